@@ -1,0 +1,105 @@
+/**
+ * Closed outlines as plain data. Y grows downwards. Outer outlines run clockwise on screen, holes the other way, so
+ * that both fill rules give the same area.
+ */
+
+export interface Vertex {
+  readonly x: number;
+  readonly y: number;
+  /**
+   * How the outline goes on to the next vertex: straight when missing, else a circular arc whose bulge is the tangent
+   * of a quarter of its turn, positive clockwise on screen (1 is a half circle).
+   */
+  readonly bulge?: number;
+}
+
+/** A closed outline: the last vertex goes on to the first. */
+export type Contour = readonly Vertex[];
+
+/** An area: outlines and holes together. */
+export type Region = readonly Contour[];
+
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Area with sign: positive for a contour that runs clockwise on screen. */
+export function signedArea(contour: Contour): number {
+  let doubled = 0;
+  contour.forEach((vertex, index) => {
+    const next = contour[(index + 1) % contour.length]!;
+    doubled += vertex.x * next.y - next.x * vertex.y;
+    if (vertex.bulge) doubled += 2 * arcSegmentArea(vertex, next, vertex.bulge);
+  });
+  return doubled / 2;
+}
+
+/** Area between an arc and its chord, with the sign of the bulge. */
+function arcSegmentArea(from: Vertex, to: Vertex, bulge: number): number {
+  const turn = 4 * Math.atan(bulge);
+  const radius = arcRadius(from, to, bulge);
+  return (radius * radius * (turn - Math.sin(turn))) / 2;
+}
+
+/** Radius of the arc from one vertex to the next. */
+export function arcRadius(from: Vertex, to: Vertex, bulge: number): number {
+  const chord = Math.hypot(to.x - from.x, to.y - from.y);
+  return (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
+}
+
+/** Area of a region, holes taken off. */
+export function regionArea(region: Region): number {
+  return region.reduce((sum, contour) => sum + signedArea(contour), 0);
+}
+
+/** Scales by a positive factor, then moves. */
+export function placeRegion(region: Region, scale: number, dx: number, dy: number): Region {
+  return region.map((contour) =>
+    contour.map((vertex) => ({ ...vertex, x: vertex.x * scale + dx, y: vertex.y * scale + dy })),
+  );
+}
+
+/** Mirrors left and right about the vertical line at `axisX`; the winding is kept. */
+export function mirrorRegion(region: Region, axisX: number): Region {
+  return region.map((contour) =>
+    contour.map((_, index) => {
+      // Run backwards: each vertex now goes on to the one before it, along that one's arc turned the same way.
+      const vertex = contour[contour.length - 1 - index]!;
+      const before = contour[(2 * contour.length - 2 - index) % contour.length]!;
+      const mirrored = { x: 2 * axisX - vertex.x, y: vertex.y };
+      return before.bulge === undefined ? mirrored : { ...mirrored, bulge: before.bulge };
+    }),
+  );
+}
+
+/** Clockwise rectangle with corners rounded by true arcs; the radius is cut to half the shorter side. */
+export function roundedRectangle({ x, y, width, height }: Box, radius: number): Contour {
+  const r = Math.max(0, Math.min(radius, width / 2, height / 2));
+  const right = x + width;
+  const bottom = y + height;
+  if (r === 0)
+    return [
+      { x, y },
+      { x: right, y },
+      { x: right, y: bottom },
+      { x, y: bottom },
+    ];
+  const bulge = Math.tan(Math.PI / 8);
+  const corners: Vertex[] = [
+    { x: x + r, y },
+    { x: right - r, y, bulge },
+    { x: right, y: y + r },
+    { x: right, y: bottom - r, bulge },
+    { x: right - r, y: bottom },
+    { x: x + r, y: bottom, bulge },
+    { x, y: bottom - r },
+    { x, y: y + r, bulge },
+  ];
+  return corners.filter((corner, index) => {
+    const next = corners[(index + 1) % corners.length]!;
+    return corner.bulge !== undefined || corner.x !== next.x || corner.y !== next.y;
+  });
+}

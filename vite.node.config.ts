@@ -1,0 +1,22 @@
+import { defineConfig } from 'vite';
+
+/** Server, command line, benchmarks and maintenance scripts, bundled for Node; packages stay outside the bundle. */
+export default defineConfig({
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: 'dist/node',
+    emptyOutDir: true,
+    minify: false,
+    rollupOptions: {
+      input: {
+        server: 'src/server/main.ts',
+        cli: 'src/cli/main.ts',
+        bench: 'bench/main.ts',
+        compareEncoders: 'bench/compareEncoders.ts',
+      },
+      output: { entryFileNames: '[name].js' },
+    },
+    copyPublicDir: false,
+  },
+});
