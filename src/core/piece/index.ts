@@ -41,14 +41,12 @@ export function codeBox(settings: PieceSettings): Box {
   return { x, y, width: codeWidthMm, height: codeWidthMm };
 }
 
-/** Lays the artwork on the piece. `snapMm` puts the code's corner on a grid, as printers with dots need it; 0 for none. */
-export function layPiece(artwork: Artwork, settings: PieceSettings, snapMm = 0): Piece {
+/** Lays the artwork on the piece. */
+export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
   const { widthMm, heightMm } = settings;
   const cornerRadiusMm = Math.min(settings.cornerRadiusMm, widthMm / 2, heightMm / 2);
   const moduleMm = settings.codeWidthMm / artwork.sizeModules;
-  const wanted = codeBox(settings);
-  const snap = (value: number): number => (snapMm === 0 ? value : Math.round(value / snapMm) * snapMm);
-  const code = { ...wanted, x: snap(wanted.x), y: snap(wanted.y) };
+  const code = codeBox(settings);
   const margin = artwork.quietZoneModules * moduleMm;
   const quietZone = {
     x: code.x - margin,

@@ -3,6 +3,7 @@ import type { Finding, Fix } from '../finding';
 import { kanjiValue } from './kanji';
 import { maskPenalty } from './penalty';
 import { writeCheckCodewords } from './reedSolomon';
+import { defaultSymbolSettings, type SymbolSettings } from './settings';
 import { alphanumericValue, charactersOutside, runsOf, shortestSegments, singleSegment, type Segment } from './segments';
 import {
   blockLayout,
@@ -10,36 +11,11 @@ import {
   largestVersion,
   levels,
   modeIndicator,
-  smallestVersion,
   versionRanges,
   type Level,
   type Mode,
 } from './tables';
 import { finishingPattern, versionTemplate } from './template';
-
-export interface SymbolSettings {
-  /** The least error correction level wanted. */
-  readonly level: Level;
-  /** Take a higher level when the same version has room for it. */
-  readonly raiseLevel: boolean;
-  /** A version from 1 to 40, or the smallest that holds the message. */
-  readonly version: number | 'smallest';
-  /** A mask from 0 to 7, or the one of least penalty. */
-  readonly mask: number | 'least-penalty';
-  /** One mode for the whole message, or the shortest mix. */
-  readonly mode: Mode | 'shortest';
-  /** Announce UTF-8 by an ECI designator (assignment 26). */
-  readonly eci: boolean;
-}
-
-export const defaultSymbolSettings: SymbolSettings = {
-  level: 'M',
-  raiseLevel: true,
-  version: 'smallest',
-  mask: 'least-penalty',
-  mode: 'shortest',
-  eci: false,
-};
 
 export interface QrSymbol {
   readonly version: number;
@@ -370,9 +346,4 @@ function versionTooSmall(version: number, settings: SymbolSettings, plan: Versio
 
 function lowerLevel(level: Level): Fix {
   return { label: `Choose level ${level}`, changes: [{ path: 'symbol.level', value: level }] };
-}
-
-/** Whether a number is a version. */
-export function isVersion(value: number): boolean {
-  return Number.isInteger(value) && value >= smallestVersion && value <= largestVersion;
 }

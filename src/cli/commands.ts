@@ -1,0 +1,247 @@
+/** The commands: each takes parsed options and gives what to print, and whether findings stop. */
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { ParseArgsConfig } from 'node:util';
+import type { Finding } from '../core/finding';
+import { parseJob, type Job } from '../core/job';
+import { makeFiles } from '../core/makeFiles';
+import { newJob } from '../core/newJob';
+import { outputFormats, type FormatId } from '../core/output';
+import { pairs, type Pair } from '../core/plan';
+import { fullShotCount, prove, startProof, type ProofReport } from '../core/proof';
+import { proofSetup } from '../core/proveJob';
+import { runJob } from '../core/runJob';
+import { defaultSymbolSettings, encodeSymbol, symbolSchema } from '../core/symbol';
+import { loadProofBinaries } from './proofBinaries';
+
+/** What was asked for makes no sense: exit 2. */
+export class UsageError extends Error {}
+
+type Values = Readonly<Record<string, string | boolean | (string | boolean)[] | undefined>>;
+
+interface Command {
+  readonly synopsis: string;
+  readonly options: NonNullable<ParseArgsConfig['options']>;
+  /** Print on one line. */
+  readonly compact?: boolean;
+  readonly run: (values: Values, positionals: readonly string[]) => Promise<{ output: unknown; stops: boolean }>;
+}
+
+const text = { type: 'string' } as const;
+const flag = { type: 'boolean' } as const;
+
+export const commands: Readonly<Record<string, Command>> = {
+  symbol: {
+    synopsis: 'symbol --text T [--ecc L|M|Q|H] [--version N] [--mask K] [--no-raise]',
+    options: { text, ecc: text, version: text, mask: text, 'no-raise': flag },
+    compact: true,
+    run: async (values, positionals) => printSymbol(values, positionals),
+  },
+  job: {
+    synopsis:
+      'job (--url U | --text T) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH]',
+    options: { url: text, text, name: text, material: text, machine: text, 'code-width': text, piece: text },
+    run: async (values, positionals) => printJob(values, positionals),
+  },
+  materials: {
+    synopsis: 'materials',
+    options: {},
+    run: async (_values, positionals) => {
+      none(positionals);
+      return { output: pairs.map(describePair), stops: false };
+    },
+  },
+  limits: {
+    synopsis: 'limits JOB.json',
+    options: {},
+    run: async (_values, positionals) => {
+      const result = runJob(await readJob(positionals));
+      tell(result.findings.filter(({ severity }) => severity !== 'fine'));
+      const { severity, findings } = result;
+      return { output: { severity, findings }, stops: result.heldBackBy.length > 0 };
+    },
+  },
+  make: {
+    synopsis: `make JOB.json --out DIR [--formats ${outputFormats.map(({ id }) => id).join(',')}]`,
+    options: { out: text, formats: text },
+    run: makeCommand,
+  },
+  proof: {
+    synopsis: 'proof JOB.json',
+    options: {},
+    run: async (_values, positionals) => proofCommand(await readJob(positionals)),
+  },
+};
+
+export function usage(): string {
+  const lines = Object.values(commands).map(({ synopsis }) => `  binarus ${synopsis}`);
+  return `usage:\n${lines.join('\n')}\n\nJSON on standard output. Exit: 0 fine, 1 findings that stop, 2 bad usage.\n`;
+}
+
+function printSymbol(values: Values, positionals: readonly string[]): { output: unknown; stops: boolean } {
+  none(positionals);
+  const message = required(values, 'text');
+  const settings = symbolSchema.safeParse({
+    ...defaultSymbolSettings,
+    level: (values.ecc as string | undefined) ?? defaultSymbolSettings.level,
+    raiseLevel: values['no-raise'] !== true,
+    version: wholeNumber(values, 'version') ?? 'smallest',
+    mask: wholeNumber(values, 'mask') ?? 'least-penalty',
+  });
+  if (!settings.success)
+    throw new UsageError('--ecc is L, M, Q or H; --version is 1 to 40; --mask is 0 to 7, whole numbers.');
+  const { symbol, findings } = encodeSymbol(message, settings.data);
+  tell(findings);
+  if (symbol === null) return { output: { findings }, stops: true };
+  const rows = Array.from({ length: symbol.size }, (_, row) =>
+    symbol.modules.subarray(row * symbol.size, (row + 1) * symbol.size).join(''),
+  );
+  const { version, level, mask, size } = symbol;
+  return { output: { version, ecc: level, mask, size, rows }, stops: false };
+}
+
+function printJob(values: Values, positionals: readonly string[]): { output: unknown; stops: boolean } {
+  none(positionals);
+  const { url, text: plain, name } = values as Record<string, string | undefined>;
+  if ((url === undefined) === (plain === undefined)) throw new UsageError('give either --url or --text.');
+  const document = newJob({
+    name,
+    message: url === undefined ? { kind: 'text', text: plain! } : { kind: 'web', address: url },
+    pair: chosenPair(values),
+    codeWidthMm: millimetres(values, 'code-width'),
+    pieceSizeMm: pieceSize(values),
+  });
+  const parsed = parseJob(document);
+  if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
+  return { output: parsed.job, stops: false };
+}
+
+function chosenPair(values: Values): Pair | undefined {
+  const { material, machine } = values as Record<string, string | undefined>;
+  if (material === undefined && machine === undefined) return undefined;
+  const pair = pairs.find(
+    (candidate) =>
+      (material === undefined || candidate.material.id === material) &&
+      (machine === undefined || candidate.machine.id === machine),
+  );
+  if (pair) return pair;
+  const known = pairs.map((candidate) => `  --material ${candidate.material.id} --machine ${candidate.machine.id}`);
+  throw new UsageError(`there is no such pair. Known pairs:\n${known.join('\n')}`);
+}
+
+function describePair({ material, machine, process, markColour, markTone, smallestModuleMm }: Pair): object {
+  const { elementMm, elementFactor, floorMm, growthMm, source } = process;
+  return {
+    material: material.id,
+    machine: machine.id,
+    materialName: material.name,
+    machineName: machine.name,
+    operation: machine.operation,
+    markTone,
+    baseColour: material.baseColour,
+    markColour,
+    coloursFrom: material.source,
+    dotMm: machine.dotMm,
+    elementMm,
+    elementFactor,
+    floorMm,
+    smallestModuleMm,
+    growthMm,
+    valuesFrom: source,
+  };
+}
+
+async function makeCommand(values: Values, positionals: readonly string[]): Promise<{ output: unknown; stops: boolean }> {
+  const job = await readJob(positionals);
+  const out = required(values, 'out');
+  const formats = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
+  const known = outputFormats.map(({ id }) => id as string);
+  const unknown = formats.filter((format) => !known.includes(format));
+  if (unknown.length > 0)
+    throw new UsageError(`there is no format “${unknown.join('”, “')}”; there is ${known.join(', ')}.`);
+  const made = makeFiles(job, runJob(job), null, formats as FormatId[]);
+  if ('heldBackBy' in made) {
+    tell(made.heldBackBy);
+    return { output: { files: [], heldBackBy: made.heldBackBy }, stops: true };
+  }
+  try {
+    await mkdir(out, { recursive: true });
+    for (const { name, bytes } of made.files) {
+      const path = join(out, name);
+      await writeFile(`${path}.part`, bytes);
+      await rename(`${path}.part`, path);
+    }
+  } catch (error) {
+    throw new UsageError(`cannot write to ${out}: ${(error as Error).message}`);
+  }
+  return { output: { files: made.files.map(({ name }) => name) }, stops: false };
+}
+
+async function proofCommand(job: Job): Promise<{ output: unknown; stops: boolean }> {
+  const result = runJob(job);
+  const setup = proofSetup(job, result, null);
+  if (setup === null) {
+    tell(result.findings);
+    return { output: { verdict: 'stop', findings: result.heldBackBy }, stops: true };
+  }
+  const readers = await startProof(await loadProofBinaries());
+  let report: ProofReport | undefined;
+  for await (const progress of prove(setup, readers)) {
+    report = progress.report;
+    process.stderr.write(`${report.shots} of ${fullShotCount} shots: ${report.verdict}\n`);
+  }
+  return { output: report, stops: report!.verdict === 'stop' };
+}
+
+async function readJob(positionals: readonly string[]): Promise<Job> {
+  const [path, ...more] = positionals;
+  if (path === undefined || more.length > 0) throw new UsageError('give one job document.');
+  let document: unknown;
+  try {
+    document = JSON.parse(await readFile(path === '-' ? '/dev/stdin' : path, 'utf8'));
+  } catch (error) {
+    throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
+  }
+  const parsed = parseJob(document);
+  if ('problems' in parsed) throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
+  return parsed.job;
+}
+
+function tell(findings: readonly Finding[]): void {
+  for (const { severity, title, text: sentence, fixes } of findings) {
+    const offered = fixes.map(({ label }) => label).join('; ');
+    process.stderr.write(`${severity}: ${title}: ${sentence}${offered ? ` (${offered})` : ''}\n`);
+  }
+}
+
+function none(positionals: readonly string[]): void {
+  if (positionals.length > 0) throw new UsageError(`“${positionals[0]}” is one word too many.`);
+}
+
+function required(values: Values, name: string): string {
+  const value = values[name];
+  if (typeof value !== 'string') throw new UsageError(`--${name} is missing.`);
+  return value;
+}
+
+function wholeNumber(values: Values, name: string): number | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  return typeof value === 'string' && /^\d{1,3}$/.test(value) ? Number(value) : Number.NaN;
+}
+
+function millimetres(values: Values, name: string): number | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  const number = Number(value);
+  if (!(number > 0)) throw new UsageError(`--${name} is a number of millimetres, not “${String(value)}”.`);
+  return number;
+}
+
+function pieceSize(values: Values): { width: number; height: number } | undefined {
+  const value = values.piece;
+  if (value === undefined) return undefined;
+  const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/i.exec(String(value));
+  if (match === null) throw new UsageError(`--piece is width x height in millimetres, such as 60x40, not “${String(value)}”.`);
+  return { width: Number(match[1]), height: Number(match[2]) };
+}

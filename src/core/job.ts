@@ -1,0 +1,86 @@
+/**
+ * The job document: one thing to make. What is saved, what the API carries and what the command line reads are this
+ * same document; older ones are brought up to date when they are read.
+ */
+import { z } from 'zod';
+import type { Change } from './finding';
+import { messageSchema } from './message';
+import { pieceSchema } from './piece';
+import { symbolSchema } from './symbol';
+
+// The page forbids building functions from text; Zod must not try.
+z.config({ jitless: true });
+
+export const currentFormatVersion = 1;
+
+export const overrideSchema = z.strictObject({
+  /** Code of the finding that is overridden. */
+  code: z.string().min(1).max(60),
+  reason: z.string().trim().min(3, 'Give a reason of at least three characters.').max(500),
+  /** When, ISO 8601. */
+  at: z.iso.datetime(),
+});
+export type Override = z.infer<typeof overrideSchema>;
+
+export const jobSchema = z.strictObject({
+  format: z.literal('binarus-job'),
+  formatVersion: z.literal(currentFormatVersion),
+  name: z.string().trim().min(1, 'A job needs a name.').max(120),
+  collection: z.string().trim().max(120),
+  message: messageSchema,
+  symbol: symbolSchema,
+  piece: pieceSchema,
+  making: z.strictObject({
+    material: z.string().min(1).max(60),
+    machine: z.string().min(1).max(60),
+    /** Reflectance reversal: light modules dark, dark modules light. */
+    reversed: z.boolean(),
+    /** Drawn left for right, for pieces seen from behind. */
+    mirrored: z.boolean(),
+  }),
+  reading: z.strictObject({ distanceM: z.number().min(0.02).max(100) }),
+  /** Stops that the owner lets pass, each with a reason. */
+  overrides: z.array(overrideSchema).max(50),
+});
+export type Job = z.infer<typeof jobSchema>;
+
+/** Steps from one format version to the next; the key is the version they start from. Version 1 is the first. */
+const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {};
+
+export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
+
+/** Reads a job document of any format version. Problems are sentences that name the field. */
+export function parseJob(document: unknown): ParsedJob {
+  let current = document;
+  if (typeof current === 'object' && current !== null && 'formatVersion' in current) {
+    const { formatVersion } = current;
+    if (typeof formatVersion === 'number' && formatVersion > currentFormatVersion)
+      return {
+        problems: [
+          `formatVersion: this document is of version ${formatVersion}; this program reads up to ${currentFormatVersion}.`,
+        ],
+      };
+    for (let version = Number(formatVersion); version in migrations; version++)
+      current = migrations[version]!(current as Record<string, unknown>);
+  }
+  const parsed = jobSchema.safeParse(current);
+  return parsed.success ? { job: parsed.data } : { problems: problemsOf(parsed.error) };
+}
+
+/** One sentence for each issue, with the path of the field. */
+export function problemsOf(error: z.ZodError): string[] {
+  return error.issues.map(({ path, message }) => `${path.length > 0 ? path.join('.') : 'document'}: ${message}`);
+}
+
+/** The job with the changes of a fix made. Throws when a change does not lead to a valid job. */
+export function applyChanges(job: Job, changes: readonly Change[]): Job {
+  const copy = structuredClone(job) as unknown as Record<string, unknown>;
+  for (const { path, value } of changes) {
+    const keys = path.split('.');
+    const last = keys.pop()!;
+    let place = copy;
+    for (const key of keys) place = place[key] as Record<string, unknown>;
+    place[last] = value;
+  }
+  return jobSchema.parse(copy);
+}

@@ -1,0 +1,40 @@
+/** The camera that the reading limits and the proof assume. */
+import type { Source } from '../finding';
+
+/** Live preview of a phone: 1920 by 1080 pixels over 66 degrees. */
+export const phoneCamera = {
+  widthPx: 1920,
+  heightPx: 1080,
+  /** focalPx = widthPx / (2 tan(hfov / 2)). */
+  focalPx: 1920 / (2 * Math.tan((66 / 2) * (Math.PI / 180))),
+  /** Phones stop focusing nearer than this. */
+  nearestMm: 90,
+  /** Code and quiet zone should lie within this share of the frame's short side. */
+  frameShare: 0.8,
+  source: { tag: 'mem', text: 'phone live preview, 1920 px over 66°' } satisfies Source,
+};
+
+/** Pixels that a module takes in the picture from a distance. */
+export function pixelsPerModule(moduleMm: number, distanceMm: number): number {
+  return (phoneCamera.focalPx * moduleMm) / distanceMm;
+}
+
+/** All readers of the panel read three pixels a module; two is the edge for some. */
+export const neededPixelsPerModule = 3;
+export const leastPixelsPerModule = 2;
+
+/** The farthest distance at which a module still has the given pixels, in millimetres. */
+export function farthestMm(moduleMm: number, pixels: number): number {
+  return (phoneCamera.focalPx * moduleMm) / pixels;
+}
+
+/** The nearest distance at which a square of the given width fits the frame and is in focus, in millimetres. */
+export function nearestMm(widthMm: number): number {
+  const roomPx = phoneCamera.frameShare * phoneCamera.heightPx;
+  return Math.max((phoneCamera.focalPx * widthMm) / roomPx, phoneCamera.nearestMm);
+}
+
+/** A square of the code's width with its quiet zone that still fits the frame from a distance, in millimetres. */
+export function widestMm(distanceMm: number): number {
+  return (phoneCamera.frameShare * phoneCamera.heightPx * distanceMm) / phoneCamera.focalPx;
+}

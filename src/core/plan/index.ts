@@ -1,0 +1,7 @@
+/** plan: a piece, a material and a machine come in; operations in millimetres and the measured limits go out. */
+export { phoneCamera, pixelsPerModule } from './camera';
+export { fitRanges, measureLimits, type FitRange, type LimitContext } from './limits';
+export { machines } from './machines';
+export { findPair, materials, pairs, type Pair } from './materials';
+export type { Operation, OperationSheet } from './operation';
+export { marksDarkModules, planPiece, type Plan, type PlanSettings } from './planPiece';

@@ -1,0 +1,140 @@
+/** What every limit is measured on, and what fixes have in common. */
+import type { Change, Fix } from '../../finding';
+import type { Piece, PieceSettings } from '../../piece';
+import { codeBox } from '../../piece';
+import { quietZoneModules, sizeOfVersion, type Level, type QrSymbol, type SymbolSettings } from '../../symbol';
+import { clearanceAround, type Clearance } from '../clearance';
+import type { Pair } from '../materials';
+import type { Plan } from '../planPiece';
+
+export interface LimitContext {
+  readonly symbol: QrSymbol;
+  readonly symbolSettings: SymbolSettings;
+  /** The smallest version that holds the message at each level, null where none does. */
+  readonly smallestVersions: () => Readonly<Record<Level, number | null>>;
+  readonly pieceSettings: PieceSettings;
+  readonly piece: Piece;
+  readonly plan: Plan;
+  readonly pair: Pair;
+  /** Distance at which the piece is to be read, in millimetres. */
+  readonly readingDistanceMm: number;
+}
+
+/** Slack for sums of decimal fractions, in the unit at hand. */
+export const slack = 1e-6;
+
+export const roundTo = (value: number, step: number): number => Number((Math.round(value / step) * step).toFixed(4));
+export const roundUpTo = (value: number, step: number): number =>
+  Number((Math.ceil(value / step - slack) * step).toFixed(4));
+export const roundDownTo = (value: number, step: number): number =>
+  Number((Math.floor(value / step + slack) * step).toFixed(4));
+
+/** Step in which code widths are offered: whole dots a module where the machine has dots, else a tenth of a millimetre. */
+function widthStepMm({ pair, symbol }: LimitContext): number {
+  return pair.machine.dotMm === null ? 0.1 : pair.machine.dotMm * symbol.size;
+}
+
+/** The smallest offered code width that is not under a width. */
+export const offeredWidthFrom = (context: LimitContext, widthMm: number): number =>
+  roundUpTo(widthMm, widthStepMm(context));
+/** The largest offered code width that is not over a width. */
+export const offeredWidthTo = (context: LimitContext, widthMm: number): number =>
+  roundDownTo(widthMm, widthStepMm(context));
+
+export function clearanceOf(settings: PieceSettings): Clearance {
+  return clearanceAround(codeBox(settings), settings);
+}
+
+/** Free margin around the code in modules. */
+export function quietModules(settings: PieceSettings, sizeModules: number): number {
+  return clearanceOf(settings).mm / (settings.codeWidthMm / sizeModules);
+}
+
+export function hasQuietZone(settings: PieceSettings, sizeModules: number): boolean {
+  return quietModules(settings, sizeModules) >= quietZoneModules - slack;
+}
+
+/** The largest code width whose quiet zone stays on the piece at the chosen place; 0 when there is none. */
+export function widestCodeMm(settings: PieceSettings, sizeModules: number): number {
+  const fits = (codeWidthMm: number): boolean => hasQuietZone({ ...settings, codeWidthMm }, sizeModules);
+  let low = 0;
+  let high = Math.max(settings.widthMm, settings.heightMm);
+  for (let step = 0; step < 40; step++) {
+    const middle = (low + high) / 2;
+    if (fits(middle)) low = middle;
+    else high = middle;
+  }
+  return low < 1e-3 ? 0 : low;
+}
+
+/** The piece, enlarged in whole millimetres and centred on the code, that leaves the quiet zone its room; null beyond 2 m. */
+export function enlargedPiece(settings: PieceSettings, sizeModules: number): PieceSettings | null {
+  const needed = settings.codeWidthMm * (1 + (2 * quietZoneModules) / sizeModules);
+  const grow = (side: number): number => (side >= needed - slack ? side : side + Math.ceil(needed - side - slack));
+  const start = { ...settings, widthMm: grow(settings.widthMm), heightMm: grow(settings.heightMm) };
+  for (let extra = 0; extra <= 2000; extra++) {
+    const candidate = { ...start, widthMm: start.widthMm + extra, heightMm: start.heightMm + extra };
+    if (candidate.widthMm > 5000 || candidate.heightMm > 5000) return null;
+    if (hasQuietZone(candidate, sizeModules)) return candidate;
+  }
+  return null;
+}
+
+export const change = (path: string, value: Change['value']): Change => ({ path, value });
+
+/** `34.2 mm`: at most three decimals, no trailing zeros. */
+export const inMm = (value: number): string => `${Number(value.toFixed(3))} mm`;
+
+/**
+ * Fixes that make the code at least so wide: the code alone when the piece has room, else the piece with it, and a
+ * lower level or a smaller version when that makes the modules large enough.
+ */
+export function widerCodeFixes(context: LimitContext, leastWidthMm: number): Fix[] {
+  const { pieceSettings, symbol } = context;
+  const codeWidthMm = offeredWidthFrom(context, leastWidthMm);
+  if (codeWidthMm > 5000) return [];
+  const widen = change('piece.codeWidthMm', codeWidthMm);
+  if (hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size))
+    return [{ label: `Make the code ${inMm(codeWidthMm)}`, changes: [widen] }];
+  const centred = { ...pieceSettings, codeWidthMm, codePlace: 'centred' as const };
+  const centre = change('piece.codePlace', 'centred');
+  if (hasQuietZone(centred, symbol.size))
+    return [{ label: `Make the code ${inMm(codeWidthMm)} and centre it`, changes: [widen, centre] }];
+  const piece = enlargedPiece(centred, symbol.size);
+  if (piece === null) return [];
+  return [
+    {
+      label: `Make the code ${inMm(codeWidthMm)} and the piece ${piece.widthMm} × ${inMm(piece.heightMm)}`,
+      changes: [
+        widen,
+        change('piece.widthMm', piece.widthMm),
+        change('piece.heightMm', piece.heightMm),
+        ...(pieceSettings.codePlace === 'centred' ? [] : [centre]),
+      ],
+    },
+  ];
+}
+
+/** Fixes that keep the width and use fewer, larger modules, for a module of at least `leastModuleMm`. */
+export function fewerModulesFixes(context: LimitContext, leastModuleMm: number): Fix[] {
+  const { symbol, symbolSettings, pieceSettings } = context;
+  const smallest = context.smallestVersions();
+  const enough = (version: number | null): version is number =>
+    version !== null &&
+    version < symbol.version &&
+    pieceSettings.codeWidthMm / sizeOfVersion(version) >= leastModuleMm - slack &&
+    hasQuietZone(pieceSettings, sizeOfVersion(version));
+  const fixes: Fix[] = [];
+  const atThisLevel = smallest[symbolSettings.level];
+  if (symbolSettings.version !== 'smallest' && enough(atThisLevel))
+    fixes.push({ label: `Use version ${atThisLevel}`, changes: [change('symbol.version', 'smallest')] });
+  const stronger: Level[] = ['H', 'Q', 'M', 'L'];
+  for (const level of stronger.slice(stronger.indexOf(symbolSettings.level) + 1))
+    if (enough(smallest[level])) {
+      const changes = [change('symbol.level', level)];
+      if (symbolSettings.version !== 'smallest') changes.push(change('symbol.version', 'smallest'));
+      fixes.push({ label: `Choose level ${level} (version ${smallest[level]})`, changes });
+      break;
+    }
+  return fixes;
+}

@@ -1,0 +1,30 @@
+/** The limits of a planned piece: every one is measured and returned, fine or not, in the order of the readout. */
+import type { Finding } from '../../finding';
+import type { LimitContext } from './context';
+import { measureGrowth, measureModuleSize, measureThinnestPart, measureWholeDots } from './fineness';
+import { measureFarthest, measureNearest, measureTenToOne } from './reading';
+import { measureCodeInside, measureQuietZone } from './room';
+import { measureBudget, measureContrast, measureMirroring, measurePolarity } from './tone';
+
+export type { LimitContext } from './context';
+export { fitRanges, type FitRange } from './fitRanges';
+
+const measures: readonly ((context: LimitContext) => Finding | null)[] = [
+  measureCodeInside,
+  measureQuietZone,
+  measureModuleSize,
+  measureWholeDots,
+  measureContrast,
+  measurePolarity,
+  measureMirroring,
+  measureBudget,
+  measureFarthest,
+  measureTenToOne,
+  measureNearest,
+  measureGrowth,
+  measureThinnestPart,
+];
+
+export function measureLimits(context: LimitContext): Finding[] {
+  return measures.map((measure) => measure(context)).filter((finding) => finding !== null);
+}

@@ -1,0 +1,68 @@
+/** A piece, a material and a machine become operations. Polarity, growth, dots and mirroring are decided here only. */
+import { mirrorRegion, offsetRectilinear, placeRegion, regionArea, type Region } from '../geometry';
+import type { Piece } from '../piece';
+import type { Pair } from './materials';
+import type { Operation, OperationSheet } from './operation';
+
+export interface PlanSettings {
+  /** Reflectance reversal: light modules dark and dark modules light. Not every reader takes it. */
+  readonly reversed: boolean;
+  /** Drawn left for right, for pieces that are looked at from the other side. */
+  readonly mirrored: boolean;
+}
+
+export interface Plan extends OperationSheet {
+  /** Which modules the machine marks: the dark ones, or the light ones with the quiet zone. */
+  readonly marks: 'dark modules' | 'light modules and quiet zone';
+  /** How far every marked edge is drawn in, so that it comes out in place. */
+  readonly compensationMm: number;
+  /** What remains of the growth after compensation, on each edge. */
+  readonly residualGrowthMm: number;
+  readonly mirrored: boolean;
+  readonly reversed: boolean;
+  /** Area that is marked, after compensation, in square millimetres. */
+  readonly markedAreaMm2: number;
+}
+
+export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Plan {
+  const marksDark = marksDarkModules(pair, settings.reversed);
+  const { compensationMm, residualGrowthMm } = compensation(pair);
+  const nominal = marksDark ? piece.dark : piece.light;
+  const onDots = pair.machine.dotMm === null ? nominal : alignToDots(nominal, piece, pair.machine.dotMm);
+  const compensated = offsetRectilinear(onDots, -compensationMm);
+  const seen = (region: Region): Region => (settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region);
+  const area = seen(compensated);
+  const operations: Operation[] = [
+    { kind: pair.machine.operation, label: marksDark ? 'dark modules' : 'light modules and quiet zone', area },
+    { kind: 'cut', label: 'outline of the piece', lines: seen([piece.outline]) },
+  ];
+  return {
+    widthMm: piece.widthMm,
+    heightMm: piece.heightMm,
+    operations,
+    marks: marksDark ? 'dark modules' : 'light modules and quiet zone',
+    compensationMm,
+    residualGrowthMm,
+    mirrored: settings.mirrored,
+    reversed: settings.reversed,
+    markedAreaMm2: regionArea(area),
+  };
+}
+
+/** Marks that come out darker make the dark modules, lighter ones the light modules; reversal turns it round. */
+export function marksDarkModules(pair: Pair, reversed: boolean): boolean {
+  return (pair.markTone === 'darker') !== reversed;
+}
+
+/** A printer with dots can only take back whole dots of growth; other machines take back all of it. */
+function compensation({ machine, process }: Pair): { compensationMm: number; residualGrowthMm: number } {
+  const { growthMm } = process;
+  const compensationMm = machine.dotMm === null ? growthMm : Math.round(growthMm / machine.dotMm) * machine.dotMm;
+  return { compensationMm, residualGrowthMm: growthMm - compensationMm };
+}
+
+/** Moves the code by less than a dot, so that its corner lies on the printer's grid. */
+function alignToDots(region: Region, { code }: Piece, dotMm: number): Region {
+  const shift = (value: number): number => Math.round(value / dotMm) * dotMm - value;
+  return placeRegion(region, 1, shift(code.x), shift(code.y));
+}

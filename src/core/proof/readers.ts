@@ -1,0 +1,68 @@
+/** The reader panel: independent decoders that have to agree. Their wasm comes from our own files. */
+import { getInstance, setModuleArgs, scanRGBABuffer, ZBarConfigType, ZBarScanner, ZBarSymbolType } from '@undecaf/zbar-wasm';
+import jsQrModule from 'jsqr';
+import { prepareZXingModule, readBarcodes, type ReaderOptions } from 'zxing-wasm/reader';
+import type { Frame } from './photograph';
+
+export interface Reader {
+  readonly id: string;
+  readonly name: string;
+  /** Whether it votes; the others are reported beside. */
+  readonly votes: boolean;
+  /** The text that it reads, null for none. */
+  readonly read: (frame: Frame) => Promise<string | null>;
+}
+
+export interface ReaderBinaries {
+  readonly zxing: ArrayBuffer;
+  readonly zbar: ArrayBuffer;
+}
+
+let panel: Promise<readonly Reader[]> | undefined;
+
+/** Starts the decoders once. */
+export function startReaders(binaries: ReaderBinaries): Promise<readonly Reader[]> {
+  return (panel ??= buildPanel(binaries));
+}
+
+async function buildPanel({ zxing, zbar }: ReaderBinaries): Promise<readonly Reader[]> {
+  await prepareZXingModule({ overrides: { wasmBinary: zxing }, fireImmediately: true });
+  setModuleArgs({ wasmBinary: zbar } as Parameters<typeof setModuleArgs>[0]);
+  await getInstance();
+  const scanner = await ZBarScanner.create();
+  scanner.setConfig(ZBarSymbolType.ZBAR_NONE, ZBarConfigType.ZBAR_CFG_ENABLE, 0);
+  scanner.setConfig(ZBarSymbolType.ZBAR_QRCODE, ZBarConfigType.ZBAR_CFG_ENABLE, 1);
+  return [
+    { id: 'zxing-plain', name: 'ZXing, plain', votes: true, read: (frame) => readWithZxing(frame, false) },
+    { id: 'zbar', name: 'ZBar', votes: true, read: (frame) => readWithZbar(frame, scanner) },
+    { id: 'jsqr', name: 'jsQR', votes: true, read: (frame) => Promise.resolve(readWithJsQr(frame)) },
+    { id: 'zxing-thorough', name: 'ZXing, thorough', votes: false, read: (frame) => readWithZxing(frame, true) },
+  ];
+}
+
+async function readWithZxing({ width, height, rgba }: Frame, thorough: boolean): Promise<string | null> {
+  const options: ReaderOptions = {
+    formats: ['QRCodeModel2'],
+    tryHarder: thorough,
+    tryRotate: thorough,
+    tryInvert: thorough,
+    tryDownscale: thorough,
+    maxNumberOfSymbols: 1,
+    textMode: 'Plain',
+  };
+  const results = await readBarcodes({ width, height, data: rgba, colorSpace: 'srgb' } as ImageData, options);
+  return results.find(({ isValid }) => isValid)?.text ?? null;
+}
+
+async function readWithZbar({ width, height, rgba }: Frame, scanner: ZBarScanner): Promise<string | null> {
+  const symbols = await scanRGBABuffer(rgba.buffer, width, height, scanner);
+  return symbols[0]?.decode('utf-8') ?? null;
+}
+
+type JsQr = typeof jsQrModule;
+/** Node hands over the module object, bundlers the function itself. */
+const jsQr: JsQr = (jsQrModule as unknown as { default?: JsQr }).default ?? jsQrModule;
+
+function readWithJsQr({ width, height, rgba }: Frame): string | null {
+  return jsQr(rgba, width, height, { inversionAttempts: 'dontInvert' })?.data ?? null;
+}

@@ -1,0 +1,43 @@
+/** What the readings of the shots amount to. */
+import { z } from 'zod';
+
+/** Shares of the frames from which a reader is prompt, and slow [measured on simulated shots]. */
+const promptShare = 0.8;
+const slowShare = 0.2;
+/** Shots of a full proof. A verdict on fewer says so. */
+export const fullShotCount = 20;
+
+export const readerReportSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  votes: z.boolean(),
+  /** Frames in which the text was read exactly. */
+  read: z.int().min(0),
+  /** Frames in which some other text was read. */
+  wrong: z.int().min(0),
+  state: z.enum(['prompt', 'slow', 'fails']),
+});
+export type ReaderReport = z.infer<typeof readerReportSchema>;
+
+export const proofReportSchema = z.strictObject({
+  verdict: z.enum(['good', 'caution', 'stop']),
+  shots: z.int().min(0),
+  ofShots: z.int().min(1),
+  readers: z.array(readerReportSchema),
+  distanceM: z.number(),
+  pixelsPerModule: z.number(),
+});
+export type ProofReport = z.infer<typeof proofReportSchema>;
+
+export function readerState(read: number, shots: number): ReaderReport['state'] {
+  const share = shots === 0 ? 0 : read / shots;
+  return share >= promptShare ? 'prompt' : share >= slowShare ? 'slow' : 'fails';
+}
+
+/** Good when every voting reader is prompt; stop when fewer than two are; else caution. A wrong text always stops. */
+export function verdictOf(readers: readonly Pick<ReaderReport, 'votes' | 'state' | 'wrong'>[]): ProofReport['verdict'] {
+  if (readers.some(({ wrong }) => wrong > 0)) return 'stop';
+  const voting = readers.filter(({ votes }) => votes);
+  const prompt = voting.filter(({ state }) => state === 'prompt').length;
+  return prompt === voting.length ? 'good' : prompt < 2 ? 'stop' : 'caution';
+}

@@ -1,0 +1,31 @@
+/** What the proof of a job needs, taken from the job as it ran. */
+import type { Job } from './job';
+import { outputFormats } from './output';
+import { makeFiles } from './makeFiles';
+import type { ProofSetup } from './proof';
+import type { JobResult } from './runJob';
+
+/** Every proof photographs the same twenty ways. */
+const proofSeed = 17;
+
+/** Null when the job gives no file to prove. Stops do not keep a job from being proved: the proof shows why they stop. */
+export function proofSetup(job: Job, result: JobResult, revision: number | null): ProofSetup | null {
+  if (result.made === null) return null;
+  const { piece, plan } = result.made;
+  const made = makeFiles(job, { ...result, heldBackBy: [] }, revision, [outputFormats[0].id]);
+  if (!('files' in made)) return null;
+  const { quietZone } = piece;
+  const { material, machine, process, markColour } = result.pair;
+  return {
+    svg: made.files[0]!.bytes,
+    payload: result.payload,
+    quietZone: plan.mirrored ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width } : quietZone,
+    moduleMm: piece.moduleMm,
+    baseColour: material.baseColour,
+    markColour,
+    machine: { growthMm: process.growthMm, dotMm: machine.dotMm },
+    seenFromBehind: plan.mirrored && material.transparent,
+    distanceM: job.reading.distanceM,
+    seed: proofSeed,
+  };
+}

@@ -1,0 +1,90 @@
+/** The way through: a job document becomes payload, symbol, artwork, piece, plan and measured limits. */
+import { drawArtwork, type Artwork } from './artwork';
+import { worstSeverity, type Finding, type Severity } from './finding';
+import type { Job } from './job';
+import { describeMessage, writeMessage, type Description } from './message';
+import { layPiece, type Piece } from './piece';
+import { findPair, fitRanges, measureLimits, pairs, planPiece, type FitRange, type Pair, type Plan } from './plan';
+import { encodeSymbol, smallestVersions, type EncodeResult, type QrSymbol } from './symbol';
+
+/** What a message that can be drawn leads to. */
+export interface Made {
+  readonly symbol: QrSymbol;
+  readonly artwork: Artwork;
+  readonly piece: Piece;
+  readonly plan: Plan;
+  readonly fitRanges: readonly FitRange[];
+}
+
+export interface JobResult {
+  readonly payload: string;
+  readonly description: Description;
+  readonly pair: Pair;
+  /** Null when the message gives no symbol; the findings say why. */
+  readonly made: Made | null;
+  readonly findings: readonly Finding[];
+  readonly severity: Severity;
+  /** Stops that hold the files back: those without an override, and all of them when nothing could be made. */
+  readonly heldBackBy: readonly Finding[];
+  /** Kept for the next run, which takes over what has not changed. */
+  readonly cache: { readonly key: string; readonly encoded: EncodeResult; readonly artwork: Artwork | null };
+}
+
+/** Runs every stage; symbol and artwork are taken from `previous` when message and symbol settings are the same. */
+export function runJob(job: Job, previous?: JobResult): JobResult {
+  const payload = writeMessage(job.message);
+  const description = describeMessage(job.message);
+  const key = JSON.stringify([payload, job.symbol]);
+  const cache = previous?.cache.key === key ? previous.cache : encodeAndDraw(payload, job, key);
+  const known = findPair(job.making.material, job.making.machine);
+  const pair = known ?? pairs[0]!;
+  const findings: Finding[] = [...description.findings, ...cache.encoded.findings];
+  if (!known) findings.push(unknownPair(job));
+  const { symbol } = cache.encoded;
+  let made: Made | null = null;
+  if (symbol && cache.artwork) {
+    const piece = layPiece(cache.artwork, job.piece);
+    const plan = planPiece(piece, pair, job.making);
+    const context = {
+      symbol,
+      symbolSettings: job.symbol,
+      smallestVersions: () => smallestVersions(payload, job.symbol),
+      pieceSettings: job.piece,
+      piece,
+      plan,
+      pair,
+      readingDistanceMm: job.reading.distanceM * 1000,
+    };
+    findings.push(...measureLimits(context));
+    made = { symbol, artwork: cache.artwork, piece, plan, fitRanges: fitRanges(context) };
+  }
+  const overridden = new Set(job.overrides.map(({ code }) => code));
+  const heldBackBy = findings.filter(
+    ({ severity, code }) => severity === 'stop' && (made === null || !overridden.has(code)),
+  );
+  return { payload, description, pair, made, findings, severity: worstSeverity(findings), heldBackBy, cache };
+}
+
+function encodeAndDraw(payload: string, job: Job, key: string): JobResult['cache'] {
+  const encoded = encodeSymbol(payload, job.symbol);
+  return { key, encoded, artwork: encoded.symbol ? drawArtwork(encoded.symbol) : null };
+}
+
+function unknownPair({ making }: Job): Finding {
+  return {
+    code: 'pair-unknown',
+    severity: 'stop',
+    title: 'Material and machine',
+    text: `There is no profile for “${making.material}” on “${making.machine}”; the first of the list stands in.`,
+    measured: { value: null, unit: `${making.material} on ${making.machine}` },
+    required: { value: null, unit: 'a known pair' },
+    source: { tag: 'cp', text: 'list of materials' },
+    fixes: pairs.slice(0, 1).map(({ material, machine }) => ({
+      label: `Use ${material.name.toLowerCase()}`,
+      changes: [
+        { path: 'making.material', value: material.id },
+        { path: 'making.machine', value: machine.id },
+      ],
+    })),
+  };
+}
