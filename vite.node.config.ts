@@ -12,8 +12,6 @@ export default defineConfig({
       input: {
         server: 'src/server/main.ts',
         cli: 'src/cli/main.ts',
-        bench: 'bench/main.ts',
-        compareEncoders: 'bench/compareEncoders.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

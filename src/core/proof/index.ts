@@ -35,10 +35,17 @@ export interface ProofSetup {
   readonly seed: number;
 }
 
-/** One photograph and what each reader made of it. */
+/** What one reader made of one photograph. `read` only when the text is the message, byte for byte. */
+export interface Reading {
+  readonly name: string;
+  readonly votes: boolean;
+  readonly read: boolean;
+  readonly text: string | null;
+}
+
 export interface SamplePicture {
   readonly frame: Frame;
-  readonly readings: readonly { readonly name: string; readonly votes: boolean; readonly read: boolean; readonly text: string | null }[];
+  readonly readings: readonly Reading[];
 }
 
 export interface ProofProgress {
@@ -63,18 +70,35 @@ export async function* prove(setup: ProofSetup, readers: readonly Reader[]): Asy
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
   let picture: SamplePicture | undefined;
   for (let shot = 1; shot <= fullShotCount; shot++) {
-    const seed = setup.seed * 1000 + shot;
-    const frame = photograph(scene, { seed, turn: (shot * goldenAngle) % (2 * Math.PI) });
-    const readings: SamplePicture['readings'][number][] = [];
-    for (const [index, { name, votes, read }] of readers.entries()) {
-      const text = await read(frame);
-      if (text === setup.payload) counts[index]!.read++;
+    const { frame, readings } = await shoot(scene, setup, readers, setup.seed * 1000 + shot, shot * goldenAngle);
+    readings.forEach(({ read, text }, index) => {
+      if (read) counts[index]!.read++;
       else if (text !== null && text !== '') counts[index]!.wrong++;
-      readings.push({ name, votes, read: text === setup.payload, text });
-    }
+    });
     picture ??= { frame, readings };
     if (reportAfter.has(shot)) yield { report: reportOf(setup, readers, counts, shot, scene.pixelsPerModule), picture };
   }
+}
+
+/** One photograph, turned by an angle in radians, with what each reader makes of it. */
+export async function takePicture(setup: ProofSetup, readers: readonly Reader[], turn: number): Promise<SamplePicture> {
+  return shoot(buildScene(setup), setup, readers, setup.seed * 1000, turn);
+}
+
+async function shoot(
+  scene: Scene,
+  { payload }: ProofSetup,
+  readers: readonly Reader[],
+  seed: number,
+  turn: number,
+): Promise<SamplePicture> {
+  const frame = photograph(scene, { seed, turn });
+  const readings: Reading[] = [];
+  for (const { name, votes, read } of readers) {
+    const text = await read(frame);
+    readings.push({ name, votes, read: text === payload, text });
+  }
+  return { frame, readings };
 }
 
 function reportOf(

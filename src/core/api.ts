@@ -1,0 +1,40 @@
+/** What the page and the server say to each other; both sides check with these schemas. */
+import { z } from 'zod';
+import { jobSchema } from './job';
+import { proofReportSchema } from './proof/verdict';
+
+export const jobIdSchema = z.uuid();
+export const revisionNumberSchema = z.coerce.number().int().min(1);
+
+export const proofRecordSchema = z.strictObject({
+  revision: z.int().min(1),
+  report: proofReportSchema,
+  at: z.iso.datetime(),
+});
+export type ProofRecord = z.infer<typeof proofRecordSchema>;
+
+/** A job as it stands: its newest revision and its newest proof, which may be of an older one. */
+export const savedJobSchema = z.strictObject({
+  id: jobIdSchema,
+  revision: z.int().min(1),
+  savedAt: z.iso.datetime(),
+  document: jobSchema,
+  proof: proofRecordSchema.nullable(),
+});
+export type SavedJob = z.infer<typeof savedJobSchema>;
+
+export const jobListSchema = z.strictObject({ jobs: z.array(savedJobSchema) });
+
+export const createJobSchema = z.strictObject({ document: jobSchema });
+
+/** A new revision names the one it was made from, so that two windows cannot overwrite each other silently. */
+export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: jobSchema });
+
+export const revisionListSchema = z.strictObject({
+  revisions: z.array(z.strictObject({ number: z.int().min(1), savedAt: z.iso.datetime() })),
+});
+
+export const saveProofSchema = z.strictObject({ report: proofReportSchema });
+
+/** Every answer that is not a success. `current` comes with a conflict: what stands there now. */
+export const problemSchema = z.strictObject({ problem: z.string(), current: savedJobSchema.optional() });

@@ -1,0 +1,5 @@
+/** Worker entry: the press beside the page's own thread. */
+import { expose } from 'comlink';
+import { createPress } from './press';
+
+expose(createPress());

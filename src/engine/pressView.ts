@@ -1,0 +1,108 @@
+/** What the page draws: a job that was run, as plain data and ready path strings. */
+import type { FitRange } from '../core/plan';
+import type { Finding, Severity } from '../core/finding';
+import { mirrorRegion, type Box } from '../core/geometry';
+import type { Job } from '../core/job';
+import { pathData } from '../core/output';
+import { marksDarkModules, planPiece } from '../core/plan';
+import type { JobResult, Made } from '../core/runJob';
+import { blockLayout, type Level, type Mode } from '../core/symbol';
+
+export interface OperationView {
+  readonly kind: string;
+  readonly label: string;
+  readonly path: string;
+  readonly isLine: boolean;
+}
+
+export interface MadeView {
+  readonly version: number;
+  readonly level: Level;
+  readonly mask: number;
+  readonly sizeModules: number;
+  readonly messageBits: number;
+  readonly capacityBits: number;
+  readonly correctablePerBlock: number;
+  readonly blockCount: number;
+  readonly segments: readonly { readonly mode: Mode; readonly count: number; readonly bits: number }[];
+  readonly moduleMm: number;
+  readonly code: Box;
+  readonly quietZone: Box;
+  readonly outlinePath: string;
+  /** What is marked, as it comes out and as it is seen. */
+  readonly finishedPath: string;
+  readonly operations: readonly OperationView[];
+  readonly marks: string;
+  readonly compensationMm: number;
+  /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
+  readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
+  readonly outlineCount: number;
+  readonly nodeCount: number;
+  readonly fitRanges: readonly FitRange[];
+}
+
+export interface PressView {
+  readonly payload: string;
+  readonly payloadBytes: number;
+  readonly summary: string;
+  readonly notes: readonly string[];
+  readonly baseColour: string;
+  readonly markColour: string;
+  readonly findings: readonly Finding[];
+  readonly severity: Severity;
+  readonly heldBackBy: readonly Finding[];
+  readonly made: MadeView | null;
+}
+
+export function pressView(job: Job, result: JobResult): PressView {
+  const { payload, description, pair, findings, severity, heldBackBy, made } = result;
+  return {
+    payload,
+    payloadBytes: new TextEncoder().encode(payload).length,
+    summary: description.summary,
+    notes: description.notes,
+    baseColour: pair.material.baseColour,
+    markColour: pair.markColour,
+    findings,
+    severity,
+    heldBackBy,
+    made: made && madeView(job, result, made),
+  };
+}
+
+function madeView(job: Job, { pair }: JobResult, made: Made): MadeView {
+  const { symbol, piece, plan, artwork, fitRanges } = made;
+  const layout = blockLayout(symbol.version, symbol.level);
+  const nominal = marksDarkModules(pair, plan.reversed) ? piece.dark : piece.light;
+  const seenMirrored = plan.mirrored && !pair.material.transparent;
+  const otherWay = planPiece(piece, pair, { ...job.making, reversed: !plan.reversed });
+  const areas = [plan.markedAreaMm2, otherWay.markedAreaMm2];
+  return {
+    version: symbol.version,
+    level: symbol.level,
+    mask: symbol.mask,
+    sizeModules: symbol.size,
+    messageBits: symbol.messageBits,
+    capacityBits: symbol.capacityBits,
+    correctablePerBlock: layout.correctablePerBlock,
+    blockCount: layout.blockCount,
+    segments: symbol.segments.map(({ mode, count, bits }) => ({ mode, count, bits })),
+    moduleMm: piece.moduleMm,
+    code: piece.code,
+    quietZone: piece.quietZone,
+    outlinePath: pathData([piece.outline]),
+    finishedPath: pathData(seenMirrored ? mirrorRegion(nominal, piece.widthMm / 2) : nominal),
+    operations: plan.operations.map((operation) => ({
+      kind: operation.kind,
+      label: operation.label,
+      path: pathData(operation.kind === 'cut' ? operation.lines : operation.area),
+      isLine: operation.kind === 'cut',
+    })),
+    marks: plan.marks,
+    compensationMm: plan.compensationMm,
+    markedAreaMm2: plan.reversed ? { normal: areas[1]!, reversed: areas[0]! } : { normal: areas[0]!, reversed: areas[1]! },
+    outlineCount: artwork.dark.length,
+    nodeCount: artwork.dark.reduce((sum, contour) => sum + contour.length, 0),
+    fitRanges,
+  };
+}

@@ -1,0 +1,43 @@
+/** Proofs beside the page's own thread: a new one ends the one before. */
+import type { Job } from '../core/job';
+import { prove, startProof, takePicture, type ProofBinaries, type ProofReport, type Reader, type SamplePicture } from '../core/proof';
+import { proofSetup } from '../core/proveJob';
+import { runJob } from '../core/runJob';
+
+export interface Prover {
+  /** Loads renderer and readers ahead of the first proof. */
+  warmUp(): Promise<void>;
+  /** Proves a revision and tells every verdict as it comes; null when the job gives no file or a newer proof began. */
+  prove(job: Job, revision: number, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
+  /** One photograph from the chosen distance, with what each reader makes of it; null when the job gives no file. */
+  photograph(job: Job, turnDegrees: number): Promise<SamplePicture | null>;
+}
+
+export function createProver(load: () => Promise<ProofBinaries>): Prover {
+  let readers: Promise<readonly Reader[]> | undefined;
+  let newest = 0;
+  const panel = (): Promise<readonly Reader[]> => (readers ??= load().then(startProof));
+  return {
+    warmUp: async () => {
+      await panel();
+    },
+    prove: async (job, revision, tell) => {
+      const run = ++newest;
+      const setup = proofSetup(job, runJob(job), revision);
+      if (setup === null) return null;
+      let report: ProofReport | null = null;
+      for await (const progress of prove(setup, await panel())) {
+        // Lets a newer request in between.
+        await new Promise((resolve) => setTimeout(resolve));
+        if (run !== newest) return null;
+        report = progress.report;
+        tell(report);
+      }
+      return report;
+    },
+    photograph: async (job, turnDegrees) => {
+      const setup = proofSetup(job, runJob(job), null);
+      return setup && takePicture(setup, await panel(), (turnDegrees * Math.PI) / 180);
+    },
+  };
+}

@@ -1,0 +1,169 @@
+/** The web server: routes, checks and headers. Listening is the caller's business. */
+import express, { type ErrorRequestHandler, type Express, type RequestHandler, type Response } from 'express';
+import helmet from 'helmet';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { z } from 'zod';
+import {
+  createJobSchema,
+  jobIdSchema,
+  revisionNumberSchema,
+  saveProofSchema,
+  saveRevisionSchema,
+  type SavedJob,
+} from '../core/api';
+import { problemsOf } from '../core/job';
+import type { JobStore } from './jobs';
+
+export interface AppOptions {
+  readonly jobs: JobStore;
+  /** Folder with the built page; null for the interface alone. */
+  readonly webFolder: string | null;
+  readonly log: Logger;
+}
+
+/** Told to the client with a status. */
+class Problem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly current?: SavedJob,
+  ) {
+    super(message);
+  }
+}
+
+export function createApp({ jobs, webFolder, log }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(securityHeaders());
+  app.use(ownHostOnly);
+  app.use('/api', writesAreJson, express.json({ limit: '1mb' }), jobRoutes(jobs), (_request, _response, next) => {
+    next(new Problem(404, 'There is nothing at this address.'));
+  });
+  if (webFolder !== null) servePage(app, webFolder);
+  app.use(answerProblems(log));
+  return app;
+}
+
+function jobRoutes(jobs: JobStore): express.Router {
+  const routes = express.Router();
+  const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
+
+  routes.get('/jobs', (_request, response) => {
+    response.json({ jobs: jobs.list() });
+  });
+  routes.post('/jobs', (request, response) => {
+    const { document } = checked(createJobSchema, request.body);
+    response.status(201).json(jobs.create(document));
+  });
+  routes.get('/jobs/:id', (request, response) => {
+    const job = jobs.find(checked(jobIdSchema, request.params.id));
+    if (job === undefined) throw unknownJob();
+    response.json(job);
+  });
+  routes.get('/jobs/:id/revisions', (request, response) => {
+    response.json({ revisions: jobs.revisions(checked(jobIdSchema, request.params.id)) });
+  });
+  routes.get('/jobs/:id/revisions/:number', (request, response) => {
+    const id = checked(jobIdSchema, request.params.id);
+    const document = jobs.revision(id, checked(revisionNumberSchema, request.params.number));
+    if (document === undefined) throw new Problem(404, 'There is no such revision.');
+    response.json(document);
+  });
+  routes.post('/jobs/:id/revisions', (request, response) => {
+    const { baseRevision, document } = checked(saveRevisionSchema, request.body);
+    const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document);
+    if (outcome === 'unknown job') throw unknownJob();
+    if ('conflict' in outcome)
+      throw new Problem(409, `Another window saved revision ${outcome.conflict.revision} meanwhile.`, outcome.conflict);
+    response.status(201).json(outcome.saved);
+  });
+  routes.put('/jobs/:id/revisions/:number/proof', (request, response) => {
+    const { report } = checked(saveProofSchema, request.body);
+    const id = checked(jobIdSchema, request.params.id);
+    const revision = checked(revisionNumberSchema, request.params.number);
+    if (!jobs.saveProof(id, revision, report)) throw new Problem(404, 'There is no such revision.');
+    response.status(204).end();
+  });
+  return routes;
+}
+
+/** The value as the schema gives it; a problem that names the fields otherwise. */
+function checked<Schema extends z.ZodType>(schema: Schema, value: unknown): z.output<Schema> {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  throw new Problem(400, problemsOf(parsed.error).join(' '));
+}
+
+function securityHeaders(): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+        styleSrc: ["'self'"],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        formAction: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        mediaSrc: ["'self'", 'blob:'],
+        baseUri: ["'none'"],
+        frameAncestors: ["'none'"],
+        objectSrc: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+  });
+}
+
+const ownHosts = /^(127\.0\.0\.1|localhost)(:\d+)?$/;
+
+/** Other names that lead to this machine are refused, so that a foreign page cannot reach the data through one. */
+const ownHostOnly: RequestHandler = (request, _response, next) => {
+  const { host, origin } = request.headers;
+  const foreignOrigin = origin !== undefined && !ownHosts.test(origin.replace(/^https?:\/\//, ''));
+  next(!ownHosts.test(host ?? '') || foreignOrigin ? new Problem(403, 'Binarus answers only on this machine.') : undefined);
+};
+
+/** A page from elsewhere can post forms, but not JSON, without asking first. */
+const writesAreJson: RequestHandler = (request, _response, next) => {
+  const reads = request.method === 'GET' || request.method === 'HEAD';
+  next(reads || request.is('application/json') ? undefined : new Problem(415, 'Send application/json.'));
+};
+
+function servePage(app: Express, webFolder: string): void {
+  app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(webFolder, { index: false }));
+  app.get('/{*any}', (_request, response: Response) => {
+    response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
+  });
+}
+
+/** Problems become sentences; what nobody foresaw is logged and told without its insides. */
+function answerProblems(log: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const { status, problem, current } = problemOf(error);
+    if (status >= 500) log.error(error);
+    response.status(status).json({ problem, current });
+  };
+}
+
+function problemOf(error: unknown): { status: number; problem: string; current?: SavedJob } {
+  if (error instanceof Problem) return { status: error.status, problem: error.message, current: error.current };
+  const { code, status } = error as { code?: string; status?: number };
+  if (code === 'SQLITE_FULL' || code === 'ENOSPC')
+    return { status: 507, problem: 'The disk is full: nothing was saved. Free some space; your work is kept in this window.' };
+  if (code?.startsWith('SQLITE_READONLY') || code?.startsWith('SQLITE_IOERR') || code?.startsWith('SQLITE_CANTOPEN'))
+    return { status: 507, problem: 'The data folder cannot be written: nothing was saved. Your work is kept in this window.' };
+  if (status === 413) return { status, problem: 'That is more than 1 MB, too much for one job.' };
+  if (status === 400) return { status, problem: 'The request is not valid JSON.' };
+  if (status === 404) return { status, problem: 'There is nothing at this address.' };
+  return { status: 500, problem: 'Something went wrong on the server; its log says what.' };
+}

@@ -1,0 +1,31 @@
+/** Opens the database and brings it up to date. */
+import Database from 'better-sqlite3';
+import jobs from './migrations/0001_jobs.sql?raw';
+
+export type Db = Database.Database;
+
+/** Forward only, in this order; a number once released is never changed. */
+const migrations: readonly { readonly number: number; readonly sql: string }[] = [{ number: 1, sql: jobs }];
+
+/** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */
+export function openDatabase(path: string): Db {
+  const db = new Database(path);
+  db.pragma('journal_mode = WAL');
+  db.pragma('synchronous = FULL');
+  db.pragma('foreign_keys = ON');
+  db.pragma('busy_timeout = 4000');
+  migrate(db);
+  return db;
+}
+
+function migrate(db: Db): void {
+  const from = db.pragma('user_version', { simple: true }) as number;
+  const newest = migrations.at(-1)!.number;
+  if (from > newest) throw new Error(`This data was written by a newer Binarus (format ${from}; this one knows ${newest}).`);
+  for (const { number, sql } of migrations)
+    if (number > from)
+      db.transaction(() => {
+        db.exec(sql);
+        db.pragma(`user_version = ${number}`);
+      })();
+}

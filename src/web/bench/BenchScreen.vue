@@ -1,0 +1,181 @@
+<script setup lang="ts">
+/** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
+import { storeToRefs } from 'pinia';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useEngine } from '../shared/engine';
+import { useLive } from '../shared/useLive';
+import { useBench } from '../stores/bench';
+import { usePreferences } from '../stores/preferences';
+import { stations, type Station } from '../router';
+import ConflictBar from './ConflictBar.vue';
+import FitBar from './FitBar.vue';
+import KeyList from './KeyList.vue';
+import MessageDrawer from './drawers/MessageDrawer.vue';
+import OutputDrawer from './drawers/OutputDrawer.vue';
+import PieceDrawer from './drawers/PieceDrawer.vue';
+import ProofDrawer from './drawers/ProofDrawer.vue';
+import StyleDrawer from './drawers/StyleDrawer.vue';
+import ReadoutPanel from './ReadoutPanel.vue';
+import RouteBar from './RouteBar.vue';
+import StagePanel from './StagePanel.vue';
+import { stageViews, type StageView } from './stageViews';
+import { useKeys } from './useKeys';
+import { useProof } from './useProof';
+
+const props = defineProps<{ id: string; station: Station }>();
+
+const router = useRouter();
+const bench = useBench();
+const preferences = usePreferences();
+const { document } = storeToRefs(bench);
+const view = useLive(document);
+const proof = useProof();
+const stageView = ref<StageView>('finished');
+const keysShown = ref(false);
+const problem = ref('');
+
+const job = computed(() => (bench.id === props.id ? document.value : null));
+const drawers = {
+  message: MessageDrawer,
+  style: StyleDrawer,
+  piece: PieceDrawer,
+  proof: ProofDrawer,
+  output: OutputDrawer,
+};
+
+watch(
+  () => props.id,
+  async (id) => {
+    problem.value = '';
+    try {
+      await bench.open(id);
+    } catch (error) {
+      problem.value = (error as Error).message;
+    }
+  },
+  { immediate: true },
+);
+
+watch(job, (value) => (window.document.title = value ? `${value.name} · Binarus` : 'Binarus'), { immediate: true });
+
+function goTo(station: Station): void {
+  void router.replace({ name: 'bench', params: { id: props.id, station } });
+}
+
+function nudge(dx: number, dy: number): void {
+  const current = job.value;
+  const made = view.value?.made;
+  if (!current || !made) return;
+  const place = { xMm: made.code.x + dx, yMm: made.code.y + dy };
+  const codePlace = { xMm: Number(place.xMm.toFixed(3)), yMm: Number(place.yMm.toFixed(3)) };
+  bench.edit({ ...current, piece: { ...current.piece, codePlace } }, 'nudge');
+}
+
+useKeys({
+  toStation: (index) => goTo(stations[index]!),
+  toView: (index) => (stageView.value = stageViews[index]!.id),
+  undo: bench.undo,
+  redo: bench.redo,
+  prove: () => {
+    goTo('proof');
+    void proof.run();
+  },
+  toShelf: () => void router.push('/'),
+  toggleUnit: () => (preferences.unit = preferences.unit === 'mm' ? 'in' : 'mm'),
+  firstFix: () => window.document.querySelector<HTMLElement>('[data-fix]')?.focus(),
+  showKeys: () => (keysShown.value = true),
+  nudge,
+});
+
+const saveSoon = (): void => void bench.flush();
+onMounted(() => {
+  window.addEventListener('pagehide', saveSoon);
+  // The readers take a moment to load; have them ready before the first proof is asked for.
+  setTimeout(() => void useEngine().prover.warmUp(), 800);
+});
+onBeforeUnmount(() => {
+  window.removeEventListener('pagehide', saveSoon);
+  saveSoon();
+});
+</script>
+
+<template>
+  <main v-if="problem" class="missing">
+    <h1>This job cannot be opened</h1>
+    <p>{{ problem }}</p>
+    <RouterLink to="/">Back to the shelf</RouterLink>
+  </main>
+  <main v-else-if="job && view" class="bench">
+    <RouteBar :job="job" :view="view" :station="station" :proof="proof" @go="goTo" @keys="keysShown = true" />
+    <ConflictBar v-if="bench.conflict" class="conflict" />
+    <StagePanel v-model:view-name="stageView" class="stage" :job="job" :view="view" />
+    <FitBar class="fit" :job="job" :view="view" />
+    <ReadoutPanel class="readout" :job="job" :view="view" />
+    <section class="drawer" :aria-label="`${station} station`">
+      <component :is="drawers[station]" :job="job" :view="view" :proof="proof" />
+    </section>
+    <KeyList v-model="keysShown" />
+  </main>
+  <main v-else class="missing" aria-busy="true"></main>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template: 60px auto minmax(180px, 1fr) 112px minmax(190px, 27.5%) / minmax(0, 1fr) 272px;
+  grid-template-areas:
+    'route route'
+    'conflict conflict'
+    'stage readout'
+    'fit readout'
+    'drawer drawer';
+  height: 100%;
+  min-width: 1000px;
+  min-height: 620px;
+}
+
+.conflict {
+  grid-area: conflict;
+}
+
+.stage {
+  grid-area: stage;
+}
+
+.fit {
+  grid-area: fit;
+  border-top: 1px solid var(--ink);
+}
+
+.readout {
+  grid-area: readout;
+  border-left: 1px solid var(--ink);
+}
+
+.drawer {
+  grid-area: drawer;
+  overflow: auto;
+  border-top: 1px solid var(--ink);
+  background: var(--paper-raised);
+}
+
+.missing {
+  display: grid;
+  place-content: center;
+  gap: 10px;
+  height: 100%;
+}
+
+@media (min-width: 1600px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr) 340px;
+  }
+}
+
+@media (max-width: 1150px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr) 248px;
+  }
+}
+</style>

@@ -1,0 +1,29 @@
+<script setup lang="ts">
+/** The keys of the bench. */
+import { keyList } from './useKeys';
+
+const shown = defineModel<boolean>({ required: true });
+</script>
+
+<template>
+  <ElDialog v-model="shown" title="Keys" width="520px" align-center>
+    <dl>
+      <template v-for="{ keys, does } in keyList" :key="keys">
+        <dt class="measure">{{ keys }}</dt>
+        <dd>{{ does }}</dd>
+      </template>
+    </dl>
+  </ElDialog>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: 130px 1fr;
+  gap: 6px 16px;
+}
+
+dt {
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+/** The readout: every limit with its measured and required value, where that comes from, and a fix. */
+import { computed, ref } from 'vue';
+import type { Finding } from '../../core/finding';
+import type { Job } from '../../core/job';
+import type { PressView } from '../../engine';
+import StateShape from '../shared/StateShape.vue';
+import { quantityText, requirementText, sentenceIn } from '../shared/units';
+import { useBench } from '../stores/bench';
+import { usePreferences } from '../stores/preferences';
+import OverrideDialog from './OverrideDialog.vue';
+
+const props = defineProps<{ job: Job; view: PressView }>();
+const bench = useBench();
+const preferences = usePreferences();
+const overriding = ref<Finding | null>(null);
+
+const sourceNames = {
+  std: 'standard',
+  cp: 'common practice',
+  mem: 'from memory',
+  sim: 'simulated shots',
+  geo: 'geometry',
+};
+const compared = { '>=': 'at least', '<=': 'at most', '=': '' };
+
+const overrideOf = (code: string) => props.job.overrides.find((override) => override.code === code);
+const needs = ({ required }: Finding): string => {
+  const value = requirementText(required, preferences.unit);
+  if (value === '') return '';
+  return required.comparison ? `${compared[required.comparison]} ${value}`.trim() : value;
+};
+const counts = computed(() => {
+  const stops = props.view.findings.filter(({ severity }) => severity === 'stop').length;
+  const cautions = props.view.findings.filter(({ severity }) => severity === 'caution').length;
+  if (stops + cautions === 0) return 'all fine';
+  return [stops > 0 ? `${stops} stop` : '', cautions > 0 ? `${cautions} caution` : ''].filter(Boolean).join(' · ');
+});
+</script>
+
+<template>
+  <aside class="panel" aria-label="Readout">
+    <h2 class="heading">
+      Readout <span>{{ counts }}</span>
+    </h2>
+    <ul aria-live="polite">
+      <li
+        v-for="finding in view.findings"
+        :key="finding.code"
+        :class="finding.severity"
+        :data-test="`finding-${finding.code}`"
+        :data-severity="finding.severity"
+      >
+        <StateShape :state="finding.severity" />
+        <div class="row">
+          <span class="title">{{ finding.title }}</span>
+          <span class="measure value">{{ quantityText(finding.measured, preferences.unit) }}</span>
+        </div>
+        <div class="row second">
+          <span class="note">{{ needs(finding) }}</span>
+          <ElTooltip :content="`${finding.source.text}. ${sentenceIn(finding.text, preferences.unit)}`" placement="left" popper-class="source-tip">
+            <button type="button" class="source">{{ sourceNames[finding.source.tag] }}</button>
+          </ElTooltip>
+        </div>
+        <div v-if="finding.severity !== 'fine'" class="more">
+          <p>{{ sentenceIn(finding.text, preferences.unit) }}</p>
+          <button
+            v-for="fix in finding.fixes.slice(0, 3)"
+            :key="fix.label"
+            type="button"
+            class="action"
+            data-fix
+            @click="bench.apply(fix.changes)"
+          >
+            {{ sentenceIn(fix.label, preferences.unit) }}
+          </button>
+          <p v-if="overrideOf(finding.code)" class="passed">
+            Let pass: “{{ overrideOf(finding.code)!.reason }}”
+          </p>
+          <button
+            v-else-if="finding.severity === 'stop' && view.made"
+            type="button"
+            class="action quiet"
+            @click="overriding = finding"
+          >
+            Let it pass…
+          </button>
+        </div>
+      </li>
+    </ul>
+    <OverrideDialog v-model:finding="overriding" :job="job" />
+  </aside>
+</template>
+
+<style scoped>
+.panel {
+  overflow-y: auto;
+  padding: 8px 14px;
+}
+
+.heading {
+  display: flex;
+  justify-content: space-between;
+  padding-bottom: 4px;
+}
+
+.heading span {
+  font-weight: 400;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 12px minmax(0, 1fr);
+  gap: 0 9px;
+  padding: 3px 0 4px;
+  border-top: 1px solid var(--rule-soft);
+}
+
+li > .shape {
+  margin-top: 3px;
+}
+
+.row {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  min-width: 0;
+}
+
+.second,
+.more {
+  grid-column: 2;
+}
+
+.title {
+  font-weight: 600;
+}
+
+.value {
+  font-size: 13.5px;
+  white-space: nowrap;
+}
+
+.caution .value {
+  color: var(--caution-ink);
+}
+
+.stop .value {
+  color: var(--stop);
+}
+
+.second {
+  line-height: 1.15;
+}
+
+.note {
+  font-size: 11.5px;
+}
+
+.source {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  font-size: 11.5px;
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
+  white-space: nowrap;
+  cursor: help;
+}
+
+.more {
+  display: grid;
+  justify-items: start;
+  gap: 5px;
+  padding: 4px 0 3px;
+}
+
+.more p {
+  font-size: 12px;
+  line-height: 1.3;
+}
+
+.passed {
+  padding-left: 8px;
+  border-left: 2px solid var(--caution);
+  overflow-wrap: anywhere;
+}
+
+li.stop {
+  margin: 0 -14px;
+  padding-right: 14px;
+  padding-left: 14px;
+  background: var(--stop-pale);
+}
+
+li.caution {
+  margin: 0 -14px;
+  padding-right: 14px;
+  padding-left: 14px;
+  background: var(--caution-pale);
+}
+</style>
+
+<style>
+.source-tip {
+  max-width: 320px;
+}
+</style>

@@ -1,0 +1,272 @@
+<script setup lang="ts">
+/** The route of a job: five stations, each with its state and a live summary. */
+import { CircleQuestionMark, Redo2, Undo2 } from '@lucide/vue';
+import { computed } from 'vue';
+import type { Job } from '../../core/job';
+import { worstSeverity } from '../../core/finding';
+import type { PressView } from '../../engine';
+import { stations, type Station } from '../router';
+import StateShape from '../shared/StateShape.vue';
+import UnitSwitch from '../shared/UnitSwitch.vue';
+import { lengthNumber } from '../shared/units';
+import { useBench } from '../stores/bench';
+import { usePreferences } from '../stores/preferences';
+import { stationOfFinding } from './stationOfFinding';
+import type { ProofControl } from './useProof';
+
+const props = defineProps<{ job: Job; view: PressView; station: Station; proof: ProofControl }>();
+defineEmits<{ go: [station: Station]; keys: [] }>();
+
+const bench = useBench();
+const preferences = usePreferences();
+
+const savedText = computed(
+  () =>
+    ({
+      saved: 'saved',
+      unsaved: 'saving soon',
+      saving: 'saving',
+      offline: 'not saved',
+      conflict: 'two versions',
+    })[bench.saveState],
+);
+
+type State = 'fine' | 'caution' | 'stop' | 'none';
+
+function stateOf(station: Station): State {
+  if (station === 'proof') {
+    const { report, stale } = props.proof;
+    if (report.value === null) return 'none';
+    if (stale.value) return 'caution';
+    return { good: 'fine', caution: 'caution', stop: 'stop' }[report.value.verdict] as State;
+  }
+  if (station === 'output') return props.view.heldBackBy.length > 0 ? 'stop' : 'fine';
+  return worstSeverity(props.view.findings.filter((finding) => stationOfFinding(finding.code) === station));
+}
+
+function summaryOf(station: Station): string {
+  const { made, payloadBytes, heldBackBy } = props.view;
+  const { piece } = props.job;
+  const length = (mm: number): string => lengthNumber(mm, preferences.unit);
+  switch (station) {
+    case 'message':
+      return `${props.job.message.kind === 'web' ? 'address' : 'text'} · ${payloadBytes} bytes`;
+    case 'style':
+      return made ? `squares · ${made.version}-${made.level}` : 'no symbol';
+    case 'piece':
+      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(piece.codeWidthMm)}`;
+    case 'proof': {
+      const report = props.proof.report.value;
+      if (report === null) return 'not proved';
+      if (props.proof.stale.value) return `stale, of r${props.proof.ofRevision.value}`;
+      const voting = report.readers.filter(({ votes }) => votes);
+      return `${voting.filter(({ state }) => state === 'prompt').length} of ${voting.length} prompt`;
+    }
+    case 'output':
+      return heldBackBy.length > 0 ? 'held back' : 'svg ready';
+  }
+}
+
+const names: Record<Station, string> = {
+  message: 'Message',
+  style: 'Style',
+  piece: 'Piece',
+  proof: 'Proof',
+  output: 'Output',
+};
+const route = computed(() =>
+  stations.map((station) => ({ station, name: names[station], state: stateOf(station), summary: summaryOf(station) })),
+);
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink to="/" class="mark" aria-label="To the shelf"><img src="/mark.svg" alt="" /></RouterLink>
+    <div class="job">
+      <h1>{{ job.name }}</h1>
+      <p>
+        {{ job.collection || 'no collection' }} · revision {{ bench.revision }} ·
+        <span :class="{ unsaved: bench.saveState === 'offline' }" :title="bench.saveProblem" data-test="save-state">{{
+          savedText
+        }}</span>
+      </p>
+    </div>
+    <nav aria-label="Stations">
+      <ol>
+        <li v-for="stop in route" :key="stop.station">
+          <button
+            type="button"
+            :class="{ here: stop.station === station }"
+            :aria-current="stop.station === station ? 'step' : undefined"
+            @click="$emit('go', stop.station)"
+          >
+            <span class="stop"><StateShape :state="stop.state" />{{ stop.name }}</span>
+            <span class="summary measure">{{ stop.summary }}</span>
+          </button>
+        </li>
+      </ol>
+    </nav>
+    <div class="tools">
+      <ElTooltip content="One step back (Ctrl Z)" :show-after="400">
+        <button type="button" class="icon" aria-label="One step back" :disabled="!bench.canUndo" @click="bench.undo()">
+          <Undo2 :size="17" :stroke-width="1.6" />
+        </button>
+      </ElTooltip>
+      <ElTooltip content="One step forward (Ctrl Shift Z)" :show-after="400">
+        <button type="button" class="icon" aria-label="One step forward" :disabled="!bench.canRedo" @click="bench.redo()">
+          <Redo2 :size="17" :stroke-width="1.6" />
+        </button>
+      </ElTooltip>
+      <UnitSwitch />
+      <ElTooltip content="Keys (?)" :show-after="400">
+        <button type="button" class="icon" aria-label="Keys" @click="$emit('keys')">
+          <CircleQuestionMark :size="17" :stroke-width="1.6" />
+        </button>
+      </ElTooltip>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  display: grid;
+  grid-area: route;
+  grid-template-columns: auto minmax(150px, 232px) minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 14px;
+  padding: 0 14px 0 16px;
+  border-bottom: 1px solid var(--ink);
+}
+
+.mark img {
+  display: block;
+  width: 26px;
+  height: 26px;
+}
+
+.job {
+  min-width: 0;
+}
+
+.job h1,
+.job p {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.job h1 {
+  font-size: 16px;
+  font-weight: 600;
+  line-height: 1.25;
+}
+
+.job p {
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+
+.unsaved {
+  color: var(--stop);
+  font-weight: 600;
+}
+
+nav {
+  align-self: stretch;
+  min-width: 0;
+}
+
+ol {
+  display: grid;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+  height: 100%;
+}
+
+li {
+  min-width: 0;
+}
+
+nav button {
+  position: relative;
+  display: grid;
+  align-content: center;
+  gap: 2px;
+  width: 100%;
+  height: 100%;
+  padding: 0 8px 0 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+
+.stop {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  font-weight: 600;
+}
+
+/* The way on to the next station. */
+.stop::after {
+  flex: 1;
+  height: 1px;
+  background: var(--ink-soft);
+  content: '';
+}
+
+li:last-child .stop::after {
+  content: none;
+}
+
+.summary {
+  overflow: hidden;
+  padding-left: 19px;
+  color: var(--ink-soft);
+  font-size: 11.5px;
+  font-weight: 400;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+nav button:hover .stop {
+  color: var(--accent-dark);
+}
+
+.here::after {
+  position: absolute;
+  right: 14px;
+  bottom: -1px;
+  left: 0;
+  height: 4px;
+  background: var(--ink);
+  content: '';
+}
+
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
+
+.icon {
+  display: grid;
+  place-content: center;
+  width: 28px;
+  height: 28px;
+  padding: 0;
+  border: 0;
+  border-radius: var(--radius);
+  background: none;
+  cursor: pointer;
+}
+
+.icon:hover:not(:disabled) {
+  background: var(--paper-sunk);
+}
+
+.icon:disabled {
+  color: #a5abae;
+  cursor: default;
+}
+</style>

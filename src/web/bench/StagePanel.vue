@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** The stage: the piece at true proportion, in one of its views. */
+import { computed } from 'vue';
+import type { Job } from '../../core/job';
+import type { PressView } from '../../engine';
+import { sentenceIn } from '../shared/units';
+import { usePreferences } from '../stores/preferences';
+import StageCamera from './StageCamera.vue';
+import StageDrawing from './StageDrawing.vue';
+import { stageViews, type StageView } from './stageViews';
+
+const props = defineProps<{ job: Job; view: PressView }>();
+const viewName = defineModel<StageView>('viewName', { required: true });
+const preferences = usePreferences();
+
+const whyEmpty = computed(() => {
+  const stop = props.view.findings.find(({ severity }) => severity === 'stop');
+  return stop ? sentenceIn(stop.text, preferences.unit) : '';
+});
+</script>
+
+<template>
+  <section class="panel" aria-label="Stage">
+    <div v-if="view.made === null" class="empty">
+      <p>{{ whyEmpty }}</p>
+    </div>
+    <StageCamera v-else-if="viewName === 'camera'" :job="job" />
+    <StageDrawing v-else :job="job" :view="view" :made="view.made" :shows="viewName" />
+    <div class="views" role="group" aria-label="View of the stage">
+      <button
+        v-for="(entry, index) in stageViews"
+        :key="entry.id"
+        type="button"
+        :aria-pressed="viewName === entry.id"
+        :title="`${entry.hint} (${index + 6})`"
+        @click="viewName = entry.id"
+      >
+        {{ entry.name }}
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--bench);
+}
+
+.empty {
+  display: grid;
+  place-content: center;
+  height: 100%;
+  padding: 0 20%;
+  font-size: 15px;
+  text-align: center;
+}
+
+.views {
+  position: absolute;
+  bottom: 10px;
+  left: 34px;
+  display: flex;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+}
+
+.views button {
+  padding: 4px 12px 5px;
+  border: 0;
+  background: none;
+  font-size: 12.5px;
+  font-weight: 600;
+  cursor: pointer;
+}
+
+.views button + button {
+  border-left: 1px solid var(--rule);
+}
+
+.views button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--paper-raised);
+}
+</style>

@@ -1,0 +1,75 @@
+/** Keys of the bench. Plain letters and digits count only outside of fields. */
+import { onBeforeUnmount, onMounted } from 'vue';
+
+export interface KeyActions {
+  readonly toStation: (index: number) => void;
+  readonly toView: (index: number) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly prove: () => void;
+  readonly toShelf: () => void;
+  readonly toggleUnit: () => void;
+  readonly firstFix: () => void;
+  readonly showKeys: () => void;
+  readonly nudge: (dxMm: number, dyMm: number) => void;
+}
+
+/** What `?` lists. */
+export const keyList: readonly { readonly keys: string; readonly does: string }[] = [
+  { keys: '1 … 5', does: 'Message, Style, Piece, Proof, Output' },
+  { keys: '6 7 8', does: 'Finished, Marks, Camera' },
+  { keys: 'P', does: 'Prove this revision' },
+  { keys: 'F', does: 'To the first fix; Enter takes it' },
+  { keys: 'Ctrl Z', does: 'One step back' },
+  { keys: 'Ctrl Shift Z', does: 'One step forward' },
+  { keys: 'Alt arrows', does: 'Move the code by 0.1 mm, with Shift by 1 mm' },
+  { keys: 'Arrows', does: 'In a field or on the fit bar: smaller, larger; Shift for large steps' },
+  { keys: 'U', does: 'Millimetres or inches' },
+  { keys: 'S', does: 'Back to the shelf' },
+  { keys: 'Esc', does: 'Leave a field' },
+  { keys: '?', does: 'This list' },
+];
+
+const arrows: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+export function useKeys(actions: KeyActions): void {
+  function onKey(event: KeyboardEvent): void {
+    const { key } = event;
+    if (document.querySelector('.el-overlay:not([style*="display: none"])')) return;
+    const field = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]');
+    if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z') {
+      event.preventDefault();
+      (event.shiftKey ? actions.redo : actions.undo)();
+      return;
+    }
+    const arrow = arrows[key];
+    if (event.altKey && arrow && !field) {
+      event.preventDefault();
+      const step = event.shiftKey ? 1 : 0.1;
+      actions.nudge(arrow[0] * step, arrow[1] * step);
+      return;
+    }
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (field) {
+      if (key === 'Escape') (event.target as HTMLElement).blur();
+      return;
+    }
+    const digit = '12345678'.indexOf(key);
+    if (digit >= 5) actions.toView(digit - 5);
+    else if (digit >= 0) actions.toStation(digit);
+    else if (key === '?') actions.showKeys();
+    else {
+      const letter = { p: actions.prove, f: actions.firstFix, u: actions.toggleUnit, s: actions.toShelf }[key.toLowerCase()];
+      if (letter === undefined) return;
+      letter();
+    }
+    event.preventDefault();
+  }
+  onMounted(() => window.addEventListener('keydown', onKey));
+  onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+}

@@ -1,0 +1,71 @@
+/** Proving the job on the bench. */
+import { proxy } from 'comlink';
+import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
+import type { ProofReport } from '../../core/proof';
+import { saveProof } from '../shared/api';
+import { useEngine } from '../shared/engine';
+import { useBench } from '../stores/bench';
+
+export interface ProofControl {
+  readonly running: Ref<boolean>;
+  /** The newest verdict: of the run that is under way, else the one kept with the job. */
+  readonly report: ComputedRef<ProofReport | null>;
+  readonly ofRevision: ComputedRef<number | null>;
+  /** The verdict is not of the job as it stands now. */
+  readonly stale: ComputedRef<boolean>;
+  readonly problem: Ref<string>;
+  readonly run: () => Promise<void>;
+}
+
+export function useProof(): ProofControl {
+  const bench = useBench();
+  const running = ref(false);
+  const problem = ref('');
+  const early: ShallowRef<{ report: ProofReport; revision: number } | null> = shallowRef(null);
+  let newestRun = 0;
+
+  const shown = computed(() => early.value ?? bench.proof);
+
+  async function run(): Promise<void> {
+    const thisRun = ++newestRun;
+    problem.value = '';
+    running.value = true;
+    early.value = null;
+    try {
+      await bench.flush();
+      const { document, revision, id, saveState } = bench;
+      if (document === null || saveState !== 'saved') {
+        problem.value = 'A proof belongs to a saved revision, and this one is not saved yet.';
+        return;
+      }
+      const tell = proxy((report: ProofReport) => {
+        if (thisRun === newestRun) early.value = { report, revision };
+      });
+      const report = await useEngine().prover.prove(document, revision, tell);
+      if (thisRun !== newestRun) return;
+      if (report === null) problem.value = 'There is nothing to prove: the message gives no symbol.';
+      else {
+        await saveProof(id, revision, report);
+        if (bench.id === id) bench.proof = { revision, report, at: new Date().toISOString() };
+      }
+    } catch (error) {
+      problem.value = (error as Error).message;
+    } finally {
+      if (thisRun === newestRun) {
+        early.value = null;
+        running.value = false;
+      }
+    }
+  }
+
+  return {
+    running,
+    problem,
+    report: computed(() => shown.value?.report ?? null),
+    ofRevision: computed(() => shown.value?.revision ?? null),
+    stale: computed(
+      () => shown.value !== null && (shown.value.revision !== bench.revision || bench.saveState !== 'saved'),
+    ),
+    run,
+  };
+}
