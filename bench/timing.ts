@@ -24,7 +24,10 @@ export function medianRatioRow(name: string, contenders: Readonly<Record<string,
       } while (elapsed < sliceMs);
       if (slice >= 3) samples.get(key)!.push(elapsed / calls);
     }
-  return { name, medianMs: Object.fromEntries([...samples].map(([key, values]) => [key, quantile(values, 0.5)])) };
+  return {
+    name,
+    medianMs: Object.fromEntries([...samples].map(([key, values]) => [key, quantile(values, 0.5)])),
+  };
 }
 
 /** The value below which the given share of the samples lies. */

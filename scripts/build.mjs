@@ -2,4 +2,11 @@
 import { run } from './run.mjs';
 
 await run('node', ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
-await run('node', ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn', '-c', 'vite.node.config.ts']);
+await run('node', [
+  'node_modules/vite/bin/vite.js',
+  'build',
+  '--logLevel',
+  'warn',
+  '-c',
+  'vite.node.config.ts',
+]);

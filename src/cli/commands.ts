@@ -24,7 +24,10 @@ interface Command {
   readonly options: NonNullable<ParseArgsConfig['options']>;
   /** Print on one line. */
   readonly compact?: boolean;
-  readonly run: (values: Values, positionals: readonly string[]) => Promise<{ output: unknown; stops: boolean }>;
+  readonly run: (
+    values: Values,
+    positionals: readonly string[],
+  ) => Promise<{ output: unknown; stops: boolean }>;
 }
 
 const text = { type: 'string' } as const;
@@ -125,7 +128,9 @@ function chosenPair(values: Values): Pair | undefined {
       (machine === undefined || candidate.machine.id === machine),
   );
   if (pair) return pair;
-  const known = pairs.map((candidate) => `  --material ${candidate.material.id} --machine ${candidate.machine.id}`);
+  const known = pairs.map(
+    (candidate) => `  --material ${candidate.material.id} --machine ${candidate.machine.id}`,
+  );
   throw new UsageError(`there is no such pair. Known pairs:\n${known.join('\n')}`);
 }
 
@@ -151,7 +156,10 @@ function describePair({ material, machine, process, markColour, markTone, smalle
   };
 }
 
-async function makeCommand(values: Values, positionals: readonly string[]): Promise<{ output: unknown; stops: boolean }> {
+async function makeCommand(
+  values: Values,
+  positionals: readonly string[],
+): Promise<{ output: unknown; stops: boolean }> {
   const job = await readJob(positionals);
   const out = required(values, 'out');
   const formats = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
@@ -203,7 +211,8 @@ async function readJob(positionals: readonly string[]): Promise<Job> {
     throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
   }
   const parsed = parseJob(document);
-  if ('problems' in parsed) throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
+  if ('problems' in parsed)
+    throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
   return parsed.job;
 }
 
@@ -242,6 +251,7 @@ function pieceSize(values: Values): { width: number; height: number } | undefine
   const value = values.piece;
   if (value === undefined) return undefined;
   const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/i.exec(String(value));
-  if (match === null) throw new UsageError(`--piece is width x height in millimetres, such as 60x40, not “${String(value)}”.`);
+  if (match === null)
+    throw new UsageError(`--piece is width x height in millimetres, such as 60x40, not “${String(value)}”.`);
   return { width: Number(match[1]), height: Number(match[2]) };
 }

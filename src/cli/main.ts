@@ -7,11 +7,17 @@ const command = name === undefined ? undefined : commands[name];
 if (name === '--help' || name === 'help' || name === '-h') {
   process.stdout.write(usage());
 } else if (command === undefined) {
-  process.stderr.write(name === undefined ? usage() : `binarus: there is no command “${name}”.\n\n${usage()}`);
+  process.stderr.write(
+    name === undefined ? usage() : `binarus: there is no command “${name}”.\n\n${usage()}`,
+  );
   process.exitCode = 2;
 } else {
   try {
-    const { values, positionals } = parseArgs({ args: rest, options: command.options, allowPositionals: true });
+    const { values, positionals } = parseArgs({
+      args: rest,
+      options: command.options,
+      allowPositionals: true,
+    });
     const { output, stops } = await command.run(values, positionals);
     process.stdout.write(`${JSON.stringify(output, null, command.compact ? 0 : 2)}\n`);
     if (stops) process.exitCode = 1;

@@ -45,7 +45,8 @@ export const jobSchema = z.strictObject({
 export type Job = z.infer<typeof jobSchema>;
 
 /** Steps from one format version to the next; the key is the version they start from. Version 1 is the first. */
-const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {};
+const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> =
+  {};
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
 
@@ -69,7 +70,9 @@ export function parseJob(document: unknown): ParsedJob {
 
 /** One sentence for each issue, with the path of the field. */
 export function problemsOf(error: z.ZodError): string[] {
-  return error.issues.map(({ path, message }) => `${path.length > 0 ? path.join('.') : 'document'}: ${message}`);
+  return error.issues.map(
+    ({ path, message }) => `${path.length > 0 ? path.join('.') : 'document'}: ${message}`,
+  );
 }
 
 /** The job with the changes of a fix made. Throws when a change does not lead to a valid job. */

@@ -10,7 +10,8 @@ export interface OutputFile {
   readonly bytes: Uint8Array;
 }
 
-export type MadeFiles = { readonly files: readonly OutputFile[] } | { readonly heldBackBy: readonly Finding[] };
+export type MadeFiles =
+  { readonly files: readonly OutputFile[] } | { readonly heldBackBy: readonly Finding[] };
 
 /** Writes the files of a job as it ran. `revision` is null for a document that has never been saved. */
 export function makeFiles(

@@ -48,7 +48,8 @@ function chosenWidth(sizeModules: number, pair: Pair, piece: NewJobOptions['piec
   const { dotMm } = pair.machine;
   const step = dotMm === null ? 0.1 : dotMm * sizeModules;
   const down = Math.floor(wanted / step + 1e-9) * step;
-  const width = down / sizeModules >= pair.smallestModuleMm - 1e-9 ? down : Math.ceil(wanted / step - 1e-9) * step;
+  const width =
+    down / sizeModules >= pair.smallestModuleMm - 1e-9 ? down : Math.ceil(wanted / step - 1e-9) * step;
   return Number(Math.max(width, 1).toFixed(4));
 }
 

@@ -4,7 +4,16 @@ import { worstSeverity, type Finding, type Severity } from './finding';
 import type { Job } from './job';
 import { describeMessage, writeMessage, type Description } from './message';
 import { layPiece, type Piece } from './piece';
-import { findPair, fitRanges, measureLimits, pairs, planPiece, type FitRange, type Pair, type Plan } from './plan';
+import {
+  findPair,
+  fitRanges,
+  measureLimits,
+  pairs,
+  planPiece,
+  type FitRange,
+  type Pair,
+  type Plan,
+} from './plan';
 import { encodeSymbol, smallestVersions, type EncodeResult, type QrSymbol } from './symbol';
 
 /** What a message that can be drawn leads to. */

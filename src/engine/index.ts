@@ -13,7 +13,11 @@ export interface Engine {
 /** Starts the two workers. */
 export function startEngine(): Engine {
   return {
-    press: wrap<Press>(new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'press' })),
-    prover: wrap<Prover>(new Worker(new URL('./prover.worker.ts', import.meta.url), { type: 'module', name: 'prover' })),
+    press: wrap<Press>(
+      new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'press' }),
+    ),
+    prover: wrap<Prover>(
+      new Worker(new URL('./prover.worker.ts', import.meta.url), { type: 'module', name: 'prover' }),
+    ),
   };
 }

@@ -100,7 +100,9 @@ function madeView(job: Job, { pair }: JobResult, made: Made): MadeView {
     })),
     marks: plan.marks,
     compensationMm: plan.compensationMm,
-    markedAreaMm2: plan.reversed ? { normal: areas[1]!, reversed: areas[0]! } : { normal: areas[0]!, reversed: areas[1]! },
+    markedAreaMm2: plan.reversed
+      ? { normal: areas[1]!, reversed: areas[0]! }
+      : { normal: areas[0]!, reversed: areas[1]! },
     outlineCount: artwork.dark.length,
     nodeCount: artwork.dark.reduce((sum, contour) => sum + contour.length, 0),
     fitRanges,

@@ -1,6 +1,14 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
 import type { Job } from '../core/job';
-import { prove, startProof, takePicture, type ProofBinaries, type ProofReport, type Reader, type SamplePicture } from '../core/proof';
+import {
+  prove,
+  startProof,
+  takePicture,
+  type ProofBinaries,
+  type ProofReport,
+  type Reader,
+  type SamplePicture,
+} from '../core/proof';
 import { proofSetup } from '../core/proveJob';
 import { runJob } from '../core/runJob';
 

@@ -3,7 +3,7 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler, t
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
-import { z } from 'zod';
+import type { z } from 'zod';
 import {
   createJobSchema,
   jobIdSchema,
@@ -38,9 +38,15 @@ export function createApp({ jobs, webFolder, log }: AppOptions): Express {
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(ownHostOnly);
-  app.use('/api', writesAreJson, express.json({ limit: '1mb' }), jobRoutes(jobs), (_request, _response, next) => {
-    next(new Problem(404, 'There is nothing at this address.'));
-  });
+  app.use(
+    '/api',
+    writesAreJson,
+    express.json({ limit: '1mb' }),
+    jobRoutes(jobs),
+    (_request, _response, next) => {
+      next(new Problem(404, 'There is nothing at this address.'));
+    },
+  );
   if (webFolder !== null) servePage(app, webFolder);
   app.use(answerProblems(log));
   return app;
@@ -76,7 +82,11 @@ function jobRoutes(jobs: JobStore): express.Router {
     const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document);
     if (outcome === 'unknown job') throw unknownJob();
     if ('conflict' in outcome)
-      throw new Problem(409, `Another window saved revision ${outcome.conflict.revision} meanwhile.`, outcome.conflict);
+      throw new Problem(
+        409,
+        `Another window saved revision ${outcome.conflict.revision} meanwhile.`,
+        outcome.conflict,
+      );
     response.status(201).json(outcome.saved);
   });
   routes.put('/jobs/:id/revisions/:number/proof', (request, response) => {
@@ -125,7 +135,11 @@ const ownHosts = /^(127\.0\.0\.1|localhost)(:\d+)?$/;
 const ownHostOnly: RequestHandler = (request, _response, next) => {
   const { host, origin } = request.headers;
   const foreignOrigin = origin !== undefined && !ownHosts.test(origin.replace(/^https?:\/\//, ''));
-  next(!ownHosts.test(host ?? '') || foreignOrigin ? new Problem(403, 'Binarus answers only on this machine.') : undefined);
+  next(
+    !ownHosts.test(host ?? '') || foreignOrigin
+      ? new Problem(403, 'Binarus answers only on this machine.')
+      : undefined,
+  );
 };
 
 /** A page from elsewhere can post forms, but not JSON, without asking first. */
@@ -135,7 +149,10 @@ const writesAreJson: RequestHandler = (request, _response, next) => {
 };
 
 function servePage(app: Express, webFolder: string): void {
-  app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
   app.use(express.static(webFolder, { index: false }));
   app.get('/{*any}', (_request, response: Response) => {
     response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
@@ -156,12 +173,23 @@ function answerProblems(log: Logger): ErrorRequestHandler {
 }
 
 function problemOf(error: unknown): { status: number; problem: string; current?: SavedJob } {
-  if (error instanceof Problem) return { status: error.status, problem: error.message, current: error.current };
+  if (error instanceof Problem)
+    return { status: error.status, problem: error.message, current: error.current };
   const { code, status } = error as { code?: string; status?: number };
   if (code === 'SQLITE_FULL' || code === 'ENOSPC')
-    return { status: 507, problem: 'The disk is full: nothing was saved. Free some space; your work is kept in this window.' };
-  if (code?.startsWith('SQLITE_READONLY') || code?.startsWith('SQLITE_IOERR') || code?.startsWith('SQLITE_CANTOPEN'))
-    return { status: 507, problem: 'The data folder cannot be written: nothing was saved. Your work is kept in this window.' };
+    return {
+      status: 507,
+      problem: 'The disk is full: nothing was saved. Free some space; your work is kept in this window.',
+    };
+  if (
+    code?.startsWith('SQLITE_READONLY') ||
+    code?.startsWith('SQLITE_IOERR') ||
+    code?.startsWith('SQLITE_CANTOPEN')
+  )
+    return {
+      status: 507,
+      problem: 'The data folder cannot be written: nothing was saved. Your work is kept in this window.',
+    };
   if (status === 413) return { status, problem: 'That is more than 1 MB, too much for one job.' };
   if (status === 400) return { status, problem: 'The request is not valid JSON.' };
   if (status === 404) return { status, problem: 'There is nothing at this address.' };

@@ -29,7 +29,10 @@ export function demoJobs(): Job[] {
   const tag = newJob({
     name: 'Oar rack tag',
     collection: 'Rowing club',
-    message: { kind: 'text', text: 'Rack 3, oars 9 to 16. Rinse with fresh water, blades up, and sign the book.' },
+    message: {
+      kind: 'text',
+      text: 'Rack 3, oars 9 to 16. Rinse with fresh water, blades up, and sign the book.',
+    },
     pair: findPair('birch-plywood', 'co2-laser'),
     codeWidthMm: 34,
     pieceSizeMm: { width: 80, height: 50 },

@@ -41,7 +41,9 @@ export function jobStore(db: Db): JobStore {
   const selectAll = db.prepare<[], JobRow>(`${selectJobs} ORDER BY jobs.created_at, jobs.rowid`);
   const selectOne = db.prepare<[string], JobRow>(`${selectJobs} WHERE jobs.id = ?`);
   const insertJob = db.prepare('INSERT INTO jobs (id, created_at, current_revision) VALUES (?, ?, 1)');
-  const insertRevision = db.prepare('INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, ?, ?, ?)');
+  const insertRevision = db.prepare(
+    'INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, ?, ?, ?)',
+  );
   const moveOn = db.prepare('UPDATE jobs SET current_revision = ? WHERE id = ?');
   const selectRevisions = db.prepare<[string], { number: number; savedAt: string }>(
     'SELECT number, saved_at AS savedAt FROM revisions WHERE job_id = ? ORDER BY number DESC',
@@ -99,7 +101,11 @@ function savedJobOf(row: JobRow): SavedJob {
     proof:
       row.proofRevision === null
         ? null
-        : { revision: row.proofRevision, report: JSON.parse(row.proofReport!) as ProofReport, at: row.provedAt! },
+        : {
+            revision: row.proofRevision,
+            report: JSON.parse(row.proofReport!) as ProofReport,
+            at: row.provedAt!,
+          },
   };
 }
 

@@ -24,7 +24,9 @@ const server = createServer(createApp({ jobs, webFolder, log }));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   const taken = error.code === 'EADDRINUSE';
-  process.stderr.write(taken ? `Port ${port} is taken. Set BINARUS_PORT to another.\n` : `${error.message}\n`);
+  process.stderr.write(
+    taken ? `Port ${port} is taken. Set BINARUS_PORT to another.\n` : `${error.message}\n`,
+  );
   db.close();
   process.exitCode = 1;
 });

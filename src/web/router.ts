@@ -1,7 +1,5 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
-
-export const stations = ['message', 'style', 'piece', 'proof', 'output'] as const;
-export type Station = (typeof stations)[number];
+import { stations } from './stations';
 
 export function createAppRouter(): Router {
   return createRouter({

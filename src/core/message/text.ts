@@ -15,7 +15,10 @@ export const text: MessageKind<TextMessage> = {
   write: (message) => message.text,
   read: (payload) => ({ kind: 'text', text: payload }),
   describe: (message) => ({
-    summary: message.text === '' ? 'Shows nothing yet.' : 'Shows this text; the phone offers to copy it or to search for it.',
+    summary:
+      message.text === ''
+        ? 'Shows nothing yet.'
+        : 'Shows this text; the phone offers to copy it or to search for it.',
     notes: [],
     findings: [],
   }),

@@ -21,7 +21,9 @@ function write({ address }: WebMessage): string {
 }
 
 function read(payload: string): WebMessage | null {
-  return /^https?:\/\/[^\s]+$/i.test(payload) && URL.canParse(payload) ? { kind: 'web', address: payload } : null;
+  return /^https?:\/\/[^\s]+$/i.test(payload) && URL.canParse(payload)
+    ? { kind: 'web', address: payload }
+    : null;
 }
 
 const urlStandard = { tag: 'std', text: 'WHATWG URL Standard' } as const;
@@ -32,12 +34,18 @@ function describe(message: WebMessage): Description {
   if (payload === '') return { summary: 'Opens nothing yet.', notes: [], findings: [] };
   const findings: Finding[] = [];
   const notes: string[] = [];
-  if (!schemePattern.test(message.address.trim())) notes.push('No scheme was typed, so https:// is put in front.');
+  if (!schemePattern.test(message.address.trim()))
+    notes.push('No scheme was typed, so https:// is put in front.');
   if (message.address !== message.address.trim()) notes.push('White space around the address is left out.');
   const refused = refusedSchemes.exec(payload);
-  if (refused) findings.push(stop('address-scheme', `Phones do not open ${refused[1]!.toLowerCase()}: addresses from a code.`));
-  else if (!URL.canParse(payload)) findings.push(stop('address-form', `“${payload}” is not an address that a browser can open.`));
-  else if (/\s/.test(payload)) findings.push(stop('address-space', 'There is a space inside the address; most readers end it there.'));
+  if (refused)
+    findings.push(
+      stop('address-scheme', `Phones do not open ${refused[1]!.toLowerCase()}: addresses from a code.`),
+    );
+  else if (!URL.canParse(payload))
+    findings.push(stop('address-form', `“${payload}” is not an address that a browser can open.`));
+  else if (/\s/.test(payload))
+    findings.push(stop('address-space', 'There is a space inside the address; most readers end it there.'));
   const url = URL.canParse(payload) ? new URL(payload) : null;
   const where = url === null ? payload : url.host === '' ? url.href : url.host;
   return { summary: `Opens ${where} in the browser.`, notes, findings };

@@ -12,7 +12,10 @@ export const pieceSchema = z.strictObject({
   /** Width of the code without its quiet zone. */
   codeWidthMm: sizeMm,
   /** In the middle, or the code's upper left corner from the piece's. */
-  codePlace: z.union([z.literal('centred'), z.strictObject({ xMm: z.number().min(-5000).max(5000), yMm: z.number().min(-5000).max(5000) })]),
+  codePlace: z.union([
+    z.literal('centred'),
+    z.strictObject({ xMm: z.number().min(-5000).max(5000), yMm: z.number().min(-5000).max(5000) }),
+  ]),
 });
 export type PieceSettings = z.infer<typeof pieceSchema>;
 

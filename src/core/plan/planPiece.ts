@@ -30,10 +30,15 @@ export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Pla
   const nominal = marksDark ? piece.dark : piece.light;
   const onDots = pair.machine.dotMm === null ? nominal : alignToDots(nominal, piece, pair.machine.dotMm);
   const compensated = offsetRectilinear(onDots, -compensationMm);
-  const seen = (region: Region): Region => (settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region);
+  const seen = (region: Region): Region =>
+    settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const area = seen(compensated);
   const operations: Operation[] = [
-    { kind: pair.machine.operation, label: marksDark ? 'dark modules' : 'light modules and quiet zone', area },
+    {
+      kind: pair.machine.operation,
+      label: marksDark ? 'dark modules' : 'light modules and quiet zone',
+      area,
+    },
     { kind: 'cut', label: 'outline of the piece', lines: seen([piece.outline]) },
   ];
   return {
@@ -57,7 +62,8 @@ export function marksDarkModules(pair: Pair, reversed: boolean): boolean {
 /** A printer with dots can only take back whole dots of growth; other machines take back all of it. */
 function compensation({ machine, process }: Pair): { compensationMm: number; residualGrowthMm: number } {
   const { growthMm } = process;
-  const compensationMm = machine.dotMm === null ? growthMm : Math.round(growthMm / machine.dotMm) * machine.dotMm;
+  const compensationMm =
+    machine.dotMm === null ? growthMm : Math.round(growthMm / machine.dotMm) * machine.dotMm;
   return { compensationMm, residualGrowthMm: growthMm - compensationMm };
 }
 

@@ -12,7 +12,14 @@ import { fullShotCount, readerState, verdictOf, type ProofReport } from './verdi
 
 export type { Frame } from './photograph';
 export type { Reader } from './readers';
-export { fullShotCount, proofReportSchema, readerState, verdictOf, type ProofReport, type ReaderReport } from './verdict';
+export {
+  fullShotCount,
+  proofReportSchema,
+  readerState,
+  verdictOf,
+  type ProofReport,
+  type ReaderReport,
+} from './verdict';
 
 /** The wasm modules of the renderer and the readers, loaded from our own files by whoever runs the proof. */
 export interface ProofBinaries extends ReaderBinaries {
@@ -70,18 +77,29 @@ export async function* prove(setup: ProofSetup, readers: readonly Reader[]): Asy
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
   let picture: SamplePicture | undefined;
   for (let shot = 1; shot <= fullShotCount; shot++) {
-    const { frame, readings } = await shoot(scene, setup, readers, setup.seed * 1000 + shot, shot * goldenAngle);
+    const { frame, readings } = await shoot(
+      scene,
+      setup,
+      readers,
+      setup.seed * 1000 + shot,
+      shot * goldenAngle,
+    );
     readings.forEach(({ read, text }, index) => {
       if (read) counts[index]!.read++;
       else if (text !== null && text !== '') counts[index]!.wrong++;
     });
     picture ??= { frame, readings };
-    if (reportAfter.has(shot)) yield { report: reportOf(setup, readers, counts, shot, scene.pixelsPerModule), picture };
+    if (reportAfter.has(shot))
+      yield { report: reportOf(setup, readers, counts, shot, scene.pixelsPerModule), picture };
   }
 }
 
 /** One photograph, turned by an angle in radians, with what each reader makes of it. */
-export async function takePicture(setup: ProofSetup, readers: readonly Reader[], turn: number): Promise<SamplePicture> {
+export async function takePicture(
+  setup: ProofSetup,
+  readers: readonly Reader[],
+  turn: number,
+): Promise<SamplePicture> {
   return shoot(buildScene(setup), setup, readers, setup.seed * 1000, turn);
 }
 
@@ -135,9 +153,16 @@ function buildScene(setup: ProofSetup): Scene {
   const sideMm = quietZone.width + 2 * margin;
   const finest = largestRasterPx / sideMm;
   const wanted = Math.min(Math.max(10, Math.min(3 * pixels, 24)) / moduleMm, finest);
-  const pxPerMm = machine.dotMm === null ? wanted : Math.max(Math.round(wanted * machine.dotMm), 2) / machine.dotMm;
-  const corner = (value: number): number => (machine.dotMm === null ? value : Math.floor(value / machine.dotMm) * machine.dotMm);
-  const window = { x: corner(quietZone.x - margin), y: corner(quietZone.y - margin), width: sideMm, height: sideMm };
+  const pxPerMm =
+    machine.dotMm === null ? wanted : Math.max(Math.round(wanted * machine.dotMm), 2) / machine.dotMm;
+  const corner = (value: number): number =>
+    machine.dotMm === null ? value : Math.floor(value / machine.dotMm) * machine.dotMm;
+  const window = {
+    x: corner(quietZone.x - margin),
+    y: corner(quietZone.y - margin),
+    width: sideMm,
+    height: sideMm,
+  };
   return {
     raster: simulateMachine(rasteriseMarks(setup.svg, window, pxPerMm), machine),
     baseColour: setup.baseColour,

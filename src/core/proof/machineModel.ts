@@ -23,7 +23,8 @@ function wholeDots({ marked, width, height, pxPerMm, window }: MarkRaster, dotMm
   const columns = Int32Array.from({ length: width }, (_, column) => middle(column, window.x));
   for (let row = 0, at = 0; row < height; row++) {
     const from = middle(row, window.y) * width;
-    for (let column = 0; column < width; column++, at++) printed[at] = (marked[from + columns[column]!] ?? 0) >= 128 ? 255 : 0;
+    for (let column = 0; column < width; column++, at++)
+      printed[at] = (marked[from + columns[column]!] ?? 0) >= 128 ? 255 : 0;
   }
   return printed;
 }

@@ -85,7 +85,11 @@ function exposePlanes(
   const centreY = (centreMm[1] - window.y) * pxPerMm;
   const flip = seenFromBehind ? -1 : 1;
   const modulePx = pxPerMm * moduleMm;
-  const planes = [0, 1, 2].map(() => new Float32Array(side * side)) as [Float32Array, Float32Array, Float32Array];
+  const planes = [0, 1, 2].map(() => new Float32Array(side * side)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
   const share = 1 / (samples * samples * 255);
   for (let row = 0, at = 0; row < side; row++)
     for (let column = 0; column < side; column++, at++) {
@@ -101,7 +105,11 @@ function exposePlanes(
         const sourceRow = Math.floor(y);
         const source = sourceRow * width + sourceColumn;
         const seen =
-          sourceColumn >= 0 && sourceRow >= 0 && sourceColumn < width && sourceRow < height && onPiece[source] === 1;
+          sourceColumn >= 0 &&
+          sourceRow >= 0 &&
+          sourceColumn < width &&
+          sourceRow < height &&
+          onPiece[source] === 1;
         if (seen) {
           markedLight += marked[source]!;
           baseLight += 255 - marked[source]!;

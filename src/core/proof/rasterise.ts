@@ -47,7 +47,14 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
   }
   image.free();
   drawing.free();
-  return { width, height, pxPerMm, window, marked, onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text)) };
+  return {
+    width,
+    height,
+    pxPerMm,
+    window,
+    marked,
+    onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text)),
+  };
 }
 
 /** Width and height of the file in millimetres. */
@@ -76,7 +83,8 @@ function pieceWithin(
   const stack: number[] = [];
   const reach = (column: number, row: number): void => {
     const at = row * width + column;
-    if (column < left || row < top || column >= right || row >= bottom || inside[at] === 0 || cut[at] === 1) return;
+    if (column < left || row < top || column >= right || row >= bottom || inside[at] === 0 || cut[at] === 1)
+      return;
     inside[at] = 0;
     stack.push(at);
   };

@@ -1,5 +1,12 @@
 /** The reader panel: independent decoders that have to agree. Their wasm comes from our own files. */
-import { getInstance, setModuleArgs, scanRGBABuffer, ZBarConfigType, ZBarScanner, ZBarSymbolType } from '@undecaf/zbar-wasm';
+import {
+  getInstance,
+  setModuleArgs,
+  scanRGBABuffer,
+  ZBarConfigType,
+  ZBarScanner,
+  ZBarSymbolType,
+} from '@undecaf/zbar-wasm';
 import jsQrModule from 'jsqr';
 import { prepareZXingModule, readBarcodes, type ReaderOptions } from 'zxing-wasm/reader';
 import type { Frame } from './photograph';
@@ -36,7 +43,12 @@ async function buildPanel({ zxing, zbar }: ReaderBinaries): Promise<readonly Rea
     { id: 'zxing-plain', name: 'ZXing, plain', votes: true, read: (frame) => readWithZxing(frame, false) },
     { id: 'zbar', name: 'ZBar', votes: true, read: (frame) => readWithZbar(frame, scanner) },
     { id: 'jsqr', name: 'jsQR', votes: true, read: (frame) => Promise.resolve(readWithJsQr(frame)) },
-    { id: 'zxing-thorough', name: 'ZXing, thorough', votes: false, read: (frame) => readWithZxing(frame, true) },
+    {
+      id: 'zxing-thorough',
+      name: 'ZXing, thorough',
+      votes: false,
+      read: (frame) => readWithZxing(frame, true),
+    },
   ];
 }
 

@@ -34,9 +34,8 @@ export function readerState(read: number, shots: number): ReaderReport['state'] 
   return share >= promptShare ? 'prompt' : share >= slowShare ? 'slow' : 'fails';
 }
 
-/** Good when every voting reader is prompt; stop when fewer than two are; else caution. A wrong text always stops. */
-export function verdictOf(readers: readonly Pick<ReaderReport, 'votes' | 'state' | 'wrong'>[]): ProofReport['verdict'] {
-  if (readers.some(({ wrong }) => wrong > 0)) return 'stop';
+/** Good when every voting reader is prompt; stop when fewer than two are; else caution. A wrong text is no read. */
+export function verdictOf(readers: readonly Pick<ReaderReport, 'votes' | 'state'>[]): ProofReport['verdict'] {
   const voting = readers.filter(({ votes }) => votes);
   const prompt = voting.filter(({ state }) => state === 'prompt').length;
   return prompt === voting.length ? 'good' : prompt < 2 ? 'stop' : 'caution';

@@ -89,7 +89,13 @@ function buildAnatomy(version: number, level: Level): Anatomy {
         set(along, across, 'version');
         set(across, along, 'version');
       }
-  const finderRoles: readonly ModuleRole[] = ['finder centre', 'finder centre', 'finder gap', 'finder ring', 'separator'];
+  const finderRoles: readonly ModuleRole[] = [
+    'finder centre',
+    'finder centre',
+    'finder gap',
+    'finder ring',
+    'separator',
+  ];
   for (const [row, column] of finderCentres(size))
     for (let down = -4; down <= 4; down++)
       for (let right = -4; right <= 4; right++)
@@ -100,7 +106,10 @@ function buildAnatomy(version: number, level: Level): Anatomy {
 
 /** Codewords go to blocks in turn; the last data codeword exists only in the longer blocks (7.6). */
 function blocksOfCodewords(version: number, level: Level): Uint8Array {
-  const { totalCodewords, dataCodewords, blockCount, shortBlockCount, shortDataLength } = blockLayout(version, level);
+  const { totalCodewords, dataCodewords, blockCount, shortBlockCount, shortDataLength } = blockLayout(
+    version,
+    level,
+  );
   const inAllBlocks = shortDataLength * blockCount;
   return Uint8Array.from({ length: totalCodewords }, (_, position) => {
     if (position < inAllBlocks) return position % blockCount;

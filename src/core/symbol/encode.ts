@@ -4,7 +4,14 @@ import { kanjiValue } from './kanji';
 import { maskPenalty } from './penalty';
 import { writeCheckCodewords } from './reedSolomon';
 import { defaultSymbolSettings, type SymbolSettings } from './settings';
-import { alphanumericValue, charactersOutside, runsOf, shortestSegments, singleSegment, type Segment } from './segments';
+import {
+  alphanumericValue,
+  charactersOutside,
+  runsOf,
+  shortestSegments,
+  singleSegment,
+  type Segment,
+} from './segments';
 import {
   blockLayout,
   countBits,
@@ -59,18 +66,30 @@ export function encodeSymbol(text: string, settings: SymbolSettings = defaultSym
   const bits = plan.bitsInVersion(version);
   const level = settings.raiseLevel ? highestLevel(version, bits, settings.level) : settings.level;
   const segments = plan.segmentsInVersion(version);
+  if (!settings.eci && needsEncodingGuess(text, segments)) findings.push(encodingIsGuessed());
   const codewords = finalCodewords(text, segments, version, level, settings.eci);
   const { mask, modules, size } = drawMatrix(codewords, version, level, settings.mask);
   const capacityBits = blockLayout(version, level).dataCodewords * 8;
-  return { symbol: { version, level, mask, size, modules, segments, messageBits: bits, capacityBits }, findings };
+  return {
+    symbol: { version, level, mask, size, modules, segments, messageBits: bits, capacityBits },
+    findings,
+  };
 }
 
 /** The smallest version that holds the text at each level, null where none does or the mode cannot hold the text. */
-export function smallestVersions(text: string, settings: SymbolSettings): Readonly<Record<Level, number | null>> {
+export function smallestVersions(
+  text: string,
+  settings: SymbolSettings,
+): Readonly<Record<Level, number | null>> {
   if (settings.mode !== 'shortest' && charactersOutside(text, settings.mode).length > 0)
     return { L: null, M: null, Q: null, H: null };
   const { smallestHolding } = planVersions(text, settings.mode, settings.eci);
-  return { L: smallestHolding('L'), M: smallestHolding('M'), Q: smallestHolding('Q'), H: smallestHolding('H') };
+  return {
+    L: smallestHolding('L'),
+    M: smallestHolding('M'),
+    Q: smallestHolding('Q'),
+    H: smallestHolding('H'),
+  };
 }
 
 interface VersionPlan {
@@ -92,7 +111,8 @@ function planVersions(text: string, mode: Mode | 'shortest', eci: boolean): Vers
   const smallestHolding = (level: Level): number | null => {
     for (const { first, last } of versionRanges) {
       if (capacity(last, level) < runs.leastBits || capacity(last, level) < bitsInVersion(last)) continue;
-      for (let version = first; ; version++) if (capacity(version, level) >= bitsInVersion(version)) return version;
+      for (let version = first; ; version++)
+        if (capacity(version, level) >= bitsInVersion(version)) return version;
     }
     return null;
   };
@@ -138,7 +158,8 @@ export function finalCodewords(
   for (let block = 0; block < blockCount; block++) {
     const isLong = block >= shortBlockCount;
     const to = from + shortDataLength + (isLong ? 1 : 0);
-    for (let index = 0, at = block; index < shortDataLength; index++, at += blockCount) final[at] = data[from + index]!;
+    for (let index = 0, at = block; index < shortDataLength; index++, at += blockCount)
+      final[at] = data[from + index]!;
     if (isLong) final[shortDataLength * blockCount + block - shortBlockCount] = data[to - 1]!;
     writeCheckCodewords(data, from, to, eccPerBlock, final, layout.dataCodewords + block, blockCount);
     from = to;
@@ -266,6 +287,30 @@ function emptyMessage(): Finding {
   };
 }
 
+/** Whether bytes beyond ASCII stand in the symbol without a word on how to read them. */
+function needsEncodingGuess(text: string, segments: readonly Segment[]): boolean {
+  return segments.some(
+    ({ mode, start, end, count }) =>
+      mode === 'byte' && (count > end - start || /[^\0-\x7f]/.test(text.slice(start, end))),
+  );
+}
+
+function encodingIsGuessed(): Finding {
+  return {
+    code: 'text-encoding',
+    severity: 'caution',
+    title: 'Characters',
+    text: 'The message has characters beyond plain ASCII. Some readers guess their encoding and show others; announcing UTF-8 costs 12 bits.',
+    measured: { value: null, unit: 'guessed' },
+    required: { value: null, unit: 'announced UTF-8' },
+    source: {
+      tag: 'sim',
+      text: 'measured: ZBar takes unannounced UTF-8 for Shift JIS; ISO/IEC 18004:2015, 7.4.2',
+    },
+    fixes: [{ label: 'Announce UTF-8', changes: [{ path: 'symbol.eci', value: true }] }],
+  };
+}
+
 function outsideMode(mode: Mode, outside: readonly string[]): Finding {
   const shown = outside.slice(0, 8).map((character) => (character === ' ' ? 'the space' : character));
   const more = outside.length > 8 ? ` and ${outside.length - 8} more` : '';
@@ -277,7 +322,9 @@ function outsideMode(mode: Mode, outside: readonly string[]): Finding {
     measured: { value: outside.length, unit: 'characters' },
     required: { value: 0, unit: 'characters', comparison: '<=' },
     source: standard('7.3'),
-    fixes: [{ label: 'Use the shortest mix of modes', changes: [{ path: 'symbol.mode', value: 'shortest' }] }],
+    fixes: [
+      { label: 'Use the shortest mix of modes', changes: [{ path: 'symbol.mode', value: 'shortest' }] },
+    ],
   };
 }
 
@@ -301,7 +348,12 @@ function charactersToDrop(text: string, mode: Mode | 'shortest', eci: boolean): 
   return { L: drop('L'), M: drop('M'), Q: drop('Q'), H: drop('H') };
 }
 
-function tooLong(text: string, mode: Mode | 'shortest', settings: SymbolSettings, plan: VersionPlan): Finding {
+function tooLong(
+  text: string,
+  mode: Mode | 'shortest',
+  settings: SymbolSettings,
+  plan: VersionPlan,
+): Finding {
   const bits = plan.bitsInVersion(largestVersion);
   const holds = capacity(largestVersion, settings.level);
   const drop = charactersToDrop(text, mode, settings.eci);

@@ -59,7 +59,8 @@ function penaltyAlongRows(words: Int32Array, size: number, wordsPerRow: number):
       let finderLike = here & ~by1 & middle & ~by5 & by6 & sevenInside[word]!;
       while (finderLike !== 0) {
         const column = word * 32 + 31 - Math.clz32(finderLike & -finderLike);
-        if (lightInRow(words, rowStart, size, column - 4) || lightInRow(words, rowStart, size, column + 7)) penalty += 40;
+        if (lightInRow(words, rowStart, size, column - 4) || lightInRow(words, rowStart, size, column + 7))
+          penalty += 40;
         finderLike &= finderLike - 1;
       }
     }

@@ -23,7 +23,8 @@ export function generatorPolynomial(degree: number): Uint8Array {
   for (let root = 0; root < degree; root++) {
     for (let index = 0; index < degree; index++) {
       coefficients[index] =
-        multiply(coefficients[index]!, exponential[root]!) ^ (index + 1 < degree ? coefficients[index + 1]! : 0);
+        multiply(coefficients[index]!, exponential[root]!) ^
+        (index + 1 < degree ? coefficients[index + 1]! : 0);
     }
   }
   return coefficients;
@@ -45,7 +46,8 @@ function feedbackTable(degree: number): FeedbackTable {
   const words = new Int32Array(256 * wordCount);
   for (let factor = 0; factor < 256; factor++)
     for (let index = 0; index < degree; index++)
-      words[factor * wordCount + (index >> 2)]! |= multiply(generator[index]!, factor) << (24 - 8 * (index & 3));
+      words[factor * wordCount + (index >> 2)]! |=
+        multiply(generator[index]!, factor) << (24 - 8 * (index & 3));
   return (tables[degree] = { wordCount, words });
 }
 

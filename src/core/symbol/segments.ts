@@ -57,10 +57,17 @@ export function runsOf(text: string): Runs {
     end[count] = at;
     characters[count] = runCharacters;
     bytes[count] = runBytes;
-    sixths += runMode === numeric ? runCharacters * 20 : runMode === alphanumeric ? runCharacters * 33 : runMode === byte ? runBytes * 48 : runCharacters * 78;
+    sixths +=
+      runMode === numeric
+        ? runCharacters * 20
+        : runMode === alphanumeric
+          ? runCharacters * 33
+          : runMode === byte
+            ? runBytes * 48
+            : runCharacters * 78;
     count++;
   };
-  for (let index = 0; index < text.length; ) {
+  for (let index = 0; index < text.length;) {
     const unit = text.charCodeAt(index);
     let characterMode = byte;
     let length = 1;
@@ -102,7 +109,9 @@ const never = 1 << 28;
  */
 export function shortestSegments(runs: Runs, version: number): Segment[] {
   if (runs.count <= 1) return joinRuns(runs, runs.mode, version);
-  const [toNumeric, toAlphanumeric, toByte, toKanji] = modes.map((mode) => (4 + countBits(mode, version)) * 6) as [number, number, number, number];
+  const [toNumeric, toAlphanumeric, toByte, toKanji] = modes.map(
+    (mode) => (4 + countBits(mode, version)) * 6,
+  ) as [number, number, number, number];
   // Cost of the text so far, ending in each mode.
   let inNumeric = never;
   let inAlphanumeric = never;
@@ -169,7 +178,7 @@ export function singleSegment(runs: Runs, mode: Mode, version: number): Segment[
 function joinRuns(runs: Runs, modeOfRun: Uint8Array, version: number): Segment[] {
   const segments: Segment[] = [];
   let start = 0;
-  for (let run = 0; run < runs.count; ) {
+  for (let run = 0; run < runs.count;) {
     const modeIndex = modeOfRun[run]!;
     let characters = 0;
     let bytes = 0;

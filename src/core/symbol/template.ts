@@ -65,7 +65,8 @@ function buildTemplate(version: number): VersionTemplate {
   const wordsPerRow = Math.ceil(size / 32);
   const dark = new Int32Array(size * wordsPerRow);
   const reserved = new Uint8Array(size * size);
-  const place = (row: number, column: number): number => ((row * wordsPerRow + (column >> 5)) << 5) | (column & 31);
+  const place = (row: number, column: number): number =>
+    ((row * wordsPerRow + (column >> 5)) << 5) | (column & 31);
   const draw = (row: number, column: number, isDark: boolean): void => {
     reserved[row * size + column] = 1;
     if (isDark) dark[row * wordsPerRow + (column >> 5)]! |= 1 << (column & 31);
@@ -105,7 +106,8 @@ function drawFinders(size: number, draw: Draw): void {
         const row = centreRow + down;
         const column = centreColumn + right;
         const ring = Math.max(Math.abs(down), Math.abs(right));
-        if (row >= 0 && row < size && column >= 0 && column < size) draw(row, column, ring !== 2 && ring !== 4);
+        if (row >= 0 && row < size && column >= 0 && column < size)
+          draw(row, column, ring !== 2 && ring !== 4);
       }
 }
 
@@ -129,7 +131,10 @@ export function alignmentPlaces(version: number, size: number): readonly (readon
   const centres = alignmentCentres(version);
   return centres.flatMap((row) =>
     centres
-      .filter((column) => !(row === 6 && (column === 6 || column === size - 7)) && !(row === size - 7 && column === 6))
+      .filter(
+        (column) =>
+          !(row === 6 && (column === 6 || column === size - 7)) && !(row === size - 7 && column === 6),
+      )
       .map((column) => [row, column] as const),
   );
 }

@@ -21,7 +21,8 @@ export function openDatabase(path: string): Db {
 function migrate(db: Db): void {
   const from = db.pragma('user_version', { simple: true }) as number;
   const newest = migrations.at(-1)!.number;
-  if (from > newest) throw new Error(`This data was written by a newer Binarus (format ${from}; this one knows ${newest}).`);
+  if (from > newest)
+    throw new Error(`This data was written by a newer Binarus (format ${from}; this one knows ${newest}).`);
   for (const { number, sql } of migrations)
     if (number > from)
       db.transaction(() => {

@@ -7,7 +7,7 @@ import { useEngine } from '../shared/engine';
 import { useLive } from '../shared/useLive';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
-import { stations, type Station } from '../router';
+import { stations, type Station } from '../stations';
 import ConflictBar from './ConflictBar.vue';
 import FitBar from './FitBar.vue';
 import KeyList from './KeyList.vue';
@@ -57,7 +57,9 @@ watch(
   { immediate: true },
 );
 
-watch(job, (value) => (window.document.title = value ? `${value.name} · Binarus` : 'Binarus'), { immediate: true });
+watch(job, (value) => (window.document.title = value ? `${value.name} · Binarus` : 'Binarus'), {
+  immediate: true,
+});
 
 function goTo(station: Station): void {
   void router.replace({ name: 'bench', params: { id: props.id, station } });

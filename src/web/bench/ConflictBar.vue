@@ -21,8 +21,8 @@ async function keepBoth(): Promise<void> {
 <template>
   <div class="bar" role="alert">
     <p>
-      Another window saved revision {{ bench.conflict!.revision }} while this one was being edited. Nothing is lost yet:
-      which one goes on?
+      Another window saved revision {{ bench.conflict!.revision }} while this one was being edited. Nothing is
+      lost yet: which one goes on?
     </p>
     <button type="button" class="action" @click="bench.takeTheirs()">Take the other one</button>
     <button type="button" class="action" @click="bench.keepMine()">Put this one on top</button>

@@ -107,7 +107,16 @@ function onKey(event: KeyboardEvent): void {
             :width="row.length"
             height="5"
           />
-          <rect v-for="x in row.dots" :key="x" class="range" :class="row.holds ? 'fine' : row.strength" :x="x - 2" y="1" width="4" height="5" />
+          <rect
+            v-for="x in row.dots"
+            :key="x"
+            class="range"
+            :class="row.holds ? 'fine' : row.strength"
+            :x="x - 2"
+            y="1"
+            width="4"
+            height="5"
+          />
         </g>
       </svg>
       <div

@@ -5,7 +5,9 @@ import type { Job } from '../../core/job';
 import { materials } from '../../core/plan';
 
 const props = defineProps<{ job: Job }>();
-const texture = computed(() => materials.find(({ id }) => id === props.job.making.material)?.texture ?? 'plain');
+const texture = computed(
+  () => materials.find(({ id }) => id === props.job.making.material)?.texture ?? 'plain',
+);
 /** Frequencies along and across in waves per unit of the noise, and how much shows. */
 const surfaces = {
   grain: { frequency: '0.008 0.11', opacity: 0.3 },

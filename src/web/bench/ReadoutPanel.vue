@@ -34,7 +34,9 @@ const counts = computed(() => {
   const stops = props.view.findings.filter(({ severity }) => severity === 'stop').length;
   const cautions = props.view.findings.filter(({ severity }) => severity === 'caution').length;
   if (stops + cautions === 0) return 'all fine';
-  return [stops > 0 ? `${stops} stop` : '', cautions > 0 ? `${cautions} caution` : ''].filter(Boolean).join(' · ');
+  return [stops > 0 ? `${stops} stop` : '', cautions > 0 ? `${cautions} caution` : '']
+    .filter(Boolean)
+    .join(' · ');
 });
 </script>
 
@@ -58,7 +60,11 @@ const counts = computed(() => {
         </div>
         <div class="row second">
           <span class="note">{{ needs(finding) }}</span>
-          <ElTooltip :content="`${finding.source.text}. ${sentenceIn(finding.text, preferences.unit)}`" placement="left" popper-class="source-tip">
+          <ElTooltip
+            :content="`${finding.source.text}. ${sentenceIn(finding.text, preferences.unit)}`"
+            placement="left"
+            popper-class="source-tip"
+          >
             <button type="button" class="source">{{ sourceNames[finding.source.tag] }}</button>
           </ElTooltip>
         </div>

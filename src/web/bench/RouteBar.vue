@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import type { Job } from '../../core/job';
 import { worstSeverity } from '../../core/finding';
 import type { PressView } from '../../engine';
-import { stations, type Station } from '../router';
+import { stations, type Station } from '../stations';
 import StateShape from '../shared/StateShape.vue';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { lengthNumber } from '../shared/units';
@@ -75,7 +75,12 @@ const names: Record<Station, string> = {
   output: 'Output',
 };
 const route = computed(() =>
-  stations.map((station) => ({ station, name: names[station], state: stateOf(station), summary: summaryOf(station) })),
+  stations.map((station) => ({
+    station,
+    name: names[station],
+    state: stateOf(station),
+    summary: summaryOf(station),
+  })),
 );
 </script>
 
@@ -86,9 +91,12 @@ const route = computed(() =>
       <h1>{{ job.name }}</h1>
       <p>
         {{ job.collection || 'no collection' }} · revision {{ bench.revision }} ·
-        <span :class="{ unsaved: bench.saveState === 'offline' }" :title="bench.saveProblem" data-test="save-state">{{
-          savedText
-        }}</span>
+        <span
+          :class="{ unsaved: bench.saveState === 'offline' }"
+          :title="bench.saveProblem"
+          data-test="save-state"
+          >{{ savedText }}</span
+        >
       </p>
     </div>
     <nav aria-label="Stations">
@@ -108,12 +116,24 @@ const route = computed(() =>
     </nav>
     <div class="tools">
       <ElTooltip content="One step back (Ctrl Z)" :show-after="400">
-        <button type="button" class="icon" aria-label="One step back" :disabled="!bench.canUndo" @click="bench.undo()">
+        <button
+          type="button"
+          class="icon"
+          aria-label="One step back"
+          :disabled="!bench.canUndo"
+          @click="bench.undo()"
+        >
           <Undo2 :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>
       <ElTooltip content="One step forward (Ctrl Shift Z)" :show-after="400">
-        <button type="button" class="icon" aria-label="One step forward" :disabled="!bench.canRedo" @click="bench.redo()">
+        <button
+          type="button"
+          class="icon"
+          aria-label="One step forward"
+          :disabled="!bench.canRedo"
+          @click="bench.redo()"
+        >
           <Redo2 :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>

@@ -62,10 +62,14 @@ onBeforeUnmount(() => clearTimeout(timer));
           <li v-for="reading in picture.readings" :key="reading.name">
             <StateShape :state="reading.read ? 'fine' : reading.votes ? 'stop' : 'caution'" />
             <span>{{ reading.name }}</span>
-            <span class="note">{{ reading.read ? 'reads it' : reading.text ? 'reads something else' : 'reads nothing' }}</span>
+            <span class="note">{{
+              reading.read ? 'reads it' : reading.text ? 'reads something else' : 'reads nothing'
+            }}</span>
           </li>
         </ul>
-        <button type="button" class="action" @click="turnDegrees = (turnDegrees + 47) % 360">Turn and shoot again</button>
+        <button type="button" class="action" @click="turnDegrees = (turnDegrees + 47) % 360">
+          Turn and shoot again
+        </button>
       </template>
       <p v-else class="note">Taking a picture…</p>
     </div>

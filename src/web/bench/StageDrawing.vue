@@ -18,7 +18,9 @@ const root = useTemplateRef<HTMLElement>('root');
 const { width, height } = useElementSize(root);
 
 const piece = computed(() => props.job.piece);
-const scale = computed(() => stageScale(width.value, height.value, piece.value.widthMm, piece.value.heightMm));
+const scale = computed(() =>
+  stageScale(width.value, height.value, piece.value.widthMm, piece.value.heightMm),
+);
 const placed = computed(
   () => `translate(${scale.value.originX} ${scale.value.originY}) scale(${scale.value.pxPerMm})`,
 );
@@ -32,14 +34,17 @@ const code = computed(() => toPx(props.made.code));
 const quiet = computed(() => toPx(props.made.quietZone));
 const hatchPath = computed(() => {
   const [outer, inner] = [quiet.value, code.value];
-  const rectangle = (box: typeof outer): string => `M${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}z`;
+  const rectangle = (box: typeof outer): string =>
+    `M${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}z`;
   return rectangle(outer) + rectangle(inner);
 });
 const quietFinding = computed(() => props.view.findings.find((finding) => finding.code === 'quiet-zone'));
 const quietIsWhole = computed(() => quietFinding.value?.severity === 'fine');
 const pieceBottom = computed(() => scale.value.originY + piece.value.heightMm * scale.value.pxPerMm);
 const pieceRight = computed(() => scale.value.originX + piece.value.widthMm * scale.value.pxPerMm);
-const area = computed(() => (props.job.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal));
+const area = computed(() =>
+  props.job.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal,
+);
 
 /** Dragging the code moves it in tenths of a millimetre; near the middle it snaps there. */
 function drag(event: PointerEvent): void {
@@ -51,8 +56,13 @@ function drag(event: PointerEvent): void {
     const xMm = Number((start.left + (clientX - start.x) / scale.value.pxPerMm).toFixed(1));
     const yMm = Number((start.top + (clientY - start.y) / scale.value.pxPerMm).toFixed(1));
     const nearMiddle =
-      Math.hypot(xMm - (widthMm - codeWidthMm) / 2, yMm - (heightMm - codeWidthMm) / 2) * scale.value.pxPerMm < 6;
-    bench.edit({ ...props.job, piece: { ...piece.value, codePlace: nearMiddle ? 'centred' : { xMm, yMm } } }, 'drag');
+      Math.hypot(xMm - (widthMm - codeWidthMm) / 2, yMm - (heightMm - codeWidthMm) / 2) *
+        scale.value.pxPerMm <
+      6;
+    bench.edit(
+      { ...props.job, piece: { ...piece.value, codePlace: nearMiddle ? 'centred' : { xMm, yMm } } },
+      'drag',
+    );
   };
   target.setPointerCapture(event.pointerId);
   target.addEventListener('pointermove', move);
@@ -95,28 +105,35 @@ function drag(event: PointerEvent): void {
         <path :transform="placed" :d="made.outlinePath" fill="#fff" />
         <g :transform="placed">
           <template v-for="operation in made.operations" :key="operation.kind">
-            <path v-if="operation.isLine" :d="operation.path" class="cut-line" :stroke-width="1.5 / scale.pxPerMm" />
+            <path
+              v-if="operation.isLine"
+              :d="operation.path"
+              class="cut-line"
+              :stroke-width="1.5 / scale.pxPerMm"
+            />
             <path v-else :d="operation.path" :class="operation.kind" />
           </template>
         </g>
         <g class="legend" transform="translate(36 40)">
-          <g v-for="(operation, index) in made.operations" :key="operation.kind" :transform="`translate(0 ${index * 18})`">
+          <g
+            v-for="(operation, index) in made.operations"
+            :key="operation.kind"
+            :transform="`translate(0 ${index * 18})`"
+          >
             <path v-if="operation.isLine" d="M0 -4h14" class="cut-line" stroke-width="1.5" />
             <rect v-else y="-10" width="14" height="11" :class="operation.kind" />
             <text x="22">
-              {{ operation.kind }}: {{ operation.label }}{{ operation.isLine ? '' : `, ${area.toFixed(0)} mm²` }}
+              {{ operation.kind }}: {{ operation.label
+              }}{{ operation.isLine ? '' : `, ${area.toFixed(0)} mm²` }}
             </text>
           </g>
-          <text v-if="job.making.mirrored" x="0" :y="made.operations.length * 18 + 2">mirrored, as the file has it</text>
+          <text v-if="job.making.mirrored" x="0" :y="made.operations.length * 18 + 2">
+            mirrored, as the file has it
+          </text>
         </g>
       </template>
 
-      <rect
-        class="grip"
-        v-bind="code"
-        tabindex="-1"
-        @pointerdown="drag"
-      >
+      <rect class="grip" v-bind="code" tabindex="-1" @pointerdown="drag">
         <title>Drag to move the code</title>
       </rect>
 
@@ -124,10 +141,16 @@ function drag(event: PointerEvent): void {
         <path :d="`M${code.x} -6V6M${code.x + code.width} -6V6M${code.x} 0h${code.width}`" />
         <g :transform="`translate(${code.x + code.width / 2} 0)`">
           <rect class="plate" x="-36" y="-9" width="72" height="18" />
-          <text class="measure" y="4" text-anchor="middle">{{ lengthText(job.piece.codeWidthMm, preferences.unit) }}</text>
+          <text class="measure" y="4" text-anchor="middle">
+            {{ lengthText(job.piece.codeWidthMm, preferences.unit) }}
+          </text>
         </g>
       </g>
-      <g class="dimension" :class="{ cut: !quietIsWhole }" :transform="`translate(${Math.min(pieceRight, width - 92) + 16} 0)`">
+      <g
+        class="dimension"
+        :class="{ cut: !quietIsWhole }"
+        :transform="`translate(${Math.min(pieceRight, width - 92) + 16} 0)`"
+      >
         <path :d="`M-6 ${quiet.y}H6M-6 ${code.y}H6M0 ${quiet.y}V${code.y}`" />
         <text class="measure" x="11" :y="(quiet.y + code.y) / 2 + 4">4.0 X</text>
       </g>

@@ -6,8 +6,12 @@ import { rulerTicks, type StageScale } from './stageScale';
 
 const props = defineProps<{ width: number; height: number; scale: StageScale }>();
 const preferences = usePreferences();
-const across = computed(() => rulerTicks(props.scale.originX, props.scale.pxPerMm, props.width, preferences.unit));
-const down = computed(() => rulerTicks(props.scale.originY, props.scale.pxPerMm, props.height, preferences.unit));
+const across = computed(() =>
+  rulerTicks(props.scale.originX, props.scale.pxPerMm, props.width, preferences.unit),
+);
+const down = computed(() =>
+  rulerTicks(props.scale.originY, props.scale.pxPerMm, props.height, preferences.unit),
+);
 </script>
 
 <template>
@@ -17,7 +21,14 @@ const down = computed(() => rulerTicks(props.scale.originY, props.scale.pxPerMm,
     <template v-for="tick in across" :key="`x${tick.px}`">
       <template v-if="tick.px > 26">
         <path :d="`M${tick.px} 22v${tick.label === null ? -4 : -7}`" />
-        <text v-if="tick.label !== null && tick.px > 40 && tick.px < width - 14" class="measure" :x="tick.px" y="12" text-anchor="middle">{{ tick.label }}</text>
+        <text
+          v-if="tick.label !== null && tick.px > 40 && tick.px < width - 14"
+          class="measure"
+          :x="tick.px"
+          y="12"
+          text-anchor="middle"
+          >{{ tick.label }}</text
+        >
       </template>
     </template>
     <template v-for="tick in down" :key="`y${tick.px}`">

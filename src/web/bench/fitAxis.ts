@@ -13,7 +13,9 @@ export interface FitAxis {
 
 /** From well below the smallest end of a range to well above the largest, with the present width inside. */
 export function fitAxis(ranges: readonly FitRange[], widthMm: number): FitAxis {
-  const ends = ranges.flatMap(({ fromMm, toMm }) => [fromMm, toMm]).filter((mm): mm is number => mm !== null && mm > 1);
+  const ends = ranges
+    .flatMap(({ fromMm, toMm }) => [fromMm, toMm])
+    .filter((mm): mm is number => mm !== null && mm > 1);
   const fromMm = Math.max(1, Math.min(widthMm / 1.1, Math.min(...ends, widthMm) / 1.6));
   const toMm = Math.min(6000, Math.max(widthMm * 1.1, Math.max(...ends, widthMm) * 1.6));
   const span = Math.log(toMm / fromMm);
@@ -25,7 +27,9 @@ export function fitAxis(ranges: readonly FitRange[], widthMm: number): FitAxis {
     multiplesOf: (stepMm) => {
       const first = Math.ceil(fromMm / stepMm);
       const count = Math.floor(toMm / stepMm) - first + 1;
-      return count > 60 ? [] : Array.from({ length: Math.max(count, 0) }, (_, index) => (first + index) * stepMm);
+      return count > 60
+        ? []
+        : Array.from({ length: Math.max(count, 0) }, (_, index) => (first + index) * stepMm);
     },
   };
 }

@@ -30,9 +30,15 @@ export interface RulerTick {
 }
 
 /** Marks of a ruler along `lengthPx` whose zero lies at `originPx`. */
-export function rulerTicks(originPx: number, pxPerMm: number, lengthPx: number, unit: LengthUnit): RulerTick[] {
+export function rulerTicks(
+  originPx: number,
+  pxPerMm: number,
+  lengthPx: number,
+  unit: LengthUnit,
+): RulerTick[] {
   const unitPx = unit === 'mm' ? pxPerMm : pxPerMm * mmPerInch;
-  const step = [0.1, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((value) => value * unitPx >= 46) ?? 2000;
+  const step =
+    [0.1, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((value) => value * unitPx >= 46) ?? 2000;
   const parts = unit === 'mm' ? 5 : 4;
   const first = Math.ceil((-originPx / unitPx / step) * parts);
   const last = Math.floor(((lengthPx - originPx) / unitPx / step) * parts);

@@ -1,8 +1,9 @@
 /** The views of the stage, with the key that shows each. */
 export type StageView = 'finished' | 'marks' | 'camera';
 
-export const stageViews: readonly { readonly id: StageView; readonly name: string; readonly hint: string }[] = [
-  { id: 'finished', name: 'Finished', hint: 'How it looks on the material' },
-  { id: 'marks', name: 'Marks', hint: 'What the machine does, by operation' },
-  { id: 'camera', name: 'Camera', hint: 'What a phone sees from the chosen distance' },
-];
+export const stageViews: readonly { readonly id: StageView; readonly name: string; readonly hint: string }[] =
+  [
+    { id: 'finished', name: 'Finished', hint: 'How it looks on the material' },
+    { id: 'marks', name: 'Marks', hint: 'What the machine does, by operation' },
+    { id: 'camera', name: 'Camera', hint: 'What a phone sees from the chosen distance' },
+  ];

@@ -64,7 +64,9 @@ export function useKeys(actions: KeyActions): void {
     else if (digit >= 0) actions.toStation(digit);
     else if (key === '?') actions.showKeys();
     else {
-      const letter = { p: actions.prove, f: actions.firstFix, u: actions.toggleUnit, s: actions.toShelf }[key.toLowerCase()];
+      const letter = { p: actions.prove, f: actions.firstFix, u: actions.toggleUnit, s: actions.toShelf }[
+        key.toLowerCase()
+      ];
       if (letter === undefined) return;
       letter();
     }

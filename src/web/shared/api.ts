@@ -16,8 +16,10 @@ export class ApiProblem extends Error {
 }
 
 export const listJobs = async (): Promise<SavedJob[]> => (await get('/api/jobs', jobListSchema)).jobs;
-export const fetchJob = (id: string): Promise<SavedJob> => get(`/api/jobs/${encodeURIComponent(id)}`, savedJobSchema);
-export const createJob = (document: Job): Promise<SavedJob> => send('POST', '/api/jobs', { document }, savedJobSchema);
+export const fetchJob = (id: string): Promise<SavedJob> =>
+  get(`/api/jobs/${encodeURIComponent(id)}`, savedJobSchema);
+export const createJob = (document: Job): Promise<SavedJob> =>
+  send('POST', '/api/jobs', { document }, savedJobSchema);
 
 export const saveRevision = (id: string, baseRevision: number, document: Job): Promise<SavedJob> =>
   send('POST', `/api/jobs/${id}/revisions`, { baseRevision, document }, savedJobSchema);
@@ -50,7 +52,10 @@ async function request(path: string, init?: RequestInit): Promise<Response> {
   try {
     response = await fetch(path, init);
   } catch {
-    throw new ApiProblem(0, 'The Binarus server does not answer. Your work is kept in this window; start the server again.');
+    throw new ApiProblem(
+      0,
+      'The Binarus server does not answer. Your work is kept in this window; start the server again.',
+    );
   }
   if (response.ok) return response;
   const told = problemSchema.safeParse(await response.json().catch(() => null));

@@ -52,7 +52,10 @@ export function sentenceIn(text: string, unit: LengthUnit): string {
   if (unit === 'mm') return text;
   const inches = (mm: string): string => trimmed(Number(mm) / mmPerInch, 3);
   return text
-    .replace(/(\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) mm/g, (_all, a: string, b: string) => `${inches(a)} × ${inches(b)} in`)
+    .replace(
+      /(\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) mm/g,
+      (_all, a: string, b: string) => `${inches(a)} × ${inches(b)} in`,
+    )
     .replace(/(\d+(?:\.\d+)?) mm/g, (_all, mm: string) => `${inches(mm)} in`)
     .replace(/(\d+(?:\.\d+)?) m\b/g, (_all, m: string) => `${trimmed(Number(m) / mPerFoot, 2)} ft`);
 }

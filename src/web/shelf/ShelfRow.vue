@@ -27,18 +27,28 @@ const size = computed(() => {
 const limits = computed(() => {
   if (view.value === null) return { state: 'none' as const, text: '' };
   const worst = view.value.findings.filter(({ severity }) => severity === view.value!.severity);
-  const text = view.value.severity === 'fine' ? 'all fine' : worst.map(({ title }) => title.toLowerCase()).join(', ');
+  const text =
+    view.value.severity === 'fine' ? 'all fine' : worst.map(({ title }) => title.toLowerCase()).join(', ');
   return { state: view.value.severity, text };
 });
 const proof = computed(() => {
   const { proof: record, revision } = props.saved;
   if (record === null) return { state: 'none' as const, text: 'not proved' };
-  if (record.revision !== revision) return { state: 'caution' as const, text: `stale, of r${record.revision}` };
+  if (record.revision !== revision)
+    return { state: 'caution' as const, text: `stale, of r${record.revision}` };
   const states = { good: 'fine', caution: 'caution', stop: 'stop' } as const;
-  return { state: states[record.report.verdict], text: { good: 'reads', caution: 'may not read', stop: 'does not read' }[record.report.verdict] };
+  return {
+    state: states[record.report.verdict],
+    text: { good: 'reads', caution: 'may not read', stop: 'does not read' }[record.report.verdict],
+  };
 });
 const savedAt = computed(() =>
-  new Date(props.saved.savedAt).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }),
+  new Date(props.saved.savedAt).toLocaleString(undefined, {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }),
 );
 </script>
 
@@ -46,7 +56,13 @@ const savedAt = computed(() =>
   <RouterLink :to="{ name: 'bench', params: { id: saved.id } }" class="row" data-job>
     <svg class="picture" :viewBox="`0 0 ${job.piece.widthMm} ${job.piece.heightMm}`" aria-hidden="true">
       <template v-if="view?.made">
-        <path :d="view.made.outlinePath" :fill="view.baseColour" stroke="#98a0a4" stroke-width="0.6" vector-effect="non-scaling-stroke" />
+        <path
+          :d="view.made.outlinePath"
+          :fill="view.baseColour"
+          stroke="#98a0a4"
+          stroke-width="0.6"
+          vector-effect="non-scaling-stroke"
+        />
         <path :d="view.made.finishedPath" :fill="view.markColour" />
       </template>
     </svg>

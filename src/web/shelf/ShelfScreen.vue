@@ -37,7 +37,8 @@ function onKey(event: KeyboardEvent): void {
   const at = rows.indexOf(document.activeElement as HTMLElement);
   if (event.key === 'ArrowDown') rows[Math.min(at + 1, rows.length - 1)]?.focus();
   else if (event.key === 'ArrowUp') rows[Math.max(at - 1, 0)]?.focus();
-  else if (event.key.toLowerCase() === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey) void startJob();
+  else if (event.key.toLowerCase() === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey)
+    void startJob();
   else return;
   event.preventDefault();
 }
@@ -59,7 +60,8 @@ function onKey(event: KeyboardEvent): void {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <section v-if="jobs && jobs.length > 0" aria-label="Jobs">
       <div class="titles heading" aria-hidden="true">
-        <span></span><span>Job</span><span>Message</span><span>Piece</span><span>Limits</span><span>Proof</span><span>Saved</span>
+        <span></span><span>Job</span><span>Message</span><span>Piece</span><span>Limits</span
+        ><span>Proof</span><span>Saved</span>
       </div>
       <ShelfRow v-for="job in jobs" :key="job.id" :saved="job" />
     </section>
@@ -103,7 +105,9 @@ h1 {
 .titles,
 section :deep(.row) {
   display: grid;
-  grid-template-columns: 116px minmax(150px, 1.1fr) minmax(200px, 1.5fr) minmax(190px, 1.2fr) 150px 130px 130px;
+  grid-template-columns:
+    116px minmax(150px, 1.1fr) minmax(200px, 1.5fr) minmax(190px, 1.2fr)
+    150px 130px 130px;
   gap: 18px;
   align-items: center;
 }

@@ -39,7 +39,8 @@ export const useBench = defineStore('bench', () => {
 
   const channel = new BroadcastChannel('binarus-jobs');
   channel.onmessage = ({ data }: MessageEvent<{ id: string; revision: number }>) => {
-    if (data.id === id.value && data.revision > revision.value && saveState.value === 'saved') void open(id.value);
+    if (data.id === id.value && data.revision > revision.value && saveState.value === 'saved')
+      void open(id.value);
   };
 
   const canUndo = computed(() => undoSteps.value.length > 0);
@@ -127,13 +128,19 @@ export const useBench = defineStore('bench', () => {
 
   function replace(next: Job): void {
     document.value = next;
-    remember(sessionStorage, historyKey(id.value), { undo: undoSteps.value.slice(-30), redo: redoSteps.value.slice(-30) });
+    remember(sessionStorage, historyKey(id.value), {
+      undo: undoSteps.value.slice(-30),
+      redo: redoSteps.value.slice(-30),
+    });
     keepDraft();
     if (saveState.value !== 'conflict') markUnsaved();
   }
 
   function keepDraft(): void {
-    const kept = remember(localStorage, draftKey(id.value), { baseRevision: revision.value, document: document.value });
+    const kept = remember(localStorage, draftKey(id.value), {
+      baseRevision: revision.value,
+      document: document.value,
+    });
     if (!kept) saveProblem.value = 'This browser cannot keep a draft; edits last only until they are saved.';
   }
 

@@ -2,7 +2,13 @@
 import type { Change, Fix } from '../../finding';
 import type { Piece, PieceSettings } from '../../piece';
 import { codeBox } from '../../piece';
-import { quietZoneModules, sizeOfVersion, type Level, type QrSymbol, type SymbolSettings } from '../../symbol';
+import {
+  quietZoneModules,
+  sizeOfVersion,
+  type Level,
+  type QrSymbol,
+  type SymbolSettings,
+} from '../../symbol';
 import { clearanceAround, type Clearance } from '../clearance';
 import type { Pair } from '../materials';
 import type { Plan } from '../planPiece';
@@ -23,7 +29,8 @@ export interface LimitContext {
 /** Slack for sums of decimal fractions, in the unit at hand. */
 export const slack = 1e-6;
 
-export const roundTo = (value: number, step: number): number => Number((Math.round(value / step) * step).toFixed(4));
+export const roundTo = (value: number, step: number): number =>
+  Number((Math.round(value / step) * step).toFixed(4));
 export const roundUpTo = (value: number, step: number): number =>
   Number((Math.ceil(value / step - slack) * step).toFixed(4));
 export const roundDownTo = (value: number, step: number): number =>
@@ -70,7 +77,8 @@ export function widestCodeMm(settings: PieceSettings, sizeModules: number): numb
 /** The piece, enlarged in whole millimetres and centred on the code, that leaves the quiet zone its room; null beyond 2 m. */
 export function enlargedPiece(settings: PieceSettings, sizeModules: number): PieceSettings | null {
   const needed = settings.codeWidthMm * (1 + (2 * quietZoneModules) / sizeModules);
-  const grow = (side: number): number => (side >= needed - slack ? side : side + Math.ceil(needed - side - slack));
+  const grow = (side: number): number =>
+    side >= needed - slack ? side : side + Math.ceil(needed - side - slack);
   const start = { ...settings, widthMm: grow(settings.widthMm), heightMm: grow(settings.heightMm) };
   for (let extra = 0; extra <= 2000; extra++) {
     const candidate = { ...start, widthMm: start.widthMm + extra, heightMm: start.heightMm + extra };

@@ -29,7 +29,9 @@ export function measureModuleSize(context: LimitContext): Finding {
     measured: { value: piece.moduleMm, unit: 'mm' },
     required: { value: least, unit: 'mm', comparison: '>=' },
     source: pair.process.source,
-    fixes: enough ? [] : [...widerCodeFixes(context, least * symbol.size), ...fewerModulesFixes(context, least)],
+    fixes: enough
+      ? []
+      : [...widerCodeFixes(context, least * symbol.size), ...fewerModulesFixes(context, least)],
   };
 }
 
@@ -43,7 +45,9 @@ export function measureWholeDots(context: LimitContext): Finding | null {
   const unevenness = 0.5 / dots;
   const severity: Severity = whole ? 'fine' : unevenness > growthStop ? 'stop' : 'caution';
   const leastDots = Math.ceil(pair.smallestModuleMm / dotMm - slack);
-  const candidates = [...new Set([Math.floor(dots), Math.ceil(dots)].map((count) => Math.max(count, leastDots)))];
+  const candidates = [
+    ...new Set([Math.floor(dots), Math.ceil(dots)].map((count) => Math.max(count, leastDots))),
+  ];
   const fixes: Fix[] = candidates
     .map((count) => ({ count, codeWidthMm: Number((count * dotMm * symbol.size).toFixed(4)) }))
     .filter(({ codeWidthMm }) => hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size))
@@ -73,7 +77,8 @@ const growthStop = 0.2;
 export function measureGrowth(context: LimitContext): Finding {
   const { piece, plan, pair, symbol } = context;
   const share = plan.residualGrowthMm / piece.moduleMm;
-  const severity: Severity = share > growthStop + slack ? 'stop' : share > growthCaution + slack ? 'caution' : 'fine';
+  const severity: Severity =
+    share > growthStop + slack ? 'stop' : share > growthCaution + slack ? 'caution' : 'fine';
   const taken =
     plan.compensationMm > 0
       ? `Marks grow ${inMm(pair.process.growthMm)} on each edge; the file draws them in by ${inMm(plan.compensationMm)}.`

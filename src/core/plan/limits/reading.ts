@@ -32,13 +32,20 @@ export function measureFarthest(context: LimitContext): Finding {
   const { piece, symbol, readingDistanceMm } = context;
   const pixels = pixelsPerModule(piece.moduleMm, readingDistanceMm);
   const severity =
-    pixels < leastPixelsPerModule - slack ? 'stop' : pixels < neededPixelsPerModule - slack ? 'caution' : 'fine';
+    pixels < leastPixelsPerModule - slack
+      ? 'stop'
+      : pixels < neededPixelsPerModule - slack
+        ? 'caution'
+        : 'fine';
   const reach = farthestMm(piece.moduleMm, neededPixelsPerModule);
   const leastModuleMm = (neededPixelsPerModule * readingDistanceMm) / phoneCamera.focalPx;
   const nearer = roundDownTo(reach / 1000, 0.01);
   const fixes: Fix[] = [];
   if (severity !== 'fine') {
-    fixes.push(...widerCodeFixes(context, leastModuleMm * symbol.size), ...fewerModulesFixes(context, leastModuleMm));
+    fixes.push(
+      ...widerCodeFixes(context, leastModuleMm * symbol.size),
+      ...fewerModulesFixes(context, leastModuleMm),
+    );
     if (nearer * 1000 >= nearestMm(piece.quietZone.width)) fixes.push(readFrom(nearer));
   }
   return {
@@ -48,7 +55,10 @@ export function measureFarthest(context: LimitContext): Finding {
     text: `From ${readingDistanceMm / 1000} m a module takes ${pixels.toFixed(1)} pixels of the phone's picture; readers need ${neededPixelsPerModule}.`,
     measured: { value: reach / 1000, unit: 'm' },
     required: { value: readingDistanceMm / 1000, unit: 'm', comparison: '>=' },
-    source: { tag: 'sim', text: `camera model: ${phoneCamera.source.text}; pixels needed from simulated shots` },
+    source: {
+      tag: 'sim',
+      text: `camera model: ${phoneCamera.source.text}; pixels needed from simulated shots`,
+    },
     fixes,
   };
 }
@@ -88,8 +98,15 @@ export function measureNearest(context: LimitContext): Finding {
     const share = piece.quietZone.width / piece.code.width;
     const codeWidthMm = offeredWidthTo(context, widestMm(readingDistanceMm) / share);
     const wide = codeWidthMm >= 1 && codeWidthMm / symbol.size >= pair.smallestModuleMm - slack;
-    if (wide && readingDistanceMm >= phoneCamera.nearestMm && hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size))
-      fixes.push({ label: `Make the code ${inMm(codeWidthMm)}`, changes: [change('piece.codeWidthMm', codeWidthMm)] });
+    if (
+      wide &&
+      readingDistanceMm >= phoneCamera.nearestMm &&
+      hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size)
+    )
+      fixes.push({
+        label: `Make the code ${inMm(codeWidthMm)}`,
+        changes: [change('piece.codeWidthMm', codeWidthMm)],
+      });
   }
   return {
     code: 'reading-nearest',

@@ -14,7 +14,8 @@ export function symbolContrast(baseColour: string, markColour: string): number {
 
 export function measureContrast({ pair }: LimitContext): Finding {
   const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
-  const severity = contrast < contrastStop - slack ? 'stop' : contrast < contrastCaution - slack ? 'caution' : 'fine';
+  const severity =
+    contrast < contrastStop - slack ? 'stop' : contrast < contrastCaution - slack ? 'caution' : 'fine';
   return {
     code: 'contrast',
     severity,
@@ -25,7 +26,10 @@ export function measureContrast({ pair }: LimitContext): Finding {
         : `Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light. Paint in the marks would raise it.`,
     measured: { value: contrast * 100, unit: '%' },
     required: { value: contrastCaution * 100, unit: '%', comparison: '>=' },
-    source: { tag: 'std', text: 'symbol contrast, ISO/IEC 15415; limit from simulated shots; colours from memory' },
+    source: {
+      tag: 'std',
+      text: 'symbol contrast, ISO/IEC 15415; limit from simulated shots; colours from memory',
+    },
     fixes: [],
   };
 }
@@ -43,7 +47,12 @@ export function measurePolarity({ plan, pair }: LimitContext): Finding {
     required: { value: null, unit: 'dark on light' },
     source: { tag: 'sim', text: 'simulated shots: one reader of five reads reversed codes' },
     fixes: plan.reversed
-      ? [{ label: lighter ? 'Mark the light modules' : 'Mark the dark modules', changes: [change('making.reversed', false)] }]
+      ? [
+          {
+            label: lighter ? 'Mark the light modules' : 'Mark the dark modules',
+            changes: [change('making.reversed', false)],
+          },
+        ]
       : [],
   };
 }

@@ -7,8 +7,22 @@ export const co2Laser: Machine = {
   operation: 'mark',
   dotMm: null,
   processes: [
-    { families: ['wood'], elementMm: 0.15, elementFactor: 5, floorMm: 0.75, growthMm: 0.06, source: commonPractice },
-    { families: ['stone'], elementMm: 0.15, elementFactor: 6, floorMm: 0.9, growthMm: 0.05, source: commonPractice },
+    {
+      families: ['wood'],
+      elementMm: 0.15,
+      elementFactor: 5,
+      floorMm: 0.75,
+      growthMm: 0.06,
+      source: commonPractice,
+    },
+    {
+      families: ['stone'],
+      elementMm: 0.15,
+      elementFactor: 6,
+      floorMm: 0.9,
+      growthMm: 0.05,
+      source: commonPractice,
+    },
     {
       families: ['coated metal'],
       elementMm: 0.12,

@@ -8,6 +8,13 @@ export const labelPrinter203: Machine = {
   operation: 'print',
   dotMm: 0.125,
   processes: [
-    { families: ['paper'], elementMm: 0.125, elementFactor: 3, floorMm: 0.25, growthMm: 0.02, source: commonPractice },
+    {
+      families: ['paper'],
+      elementMm: 0.125,
+      elementFactor: 3,
+      floorMm: 0.25,
+      growthMm: 0.02,
+      source: commonPractice,
+    },
   ],
 };

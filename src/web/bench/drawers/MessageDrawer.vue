@@ -17,7 +17,9 @@ watch(
   (value) => (name.value = value),
 );
 
-const content = computed(() => (props.job.message.kind === 'web' ? props.job.message.address : props.job.message.text));
+const content = computed(() =>
+  props.job.message.kind === 'web' ? props.job.message.address : props.job.message.text,
+);
 
 function messageOf(kind: KindId, text: string): Message {
   return kind === 'web' ? { kind, address: text } : { kind, text };
@@ -35,14 +37,19 @@ function setKind(kind: KindId): void {
 
 function setName(value: string): void {
   name.value = value;
-  nameProblem.value = bench.edit({ ...props.job, name: value }, 'name').length > 0 ? 'A job needs a name of up to 120 characters.' : '';
+  nameProblem.value =
+    bench.edit({ ...props.job, name: value }, 'name').length > 0
+      ? 'A job needs a name of up to 120 characters.'
+      : '';
 }
 
 function setCollection(value: string): void {
   bench.edit({ ...props.job, collection: value }, 'collection');
 }
 
-const findings = computed(() => props.view.findings.filter(({ code }) => code.startsWith('address') || code.startsWith('message')));
+const findings = computed(() =>
+  props.view.findings.filter(({ code }) => code.startsWith('address') || code.startsWith('message')),
+);
 const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
 </script>
 
@@ -103,9 +110,13 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
           {{ view.made.segments.map(({ mode, count }) => `${count} ${modes[mode]}`).join(' + ') }}
         </dd>
         <dt>Symbol</dt>
-        <dd class="measure">version {{ view.made.version }}, {{ view.made.sizeModules }} × {{ view.made.sizeModules }}</dd>
+        <dd class="measure">
+          version {{ view.made.version }}, {{ view.made.sizeModules }} × {{ view.made.sizeModules }}
+        </dd>
         <dt>Room left</dt>
-        <dd class="measure">{{ view.made.capacityBits - view.made.messageBits }} bits at {{ view.made.level }}</dd>
+        <dd class="measure">
+          {{ view.made.capacityBits - view.made.messageBits }} bits at {{ view.made.level }}
+        </dd>
       </dl>
       <p v-else class="note">No symbol yet.</p>
     </section>
@@ -115,7 +126,13 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       <ElInput id="job-name" :model-value="name" @update:model-value="setName" />
       <p v-if="nameProblem" class="problem" role="alert">{{ nameProblem }}</p>
       <label for="job-collection">Collection</label>
-      <ElInput id="job-collection" placeholder="none" :maxlength="120" :model-value="job.collection" @update:model-value="setCollection" />
+      <ElInput
+        id="job-collection"
+        placeholder="none"
+        :maxlength="120"
+        :model-value="job.collection"
+        @update:model-value="setCollection"
+      />
     </section>
   </div>
 </template>

@@ -32,7 +32,11 @@ const names = computed(() => {
     material: findPair(making.material, making.machine)?.material.name ?? making.material,
     mirrored: making.mirrored,
   };
-  return outputFormats.map(({ id, name: formatName }) => ({ id, formatName, fileName: fileName(fields, id) }));
+  return outputFormats.map(({ id, name: formatName }) => ({
+    id,
+    formatName,
+    fileName: fileName(fields, id),
+  }));
 });
 
 async function download(format: FormatId): Promise<void> {
@@ -48,17 +52,24 @@ async function download(format: FormatId): Promise<void> {
 }
 
 function withdraw(code: string): void {
-  bench.edit({ ...props.job, overrides: props.job.overrides.filter((override) => override.code !== code) }, `withdraw-${code}`);
+  bench.edit(
+    { ...props.job, overrides: props.job.overrides.filter((override) => override.code !== code) },
+    `withdraw-${code}`,
+  );
 }
 
-const titleOf = (code: string): string => props.view.findings.find((finding) => finding.code === code)?.title ?? code;
+const titleOf = (code: string): string =>
+  props.view.findings.find((finding) => finding.code === code)?.title ?? code;
 const proofNote = computed(() => {
   const report = props.proof.report.value;
   if (report === null) return 'This file has not been proved yet.';
-  if (props.proof.stale.value) return `The proof is of revision ${props.proof.ofRevision.value}; the job was edited since.`;
-  return { good: 'Proved: every reader is prompt.', caution: 'Proved with a caution.', stop: 'Proved: it does not read well enough.' }[
-    report.verdict
-  ];
+  if (props.proof.stale.value)
+    return `The proof is of revision ${props.proof.ofRevision.value}; the job was edited since.`;
+  return {
+    good: 'Proved: every reader is prompt.',
+    caution: 'Proved with a caution.',
+    stop: 'Proved: it does not read well enough.',
+  }[report.verdict];
 });
 </script>
 
@@ -72,7 +83,12 @@ const proofNote = computed(() => {
             <p class="measure name" data-test="file-name">{{ file.fileName }}</p>
             <p class="note">{{ file.formatName }}</p>
           </div>
-          <button type="button" class="action main" :disabled="view.heldBackBy.length > 0" @click="download(file.id)">
+          <button
+            type="button"
+            class="action main"
+            :disabled="view.heldBackBy.length > 0"
+            @click="download(file.id)"
+          >
             <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Download
           </button>
         </li>
@@ -100,7 +116,9 @@ const proofNote = computed(() => {
               >
                 {{ sentenceIn(fix.label, preferences.unit) }}
               </button>
-              <button v-if="view.made" type="button" class="action quiet" @click="overriding = finding">Let it pass…</button>
+              <button v-if="view.made" type="button" class="action quiet" @click="overriding = finding">
+                Let it pass…
+              </button>
             </div>
           </div>
         </li>

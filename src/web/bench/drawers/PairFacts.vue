@@ -14,10 +14,20 @@ const facts = computed(() => {
   const { text } = process.source;
   return [
     { name: 'Smallest mark', value: length(process.elementMm), source: text },
-    { name: `Smallest module (${process.elementFactor} marks, not under ${length(process.floorMm)})`, value: length(smallestModuleMm), source: text },
+    {
+      name: `Smallest module (${process.elementFactor} marks, not under ${length(process.floorMm)})`,
+      value: length(smallestModuleMm),
+      source: text,
+    },
     { name: 'Growth on each edge', value: length(process.growthMm), source: text },
-    ...(machine.dotMm === null ? [] : [{ name: 'Dot', value: length(machine.dotMm), source: 'resolution of the printer' }]),
-    { name: 'Bare and marked', value: `${material.baseColour} ${props.pair.markColour}`, source: material.source.text },
+    ...(machine.dotMm === null
+      ? []
+      : [{ name: 'Dot', value: length(machine.dotMm), source: 'resolution of the printer' }]),
+    {
+      name: 'Bare and marked',
+      value: `${material.baseColour} ${props.pair.markColour}`,
+      source: material.source.text,
+    },
   ];
 });
 </script>

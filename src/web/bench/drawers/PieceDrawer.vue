@@ -14,7 +14,9 @@ const bench = useBench();
 const pair = computed(() => findPair(props.job.making.material, props.job.making.machine));
 const place = computed(() => props.view.made?.code ?? null);
 const marksLighter = computed(() => pair.value?.markTone === 'lighter');
-const widthStepMm = computed(() => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1);
+const widthStepMm = computed(
+  () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
+);
 
 function setPiece(change: Partial<Job['piece']>, key: string): void {
   bench.edit({ ...props.job, piece: { ...props.job.piece, ...change } }, key);
@@ -67,15 +69,55 @@ const polarities = computed(() => [
     </section>
     <section>
       <h2 class="heading">Size</h2>
-      <MeasureInput label="Width" :mm="job.piece.widthMm" :min-mm="1" :max-mm="5000" @change="setPiece({ widthMm: $event }, 'width')" />
-      <MeasureInput label="Height" :mm="job.piece.heightMm" :min-mm="1" :max-mm="5000" @change="setPiece({ heightMm: $event }, 'height')" />
-      <MeasureInput label="Corners" :mm="job.piece.cornerRadiusMm" :min-mm="0" :max-mm="2500" :step-mm="0.5" @change="setPiece({ cornerRadiusMm: $event }, 'corners')" />
-      <MeasureInput label="Code width" :mm="job.piece.codeWidthMm" :min-mm="1" :max-mm="5000" :step-mm="widthStepMm" @change="setPiece({ codeWidthMm: $event }, 'code-width')" />
+      <MeasureInput
+        label="Width"
+        :mm="job.piece.widthMm"
+        :min-mm="1"
+        :max-mm="5000"
+        @change="setPiece({ widthMm: $event }, 'width')"
+      />
+      <MeasureInput
+        label="Height"
+        :mm="job.piece.heightMm"
+        :min-mm="1"
+        :max-mm="5000"
+        @change="setPiece({ heightMm: $event }, 'height')"
+      />
+      <MeasureInput
+        label="Corners"
+        :mm="job.piece.cornerRadiusMm"
+        :min-mm="0"
+        :max-mm="2500"
+        :step-mm="0.5"
+        @change="setPiece({ cornerRadiusMm: $event }, 'corners')"
+      />
+      <MeasureInput
+        label="Code width"
+        :mm="job.piece.codeWidthMm"
+        :min-mm="1"
+        :max-mm="5000"
+        :step-mm="widthStepMm"
+        @change="setPiece({ codeWidthMm: $event }, 'code-width')"
+      />
     </section>
     <section>
       <h2 class="heading">Where the code lies</h2>
-      <MeasureInput label="From the left" :mm="place?.x ?? 0" :min-mm="-5000" :max-mm="5000" :step-mm="0.1" @change="move({ xMm: $event })" />
-      <MeasureInput label="From the top" :mm="place?.y ?? 0" :min-mm="-5000" :max-mm="5000" :step-mm="0.1" @change="move({ yMm: $event })" />
+      <MeasureInput
+        label="From the left"
+        :mm="place?.x ?? 0"
+        :min-mm="-5000"
+        :max-mm="5000"
+        :step-mm="0.1"
+        @change="move({ xMm: $event })"
+      />
+      <MeasureInput
+        label="From the top"
+        :mm="place?.y ?? 0"
+        :min-mm="-5000"
+        :max-mm="5000"
+        :step-mm="0.1"
+        @change="move({ yMm: $event })"
+      />
       <button
         type="button"
         class="action"
@@ -90,7 +132,9 @@ const polarities = computed(() => [
         :min-mm="20"
         :max-mm="100000"
         :step-mm="10"
-        @change="bench.edit({ ...job, reading: { distanceM: Number(($event / 1000).toFixed(4)) } }, 'distance')"
+        @change="
+          bench.edit({ ...job, reading: { distanceM: Number(($event / 1000).toFixed(4)) } }, 'distance')
+        "
       />
     </section>
     <section>
@@ -115,7 +159,11 @@ const polarities = computed(() => [
         }}. Reversed codes are read by few readers.
       </p>
       <div class="line">
-        <ElSwitch id="mirrored" :model-value="job.making.mirrored" @update:model-value="setMaking({ mirrored: Boolean($event) })" />
+        <ElSwitch
+          id="mirrored"
+          :model-value="job.making.mirrored"
+          @update:model-value="setMaking({ mirrored: Boolean($event) })"
+        />
         <label for="mirrored">Mirror the file, for a piece seen from behind</label>
       </div>
       <PairFacts v-if="pair" :pair="pair" />

@@ -46,7 +46,9 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
         :min-mm="20"
         :max-mm="100000"
         :step-mm="10"
-        @change="bench.edit({ ...job, reading: { distanceM: Number(($event / 1000).toFixed(4)) } }, 'distance')"
+        @change="
+          bench.edit({ ...job, reading: { distanceM: Number(($event / 1000).toFixed(4)) } }, 'distance')
+        "
       />
     </section>
     <section class="verdict" :class="{ stale }" aria-live="polite" data-test="verdict">
@@ -54,12 +56,16 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
       <template v-if="report">
         <p class="says">
           <StateShape :state="stale ? 'caution' : verdictState[report.verdict]" />
-          <span v-if="stale">Stale: this verdict is of revision {{ proof.ofRevision.value }}, and the job was edited since.</span>
+          <span v-if="stale"
+            >Stale: this verdict is of revision {{ proof.ofRevision.value }}, and the job was edited
+            since.</span
+          >
           <span v-else>{{ verdictTexts[report.verdict] }}</span>
         </p>
         <p class="note">
           Revision {{ proof.ofRevision.value }}, {{ report.shots }} of {{ report.ofShots }} shots from
-          {{ distanceText(report.distanceM, preferences.unit) }}, {{ report.pixelsPerModule }} pixels a module.
+          {{ distanceText(report.distanceM, preferences.unit) }}, {{ report.pixelsPerModule }} pixels a
+          module.
           {{ report.shots < report.ofShots ? 'An early verdict; more shots are coming.' : '' }}
         </p>
       </template>
@@ -85,11 +91,14 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
     <section>
       <h2 class="heading">What is proved</h2>
       <p class="note">
-        The bytes of the SVG file are rendered, its marks grow as the machine makes them grow and take the colours of the
-        material. Then it is photographed from the chosen distance, turned all ways, slightly blurred and with noise. A
-        read counts only when the text is the message, byte for byte.
+        The bytes of the SVG file are rendered, its marks grow as the machine makes them grow and take the
+        colours of the material. Then it is photographed from the chosen distance, turned all ways, slightly
+        blurred and with noise. A read counts only when the text is the message, byte for byte.
       </p>
-      <p class="note">Simulated: no glare, no dirt, no curve. Scan the finished piece as well. The Camera view (8) shows one shot.</p>
+      <p class="note">
+        Simulated: no glare, no dirt, no curve. Scan the finished piece as well. The Camera view (8) shows one
+        shot.
+      </p>
     </section>
   </div>
 </template>

@@ -14,7 +14,12 @@ function set<Key extends keyof Job['symbol']>(key: Key, value: Job['symbol'][Key
 
 const versions = Array.from({ length: 40 }, (_, index) => index + 1);
 const masks = Array.from({ length: 8 }, (_, index) => index);
-const modeNames = { numeric: 'digits only', alphanumeric: 'capitals and digits', byte: 'bytes (UTF-8)', kanji: 'Kanji' };
+const modeNames = {
+  numeric: 'digits only',
+  alphanumeric: 'capitals and digits',
+  byte: 'bytes (UTF-8)',
+  kanji: 'Kanji',
+};
 const levelNames: Record<Level, string> = {
   L: 'least, smallest code',
   M: 'usual',
@@ -66,15 +71,31 @@ const levelNames: Record<Level, string> = {
       <h2 class="heading">Symbol</h2>
       <div class="line pair">
         <label for="symbol-version">Version</label>
-        <ElSelect id="symbol-version" :model-value="job.symbol.version" @update:model-value="set('version', $event)">
-          <ElOption value="smallest" :label="view.made && job.symbol.version === 'smallest' ? `smallest (${view.made.version})` : 'smallest'" />
+        <ElSelect
+          id="symbol-version"
+          :model-value="job.symbol.version"
+          @update:model-value="set('version', $event)"
+        >
+          <ElOption
+            value="smallest"
+            :label="
+              view.made && job.symbol.version === 'smallest' ? `smallest (${view.made.version})` : 'smallest'
+            "
+          />
           <ElOption v-for="version in versions" :key="version" :value="version" :label="`${version}`" />
         </ElSelect>
       </div>
       <div class="line pair">
         <label for="symbol-mask">Mask</label>
         <ElSelect id="symbol-mask" :model-value="job.symbol.mask" @update:model-value="set('mask', $event)">
-          <ElOption value="least-penalty" :label="view.made && job.symbol.mask === 'least-penalty' ? `least penalty (${view.made.mask})` : 'least penalty'" />
+          <ElOption
+            value="least-penalty"
+            :label="
+              view.made && job.symbol.mask === 'least-penalty'
+                ? `least penalty (${view.made.mask})`
+                : 'least penalty'
+            "
+          />
           <ElOption v-for="mask in masks" :key="mask" :value="mask" :label="`${mask}`" />
         </ElSelect>
       </div>
@@ -86,7 +107,11 @@ const levelNames: Record<Level, string> = {
         </ElSelect>
       </div>
       <div class="line">
-        <ElSwitch id="symbol-eci" :model-value="job.symbol.eci" @update:model-value="set('eci', Boolean($event))" />
+        <ElSwitch
+          id="symbol-eci"
+          :model-value="job.symbol.eci"
+          @update:model-value="set('eci', Boolean($event))"
+        />
         <label for="symbol-eci">Announce UTF-8 (ECI 26); a few readers stumble over it</label>
       </div>
     </section>

@@ -1,0 +1,65 @@
+/** `npm test`: lint, type check, unit tests, end-to-end tests; ends with `N passed, N failed`. */
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { installBrowser, installPackages } from './install.mjs';
+import { exitCode } from './run.mjs';
+
+process.chdir(new URL('..', import.meta.url).pathname);
+await installPackages();
+await installBrowser();
+rmSync('test-results', { recursive: true, force: true });
+mkdirSync('test-results', { recursive: true });
+
+let passed = 0;
+let failed = 0;
+
+/** A step that counts as one check. */
+async function check(name, program, args) {
+  const started = Date.now();
+  const code = await exitCode(program, args);
+  console.log(`${code === 0 ? 'ok' : 'FAILED'}: ${name} (${((Date.now() - started) / 1000).toFixed(0)} s)`);
+  if (code === 0) passed++;
+  else failed++;
+  return code === 0;
+}
+
+/** A step whose own counts are read from its report; a missing report is a failure. */
+async function count(name, program, args, environment, read) {
+  const code = await exitCode(program, args, environment);
+  let counts = { passed: 0, failed: 1 };
+  try {
+    counts = read();
+  } catch (error) {
+    console.error(`${name}: no report (${error.message})`);
+  }
+  passed += counts.passed;
+  failed += code !== 0 && counts.failed === 0 ? 1 : counts.failed;
+}
+
+const report = (path) => JSON.parse(readFileSync(path, 'utf8'));
+
+await check('lint', 'npm', ['run', '--silent', 'lint']);
+await check('type check', 'npm', ['run', '--silent', 'typecheck']);
+await count(
+  'unit tests',
+  'npm',
+  ['run', '--silent', 'unit', '--', '--json', '--outputFile=test-results/unit.json'],
+  {},
+  () => {
+    const { numPassedTests, numFailedTests, numFailedTestSuites } = report('test-results/unit.json');
+    return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+  },
+);
+if (await check('build', 'node', ['scripts/build.mjs']))
+  await count(
+    'end-to-end tests',
+    'npm',
+    ['run', '--silent', 'e2e'],
+    { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/e2e.json' },
+    () => {
+      const { expected, unexpected, flaky } = report('test-results/e2e.json').stats;
+      return { passed: expected + flaky, failed: unexpected };
+    },
+  );
+
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

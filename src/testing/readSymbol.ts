@@ -1,0 +1,38 @@
+/** For tests: draws a symbol as a clean picture and reads it with independent libraries. */
+import type { QrSymbol } from '../core/symbol';
+import type { Frame } from '../core/proof';
+import { startProof, type Reader } from '../core/proof';
+import { loadProofBinaries } from '../cli/proofBinaries';
+
+let started: Promise<readonly Reader[]> | undefined;
+
+export function testReaders(): Promise<readonly Reader[]> {
+  return (started ??= loadProofBinaries().then(startProof));
+}
+
+/** Black on white, four pixels a module, with the quiet zone. */
+export function pictureOf({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>, pixels = 4): Frame {
+  const side = (size + 8) * pixels;
+  const rgba = new Uint8ClampedArray(side * side * 4).fill(255);
+  for (let y = 0; y < size * pixels; y++)
+    for (let x = 0; x < size * pixels; x++)
+      if (modules[Math.floor(y / pixels) * size + Math.floor(x / pixels)] === 1)
+        rgba.fill(
+          0,
+          ((y + 4 * pixels) * side + x + 4 * pixels) * 4,
+          ((y + 4 * pixels) * side + x + 4 * pixels) * 4 + 3,
+        );
+  return { width: side, height: side, rgba };
+}
+
+/** What the named readers read from a clean picture of the symbol. */
+export async function readBack(
+  symbol: Pick<QrSymbol, 'size' | 'modules'>,
+  readerIds: readonly string[] = ['zxing-plain', 'zbar'],
+): Promise<(string | null)[]> {
+  const readers = (await testReaders()).filter(({ id }) => readerIds.includes(id));
+  const frame = pictureOf(symbol);
+  const texts: (string | null)[] = [];
+  for (const { read } of readers) texts.push(await read(frame));
+  return texts;
+}
