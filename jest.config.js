@@ -2,9 +2,13 @@ export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
   extensionsToTreatAsEsm: ['.ts'],
+  moduleNameMapper: { '^(.*\\.sql)\\?raw$': '$1' },
+  // The same for packages in CommonJS.
+  sandboxInjectedGlobals: ['Math'],
   transform: {
+    '^.+\\.sql$': '<rootDir>/scripts/jestRawText.cjs',
     '^.+\\.ts$': [
-      '@swc/jest',
+      '<rootDir>/scripts/jestTransform.mjs',
       {
         jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
         module: { type: 'es6' },

@@ -36,7 +36,7 @@ export function newJob(options: NewJobOptions): Job {
     symbol: { ...defaultSymbolSettings },
     piece: { widthMm: width, heightMm: height, cornerRadiusMm: 0, codeWidthMm, codePlace: 'centred' },
     making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
-    reading: { distanceM: 0.25 },
+    reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },
     overrides: [],
   };
 }

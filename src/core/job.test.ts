@@ -1,0 +1,67 @@
+import { describe, expect, it } from '@jest/globals';
+import { applyChanges, parseJob } from './job';
+import { newJob } from './newJob';
+import { pairs } from './plan';
+import { runJob } from './runJob';
+
+const job = newJob({ message: { kind: 'web', address: 'ternquay.example' } });
+
+describe('a job document', () => {
+  it('comes back from JSON as it was', () => {
+    expect(parseJob(JSON.parse(JSON.stringify(job)))).toEqual({ job });
+  });
+
+  it('is refused with the field named', () => {
+    const broken = { ...job, piece: { ...job.piece, widthMm: -3 }, extra: 1 };
+    const parsed = parseJob(broken);
+    expect('problems' in parsed && parsed.problems.join('\n')).toMatch(/piece\.widthMm: .*\n.*extra/);
+    expect(parseJob('x')).toHaveProperty('problems');
+  });
+
+  it('of a newer program is refused with both versions', () => {
+    const parsed = parseJob({ ...job, formatVersion: 99 });
+    expect(parsed).toEqual({
+      problems: ['formatVersion: this document is of version 99; this program reads up to 1.'],
+    });
+  });
+
+  it('takes the changes of a fix, and none that break it', () => {
+    expect(applyChanges(job, [{ path: 'piece.codeWidthMm', value: 12 }]).piece.codeWidthMm).toBe(12);
+    expect(() => applyChanges(job, [{ path: 'piece.codeWidthMm', value: 'wide' }])).toThrow();
+  });
+});
+
+describe('a new job', () => {
+  it.each(pairs)(
+    'on $material.name is fine from the start, with no stop and no caution but contrast',
+    (pair) => {
+      const start = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' }, pair });
+      const notFine = runJob(start).findings.filter(({ severity }) => severity !== 'fine');
+      expect(notFine.map(({ code }) => code)).toEqual(
+        pair.material.id === 'natural-slate' ? ['contrast'] : [],
+      );
+    },
+  );
+
+  it('starts clean: no override, no leftover, an empty message stops', () => {
+    const empty = newJob({ name: 'New job', message: { kind: 'web', address: '' } });
+    expect(empty.overrides).toEqual([]);
+    expect(runJob(empty)).toMatchObject({ made: null, heldBackBy: [{ code: 'message-empty' }] });
+  });
+});
+
+describe('runJob', () => {
+  it('takes symbol and artwork over when only the piece changed', () => {
+    const first = runJob(job);
+    const wider = runJob({ ...job, piece: { ...job.piece, widthMm: 90 } }, first);
+    expect(wider.cache).toBe(first.cache);
+    expect(runJob({ ...job, message: { kind: 'web', address: 'x.example' } }, wider).cache).not.toBe(
+      first.cache,
+    );
+  });
+
+  it('stops for a pair that it does not know', () => {
+    const unknown = { ...job, making: { ...job.making, machine: 'steam-press' } };
+    expect(runJob(unknown).heldBackBy).toMatchObject([{ code: 'pair-unknown' }]);
+  });
+});

@@ -1,0 +1,94 @@
+import { describe, expect, it } from '@jest/globals';
+import { drawArtwork } from '../artwork';
+import { regionArea, type Region } from '../geometry';
+import { layPiece, type PieceSettings } from '../piece';
+import { encodeSymbol } from '../symbol';
+import { findPair, type Pair } from './materials';
+import { planPiece } from './planPiece';
+
+const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
+const settings: PieceSettings = {
+  widthMm: 60,
+  heightMm: 40,
+  cornerRadiusMm: 3,
+  codeWidthMm: 29,
+  codePlace: 'centred',
+};
+const piece = layPiece(drawArtwork(symbol), settings);
+const plywood = findPair('birch-plywood', 'co2-laser')!;
+const aluminium = findPair('black-anodised-aluminium', 'co2-laser')!;
+const straight = { reversed: false, mirrored: false };
+const darkModules = symbol.modules.reduce((sum, dark) => sum + dark, 0);
+const withoutGrowth = (pair: Pair): Pair => ({ ...pair, process: { ...pair.process, growthMm: 0 } });
+const markedOf = (pair: Pair, polarity = straight): Region => {
+  const [first] = planPiece(piece, pair, polarity).operations;
+  return first!.kind === 'cut' ? [] : first!.area;
+};
+const xs = (region: Region): number[] => region.flatMap((contour) => contour.map(({ x }) => x));
+
+describe('polarity', () => {
+  it('marks the dark modules where marks come out darker', () => {
+    expect(planPiece(piece, plywood, straight).marks).toBe('dark modules');
+    expect(regionArea(markedOf(withoutGrowth(plywood)))).toBeCloseTo(darkModules, 6);
+  });
+
+  it('marks the light modules and the quiet zone where marks come out lighter', () => {
+    expect(planPiece(piece, aluminium, straight).marks).toBe('light modules and quiet zone');
+    expect(regionArea(markedOf(withoutGrowth(aluminium)))).toBeCloseTo(37 * 37 - darkModules, 6);
+  });
+
+  it('turns round when reversed', () => {
+    const reversed = { reversed: true, mirrored: false };
+    expect(regionArea(markedOf(withoutGrowth(aluminium), reversed))).toBeCloseTo(darkModules, 6);
+    expect(regionArea(markedOf(withoutGrowth(plywood), reversed))).toBeCloseTo(37 * 37 - darkModules, 6);
+  });
+});
+
+describe('growth compensation', () => {
+  it('draws marks in: dark shrinks where marks are dark', () => {
+    expect(Math.min(...xs(markedOf(plywood)))).toBeCloseTo(15.5 + 0.06, 9);
+    expect(regionArea(markedOf(plywood))).toBeLessThan(darkModules);
+  });
+
+  it('draws marks in: light shrinks and dark grows where marks are light', () => {
+    expect(Math.min(...xs(markedOf(aluminium)))).toBeCloseTo(11.5 + 0.02, 9);
+    expect(regionArea(markedOf(aluminium))).toBeLessThan(37 * 37 - darkModules);
+  });
+
+  it('leaves to a printer with dots what is less than half a dot', () => {
+    const label = findPair('direct-thermal-paper', 'label-printer-203dpi')!;
+    expect(planPiece(piece, label, straight)).toMatchObject({ compensationMm: 0, residualGrowthMm: 0.02 });
+  });
+});
+
+describe('dots', () => {
+  it('puts the corner of the code on the grid', () => {
+    const label = findPair('direct-thermal-paper', 'label-printer-203dpi')!;
+    const moved = layPiece(drawArtwork(symbol), {
+      ...settings,
+      codeWidthMm: 14.5,
+      codePlace: { xMm: 10.06, yMm: 5 },
+    });
+    const [print] = planPiece(moved, label, straight).operations;
+    const left = Math.min(...xs(print!.kind === 'cut' ? [] : print!.area));
+    expect(left / 0.125).toBeCloseTo(Math.round(left / 0.125), 9);
+    expect(Math.abs(left - 10.06)).toBeLessThanOrEqual(0.0625);
+  });
+});
+
+describe('mirroring', () => {
+  it('draws everything left for right on the piece and keeps the area', () => {
+    const moved = layPiece(drawArtwork(symbol), { ...settings, codePlace: { xMm: 5, yMm: 5.5 } });
+    const mirrored = planPiece(moved, withoutGrowth(plywood), { reversed: false, mirrored: true });
+    const [mark] = mirrored.operations;
+    const area = mark!.kind === 'cut' ? [] : mark!.area;
+    expect(Math.max(...xs(area))).toBeCloseTo(55, 9);
+    expect(regionArea(area)).toBeCloseTo(darkModules, 6);
+  });
+});
+
+describe('operations', () => {
+  it('cut the outline last', () => {
+    expect(planPiece(piece, plywood, straight).operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
+  });
+});

@@ -1,0 +1,133 @@
+import { describe, expect, it } from '@jest/globals';
+import { testReaders } from '../../testing/readSymbol';
+import type { Job } from '../job';
+import { newJob } from '../newJob';
+import { findPair, pairs } from '../plan';
+import { proofSetup } from '../proveJob';
+import { runJob } from '../runJob';
+import { prove, readerState, takePicture, verdictOf, type ProofReport } from './index';
+import { simulateMachine } from './machineModel';
+import { rasteriseMarks } from './rasterise';
+
+const jobOn = (material: string, machine: string): Job =>
+  newJob({
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair(material, machine),
+  });
+const plate = (): Job => jobOn('black-anodised-aluminium', 'co2-laser');
+
+async function reportsOf(job: Job): Promise<ProofReport[]> {
+  const setup = proofSetup(job, runJob(job), 1)!;
+  const reports: ProofReport[] = [];
+  for await (const { report } of prove(setup, await testReaders())) reports.push(report);
+  return reports;
+}
+const lastReport = async (job: Job): Promise<ProofReport> => (await reportsOf(job)).at(-1)!;
+const stateOf = (report: ProofReport, id: string) => report.readers.find((reader) => reader.id === id)!.state;
+
+describe('the proof', () => {
+  it.each(pairs.map(({ material, machine }) => [material.id, machine.id]))(
+    'finds a clean job on %s by %s good after twenty shots, with a first verdict after four',
+    async (material, machine) => {
+      const reports = await reportsOf(jobOn(material, machine));
+      expect(reports.map(({ shots }) => shots)).toEqual([4, 8, 12, 16, 20]);
+      expect(reports.at(-1)).toMatchObject({ verdict: 'good', shots: 20 });
+      expect(reports.at(-1)!.readers.every(({ wrong }) => wrong === 0)).toBe(true);
+    },
+    30_000,
+  );
+
+  it('gives the same counts every time', async () => {
+    const far = { ...plate(), reading: { distanceM: 0.6 } };
+    expect(await lastReport(far)).toEqual(await lastReport(far));
+  }, 30_000);
+
+  it('stops a plate whose polarity is reversed: readers that do not invert never read it', async () => {
+    const report = await lastReport({ ...plate(), making: { ...plate().making, reversed: true } });
+    expect(report.verdict).toBe('stop');
+    for (const id of ['zxing-plain', 'zbar', 'jsqr']) expect(stateOf(report, id)).toBe('fails');
+  }, 30_000);
+
+  it('stops a code photographed at 1.5 pixels a module', async () => {
+    const { moduleMm } = runJob(plate()).made!.piece;
+    const report = await lastReport({ ...plate(), reading: { distanceM: (1478 * moduleMm) / 1.5 / 1000 } });
+    expect(report.pixelsPerModule).toBeCloseTo(1.5, 1);
+    expect(report.verdict).toBe('stop');
+  }, 30_000);
+
+  it('stops a code whose quiet zone is cut away', async () => {
+    const job = jobOn('white-vinyl', 'ink-jet-600dpi');
+    const { codeWidthMm } = job.piece;
+    const cut = { ...job, piece: { ...job.piece, widthMm: codeWidthMm, heightMm: codeWidthMm } };
+    expect((await lastReport(cut)).verdict).toBe('stop');
+  }, 30_000);
+
+  it('counts a read only when the text is the message, byte for byte', async () => {
+    const setup = proofSetup(plate(), runJob(plate()), 1)!;
+    const picture = await takePicture({ ...setup, payload: `${setup.payload}/` }, await testReaders(), 0.2);
+    expect(picture.readings.every(({ read }) => !read)).toBe(true);
+    expect(picture.readings.some(({ text }) => text === setup.payload)).toBe(true);
+  });
+
+  it('reads a mirrored file on an opaque piece as the mirrored code that it is', async () => {
+    const job = jobOn('birch-plywood', 'co2-laser');
+    const mirrored = { ...job, making: { ...job.making, mirrored: true } };
+    const report = await lastReport(mirrored);
+    expect(stateOf(report, 'zxing-plain')).toBe('prompt');
+    expect(runJob(mirrored).findings).toContainEqual(
+      expect.objectContaining({ code: 'mirrored', severity: 'caution' }),
+    );
+  }, 30_000);
+});
+
+describe('verdictOf', () => {
+  const panel = (...states: ('prompt' | 'slow' | 'fails')[]) =>
+    states.map((state) => ({ votes: true, state }));
+  it('follows the panel of three, whatever the reader without a vote does', () => {
+    expect(verdictOf(panel('prompt', 'prompt', 'prompt'))).toBe('good');
+    expect(verdictOf(panel('prompt', 'prompt', 'slow'))).toBe('caution');
+    expect(verdictOf(panel('prompt', 'prompt', 'fails'))).toBe('caution');
+    expect(verdictOf(panel('prompt', 'slow', 'slow'))).toBe('stop');
+    expect(verdictOf([...panel('prompt', 'fails', 'fails'), { votes: false, state: 'prompt' }])).toBe('stop');
+  });
+  it('calls a reader prompt from 80 % and slow from 20 %', () => {
+    expect([16, 15, 4, 3].map((read) => readerState(read, 20))).toEqual(['prompt', 'slow', 'slow', 'fails']);
+  });
+});
+
+describe('the rendered file', () => {
+  const svg = (content: string): Uint8Array =>
+    new TextEncoder().encode(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10">${content}</svg>`,
+    );
+  const line = (d: string): string => `<path d="${d}" fill="none" stroke="#ff0000" stroke-width="0.02"/>`;
+
+  it('tells marks from cut lines and the piece from what lies beyond', async () => {
+    await testReaders();
+    const file = svg(`<path d="M4 4H6V6H4Z"/>${line('M5 0H15A5 5 0 0 1 15 10H5A5 5 0 0 1 5 0Z')}`);
+    const raster = rasteriseMarks(file, { x: -2, y: -2, width: 24, height: 14 }, 10);
+    const at = (x: number, y: number): number =>
+      Math.round((y + 2) * 10) * raster.width + Math.round((x + 2) * 10);
+    expect([raster.marked[at(5, 5)], raster.marked[at(8, 5)]]).toEqual([255, 0]);
+    expect([at(5, 5), at(0.3, 0.3), at(19.7, 9.7), at(-1, 5)].map((place) => raster.onPiece[place])).toEqual([
+      1, 0, 0, 0,
+    ]);
+  });
+
+  it('grows marks on every edge, and prints whole dots only', async () => {
+    await testReaders();
+    const raster = rasteriseMarks(svg('<path d="M4 4H6V6H4Z"/>'), { x: 0, y: 0, width: 20, height: 10 }, 16);
+    const area = (marked: Uint8Array): number => marked.reduce((sum, value) => sum + value, 0) / 255 / 256;
+    expect(area(raster.marked)).toBeCloseTo(4, 2);
+    expect(area(simulateMachine(raster, { growthMm: 0.1, dotMm: null }).marked)).toBeCloseTo(2.2 ** 2, 1);
+    const dotted = simulateMachine(
+      rasteriseMarks(svg('<path d="M4.04 4H6.1V6H4.04Z"/>'), raster.window, 16),
+      {
+        growthMm: 0,
+        dotMm: 0.125,
+      },
+    );
+    // Of the columns of dots from 4.000 to 6.125, the last has its middle beyond 6.1 marked? 6.0625 < 6.1: it prints.
+    expect(area(dotted.marked)).toBeCloseTo(2.125 * 2, 3);
+  });
+});
