@@ -12,6 +12,8 @@ export default defineConfig({
       input: {
         server: 'src/server/main.ts',
         cli: 'src/cli/main.ts',
+        bench: 'bench/main.ts',
+        compareEncoders: 'bench/compareEncoders.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

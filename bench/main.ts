@@ -1,0 +1,56 @@
+/** `npm run bench`: the budgets, each with the peers beside us in the same run. Prints a table; fails when one is missed. */
+import { encoderRows } from './encoders';
+import { outlineRow, pressRows, proofRows } from './pipeline';
+
+interface Verdict {
+  readonly what: string;
+  readonly measured: string;
+  readonly budget: string;
+  readonly kept: boolean;
+}
+
+const verdicts: Verdict[] = [];
+
+console.log(
+  'Encoding, level M, version free, all eight masks scored; milliseconds a call and ratio to binarus:',
+);
+for (const { name, medianMs } of encoderRows()) {
+  const ours = medianMs.binarus!;
+  const peers = Object.entries(medianMs).filter(([key]) => key !== 'binarus');
+  console.log(
+    `  ${name.padEnd(24)} binarus ${ours.toFixed(3)}  ${peers.map(([key, ms]) => `${key} ${ms.toFixed(3)} (${(ms / ours).toFixed(2)} x)`).join('  ')}`,
+  );
+  const nearest = Math.min(...peers.map(([, ms]) => ms / ours));
+  verdicts.push({
+    what: name,
+    measured: `nearest peer takes ${nearest.toFixed(2)} x our time`,
+    budget: 'over 1 x',
+    kept: nearest > 1,
+  });
+}
+for (const row of pressRows())
+  verdicts.push({
+    what: row.name,
+    measured: `p95 ${row.p95Ms.toFixed(2)} ms, median ${row.medianMs.toFixed(2)} ms`,
+    budget: row.budgetMs === null ? 'none' : `${row.budgetMs} ms`,
+    kept: row.budgetMs === null || row.p95Ms <= row.budgetMs,
+  });
+for (const row of await proofRows())
+  verdicts.push({
+    what: row.name,
+    measured: `median ${row.medianMs.toFixed(0)} ms, of which readers ${row.readersMs.toFixed(0)} ms`,
+    budget: row.budgetMs === null ? 'none' : `${row.budgetMs} ms`,
+    kept: row.budgetMs === null || row.medianMs <= row.budgetMs,
+  });
+const { nodes, fewest } = outlineRow();
+verdicts.push({
+  what: 'SVG of a version 10 symbol',
+  measured: `${nodes} nodes, ${(nodes / fewest).toFixed(3)} x the corners of its outline`,
+  budget: '1.05 x',
+  kept: nodes <= 1.05 * fewest,
+});
+
+console.log('\nBudgets:');
+for (const { what, measured, budget, kept } of verdicts)
+  console.log(`  ${kept ? 'kept  ' : 'MISSED'} ${what.padEnd(58)} ${measured} (budget ${budget})`);
+process.exitCode = verdicts.every(({ kept }) => kept) ? 0 : 1;

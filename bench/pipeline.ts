@@ -1,0 +1,133 @@
+/** The way from key press to limits, and the proof. */
+import { loadProofBinaries } from '../src/cli/proofBinaries';
+import type { Job } from '../src/core/job';
+import { newJob } from '../src/core/newJob';
+import { pathData } from '../src/core/output';
+import { findPair } from '../src/core/plan';
+import { prove, startProof } from '../src/core/proof';
+import { proofSetup } from '../src/core/proveJob';
+import { runJob } from '../src/core/runJob';
+import { createPress } from '../src/engine/press';
+import { sampleMessage } from './encoders';
+import { quantile } from './timing';
+
+function plateOf(address: string): Job {
+  return newJob({
+    message: { kind: 'web', address },
+    pair: findPair('black-anodised-aluminium', 'co2-laser'),
+    codeWidthMm: 60,
+    pieceSizeMm: { width: 90, height: 90 },
+  });
+}
+
+/** Characters that make version 10, and 40, at level M. */
+const lengths = { 3: 40, 10: 210, 40: 2300 } as const;
+
+export interface PressRow {
+  readonly name: string;
+  readonly medianMs: number;
+  readonly p95Ms: number;
+  readonly budgetMs: number | null;
+}
+
+/** Each key press types another last character, so that no stage can take anything over. */
+export function pressRows(): PressRow[] {
+  return ([3, 10, 40] as const).map((version) => {
+    const address = sampleMessage(lengths[version]);
+    const press = createPress();
+    const samples: number[] = [];
+    for (let key = 0; key < 260; key++) {
+      const job = plateOf(address.slice(0, -1) + 'abcdefghijklmnopqrstuvwxyz'[key % 26]);
+      const started = performance.now();
+      const view = press.press(job);
+      samples.push(performance.now() - started);
+      if (view.made?.version !== version)
+        throw new Error(`expected version ${version}, got ${view.made?.version}`);
+    }
+    const warm = samples.slice(60);
+    return {
+      name: `key press to limits and drawn paths, version ${version}`,
+      medianMs: quantile(warm, 0.5),
+      p95Ms: quantile(warm, 0.95),
+      budgetMs: version === 10 ? 8 : null,
+    };
+  });
+}
+
+export interface ProofRow {
+  readonly name: string;
+  readonly medianMs: number;
+  readonly readersMs: number;
+  readonly budgetMs: number | null;
+}
+
+/** First verdict and full proof from the chosen distance, readers' own time beside. */
+export async function proofRows(): Promise<ProofRow[]> {
+  const job = newJob({
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair('black-anodised-aluminium', 'co2-laser'),
+  });
+  const setup = proofSetup(job, runJob(job), 1)!;
+  let readersMs = 0;
+  const readers = (await startProof(await loadProofBinaries())).map((reader) => ({
+    ...reader,
+    read: async (...args: Parameters<typeof reader.read>) => {
+      const started = performance.now();
+      const text = await reader.read(...args);
+      readersMs += performance.now() - started;
+      return text;
+    },
+  }));
+  const first: number[] = [];
+  const full: number[] = [];
+  const inReaders = { first: [] as number[], full: [] as number[] };
+  for (let round = 0; round < 7; round++) {
+    readersMs = 0;
+    const started = performance.now();
+    for await (const { report } of prove(setup, readers)) {
+      if (report.shots === 4) {
+        first.push(performance.now() - started);
+        inReaders.first.push(readersMs);
+      }
+    }
+    full.push(performance.now() - started);
+    inReaders.full.push(readersMs);
+  }
+  const row = (name: string, samples: number[], inside: number[], budgetMs: number | null): ProofRow => ({
+    name,
+    medianMs: quantile(samples.slice(1), 0.5),
+    readersMs: quantile(inside.slice(1), 0.5),
+    budgetMs,
+  });
+  return [
+    row('first proof verdict', first, inReaders.first, 300),
+    row('proof of twenty shots', full, inReaders.full, null),
+  ];
+}
+
+/** Nodes that the SVG path of a version 10 symbol has, and the corners that its outline cannot do without. */
+export function outlineRow(): { nodes: number; fewest: number } {
+  const { artwork, symbol } = runJob(plateOf(sampleMessage(lengths[10]))).made!;
+  const nodes = pathData(artwork.dark).match(/[MLHVACQ]/g)!.length;
+  return { nodes, fewest: cornersOf(symbol.modules, symbol.size) };
+}
+
+/** Corners of the dark area counted from the modules alone: one where one or three of four meet, two where two do crosswise. */
+function cornersOf(modules: Uint8Array, size: number): number {
+  const at = (row: number, column: number): number =>
+    row < 0 || column < 0 || row >= size || column >= size ? 0 : modules[row * size + column]!;
+  let corners = 0;
+  for (let row = 0; row <= size; row++)
+    for (let column = 0; column <= size; column++) {
+      const [a, b, c, d] = [
+        at(row - 1, column - 1),
+        at(row - 1, column),
+        at(row, column - 1),
+        at(row, column),
+      ];
+      const dark = a + b + c + d;
+      if (dark === 1 || dark === 3) corners++;
+      else if (dark === 2 && a === d) corners += 2;
+    }
+  return corners;
+}

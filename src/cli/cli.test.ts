@@ -1,0 +1,136 @@
+import { afterAll, describe, expect, it } from '@jest/globals';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseJob, type Job } from '../core/job';
+import { commands, UsageError } from './commands';
+import { parseArgs } from 'node:util';
+
+const folder = mkdtempSync(join(tmpdir(), 'binarus-cli-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+async function binarus(name: string, ...args: string[]): Promise<{ output: any; stops: boolean }> {
+  const command = commands[name]!;
+  const { values, positionals } = parseArgs({ args, options: command.options, allowPositionals: true });
+  return command.run(values, positionals);
+}
+
+async function jobFile(...args: string[]): Promise<{ path: string; job: Job }> {
+  const { output } = await binarus('job', ...args);
+  const path = join(folder, `${Math.random()}.json`);
+  writeFileSync(path, JSON.stringify(output));
+  return { path, job: output };
+}
+
+describe('binarus symbol', () => {
+  it('prints version, level, mask, size and rows without a quiet zone', async () => {
+    const { output, stops } = await binarus('symbol', '--text', '01234567', '--no-raise');
+    expect(Object.keys(output)).toEqual(['version', 'ecc', 'mask', 'size', 'rows']);
+    expect(output).toMatchObject({ version: 1, ecc: 'M', mask: 2, size: 21 });
+    // ISO/IEC 18004:2015, Annex I, first row of the worked example.
+    expect(output.rows[0]).toBe('111111100101101111111');
+    expect(output.rows).toHaveLength(21);
+    expect(stops).toBe(false);
+  });
+
+  it('takes level, version and mask, and raises the level only when allowed', async () => {
+    const forced = await binarus(
+      'symbol',
+      '--text',
+      'abc',
+      '--ecc',
+      'L',
+      '--version',
+      '4',
+      '--mask',
+      '6',
+      '--no-raise',
+    );
+    expect(forced.output).toMatchObject({ version: 4, ecc: 'L', mask: 6 });
+    expect((await binarus('symbol', '--text', 'abc')).output.ecc).toBe('H');
+  });
+
+  it('stops for a text that fits nowhere and for an empty one', async () => {
+    expect(await binarus('symbol', '--text', 'q'.repeat(3000))).toMatchObject({ stops: true });
+    expect(await binarus('symbol', '--text', '')).toMatchObject({ stops: true });
+  });
+
+  it.each([
+    [['--text', 'a', '--version', '41']],
+    [['--text', 'a', '--mask', '8']],
+    [['--text', 'a', '--ecc', 'X']],
+    [[]],
+  ])('refuses %p', async (args) => {
+    await expect(binarus('symbol', ...args)).rejects.toThrow(UsageError);
+  });
+});
+
+describe('binarus job', () => {
+  it('prints a valid document with defaults for the rest', async () => {
+    const { job } = await jobFile(
+      '--url',
+      'ternquay.example/berth/17',
+      '--piece',
+      '60x40',
+      '--code-width',
+      '25',
+    );
+    expect(parseJob(job)).toEqual({ job });
+    expect(job).toMatchObject({
+      piece: { widthMm: 60, heightMm: 40, codeWidthMm: 25, codePlace: 'centred' },
+    });
+  });
+
+  it('takes every pair that binarus materials lists, and refuses others', async () => {
+    const { output } = await binarus('materials');
+    expect(output).toHaveLength(5);
+    for (const { material, machine, valuesFrom } of output) {
+      expect(valuesFrom.tag).toBe('cp');
+      const { path } = await jobFile('--text', 'Berth 17', '--material', material, '--machine', machine);
+      expect((await binarus('limits', path)).stops).toBe(false);
+    }
+    await expect(binarus('job', '--text', 'x', '--material', 'cheese')).rejects.toThrow(/Known pairs/);
+    await expect(binarus('job')).rejects.toThrow(/either --url or --text/);
+    await expect(binarus('job', '--text', 'x', '--piece', '60')).rejects.toThrow(/60x40/);
+  });
+});
+
+describe('binarus limits, make and proof', () => {
+  it('writes files and prints their names', async () => {
+    const { path } = await jobFile('--url', 'https://ternquay.example', '--material', 'birch-plywood');
+    const out = join(folder, 'out');
+    const { output } = await binarus('make', path, '--out', out, '--formats', 'svg');
+    expect(readdirSync(out)).toEqual(output.files);
+    expect(readFileSync(join(out, output.files[0]), 'utf8')).toContain('<g id="mark"');
+  });
+
+  it('refuses on a stop and writes nothing', async () => {
+    const { path } = await jobFile('--url', 'https://ternquay.example', '--code-width', '5');
+    expect(await binarus('limits', path)).toMatchObject({ stops: true, output: { severity: 'stop' } });
+    const out = join(folder, 'none');
+    expect(await binarus('make', path, '--out', out)).toMatchObject({ stops: true, output: { files: [] } });
+    expect(() => readdirSync(out)).toThrow();
+  });
+
+  it('proves reader by reader', async () => {
+    const { path } = await jobFile(
+      '--url',
+      'https://ternquay.example',
+      '--material',
+      'black-anodised-aluminium',
+    );
+    const { output, stops } = await binarus('proof', path);
+    expect(output).toMatchObject({ verdict: 'good', shots: 20 });
+    expect(output.readers).toHaveLength(4);
+    expect(stops).toBe(false);
+  }, 30_000);
+
+  it('refuses what is no job document, and formats that it does not know', async () => {
+    const path = join(folder, 'broken.json');
+    writeFileSync(path, '{"format":"binarus-job"}');
+    await expect(binarus('limits', path)).rejects.toThrow(/not a job document/);
+    await expect(binarus('limits', join(folder, 'missing.json'))).rejects.toThrow(/cannot read/);
+    const { path: good } = await jobFile('--text', 'x');
+    await expect(binarus('make', good, '--out', folder, '--formats', 'stl')).rejects.toThrow(/there is svg/);
+  });
+});

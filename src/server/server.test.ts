@@ -1,0 +1,211 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, request, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { savedJobSchema } from '../core/api';
+import { newJob } from '../core/newJob';
+import { createApp } from './app';
+import { dataFolder } from './dataFolder';
+import { openDatabase, type Db } from './db/open';
+import { demoJobs, fillWithDemo } from './demo';
+import { jobStore } from './jobs';
+import { runJob } from '../core/runJob';
+
+const folder = mkdtempSync(join(tmpdir(), 'binarus-'));
+let db: Db;
+let server: Server;
+let base = '';
+
+beforeAll(async () => {
+  db = openDatabase(join(folder, 'test.sqlite'));
+  server = createServer(createApp({ jobs: jobStore(db), webFolder: null, log: pino({ level: 'silent' }) }));
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+
+afterAll(() => {
+  server.close();
+  db.close();
+  rmSync(folder, { recursive: true });
+});
+
+const document = newJob({
+  name: 'Test plate',
+  message: { kind: 'web', address: 'https://ternquay.example' },
+});
+
+async function send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
+  const response = await fetch(base + path, {
+    method,
+    headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
+  const text = await response.text();
+  return { status: response.status, headers: response.headers, body: text === '' ? null : JSON.parse(text) };
+}
+
+const create = async () => savedJobSchema.parse((await send('POST', '/api/jobs', { document })).body);
+
+describe('jobs', () => {
+  it('are created with revision 1 and come back as they were', async () => {
+    const job = await create();
+    expect(job).toMatchObject({ revision: 1, proof: null, document });
+    expect((await send('GET', `/api/jobs/${job.id}`)).body).toEqual(job);
+  });
+
+  it('gain revisions; older ones stay as they are', async () => {
+    const { id } = await create();
+    const renamed = { ...document, name: 'Renamed' };
+    const saved = await send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: renamed });
+    expect(saved).toMatchObject({ status: 201, body: { revision: 2 } });
+    expect((await send('GET', `/api/jobs/${id}/revisions/1`)).body).toEqual(document);
+    expect((await send('GET', `/api/jobs/${id}/revisions`)).body.revisions).toHaveLength(2);
+    expect(() => db.exec(`UPDATE revisions SET document = '{}' WHERE job_id = '${id}'`)).toThrow(
+      /cannot be changed/,
+    );
+  });
+
+  it('are never overwritten from an older revision: the newer one is handed back', async () => {
+    const { id } = await create();
+    const save = (name: string) =>
+      send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: { ...document, name } });
+    expect((await save('first')).status).toBe(201);
+    const second = await save('second');
+    expect(second.status).toBe(409);
+    expect(second.body.current).toMatchObject({ revision: 2, document: { name: 'first' } });
+  });
+
+  it('keep the proof of a revision, even when the job went on', async () => {
+    const { id } = await create();
+    const report = {
+      verdict: 'good',
+      shots: 20,
+      ofShots: 20,
+      readers: [],
+      distanceM: 0.25,
+      pixelsPerModule: 5,
+    };
+    expect((await send('PUT', `/api/jobs/${id}/revisions/1/proof`, { report })).status).toBe(204);
+    await send('POST', `/api/jobs/${id}/revisions`, {
+      baseRevision: 1,
+      document: { ...document, name: 'on' },
+    });
+    expect((await send('GET', `/api/jobs/${id}`)).body).toMatchObject({
+      revision: 2,
+      proof: { revision: 1, report },
+    });
+    expect((await send('PUT', `/api/jobs/${id}/revisions/9/proof`, { report })).status).toBe(404);
+  });
+});
+
+describe('bad requests', () => {
+  it('are told what is wrong, by field', async () => {
+    const broken = { ...document, piece: { ...document.piece, widthMm: 'wide' } };
+    const answer = await send('POST', '/api/jobs', { document: broken });
+    expect(answer.status).toBe(400);
+    expect(answer.body.problem).toContain('document.piece.widthMm');
+  });
+
+  it('for unknown jobs and malformed ids get 404 and 400', async () => {
+    expect((await send('GET', '/api/jobs/6d2f9a3e-1111-4222-8333-444455556666')).status).toBe(404);
+    expect((await send('GET', '/api/jobs/7')).status).toBe(400);
+    expect((await send('GET', '/api/nothing')).status).toBe(404);
+  });
+
+  it('from a foreign page or under a foreign name are refused', async () => {
+    expect((await send('GET', '/api/jobs', undefined, { origin: 'https://elsewhere.example' })).status).toBe(
+      403,
+    );
+    const status = await new Promise((resolve) => {
+      request(`${base}/api/jobs`, { headers: { host: 'rebound.example' } }, (response) =>
+        resolve(response.statusCode),
+      ).end();
+    });
+    expect(status).toBe(403);
+    const form = await fetch(`${base}/api/jobs`, { method: 'POST', body: 'x=1' });
+    expect(form.status).toBe(415);
+  });
+
+  it('that are no JSON or too large are refused', async () => {
+    const headers = { 'content-type': 'application/json' };
+    expect((await fetch(`${base}/api/jobs`, { method: 'POST', headers, body: '{' })).status).toBe(400);
+    const large = JSON.stringify('x'.repeat(2_000_000));
+    expect((await fetch(`${base}/api/jobs`, { method: 'POST', headers, body: large })).status).toBe(413);
+  });
+});
+
+describe('every answer', () => {
+  it('carries a policy that loads nothing from elsewhere', async () => {
+    const policy = (await send('GET', '/api/jobs')).headers.get('content-security-policy')!;
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self' 'wasm-unsafe-eval'");
+    expect(policy).not.toMatch(/https?:|\*|unsafe-inline/);
+  });
+});
+
+describe('a full disk', () => {
+  it('is told as such, and nothing is half saved', async () => {
+    const full = openDatabase(join(folder, 'full.sqlite'));
+    const jobs = jobStore(full);
+    const { id } = jobs.create(document);
+    const pages = full.pragma('page_count', { simple: true }) as number;
+    full.pragma(`max_page_count = ${pages}`);
+    const app = createServer(createApp({ jobs, webFolder: null, log: pino({ level: 'silent' }) }));
+    await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
+    const long = { ...document, message: { kind: 'text', text: 'q'.repeat(8000) } };
+    const { port } = app.address() as AddressInfo;
+    const answer = await fetch(`http://127.0.0.1:${port}/api/jobs/${id}/revisions`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ baseRevision: 1, document: long }),
+    });
+    expect(answer.status).toBe(507);
+    expect(((await answer.json()) as { problem: string }).problem).toContain('disk is full');
+    expect(jobs.find(id)).toMatchObject({ revision: 1, document });
+    app.close();
+    full.close();
+  });
+});
+
+describe('the database', () => {
+  it('opens again with everything in it, and refuses one of a newer program', () => {
+    const path = join(folder, 'again.sqlite');
+    const first = openDatabase(path);
+    const { id } = jobStore(first).create(document);
+    first.close();
+    const second = openDatabase(path);
+    expect(jobStore(second).find(id)?.document).toEqual(document);
+    second.pragma('user_version = 999');
+    second.close();
+    expect(() => openDatabase(path)).toThrow(/newer Binarus/);
+  });
+});
+
+describe('the demo', () => {
+  it('fills an empty database once, with jobs that nothing stops', () => {
+    const demo = openDatabase(':memory:');
+    const jobs = jobStore(demo);
+    fillWithDemo(jobs);
+    fillWithDemo(jobs);
+    expect(jobs.list().map((job) => job.document.name)).toEqual([
+      'Berth 17 plate',
+      'Varnish tin label',
+      'Oar rack tag',
+    ]);
+    for (const job of demoJobs()) expect(runJob(job).heldBackBy).toEqual([]);
+    demo.close();
+  });
+});
+
+describe('the data folder', () => {
+  it('is the one that BINARUS_DATA names, else where the platform keeps application data', () => {
+    expect(dataFolder({ BINARUS_DATA: '/srv/b' }, 'linux')).toBe('/srv/b');
+    // XDG Base Directory Specification: XDG_DATA_HOME.
+    expect(dataFolder({ XDG_DATA_HOME: '/home/t/.data' }, 'linux')).toBe('/home/t/.data/binarus');
+    expect(dataFolder({}, 'linux')).toMatch(/\.local\/share\/binarus$/);
+    expect(dataFolder({}, 'darwin')).toMatch(/Library\/Application Support\/Binarus$/);
+  });
+});
