@@ -2,9 +2,8 @@
 import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
 import { mirrorRegion, type Box } from '../core/geometry';
-import type { Job } from '../core/job';
 import { pathData } from '../core/output';
-import { marksDarkModules, planPiece } from '../core/plan';
+import { marksDarkModules } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
@@ -54,7 +53,7 @@ export interface PressView {
   readonly made: MadeView | null;
 }
 
-export function pressView(job: Job, result: JobResult): PressView {
+export function pressView(result: JobResult): PressView {
   const { payload, description, pair, findings, severity, heldBackBy, made } = result;
   return {
     payload,
@@ -66,17 +65,15 @@ export function pressView(job: Job, result: JobResult): PressView {
     findings,
     severity,
     heldBackBy,
-    made: made && madeView(job, result, made),
+    made: made && madeView(result, made),
   };
 }
 
-function madeView(job: Job, { pair }: JobResult, made: Made): MadeView {
+function madeView({ pair }: JobResult, made: Made): MadeView {
   const { symbol, piece, plan, artwork, fitRanges } = made;
   const layout = blockLayout(symbol.version, symbol.level);
   const nominal = marksDarkModules(pair, plan.reversed) ? piece.dark : piece.light;
   const seenMirrored = plan.mirrored && !pair.material.transparent;
-  const otherWay = planPiece(piece, pair, { ...job.making, reversed: !plan.reversed });
-  const areas = [plan.markedAreaMm2, otherWay.markedAreaMm2];
   return {
     version: symbol.version,
     level: symbol.level,
@@ -100,9 +97,7 @@ function madeView(job: Job, { pair }: JobResult, made: Made): MadeView {
     })),
     marks: plan.marks,
     compensationMm: plan.compensationMm,
-    markedAreaMm2: plan.reversed
-      ? { normal: areas[1]!, reversed: areas[0]! }
-      : { normal: areas[0]!, reversed: areas[1]! },
+    markedAreaMm2: plan.markedAreaMm2,
     outlineCount: artwork.dark.length,
     nodeCount: artwork.dark.reduce((sum, contour) => sum + contour.length, 0),
     fitRanges,

@@ -58,7 +58,11 @@ export function regionArea(region: Region): number {
 /** Scales by a positive factor, then moves. */
 export function placeRegion(region: Region, scale: number, dx: number, dy: number): Region {
   return region.map((contour) =>
-    contour.map((vertex) => ({ ...vertex, x: vertex.x * scale + dx, y: vertex.y * scale + dy })),
+    contour.map(({ x, y, bulge }) =>
+      bulge === undefined
+        ? { x: x * scale + dx, y: y * scale + dy }
+        : { x: x * scale + dx, y: y * scale + dy, bulge },
+    ),
   );
 }
 

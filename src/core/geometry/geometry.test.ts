@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { mirrorRegion, regionArea, roundedRectangle, signedArea, type Region } from './contour';
-import { offsetRectilinear } from './offset';
+import { insetArea, offsetRectilinear } from './offset';
 import { traceBitmap } from './trace';
 
 interface Bitmap {
@@ -140,6 +140,7 @@ describe('offsetRectilinear', () => {
           for (let y = 0; y < height; y++)
             for (let x = 0; x < width; x++) if (at(x, y) === 1) expected += cellLeft(at, x, y, distance);
           expect(regionArea(shrunk)).toBeCloseTo(expected, 9);
+          expect(insetArea(region, distance)).toBeCloseTo(expected, 9);
         },
       ),
     );

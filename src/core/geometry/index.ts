@@ -11,5 +11,5 @@ export {
   type Region,
   type Vertex,
 } from './contour';
-export { offsetRectilinear } from './offset';
+export { insetArea, offsetRectilinear } from './offset';
 export { traceBitmap } from './trace';

@@ -1,5 +1,5 @@
 /** Moving the edges of rectilinear outlines, as growth compensation needs it. */
-import type { Region } from './contour';
+import { signedArea, type Region } from './contour';
 
 /**
  * Moves every edge of a region with only horizontal and vertical edges outwards by `distance` (inwards when
@@ -17,4 +17,23 @@ export function offsetRectilinear(region: Region, distance: number): Region {
       return { x: vertex.x + down * distance, y: vertex.y - along * distance };
     }),
   );
+}
+
+/**
+ * Area that is left when every edge of a region with only horizontal and vertical edges moves inwards by `distance`:
+ * a strip along every edge is lost, and at each corner a square is counted twice or missed.
+ */
+export function insetArea(region: Region, distance: number): number {
+  let area = 0;
+  for (const contour of region) {
+    let perimeter = 0;
+    contour.forEach((vertex, index) => {
+      const next = contour[(index + 1) % contour.length]!;
+      perimeter += Math.abs(next.x - vertex.x) + Math.abs(next.y - vertex.y);
+    });
+    const signed = signedArea(contour);
+    // An outline has four more convex corners than reflex ones, a hole four fewer.
+    area += signed - distance * perimeter + Math.sign(signed) * 4 * distance * distance;
+  }
+  return area;
 }

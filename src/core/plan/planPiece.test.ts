@@ -87,6 +87,16 @@ describe('mirroring', () => {
   });
 });
 
+describe('the area to mark', () => {
+  it('is that of the operation, and of the one that reversing would give', () => {
+    for (const pair of [plywood, aluminium]) {
+      const { normal, reversed } = planPiece(piece, pair, straight).markedAreaMm2;
+      expect(normal).toBeCloseTo(regionArea(markedOf(pair)), 6);
+      expect(reversed).toBeCloseTo(regionArea(markedOf(pair, { reversed: true, mirrored: false })), 6);
+    }
+  });
+});
+
 describe('operations', () => {
   it('cut the outline last', () => {
     expect(planPiece(piece, plywood, straight).operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);

@@ -1,5 +1,5 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots and mirroring are decided here only. */
-import { mirrorRegion, offsetRectilinear, placeRegion, regionArea, type Region } from '../geometry';
+import { insetArea, mirrorRegion, offsetRectilinear, placeRegion, type Region } from '../geometry';
 import type { Piece } from '../piece';
 import type { Pair } from './materials';
 import type { Operation, OperationSheet } from './operation';
@@ -20,8 +20,8 @@ export interface Plan extends OperationSheet {
   readonly residualGrowthMm: number;
   readonly mirrored: boolean;
   readonly reversed: boolean;
-  /** Area that is marked, after compensation, in square millimetres. */
-  readonly markedAreaMm2: number;
+  /** Area to mark after compensation in square millimetres, as modules are normally marked and the other way round. */
+  readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
 }
 
 export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Plan {
@@ -50,7 +50,10 @@ export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Pla
     residualGrowthMm,
     mirrored: settings.mirrored,
     reversed: settings.reversed,
-    markedAreaMm2: regionArea(area),
+    markedAreaMm2: {
+      normal: insetArea(marksDarkModules(pair, false) ? piece.dark : piece.light, compensationMm),
+      reversed: insetArea(marksDarkModules(pair, true) ? piece.dark : piece.light, compensationMm),
+    },
   };
 }
 

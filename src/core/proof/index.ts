@@ -152,7 +152,7 @@ function buildScene(setup: ProofSetup): Scene {
   const margin = 3 * moduleMm;
   const sideMm = quietZone.width + 2 * margin;
   const finest = largestRasterPx / sideMm;
-  const wanted = Math.min(Math.max(10, Math.min(3 * pixels, 24)) / moduleMm, finest);
+  const wanted = Math.min(Math.max(9, Math.min(2 * pixels, 24)) / moduleMm, finest);
   const pxPerMm =
     machine.dotMm === null ? wanted : Math.max(Math.round(wanted * machine.dotMm), 2) / machine.dotMm;
   const corner = (value: number): number =>
