@@ -10,6 +10,7 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],
   use: {
+    testIdAttribute: 'data-test',
     baseURL: `http://127.0.0.1:${port}`,
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
@@ -28,7 +29,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: 'node dist/node/server.js',
+    command: 'rm -rf test-results/e2e-data && exec node dist/node/server.js',
     url: `http://127.0.0.1:${port}/api/jobs`,
     reuseExistingServer: false,
     env: { BINARUS_PORT: String(port), BINARUS_DATA: 'test-results/e2e-data', BINARUS_DEMO: '1' },

@@ -9,6 +9,7 @@ import { parseArgs } from 'node:util';
 const folder = mkdtempSync(join(tmpdir(), 'binarus-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what a command prints is looked at field by field
 async function binarus(name: string, ...args: string[]): Promise<{ output: any; stops: boolean }> {
   const command = commands[name]!;
   const { values, positionals } = parseArgs({ args, options: command.options, allowPositionals: true });

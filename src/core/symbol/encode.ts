@@ -280,8 +280,8 @@ function emptyMessage(): Finding {
     severity: 'stop',
     title: 'Message',
     text: 'There is no message yet. Type or paste what a scan should give.',
-    measured: { value: 0, unit: 'characters' },
-    required: { value: 1, unit: 'characters', comparison: '>=' },
+    measured: { value: null, unit: 'empty' },
+    required: { value: null, unit: 'not empty' },
     source: standard('7.4'),
     fixes: [],
   };

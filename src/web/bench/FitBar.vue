@@ -83,13 +83,14 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <section class="fit" aria-label="Fit bar">
-    <div class="labels">
+    <p v-if="view.made === null" class="note">The widths that fit are shown as soon as there is a symbol.</p>
+    <div v-if="view.made" class="labels">
       <span class="heading">Code width</span>
       <span v-for="row in rows" :key="row.code" class="label" :class="row.holds ? 'fine' : row.strength">{{
         sentenceIn(row.label, preferences.unit)
       }}</span>
     </div>
-    <div ref="track" class="track" data-test="fit-track" @pointerdown="drag">
+    <div v-if="view.made" ref="track" class="track" data-test="fit-track" @pointerdown="drag">
       <svg :width="width" height="112" aria-hidden="true">
         <rect v-if="band" class="band" :x="band.x" y="20" :width="band.width" height="72" />
         <g v-for="tick in ticks" :key="tick.label">
@@ -145,6 +146,11 @@ function onKey(event: KeyboardEvent): void {
   padding: 0 26px 0 16px;
   background: var(--paper);
   user-select: none;
+}
+
+.fit > .note {
+  grid-column: 1 / -1;
+  align-self: center;
 }
 
 .labels {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The shelf: all jobs, each with a true picture of its piece. */
 import { Plus } from '@lucide/vue';
-import { onMounted, ref, shallowRef } from 'vue';
+import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { SavedJob } from '../../core/api';
 import { newJob } from '../../core/newJob';
@@ -14,6 +14,7 @@ const jobs = shallowRef<readonly SavedJob[] | null>(null);
 const problem = ref('');
 
 onMounted(async () => {
+  window.addEventListener('keydown', onKey);
   document.title = 'Shelf · Binarus';
   try {
     jobs.value = await listJobs();
@@ -21,6 +22,8 @@ onMounted(async () => {
     problem.value = (error as Error).message;
   }
 });
+
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 
 /** A new job starts clean: an empty address, nothing of the last job. */
 async function startJob(): Promise<void> {
@@ -45,7 +48,7 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <main class="shelf" @keydown="onKey">
+  <main class="shelf">
     <header>
       <img src="/mark.svg" alt="" width="30" height="30" />
       <div>

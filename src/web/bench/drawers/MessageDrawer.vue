@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What a scan does: kind and fields, what a phone will do, what it costs; and what the job is called. */
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import type { Job } from '../../../core/job';
 import { kindIds, kindName, writeMessage, type KindId, type Message } from '../../../core/message';
 import type { PressView } from '../../../engine';
@@ -48,8 +48,15 @@ function setCollection(value: string): void {
 }
 
 const findings = computed(() =>
-  props.view.findings.filter(({ code }) => code.startsWith('address') || code.startsWith('message')),
+  props.view.findings.filter(({ code }) => code.startsWith('address') || code === 'message-too-long'),
 );
+/** A job without a message begins here. */
+const field = useTemplateRef<{ focus: () => void }>('field');
+onMounted(async () => {
+  await nextTick();
+  if (content.value === '') field.value?.focus();
+});
+
 const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
 </script>
 
@@ -73,6 +80,7 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       </div>
       <ElInput
         v-if="job.message.kind === 'web'"
+        ref="field"
         class="content"
         aria-label="Address"
         placeholder="ternquay.example/berth/17"
@@ -93,6 +101,7 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       />
       <p v-for="problem in problems" :key="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-for="finding in findings" :key="finding.code" class="problem" role="alert">{{ finding.text }}</p>
+      <p v-if="view.payload === ''" class="note">Type or paste it; the piece is drawn as you type.</p>
     </section>
     <section>
       <h2 class="heading">What a phone does</h2>

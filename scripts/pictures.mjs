@@ -1,0 +1,67 @@
+/** Takes the pictures of docs/screenshots from the demo data: `npm run pictures` after a build. */
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.chdir(new URL('..', import.meta.url).pathname);
+const data = mkdtempSync(join(tmpdir(), 'binarus-pictures-'));
+const port = '5192';
+const server = spawn('node', ['dist/node/server.js'], {
+  env: { ...process.env, BINARUS_DATA: data, BINARUS_DEMO: '1', BINARUS_PORT: port },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const base = `http://127.0.0.1:${port}`;
+const picture = async (name) => {
+  await page.mouse.move(640, 5);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+const open = async (name) => {
+  await page.goto(base);
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await page.locator('[data-test="finished-marks"]').waitFor();
+};
+
+await open('Berth 17 plate');
+await picture('bench-message');
+await page.keyboard.press('2');
+await picture('bench-style');
+await page.keyboard.press('3');
+await picture('bench-piece');
+await page.keyboard.press('7');
+await picture('bench-marks');
+await page.keyboard.press('p');
+await page.getByText('20 of 20 shots').waitFor({ timeout: 30_000 });
+await page.keyboard.press('8');
+await page.getByText('reads it').first().waitFor();
+await picture('bench-camera');
+await open('Varnish tin label');
+await page.keyboard.press('p');
+await page.getByText('20 of 20 shots').waitFor({ timeout: 30_000 });
+await picture('bench-proof');
+await open('Oar rack tag');
+await page.keyboard.press('3');
+await page.getByLabel('Code width').fill('24');
+await page.keyboard.press('Escape');
+await page.keyboard.press('5');
+await picture('bench-stopped');
+await page.keyboard.press('Control+z');
+await page.waitForTimeout(1200);
+await page.goto(base);
+await page.locator('.picture path').first().waitFor();
+await page.waitForTimeout(800);
+await picture('shelf');
+
+await browser.close();
+server.kill('SIGINT');
+await new Promise((resolve) => server.once('exit', resolve));
+rmSync(data, { recursive: true });
