@@ -1,5 +1,6 @@
 /** `npm run bench`: the budgets, each with the peers beside us in the same run. Prints a table; fails when one is missed. */
 import { encoderRows } from './encoders';
+import { pageFigures } from './page';
 import { outlineRow, pressRows, proofRows } from './pipeline';
 
 interface Verdict {
@@ -49,6 +50,30 @@ verdicts.push({
   budget: '1.05 x',
   kept: nodes <= 1.05 * fewest,
 });
+
+const page = await pageFigures();
+if (page === null) console.log('\nNo /usr/bin/chromium: the page is not measured.');
+else
+  verdicts.push(
+    {
+      what: 'key press to painted, version 10',
+      measured: `p95 ${page.keyToPaintedMs.p95.toFixed(0)} ms, median ${page.keyToPaintedMs.median.toFixed(0)} ms`,
+      budget: '50 ms',
+      kept: page.keyToPaintedMs.p95 <= 50,
+    },
+    {
+      what: 'first load from localhost, interactive',
+      measured: `${page.interactiveMs.toFixed(0)} ms`,
+      budget: '1500 ms',
+      kept: page.interactiveMs <= 1500,
+    },
+    {
+      what: 'first-load script, compressed',
+      measured: `${page.firstLoadScriptKb.toFixed(0)} kB`,
+      budget: '450 kB',
+      kept: page.firstLoadScriptKb < 450,
+    },
+  );
 
 console.log('\nBudgets:');
 for (const { what, measured, budget, kept } of verdicts)

@@ -302,12 +302,14 @@ test('wrong input is answered with the measured and the allowed value', async ({
   await page.keyboard.press('Escape');
   await page.keyboard.press('1');
   await page.getByLabel('Address').fill('');
-  await expect(page.getByLabel('Stage')).toContainText('There is no message yet');
+  await expect(page.getByLabel('Stage', { exact: true })).toContainText('There is no message yet');
   await page.getByRole('radio', { name: 'Plain text' }).click();
-  await page.getByLabel('Text').fill('q'.repeat(2400));
-  await expect(page.getByLabel('Stage')).toContainText('Characters to drop at each level: L 0, M 69');
+  await page.getByLabel('Text', { exact: true }).fill('q'.repeat(2400));
+  await expect(page.getByLabel('Stage', { exact: true })).toContainText(
+    'Characters to drop at each level: L 0, M 69',
+  );
   await finding(page, 'message-too-long').getByRole('button', { name: 'Choose level L' }).click();
-  await expect(page.getByLabel('Stage')).not.toContainText('Characters to drop');
+  await expect(page.getByLabel('Stage', { exact: true })).not.toContainText('Characters to drop');
 });
 
 test('a new job starts clean, and an unknown one says so', async ({ page }) => {

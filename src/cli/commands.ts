@@ -194,8 +194,8 @@ async function proofCommand(job: Job): Promise<{ output: unknown; stops: boolean
   }
   const readers = await startProof(await loadProofBinaries());
   let report: ProofReport | undefined;
-  for await (const progress of prove(setup, readers)) {
-    report = progress.report;
+  for await (const verdict of prove(setup, readers)) {
+    report = verdict;
     process.stderr.write(`${report.shots} of ${fullShotCount} shots: ${report.verdict}\n`);
   }
   return { output: report, stops: report!.verdict === 'stop' };

@@ -1,5 +1,16 @@
 /** Worker entry: the press beside the page's own thread. */
 import { expose } from 'comlink';
+import { newJob } from '../core/newJob';
 import { createPress } from './press';
 
-expose(createPress());
+const press = createPress();
+expose(press);
+
+/** Runs that let the engine of the browser compile the stages, so that the first keys are as quick as the later ones. */
+const warmUpRuns = 40;
+
+for (let run = 0; run < warmUpRuns; run++)
+  setTimeout(
+    () => press.press(newJob({ message: { kind: 'text', text: `berth ${run} `.repeat(20) } })),
+    300 + run * 15,
+  );

@@ -34,11 +34,11 @@ export function createProver(load: () => Promise<ProofBinaries>): Prover {
       const setup = proofSetup(job, runJob(job), revision);
       if (setup === null) return null;
       let report: ProofReport | null = null;
-      for await (const progress of prove(setup, await panel())) {
+      for await (const verdict of prove(setup, await panel())) {
         // Lets a newer request in between.
         await new Promise((resolve) => setTimeout(resolve));
         if (run !== newest) return null;
-        report = progress.report;
+        report = verdict;
         tell(report);
       }
       return report;

@@ -55,11 +55,6 @@ export interface SamplePicture {
   readonly readings: readonly Reading[];
 }
 
-export interface ProofProgress {
-  readonly report: ProofReport;
-  readonly picture: SamplePicture;
-}
-
 /** Shots after which the verdict is reported: an early one first, then finer. */
 const reportAfter = new Set([4, 8, 12, 16, fullShotCount]);
 /** Each shot is turned on from the last by the golden angle, so that any number of them covers all ways evenly. */
@@ -72,25 +67,16 @@ export async function startProof(binaries: ProofBinaries): Promise<readonly Read
 }
 
 /** Photographs and reads twenty seeded shots, turned all ways; yields a verdict early and refines it. */
-export async function* prove(setup: ProofSetup, readers: readonly Reader[]): AsyncGenerator<ProofProgress> {
+export async function* prove(setup: ProofSetup, readers: readonly Reader[]): AsyncGenerator<ProofReport> {
   const scene = buildScene(setup);
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
-  let picture: SamplePicture | undefined;
   for (let shot = 1; shot <= fullShotCount; shot++) {
-    const { frame, readings } = await shoot(
-      scene,
-      setup,
-      readers,
-      setup.seed * 1000 + shot,
-      shot * goldenAngle,
-    );
+    const { readings } = await shoot(scene, setup, readers, setup.seed * 1000 + shot, shot * goldenAngle);
     readings.forEach(({ read, text }, index) => {
       if (read) counts[index]!.read++;
       else if (text !== null && text !== '') counts[index]!.wrong++;
     });
-    picture ??= { frame, readings };
-    if (reportAfter.has(shot))
-      yield { report: reportOf(setup, readers, counts, shot, scene.pixelsPerModule), picture };
+    if (reportAfter.has(shot)) yield reportOf(setup, readers, counts, shot, scene.pixelsPerModule);
   }
 }
 

@@ -19,7 +19,7 @@ const plate = (): Job => jobOn('black-anodised-aluminium', 'co2-laser');
 async function reportsOf(job: Job): Promise<ProofReport[]> {
   const setup = proofSetup(job, runJob(job), 1)!;
   const reports: ProofReport[] = [];
-  for await (const { report } of prove(setup, await testReaders())) reports.push(report);
+  for await (const report of prove(setup, await testReaders())) reports.push(report);
   return reports;
 }
 const lastReport = async (job: Job): Promise<ProofReport> => (await reportsOf(job)).at(-1)!;

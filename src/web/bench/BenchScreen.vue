@@ -137,6 +137,14 @@ onBeforeUnmount(() => {
   min-height: 620px;
 }
 
+/* What changes in one part does not make the browser lay out the others. */
+.stage,
+.fit,
+.readout,
+.drawer {
+  contain: strict;
+}
+
 .conflict {
   grid-area: conflict;
 }

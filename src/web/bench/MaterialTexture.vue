@@ -1,13 +1,10 @@
 <script setup lang="ts">
 /** The surface of the material on the stage: grain, brush strokes, speckle. For the eye only; nothing is measured on it. */
 import { computed } from 'vue';
-import type { Job } from '../../core/job';
 import { materials } from '../../core/plan';
 
-const props = defineProps<{ job: Job }>();
-const texture = computed(
-  () => materials.find(({ id }) => id === props.job.making.material)?.texture ?? 'plain',
-);
+const props = defineProps<{ materialId: string; widthMm: number; heightMm: number }>();
+const texture = computed(() => materials.find(({ id }) => id === props.materialId)?.texture ?? 'plain');
 /** Frequencies along and across in waves per unit of the noise, and how much shows. */
 const surfaces = {
   grain: { frequency: '0.008 0.11', opacity: 0.3 },
@@ -23,11 +20,6 @@ const surface = computed(() => (texture.value === 'plain' ? null : surfaces[text
       <feTurbulence type="fractalNoise" :baseFrequency="surface.frequency" numOctaves="3" seed="17" />
       <feColorMatrix values="0 0 0 0 0.5  0 0 0 0 0.5  0 0 0 0 0.5  1.6 0 0 0 -0.45" />
     </filter>
-    <rect
-      :width="job.piece.widthMm"
-      :height="job.piece.heightMm"
-      filter="url(#surface)"
-      :opacity="surface.opacity"
-    />
+    <rect :width="widthMm" :height="heightMm" filter="url(#surface)" :opacity="surface.opacity" />
   </g>
 </template>

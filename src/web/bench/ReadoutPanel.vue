@@ -6,12 +6,11 @@ import type { Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import StateShape from '../shared/StateShape.vue';
 import { quantityText, requirementText, sentenceIn } from '../shared/units';
-import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
+import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
-const bench = useBench();
 const preferences = usePreferences();
 const overriding = ref<Finding | null>(null);
 
@@ -60,37 +59,22 @@ const counts = computed(() => {
         </div>
         <div class="row second">
           <span class="note">{{ needs(finding) }}</span>
-          <ElTooltip
-            :content="`${finding.source.text}. ${sentenceIn(finding.text, preferences.unit)}`"
-            placement="left"
-            popper-class="source-tip"
+          <span
+            class="source"
+            :title="`${finding.source.text}. ${sentenceIn(finding.text, preferences.unit)}`"
+            >{{ sourceNames[finding.source.tag] }}</span
           >
-            <button type="button" class="source">{{ sourceNames[finding.source.tag] }}</button>
-          </ElTooltip>
         </div>
         <div v-if="finding.severity !== 'fine'" class="more">
           <p>{{ sentenceIn(finding.text, preferences.unit) }}</p>
-          <button
-            v-for="fix in finding.fixes.slice(0, 3)"
-            :key="fix.label"
-            type="button"
-            class="action"
-            data-fix
-            @click="bench.apply(fix.changes)"
-          >
-            {{ sentenceIn(fix.label, preferences.unit) }}
-          </button>
           <p v-if="overrideOf(finding.code)" class="passed">
             Let pass: “{{ overrideOf(finding.code)!.reason }}”
           </p>
-          <button
-            v-else-if="finding.severity === 'stop' && view.made"
-            type="button"
-            class="action quiet"
-            @click="overriding = finding"
-          >
-            Let it pass…
-          </button>
+          <FixButtons
+            :finding="finding"
+            :can-pass="finding.severity === 'stop' && view.made !== null && !overrideOf(finding.code)"
+            @pass="overriding = finding"
+          />
         </div>
       </li>
     </ul>
@@ -165,9 +149,6 @@ li > .shape {
 }
 
 .source {
-  padding: 0;
-  border: 0;
-  background: none;
   color: var(--ink-soft);
   font-size: 11.5px;
   text-decoration: underline dotted;
@@ -206,11 +187,5 @@ li.caution {
   padding-right: 14px;
   padding-left: 14px;
   background: var(--caution-pale);
-}
-</style>
-
-<style>
-.source-tip {
-  max-width: 320px;
 }
 </style>

@@ -7,7 +7,7 @@ import { useElementSize } from '../shared/useElementSize';
 import { lengthText } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
-import MaterialTexture from './MaterialTexture.vue';
+import StageBase from './StageBase.vue';
 import StageRulers from './StageRulers.vue';
 import { stageScale } from './stageScale';
 
@@ -72,28 +72,36 @@ function drag(event: PointerEvent): void {
 
 <template>
   <div ref="root" class="root">
-    <svg v-if="width > 0" :width="width" :height="height" role="img" :aria-label="`${job.name}, ${shows}`">
+    <StageBase
+      v-if="width > 0"
+      :width="width"
+      :height="height"
+      :scale="scale"
+      :outline-path="made.outlinePath"
+      :colour="shows === 'finished' ? view.baseColour : '#ffffff'"
+      :material-id="shows === 'finished' ? job.making.material : ''"
+      :width-mm="piece.widthMm"
+      :height-mm="piece.heightMm"
+    />
+    <svg
+      v-if="width > 0"
+      class="work"
+      :width="width"
+      :height="height"
+      role="img"
+      :aria-label="`${job.name}, ${shows}`"
+    >
       <defs>
         <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M0 0v6" :class="quietIsWhole ? 'hatch' : 'hatch cut'" />
         </pattern>
-        <pattern id="mat" width="10" height="10" patternUnits="userSpaceOnUse" :patternTransform="placed">
-          <path d="M10 0H0V10" class="mat" />
-        </pattern>
+
         <clipPath id="piece-clip"><path :d="made.outlinePath" /></clipPath>
-        <filter id="piece-shadow" x="-10%" y="-10%" width="120%" height="130%">
-          <feDropShadow dx="0" dy="3" stdDeviation="4" flood-color="#22303a" flood-opacity=".35" />
-        </filter>
       </defs>
-      <rect :width="width" :height="height" fill="url(#mat)" />
 
       <template v-if="shows === 'finished'">
-        <g filter="url(#piece-shadow)">
-          <path :transform="placed" :d="made.outlinePath" :fill="view.baseColour" />
-        </g>
         <g :transform="placed">
           <g clip-path="url(#piece-clip)">
-            <MaterialTexture :job="job" />
             <path :d="made.finishedPath" :fill="view.markColour" data-test="finished-marks" />
           </g>
         </g>
@@ -102,7 +110,6 @@ function drag(event: PointerEvent): void {
       </template>
 
       <template v-else>
-        <path :transform="placed" :d="made.outlinePath" fill="#fff" />
         <g :transform="placed">
           <template v-for="operation in made.operations" :key="operation.kind">
             <path
@@ -164,18 +171,15 @@ function drag(event: PointerEvent): void {
 
 <style scoped>
 .root {
+  position: relative;
   width: 100%;
   height: 100%;
 }
 
-svg {
-  display: block;
-}
-
-.mat {
-  fill: none;
-  stroke: var(--bench-line);
-  stroke-width: 0.15;
+.work {
+  position: absolute;
+  inset: 0;
+  will-change: transform;
 }
 
 .hatch {

@@ -61,6 +61,7 @@ const whyEmpty = computed(() => {
 
 .views {
   position: absolute;
+  z-index: 1;
   bottom: 10px;
   left: 34px;
   display: flex;

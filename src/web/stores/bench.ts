@@ -35,6 +35,7 @@ export const useBench = defineStore('bench', () => {
   const redoSteps = shallowRef<readonly Job[]>([]);
   let lastEdit = { key: '', at: 0 };
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let historyTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | undefined;
 
   const channel = new BroadcastChannel('binarus-jobs');
@@ -128,12 +129,20 @@ export const useBench = defineStore('bench', () => {
 
   function replace(next: Job): void {
     document.value = next;
-    remember(sessionStorage, historyKey(id.value), {
-      undo: undoSteps.value.slice(-30),
-      redo: redoSteps.value.slice(-30),
-    });
+    keepHistorySoon();
     keepDraft();
     if (saveState.value !== 'conflict') markUnsaved();
+  }
+
+  /** The way back is kept for a reload, a moment after the last edit: it is too long to be written at every key. */
+  function keepHistorySoon(): void {
+    clearTimeout(historyTimer);
+    const jobId = id.value;
+    historyTimer = setTimeout(() => {
+      if (jobId !== id.value) return;
+      const history = { undo: undoSteps.value.slice(-30), redo: redoSteps.value.slice(-30) };
+      remember(sessionStorage, historyKey(jobId), history);
+    }, 400);
   }
 
   function keepDraft(): void {

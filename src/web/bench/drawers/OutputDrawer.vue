@@ -13,6 +13,7 @@ import StateShape from '../../shared/StateShape.vue';
 import { sentenceIn } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
+import FixButtons from '../FixButtons.vue';
 import OverrideDialog from '../OverrideDialog.vue';
 import type { ProofControl } from '../useProof';
 
@@ -106,19 +107,7 @@ const proofNote = computed(() => {
               <strong>{{ finding.title }}.</strong> {{ sentenceIn(finding.text, preferences.unit) }}
             </p>
             <div class="buttons">
-              <button
-                v-for="fix in finding.fixes.slice(0, 3)"
-                :key="fix.label"
-                type="button"
-                class="action"
-                data-fix
-                @click="bench.apply(fix.changes)"
-              >
-                {{ sentenceIn(fix.label, preferences.unit) }}
-              </button>
-              <button v-if="view.made" type="button" class="action quiet" @click="overriding = finding">
-                Let it pass…
-              </button>
+              <FixButtons :finding="finding" :can-pass="view.made !== null" @pass="overriding = finding" />
             </div>
           </div>
         </li>

@@ -7,6 +7,7 @@ import type { PressView } from '../../../engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import PairFacts from './PairFacts.vue';
+import ReadingDistance from './ReadingDistance.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
@@ -126,16 +127,7 @@ const polarities = computed(() => [
       >
         {{ job.piece.codePlace === 'centred' ? 'In the middle' : 'Put it in the middle' }}
       </button>
-      <MeasureInput
-        label="Read from"
-        :mm="job.reading.distanceM * 1000"
-        :min-mm="20"
-        :max-mm="100000"
-        :step-mm="10"
-        @change="
-          bench.edit({ ...job, reading: { distanceM: Number(($event / 1000).toFixed(4)) } }, 'distance')
-        "
-      />
+      <ReadingDistance :job="job" />
     </section>
     <section>
       <h2 class="heading">What is marked</h2>

@@ -3,12 +3,12 @@
 import { computed } from 'vue';
 import type { Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
-import MeasureInput from '../../shared/MeasureInput.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { distanceText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import type { ProofControl } from '../useProof';
+import ReadingDistance from './ReadingDistance.vue';
 
 const props = defineProps<{ job: Job; view: PressView; proof: ProofControl }>();
 const bench = useBench();
@@ -40,16 +40,7 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
         {{ proof.running.value ? 'Proving…' : `Prove revision ${bench.revision}` }}
       </button>
       <p v-if="proof.problem.value" class="problem" role="alert">{{ proof.problem.value }}</p>
-      <MeasureInput
-        label="Read from"
-        :mm="job.reading.distanceM * 1000"
-        :min-mm="20"
-        :max-mm="100000"
-        :step-mm="10"
-        @change="
-          bench.edit({ ...job, reading: { distanceM: Number(($event / 1000).toFixed(4)) } }, 'distance')
-        "
-      />
+      <ReadingDistance :job="job" />
     </section>
     <section class="verdict" :class="{ stale }" aria-live="polite" data-test="verdict">
       <h2 class="heading">Verdict</h2>

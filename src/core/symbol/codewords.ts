@@ -1,0 +1,98 @@
+/** Segments into the codewords of a symbol, in the order of placement. */
+import { kanjiValue } from './kanji';
+import { writeCheckCodewords } from './reedSolomon';
+import { alphanumericValue, type Segment } from './segments';
+import { blockLayout, countBits, modeIndicator, type Level } from './tables';
+
+/** Data codewords with padding (7.4.9, 7.4.10), then blocks, check codewords and interleaving (7.5, 7.6). */
+export function finalCodewords(
+  text: string,
+  segments: readonly Segment[],
+  version: number,
+  level: Level,
+  eci: boolean,
+): Uint8Array {
+  const layout = blockLayout(version, level);
+  const data = dataCodewords(text, segments, version, layout.dataCodewords, eci);
+  const { blockCount, shortBlockCount, shortDataLength, eccPerBlock } = layout;
+  if (blockCount === 1) {
+    const final = new Uint8Array(layout.totalCodewords);
+    final.set(data);
+    writeCheckCodewords(data, 0, data.length, eccPerBlock, final, data.length, 1);
+    return final;
+  }
+  const final = new Uint8Array(layout.totalCodewords);
+  let from = 0;
+  for (let block = 0; block < blockCount; block++) {
+    const isLong = block >= shortBlockCount;
+    const to = from + shortDataLength + (isLong ? 1 : 0);
+    for (let index = 0, at = block; index < shortDataLength; index++, at += blockCount)
+      final[at] = data[from + index]!;
+    if (isLong) final[shortDataLength * blockCount + block - shortBlockCount] = data[to - 1]!;
+    writeCheckCodewords(data, from, to, eccPerBlock, final, layout.dataCodewords + block, blockCount);
+    from = to;
+  }
+  return final;
+}
+
+const encoder = new TextEncoder();
+
+function dataCodewords(
+  text: string,
+  segments: readonly Segment[],
+  version: number,
+  length: number,
+  eci: boolean,
+): Uint8Array {
+  const data = new Uint8Array(length);
+  let position = 0;
+  let pending = 0;
+  let pendingBits = 0;
+  const put = (value: number, bits: number): void => {
+    pending = (pending << bits) | value;
+    pendingBits += bits;
+    while (pendingBits >= 8) {
+      pendingBits -= 8;
+      data[position++] = pending >>> pendingBits;
+    }
+    pending &= (1 << pendingBits) - 1;
+  };
+  if (eci) {
+    put(modeIndicator.eci, 4);
+    put(26, 8);
+  }
+  for (const { mode, start, end, count } of segments) {
+    put(modeIndicator[mode], 4);
+    put(count, countBits(mode, version));
+    if (mode === 'byte') {
+      const bytes = encoder.encode(start === 0 && end === text.length ? text : text.slice(start, end));
+      for (let index = 0; index < bytes.length; index++) {
+        pending = (pending << 8) | bytes[index]!;
+        data[position++] = pending >>> pendingBits;
+      }
+      pending &= (1 << pendingBits) - 1;
+    } else if (mode === 'numeric') {
+      for (let at = start; at < end; at += 3) {
+        const digits = Math.min(3, end - at);
+        let value = 0;
+        for (let index = 0; index < digits; index++) value = value * 10 + text.charCodeAt(at + index) - 48;
+        put(value, digits * 3 + 1);
+      }
+    } else if (mode === 'alphanumeric') {
+      for (let at = start; at < end; at += 2) {
+        const first = alphanumericValue[text.charCodeAt(at)]!;
+        if (at + 1 < end) put(first * 45 + alphanumericValue[text.charCodeAt(at + 1)]!, 11);
+        else put(first, 6);
+      }
+    } else {
+      for (let at = start; at < end; at++) put(kanjiValue(text.charCodeAt(at))!, 13);
+    }
+  }
+  if (pendingBits > 0 || position < length) {
+    const terminator = Math.min(4, length * 8 - position * 8 - pendingBits);
+    put(0, terminator);
+    if (pendingBits > 0) put(0, 8 - pendingBits);
+  }
+  for (let pad = 0xec; position < length; pad ^= 0xec ^ 0x11) data[position++] = pad;
+  return data;
+}
