@@ -1,5 +1,6 @@
 /** The opening story: from a typed address to an inverted plate file that reads. */
 import { expect, test, type Page } from '@playwright/test';
+import { chooseKind } from './helpers';
 import jsQrModule from 'jsqr';
 import { readFile } from 'node:fs/promises';
 
@@ -303,7 +304,7 @@ test('wrong input is answered with the measured and the allowed value', async ({
   await page.keyboard.press('1');
   await page.getByLabel('Address').fill('');
   await expect(page.getByLabel('Stage', { exact: true })).toContainText('There is no message yet');
-  await page.getByRole('radio', { name: 'Plain text' }).click();
+  await chooseKind(page, 'Plain text');
   await page.getByLabel('Text', { exact: true }).fill('q'.repeat(2400));
   await expect(page.getByLabel('Stage', { exact: true })).toContainText(
     'Characters to drop at each level: L 0, M 69',

@@ -91,8 +91,41 @@ describe('binarus job', () => {
       expect((await binarus('limits', path)).stops).toBe(false);
     }
     await expect(binarus('job', '--text', 'x', '--material', 'cheese')).rejects.toThrow(/Known pairs/);
-    await expect(binarus('job')).rejects.toThrow(/either --url or --text/);
+    await expect(binarus('job')).rejects.toThrow(/either --url, --text or --message/);
     await expect(binarus('job', '--text', 'x', '--piece', '60')).rejects.toThrow(/60x40/);
+  });
+});
+
+describe('messages of any kind', () => {
+  const messageFile = (message: object): string => {
+    const path = join(folder, `${Math.random()}.message.json`);
+    writeFileSync(path, JSON.stringify(message));
+    return path;
+  };
+
+  it('go from a file into a job, and its symbol holds the payload', async () => {
+    const message = { kind: 'wifi', network: 'Ternquay Slipway', password: 'low water' };
+    const { path, job } = await jobFile('--message', messageFile(message));
+    expect(job.message).toEqual({ ...message, security: 'wpa', hidden: false });
+    const { output } = await binarus('symbol', '--job', path);
+    const payload = 'WIFI:T:WPA;S:Ternquay Slipway;P:low water;;';
+    expect(output).toEqual((await binarus('symbol', '--text', payload)).output);
+    expect((await binarus('read-payload', '--text', payload)).output).toEqual(job.message);
+  });
+
+  it('are listed with their JSON Schema', async () => {
+    const { output } = await binarus('kinds');
+    expect(output.map(({ kind }: { kind: string }) => kind)).toContain('payment');
+    expect(output[0].schema).toMatchObject({ type: 'object', properties: { kind: { const: 'web' } } });
+  });
+
+  it('are refused with the field named', async () => {
+    await expect(binarus('job', '--message', messageFile({ kind: 'parcel' }))).rejects.toThrow(
+      /there is web, text/,
+    );
+    const wrong = messageFile({ kind: 'wifi', ssid: 'x' });
+    await expect(binarus('job', '--message', wrong)).rejects.toThrow(/ssid/);
+    await expect(binarus('symbol', '--job', wrong, '--text', 'x')).rejects.toThrow(/leave out --text/);
   });
 });
 

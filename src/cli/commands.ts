@@ -3,15 +3,25 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { ParseArgsConfig } from 'node:util';
 import type { Finding } from '../core/finding';
-import { parseJob, type Job } from '../core/job';
+import { parseJob, problemsOf, type Job } from '../core/job';
 import { makeFiles } from '../core/makeFiles';
+import {
+  emptyMessage,
+  kindIds,
+  kindJsonSchema,
+  kindName,
+  messageSchema,
+  readPayload,
+  writeMessage,
+  type Message,
+} from '../core/message';
 import { newJob } from '../core/newJob';
 import { outputFormats, type FormatId } from '../core/output';
 import { pairs, type Pair } from '../core/plan';
 import { fullShotCount, prove, startProof, type ProofReport } from '../core/proof';
 import { proofSetup } from '../core/proveJob';
 import { runJob } from '../core/runJob';
-import { defaultSymbolSettings, encodeSymbol, symbolSchema } from '../core/symbol';
+import { defaultSymbolSettings, encodeSymbol, symbolSchema, type EncodeResult } from '../core/symbol';
 import { loadProofBinaries } from './proofBinaries';
 
 /** What was asked for makes no sense: exit 2. */
@@ -35,16 +45,44 @@ const flag = { type: 'boolean' } as const;
 
 export const commands: Readonly<Record<string, Command>> = {
   symbol: {
-    synopsis: 'symbol --text T [--ecc L|M|Q|H] [--version N] [--mask K] [--no-raise]',
-    options: { text, ecc: text, version: text, mask: text, 'no-raise': flag },
+    synopsis: 'symbol (--text T [--ecc L|M|Q|H] [--version N] [--mask K] [--no-raise] | --job JOB.json)',
+    options: { text, job: text, ecc: text, version: text, mask: text, 'no-raise': flag },
     compact: true,
     run: async (values, positionals) => printSymbol(values, positionals),
   },
   job: {
     synopsis:
-      'job (--url U | --text T) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH]',
-    options: { url: text, text, name: text, material: text, machine: text, 'code-width': text, piece: text },
+      'job (--url U | --text T | --message FILE.json) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH]',
+    options: {
+      url: text,
+      text,
+      message: text,
+      name: text,
+      material: text,
+      machine: text,
+      'code-width': text,
+      piece: text,
+    },
     run: async (values, positionals) => printJob(values, positionals),
+  },
+  kinds: {
+    synopsis: 'kinds',
+    options: {},
+    run: async (_values, positionals) => {
+      none(positionals);
+      return {
+        output: kindIds.map((id) => ({ kind: id, name: kindName(id), schema: kindJsonSchema(id) })),
+        stops: false,
+      };
+    },
+  },
+  'read-payload': {
+    synopsis: 'read-payload --text T',
+    options: { text },
+    run: async (values, positionals) => {
+      none(positionals);
+      return { output: readPayload(required(values, 'text')), stops: false };
+    },
   },
   materials: {
     synopsis: 'materials',
@@ -81,9 +119,20 @@ export function usage(): string {
   return `usage:\n${lines.join('\n')}\n\nJSON on standard output. Exit: 0 fine, 1 findings that stop, 2 bad usage.\n`;
 }
 
-function printSymbol(values: Values, positionals: readonly string[]): { output: unknown; stops: boolean } {
+async function printSymbol(
+  values: Values,
+  positionals: readonly string[],
+): Promise<{ output: unknown; stops: boolean }> {
   none(positionals);
-  const message = required(values, 'text');
+  if (typeof values.job === 'string') {
+    const others = ['text', 'ecc', 'version', 'mask', 'no-raise'].filter(
+      (name) => values[name] !== undefined,
+    );
+    if (others.length > 0)
+      throw new UsageError(`--job brings its own settings; leave out --${others.join(', --')}.`);
+    const job = await readJob([values.job]);
+    return symbolOutput(encodeSymbol(writeMessage(job.message), job.symbol));
+  }
   const settings = symbolSchema.safeParse({
     ...defaultSymbolSettings,
     level: (values.ecc as string | undefined) ?? defaultSymbolSettings.level,
@@ -93,7 +142,10 @@ function printSymbol(values: Values, positionals: readonly string[]): { output: 
   });
   if (!settings.success)
     throw new UsageError('--ecc is L, M, Q or H; --version is 1 to 40; --mask is 0 to 7, whole numbers.');
-  const { symbol, findings } = encodeSymbol(message, settings.data);
+  return symbolOutput(encodeSymbol(required(values, 'text'), settings.data));
+}
+
+function symbolOutput({ symbol, findings }: EncodeResult): { output: unknown; stops: boolean } {
   tell(findings);
   if (symbol === null) return { output: { findings }, stops: true };
   const rows = Array.from({ length: symbol.size }, (_, row) =>
@@ -103,13 +155,15 @@ function printSymbol(values: Values, positionals: readonly string[]): { output: 
   return { output: { version, ecc: level, mask, size, rows }, stops: false };
 }
 
-function printJob(values: Values, positionals: readonly string[]): { output: unknown; stops: boolean } {
+async function printJob(
+  values: Values,
+  positionals: readonly string[],
+): Promise<{ output: unknown; stops: boolean }> {
   none(positionals);
-  const { url, text: plain, name } = values as Record<string, string | undefined>;
-  if ((url === undefined) === (plain === undefined)) throw new UsageError('give either --url or --text.');
+  const { name } = values as Record<string, string | undefined>;
   const document = newJob({
     name,
-    message: url === undefined ? { kind: 'text', text: plain! } : { kind: 'web', address: url },
+    message: await chosenMessage(values),
     pair: chosenPair(values),
     codeWidthMm: millimetres(values, 'code-width'),
     pieceSizeMm: pieceSize(values),
@@ -117,6 +171,22 @@ function printJob(values: Values, positionals: readonly string[]): { output: unk
   const parsed = parseJob(document);
   if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
   return { output: parsed.job, stops: false };
+}
+
+/** The message of the one option that gives it. Fields that a message file leaves out are empty. */
+async function chosenMessage(values: Values): Promise<Message> {
+  const { url, text: plain, message: path } = values as Record<string, string | undefined>;
+  if ([url, plain, path].filter((option) => option !== undefined).length !== 1)
+    throw new UsageError('give either --url, --text or --message.');
+  if (url !== undefined) return { kind: 'web', address: url };
+  if (plain !== undefined) return { kind: 'text', text: plain };
+  const fields = await readJson(path!);
+  const kind = kindIds.find((id) => id === (fields as { kind?: unknown } | null)?.kind);
+  if (kind === undefined) throw new UsageError(`${path} has no known kind; there is ${kindIds.join(', ')}.`);
+  const parsed = messageSchema.safeParse({ ...emptyMessage(kind), ...(fields as object) });
+  if (!parsed.success)
+    throw new UsageError(`${path} is not a message:\n${problemsOf(parsed.error).join('\n')}`);
+  return parsed.data;
 }
 
 function chosenPair(values: Values): Pair | undefined {
@@ -204,16 +274,19 @@ async function proofCommand(job: Job): Promise<{ output: unknown; stops: boolean
 async function readJob(positionals: readonly string[]): Promise<Job> {
   const [path, ...more] = positionals;
   if (path === undefined || more.length > 0) throw new UsageError('give one job document.');
-  let document: unknown;
-  try {
-    document = JSON.parse(await readFile(path === '-' ? '/dev/stdin' : path, 'utf8'));
-  } catch (error) {
-    throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
-  }
+  const document = await readJson(path);
   const parsed = parseJob(document);
   if ('problems' in parsed)
     throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
   return parsed.job;
+}
+
+async function readJson(path: string): Promise<unknown> {
+  try {
+    return JSON.parse(await readFile(path === '-' ? '/dev/stdin' : path, 'utf8'));
+  } catch (error) {
+    throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
+  }
 }
 
 function tell(findings: readonly Finding[]): void {

@@ -64,6 +64,8 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
       pair,
       readingDistanceMm: job.reading.distanceM * 1000,
     };
+    const rule = symbolRuleFinding(description, symbol);
+    if (rule !== null) findings.push(rule);
     findings.push(...measureLimits(context));
     made = { symbol, artwork: cache.artwork, piece, plan, fitRanges: fitRanges(context) };
   }
@@ -77,6 +79,35 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
 function encodeAndDraw(payload: string, job: Job, key: string): JobResult['cache'] {
   const encoded = encodeSymbol(payload, job.symbol);
   return { key, encoded, artwork: encoded.symbol ? drawArtwork(encoded.symbol) : null };
+}
+
+/** What the message's own standard asks of the symbol, when the symbol does not keep to it. */
+function symbolRuleFinding({ symbolRule }: Description, { level, version }: QrSymbol): Finding | null {
+  if (symbolRule === undefined || (level === symbolRule.level && version <= symbolRule.largestVersion))
+    return null;
+  const wanted = `${symbolRule.level}, version up to ${symbolRule.largestVersion}`;
+  return {
+    code: 'symbol-rule',
+    severity: 'stop',
+    title: 'Symbol',
+    text: `This kind of message asks for level ${wanted}; the symbol is ${version}-${level}.`,
+    measured: { value: null, unit: `${version}-${level}` },
+    required: { value: null, unit: wanted },
+    source: symbolRule.source,
+    fixes:
+      level === symbolRule.level
+        ? []
+        : [
+            {
+              label: `Choose level ${symbolRule.level}`,
+              changes: [
+                { path: 'symbol.level', value: symbolRule.level },
+                { path: 'symbol.raiseLevel', value: false },
+                { path: 'symbol.version', value: 'smallest' },
+              ],
+            },
+          ],
+  };
 }
 
 function unknownPair({ making }: Job): Finding {

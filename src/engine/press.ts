@@ -14,7 +14,7 @@ export function createPress(): Press {
   let last: JobResult | undefined;
   const run = (job: Job): JobResult => (last = runJob(job, last));
   return {
-    press: (job) => pressView(run(job)),
+    press: (job) => pressView(job, run(job)),
     files: (job, revision, formats) => makeFiles(job, run(job), revision, formats),
   };
 }

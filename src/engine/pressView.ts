@@ -4,6 +4,8 @@ import type { Finding, Severity } from '../core/finding';
 import { mirrorRegion, type Box } from '../core/geometry';
 import { pathData } from '../core/output';
 import { marksDarkModules } from '../core/plan';
+import type { Job } from '../core/job';
+import { measureMessage, type MessageRuler } from '../core/ruler';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
@@ -45,6 +47,7 @@ export interface PressView {
   readonly payloadBytes: number;
   readonly summary: string;
   readonly notes: readonly string[];
+  readonly ruler: MessageRuler;
   readonly baseColour: string;
   readonly markColour: string;
   readonly findings: readonly Finding[];
@@ -53,13 +56,14 @@ export interface PressView {
   readonly made: MadeView | null;
 }
 
-export function pressView(result: JobResult): PressView {
+export function pressView(job: Job, result: JobResult): PressView {
   const { payload, description, pair, findings, severity, heldBackBy, made } = result;
   return {
     payload,
     payloadBytes: new TextEncoder().encode(payload).length,
     summary: description.summary,
     notes: description.notes,
+    ruler: measureMessage(job),
     baseColour: pair.material.baseColour,
     markColour: pair.markColour,
     findings,

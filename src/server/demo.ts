@@ -1,6 +1,7 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
 import type { Job } from '../core/job';
-import { newJob } from '../core/newJob';
+import { emptyMessage, type Message } from '../core/message';
+import { newJob, type NewJobOptions } from '../core/newJob';
 import { findPair } from '../core/plan';
 import type { JobStore } from './jobs';
 
@@ -10,36 +11,124 @@ export function fillWithDemo(jobs: JobStore): void {
   for (const job of demoJobs()) jobs.create(job);
 }
 
-export function demoJobs(): Job[] {
-  const plate = newJob({
+interface DemoJob extends NewJobOptions {
+  readonly material: string;
+  readonly machine: string;
+  readonly cornerRadiusMm: number;
+  readonly distanceM: number;
+}
+
+const demo: readonly DemoJob[] = [
+  {
     name: 'Berth 17 plate',
     collection: 'Moorings',
     message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
-    pair: findPair('black-anodised-aluminium', 'co2-laser'),
+    material: 'black-anodised-aluminium',
+    machine: 'co2-laser',
     codeWidthMm: 29,
     pieceSizeMm: { width: 60, height: 40 },
-  });
-  const tin = newJob({
+    cornerRadiusMm: 3,
+    distanceM: 0.3,
+  },
+  {
     name: 'Varnish tin label',
     collection: 'Paint store',
     message: { kind: 'web', address: 'https://ternquay.example/varnish/spar-no-4' },
-    pair: findPair('direct-thermal-paper', 'label-printer-203dpi'),
+    material: 'direct-thermal-paper',
+    machine: 'label-printer-203dpi',
     pieceSizeMm: { width: 50, height: 30 },
-  });
-  const tag = newJob({
+    cornerRadiusMm: 2,
+    distanceM: 0.2,
+  },
+  {
     name: 'Oar rack tag',
     collection: 'Rowing club',
     message: {
       kind: 'text',
       text: 'Rack 3, oars 9 to 16. Rinse with fresh water, blades up, and sign the book.',
     },
-    pair: findPair('birch-plywood', 'co2-laser'),
+    material: 'birch-plywood',
+    machine: 'co2-laser',
     codeWidthMm: 34,
     pieceSizeMm: { width: 80, height: 50 },
+    cornerRadiusMm: 4,
+    distanceM: 0.3,
+  },
+  {
+    name: 'Slipway Wi-Fi sign',
+    collection: 'Harbour office',
+    message: { ...emptyMessage('wifi'), network: 'Ternquay Slipway', password: 'ebb & flow 17' } as Message,
+    material: 'white-vinyl',
+    machine: 'ink-jet-600dpi',
+    codeWidthMm: 45,
+    pieceSizeMm: { width: 90, height: 60 },
+    cornerRadiusMm: 5,
+    distanceM: 0.45,
+  },
+  {
+    name: 'Harbour office sticker',
+    collection: 'Harbour office',
+    message: {
+      ...emptyMessage('contact'),
+      given: 'Ines',
+      family: 'Tarrow',
+      organisation: 'Ternquay Boatyard',
+      role: 'Harbour master',
+      phones: ['+44 20 7946 0018'],
+      emails: ['office@ternquay.example'],
+    } as Message,
+    material: 'white-vinyl',
+    machine: 'ink-jet-600dpi',
+    codeWidthMm: 40,
+    pieceSizeMm: { width: 60, height: 60 },
+    cornerRadiusMm: 6,
+    distanceM: 0.3,
+  },
+  {
+    name: 'Regatta poster',
+    collection: 'Rowing club',
+    message: {
+      ...emptyMessage('event'),
+      title: 'Ternquay regatta',
+      start: '2027-06-12T10:00',
+      end: '2027-06-12T17:00',
+      zone: 'Europe/London',
+      place: 'Boathouse steps',
+    } as Message,
+    material: 'white-vinyl',
+    machine: 'ink-jet-600dpi',
+    codeWidthMm: 250,
+    pieceSizeMm: { width: 297, height: 420 },
+    cornerRadiusMm: 0,
+    distanceM: 2.5,
+  },
+  {
+    name: 'Workshop call plate',
+    collection: 'Harbour office',
+    message: { kind: 'phone', number: '020 7946 0018', country: 'GB' },
+    material: 'birch-plywood',
+    machine: 'co2-laser',
+    codeWidthMm: 30,
+    pieceSizeMm: { width: 50, height: 50 },
+    cornerRadiusMm: 3,
+    distanceM: 0.3,
+  },
+  {
+    name: 'Slate tide table',
+    collection: 'Moorings',
+    message: { kind: 'web', address: 'https://ternquay.example/tides', purpose: 'document' },
+    material: 'natural-slate',
+    machine: 'co2-laser',
+    codeWidthMm: 50,
+    pieceSizeMm: { width: 120, height: 80 },
+    cornerRadiusMm: 0,
+    distanceM: 0.4,
+  },
+];
+
+export function demoJobs(): Job[] {
+  return demo.map(({ material, machine, cornerRadiusMm, distanceM, ...options }) => {
+    const job = newJob({ ...options, pair: findPair(material, machine) });
+    return { ...job, piece: { ...job.piece, cornerRadiusMm }, reading: { distanceM } };
   });
-  return [
-    { ...plate, piece: { ...plate.piece, cornerRadiusMm: 3 }, reading: { distanceM: 0.3 } },
-    { ...tin, piece: { ...tin.piece, cornerRadiusMm: 2 }, reading: { distanceM: 0.2 } },
-    { ...tag, piece: { ...tag.piece, cornerRadiusMm: 4 }, reading: { distanceM: 0.3 } },
-  ];
 }

@@ -1,20 +1,82 @@
 /** message: the fields of a kind come in; the payload text goes out, with what a phone will do with it. */
 import { z } from 'zod';
+import { app, appSchema } from './app';
+import { chat, chatSchema } from './chat';
+import { contact, contactSchema } from './contact';
+import { email, emailSchema } from './email';
+import { event, eventSchema } from './event';
 import type { Description, MessageKind } from './kind';
+import { payment, paymentSchema } from './payment';
+import { phone, phoneSchema } from './phone';
+import { place, placeSchema } from './place';
+import { product, productSchema } from './product';
+import { sms, smsSchema } from './sms';
 import { text, textSchema } from './text';
 import { web, webSchema } from './web';
+import { wifi, wifiSchema } from './wifi';
 
+export { campaignKeys, readCampaign, withCampaign, type Campaign } from './campaign';
 export type { Description } from './kind';
+export { numberCountries } from './phoneNumber';
+export { webPurposes } from './web';
 
-export const messageSchema = z.discriminatedUnion('kind', [webSchema, textSchema]);
+export const messageSchema = z.discriminatedUnion('kind', [
+  webSchema,
+  textSchema,
+  contactSchema,
+  wifiSchema,
+  phoneSchema,
+  smsSchema,
+  emailSchema,
+  eventSchema,
+  placeSchema,
+  chatSchema,
+  paymentSchema,
+  productSchema,
+  appSchema,
+]);
 export type Message = z.infer<typeof messageSchema>;
 export type KindId = Message['kind'];
 
-/** In the order in which a payload is offered to them; plain text takes everything and comes last. */
-const kinds: { readonly [Id in KindId]: MessageKind<Extract<Message, { kind: Id }>> } = { web, text };
+/** In the order in which people are offered them. */
+const kinds: { readonly [Id in KindId]: MessageKind<Extract<Message, { kind: Id }>> } = {
+  web,
+  text,
+  contact,
+  wifi,
+  phone,
+  sms,
+  email,
+  event,
+  place,
+  chat,
+  payment,
+  product,
+  app,
+};
 
 export const kindIds = Object.keys(kinds) as KindId[];
 export const kindName = (id: KindId): string => kinds[id].name;
+export const emptyMessage = (id: KindId): Message => kinds[id].empty;
+
+/** JSON Schema of the fields of a kind. */
+export const kindJsonSchema = (id: KindId): unknown => z.toJSONSchema(kinds[id].schema, { io: 'input' });
+
+/** In the order in which a payload is offered to them: the particular before the general, plain text last. */
+const readingOrder: readonly KindId[] = [
+  'wifi',
+  'contact',
+  'event',
+  'payment',
+  'email',
+  'phone',
+  'sms',
+  'place',
+  'product',
+  'web',
+  'app',
+  'text',
+];
 
 /** The kind's functions for any message; the table above ties each kind to its own fields. */
 function kindOf(message: Message): MessageKind<Message> {
@@ -28,7 +90,7 @@ export function writeMessage(message: Message): string {
 
 /** The first kind that recognises a payload. */
 export function readPayload(payload: string): Message {
-  for (const id of kindIds) {
+  for (const id of readingOrder) {
     const message = kinds[id].read(payload);
     if (message !== null) return message;
   }

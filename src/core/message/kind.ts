@@ -1,21 +1,45 @@
 /** What every kind of message has. */
 import type { z } from 'zod';
-import type { Finding } from '../finding';
+import type { Finding, Fix, Severity, Source } from '../finding';
 
 export interface Description {
   /** One sentence: what a phone will do. */
   readonly summary: string;
-  /** What was done to the typed text on its way into the code. */
+  /** What was done to the typed text on its way into the code, and what is good to know. */
   readonly notes: readonly string[];
   readonly findings: readonly Finding[];
+  /** What the kind's own standard asks of the symbol. */
+  readonly symbolRule?: {
+    readonly level: 'L' | 'M' | 'Q' | 'H';
+    readonly largestVersion: number;
+    readonly source: Source;
+  };
 }
 
 export interface MessageKind<Message> {
   readonly name: string;
   readonly schema: z.ZodType<Message>;
-  /** Fields to payload text. */
+  /** A message of this kind with nothing filled in. */
+  readonly empty: Message;
+  /** Fields to payload text; empty as long as nothing is filled in. */
   readonly write: (message: Message) => string;
   /** Payload text to fields; null when the payload is not of this kind. */
   readonly read: (payload: string) => Message | null;
   readonly describe: (message: Message) => Description;
 }
+
+/** Something about a field: what is wrong in plain words, where the rule comes from, and a fix when there is one. */
+export function fieldFinding(
+  code: string,
+  severity: Exclude<Severity, 'fine'>,
+  title: string,
+  text: string,
+  source: Source,
+  fixes: readonly Fix[] = [],
+): Finding {
+  const none = { value: null, unit: '' };
+  return { code, severity, title, text, measured: none, required: none, source, fixes };
+}
+
+export const standardSource = (text: string): Source => ({ tag: 'std', text });
+export const commonPractice: Source = { tag: 'cp', text: 'common practice, no source' };

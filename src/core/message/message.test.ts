@@ -29,9 +29,17 @@ describe('a web address', () => {
     ['javascript:alert(1)', 'address-scheme'],
     ['data:text/html,x', 'address-scheme'],
     ['https://ternquay .example/', 'address-form'],
-    ['https://ternquay.example/a b', 'address-space'],
   ])('%p is stopped with %s', (address, code) => {
     expect(describeMessage(web(address)).findings).toMatchObject([{ code, severity: 'stop' }]);
+  });
+});
+
+describe('a space inside an address', () => {
+  it('is written as %20, with the question whether it was meant', () => {
+    expect(writeMessage(web('https://ternquay.example/a b'))).toBe('https://ternquay.example/a%20b');
+    expect(describeMessage(web('https://ternquay.example/a b')).findings).toMatchObject([
+      { code: 'address-space', severity: 'caution' },
+    ]);
   });
 });
 

@@ -12,6 +12,7 @@ export type TextMessage = z.infer<typeof textSchema>;
 export const text: MessageKind<TextMessage> = {
   name: 'Plain text',
   schema: textSchema,
+  empty: { kind: 'text', text: '' },
   write: (message) => message.text,
   read: (payload) => ({ kind: 'text', text: payload }),
   describe: (message) => ({

@@ -50,7 +50,7 @@ function summaryOf(station: Station): string {
   const length = (mm: number): string => lengthNumber(mm, preferences.unit);
   switch (station) {
     case 'message':
-      return `${props.job.message.kind === 'web' ? 'address' : 'text'} · ${payloadBytes} bytes`;
+      return `${props.job.message.kind} · ${payloadBytes} bytes`;
     case 'style':
       return made ? `squares · ${made.version}-${made.level}` : 'no symbol';
     case 'piece':

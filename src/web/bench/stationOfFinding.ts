@@ -1,16 +1,17 @@
 /** The station at which a finding is dealt with. */
 import type { Station } from '../stations';
 
-const messageCodes = new Set([
-  'message-empty',
-  'message-too-long',
-  'address-scheme',
-  'address-form',
-  'address-space',
+/** Codes of findings about a message begin with the kind or the field. */
+const messageCodes = /^(message|address|email|phone|chat|contact|wifi|event|place|payment|product|app)-/;
+const styleCodes = new Set([
+  'mode-characters',
+  'version-too-small',
+  'budget',
+  'text-encoding',
+  'symbol-rule',
 ]);
-const styleCodes = new Set(['mode-characters', 'version-too-small', 'budget', 'text-encoding']);
 
 export function stationOfFinding(code: string): Station {
-  if (messageCodes.has(code)) return 'message';
+  if (messageCodes.test(code)) return 'message';
   return styleCodes.has(code) ? 'style' : 'piece';
 }

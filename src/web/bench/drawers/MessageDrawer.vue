@@ -1,147 +1,108 @@
 <script setup lang="ts">
 /** What a scan does: kind and fields, what a phone will do, what it costs; and what the job is called. */
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Job } from '../../../core/job';
-import { kindIds, kindName, writeMessage, type KindId, type Message } from '../../../core/message';
+import {
+  emptyMessage,
+  kindIds,
+  kindName,
+  readPayload,
+  writeMessage,
+  type KindId,
+  type Message,
+} from '../../../core/message';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
+import { stationOfFinding } from '../stationOfFinding';
+import CampaignFields from './CampaignFields.vue';
+import FiledAs from './FiledAs.vue';
+import KindForm from './KindForm.vue';
+import MessageCost from './MessageCost.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
 const problems = ref<readonly string[]>([]);
-const name = ref(props.job.name);
-const nameProblem = ref('');
+const recognised = ref('');
+/** What was filled in for other kinds in this sitting, so that looking at another kind loses nothing. */
+const leftBehind = new Map<KindId, Message>();
 
+const message = computed(() => props.job.message);
 watch(
-  () => props.job.name,
-  (value) => (name.value = value),
+  () => bench.id,
+  () => leftBehind.clear(),
 );
 
-const content = computed(() =>
-  props.job.message.kind === 'web' ? props.job.message.address : props.job.message.text,
-);
-
-function messageOf(kind: KindId, text: string): Message {
-  return kind === 'web' ? { kind, address: text } : { kind, text };
+function setMessage(next: Message, key: string): void {
+  recognised.value = '';
+  problems.value = bench.edit({ ...props.job, message: next }, key);
 }
 
-function setContent(text: string): void {
-  problems.value = bench.edit({ ...props.job, message: messageOf(props.job.message.kind, text) }, 'message');
-}
-
-/** The text goes along to the other kind; what was added to an address stays with it. */
 function setKind(kind: KindId): void {
-  const text = kind === 'text' ? writeMessage(props.job.message) : content.value;
-  problems.value = bench.edit({ ...props.job, message: messageOf(kind, text) }, 'kind');
+  leftBehind.set(message.value.kind, message.value);
+  setMessage(leftBehind.get(kind) ?? emptyMessage(kind), 'kind');
 }
 
-function setName(value: string): void {
-  name.value = value;
-  nameProblem.value =
-    bench.edit({ ...props.job, name: value }, 'name').length > 0
-      ? 'A job needs a name of up to 120 characters.'
-      : '';
+/** Pasting into an empty message recognises what it is and fills in the form for it. */
+function paste(event: ClipboardEvent): void {
+  const pasted = event.clipboardData?.getData('text/plain') ?? '';
+  if (pasted.trim() === '' || writeMessage(message.value) !== '') return;
+  const read = readPayload(pasted.trim());
+  if (read.kind === 'text' || read.kind === message.value.kind) return;
+  event.preventDefault();
+  setMessage(read, 'paste');
+  recognised.value = `Recognised as: ${kindName(read.kind)}.`;
 }
 
-function setCollection(value: string): void {
-  bench.edit({ ...props.job, collection: value }, 'collection');
-}
-
+/** The empty message is told on the stage; here the form says what it is for. */
 const findings = computed(() =>
-  props.view.findings.filter(({ code }) => code.startsWith('address') || code === 'message-too-long'),
+  props.view.findings.filter(
+    ({ code, severity }) =>
+      severity !== 'fine' && code !== 'message-empty' && stationOfFinding(code) === 'message',
+  ),
 );
-/** A job without a message begins here. */
-const field = useTemplateRef<{ focus: () => void }>('field');
-onMounted(async () => {
-  await nextTick();
-  if (content.value === '') field.value?.focus();
-});
-
-const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
 </script>
 
 <template>
   <div class="columns">
-    <section>
+    <section @paste="paste">
       <div class="head">
         <h2 class="heading">Message</h2>
-        <div class="kinds" role="radiogroup" aria-label="Kind of message">
-          <button
-            v-for="kind in kindIds"
-            :key="kind"
-            type="button"
-            role="radio"
-            :aria-checked="job.message.kind === kind"
-            @click="setKind(kind)"
-          >
-            {{ kindName(kind) }}
-          </button>
-        </div>
+        <ElSelect
+          class="kind"
+          aria-label="Kind of message"
+          :model-value="message.kind"
+          @update:model-value="setKind($event)"
+        >
+          <ElOption v-for="kind in kindIds" :key="kind" :value="kind" :label="kindName(kind)" />
+        </ElSelect>
       </div>
-      <ElInput
-        v-if="job.message.kind === 'web'"
-        ref="field"
-        class="content"
-        aria-label="Address"
-        placeholder="ternquay.example/berth/17"
-        :model-value="content"
-        spellcheck="false"
-        @update:model-value="setContent"
+      <KindForm :key="message.kind" :message="message" @change="setMessage" />
+      <CampaignFields
+        v-if="message.kind === 'web' && message.address"
+        :address="message.address"
+        @change="setMessage({ ...message, address: $event }, 'campaign')"
       />
-      <ElInput
-        v-else
-        class="content"
-        type="textarea"
-        aria-label="Text"
-        placeholder="What the phone shows"
-        :rows="4"
-        resize="none"
-        :model-value="content"
-        @update:model-value="setContent"
-      />
+      <p v-if="recognised" class="note" role="status">{{ recognised }}</p>
+      <p v-if="view.payload === ''" class="note">
+        Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.
+      </p>
       <p v-for="problem in problems" :key="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-for="finding in findings" :key="finding.code" class="problem" role="alert">{{ finding.text }}</p>
-      <p v-if="view.payload === ''" class="note">Type or paste it; the piece is drawn as you type.</p>
     </section>
     <section>
       <h2 class="heading">What a phone does</h2>
       <p class="does">{{ view.summary }}</p>
+      <p v-for="finding in findings" :key="finding.code" :class="finding.severity" class="found" role="alert">
+        {{ finding.text }}
+      </p>
       <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
       <p v-if="view.payload" class="payload measure" data-test="payload">{{ view.payload }}</p>
     </section>
     <section>
       <h2 class="heading">What it costs</h2>
-      <dl v-if="view.made">
-        <dt>Length</dt>
-        <dd class="measure">{{ view.payloadBytes }} bytes</dd>
-        <dt>Modes</dt>
-        <dd class="measure">
-          {{ view.made.segments.map(({ mode, count }) => `${count} ${modes[mode]}`).join(' + ') }}
-        </dd>
-        <dt>Symbol</dt>
-        <dd class="measure">
-          version {{ view.made.version }}, {{ view.made.sizeModules }} × {{ view.made.sizeModules }}
-        </dd>
-        <dt>Room left</dt>
-        <dd class="measure">
-          {{ view.made.capacityBits - view.made.messageBits }} bits at {{ view.made.level }}
-        </dd>
-      </dl>
-      <p v-else class="note">No symbol yet.</p>
+      <MessageCost :job="job" :view="view" :ruler="view.ruler" />
     </section>
     <section>
-      <h2 class="heading">Filed as</h2>
-      <label for="job-name">Name</label>
-      <ElInput id="job-name" :model-value="name" @update:model-value="setName" />
-      <p v-if="nameProblem" class="problem" role="alert">{{ nameProblem }}</p>
-      <label for="job-collection">Collection</label>
-      <ElInput
-        id="job-collection"
-        placeholder="none"
-        :maxlength="120"
-        :model-value="job.collection"
-        @update:model-value="setCollection"
-      />
+      <FiledAs :job="job" />
     </section>
   </div>
 </template>
@@ -149,42 +110,38 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
 <style scoped src="./drawer.css"></style>
 <style scoped>
 .columns {
-  grid-template-columns: 1.5fr 1.2fr 1.1fr 0.9fr;
+  grid-template-rows: minmax(0, 1fr);
+  grid-template-columns: 1.85fr 1.1fr 1.1fr 0.7fr;
+}
+
+section {
+  overflow-y: auto;
 }
 
 .head {
   display: flex;
   justify-content: space-between;
-  align-items: baseline;
+  align-items: center;
 }
 
-.kinds {
-  display: flex;
-  gap: 12px;
-}
-
-.kinds button {
-  padding: 0 0 2px;
-  border: 0;
-  border-bottom: 2px solid transparent;
-  background: none;
-  cursor: pointer;
-}
-
-.kinds button[aria-checked='true'] {
-  border-color: var(--ink);
-  font-weight: 600;
-}
-
-.content :deep(input),
-.content :deep(textarea) {
-  font-family: var(--mono);
-  font-size: 13.5px;
+.kind {
+  width: 170px;
 }
 
 .does {
   font-size: 15px;
   font-weight: 500;
+}
+
+.found {
+  padding-left: 8px;
+  border-left: 3px solid var(--caution);
+  font-size: 12.5px;
+}
+
+.found.stop {
+  border-color: var(--stop);
+  color: var(--stop);
 }
 
 .payload {

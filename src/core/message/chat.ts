@@ -1,0 +1,61 @@
+/** A chat with a prepared text, over the owner's own link pattern. */
+import { z } from 'zod';
+import type { Finding } from '../finding';
+import { commonPractice, fieldFinding, type MessageKind } from './kind';
+import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';
+
+export const chatSchema = z.strictObject({
+  kind: z.literal('chat'),
+  /** An address with `{number}` and `{text}` where they go. */
+  pattern: z.string().max(500),
+  ...phoneNumberSchema.shape,
+  text: z.string().max(2000),
+});
+export type ChatMessage = z.infer<typeof chatSchema>;
+
+/** The number goes in as digits alone, the text percent-encoded. */
+function write(message: ChatMessage): string {
+  if (message.pattern.trim() === '' || (message.number.trim() === '' && message.text === '')) return '';
+  return message.pattern
+    .trim()
+    .replaceAll('{number}', readNumber(message).dialled.replace(/\D/g, ''))
+    .replaceAll('{text}', encodeURIComponent(message.text));
+}
+
+function problems(message: ChatMessage): Finding[] {
+  const findings = numberFindings(message).map((finding) => ({ ...finding, severity: 'stop' as const }));
+  const pattern = message.pattern.trim();
+  const say = (code: string, text: string): void =>
+    void findings.push({
+      ...fieldFinding(code, 'stop', 'Link pattern', text, commonPractice),
+      severity: 'stop',
+    });
+  if (pattern === '') return findings;
+  if (!URL.canParse(pattern.replace(/\{(number|text)\}/g, '1')))
+    say(
+      'chat-pattern',
+      `“${pattern}” is not an address. It looks like https://chat.example/{number}?text={text}.`,
+    );
+  else if (message.number.trim() !== '' && !pattern.includes('{number}'))
+    say('chat-number', 'The pattern has no {number}, so the number goes nowhere.');
+  else if (message.text !== '' && !pattern.includes('{text}'))
+    say('chat-text', 'The pattern has no {text}, so the text goes nowhere.');
+  return findings;
+}
+
+export const chat: MessageKind<ChatMessage> = {
+  name: 'Chat',
+  schema: chatSchema,
+  empty: { kind: 'chat', pattern: '', number: '', country: '', text: '' },
+  write,
+  // The pattern is the owner's; a payload made with it is read as the address that it is.
+  read: () => null,
+  describe: (message) => ({
+    summary:
+      write(message) === ''
+        ? 'Opens no chat yet.'
+        : `Opens a chat with ${readNumber(message).shown || 'somebody'}${message.text === '' ? '' : ` and the text “${message.text}”`}.`,
+    notes: ['The number has to be international: the link carries its digits without the +.'],
+    findings: problems(message),
+  }),
+};

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+/** What the job is called and where it is filed. */
+import { ref, watch } from 'vue';
+import type { Job } from '../../../core/job';
+import { useBench } from '../../stores/bench';
+
+const props = defineProps<{ job: Job }>();
+const bench = useBench();
+const name = ref(props.job.name);
+const problem = ref('');
+
+watch(
+  () => props.job.name,
+  (value) => (name.value = value),
+);
+
+function setName(value: string): void {
+  name.value = value;
+  const problems = bench.edit({ ...props.job, name: value }, 'name');
+  problem.value = problems.length > 0 ? 'A job needs a name of up to 120 characters.' : '';
+}
+</script>
+
+<template>
+  <h2 class="heading">Filed as</h2>
+  <label for="job-name">Name</label>
+  <ElInput id="job-name" :model-value="name" @update:model-value="setName" />
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+  <label for="job-collection">Collection</label>
+  <ElInput
+    id="job-collection"
+    placeholder="none"
+    :maxlength="120"
+    :model-value="job.collection"
+    @update:model-value="bench.edit({ ...job, collection: $event }, 'collection')"
+  />
+</template>
+
+<style scoped>
+label {
+  font-size: 12.5px;
+}
+
+.problem {
+  color: var(--stop);
+  font-size: 12px;
+}
+</style>

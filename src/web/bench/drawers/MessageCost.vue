@@ -1,0 +1,94 @@
+<script setup lang="ts">
+/** What the message costs: its ruler, the version at each level, and what would make the symbol smaller. */
+import { computed } from 'vue';
+import type { MessageRuler } from '../../../core/ruler';
+import type { Job } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import { lengthText } from '../../shared/units';
+import { useBench } from '../../stores/bench';
+import { usePreferences } from '../../stores/preferences';
+
+const props = defineProps<{ job: Job; view: PressView; ruler: MessageRuler }>();
+const bench = useBench();
+const preferences = usePreferences();
+/** The modes of a few segments one by one, of many as a count. */
+const segmentsText = computed(() => {
+  const segments = props.view.made?.segments ?? [];
+  if (segments.length > 3) return `${segments.length} segments`;
+  return segments.map(({ mode, count }) => `${count} as ${modes[mode]}`).join(' + ');
+});
+const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
+</script>
+
+<template>
+  <template v-if="view.made">
+    <p class="ruler measure" data-test="ruler">{{ view.payloadBytes }} bytes, {{ segmentsText }}</p>
+    <p class="note" data-test="room">
+      <template v-if="ruler.lettersLeft !== null">
+        {{ ruler.lettersLeft }} more letters fit before the symbol grows{{
+          ruler.charactersToDrop === null
+            ? '.'
+            : `; ${ruler.charactersToDrop} fewer make it a version smaller.`
+        }}
+      </template>
+    </p>
+  </template>
+  <table v-if="ruler.byLevel.length > 0">
+    <thead>
+      <tr>
+        <th scope="col">Level</th>
+        <th scope="col">Version</th>
+        <th scope="col">Module at {{ lengthText(job.piece.codeWidthMm, preferences.unit) }}</th>
+      </tr>
+    </thead>
+    <tbody class="measure">
+      <tr v-for="row in ruler.byLevel" :key="row.level" :class="{ chosen: row.level === job.symbol.level }">
+        <td>{{ row.level }}</td>
+        <td>{{ row.version ?? 'too long' }}</td>
+        <td>{{ row.moduleMm === null ? '' : lengthText(row.moduleMm, preferences.unit) }}</td>
+      </tr>
+    </tbody>
+  </table>
+  <div v-for="saving in ruler.savings" :key="saving.label" class="saving">
+    <button type="button" class="action" @click="bench.apply(saving.changes)">
+      {{ saving.label }}: version {{ saving.fromVersion > 40 ? 'none' : saving.fromVersion }} →
+      {{ saving.toVersion }}
+    </button>
+    <p class="note">{{ saving.consequence }}</p>
+  </div>
+  <p v-if="ruler.byLevel.length === 0" class="note">No message, no symbol yet.</p>
+</template>
+
+<style scoped>
+.ruler {
+  font-size: 12.5px;
+}
+
+table {
+  border-collapse: collapse;
+  font-size: 12px;
+}
+
+th {
+  padding: 1px 8px 3px 0;
+  color: var(--ink-soft);
+  font-weight: 400;
+  text-align: left;
+}
+
+td {
+  padding: 1px 8px 1px 0;
+  font-weight: 400;
+}
+
+.chosen td {
+  font-weight: 600;
+  background: var(--accent-pale);
+}
+
+.saving {
+  display: grid;
+  justify-items: start;
+  gap: 2px;
+}
+</style>
