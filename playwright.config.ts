@@ -30,7 +30,7 @@ export default defineConfig({
   },
   webServer: {
     command: 'rm -rf test-results/e2e-data && exec node dist/node/server.js',
-    url: `http://127.0.0.1:${port}/api/jobs`,
+    url: `http://127.0.0.1:${port}/api/shelf`,
     reuseExistingServer: false,
     env: { BINARUS_PORT: String(port), BINARUS_DATA: 'test-results/e2e-data', BINARUS_DEMO: '1' },
   },

@@ -23,7 +23,48 @@ export const savedJobSchema = z.strictObject({
 });
 export type SavedJob = z.infer<typeof savedJobSchema>;
 
-export const jobListSchema = z.strictObject({ jobs: z.array(savedJobSchema) });
+export const places = ['shelf', 'archive', 'bin'] as const;
+export type Place = (typeof places)[number];
+
+/** What the shelf shows and searches of a job, without its document. */
+export const jobSummarySchema = z.strictObject({
+  id: jobIdSchema,
+  revision: z.int().min(1),
+  savedAt: z.iso.datetime(),
+  place: z.enum(places),
+  name: z.string(),
+  collection: z.string(),
+  kind: z.string(),
+  /** The beginning of the payload, or what a phone does with it. */
+  message: z.string(),
+  material: z.string(),
+  widthMm: z.number(),
+  heightMm: z.number(),
+  /** Of the limits; a stop that was let pass counts as a caution. */
+  severity: z.enum(['fine', 'caution', 'stop']),
+  proof: z.strictObject({ revision: z.int(), verdict: proofReportSchema.shape.verdict }).nullable(),
+  made: z.strictObject({ revision: z.int(), on: z.iso.date(), note: z.string() }).nullable(),
+});
+export type JobSummary = z.infer<typeof jobSummarySchema>;
+
+export const shelfSchema = z.strictObject({ jobs: z.array(jobSummarySchema) });
+
+/** Moves jobs to a place, all or none. */
+export const moveJobsSchema = z.strictObject({
+  ids: z.array(jobIdSchema).min(1).max(10_000),
+  place: z.enum(places),
+});
+
+/** Files jobs in a collection, each as a new revision, all or none. */
+export const fileJobsSchema = z.strictObject({
+  ids: z.array(jobIdSchema).min(1).max(10_000),
+  collection: jobSchema.shape.collection,
+});
+
+/** Marks a revision as made, or takes the mark back with null. */
+export const markMadeSchema = z.strictObject({
+  made: z.strictObject({ on: z.iso.date(), note: z.string().trim().max(500) }).nullable(),
+});
 
 export const createJobSchema = z.strictObject({ document: jobSchema });
 
@@ -31,7 +72,14 @@ export const createJobSchema = z.strictObject({ document: jobSchema });
 export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: jobSchema });
 
 export const revisionListSchema = z.strictObject({
-  revisions: z.array(z.strictObject({ number: z.int().min(1), savedAt: z.iso.datetime() })),
+  revisions: z.array(
+    z.strictObject({
+      number: z.int().min(1),
+      savedAt: z.iso.datetime(),
+      proof: proofReportSchema.shape.verdict.nullable(),
+      made: z.strictObject({ on: z.iso.date(), note: z.string() }).nullable(),
+    }),
+  ),
 });
 
 export const saveProofSchema = z.strictObject({ report: proofReportSchema });

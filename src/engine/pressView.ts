@@ -29,6 +29,8 @@ export interface MadeView {
   readonly moduleMm: number;
   readonly code: Box;
   readonly quietZone: Box;
+  readonly widthMm: number;
+  readonly heightMm: number;
   readonly outlinePath: string;
   /** What is marked, as it comes out and as it is seen. */
   readonly finishedPath: string;
@@ -91,6 +93,8 @@ function madeView({ pair }: JobResult, made: Made): MadeView {
     moduleMm: piece.moduleMm,
     code: piece.code,
     quietZone: piece.quietZone,
+    widthMm: piece.widthMm,
+    heightMm: piece.heightMm,
     outlinePath: pathData([piece.outline]),
     finishedPath: pathData(seenMirrored ? mirrorRegion(nominal, piece.widthMm / 2) : nominal),
     operations: plan.operations.map((operation) => ({

@@ -6,7 +6,10 @@ import type { Logger } from 'pino';
 import type { z } from 'zod';
 import {
   createJobSchema,
+  fileJobsSchema,
   jobIdSchema,
+  markMadeSchema,
+  moveJobsSchema,
   revisionNumberSchema,
   saveProofSchema,
   saveRevisionSchema,
@@ -56,8 +59,21 @@ function jobRoutes(jobs: JobStore): express.Router {
   const routes = express.Router();
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
-  routes.get('/jobs', (_request, response) => {
-    response.json({ jobs: jobs.list() });
+  routes.get('/shelf', (_request, response) => {
+    response.json({ jobs: jobs.summaries() });
+  });
+  routes.post('/shelf/move', (request, response) => {
+    const { ids, place } = checked(moveJobsSchema, request.body);
+    if (!jobs.move(ids, place)) throw unknownJob();
+    response.status(204).end();
+  });
+  routes.post('/shelf/file', (request, response) => {
+    const { ids, collection } = checked(fileJobsSchema, request.body);
+    if (!jobs.fileIn(ids, collection)) throw unknownJob();
+    response.status(204).end();
+  });
+  routes.post('/shelf/empty-bin', (_request, response) => {
+    response.json({ deleted: jobs.emptyBin() });
   });
   routes.post('/jobs', (request, response) => {
     const { document } = checked(createJobSchema, request.body);
@@ -94,6 +110,13 @@ function jobRoutes(jobs: JobStore): express.Router {
     const id = checked(jobIdSchema, request.params.id);
     const revision = checked(revisionNumberSchema, request.params.number);
     if (!jobs.saveProof(id, revision, report)) throw new Problem(404, 'There is no such revision.');
+    response.status(204).end();
+  });
+  routes.put('/jobs/:id/revisions/:number/made', (request, response) => {
+    const { made } = checked(markMadeSchema, request.body);
+    const id = checked(jobIdSchema, request.params.id);
+    const revision = checked(revisionNumberSchema, request.params.number);
+    if (!jobs.markMade(id, revision, made)) throw new Problem(404, 'There is no such revision.');
     response.status(204).end();
   });
   return routes;

@@ -7,7 +7,7 @@ import type { JobStore } from './jobs';
 
 /** Fills an empty database; leaves any other as it is. */
 export function fillWithDemo(jobs: JobStore): void {
-  if (jobs.list().length > 0) return;
+  if (jobs.summaries().length > 0) return;
   for (const job of demoJobs()) jobs.create(job);
 }
 

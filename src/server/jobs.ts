@@ -1,9 +1,11 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
-import type { SavedJob } from '../core/api';
+import type { z } from 'zod';
+import type { JobSummary, Place, revisionListSchema, SavedJob } from '../core/api';
 import { parseJob, type Job } from '../core/job';
 import type { ProofReport } from '../core/proof';
 import type { Db } from './db/open';
+import { summaryOf, type SummaryFields } from './summary';
 
 interface JobRow {
   id: string;
@@ -17,13 +19,24 @@ interface JobRow {
 
 export type SaveOutcome = { readonly saved: SavedJob } | { readonly conflict: SavedJob } | 'unknown job';
 
+export type RevisionEntry = z.infer<typeof revisionListSchema>['revisions'][number];
+
 export interface JobStore {
-  list(): SavedJob[];
+  /** Every job, wherever it is, in the order in which they were started. */
+  summaries(): JobSummary[];
+  /** Moves jobs to a place, all or none; false when one is unknown. */
+  move(ids: readonly string[], place: Place): boolean;
+  /** Files jobs in a collection, each as a new revision, all or none; false when one is unknown. */
+  fileIn(ids: readonly string[], collection: string): boolean;
+  /** Deletes what is in the bin for good; says how many jobs that were. */
+  emptyBin(): number;
+  /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
+  markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
   find(id: string): SavedJob | undefined;
   create(document: Job): SavedJob;
   /** Adds a revision when `baseRevision` is still the newest; otherwise says what is. */
   addRevision(id: string, baseRevision: number, document: Job): SaveOutcome;
-  revisions(id: string): { number: number; savedAt: string }[];
+  revisions(id: string): RevisionEntry[];
   revision(id: string, number: number): Job | undefined;
   /** Keeps the proof of a revision; false when there is no such revision. */
   saveProof(id: string, revision: number, report: ProofReport): boolean;
@@ -38,15 +51,43 @@ const selectJobs = `
     AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)`;
 
 export function jobStore(db: Db): JobStore {
-  const selectAll = db.prepare<[], JobRow>(`${selectJobs} ORDER BY jobs.created_at, jobs.rowid`);
+  const selectSummaries = db.prepare<[], SummaryRow>(
+    `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt, summaries.summary,
+            proofs.revision AS proofRevision, json_extract(proofs.report, '$.verdict') AS verdict,
+            makings.revision AS madeRevision, makings.made_on AS madeOn, makings.note AS madeNote
+     FROM jobs
+     JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
+     JOIN summaries ON summaries.job_id = jobs.id
+     LEFT JOIN proofs ON proofs.job_id = jobs.id
+       AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)
+     LEFT JOIN makings ON makings.job_id = jobs.id
+       AND makings.revision = (SELECT MAX(revision) FROM makings WHERE job_id = jobs.id)
+     ORDER BY jobs.created_at, jobs.rowid`,
+  );
+  const upsertSummary = db.prepare(
+    `INSERT INTO summaries (job_id, summary) VALUES (?, ?)
+     ON CONFLICT (job_id) DO UPDATE SET summary = excluded.summary`,
+  );
+  const updatePlace = db.prepare('UPDATE jobs SET place = ? WHERE id = ?');
+  const deleteBinned = db.prepare("DELETE FROM jobs WHERE place = 'bin'");
+  const upsertMaking = db.prepare(
+    `INSERT INTO makings (job_id, revision, made_on, note) VALUES (?, ?, ?, ?)
+     ON CONFLICT (job_id, revision) DO UPDATE SET made_on = excluded.made_on, note = excluded.note`,
+  );
+  const deleteMaking = db.prepare('DELETE FROM makings WHERE job_id = ? AND revision = ?');
   const selectOne = db.prepare<[string], JobRow>(`${selectJobs} WHERE jobs.id = ?`);
   const insertJob = db.prepare('INSERT INTO jobs (id, created_at, current_revision) VALUES (?, ?, 1)');
   const insertRevision = db.prepare(
     'INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, ?, ?, ?)',
   );
   const moveOn = db.prepare('UPDATE jobs SET current_revision = ? WHERE id = ?');
-  const selectRevisions = db.prepare<[string], { number: number; savedAt: string }>(
-    'SELECT number, saved_at AS savedAt FROM revisions WHERE job_id = ? ORDER BY number DESC',
+  const selectRevisions = db.prepare<[string], RevisionRow>(
+    `SELECT revisions.number, revisions.saved_at AS savedAt, json_extract(proofs.report, '$.verdict') AS verdict,
+            makings.made_on AS madeOn, makings.note AS madeNote
+     FROM revisions
+     LEFT JOIN proofs ON proofs.job_id = revisions.job_id AND proofs.revision = revisions.number
+     LEFT JOIN makings ON makings.job_id = revisions.job_id AND makings.revision = revisions.number
+     WHERE revisions.job_id = ? ORDER BY revisions.number DESC`,
   );
   const selectRevision = db.prepare<[string, number], { document: string }>(
     'SELECT document FROM revisions WHERE job_id = ? AND number = ?',
@@ -61,25 +102,51 @@ export function jobStore(db: Db): JobStore {
     return row && savedJobOf(row);
   };
 
+  const writeRevision = (id: string, number: number, document: Job, at: string): void => {
+    insertRevision.run(id, number, JSON.stringify(document), at);
+    upsertSummary.run(id, JSON.stringify(summaryOf(document)));
+  };
+  summariseOldJobs(db, (id, document) => upsertSummary.run(id, JSON.stringify(summaryOf(document))));
+
   return {
-    list: () => selectAll.all().map(savedJobOf),
+    summaries: () => selectSummaries.all().map(jobSummaryOf),
+    move: allOrNone(db, (ids: readonly string[], place: Place) =>
+      ids.every((id) => updatePlace.run(place, id).changes === 1),
+    ),
+    fileIn: allOrNone(db, (ids: readonly string[], collection: string) =>
+      ids.every((id) => {
+        const job = find(id);
+        if (job === undefined) return false;
+        if (job.document.collection === collection) return true;
+        writeRevision(id, job.revision + 1, { ...job.document, collection }, now());
+        moveOn.run(job.revision + 1, id);
+        return true;
+      }),
+    ),
+    emptyBin: db.transaction(() => deleteBinned.run().changes),
+    markMade: db.transaction((id: string, revision: number, made: { on: string; note: string } | null) => {
+      if (selectRevision.get(id, revision) === undefined) return false;
+      if (made === null) deleteMaking.run(id, revision);
+      else upsertMaking.run(id, revision, made.on, made.note);
+      return true;
+    }),
     find,
     create: db.transaction((document: Job) => {
       const id = randomUUID();
       const at = now();
       insertJob.run(id, at);
-      insertRevision.run(id, 1, JSON.stringify(document), at);
+      writeRevision(id, 1, document, at);
       return find(id)!;
     }),
     addRevision: db.transaction((id: string, baseRevision: number, document: Job): SaveOutcome => {
       const current = find(id);
       if (current === undefined) return 'unknown job';
       if (current.revision !== baseRevision) return { conflict: current };
-      insertRevision.run(id, baseRevision + 1, JSON.stringify(document), now());
+      writeRevision(id, baseRevision + 1, document, now());
       moveOn.run(baseRevision + 1, id);
       return { saved: find(id)! };
     }).immediate,
-    revisions: (id) => selectRevisions.all(id),
+    revisions: (id) => selectRevisions.all(id).map(revisionEntryOf),
     revision: (id, number) => {
       const row = selectRevision.get(id, number);
       return row && documentOf(row.document);
@@ -107,6 +174,78 @@ function savedJobOf(row: JobRow): SavedJob {
             at: row.provedAt!,
           },
   };
+}
+
+interface SummaryRow {
+  id: string;
+  place: Place;
+  revision: number;
+  savedAt: string;
+  summary: string;
+  proofRevision: number | null;
+  verdict: ProofReport['verdict'] | null;
+  madeRevision: number | null;
+  madeOn: string | null;
+  madeNote: string | null;
+}
+
+interface RevisionRow {
+  number: number;
+  savedAt: string;
+  verdict: ProofReport['verdict'] | null;
+  madeOn: string | null;
+  madeNote: string | null;
+}
+
+function jobSummaryOf(row: SummaryRow): JobSummary {
+  return {
+    id: row.id,
+    place: row.place,
+    revision: row.revision,
+    savedAt: row.savedAt,
+    ...(JSON.parse(row.summary) as SummaryFields),
+    proof: row.proofRevision === null ? null : { revision: row.proofRevision, verdict: row.verdict! },
+    made:
+      row.madeRevision === null ? null : { revision: row.madeRevision, on: row.madeOn!, note: row.madeNote! },
+  };
+}
+
+function revisionEntryOf({ number, savedAt, verdict, madeOn, madeNote }: RevisionRow): RevisionEntry {
+  return { number, savedAt, proof: verdict, made: madeOn === null ? null : { on: madeOn, note: madeNote! } };
+}
+
+/** A transaction that is taken back when its work says false. */
+function allOrNone<Args extends unknown[]>(
+  db: Db,
+  work: (...args: Args) => boolean,
+): (...args: Args) => boolean {
+  class Refused extends Error {}
+  const transaction = db.transaction((...args: Args) => {
+    if (!work(...args)) throw new Refused();
+  });
+  return (...args) => {
+    try {
+      transaction(...args);
+      return true;
+    } catch (error) {
+      if (error instanceof Refused) return false;
+      throw error;
+    }
+  };
+}
+
+/** Jobs from before there were summaries get theirs when the store is opened. */
+function summariseOldJobs(db: Db, write: (id: string, document: Job) => void): void {
+  const rows = db
+    .prepare<[], { id: string; document: string }>(
+      `SELECT jobs.id, revisions.document FROM jobs
+       JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
+       WHERE jobs.id NOT IN (SELECT job_id FROM summaries)`,
+    )
+    .all();
+  db.transaction(() => {
+    for (const { id, document } of rows) write(id, documentOf(document));
+  })();
 }
 
 /** Documents of older programs are brought up to date as they are read. */

@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { savedJobSchema } from '../core/api';
+import { savedJobSchema, shelfSchema } from '../core/api';
 import { newJob } from '../core/newJob';
 import { createApp } from './app';
 import { dataFolder } from './dataFolder';
@@ -101,6 +101,58 @@ describe('jobs', () => {
   });
 });
 
+describe('the shelf', () => {
+  const summaryOf = async (id: string) =>
+    shelfSchema.parse((await send('GET', '/api/shelf')).body).jobs.find((job) => job.id === id);
+
+  it('shows what is searched and sorted, without documents', async () => {
+    const { id } = await create();
+    expect(await summaryOf(id)).toMatchObject({
+      place: 'shelf',
+      name: 'Test plate',
+      message: 'https://ternquay.example',
+      material: 'White vinyl',
+      severity: 'fine',
+      proof: null,
+      made: null,
+    });
+    const small = { ...document, piece: { ...document.piece, codeWidthMm: 3 } };
+    await send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: small });
+    expect(await summaryOf(id)).toMatchObject({ revision: 2, severity: 'stop' });
+  });
+
+  it('moves many jobs at once or none, and empties the bin for good', async () => {
+    const ids = [(await create()).id, (await create()).id];
+    const unknown = '6d2f9a3e-1111-4222-8333-444455556666';
+    expect((await send('POST', '/api/shelf/move', { ids: [...ids, unknown], place: 'bin' })).status).toBe(
+      404,
+    );
+    expect(await summaryOf(ids[0]!)).toMatchObject({ place: 'shelf' });
+    expect((await send('POST', '/api/shelf/move', { ids, place: 'bin' })).status).toBe(204);
+    expect((await send('POST', '/api/shelf/empty-bin', {})).body).toEqual({ deleted: 2 });
+    expect((await send('GET', `/api/jobs/${ids[0]}`)).status).toBe(404);
+  });
+
+  it('files many jobs in a collection, each as a new revision', async () => {
+    const { id } = await create();
+    expect((await send('POST', '/api/shelf/file', { ids: [id], collection: 'Moorings' })).status).toBe(204);
+    expect((await send('GET', `/api/jobs/${id}`)).body).toMatchObject({
+      revision: 2,
+      document: { collection: 'Moorings' },
+    });
+  });
+
+  it('keeps what was made, by revision, with date and note', async () => {
+    const { id } = await create();
+    const made = { on: '2026-11-25', note: 'two plates, 40 W' };
+    expect((await send('PUT', `/api/jobs/${id}/revisions/1/made`, { made })).status).toBe(204);
+    expect(await summaryOf(id)).toMatchObject({ made: { revision: 1, ...made } });
+    expect((await send('GET', `/api/jobs/${id}/revisions`)).body.revisions[0]).toMatchObject({ made });
+    await send('PUT', `/api/jobs/${id}/revisions/1/made`, { made: null });
+    expect(await summaryOf(id)).toMatchObject({ made: null });
+  });
+});
+
 describe('bad requests', () => {
   it('are told what is wrong, by field', async () => {
     const broken = { ...document, piece: { ...document.piece, widthMm: 'wide' } };
@@ -190,7 +242,7 @@ describe('the demo', () => {
     const jobs = jobStore(demo);
     fillWithDemo(jobs);
     fillWithDemo(jobs);
-    expect(jobs.list().map((job) => job.document)).toEqual(demoJobs());
+    expect(jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
     expect(new Set(demoJobs().map(({ message }) => message.kind)).size).toBeGreaterThanOrEqual(6);
     for (const job of demoJobs()) expect(runJob(job).heldBackBy).toEqual([]);
     demo.close();

@@ -1,5 +1,5 @@
 /** A web address: what a phone opens. */
-import punycode from 'punycode/';
+import punycode from 'punycode/punycode.js';
 import { z } from 'zod';
 import type { Finding } from '../finding';
 import { commonPractice, fieldFinding, standardSource, type Description, type MessageKind } from './kind';

@@ -1,11 +1,15 @@
 /** Opens the database and brings it up to date. */
 import Database from 'better-sqlite3';
 import jobs from './migrations/0001_jobs.sql?raw';
+import shelf from './migrations/0002_shelf.sql?raw';
 
 export type Db = Database.Database;
 
 /** Forward only, in this order; a number once released is never changed. */
-const migrations: readonly { readonly number: number; readonly sql: string }[] = [{ number: 1, sql: jobs }];
+const migrations: readonly { readonly number: number; readonly sql: string }[] = [
+  { number: 1, sql: jobs },
+  { number: 2, sql: shelf },
+];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */
 export function openDatabase(path: string): Db {

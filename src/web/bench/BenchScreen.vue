@@ -17,6 +17,7 @@ import PieceDrawer from './drawers/PieceDrawer.vue';
 import ProofDrawer from './drawers/ProofDrawer.vue';
 import StyleDrawer from './drawers/StyleDrawer.vue';
 import ReadoutPanel from './ReadoutPanel.vue';
+import RevisionsDialog from './RevisionsDialog.vue';
 import RouteBar from './RouteBar.vue';
 import StagePanel from './StagePanel.vue';
 import { stageViews, type StageView } from './stageViews';
@@ -33,6 +34,7 @@ const view = useLive(document);
 const proof = useProof();
 const stageView = ref<StageView>('finished');
 const keysShown = ref(false);
+const revisionsShown = ref(false);
 const problem = ref('');
 
 const job = computed(() => (bench.id === props.id ? document.value : null));
@@ -87,6 +89,7 @@ useKeys({
   toggleUnit: () => (preferences.unit = preferences.unit === 'mm' ? 'in' : 'mm'),
   firstFix: () => window.document.querySelector<HTMLElement>('[data-fix]')?.focus(),
   showKeys: () => (keysShown.value = true),
+  showRevisions: () => (revisionsShown.value = true),
   nudge,
 });
 
@@ -109,7 +112,15 @@ onBeforeUnmount(() => {
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
   <main v-else-if="job && view" class="bench">
-    <RouteBar :job="job" :view="view" :station="station" :proof="proof" @go="goTo" @keys="keysShown = true" />
+    <RouteBar
+      :job="job"
+      :view="view"
+      :station="station"
+      :proof="proof"
+      @go="goTo"
+      @keys="keysShown = true"
+      @revisions="revisionsShown = true"
+    />
     <ConflictBar v-if="bench.conflict" class="conflict" />
     <StagePanel v-model:view-name="stageView" class="stage" :job="job" :view="view" />
     <FitBar class="fit" :job="job" :view="view" />
@@ -118,6 +129,7 @@ onBeforeUnmount(() => {
       <component :is="drawers[station]" :job="job" :view="view" :proof="proof" />
     </section>
     <KeyList v-model="keysShown" />
+    <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
   </main>
   <main v-else class="missing" aria-busy="true"></main>
 </template>

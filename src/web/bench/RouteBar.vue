@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The route of a job: five stations, each with its state and a live summary. */
-import { CircleQuestionMark, Redo2, Undo2 } from '@lucide/vue';
+import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
 import type { Job } from '../../core/job';
 import { worstSeverity } from '../../core/finding';
@@ -15,7 +15,7 @@ import { stationOfFinding } from './stationOfFinding';
 import type { ProofControl } from './useProof';
 
 const props = defineProps<{ job: Job; view: PressView; station: Station; proof: ProofControl }>();
-defineEmits<{ go: [station: Station]; keys: [] }>();
+defineEmits<{ go: [station: Station]; keys: []; revisions: [] }>();
 
 const bench = useBench();
 const preferences = usePreferences();
@@ -135,6 +135,11 @@ const route = computed(() =>
           @click="bench.redo()"
         >
           <Redo2 :size="17" :stroke-width="1.6" />
+        </button>
+      </ElTooltip>
+      <ElTooltip content="Revisions (R)" :show-after="400">
+        <button type="button" class="icon" aria-label="Revisions" @click="$emit('revisions')">
+          <History :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>
       <UnitSwitch />

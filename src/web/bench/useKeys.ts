@@ -11,6 +11,7 @@ export interface KeyActions {
   readonly toggleUnit: () => void;
   readonly firstFix: () => void;
   readonly showKeys: () => void;
+  readonly showRevisions: () => void;
   readonly nudge: (dxMm: number, dyMm: number) => void;
 }
 
@@ -24,6 +25,7 @@ export const keyList: readonly { readonly keys: string; readonly does: string }[
   { keys: 'Ctrl Shift Z', does: 'One step forward' },
   { keys: 'Alt arrows', does: 'Move the code by 0.1 mm, with Shift by 1 mm' },
   { keys: 'Arrows', does: 'In a field or on the fit bar: smaller, larger; Shift for large steps' },
+  { keys: 'R', does: 'Revisions: compare, restore, mark as made' },
   { keys: 'U', does: 'Millimetres or inches' },
   { keys: 'S', does: 'Back to the shelf' },
   { keys: 'Esc', does: 'Leave a field' },
@@ -64,9 +66,13 @@ export function useKeys(actions: KeyActions): void {
     else if (digit >= 0) actions.toStation(digit);
     else if (key === '?') actions.showKeys();
     else {
-      const letter = { p: actions.prove, f: actions.firstFix, u: actions.toggleUnit, s: actions.toShelf }[
-        key.toLowerCase()
-      ];
+      const letter = {
+        p: actions.prove,
+        f: actions.firstFix,
+        u: actions.toggleUnit,
+        r: actions.showRevisions,
+        s: actions.toShelf,
+      }[key.toLowerCase()];
       if (letter === undefined) return;
       letter();
     }

@@ -1,7 +1,15 @@
 /** Requests to our own server; answers are checked with the schemas that the server uses. */
 import type { z } from 'zod';
-import { jobListSchema, problemSchema, savedJobSchema, type SavedJob } from '../../core/api';
-import type { Job } from '../../core/job';
+import {
+  problemSchema,
+  revisionListSchema,
+  savedJobSchema,
+  shelfSchema,
+  type JobSummary,
+  type Place,
+  type SavedJob,
+} from '../../core/api';
+import { jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
 
 /** What the server answered instead, in words for the user. `current` comes with a conflict. */
@@ -15,7 +23,34 @@ export class ApiProblem extends Error {
   }
 }
 
-export const listJobs = async (): Promise<SavedJob[]> => (await get('/api/jobs', jobListSchema)).jobs;
+export const listShelf = async (): Promise<JobSummary[]> => (await get('/api/shelf', shelfSchema)).jobs;
+
+export async function moveJobs(ids: readonly string[], place: Place): Promise<void> {
+  await request('/api/shelf/move', jsonRequest('POST', { ids, place }));
+}
+
+export async function fileJobs(ids: readonly string[], collection: string): Promise<void> {
+  await request('/api/shelf/file', jsonRequest('POST', { ids, collection }));
+}
+
+export async function emptyBin(): Promise<void> {
+  await request('/api/shelf/empty-bin', jsonRequest('POST', {}));
+}
+
+export async function markMade(
+  id: string,
+  revision: number,
+  made: { on: string; note: string } | null,
+): Promise<void> {
+  await request(`/api/jobs/${id}/revisions/${revision}/made`, jsonRequest('PUT', { made }));
+}
+
+export const listRevisions = async (id: string) =>
+  (await get(`/api/jobs/${encodeURIComponent(id)}/revisions`, revisionListSchema)).revisions;
+
+export const fetchRevision = (id: string, number: number): Promise<Job> =>
+  get(`/api/jobs/${encodeURIComponent(id)}/revisions/${number}`, jobSchema);
+
 export const fetchJob = (id: string): Promise<SavedJob> =>
   get(`/api/jobs/${encodeURIComponent(id)}`, savedJobSchema);
 export const createJob = (document: Job): Promise<SavedJob> =>

@@ -1,106 +1,179 @@
 <script setup lang="ts">
 /** One job on the shelf. */
-import { computed, ref, watchEffect } from 'vue';
-import type { SavedJob } from '../../core/api';
-import { writeMessage } from '../../core/message';
-import { findPair } from '../../core/plan';
-import type { PressView } from '../../engine';
-import { useEngine } from '../shared/engine';
+import { Archive, ArchiveRestore, Copy, Pencil, Trash2 } from '@lucide/vue';
+import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import type { JobSummary } from '../../core/api';
 import StateShape from '../shared/StateShape.vue';
 import { lengthNumber } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
+import { useShelf } from '../stores/shelf';
+import { stateNames, stateOf } from './shelfList';
+import { usePicture } from './usePicture';
 
-const props = defineProps<{ saved: SavedJob }>();
+const props = defineProps<{ job: JobSummary; selected: boolean }>();
+defineEmits<{ select: [] }>();
 const preferences = usePreferences();
-const view = ref<PressView | null>(null);
+const shelf = useShelf();
+const picture = usePicture(() => props.job);
+const newName = ref<string | null>(null);
+const nameInput = useTemplateRef<HTMLInputElement>('nameInput');
 
-watchEffect(async () => {
-  view.value = await useEngine().press.press(props.saved.document);
-});
-
-const job = computed(() => props.saved.document);
-const pair = computed(() => findPair(job.value.making.material, job.value.making.machine));
-const size = computed(() => {
-  const { widthMm, heightMm } = job.value.piece;
-  return `${lengthNumber(widthMm, preferences.unit)} × ${lengthNumber(heightMm, preferences.unit)} ${preferences.unit}`;
-});
-const limits = computed(() => {
-  if (view.value === null) return { state: 'none' as const, text: '' };
-  const worst = view.value.findings.filter(({ severity }) => severity === view.value!.severity);
-  const text =
-    view.value.severity === 'fine' ? 'all fine' : worst.map(({ title }) => title.toLowerCase()).join(', ');
-  return { state: view.value.severity, text };
-});
-const proof = computed(() => {
-  const { proof: record, revision } = props.saved;
-  if (record === null) return { state: 'none' as const, text: 'not proved' };
-  if (record.revision !== revision)
-    return { state: 'caution' as const, text: `stale, of r${record.revision}` };
-  const states = { good: 'fine', caution: 'caution', stop: 'stop' } as const;
-  return {
-    state: states[record.report.verdict],
-    text: { good: 'reads', caution: 'may not read', stop: 'does not read' }[record.report.verdict],
-  };
+const size = computed(
+  () =>
+    `${lengthNumber(props.job.widthMm, preferences.unit)} × ${lengthNumber(props.job.heightMm, preferences.unit)} ${preferences.unit}`,
+);
+const state = computed(() => stateOf(props.job));
+const shape = computed(() => {
+  if (state.value === 'stopped') return 'stop';
+  if (state.value === 'stale') return 'caution';
+  if (state.value === 'draft') return 'none';
+  const verdict = props.job.proof?.revision === props.job.revision ? props.job.proof.verdict : 'good';
+  return ({ good: 'fine', caution: 'caution', stop: 'stop' } as const)[verdict];
 });
 const savedAt = computed(() =>
-  new Date(props.saved.savedAt).toLocaleString(undefined, {
+  new Date(props.job.savedAt).toLocaleString(undefined, {
     day: 'numeric',
     month: 'short',
     hour: '2-digit',
     minute: '2-digit',
   }),
 );
+
+async function startRenaming(): Promise<void> {
+  newName.value = props.job.name;
+  await nextTick();
+  nameInput.value?.select();
+}
+
+function finishRenaming(): void {
+  const name = newName.value?.trim();
+  newName.value = null;
+  if (name) void shelf.rename(props.job.id, name.slice(0, 120));
+}
 </script>
 
 <template>
-  <RouterLink :to="{ name: 'bench', params: { id: saved.id } }" class="row" data-job>
-    <svg class="picture" :viewBox="`0 0 ${job.piece.widthMm} ${job.piece.heightMm}`" aria-hidden="true">
-      <template v-if="view?.made">
+  <div class="row" :class="{ selected }" draggable="true">
+    <input
+      type="checkbox"
+      :checked="selected"
+      :aria-label="`Select ${job.name}`"
+      tabindex="-1"
+      @change="$emit('select')"
+    />
+    <svg class="picture" :viewBox="`0 0 ${job.widthMm} ${job.heightMm}`" aria-hidden="true">
+      <template v-if="picture">
         <path
-          :d="view.made.outlinePath"
-          :fill="view.baseColour"
+          :d="picture.outlinePath"
+          :fill="picture.baseColour"
           stroke="#98a0a4"
           stroke-width="0.6"
           vector-effect="non-scaling-stroke"
         />
-        <path :d="view.made.finishedPath" :fill="view.markColour" />
+        <path :d="picture.finishedPath" :fill="picture.markColour" />
       </template>
     </svg>
     <div class="name">
-      <h2>{{ job.name }}</h2>
-      <p class="note">{{ job.collection || 'no collection' }} · revision {{ saved.revision }}</p>
+      <input
+        v-if="newName !== null"
+        ref="nameInput"
+        v-model="newName"
+        class="rename"
+        aria-label="New name"
+        @keydown.enter="finishRenaming"
+        @keydown.esc.stop="newName = null"
+        @blur="finishRenaming"
+      />
+      <RouterLink
+        v-else
+        :to="{ name: 'bench', params: { id: job.id } }"
+        data-job
+        :data-id="job.id"
+        draggable="false"
+      >
+        {{ job.name }}
+      </RouterLink>
+      <p class="note">{{ job.collection || 'no collection' }} · revision {{ job.revision }}</p>
     </div>
-    <p class="message measure">{{ writeMessage(job.message) || 'no message yet' }}</p>
+    <p class="message measure">{{ job.message || 'no message yet' }}</p>
     <div>
       <p class="measure size">{{ size }}</p>
-      <p class="note">{{ pair?.material.name }}, {{ pair?.machine.short }}</p>
+      <p class="note">{{ job.material }}</p>
     </div>
-    <p class="state"><StateShape :state="limits.state" />{{ limits.text }}</p>
-    <p class="state"><StateShape :state="proof.state" />{{ proof.text }}</p>
-    <p class="note">{{ savedAt }}</p>
-  </RouterLink>
+    <p class="state"><StateShape :state="shape" />{{ stateNames[state] }}</p>
+    <div class="end">
+      <p class="note">{{ savedAt }}</p>
+      <div class="actions">
+        <button type="button" title="Rename (F2)" aria-label="Rename" @click="startRenaming">
+          <Pencil :size="15" />
+        </button>
+        <button type="button" title="Duplicate (D)" aria-label="Duplicate" @click="shelf.duplicate(job.id)">
+          <Copy :size="15" />
+        </button>
+        <button
+          v-if="job.place !== 'shelf'"
+          type="button"
+          title="Back to the shelf"
+          aria-label="Back to the shelf"
+          @click="shelf.move([job.id], 'shelf')"
+        >
+          <ArchiveRestore :size="15" />
+        </button>
+        <button
+          v-if="job.place === 'shelf'"
+          type="button"
+          title="Archive (A)"
+          aria-label="Archive"
+          @click="shelf.move([job.id], 'archive')"
+        >
+          <Archive :size="15" />
+        </button>
+        <button
+          v-if="job.place !== 'bin'"
+          type="button"
+          title="To the bin (Delete)"
+          aria-label="To the bin"
+          @click="shelf.move([job.id], 'bin')"
+        >
+          <Trash2 :size="15" />
+        </button>
+      </div>
+    </div>
+  </div>
 </template>
 
 <style scoped>
 .row {
-  padding: 10px 12px;
+  padding: 0 10px;
   border-bottom: 1px solid var(--rule-soft);
-  color: inherit;
-  text-decoration: none;
 }
 
 .row:hover,
-.row:focus-visible {
+.row:focus-within {
   background: var(--paper-raised);
 }
 
-.picture {
-  width: 116px;
-  height: 74px;
+.selected {
+  background: var(--accent-pale) !important;
 }
 
-h2 {
+.picture {
+  width: 96px;
+  height: 62px;
+}
+
+.name a {
+  color: inherit;
   font-size: 15px;
+  font-weight: 600;
+  text-decoration: none;
+}
+
+.rename {
+  width: 100%;
+  padding: 2px 6px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
   font-weight: 600;
 }
 
@@ -122,5 +195,37 @@ h2 {
   display: flex;
   align-items: center;
   gap: 8px;
+}
+
+.end {
+  display: grid;
+  gap: 4px;
+}
+
+.actions {
+  display: flex;
+  gap: 2px;
+  opacity: 0;
+}
+
+.row:hover .actions,
+.row:focus-within .actions {
+  opacity: 1;
+}
+
+.actions button {
+  display: grid;
+  place-content: center;
+  width: 25px;
+  height: 24px;
+  padding: 0;
+  border: 0;
+  border-radius: var(--radius);
+  background: none;
+  cursor: pointer;
+}
+
+.actions button:hover {
+  background: var(--paper-sunk);
 }
 </style>

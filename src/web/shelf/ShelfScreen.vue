@@ -1,50 +1,109 @@
 <script setup lang="ts">
-/** The shelf: all jobs, each with a true picture of its piece. */
+/** The shelf: all jobs, searched, filed and sorted, each with a true picture of its piece. */
 import { Plus } from '@lucide/vue';
-import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
+import { computed, onMounted, reactive, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import type { SavedJob } from '../../core/api';
+import type { Place } from '../../core/api';
 import { newJob } from '../../core/newJob';
+import { createJob } from '../shared/api';
 import UnitSwitch from '../shared/UnitSwitch.vue';
-import { createJob, listJobs } from '../shared/api';
+import { useElementSize } from '../shared/useElementSize';
+import { useShelf } from '../stores/shelf';
+import { jobStates, listJobs, sortKeys, stateNames, type ShelfQuery, type SortKey } from './shelfList';
+import ShelfPlaces from './ShelfPlaces.vue';
 import ShelfRow from './ShelfRow.vue';
+import { useShelfKeys } from './useShelfKeys';
 
 const router = useRouter();
-const jobs = shallowRef<readonly SavedJob[] | null>(null);
-const problem = ref('');
+const shelf = useShelf();
+const query = reactive<{ -readonly [Key in keyof ShelfQuery]: ShelfQuery[Key] }>({
+  place: 'shelf',
+  collection: null,
+  state: null,
+  words: '',
+  sort: 'saved',
+});
+const selected = ref<ReadonlySet<string>>(new Set());
+const list = computed(() => listJobs(shelf.jobs ?? [], query));
+const sortNames: Record<SortKey, string> = {
+  saved: 'newest first',
+  name: 'by name',
+  collection: 'by collection',
+  material: 'by material',
+  size: 'by size',
+};
 
-onMounted(async () => {
-  window.addEventListener('keydown', onKey);
-  document.title = 'Shelf · Binarus';
-  try {
-    jobs.value = await listJobs();
-  } catch (error) {
-    problem.value = (error as Error).message;
-  }
+/** Only the rows in view are made, with a few before and after. */
+const rowHeight = 84;
+const spare = 4;
+const scroller = useTemplateRef<HTMLElement>('scroller');
+const { height } = useElementSize(scroller);
+const scrolled = ref(0);
+const first = computed(() => Math.max(0, Math.floor(scrolled.value / rowHeight) - spare));
+const visible = computed(() =>
+  list.value.slice(first.value, Math.ceil((scrolled.value + height.value) / rowHeight) + spare),
+);
+watch(query, () => {
+  selected.value = new Set();
+  scroller.value?.scrollTo({ top: 0 });
 });
 
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+onMounted(() => {
+  document.title = 'Shelf · Binarus';
+  void shelf.load();
+});
 
 /** A new job starts clean: an empty address, nothing of the last job. */
 async function startJob(): Promise<void> {
   try {
-    const job = await createJob(newJob({ name: 'New job', message: { kind: 'web', address: '' } }));
-    await router.push({ name: 'bench', params: { id: job.id } });
+    const job = newJob({
+      name: 'New job',
+      collection: query.collection ?? '',
+      message: { kind: 'web', address: '' },
+    });
+    await router.push({ name: 'bench', params: { id: (await createJob(job)).id } });
   } catch (error) {
-    problem.value = (error as Error).message;
+    shelf.problem = (error as Error).message;
   }
 }
 
-function onKey(event: KeyboardEvent): void {
-  const rows = [...document.querySelectorAll<HTMLElement>('[data-job]')];
-  const at = rows.indexOf(document.activeElement as HTMLElement);
-  if (event.key === 'ArrowDown') rows[Math.min(at + 1, rows.length - 1)]?.focus();
-  else if (event.key === 'ArrowUp') rows[Math.max(at - 1, 0)]?.focus();
-  else if (event.key.toLowerCase() === 'n' && !event.ctrlKey && !event.metaKey && !event.altKey)
-    void startJob();
-  else return;
-  event.preventDefault();
+function choose(place: Place, collection: string | null): void {
+  query.place = place;
+  query.collection = collection;
 }
+
+function toggle(id: string): void {
+  const next = new Set(selected.value);
+  if (!next.delete(id)) next.add(id);
+  selected.value = next;
+}
+
+const withSelection = (id: string): string[] => (selected.value.has(id) ? [...selected.value] : [id]);
+
+function drag(event: DragEvent): void {
+  const id = (event.target as HTMLElement).querySelector<HTMLElement>('[data-id]')?.dataset.id;
+  if (id) event.dataTransfer?.setData('text/binarus-jobs', withSelection(id).join(' '));
+}
+
+async function act(work: (ids: string[]) => Promise<void>, ids: string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await work(ids);
+  selected.value = new Set();
+}
+const moveTo = (place: Place, ids = [...selected.value]): Promise<void> =>
+  act((all) => shelf.move(all, place), ids);
+const fileIn = (collection: string, ids: string[]): Promise<void> =>
+  act((all) => shelf.fileIn(all, collection), ids);
+
+useShelfKeys({
+  startJob,
+  search: () => document.querySelector<HTMLElement>('#shelf-search')?.focus(),
+  duplicate: (id) => void shelf.duplicate(id),
+  archive: (id) => void moveTo('archive', withSelection(id)),
+  toBin: (id) => void moveTo('bin', withSelection(id)),
+  toggle,
+  undo: () => void shelf.undo(),
+});
 </script>
 
 <template>
@@ -55,42 +114,136 @@ function onKey(event: KeyboardEvent): void {
         <h1>Binarus</h1>
         <p class="note">Codes on real things, made to be read</p>
       </div>
-      <UnitSwitch class="unit" />
+      <ElInput
+        id="shelf-search"
+        v-model="query.words"
+        class="search"
+        clearable
+        placeholder="Search name, message, material, note  ( / )"
+        aria-label="Search"
+      />
+      <ElSelect
+        v-model="query.state"
+        class="pick"
+        aria-label="State"
+        placeholder="any state"
+        clearable
+        :value-on-clear="null"
+      >
+        <ElOption v-for="state in jobStates" :key="state" :value="state" :label="stateNames[state]" />
+      </ElSelect>
+      <ElSelect v-model="query.sort" class="pick" aria-label="Order">
+        <ElOption v-for="key in sortKeys" :key="key" :value="key" :label="sortNames[key]" />
+      </ElSelect>
+      <UnitSwitch />
       <button type="button" class="action main" title="N" @click="startJob">
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
       </button>
     </header>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <section v-if="jobs && jobs.length > 0" aria-label="Jobs">
-      <div class="titles heading" aria-hidden="true">
-        <span></span><span>Job</span><span>Message</span><span>Piece</span><span>Limits</span
-        ><span>Proof</span><span>Saved</span>
+    <ShelfPlaces
+      class="places"
+      :jobs="shelf.jobs ?? []"
+      :place="query.place"
+      :collection="query.collection"
+      @choose="choose"
+      @drop-in="(ids, collection) => fileIn(collection, ids)"
+      @drop-to="(ids, place) => moveTo(place, ids)"
+    />
+    <section class="jobs" aria-label="Jobs">
+      <div class="bar">
+        <p v-if="shelf.problem" class="problem" role="alert">{{ shelf.problem }}</p>
+        <template v-else-if="selected.size > 0">
+          <strong>{{ selected.size }} selected</strong>
+          <button v-if="query.place !== 'shelf'" type="button" class="action" @click="moveTo('shelf')">
+            Back to the shelf
+          </button>
+          <button v-if="query.place === 'shelf'" type="button" class="action" @click="moveTo('archive')">
+            Archive
+          </button>
+          <button v-if="query.place !== 'bin'" type="button" class="action" @click="moveTo('bin')">
+            To the bin
+          </button>
+          <button type="button" class="action quiet" @click="selected = new Set()">Select none</button>
+        </template>
+        <template v-else>
+          <span class="note" data-test="job-count"
+            >{{ list.length }} of {{ shelf.jobs?.length ?? 0 }} jobs</span
+          >
+          <button
+            v-if="list.length > 0"
+            type="button"
+            class="action quiet"
+            @click="selected = new Set(list.map(({ id }) => id))"
+          >
+            Select all
+          </button>
+          <ElPopconfirm
+            v-if="query.place === 'bin' && list.length > 0"
+            title="Delete everything in the bin for good?"
+            confirm-button-text="Delete for good"
+            cancel-button-text="Keep"
+            width="260"
+            @confirm="shelf.clearBin()"
+          >
+            <template #reference><button type="button" class="action">Empty the bin</button></template>
+          </ElPopconfirm>
+        </template>
+        <span v-if="shelf.wayBack" class="back" role="status">
+          {{ shelf.wayBack.label }}.
+          <button type="button" class="action" title="Ctrl Z" @click="shelf.undo()">Undo</button>
+        </span>
       </div>
-      <ShelfRow v-for="job in jobs" :key="job.id" :saved="job" />
-    </section>
-    <section v-else-if="jobs" class="empty">
-      <p>The shelf is empty.</p>
-      <button type="button" class="action main" @click="startJob">Start the first job</button>
-      <p class="note">Copy the address that a scan should open; you can paste it on the bench.</p>
+      <div class="titles heading" aria-hidden="true">
+        <span></span><span></span><span>Job</span><span>Message</span><span>Piece</span><span>State</span
+        ><span>Saved</span>
+      </div>
+      <div
+        ref="scroller"
+        class="scroller"
+        @scroll="scrolled = ($event.target as HTMLElement).scrollTop"
+        @dragstart="drag"
+      >
+        <div :style="{ height: `${list.length * rowHeight}px` }">
+          <div :style="{ transform: `translateY(${first * rowHeight}px)` }">
+            <ShelfRow
+              v-for="job in visible"
+              :key="job.id"
+              :job="job"
+              :selected="selected.has(job.id)"
+              @select="toggle(job.id)"
+            />
+          </div>
+        </div>
+        <div v-if="shelf.jobs && list.length === 0" class="empty">
+          <template v-if="shelf.jobs.length === 0">
+            <p>The shelf is empty.</p>
+            <button type="button" class="action main" @click="startJob">Start the first job</button>
+            <p class="note">Copy the address that a scan should open; you can paste it on the bench.</p>
+          </template>
+          <p v-else>{{ query.place === 'shelf' ? 'No job is like that.' : 'Nothing here.' }}</p>
+        </div>
+      </div>
     </section>
   </main>
 </template>
 
 <style scoped>
 .shelf {
-  max-width: 1440px;
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / 190px minmax(0, 1fr);
+  max-width: 1600px;
   height: 100%;
+  min-width: 1000px;
   margin: 0 auto;
-  padding: 0 32px;
-  overflow-y: auto;
 }
 
 header {
   display: grid;
-  grid-template-columns: auto 1fr auto auto;
+  grid-column: 1 / -1;
+  grid-template-columns: auto auto minmax(180px, 1fr) 140px 140px auto auto;
   align-items: center;
   gap: 14px;
-  padding: 22px 0 20px;
+  padding: 18px 24px 16px;
 }
 
 h1 {
@@ -99,32 +252,64 @@ h1 {
   line-height: 1.15;
 }
 
+.search {
+  padding-left: 20px;
+}
+
 .main {
   display: flex;
   align-items: center;
   gap: 6px;
 }
 
-.titles,
-section :deep(.row) {
+.places {
+  padding: 8px 0 8px 14px;
+}
+
+.jobs {
   display: grid;
-  grid-template-columns:
-    116px minmax(150px, 1.1fr) minmax(200px, 1.5fr) minmax(190px, 1.2fr)
-    150px 130px 130px;
-  gap: 18px;
+  grid-template-rows: 34px auto minmax(0, 1fr);
+  min-width: 0;
+  padding: 0 24px 0 10px;
+}
+
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+
+.back {
+  margin-left: auto;
+}
+
+.titles,
+.scroller :deep(.row) {
+  display: grid;
+  grid-template-columns: 16px 96px minmax(140px, 1.1fr) minmax(170px, 1.4fr) minmax(160px, 1fr) 124px 136px;
+  gap: 16px;
   align-items: center;
 }
 
+.scroller :deep(.row) {
+  height: 84px;
+}
+
 .titles {
-  padding: 0 12px 6px;
+  padding: 0 10px 6px;
   border-bottom: 1px solid var(--ink);
+}
+
+.scroller {
+  overflow-y: auto;
+  contain: strict;
 }
 
 .empty {
   display: grid;
   justify-items: center;
   gap: 14px;
-  padding-top: 16vh;
+  padding-top: 14vh;
   font-size: 15px;
 }
 

@@ -1,0 +1,120 @@
+/** The shelf: finding, filing, moving, and coming back; revisions compared and restored. */
+import { expect, test, type Page } from '@playwright/test';
+import { newJob as newDocument } from '../src/core/newJob';
+
+async function makeJob(page: Page, name: string, collection = ''): Promise<string> {
+  const document = newDocument({ name, collection, message: { kind: 'text', text: name } });
+  const response = await page.request.post('/api/jobs', { data: { document } });
+  expect(response.status()).toBe(201);
+  return ((await response.json()) as { id: string }).id;
+}
+
+const row = (page: Page, name: string) =>
+  page.locator('.row', { has: page.getByRole('link', { name, exact: true }) });
+
+test('a job is found among thousands without lag, and only the rows in view are made', async ({ page }) => {
+  test.slow();
+  const jobs = Array.from({ length: 5000 }, (_, index) => ({
+    id: `00000000-0000-4000-8000-${String(index).padStart(12, '0')}`,
+    revision: 1,
+    savedAt: new Date(Date.UTC(2026, 0, 1) + index * 60_000).toISOString(),
+    place: 'shelf',
+    name: `Serial label ${index}`,
+    collection: `Series ${index % 40}`,
+    kind: 'web',
+    message: `https://ternquay.example/serial/${index}`,
+    material: 'White vinyl',
+    widthMm: 40,
+    heightMm: 40,
+    severity: 'fine',
+    proof: null,
+    made: null,
+  }));
+  await page.route('**/api/shelf', (route) => route.fulfill({ json: { jobs } }));
+  await page.goto('/');
+  await expect(page.getByTestId('job-count')).toHaveText('5000 of 5000 jobs');
+  expect(await page.locator('.row').count()).toBeLessThan(40);
+  const started = Date.now();
+  await page.getByLabel('Search').fill('serial/4242');
+  await expect(page.getByTestId('job-count')).toHaveText('1 of 5000 jobs');
+  expect(Date.now() - started).toBeLessThan(1500);
+  await expect(row(page, 'Serial label 4242')).toBeVisible();
+  await page.getByLabel('Search').fill('');
+  await page.locator('.scroller').evaluate((element) => element.scrollTo(0, element.scrollHeight));
+  await expect(row(page, 'Serial label 0')).toBeVisible();
+});
+
+test('jobs are filed, moved, and brought back, one by one and many at once', async ({ page }) => {
+  await makeJob(page, 'Cleat A', 'Deck');
+  await makeJob(page, 'Cleat B', 'Deck');
+  await makeJob(page, 'Fairlead');
+  await page.goto('/');
+
+  await page.getByLabel('Search').fill('cleat');
+  await expect(page.getByTestId('job-count')).toContainText('2 of');
+  await page.getByRole('button', { name: 'Select all' }).click();
+  await page.getByRole('button', { name: 'To the bin', exact: true }).first().click();
+  await expect(page.getByRole('status')).toContainText('2 jobs moved to the bin');
+  await expect(row(page, 'Cleat A')).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row(page, 'Cleat A')).toBeVisible();
+  await expect(row(page, 'Cleat B')).toBeVisible();
+
+  // Drag and drop into a collection.
+  await page.getByLabel('Search').fill('');
+  await row(page, 'Fairlead').dragTo(page.getByRole('button', { name: /^Deck/ }));
+  await expect(page.getByRole('status')).toContainText('1 job filed in Deck');
+  await page.getByRole('button', { name: /^Deck/ }).click();
+  await expect(page.getByTestId('job-count')).toContainText('3 of');
+
+  // Rename in place, duplicate, archive, by keyboard.
+  await row(page, 'Fairlead').getByRole('link').focus();
+  await page.keyboard.press('F2');
+  await page.keyboard.type('Fairlead, port');
+  await page.keyboard.press('Enter');
+  await row(page, 'Fairlead, port').getByRole('link').focus();
+  await page.keyboard.press('d');
+  await expect(row(page, 'Fairlead, port (copy)')).toBeVisible();
+  await row(page, 'Fairlead, port').getByRole('link').focus();
+  await page.keyboard.press('a');
+  await expect(page.getByRole('status')).toContainText('1 job moved to the archive');
+  await page
+    .getByRole('button', { name: /^Archive/ })
+    .first()
+    .click();
+  await expect(row(page, 'Fairlead, port')).toBeVisible();
+
+  // What the bin held is gone for good once it is emptied.
+  await row(page, 'Fairlead, port').getByRole('link').focus();
+  await page.keyboard.press('Delete');
+  await page.getByRole('button', { name: /^Bin/ }).click();
+  await page.getByRole('button', { name: 'Empty the bin' }).click();
+  await page.getByRole('button', { name: 'Delete for good' }).click();
+  await expect(page.getByText('Nothing here.')).toBeVisible();
+});
+
+test('a revision is compared, restored as a new one, and marked as made', async ({ page }) => {
+  const id = await makeJob(page, 'Revised tag');
+  await page.goto(`/jobs/${id}/piece`);
+  await page.getByLabel('Code width').fill('31');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.keyboard.press('r');
+  const dialog = page.getByRole('dialog', { name: 'Revisions' });
+  await expect(dialog.getByRole('button', { name: /^2 code width 25 mm → 31 mm/ })).toBeVisible();
+  await dialog.getByRole('button', { name: /^1 started/ }).click();
+  await expect(dialog.getByRole('img', { name: 'Revision 1' })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Restore revision 1 as a new one' }).click();
+  await expect(page.getByLabel('Code width')).toHaveValue('25');
+  await expect(page.locator('.job p')).toContainText('revision 3 · saved');
+
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('r');
+  await dialog.getByRole('button', { name: /^3 code width/ }).click();
+  await dialog.getByLabel('Note').fill('two on scrap, 40 W');
+  await dialog.getByRole('button', { name: 'Mark as made' }).click();
+  await expect(dialog.getByText(/made on .* two on scrap, 40 W/)).toBeVisible();
+  await page.goto('/');
+  await page.getByLabel('Search').fill('on scrap');
+  await expect(row(page, 'Revised tag')).toContainText('made');
+});

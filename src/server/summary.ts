@@ -1,0 +1,30 @@
+/** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
+import type { JobSummary } from '../core/api';
+import type { Job } from '../core/job';
+import { findPair } from '../core/plan';
+import { runJob } from '../core/runJob';
+
+export type SummaryFields = Pick<
+  JobSummary,
+  'name' | 'collection' | 'kind' | 'message' | 'material' | 'widthMm' | 'heightMm' | 'severity'
+>;
+
+/** Characters of the message that are kept for showing and searching. */
+const keptCharacters = 300;
+
+export function summaryOf(job: Job): SummaryFields {
+  const { payload, description, severity, heldBackBy } = runJob(job);
+  // Of forms the sentence says more than the payload, and it does not show a password.
+  const isPlain = job.message.kind === 'web' || job.message.kind === 'text';
+  const message = payload === '' || isPlain ? payload : description.summary;
+  return {
+    name: job.name,
+    collection: job.collection,
+    kind: job.message.kind,
+    message: message.slice(0, keptCharacters),
+    material: findPair(job.making.material, job.making.machine)?.material.name ?? job.making.material,
+    widthMm: job.piece.widthMm,
+    heightMm: job.piece.heightMm,
+    severity: severity === 'stop' && heldBackBy.length === 0 ? 'caution' : severity,
+  };
+}

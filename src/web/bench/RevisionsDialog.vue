@@ -1,0 +1,253 @@
+<script setup lang="ts">
+/** The revisions of a job: when and what changed, two side by side, one made the newest again, and what was really made. */
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { Job } from '../../core/job';
+import { describeChanges } from '../../core/jobChanges';
+import type { PressView } from '../../engine';
+import { fetchRevision, listRevisions, markMade } from '../shared/api';
+import { useEngine } from '../shared/engine';
+import { sentenceIn } from '../shared/units';
+import { useBench } from '../stores/bench';
+import { usePreferences } from '../stores/preferences';
+
+const shown = defineModel<boolean>({ required: true });
+const props = defineProps<{ job: Job; view: PressView }>();
+const bench = useBench();
+const preferences = usePreferences();
+
+type Entry = Awaited<ReturnType<typeof listRevisions>>[number];
+const entries = shallowRef<readonly Entry[]>([]);
+const documents = shallowRef<ReadonlyMap<number, Job>>(new Map());
+const chosen = ref<number | null>(null);
+const chosenView = shallowRef<PressView | null>(null);
+const problem = ref('');
+const madeOn = ref('');
+const madeNote = ref('');
+/** Older ones are listed with their time; what changed is read when they are chosen. */
+const describedCount = 25;
+
+async function attempt(work: () => Promise<void>): Promise<void> {
+  try {
+    problem.value = '';
+    await work();
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+
+const load = (): Promise<void> =>
+  attempt(async () => {
+    await bench.flush();
+    entries.value = await listRevisions(bench.id);
+    for (const { number } of entries.value.slice(0, describedCount)) await document(number);
+  });
+
+async function document(number: number): Promise<Job> {
+  const known = documents.value.get(number);
+  if (known) return known;
+  const fetched = await fetchRevision(bench.id, number);
+  documents.value = new Map([...documents.value, [number, fetched]]);
+  return fetched;
+}
+
+watch(shown, (isShown) => {
+  if (!isShown) return;
+  documents.value = new Map();
+  chosen.value = null;
+  chosenView.value = null;
+  void load();
+});
+
+const choose = (entry: Entry): Promise<void> =>
+  attempt(async () => {
+    chosen.value = entry.number;
+    madeOn.value = entry.made?.on ?? new Date().toISOString().slice(0, 10);
+    madeNote.value = entry.made?.note ?? '';
+    chosenView.value = await useEngine().press.press(await document(entry.number));
+  });
+
+function changesOf(number: number): string {
+  const [after, before] = [documents.value.get(number), documents.value.get(number - 1)];
+  if (number === 1) return 'started';
+  if (!after || !before) return '';
+  return sentenceIn(describeChanges(before, after).join('; ') || 'saved again', preferences.unit);
+}
+
+const chosenEntry = computed(() => entries.value.find(({ number }) => number === chosen.value));
+const differences = computed(() => {
+  const before = chosen.value === null ? undefined : documents.value.get(chosen.value);
+  return before ? describeChanges(before, props.job) : [];
+});
+
+function restore(): void {
+  const old = chosen.value === null ? undefined : documents.value.get(chosen.value);
+  if (!old) return;
+  bench.edit(old, 'restore');
+  shown.value = false;
+}
+
+const setMade = (made: { on: string; note: string } | null): Promise<void> =>
+  attempt(async () => {
+    if (chosen.value === null) return;
+    await markMade(bench.id, chosen.value, made);
+    entries.value = await listRevisions(bench.id);
+  });
+</script>
+
+<template>
+  <ElDialog v-model="shown" title="Revisions" width="960px" align-center>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="columns">
+      <ol aria-label="Revisions">
+        <li v-for="entry in entries" :key="entry.number">
+          <button type="button" :class="{ chosen: entry.number === chosen }" @click="choose(entry)">
+            <span class="measure">{{ entry.number }}</span>
+            <span>
+              {{ changesOf(entry.number) }}
+              <span v-if="entry.made" class="made">made on {{ entry.made.on }} {{ entry.made.note }}</span>
+              <span class="note"
+                >{{ new Date(entry.savedAt).toLocaleString()
+                }}{{ entry.proof ? `, proved: ${entry.proof}` : '' }}</span
+              >
+            </span>
+          </button>
+        </li>
+      </ol>
+      <div v-if="chosenEntry && chosenView" class="beside">
+        <div class="pair">
+          <figure
+            v-for="side in [
+              { view: chosenView, name: `Revision ${chosenEntry.number}` },
+              { view, name: 'Now' },
+            ]"
+            :key="side.name"
+          >
+            <svg
+              v-if="side.view.made"
+              :viewBox="`0 0 ${side.view.made.widthMm} ${side.view.made.heightMm}`"
+              role="img"
+              :aria-label="side.name"
+            >
+              <path :d="side.view.made.outlinePath" :fill="side.view.baseColour" />
+              <path :d="side.view.made.finishedPath" :fill="side.view.markColour" />
+            </svg>
+            <p v-else class="note">no symbol</p>
+            <figcaption>{{ side.name }}</figcaption>
+          </figure>
+        </div>
+        <p v-if="differences.length === 0" class="note">The same as now.</p>
+        <ul v-else class="differences">
+          <li v-for="difference in differences" :key="difference">
+            {{ sentenceIn(difference, preferences.unit) }}
+          </li>
+        </ul>
+        <button type="button" class="action" :disabled="differences.length === 0" @click="restore">
+          Restore revision {{ chosenEntry.number }} as a new one
+        </button>
+        <form class="mark" @submit.prevent="setMade({ on: madeOn, note: madeNote })">
+          <label for="made-on">Made on</label>
+          <ElInput id="made-on" v-model="madeOn" type="date" />
+          <ElInput
+            v-model="madeNote"
+            placeholder="note: machine, settings, how many"
+            aria-label="Note"
+            :maxlength="500"
+          />
+          <button type="submit" class="action">{{ chosenEntry.made ? 'Change' : 'Mark as made' }}</button>
+          <button v-if="chosenEntry.made" type="button" class="action quiet" @click="setMade(null)">
+            Not made
+          </button>
+        </form>
+      </div>
+      <p v-else class="note beside">Choose a revision to see it beside the job as it is now.</p>
+    </div>
+  </ElDialog>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: 380px minmax(0, 1fr);
+  gap: 20px;
+  height: 440px;
+}
+
+ol {
+  overflow-y: auto;
+  border-right: 1px solid var(--rule-soft);
+}
+
+ol button {
+  display: grid;
+  grid-template-columns: 34px minmax(0, 1fr);
+  width: 100%;
+  padding: 6px 8px;
+  border: 0;
+  border-bottom: 1px solid var(--rule-soft);
+  background: none;
+  text-align: left;
+  overflow-wrap: anywhere;
+  cursor: pointer;
+}
+
+ol button:hover,
+.chosen {
+  background: var(--accent-pale) !important;
+}
+
+ol .note,
+.made {
+  display: block;
+}
+
+.made {
+  color: var(--accent-dark);
+  font-weight: 600;
+}
+
+.beside {
+  display: grid;
+  align-content: start;
+  justify-items: start;
+  gap: 10px;
+  overflow-y: auto;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+  width: 100%;
+}
+
+figure {
+  display: grid;
+  gap: 4px;
+  justify-items: center;
+  margin: 0;
+  padding: 12px;
+  background: var(--bench);
+}
+
+figure svg {
+  width: 100%;
+  height: 170px;
+}
+
+.differences {
+  padding-left: 12px;
+  list-style: square;
+}
+
+.mark {
+  display: grid;
+  grid-template-columns: auto 130px minmax(120px, 1fr) auto auto;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+}
+
+.problem {
+  color: var(--stop);
+}
+</style>

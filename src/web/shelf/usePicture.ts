@@ -1,0 +1,41 @@
+/** True pictures of pieces, made when their rows come into view and kept while the page lives. */
+import { ref, watchEffect, type Ref } from 'vue';
+import type { JobSummary } from '../../core/api';
+import { fetchRevision } from '../shared/api';
+import { useEngine } from '../shared/engine';
+
+export interface PiecePicture {
+  readonly outlinePath: string;
+  readonly finishedPath: string;
+  readonly baseColour: string;
+  readonly markColour: string;
+}
+
+const made = new Map<string, Promise<PiecePicture | null>>();
+const mostKept = 400;
+
+async function make(id: string, revision: number): Promise<PiecePicture | null> {
+  const view = await useEngine().press.press(await fetchRevision(id, revision));
+  if (view.made === null) return null;
+  const { outlinePath, finishedPath } = view.made;
+  return { outlinePath, finishedPath, baseColour: view.baseColour, markColour: view.markColour };
+}
+
+/** Null until it is made, and for jobs that give no symbol. */
+export function usePicture(job: () => JobSummary): Ref<PiecePicture | null> {
+  const picture = ref<PiecePicture | null>(null);
+  watchEffect(async () => {
+    const { id, revision } = job();
+    const key = `${id} ${revision}`;
+    if (!made.has(key)) {
+      if (made.size >= mostKept) made.delete(made.keys().next().value!);
+      made.set(
+        key,
+        make(id, revision).catch(() => null),
+      );
+    }
+    const done = await made.get(key)!;
+    if (job().id === id && job().revision === revision) picture.value = done;
+  });
+  return picture;
+}

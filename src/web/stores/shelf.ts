@@ -1,0 +1,108 @@
+/** The jobs on the shelf, and the way back from what was done to many of them. */
+import { defineStore } from 'pinia';
+import { ref, shallowRef } from 'vue';
+import type { JobSummary, Place } from '../../core/api';
+import { createJob, emptyBin, fetchJob, fileJobs, listShelf, moveJobs, saveRevision } from '../shared/api';
+
+interface WayBack {
+  readonly label: string;
+  readonly run: () => Promise<void>;
+}
+
+const placeNames: Readonly<Record<Place, string>> = {
+  shelf: 'the shelf',
+  archive: 'the archive',
+  bin: 'the bin',
+};
+const counted = (count: number): string => (count === 1 ? '1 job' : `${count} jobs`);
+
+export const useShelf = defineStore('shelf', () => {
+  const jobs = shallowRef<readonly JobSummary[] | null>(null);
+  const problem = ref('');
+  /** Undoes the last thing that was done to jobs; null when there is nothing to undo. */
+  const wayBack = shallowRef<WayBack | null>(null);
+
+  async function attempt(work: () => Promise<void>): Promise<void> {
+    try {
+      problem.value = '';
+      await work();
+      jobs.value = await listShelf();
+    } catch (error) {
+      problem.value = (error as Error).message;
+    }
+  }
+
+  const load = (): Promise<void> => attempt(async () => {});
+
+  /** Puts each group of jobs back to what it had. */
+  async function putBack<Value>(
+    before: readonly (readonly [id: string, value: Value])[],
+    restore: (ids: readonly string[], value: Value) => Promise<void>,
+  ): Promise<void> {
+    for (const value of new Set(before.map(([, had]) => had)))
+      await restore(
+        before.filter(([, had]) => had === value).map(([id]) => id),
+        value,
+      );
+  }
+
+  const chosen = (ids: readonly string[]): JobSummary[] =>
+    (jobs.value ?? []).filter(({ id }) => ids.includes(id));
+
+  function move(ids: readonly string[], place: Place): Promise<void> {
+    const before = chosen(ids).map((job) => [job.id, job.place] as const);
+    return attempt(async () => {
+      await moveJobs(ids, place);
+      wayBack.value = {
+        label: `${counted(ids.length)} moved to ${placeNames[place]}`,
+        run: () => putBack(before, moveJobs),
+      };
+    });
+  }
+
+  function fileIn(ids: readonly string[], collection: string): Promise<void> {
+    const before = chosen(ids).map((job) => [job.id, job.collection] as const);
+    return attempt(async () => {
+      await fileJobs(ids, collection);
+      wayBack.value = {
+        label: `${counted(ids.length)} filed in ${collection === '' ? 'no collection' : collection}`,
+        run: () => putBack(before, fileJobs),
+      };
+    });
+  }
+
+  function rename(id: string, name: string): Promise<void> {
+    return attempt(async () => {
+      const { revision, document } = await fetchJob(id);
+      if (document.name === name) return;
+      await saveRevision(id, revision, { ...document, name });
+    });
+  }
+
+  function duplicate(id: string): Promise<void> {
+    return attempt(async () => {
+      const { document } = await fetchJob(id);
+      const copy = await createJob({
+        ...document,
+        name: `${document.name.slice(0, 112)} (copy)`,
+        overrides: [],
+      });
+      wayBack.value = { label: `${document.name} duplicated`, run: () => moveJobs([copy.id], 'bin') };
+    });
+  }
+
+  function clearBin(): Promise<void> {
+    return attempt(async () => {
+      await emptyBin();
+      wayBack.value = null;
+    });
+  }
+
+  function undo(): Promise<void> {
+    const way = wayBack.value;
+    wayBack.value = null;
+    return way === null ? Promise.resolve() : attempt(way.run);
+  }
+
+  return { jobs, problem, wayBack, load, move, fileIn, rename, duplicate, clearBin, undo };
+});
