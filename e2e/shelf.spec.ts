@@ -1,5 +1,6 @@
 /** The shelf: finding, filing, moving, and coming back; revisions compared and restored. */
 import { expect, test, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
 import { newJob as newDocument } from '../src/core/newJob';
 
 async function makeJob(page: Page, name: string, collection = ''): Promise<string> {
@@ -117,4 +118,44 @@ test('a revision is compared, restored as a new one, and marked as made', async 
   await page.goto('/');
   await page.getByLabel('Search').fill('on scrap');
   await expect(row(page, 'Revised tag')).toContainText('made');
+});
+
+test('everything goes out in one archive and comes in again, and the table is harmless', async ({ page }) => {
+  await makeJob(page, '=HYPERLINK("https://elsewhere.example")');
+  const id = await makeJob(page, 'Travelling tag');
+  await page.goto('/');
+  const out = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Everything out' }).click();
+  const archive = await (await out).path();
+
+  await page.request.post('/api/shelf/move', { data: { ids: [id], place: 'bin' } });
+  await page.request.post('/api/shelf/empty-bin', { data: {} });
+  await page.reload();
+  await page.getByLabel('Archive to take in').setInputFiles({
+    name: 'binarus.zip',
+    mimeType: 'application/zip',
+    buffer: await readFile(archive),
+  });
+  const dialog = page.getByRole('dialog', { name: 'Take an archive in' });
+  await expect(dialog).toContainText('Added: 1');
+  await expect(dialog).toContainText('Travelling tag');
+  await expect(dialog).toContainText('left alone');
+  await dialog.getByRole('button', { name: 'Take 1 in' }).click();
+  await expect(row(page, 'Travelling tag')).toBeVisible();
+
+  await page.getByLabel('Archive to take in').setInputFiles({
+    name: 'broken.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('PK no archive'),
+  });
+  await expect(dialog.getByRole('alert')).toContainText(
+    'damaged, or it is not a ZIP archive. Nothing was changed.',
+  );
+  await page.keyboard.press('Escape');
+
+  const table = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Table (CSV)' }).click();
+  const text = await readFile(await (await table).path(), 'utf8');
+  expect(text).toContain('name,collection,kind,message');
+  expect(text).toContain(`"'=HYPERLINK(""https://elsewhere.example"")"`);
 });

@@ -86,3 +86,12 @@ export const saveProofSchema = z.strictObject({ report: proofReportSchema });
 
 /** Every answer that is not a success. `current` comes with a conflict: what stands there now. */
 export const problemSchema = z.strictObject({ problem: z.string(), current: savedJobSchema.optional() });
+
+/** What importing an archive would do, or did. */
+export const importReportSchema = z.strictObject({
+  add: z.array(z.string()),
+  copy: z.array(z.string()),
+  same: z.array(z.string()),
+  rejected: z.array(z.strictObject({ file: z.string(), reason: z.string() })),
+});
+export type ImportReport = z.infer<typeof importReportSchema>;

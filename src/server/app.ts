@@ -15,6 +15,7 @@ import {
   saveRevisionSchema,
   type SavedJob,
 } from '../core/api';
+import { archiveLimits, readArchive, writeArchive } from '../core/archive';
 import { problemsOf } from '../core/job';
 import type { JobStore } from './jobs';
 
@@ -41,6 +42,7 @@ export function createApp({ jobs, webFolder, log }: AppOptions): Express {
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(ownHostOnly);
+  app.use('/api/archive', archiveRoutes(jobs));
   app.use(
     '/api',
     writesAreJson,
@@ -119,6 +121,31 @@ function jobRoutes(jobs: JobStore): express.Router {
     if (!jobs.markMade(id, revision, made)) throw new Problem(404, 'There is no such revision.');
     response.status(204).end();
   });
+  return routes;
+}
+
+/** All data out and in. An archive is sent as application/zip, which a foreign page cannot do without asking first. */
+function archiveRoutes(jobs: JobStore): express.Router {
+  const routes = express.Router();
+  routes.get('/', (_request, response) => {
+    const name = `binarus-${new Date().toISOString().slice(0, 10)}.zip`;
+    response
+      .attachment(name)
+      .type('application/zip')
+      .send(Buffer.from(writeArchive(jobs.everything())));
+  });
+  routes.post(
+    '/',
+    (request, _response, next) => {
+      next(request.is('application/zip') ? undefined : new Problem(415, 'Send application/zip.'));
+    },
+    express.raw({ type: 'application/zip', limit: archiveLimits.archiveBytes }),
+    (request, response) => {
+      const archive = readArchive(request.body as Uint8Array);
+      if ('problem' in archive) throw new Problem(422, `${archive.problem} Nothing was changed.`);
+      response.json(jobs.importJobs(archive, request.query.dry === '1'));
+    },
+  );
   return routes;
 }
 
@@ -213,7 +240,8 @@ function problemOf(error: unknown): { status: number; problem: string; current?:
       status: 507,
       problem: 'The data folder cannot be written: nothing was saved. Your work is kept in this window.',
     };
-  if (status === 413) return { status, problem: 'That is more than 1 MB, too much for one job.' };
+  if (status === 413)
+    return { status, problem: 'That is more than is read at once: 1 MB for a job, 64 MB for an archive.' };
   if (status === 400) return { status, problem: 'The request is not valid JSON.' };
   if (status === 404) return { status, problem: 'There is nothing at this address.' };
   return { status: 500, problem: 'Something went wrong on the server; its log says what.' };

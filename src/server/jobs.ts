@@ -1,7 +1,8 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import type { JobSummary, Place, revisionListSchema, SavedJob } from '../core/api';
+import type { ImportReport, JobSummary, Place, revisionListSchema, SavedJob } from '../core/api';
+import { importAction, type ArchivedJob, type ArchivedRevision, type ReadArchive } from '../core/archive';
 import { parseJob, type Job } from '../core/job';
 import type { ProofReport } from '../core/proof';
 import type { Db } from './db/open';
@@ -32,6 +33,10 @@ export interface JobStore {
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
   markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
+  /** Every job with all that belongs to it. */
+  everything(): ArchivedJob[];
+  /** Adds the jobs of an archive, all or none; with `dry` it only says what would be done. Nothing here is changed. */
+  importJobs(archive: Extract<ReadArchive, { jobs: unknown }>, dry: boolean): ImportReport;
   find(id: string): SavedJob | undefined;
   create(document: Job): SavedJob;
   /** Adds a revision when `baseRevision` is still the newest; otherwise says what is. */
@@ -106,6 +111,34 @@ export function jobStore(db: Db): JobStore {
     insertRevision.run(id, number, JSON.stringify(document), at);
     upsertSummary.run(id, JSON.stringify(summaryOf(document)));
   };
+  const selectArchived = db.prepare<[], ArchivedRow>(
+    `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt, revisions.document,
+            proofs.report, proofs.proved_at AS provedAt, makings.made_on AS madeOn, makings.note AS madeNote
+     FROM jobs
+     JOIN revisions ON revisions.job_id = jobs.id
+     LEFT JOIN proofs ON proofs.job_id = jobs.id AND proofs.revision = revisions.number
+     LEFT JOIN makings ON makings.job_id = jobs.id AND makings.revision = revisions.number
+     ORDER BY jobs.created_at, jobs.rowid, revisions.number`,
+  );
+  const everything = (): ArchivedJob[] => {
+    const jobs = new Map<string, { id: string; place: Place; revisions: ArchivedRevision[] }>();
+    for (const row of selectArchived.all()) {
+      if (!jobs.has(row.id)) jobs.set(row.id, { id: row.id, place: row.place, revisions: [] });
+      jobs.get(row.id)!.revisions.push(archivedRevisionOf(row));
+    }
+    return [...jobs.values()];
+  };
+  const addArchived = ({ id, place, revisions }: ArchivedJob): void => {
+    insertJob.run(id, revisions[0]!.savedAt);
+    for (const { number, savedAt, document, proof, made } of revisions) {
+      insertRevision.run(id, number, JSON.stringify(document), savedAt);
+      if (proof !== null) upsertProof.run(id, number, JSON.stringify(proof.report), proof.at);
+      if (made !== null) upsertMaking.run(id, number, made.on, made.note);
+    }
+    moveOn.run(revisions.length, id);
+    updatePlace.run(place, id);
+    upsertSummary.run(id, JSON.stringify(summaryOf(revisions.at(-1)!.document)));
+  };
   summariseOldJobs(db, (id, document) => upsertSummary.run(id, JSON.stringify(summaryOf(document))));
 
   return {
@@ -129,6 +162,17 @@ export function jobStore(db: Db): JobStore {
       if (made === null) deleteMaking.run(id, revision);
       else upsertMaking.run(id, revision, made.on, made.note);
       return true;
+    }),
+    everything,
+    importJobs: db.transaction((archive: Extract<ReadArchive, { jobs: unknown }>, dry: boolean) => {
+      const here = new Map(everything().map((job) => [job.id, job]));
+      const report: ImportReport = { add: [], copy: [], same: [], rejected: [...archive.rejected] };
+      for (const job of archive.jobs) {
+        const action = importAction(job, here.get(job.id));
+        report[action].push(job.revisions.at(-1)!.document.name);
+        if (!dry && action !== 'same') addArchived(action === 'add' ? job : { ...job, id: randomUUID() });
+      }
+      return report;
     }),
     find,
     create: db.transaction((document: Job) => {
@@ -187,6 +231,36 @@ interface SummaryRow {
   madeRevision: number | null;
   madeOn: string | null;
   madeNote: string | null;
+}
+
+interface ArchivedRow {
+  id: string;
+  place: Place;
+  number: number;
+  savedAt: string;
+  document: string;
+  report: string | null;
+  provedAt: string | null;
+  madeOn: string | null;
+  madeNote: string | null;
+}
+
+function archivedRevisionOf({
+  number,
+  savedAt,
+  document,
+  report,
+  provedAt,
+  madeOn,
+  madeNote,
+}: ArchivedRow): ArchivedRevision {
+  return {
+    number,
+    savedAt,
+    document: documentOf(document),
+    proof: report === null ? null : { report: JSON.parse(report) as ProofReport, at: provedAt! },
+    made: madeOn === null ? null : { on: madeOn, note: madeNote! },
+  };
 }
 
 interface RevisionRow {

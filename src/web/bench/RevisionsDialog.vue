@@ -235,7 +235,7 @@ figure svg {
 }
 
 .differences {
-  padding-left: 12px;
+  padding-left: 20px;
   list-style: square;
 }
 

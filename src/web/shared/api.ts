@@ -1,7 +1,9 @@
 /** Requests to our own server; answers are checked with the schemas that the server uses. */
 import type { z } from 'zod';
 import {
+  importReportSchema,
   problemSchema,
+  type ImportReport,
   revisionListSchema,
   savedJobSchema,
   shelfSchema,
@@ -61,6 +63,16 @@ export const saveRevision = (id: string, baseRevision: number, document: Job): P
 
 export async function saveProof(id: string, revision: number, report: ProofReport): Promise<void> {
   await request(`/api/jobs/${id}/revisions/${revision}/proof`, jsonRequest('PUT', { report }));
+}
+
+/** Sends an archive; `dry` only asks what importing it would do. */
+export async function importArchive(archive: Blob, dry: boolean): Promise<ImportReport> {
+  const response = await request(`/api/archive${dry ? '?dry=1' : ''}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/zip' },
+    body: archive,
+  });
+  return importReportSchema.parse(await response.json());
 }
 
 async function get<Schema extends z.ZodType>(path: string, schema: Schema): Promise<z.output<Schema>> {

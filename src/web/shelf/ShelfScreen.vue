@@ -10,6 +10,7 @@ import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useElementSize } from '../shared/useElementSize';
 import { useShelf } from '../stores/shelf';
 import { jobStates, listJobs, sortKeys, stateNames, type ShelfQuery, type SortKey } from './shelfList';
+import ShelfData from './ShelfData.vue';
 import ShelfPlaces from './ShelfPlaces.vue';
 import ShelfRow from './ShelfRow.vue';
 import { useShelfKeys } from './useShelfKeys';
@@ -140,15 +141,17 @@ useShelfKeys({
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
       </button>
     </header>
-    <ShelfPlaces
-      class="places"
-      :jobs="shelf.jobs ?? []"
-      :place="query.place"
-      :collection="query.collection"
-      @choose="choose"
-      @drop-in="(ids, collection) => fileIn(collection, ids)"
-      @drop-to="(ids, place) => moveTo(place, ids)"
-    />
+    <div class="side">
+      <ShelfPlaces
+        :jobs="shelf.jobs ?? []"
+        :place="query.place"
+        :collection="query.collection"
+        @choose="choose"
+        @drop-in="(ids, collection) => fileIn(collection, ids)"
+        @drop-to="(ids, place) => moveTo(place, ids)"
+      />
+      <ShelfData :jobs="list" />
+    </div>
     <section class="jobs" aria-label="Jobs">
       <div class="bar">
         <p v-if="shelf.problem" class="problem" role="alert">{{ shelf.problem }}</p>
@@ -262,8 +265,10 @@ h1 {
   gap: 6px;
 }
 
-.places {
-  padding: 8px 0 8px 14px;
+.side {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  padding: 8px 0 14px 14px;
 }
 
 .jobs {

@@ -95,7 +95,11 @@ const findings = computed(() =>
         {{ finding.text }}
       </p>
       <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
-      <p v-if="view.payload" class="payload measure" data-test="payload">{{ view.payload }}</p>
+      <details v-if="message.kind === 'wifi' && view.payload">
+        <summary class="note">Show what the code holds, with the password</summary>
+        <p class="payload measure">{{ view.payload }}</p>
+      </details>
+      <p v-else-if="view.payload" class="payload measure" data-test="payload">{{ view.payload }}</p>
     </section>
     <section>
       <h2 class="heading">What it costs</h2>

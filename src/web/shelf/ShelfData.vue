@@ -1,0 +1,142 @@
+<script setup lang="ts">
+/** All data out and in, and the table of jobs. */
+import Papa from 'papaparse';
+import { ref, shallowRef, useTemplateRef } from 'vue';
+import type { ImportReport, JobSummary } from '../../core/api';
+import { importArchive } from '../shared/api';
+import { downloadBytes } from '../shared/download';
+import { useShelf } from '../stores/shelf';
+import { stateNames, stateOf } from './shelfList';
+
+const props = defineProps<{ jobs: readonly JobSummary[] }>();
+const shelf = useShelf();
+const picker = useTemplateRef<HTMLInputElement>('picker');
+const archive = shallowRef<File | null>(null);
+const report = shallowRef<ImportReport | null>(null);
+const problem = ref('');
+const shown = ref(false);
+
+/** The jobs as they are listed. Cells that a spreadsheet would run as formulas get an apostrophe in front. */
+function saveTable(): void {
+  const rows = props.jobs.map((job) => ({
+    name: job.name,
+    collection: job.collection,
+    kind: job.kind,
+    message: job.message,
+    material: job.material,
+    width_mm: job.widthMm,
+    height_mm: job.heightMm,
+    state: stateNames[stateOf(job)],
+    revision: job.revision,
+    saved: job.savedAt,
+    made: job.made?.on ?? '',
+    made_note: job.made?.note ?? '',
+  }));
+  const text = Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' });
+  downloadBytes({
+    name: 'binarus-jobs.csv',
+    mediaType: 'text/csv',
+    bytes: new TextEncoder().encode(`\ufeff${text}`),
+  });
+}
+
+async function look(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  archive.value = input.files?.[0] ?? null;
+  input.value = '';
+  if (archive.value === null) return;
+  report.value = null;
+  problem.value = '';
+  shown.value = true;
+  try {
+    report.value = await importArchive(archive.value, true);
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+
+async function take(): Promise<void> {
+  try {
+    await importArchive(archive.value!, false);
+    shown.value = false;
+    await shelf.load();
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+
+const parts = (found: ImportReport) => [
+  { title: 'Added', names: found.add },
+  { title: 'Added as a copy, since another job is here under the same id', names: found.copy },
+  { title: 'Here already, left alone', names: found.same },
+  { title: 'Rejected', names: found.rejected.map(({ file, reason }) => `${file}: ${reason}`) },
+];
+</script>
+
+<template>
+  <div class="data">
+    <a class="action quiet" href="/api/archive" download>Everything out</a>
+    <button type="button" class="action quiet" @click="picker?.click()">Everything in…</button>
+    <button type="button" class="action quiet" @click="saveTable">Table (CSV)</button>
+    <input
+      ref="picker"
+      type="file"
+      accept=".zip,application/zip"
+      aria-label="Archive to take in"
+      hidden
+      @change="look"
+    />
+    <ElDialog v-model="shown" title="Take an archive in" width="560px" align-center>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <template v-else-if="report">
+        <p class="note">Nothing has been changed yet. Nothing that is here will be.</p>
+        <template v-for="part in parts(report)" :key="part.title">
+          <h3 v-if="part.names.length > 0">{{ part.title }}: {{ part.names.length }}</h3>
+          <ul v-if="part.names.length > 0">
+            <li v-for="(name, index) in part.names.slice(0, 8)" :key="index">{{ name }}</li>
+            <li v-if="part.names.length > 8">and {{ part.names.length - 8 }} more</li>
+          </ul>
+        </template>
+        <button
+          type="button"
+          class="action main"
+          :disabled="report.add.length + report.copy.length === 0"
+          @click="take"
+        >
+          Take {{ report.add.length + report.copy.length }} in
+        </button>
+      </template>
+      <p v-else class="note">Reading…</p>
+    </ElDialog>
+  </div>
+</template>
+
+<style scoped>
+.data {
+  display: grid;
+  justify-items: start;
+  gap: 2px;
+}
+
+a {
+  color: inherit;
+}
+
+h3 {
+  margin-top: 10px;
+  font-size: 13px;
+}
+
+ul {
+  padding-left: 20px;
+  list-style: square;
+}
+
+.main {
+  margin-top: 14px;
+}
+
+.problem {
+  color: var(--stop);
+}
+</style>
