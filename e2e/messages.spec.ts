@@ -68,3 +68,49 @@ test('right-to-left and emoji text survive from the form to a reload', async ({ 
     timeout: 30_000,
   });
 });
+
+test('a message that another job holds already is pointed out with a link', async ({ page }) => {
+  await newJob(page);
+  await page.getByLabel('Address').fill('https://ternquay.example/twice');
+  await page.getByLabel('Name').fill('The first of two');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await newJob(page);
+  await page.getByLabel('Address').fill('ternquay.example/twice');
+  await page.getByRole('link', { name: 'The first of two' }).click();
+  await expect(page.getByRole('heading', { name: 'The first of two' })).toBeVisible();
+});
+
+/** Path data moved so that its least coordinate is 0, in hundredths: where the code lies on its piece does not matter. */
+function shapeOf(path: string): string {
+  const least = Math.min(...[...path.matchAll(/[\d.]+/g)].map(([text]) => Number(text)));
+  return path.replace(/[\d.]+/g, (text) => (Number(text) - least).toFixed(2));
+}
+
+test('a code that exists only as a picture becomes a job with the same modules', async ({ page }) => {
+  // A picture of the plate as the bench draws it, taken with its own version, level and mask.
+  await newJob(page);
+  await page.getByLabel('Address').fill('https://ternquay.example/picture');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await page.getByRole('radio', { name: /^Q/ }).click();
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  const modules = shapeOf((await page.getByTestId('finished-marks').getAttribute('d'))!);
+  const picture = await page.getByLabel('Stage', { exact: true }).screenshot();
+
+  await page.goto('/');
+  await page
+    .getByLabel('Picture of a code')
+    .setInputFiles({ name: 'old.png', mimeType: 'image/png', buffer: picture });
+  const dialog = page.getByRole('dialog', { name: 'From a picture' });
+  await expect(dialog).toContainText('https://ternquay.example/picture', { timeout: 20_000 });
+  await dialog.getByText('Keep version, level and mask').click();
+  await dialog.getByRole('button', { name: 'Make it a job' }).click();
+  await expect(page.getByLabel('Address')).toHaveValue('https://ternquay.example/picture');
+  await expect(page.getByTestId('finished-marks')).toBeVisible();
+  expect(shapeOf((await page.getByTestId('finished-marks').getAttribute('d'))!)).toBe(modules);
+
+  await page.goto('/');
+  const nothing = { name: 'nothing.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') };
+  await page.getByLabel('Picture of a code').setInputFiles(nothing);
+  await expect(dialog.getByRole('alert')).toContainText('not a picture that can be opened');
+});

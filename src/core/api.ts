@@ -49,6 +49,12 @@ export type JobSummary = z.infer<typeof jobSummarySchema>;
 
 export const shelfSchema = z.strictObject({ jobs: z.array(jobSummarySchema) });
 
+/** Asks which jobs have the same payload in their newest revision. */
+export const findTwinsSchema = z.strictObject({ payload: z.string().min(1).max(20_000) });
+export const twinsSchema = z.strictObject({
+  jobs: z.array(z.strictObject({ id: jobIdSchema, name: z.string() })),
+});
+
 /** Moves jobs to a place, all or none. */
 export const moveJobsSchema = z.strictObject({
   ids: z.array(jobIdSchema).min(1).max(10_000),

@@ -63,12 +63,26 @@ describe('measureMessage', () => {
     expect(labels).toContain('Compact contact form');
   });
 
+  it('sets the forms of a contact side by side, the compact one smallest', () => {
+    const ines = {
+      ...emptyMessage('contact'),
+      given: 'Ines',
+      family: 'Tarrow',
+      phones: ['+442079460018'],
+    } as Message;
+    const { forms } = measureMessage(jobOf(ines));
+    expect(forms.map(({ form }) => form)).toEqual(['vcard3', 'vcard4', 'compact']);
+    expect(forms[2]!.bytes).toBe('MECARD:N:Tarrow,Ines;TEL:+442079460018;;'.length);
+    expect(Math.min(...forms.map(({ bytes }) => bytes))).toBe(forms[2]!.bytes);
+  });
+
   it('measures nothing without a message', () => {
     expect(measureMessage(jobOf({ kind: 'web', address: '' }))).toEqual({
       byLevel: [],
       lettersLeft: null,
       charactersToDrop: null,
       savings: [],
+      forms: [],
     });
   });
 });

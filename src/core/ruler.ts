@@ -1,7 +1,7 @@
 /** What a message costs: how far to the next version, and what would make the symbol smaller. */
 import type { Change } from './finding';
 import { applyChanges, type Job } from './job';
-import { readCampaign, withCampaign, writeMessage } from './message';
+import { contactForms, readCampaign, withCampaign, writeMessage } from './message';
 import { levels, sizeOfVersion, smallestVersions, type Level } from './symbol';
 
 export interface MessageRuler {
@@ -16,6 +16,15 @@ export interface MessageRuler {
   /** Characters to drop from the end to get one version lower; null in version 1 or without a symbol. */
   readonly charactersToDrop: number | null;
   readonly savings: readonly Saving[];
+  /** The forms in which the same fields can be written, with what each costs; empty where there is one form only. */
+  readonly forms: readonly WrittenForm[];
+}
+
+export interface WrittenForm {
+  readonly form: string;
+  readonly bytes: number;
+  readonly version: number | null;
+  readonly chosen: boolean;
 }
 
 /** A change that makes the symbol smaller, and what it does to the scan. */
@@ -31,7 +40,8 @@ export interface Saving {
 /** Measures the message of a job with its own level; a version set by hand is left out of account. */
 export function measureMessage(job: Job): MessageRuler {
   const payload = writeMessage(job.message);
-  if (payload === '') return { byLevel: [], lettersLeft: null, charactersToDrop: null, savings: [] };
+  if (payload === '')
+    return { byLevel: [], lettersLeft: null, charactersToDrop: null, savings: [], forms: [] };
   const settings = { ...job.symbol, version: 'smallest' as const };
   const versions = smallestVersions(payload, settings);
   const version = versions[settings.level];
@@ -46,7 +56,13 @@ export function measureMessage(job: Job): MessageRuler {
     };
   });
   if (version === null)
-    return { byLevel, lettersLeft: null, charactersToDrop: null, savings: savings(job, 41) };
+    return {
+      byLevel,
+      lettersLeft: null,
+      charactersToDrop: null,
+      savings: savings(job, 41),
+      forms: writtenForms(job),
+    };
   const characters = [...payload];
   const lettersLeft = largestWhere(
     2 * payload.length + 300,
@@ -61,7 +77,21 @@ export function measureMessage(job: Job): MessageRuler {
     lettersLeft,
     charactersToDrop: version === 1 ? null : characters.length - kept,
     savings: savings(job, version),
+    forms: writtenForms(job),
   };
+}
+
+function writtenForms({ message, symbol }: Job): WrittenForm[] {
+  if (message.kind !== 'contact') return [];
+  return contactForms.map((form) => {
+    const payload = writeMessage({ ...message, form });
+    return {
+      form,
+      bytes: new TextEncoder().encode(payload).length,
+      version: smallestVersions(payload, { ...symbol, version: 'smallest' })[symbol.level],
+      chosen: form === message.form,
+    };
+  });
 }
 
 /** The largest whole number up to `most` for which a condition holds that never holds again once it fails. */

@@ -2,8 +2,11 @@
 import type { Job } from '../core/job';
 import {
   prove,
+  readPicture,
   startProof,
   takePicture,
+  type FoundCode,
+  type Frame,
   type ProofBinaries,
   type ProofReport,
   type Reader,
@@ -17,6 +20,8 @@ export interface Prover {
   warmUp(): Promise<void>;
   /** Proves a revision and tells every verdict as it comes; null when the job gives no file or a newer proof began. */
   prove(job: Job, revision: number, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
+  /** Reads the code in a picture; null when there is none. */
+  readPicture(frame: Frame): Promise<FoundCode | null>;
   /** One photograph from the chosen distance, with what each reader makes of it; null when the job gives no file. */
   photograph(job: Job, turnDegrees: number): Promise<SamplePicture | null>;
 }
@@ -42,6 +47,10 @@ export function createProver(load: () => Promise<ProofBinaries>): Prover {
         tell(report);
       }
       return report;
+    },
+    readPicture: async (frame) => {
+      await panel();
+      return readPicture(frame);
     },
     photograph: async (job, turnDegrees) => {
       const setup = proofSetup(job, runJob(job), null);

@@ -7,6 +7,7 @@ import type { z } from 'zod';
 import {
   createJobSchema,
   fileJobsSchema,
+  findTwinsSchema,
   jobIdSchema,
   markMadeSchema,
   moveJobsSchema,
@@ -63,6 +64,9 @@ function jobRoutes(jobs: JobStore): express.Router {
 
   routes.get('/shelf', (_request, response) => {
     response.json({ jobs: jobs.summaries() });
+  });
+  routes.post('/shelf/twins', (request, response) => {
+    response.json({ jobs: jobs.twins(checked(findTwinsSchema, request.body).payload) });
   });
   routes.post('/shelf/move', (request, response) => {
     const { ids, place } = checked(moveJobsSchema, request.body);

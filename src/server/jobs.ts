@@ -25,6 +25,8 @@ export type RevisionEntry = z.infer<typeof revisionListSchema>['revisions'][numb
 export interface JobStore {
   /** Every job, wherever it is, in the order in which they were started. */
   summaries(): JobSummary[];
+  /** Jobs outside the bin whose newest revision has this payload. */
+  twins(payload: string): { id: string; name: string }[];
   /** Moves jobs to a place, all or none; false when one is unknown. */
   move(ids: readonly string[], place: Place): boolean;
   /** Files jobs in a collection, each as a new revision, all or none; false when one is unknown. */
@@ -57,7 +59,8 @@ const selectJobs = `
 
 export function jobStore(db: Db): JobStore {
   const selectSummaries = db.prepare<[], SummaryRow>(
-    `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt, summaries.summary,
+    `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,
+            json_remove(summaries.summary, '$.payload') AS summary,
             proofs.revision AS proofRevision, json_extract(proofs.report, '$.verdict') AS verdict,
             makings.revision AS madeRevision, makings.made_on AS madeOn, makings.note AS madeNote
      FROM jobs
@@ -72,6 +75,11 @@ export function jobStore(db: Db): JobStore {
   const upsertSummary = db.prepare(
     `INSERT INTO summaries (job_id, summary) VALUES (?, ?)
      ON CONFLICT (job_id) DO UPDATE SET summary = excluded.summary`,
+  );
+  const selectTwins = db.prepare<[string], { id: string; name: string }>(
+    `SELECT jobs.id, json_extract(summary, '$.name') AS name
+     FROM summaries JOIN jobs ON jobs.id = summaries.job_id
+     WHERE json_extract(summary, '$.payload') = ? AND jobs.place <> 'bin' ORDER BY jobs.created_at LIMIT 20`,
   );
   const updatePlace = db.prepare('UPDATE jobs SET place = ? WHERE id = ?');
   const deleteBinned = db.prepare("DELETE FROM jobs WHERE place = 'bin'");
@@ -143,6 +151,7 @@ export function jobStore(db: Db): JobStore {
 
   return {
     summaries: () => selectSummaries.all().map(jobSummaryOf),
+    twins: (payload) => selectTwins.all(payload),
     move: allOrNone(db, (ids: readonly string[], place: Place) =>
       ids.every((id) => updatePlace.run(place, id).changes === 1),
     ),

@@ -144,6 +144,19 @@ describe('the shelf', () => {
     });
   });
 
+  it('finds other jobs with the same message, but not in the bin', async () => {
+    const twin = { ...document, message: { kind: 'text' as const, text: 'Only here, twice' } };
+    const [a, b] = [
+      await send('POST', '/api/jobs', { document: twin }),
+      await send('POST', '/api/jobs', { document: twin }),
+    ];
+    const find = async () =>
+      (await send('POST', '/api/shelf/twins', { payload: 'Only here, twice' })).body.jobs;
+    expect((await find()).map(({ id }: { id: string }) => id)).toEqual([a.body.id, b.body.id]);
+    await send('POST', '/api/shelf/move', { ids: [b.body.id], place: 'bin' });
+    expect(await find()).toHaveLength(1);
+  });
+
   it('keeps what was made, by revision, with date and note', async () => {
     const { id } = await create();
     const made = { on: '2026-11-25', note: 'two plates, 40 W' };

@@ -9,15 +9,21 @@ export type SummaryFields = Pick<
   'name' | 'collection' | 'kind' | 'message' | 'material' | 'widthMm' | 'heightMm' | 'severity'
 >;
 
+/** With the whole payload, by which repeated messages are found; it stays in the database. */
+export interface StoredSummary extends SummaryFields {
+  readonly payload: string;
+}
+
 /** Characters of the message that are kept for showing and searching. */
 const keptCharacters = 300;
 
-export function summaryOf(job: Job): SummaryFields {
+export function summaryOf(job: Job): StoredSummary {
   const { payload, description, severity, heldBackBy } = runJob(job);
   // Of forms the sentence says more than the payload, and it does not show a password.
   const isPlain = job.message.kind === 'web' || job.message.kind === 'text';
   const message = payload === '' || isPlain ? payload : description.summary;
   return {
+    payload,
     name: job.name,
     collection: job.collection,
     kind: job.message.kind,

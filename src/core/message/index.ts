@@ -16,6 +16,7 @@ import { web, webSchema } from './web';
 import { wifi, wifiSchema } from './wifi';
 
 export { campaignKeys, readCampaign, withCampaign, type Campaign } from './campaign';
+export { contactForms } from './contact';
 export type { Description } from './kind';
 export { numberCountries } from './phoneNumber';
 export { webPurposes } from './web';

@@ -11,6 +11,7 @@ import { startReaders, type Reader, type ReaderBinaries } from './readers';
 import { fullShotCount, readerState, verdictOf, type ProofReport } from './verdict';
 
 export type { Frame } from './photograph';
+export { readPicture, type FoundCode } from './readPicture';
 export type { Reader } from './readers';
 export {
   fullShotCount,

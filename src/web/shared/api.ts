@@ -7,6 +7,7 @@ import {
   revisionListSchema,
   savedJobSchema,
   shelfSchema,
+  twinsSchema,
   type JobSummary,
   type Place,
   type SavedJob,
@@ -26,6 +27,10 @@ export class ApiProblem extends Error {
 }
 
 export const listShelf = async (): Promise<JobSummary[]> => (await get('/api/shelf', shelfSchema)).jobs;
+
+/** Jobs that hold the same message. */
+export const findTwins = async (payload: string) =>
+  (await send('POST', '/api/shelf/twins', { payload }, twinsSchema)).jobs;
 
 export async function moveJobs(ids: readonly string[], place: Place): Promise<void> {
   await request('/api/shelf/move', jsonRequest('POST', { ids, place }));

@@ -10,6 +10,7 @@ import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useElementSize } from '../shared/useElementSize';
 import { useShelf } from '../stores/shelf';
 import { jobStates, listJobs, sortKeys, stateNames, type ShelfQuery, type SortKey } from './shelfList';
+import PictureTaker from './PictureTaker.vue';
 import ShelfData from './ShelfData.vue';
 import ShelfPlaces from './ShelfPlaces.vue';
 import ShelfRow from './ShelfRow.vue';
@@ -150,7 +151,10 @@ useShelfKeys({
         @drop-in="(ids, collection) => fileIn(collection, ids)"
         @drop-to="(ids, place) => moveTo(place, ids)"
       />
-      <ShelfData :jobs="list" />
+      <div>
+        <PictureTaker />
+        <ShelfData :jobs="list" />
+      </div>
     </div>
     <section class="jobs" aria-label="Jobs">
       <div class="bar">

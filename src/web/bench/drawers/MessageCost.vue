@@ -17,6 +17,7 @@ const segmentsText = computed(() => {
   if (segments.length > 3) return `${segments.length} segments`;
   return segments.map(({ mode, count }) => `${count} as ${modes[mode]}`).join(' + ');
 });
+const formNames: Record<string, string> = { vcard3: 'vCard 3.0', vcard4: 'vCard 4.0', compact: 'compact' };
 const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
 </script>
 
@@ -46,6 +47,22 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
         <td>{{ row.level }}</td>
         <td>{{ row.version ?? 'too long' }}</td>
         <td>{{ row.moduleMm === null ? '' : lengthText(row.moduleMm, preferences.unit) }}</td>
+      </tr>
+    </tbody>
+  </table>
+  <table v-if="ruler.forms.length > 0">
+    <thead>
+      <tr>
+        <th scope="col">Form</th>
+        <th scope="col">Bytes</th>
+        <th scope="col">Version at {{ job.symbol.level }}</th>
+      </tr>
+    </thead>
+    <tbody class="measure">
+      <tr v-for="form in ruler.forms" :key="form.form" :class="{ chosen: form.chosen }">
+        <td>{{ formNames[form.form] }}</td>
+        <td>{{ form.bytes }}</td>
+        <td>{{ form.version ?? 'too long' }}</td>
       </tr>
     </tbody>
   </table>

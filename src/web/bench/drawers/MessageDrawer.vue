@@ -18,6 +18,7 @@ import CampaignFields from './CampaignFields.vue';
 import FiledAs from './FiledAs.vue';
 import KindForm from './KindForm.vue';
 import MessageCost from './MessageCost.vue';
+import TwinNote from './TwinNote.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
@@ -94,6 +95,7 @@ const findings = computed(() =>
       <p v-for="finding in findings" :key="finding.code" :class="finding.severity" class="found" role="alert">
         {{ finding.text }}
       </p>
+      <TwinNote :job-id="bench.id" :payload="view.payload" />
       <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
       <details v-if="message.kind === 'wifi' && view.payload">
         <summary class="note">Show what the code holds, with the password</summary>

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+/** A picture of an existing code, dropped or pasted on the shelf, becomes a new job with clean paths. */
+import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { kindName, readPayload } from '../../core/message';
+import { newJob } from '../../core/newJob';
+import type { FoundCode } from '../../core/proof';
+import { createJob } from '../shared/api';
+import { useEngine } from '../shared/engine';
+
+const router = useRouter();
+const shown = ref(false);
+const found = shallowRef<FoundCode | null>(null);
+const problem = ref('');
+const keeps = ref(false);
+/** Larger pictures are made smaller before they are read. */
+const longestSidePx = 2400;
+
+async function read(file: Blob): Promise<void> {
+  shown.value = true;
+  found.value = null;
+  problem.value = '';
+  try {
+    const image = await createImageBitmap(file);
+    const scale = Math.min(1, longestSidePx / Math.max(image.width, image.height));
+    const canvas = new OffscreenCanvas(Math.ceil(image.width * scale), Math.ceil(image.height * scale));
+    const context = canvas.getContext('2d')!;
+    context.fillStyle = '#fff';
+    context.fillRect(0, 0, canvas.width, canvas.height);
+    context.drawImage(image, 0, 0, canvas.width, canvas.height);
+    const { width, height, data } = context.getImageData(0, 0, canvas.width, canvas.height);
+    found.value = await useEngine().prover.readPicture({ width, height, rgba: data });
+    if (found.value === null)
+      problem.value =
+        'There is no code in this picture that can be read. A sharper or a larger picture may help.';
+  } catch {
+    problem.value = 'This file is not a picture that can be opened.';
+  }
+}
+
+async function take(): Promise<void> {
+  if (found.value === null) return;
+  const { text, version, level, mask } = found.value;
+  try {
+    const job = newJob({ message: readPayload(text) });
+    const symbol = keeps.value ? { ...job.symbol, raiseLevel: false, version, level, mask } : job.symbol;
+    const { id } = await createJob({ ...job, symbol });
+    await router.push({ name: 'bench', params: { id } });
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+
+const imageOf = (data: DataTransfer | null): File | undefined =>
+  [...(data?.files ?? [])].find(({ type }) => type.startsWith('image/'));
+
+function onPaste(event: ClipboardEvent): void {
+  const image = imageOf(event.clipboardData);
+  if (image) void read(image);
+}
+
+function onDrop(event: DragEvent): void {
+  const image = imageOf(event.dataTransfer);
+  if (!image) return;
+  event.preventDefault();
+  void read(image);
+}
+
+const allowDrop = (event: DragEvent): void => {
+  if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
+};
+
+onMounted(() => {
+  window.addEventListener('paste', onPaste);
+  window.addEventListener('drop', onDrop);
+  window.addEventListener('dragover', allowDrop);
+});
+onBeforeUnmount(() => {
+  window.removeEventListener('paste', onPaste);
+  window.removeEventListener('drop', onDrop);
+  window.removeEventListener('dragover', allowDrop);
+});
+
+function pick(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (file) void read(file);
+}
+</script>
+
+<template>
+  <label class="action quiet">
+    From a picture…
+    <input type="file" accept="image/*" aria-label="Picture of a code" class="picker" @change="pick" />
+  </label>
+  <ElDialog v-model="shown" title="From a picture" width="520px" align-center>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div v-else-if="found" class="found">
+      <p>
+        It holds a {{ kindName(readPayload(found.text).kind).toLowerCase() }}, version {{ found.version }},
+        level {{ found.level }}, mask {{ found.mask }}:
+      </p>
+      <p class="measure text">{{ found.text }}</p>
+      <span class="line">
+        <ElSwitch id="keep-build" v-model="keeps" />
+        <label for="keep-build">Keep version, level and mask, so that it looks the same</label>
+      </span>
+      <button type="button" class="action main" @click="take">Make it a job</button>
+    </div>
+    <p v-else class="note">Reading…</p>
+  </ElDialog>
+</template>
+
+<style scoped>
+.picker {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.action:focus-within {
+  outline: 2px solid var(--accent);
+}
+
+.found {
+  display: grid;
+  justify-items: start;
+  gap: 12px;
+}
+
+.text {
+  width: 100%;
+  max-height: 120px;
+  padding: 6px 8px;
+  overflow: auto;
+  background: var(--paper-sunk);
+  font-size: 12px;
+  font-weight: 400;
+  overflow-wrap: anywhere;
+  white-space: pre-wrap;
+}
+
+.line {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+
+.problem {
+  color: var(--stop);
+}
+</style>
