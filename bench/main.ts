@@ -2,6 +2,7 @@
 import { encoderRows } from './encoders';
 import { pageFigures } from './page';
 import { outlineRow, pressRows, proofRows } from './pipeline';
+import { shelfFigures, shelfJobCount } from './shelf';
 
 interface Verdict {
   readonly what: string;
@@ -50,6 +51,22 @@ verdicts.push({
   budget: '1.05 x',
   kept: nodes <= 1.05 * fewest,
 });
+
+const { listMs, searchMs } = shelfFigures();
+verdicts.push(
+  {
+    what: `list of ${shelfJobCount} jobs, from the database to the wire`,
+    measured: `${listMs.toFixed(0)} ms`,
+    budget: 'none',
+    kept: true,
+  },
+  {
+    what: `search among ${shelfJobCount} jobs, a key press`,
+    measured: `p95 ${searchMs.toFixed(1)} ms`,
+    budget: '50 ms',
+    kept: searchMs <= 50,
+  },
+);
 
 const page = await pageFigures();
 if (page === null) console.log('\nNo /usr/bin/chromium: the page is not measured.');

@@ -56,6 +56,8 @@ await page.keyboard.press('5');
 await picture('bench-stopped');
 await page.keyboard.press('Control+z');
 await page.waitForTimeout(1200);
+await open('Harbour office sticker');
+await picture('bench-contact');
 await page.goto(base);
 await page.locator('.picture path').first().waitFor();
 await page.waitForTimeout(800);

@@ -4,7 +4,7 @@
  */
 import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'fflate';
 import { z } from 'zod';
-import { jobIdSchema, places } from './api';
+import { jobIdSchema, places } from './shelfApi';
 import { parseJob, problemsOf, type Job } from './job';
 import { proofReportSchema } from './proof/verdict';
 

@@ -2,11 +2,14 @@
 import type { Job } from '../core/job';
 import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
+import { measureMessage, type MessageRuler } from '../core/ruler';
 import { runJob, type JobResult } from '../core/runJob';
 import { pressView, type PressView } from './pressView';
 
 export interface Press {
   press(job: Job): PressView;
+  /** What the message costs; slower than a key, so it is asked for in pauses. */
+  ruler(job: Job): MessageRuler;
   files(job: Job, revision: number, formats: readonly FormatId[]): MadeFiles;
 }
 
@@ -14,7 +17,8 @@ export function createPress(): Press {
   let last: JobResult | undefined;
   const run = (job: Job): JobResult => (last = runJob(job, last));
   return {
-    press: (job) => pressView(job, run(job)),
+    press: (job) => pressView(run(job)),
+    ruler: measureMessage,
     files: (job, revision, formats) => makeFiles(job, run(job), revision, formats),
   };
 }

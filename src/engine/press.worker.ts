@@ -12,5 +12,5 @@ const warmUpRuns = 40;
 for (let run = 0; run < warmUpRuns; run++)
   setTimeout(
     () => press.press(newJob({ message: { kind: 'text', text: `berth ${run} `.repeat(20) } })),
-    300 + run * 15,
+    1200 + run * 15,
   );

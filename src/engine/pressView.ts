@@ -4,8 +4,6 @@ import type { Finding, Severity } from '../core/finding';
 import { mirrorRegion, type Box } from '../core/geometry';
 import { pathData } from '../core/output';
 import { marksDarkModules } from '../core/plan';
-import type { Job } from '../core/job';
-import { measureMessage, type MessageRuler } from '../core/ruler';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
@@ -49,7 +47,6 @@ export interface PressView {
   readonly payloadBytes: number;
   readonly summary: string;
   readonly notes: readonly string[];
-  readonly ruler: MessageRuler;
   readonly baseColour: string;
   readonly markColour: string;
   readonly findings: readonly Finding[];
@@ -58,14 +55,13 @@ export interface PressView {
   readonly made: MadeView | null;
 }
 
-export function pressView(job: Job, result: JobResult): PressView {
+export function pressView(result: JobResult): PressView {
   const { payload, description, pair, findings, severity, heldBackBy, made } = result;
   return {
     payload,
     payloadBytes: new TextEncoder().encode(payload).length,
     summary: description.summary,
     notes: description.notes,
-    ruler: measureMessage(job),
     baseColour: pair.material.baseColour,
     markColour: pair.markColour,
     findings,

@@ -6,16 +6,18 @@ import type { Logger } from 'pino';
 import type { z } from 'zod';
 import {
   createJobSchema,
-  fileJobsSchema,
-  findTwinsSchema,
-  jobIdSchema,
-  markMadeSchema,
-  moveJobsSchema,
   revisionNumberSchema,
   saveProofSchema,
   saveRevisionSchema,
   type SavedJob,
 } from '../core/api';
+import {
+  fileJobsSchema,
+  findTwinsSchema,
+  jobIdSchema,
+  markMadeSchema,
+  moveJobsSchema,
+} from '../core/shelfApi';
 import { archiveLimits, readArchive, writeArchive } from '../core/archive';
 import { problemsOf } from '../core/job';
 import type { JobStore } from './jobs';

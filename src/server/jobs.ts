@@ -1,7 +1,8 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import type { ImportReport, JobSummary, Place, revisionListSchema, SavedJob } from '../core/api';
+import type { revisionListSchema, SavedJob } from '../core/api';
+import type { ImportReport, JobSummary, Place } from '../core/shelfApi';
 import { importAction, type ArchivedJob, type ArchivedRevision, type ReadArchive } from '../core/archive';
 import { parseJob, type Job } from '../core/job';
 import type { ProofReport } from '../core/proof';

@@ -1,5 +1,5 @@
 /** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
-import type { JobSummary } from '../core/api';
+import type { JobSummary } from '../core/shelfApi';
 import type { Job } from '../core/job';
 import { findPair } from '../core/plan';
 import { runJob } from '../core/runJob';

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 /** A picture of an existing code, dropped or pasted on the shelf, becomes a new job with clean paths. */
-import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
+import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { kindName, readPayload } from '../../core/message';
-import { newJob } from '../../core/newJob';
 import type { FoundCode } from '../../core/proof';
-import { createJob } from '../shared/api';
 import { useEngine } from '../shared/engine';
 
+const AppDialog = defineAsyncComponent(() => import('../shared/AppDialog.vue'));
 const router = useRouter();
 const shown = ref(false);
 const found = shallowRef<FoundCode | null>(null);
+const foundKind = ref('');
 const problem = ref('');
 const keeps = ref(false);
 /** Larger pictures are made smaller before they are read. */
@@ -30,7 +29,10 @@ async function read(file: Blob): Promise<void> {
     context.drawImage(image, 0, 0, canvas.width, canvas.height);
     const { width, height, data } = context.getImageData(0, 0, canvas.width, canvas.height);
     found.value = await useEngine().prover.readPicture({ width, height, rgba: data });
-    if (found.value === null)
+    if (found.value !== null) {
+      const { kindName, readPayload } = await import('../../core/message');
+      foundKind.value = kindName(readPayload(found.value.text).kind).toLowerCase();
+    } else
       problem.value =
         'There is no code in this picture that can be read. A sharper or a larger picture may help.';
   } catch {
@@ -42,6 +44,11 @@ async function take(): Promise<void> {
   if (found.value === null) return;
   const { text, version, level, mask } = found.value;
   try {
+    const [{ newJob }, { readPayload }, { createJob }] = await Promise.all([
+      import('../../core/newJob'),
+      import('../../core/message'),
+      import('../shared/api'),
+    ]);
     const job = newJob({ message: readPayload(text) });
     const symbol = keeps.value ? { ...job.symbol, raiseLevel: false, version, level, mask } : job.symbol;
     const { id } = await createJob({ ...job, symbol });
@@ -94,22 +101,22 @@ function pick(event: Event): void {
     From a picture…
     <input type="file" accept="image/*" aria-label="Picture of a code" class="picker" @change="pick" />
   </label>
-  <ElDialog v-model="shown" title="From a picture" width="520px" align-center>
+  <AppDialog v-if="shown" v-model="shown" title="From a picture" width="520px">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-else-if="found" class="found">
       <p>
-        It holds a {{ kindName(readPayload(found.text).kind).toLowerCase() }}, version {{ found.version }},
-        level {{ found.level }}, mask {{ found.mask }}:
+        It holds a {{ foundKind }}, version {{ found.version }}, level {{ found.level }}, mask
+        {{ found.mask }}:
       </p>
       <p class="measure text">{{ found.text }}</p>
       <span class="line">
-        <ElSwitch id="keep-build" v-model="keeps" />
+        <input id="keep-build" v-model="keeps" type="checkbox" />
         <label for="keep-build">Keep version, level and mask, so that it looks the same</label>
       </span>
       <button type="button" class="action main" @click="take">Make it a job</button>
     </div>
     <p v-else class="note">Reading…</p>
-  </ElDialog>
+  </AppDialog>
 </template>
 
 <style scoped>

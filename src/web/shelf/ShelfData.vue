@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** All data out and in, and the table of jobs. */
-import Papa from 'papaparse';
-import { ref, shallowRef, useTemplateRef } from 'vue';
-import type { ImportReport, JobSummary } from '../../core/api';
-import { importArchive } from '../shared/api';
+import { defineAsyncComponent, ref, shallowRef, useTemplateRef } from 'vue';
+import type { ImportReport, JobSummary } from '../../core/shelfApi';
+import { importArchive } from '../shared/shelfApi';
 import { downloadBytes } from '../shared/download';
 import { useShelf } from '../stores/shelf';
 import { stateNames, stateOf } from './shelfList';
 
+const AppDialog = defineAsyncComponent(() => import('../shared/AppDialog.vue'));
 const props = defineProps<{ jobs: readonly JobSummary[] }>();
 const shelf = useShelf();
 const picker = useTemplateRef<HTMLInputElement>('picker');
@@ -17,7 +17,8 @@ const problem = ref('');
 const shown = ref(false);
 
 /** The jobs as they are listed. Cells that a spreadsheet would run as formulas get an apostrophe in front. */
-function saveTable(): void {
+async function saveTable(): Promise<void> {
+  const { default: Papa } = await import('papaparse');
   const rows = props.jobs.map((job) => ({
     name: job.name,
     collection: job.collection,
@@ -86,7 +87,7 @@ const parts = (found: ImportReport) => [
       hidden
       @change="look"
     />
-    <ElDialog v-model="shown" title="Take an archive in" width="560px" align-center>
+    <AppDialog v-if="shown" v-model="shown" title="Take an archive in" width="560px">
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <template v-else-if="report">
         <p class="note">Nothing has been changed yet. Nothing that is here will be.</p>
@@ -107,7 +108,7 @@ const parts = (found: ImportReport) => [
         </button>
       </template>
       <p v-else class="note">Reading…</p>
-    </ElDialog>
+    </AppDialog>
   </div>
 </template>
 

@@ -3,9 +3,7 @@
 import { Plus } from '@lucide/vue';
 import { computed, onMounted, reactive, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Place } from '../../core/api';
-import { newJob } from '../../core/newJob';
-import { createJob } from '../shared/api';
+import type { Place } from '../../core/shelfApi';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useElementSize } from '../shared/useElementSize';
 import { useShelf } from '../stores/shelf';
@@ -58,6 +56,10 @@ onMounted(() => {
 /** A new job starts clean: an empty address, nothing of the last job. */
 async function startJob(): Promise<void> {
   try {
+    const [{ newJob }, { createJob }] = await Promise.all([
+      import('../../core/newJob'),
+      import('../shared/api'),
+    ]);
     const job = newJob({
       name: 'New job',
       collection: query.collection ?? '',
@@ -72,6 +74,14 @@ async function startJob(): Promise<void> {
 function choose(place: Place, collection: string | null): void {
   query.place = place;
   query.collection = collection;
+}
+
+/** Emptying the bin asks once more. */
+const clearing = ref(false);
+
+function clearBin(): void {
+  clearing.value = false;
+  void shelf.clearBin();
 }
 
 function toggle(id: string): void {
@@ -124,19 +134,13 @@ useShelfKeys({
         placeholder="Search name, message, material, note  ( / )"
         aria-label="Search"
       />
-      <ElSelect
-        v-model="query.state"
-        class="pick"
-        aria-label="State"
-        placeholder="any state"
-        clearable
-        :value-on-clear="null"
-      >
-        <ElOption v-for="state in jobStates" :key="state" :value="state" :label="stateNames[state]" />
-      </ElSelect>
-      <ElSelect v-model="query.sort" class="pick" aria-label="Order">
-        <ElOption v-for="key in sortKeys" :key="key" :value="key" :label="sortNames[key]" />
-      </ElSelect>
+      <select v-model="query.state" class="pick" aria-label="State">
+        <option :value="null">any state</option>
+        <option v-for="state in jobStates" :key="state" :value="state">{{ stateNames[state] }}</option>
+      </select>
+      <select v-model="query.sort" class="pick" aria-label="Order">
+        <option v-for="key in sortKeys" :key="key" :value="key">{{ sortNames[key] }}</option>
+      </select>
       <UnitSwitch />
       <button type="button" class="action main" title="N" @click="startJob">
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
@@ -184,16 +188,16 @@ useShelfKeys({
           >
             Select all
           </button>
-          <ElPopconfirm
-            v-if="query.place === 'bin' && list.length > 0"
-            title="Delete everything in the bin for good?"
-            confirm-button-text="Delete for good"
-            cancel-button-text="Keep"
-            width="260"
-            @confirm="shelf.clearBin()"
-          >
-            <template #reference><button type="button" class="action">Empty the bin</button></template>
-          </ElPopconfirm>
+          <template v-if="query.place === 'bin' && list.length > 0">
+            <button v-if="!clearing" type="button" class="action" @click="clearing = true">
+              Empty the bin
+            </button>
+            <template v-else>
+              <strong>Everything in the bin, for good?</strong>
+              <button type="button" class="action" @click="clearBin">Delete for good</button>
+              <button type="button" class="action quiet" @click="clearing = false">Keep it</button>
+            </template>
+          </template>
         </template>
         <span v-if="shelf.wayBack" class="back" role="status">
           {{ shelf.wayBack.label }}.
@@ -261,6 +265,16 @@ h1 {
 
 .search {
   padding-left: 20px;
+}
+
+.pick {
+  height: 28px;
+  padding: 0 6px;
+  border: 1px solid var(--el-border-color);
+  border-radius: var(--radius);
+  background: #fff;
+  color: var(--ink);
+  font: inherit;
 }
 
 .main {

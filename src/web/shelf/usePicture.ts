@@ -1,7 +1,6 @@
 /** True pictures of pieces, made when their rows come into view and kept while the page lives. */
 import { ref, watchEffect, type Ref } from 'vue';
-import type { JobSummary } from '../../core/api';
-import { fetchRevision } from '../shared/api';
+import type { JobSummary } from '../../core/shelfApi';
 import { useEngine } from '../shared/engine';
 
 export interface PiecePicture {
@@ -15,6 +14,7 @@ const made = new Map<string, Promise<PiecePicture | null>>();
 const mostKept = 400;
 
 async function make(id: string, revision: number): Promise<PiecePicture | null> {
+  const { fetchRevision } = await import('../shared/api');
   const view = await useEngine().press.press(await fetchRevision(id, revision));
   if (view.made === null) return null;
   const { outlinePath, finishedPath } = view.made;

@@ -2,10 +2,11 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { z } from 'zod';
-import type { ProofRecord, SavedJob } from '../../core/api';
+import { savedJobSchema, type ProofRecord, type SavedJob } from '../../core/api';
 import type { Change } from '../../core/finding';
 import { applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
-import { ApiProblem, createJob, fetchJob, saveRevision } from '../shared/api';
+import { createJob, fetchJob, saveRevision } from '../shared/api';
+import { ApiProblem } from '../shared/http';
 import { forget, recall, remember } from '../shared/browserStorage';
 
 /** `offline` covers everything that keeps the server from saving; the draft stays in this browser meanwhile. */
@@ -187,8 +188,9 @@ export const useBench = defineStore('bench', () => {
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       saveProblem.value = error.message;
-      if (error.status === 409 && error.current) {
-        conflict.value = error.current;
+      const current = savedJobSchema.safeParse(error.current);
+      if (error.status === 409 && current.success) {
+        conflict.value = current.data;
         saveState.value = 'conflict';
       } else {
         saveState.value = 'offline';

@@ -1,8 +1,11 @@
 /** The jobs on the shelf, and the way back from what was done to many of them. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { JobSummary, Place } from '../../core/api';
-import { createJob, emptyBin, fetchJob, fileJobs, listShelf, moveJobs, saveRevision } from '../shared/api';
+import type { JobSummary, Place } from '../../core/shelfApi';
+import { emptyBin, fileJobs, listShelf, moveJobs } from '../shared/shelfApi';
+
+/** Documents are large to understand; what does is loaded when it is needed. */
+const jobApi = () => import('../shared/api');
 
 interface WayBack {
   readonly label: string;
@@ -73,6 +76,7 @@ export const useShelf = defineStore('shelf', () => {
 
   function rename(id: string, name: string): Promise<void> {
     return attempt(async () => {
+      const { fetchJob, saveRevision } = await jobApi();
       const { revision, document } = await fetchJob(id);
       if (document.name === name) return;
       await saveRevision(id, revision, { ...document, name });
@@ -81,6 +85,7 @@ export const useShelf = defineStore('shelf', () => {
 
   function duplicate(id: string): Promise<void> {
     return attempt(async () => {
+      const { createJob, fetchJob } = await jobApi();
       const { document } = await fetchJob(id);
       const copy = await createJob({
         ...document,

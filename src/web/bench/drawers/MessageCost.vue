@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What the message costs: its ruler, the version at each level, and what would make the symbol smaller. */
-import { computed } from 'vue';
+import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
+import { useEngine } from '../../shared/engine';
 import type { MessageRuler } from '../../../core/ruler';
 import type { Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
@@ -8,7 +9,7 @@ import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 
-const props = defineProps<{ job: Job; view: PressView; ruler: MessageRuler }>();
+const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();
 /** The modes of a few segments one by one, of many as a count. */
@@ -17,6 +18,29 @@ const segmentsText = computed(() => {
   if (segments.length > 3) return `${segments.length} segments`;
   return segments.map(({ mode, count }) => `${count} as ${modes[mode]}`).join(' + ');
 });
+const ruler = shallowRef<MessageRuler>({
+  byLevel: [],
+  lettersLeft: null,
+  charactersToDrop: null,
+  savings: [],
+  forms: [],
+});
+/** The ruler follows in the pauses of typing. */
+const pauseMs = 180;
+let timer: ReturnType<typeof setTimeout> | undefined;
+watch(
+  () => props.job,
+  (job) => {
+    clearTimeout(timer);
+    timer = setTimeout(async () => {
+      const measured = await useEngine().press.ruler(job);
+      if (job === props.job) ruler.value = measured;
+    }, pauseMs);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => clearTimeout(timer));
+
 const formNames: Record<string, string> = { vcard3: 'vCard 3.0', vcard4: 'vCard 4.0', compact: 'compact' };
 const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
 </script>

@@ -105,7 +105,7 @@ const findings = computed(() =>
     </section>
     <section>
       <h2 class="heading">What it costs</h2>
-      <MessageCost :job="job" :view="view" :ruler="view.ruler" />
+      <MessageCost :job="job" :view="view" />
     </section>
     <section>
       <FiledAs :job="job" />

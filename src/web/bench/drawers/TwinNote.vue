@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Points out other jobs that hold the same message. */
 import { onBeforeUnmount, shallowRef, watch } from 'vue';
-import { findTwins } from '../../shared/api';
+import { findTwins } from '../../shared/shelfApi';
 
 const props = defineProps<{ jobId: string; payload: string }>();
 const twins = shallowRef<readonly { id: string; name: string }[]>([]);

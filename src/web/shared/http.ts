@@ -1,0 +1,51 @@
+/** Requests to our own server; answers are checked with the schemas that the server uses. */
+import { z } from 'zod';
+
+/** Every answer that is not a success; `current` comes with a conflict, and is checked by whoever asked. */
+const problemSchema = z.object({ problem: z.string(), current: z.unknown().optional() });
+
+/** What the server answered instead, in words for the user. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly current?: unknown,
+  ) {
+    super(message);
+  }
+}
+
+export async function get<Schema extends z.ZodType>(path: string, schema: Schema): Promise<z.output<Schema>> {
+  return schema.parse(await (await request(path)).json());
+}
+
+export async function send<Schema extends z.ZodType>(
+  method: string,
+  path: string,
+  body: unknown,
+  schema: Schema,
+): Promise<z.output<Schema>> {
+  return schema.parse(await (await request(path, jsonRequest(method, body))).json());
+}
+
+export const jsonRequest = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
+
+export async function request(path: string, init?: RequestInit): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, init);
+  } catch {
+    throw new ApiProblem(
+      0,
+      'The Binarus server does not answer. Your work is kept in this window; start the server again.',
+    );
+  }
+  if (response.ok) return response;
+  const told = problemSchema.safeParse(await response.json().catch(() => null));
+  if (told.success) throw new ApiProblem(response.status, told.data.problem, told.data.current);
+  throw new ApiProblem(response.status, `The server answered ${response.status}.`);
+}
