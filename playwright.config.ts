@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/e2e',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 150_000,
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
     testIdAttribute: 'data-test',
