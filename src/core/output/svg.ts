@@ -9,7 +9,7 @@ export interface FileNotes {
 }
 
 /** Colours by which machines tell operations apart: black areas are marked or printed, red hairlines are cut. */
-export const operationColours = { area: '#000000', cut: '#ff0000' } as const;
+const operationColours = { area: '#000000', cut: '#ff0000' } as const;
 
 /** Thin enough for every laser driver to take it as a line. */
 const hairlineMm = 0.02;

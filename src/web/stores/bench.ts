@@ -47,10 +47,6 @@ export const useBench = defineStore('bench', () => {
 
   const canUndo = computed(() => undoSteps.value.length > 0);
   const canRedo = computed(() => redoSteps.value.length > 0);
-  /** A proof counts for the revision that it was made of, and only while nothing has been edited since. */
-  const proofIsCurrent = computed(
-    () => proof.value !== null && proof.value.revision === revision.value && saveState.value === 'saved',
-  );
 
   async function open(jobId: string): Promise<void> {
     await flush();
@@ -239,7 +235,6 @@ export const useBench = defineStore('bench', () => {
     conflict,
     canUndo,
     canRedo,
-    proofIsCurrent,
     open,
     edit,
     apply,
