@@ -6,11 +6,14 @@ import type { Finding } from '../core/finding';
 import { parseJob, problemsOf, type Job } from '../core/job';
 import { makeFiles } from '../core/makeFiles';
 import {
+  describeMessage,
   emptyMessage,
   kindIds,
   kindJsonSchema,
   kindName,
   messageSchema,
+  holdsBytes,
+  readBytes,
   readPayload,
   writeMessage,
   type Message,
@@ -77,11 +80,16 @@ export const commands: Readonly<Record<string, Command>> = {
     },
   },
   'read-payload': {
-    synopsis: 'read-payload --text T',
-    options: { text },
+    synopsis: 'read-payload --text T | --hex BYTES',
+    options: { text, hex: text },
     run: async (values, positionals) => {
       none(positionals);
-      return { output: readPayload(required(values, 'text')), stops: false };
+      if (values.hex === undefined) return { output: readPayload(required(values, 'text')), stops: false };
+      const bytes = { kind: 'raw', notation: 'hexadecimal', content: required(values, 'hex') } as const;
+      const [problem] = describeMessage(bytes).findings.filter(({ severity }) => severity === 'stop');
+      if (problem) throw new UsageError(problem.text);
+      const written = Array.from(writeMessage(bytes), (character) => character.charCodeAt(0));
+      return { output: readBytes(Uint8Array.from(written)), stops: false };
     },
   },
   materials: {
@@ -131,7 +139,9 @@ async function printSymbol(
     if (others.length > 0)
       throw new UsageError(`--job brings its own settings; leave out --${others.join(', --')}.`);
     const job = await readJob([values.job]);
-    return symbolOutput(encodeSymbol(writeMessage(job.message), job.symbol));
+    return symbolOutput(
+      encodeSymbol(writeMessage(job.message), { ...job.symbol, isBytes: holdsBytes(job.message) }),
+    );
   }
   const settings = symbolSchema.safeParse({
     ...defaultSymbolSettings,

@@ -1,6 +1,6 @@
 /** What the page and the server say to each other; both sides check with these schemas. */
 import { z } from 'zod';
-import { jobSchema } from './job';
+import { anyJobSchema, jobSchema } from './job';
 import { proofReportSchema } from './proof/verdict';
 import { jobIdSchema } from './shelfApi';
 
@@ -23,10 +23,11 @@ export const savedJobSchema = z.strictObject({
 });
 export type SavedJob = z.infer<typeof savedJobSchema>;
 
-export const createJobSchema = z.strictObject({ document: jobSchema });
+/** Requests may carry documents of older formats; answers never do. */
+export const createJobSchema = z.strictObject({ document: anyJobSchema });
 
 /** A new revision names the one it was made from, so that two windows cannot overwrite each other silently. */
-export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: jobSchema });
+export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: anyJobSchema });
 
 export const revisionListSchema = z.strictObject({
   revisions: z.array(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { applyChanges, parseJob } from './job';
+import { anyJobSchema, applyChanges, parseJob } from './job';
 import { newJob } from './newJob';
 import { pairs } from './plan';
 import { runJob } from './runJob';
@@ -21,8 +21,15 @@ describe('a job document', () => {
   it('of a newer program is refused with both versions', () => {
     const parsed = parseJob({ ...job, formatVersion: 99 });
     expect(parsed).toEqual({
-      problems: ['formatVersion: this document is of version 99; this program reads up to 1.'],
+      problems: ['formatVersion: this document is of version 99; this program reads up to 2.'],
     });
+  });
+
+  it('of the first format gets an empty note', () => {
+    const first: Record<string, unknown> = { ...job, formatVersion: 1 };
+    delete first.note;
+    expect(parseJob(first)).toEqual({ job });
+    expect(anyJobSchema.safeParse({ ...first, name: '' }).success).toBe(false);
   });
 
   it('takes the changes of a fix, and none that break it', () => {

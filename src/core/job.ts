@@ -11,7 +11,7 @@ import { symbolSchema } from './symbol';
 // The page forbids building functions from text; Zod must not try.
 z.config({ jitless: true });
 
-export const currentFormatVersion = 1;
+export const currentFormatVersion = 2;
 
 export const overrideSchema = z.strictObject({
   /** Code of the finding that is overridden. */
@@ -27,6 +27,8 @@ export const jobSchema = z.strictObject({
   formatVersion: z.literal(currentFormatVersion),
   name: z.string().trim().min(1, 'A job needs a name.').max(120),
   collection: z.string().trim().max(120),
+  /** The owner's own words about the job; they go into no file. */
+  note: z.string().max(2000),
   message: messageSchema,
   symbol: symbolSchema,
   piece: pieceSchema,
@@ -45,27 +47,38 @@ export const jobSchema = z.strictObject({
 export type Job = z.infer<typeof jobSchema>;
 
 /** Steps from one format version to the next; the key is the version they start from. Version 1 is the first. */
-const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> =
-  {};
+const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {
+  1: (document) => ({ ...document, formatVersion: 2, note: '' }),
+};
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
 
 /** Reads a job document of any format version. Problems are sentences that name the field. */
 export function parseJob(document: unknown): ParsedJob {
-  let current = document;
-  if (typeof current === 'object' && current !== null && 'formatVersion' in current) {
-    const { formatVersion } = current;
-    if (typeof formatVersion === 'number' && formatVersion > currentFormatVersion)
-      return {
-        problems: [
-          `formatVersion: this document is of version ${formatVersion}; this program reads up to ${currentFormatVersion}.`,
-        ],
-      };
-    for (let version = Number(formatVersion); version in migrations; version++)
-      current = migrations[version]!(current as Record<string, unknown>);
-  }
-  const parsed = jobSchema.safeParse(current);
+  const version = formatVersionOf(document);
+  if (version !== null && version > currentFormatVersion)
+    return {
+      problems: [
+        `formatVersion: this document is of version ${version}; this program reads up to ${currentFormatVersion}.`,
+      ],
+    };
+  const parsed = anyJobSchema.safeParse(document);
   return parsed.success ? { job: parsed.data } : { problems: problemsOf(parsed.error) };
+}
+
+/** A document of any format version, brought up to date; for what may have been kept by an older program. */
+export const anyJobSchema = z.preprocess(bringUpToDate, jobSchema);
+
+function bringUpToDate(document: unknown): unknown {
+  let current = document;
+  for (let version = formatVersionOf(document) ?? currentFormatVersion; version in migrations; version++)
+    current = migrations[version]!(current as Record<string, unknown>);
+  return current;
+}
+
+function formatVersionOf(document: unknown): number | null {
+  if (typeof document !== 'object' || document === null || !('formatVersion' in document)) return null;
+  return typeof document.formatVersion === 'number' ? document.formatVersion : null;
 }
 
 /** One sentence for each issue, with the path of the field. */

@@ -15,6 +15,7 @@ export function describeChanges(before: Job, after: Job): string[] {
   };
   compare('name', before.name, after.name);
   compare('collection', before.collection, after.collection);
+  compare('note', before.note, after.note);
   if (before.message.kind !== after.message.kind)
     changes.push(`message ${kindName(before.message.kind)} → ${kindName(after.message.kind)}`);
   else

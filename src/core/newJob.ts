@@ -1,6 +1,6 @@
 /** A clean job: nothing left over from the last one, sizes that make sense together. */
 import { currentFormatVersion, type Job } from './job';
-import { writeMessage, type Message } from './message';
+import { holdsBytes, shownPayload, writeMessage, type Message } from './message';
 import { pairs, type Pair } from './plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from './symbol';
 
@@ -23,7 +23,8 @@ const usualPair = pairs.find(({ material }) => material.id === 'white-vinyl')!;
 export function newJob(options: NewJobOptions): Job {
   const pair = options.pair ?? usualPair;
   const payload = writeMessage(options.message);
-  const sizeModules = encodeSymbol(payload === '' ? '0' : payload).symbol?.size ?? 177;
+  const settings = { ...defaultSymbolSettings, isBytes: holdsBytes(options.message) };
+  const sizeModules = encodeSymbol(payload === '' ? '0' : payload, settings).symbol?.size ?? 177;
   const codeWidthMm = options.codeWidthMm ?? chosenWidth(sizeModules, pair, options.pieceSizeMm);
   const side = Math.ceil((codeWidthMm * (sizeModules + 2 * quietZoneModules)) / sizeModules / 5 + 0.2) * 5;
   const { width, height } = options.pieceSizeMm ?? { width: side, height: side };
@@ -32,6 +33,7 @@ export function newJob(options: NewJobOptions): Job {
     formatVersion: currentFormatVersion,
     name: options.name ?? nameFor(options.message),
     collection: options.collection ?? '',
+    note: '',
     message: options.message,
     symbol: { ...defaultSymbolSettings },
     piece: { widthMm: width, heightMm: height, cornerRadiusMm: 0, codeWidthMm, codePlace: 'centred' },
@@ -55,7 +57,7 @@ function chosenWidth(sizeModules: number, pair: Pair, piece: NewJobOptions['piec
 
 /** A name to begin with: the host of an address, or the first words of a text. */
 function nameFor(message: Message): string {
-  const payload = writeMessage(message);
+  const payload = shownPayload(message);
   const host = URL.canParse(payload) ? new URL(payload).host : '';
   return (host === '' ? payload.trim().slice(0, 40) : host) || 'New job';
 }

@@ -19,6 +19,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   return {
     svg: made.files[0]!.bytes,
     payload: result.payload,
+    isBytes: result.isBytes,
     quietZone: plan.mirrored ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width } : quietZone,
     moduleMm: piece.moduleMm,
     baseColour: material.baseColour,

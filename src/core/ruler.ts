@@ -1,7 +1,7 @@
 /** What a message costs: how far to the next version, and what would make the symbol smaller. */
 import type { Change } from './finding';
 import { applyChanges, type Job } from './job';
-import { contactForms, readCampaign, withCampaign, writeMessage } from './message';
+import { contactForms, holdsBytes, readCampaign, withCampaign, writeMessage } from './message';
 import { levels, sizeOfVersion, smallestVersions, type Level } from './symbol';
 
 export interface MessageRuler {
@@ -42,7 +42,8 @@ export function measureMessage(job: Job): MessageRuler {
   const payload = writeMessage(job.message);
   if (payload === '')
     return { byLevel: [], lettersLeft: null, charactersToDrop: null, savings: [], forms: [] };
-  const settings = { ...job.symbol, version: 'smallest' as const };
+  const isBytes = holdsBytes(job.message);
+  const settings = { ...job.symbol, version: 'smallest' as const, isBytes };
   const versions = smallestVersions(payload, settings);
   const version = versions[settings.level];
   const versionOf = (text: string): number =>
@@ -111,9 +112,8 @@ function savings(job: Job, version: number): Saving[] {
   return candidates(job).flatMap(({ label, consequence, changes }) => {
     const saved = applyChanges(job, changes);
     const { level } = saved.symbol;
-    const toVersion = smallestVersions(writeMessage(saved.message), { ...saved.symbol, version: 'smallest' })[
-      level
-    ];
+    const settings = { ...saved.symbol, version: 'smallest' as const, isBytes: holdsBytes(saved.message) };
+    const toVersion = smallestVersions(writeMessage(saved.message), settings)[level];
     return toVersion !== null && toVersion < version
       ? [{ label, consequence, fromVersion: version, toVersion, changes }]
       : [];

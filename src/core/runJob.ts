@@ -2,7 +2,7 @@
 import { drawArtwork, type Artwork } from './artwork';
 import { worstSeverity, type Finding, type Severity } from './finding';
 import type { Job } from './job';
-import { describeMessage, writeMessage, type Description } from './message';
+import { describeMessage, holdsBytes, writeMessage, type Description } from './message';
 import { layPiece, type Piece } from './piece';
 import {
   findPair,
@@ -14,7 +14,13 @@ import {
   type Pair,
   type Plan,
 } from './plan';
-import { encodeSymbol, smallestVersions, type EncodeResult, type QrSymbol } from './symbol';
+import {
+  encodeSymbol,
+  smallestVersions,
+  type EncodeResult,
+  type EncodeSettings,
+  type QrSymbol,
+} from './symbol';
 
 /** What a message that can be drawn leads to. */
 export interface Made {
@@ -26,7 +32,9 @@ export interface Made {
 }
 
 export interface JobResult {
+  /** Text, or one character a byte when `isBytes`. */
   readonly payload: string;
+  readonly isBytes: boolean;
   readonly description: Description;
   readonly pair: Pair;
   /** Null when the message gives no symbol; the findings say why. */
@@ -42,9 +50,10 @@ export interface JobResult {
 /** Runs every stage; symbol and artwork are taken from `previous` when message and symbol settings are the same. */
 export function runJob(job: Job, previous?: JobResult): JobResult {
   const payload = writeMessage(job.message);
+  const encodeSettings = { ...job.symbol, isBytes: holdsBytes(job.message) };
   const description = describeMessage(job.message);
-  const key = JSON.stringify([payload, job.symbol]);
-  const cache = previous?.cache.key === key ? previous.cache : encodeAndDraw(payload, job, key);
+  const key = JSON.stringify([payload, encodeSettings]);
+  const cache = previous?.cache.key === key ? previous.cache : encodeAndDraw(payload, encodeSettings, key);
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
   const findings: Finding[] = [...description.findings, ...cache.encoded.findings];
@@ -57,7 +66,7 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
     const context = {
       symbol,
       symbolSettings: job.symbol,
-      smallestVersions: () => smallestVersions(payload, job.symbol),
+      smallestVersions: () => smallestVersions(payload, encodeSettings),
       pieceSettings: job.piece,
       piece,
       plan,
@@ -73,11 +82,21 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
   const heldBackBy = findings.filter(
     ({ severity, code }) => severity === 'stop' && (made === null || !overridden.has(code)),
   );
-  return { payload, description, pair, made, findings, severity: worstSeverity(findings), heldBackBy, cache };
+  return {
+    payload,
+    isBytes: encodeSettings.isBytes,
+    description,
+    pair,
+    made,
+    findings,
+    severity: worstSeverity(findings),
+    heldBackBy,
+    cache,
+  };
 }
 
-function encodeAndDraw(payload: string, job: Job, key: string): JobResult['cache'] {
-  const encoded = encodeSymbol(payload, job.symbol);
+function encodeAndDraw(payload: string, settings: EncodeSettings, key: string): JobResult['cache'] {
+  const encoded = encodeSymbol(payload, settings);
   return { key, encoded, artwork: encoded.symbol ? drawArtwork(encoded.symbol) : null };
 }
 

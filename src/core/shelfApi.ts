@@ -18,6 +18,7 @@ export const jobSummarySchema = z.strictObject({
   place: z.enum(places),
   name: z.string(),
   collection: z.string(),
+  note: z.string(),
   kind: z.string(),
   /** The beginning of the payload, or what a phone does with it. */
   message: z.string(),

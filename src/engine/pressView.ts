@@ -2,6 +2,7 @@
 import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
 import { mirrorRegion, type Box } from '../core/geometry';
+import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
 import { marksDarkModules } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
@@ -43,6 +44,7 @@ export interface MadeView {
 }
 
 export interface PressView {
+  /** As it is shown: bytes as hexadecimal digits. */
   readonly payload: string;
   readonly payloadBytes: number;
   readonly summary: string;
@@ -56,10 +58,10 @@ export interface PressView {
 }
 
 export function pressView(result: JobResult): PressView {
-  const { payload, description, pair, findings, severity, heldBackBy, made } = result;
+  const { payload, isBytes, description, pair, findings, severity, heldBackBy, made } = result;
   return {
-    payload,
-    payloadBytes: new TextEncoder().encode(payload).length,
+    payload: isBytes ? hexadecimalOf(payload) : payload,
+    payloadBytes: isBytes ? payload.length : new TextEncoder().encode(payload).length,
     summary: description.summary,
     notes: description.notes,
     baseColour: pair.material.baseColour,

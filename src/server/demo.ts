@@ -16,6 +16,7 @@ interface DemoJob extends NewJobOptions {
   readonly machine: string;
   readonly cornerRadiusMm: number;
   readonly distanceM: number;
+  readonly note?: string;
 }
 
 const demo: readonly DemoJob[] = [
@@ -29,6 +30,7 @@ const demo: readonly DemoJob[] = [
     pieceSizeMm: { width: 60, height: 40 },
     cornerRadiusMm: 3,
     distanceM: 0.3,
+    note: 'Two screws, 4 mm. The spare plates are in drawer 4 of the paint store.',
   },
   {
     name: 'Varnish tin label',
@@ -101,6 +103,7 @@ const demo: readonly DemoJob[] = [
     pieceSizeMm: { width: 297, height: 420 },
     cornerRadiusMm: 0,
     distanceM: 2.5,
+    note: 'Ask the club for the date before the second print.',
   },
   {
     name: 'Workshop call plate',
@@ -127,8 +130,8 @@ const demo: readonly DemoJob[] = [
 ];
 
 export function demoJobs(): Job[] {
-  return demo.map(({ material, machine, cornerRadiusMm, distanceM, ...options }) => {
+  return demo.map(({ material, machine, cornerRadiusMm, distanceM, note = '', ...options }) => {
     const job = newJob({ ...options, pair: findPair(material, machine) });
-    return { ...job, piece: { ...job.piece, cornerRadiusMm }, reading: { distanceM } };
+    return { ...job, note, piece: { ...job.piece, cornerRadiusMm }, reading: { distanceM } };
   });
 }

@@ -1,12 +1,13 @@
 /** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
 import type { JobSummary } from '../core/shelfApi';
 import type { Job } from '../core/job';
+import { shownPayload } from '../core/message';
 import { findPair } from '../core/plan';
 import { runJob } from '../core/runJob';
 
 export type SummaryFields = Pick<
   JobSummary,
-  'name' | 'collection' | 'kind' | 'message' | 'material' | 'widthMm' | 'heightMm' | 'severity'
+  'name' | 'collection' | 'note' | 'kind' | 'message' | 'material' | 'widthMm' | 'heightMm' | 'severity'
 >;
 
 /** With the whole payload, by which repeated messages are found; it stays in the database. */
@@ -18,7 +19,8 @@ export interface StoredSummary extends SummaryFields {
 const keptCharacters = 300;
 
 export function summaryOf(job: Job): StoredSummary {
-  const { payload, description, severity, heldBackBy } = runJob(job);
+  const payload = shownPayload(job.message);
+  const { description, severity, heldBackBy } = runJob(job);
   // Of forms the sentence says more than the payload, and it does not show a password.
   const isPlain = job.message.kind === 'web' || job.message.kind === 'text';
   const message = payload === '' || isPlain ? payload : description.summary;
@@ -26,6 +28,7 @@ export function summaryOf(job: Job): StoredSummary {
     payload,
     name: job.name,
     collection: job.collection,
+    note: job.note,
     kind: job.message.kind,
     message: message.slice(0, keptCharacters),
     material: findPair(job.making.material, job.making.machine)?.material.name ?? job.making.material,

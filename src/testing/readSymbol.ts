@@ -29,10 +29,11 @@ export function pictureOf({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>,
 export async function readBack(
   symbol: Pick<QrSymbol, 'size' | 'modules'>,
   readerIds: readonly string[] = ['zxing-plain', 'zbar'],
+  asBytes = false,
 ): Promise<(string | null)[]> {
   const readers = (await testReaders()).filter(({ id }) => readerIds.includes(id));
   const frame = pictureOf(symbol);
   const texts: (string | null)[] = [];
-  for (const { read } of readers) texts.push(await read(frame));
+  for (const { read } of readers) texts.push(await read(frame, asBytes));
   return texts;
 }

@@ -10,6 +10,7 @@ import { payment, paymentSchema } from './payment';
 import { phone, phoneSchema } from './phone';
 import { place, placeSchema } from './place';
 import { product, productSchema } from './product';
+import { hexadecimalOf, raw, rawSchema } from './raw';
 import { sms, smsSchema } from './sms';
 import { text, textSchema } from './text';
 import { web, webSchema } from './web';
@@ -19,6 +20,7 @@ export { campaignKeys, readCampaign, withCampaign, type Campaign } from './campa
 export { contactForms } from './contact';
 export type { Description } from './kind';
 export { numberCountries } from './phoneNumber';
+export { hexadecimalOf } from './raw';
 export { webPurposes } from './web';
 
 export const messageSchema = z.discriminatedUnion('kind', [
@@ -35,6 +37,7 @@ export const messageSchema = z.discriminatedUnion('kind', [
   paymentSchema,
   productSchema,
   appSchema,
+  rawSchema,
 ]);
 export type Message = z.infer<typeof messageSchema>;
 export type KindId = Message['kind'];
@@ -54,6 +57,7 @@ const kinds: { readonly [Id in KindId]: MessageKind<Extract<Message, { kind: Id 
   payment,
   product,
   app,
+  raw,
 };
 
 export const kindIds = Object.keys(kinds) as KindId[];
@@ -84,9 +88,18 @@ function kindOf(message: Message): MessageKind<Message> {
   return kinds[message.kind] as unknown as MessageKind<Message>;
 }
 
-/** The payload text that the code will hold. */
+/** What the code will hold: text, or one character a byte where the kind holds bytes; empty as long as nothing is filled in. */
 export function writeMessage(message: Message): string {
   return kindOf(message).write(message);
+}
+
+/** Whether the payload of a message is bytes instead of text. */
+export const holdsBytes = (message: Message): boolean => kindOf(message).isBytes ?? false;
+
+/** A payload as people are shown it: text as it is, bytes as hexadecimal digits. */
+export function shownPayload(message: Message): string {
+  const payload = writeMessage(message);
+  return holdsBytes(message) ? hexadecimalOf(payload) : payload;
 }
 
 /** The first kind that recognises a payload. */
@@ -96,6 +109,15 @@ export function readPayload(payload: string): Message {
     if (message !== null) return message;
   }
   return { kind: 'text', text: payload };
+}
+
+/** Bytes, one character each, as the message that they are when they are UTF-8, else as raw bytes. */
+export function readBytes(bytes: Uint8Array): Message {
+  try {
+    return readPayload(new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes));
+  } catch {
+    return raw.read(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''))!;
+  }
 }
 
 export function describeMessage(message: Message): Description {

@@ -21,6 +21,8 @@ export interface MessageKind<Message> {
   readonly schema: z.ZodType<Message>;
   /** A message of this kind with nothing filled in. */
   readonly empty: Message;
+  /** The payload is bytes, one character each, instead of text. */
+  readonly isBytes?: boolean;
   /** Fields to payload text; empty as long as nothing is filled in. */
   readonly write: (message: Message) => string;
   /** Payload text to fields; null when the payload is not of this kind. */

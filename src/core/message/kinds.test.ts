@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readBack } from '../../testing/readSymbol';
 import { encodeSymbol, defaultSymbolSettings } from '../symbol';
+import { raw } from './raw';
 import { gtinCheckDigit } from './product';
 import {
   describeMessage,
@@ -10,7 +11,9 @@ import {
   kindJsonSchema,
   messageSchema,
   readCampaign,
+  readBytes,
   readPayload,
+  shownPayload,
   withCampaign,
   writeMessage,
   type Message,
@@ -275,6 +278,59 @@ describe('mistakes are told in plain words', () => {
     expect(describeMessage(of('phone', { number: '02079460018', country: 'GB' })).summary).toBe(
       'Offers to call +44 20 7946 0018 (020 7946 0018 in GB).',
     );
+  });
+});
+
+describe('raw bytes', () => {
+  const bytesOf = (message: Message): number[] =>
+    Array.from(writeMessage(message), (character) => character.charCodeAt(0));
+  const anyBytes = fc.uint8Array({ minLength: 1, maxLength: 60 });
+  it('come back as hexadecimal digits from what they write, all 256 of them', () => {
+    fc.assert(
+      fc.property(anyBytes, (bytes) => {
+        const content = Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join(' ');
+        const message = of('raw', { content });
+        expect(bytesOf(message)).toEqual([...bytes]);
+        expect(raw.read(writeMessage(message))).toEqual(message);
+      }),
+      { seed: 17 },
+    );
+  });
+  it('are typed as text too, with escapes for what no key gives', () => {
+    const message = of('raw', { notation: 'escaped', content: 'é\\x1dA\\\\\\n' });
+    // RFC 3629: é is C3 A9 in UTF-8.
+    expect(bytesOf(message)).toEqual([0xc3, 0xa9, 0x1d, 0x41, 0x5c, 0x0a]);
+    expect(shownPayload(message)).toBe('c3 a9 1d 41 5c 0a');
+  });
+  it.each([
+    [{ content: '5' }, 'There are 1 digits; every byte takes two.'],
+    [{ content: '5g' }, '“g” is not a hexadecimal digit (0 to 9, a to f).'],
+    [
+      { notation: 'escaped' as const, content: '\\q' },
+      '“\\q” is not known; there are \\xHH, \\n, \\r, \\t and \\\\.',
+    ],
+  ])('%j: %s', (fields, problem) => {
+    expect(describeMessage(of('raw', fields)).findings.map(({ text }) => text)).toEqual([problem]);
+  });
+  it('are read through a symbol byte for byte by three readers, without an encoding in between', async () => {
+    const bytes = Array.from({ length: 256 }, (_, byte) => byte);
+    const payload = String.fromCharCode(...bytes);
+    const { symbol, findings } = encodeSymbol(payload, { ...defaultSymbolSettings, isBytes: true });
+    expect(findings).toEqual([]);
+    const read = await readBack(symbol!, ['zxing-plain', 'zbar', 'jsqr'], true);
+    expect(read).toEqual([payload, payload, payload]);
+  });
+  it('take no more room than bytes do, and know no Kanji', () => {
+    const settings = { ...defaultSymbolSettings, isBytes: true, raiseLevel: false };
+    // ISO/IEC 18004:2015, Table 7: version 1-M holds 14 bytes.
+    expect(encodeSymbol('\xff'.repeat(14), settings).symbol!.version).toBe(1);
+    expect(encodeSymbol('\xff'.repeat(15), settings).symbol!.version).toBe(2);
+    expect(encodeSymbol('\xff', { ...settings, mode: 'kanji' }).findings[0]!.code).toBe('mode-characters');
+  });
+  it('that are UTF-8 are taken for the message that they are, others stay bytes', () => {
+    const utf8 = new TextEncoder().encode('https://ternquay.example/17');
+    expect(readBytes(utf8)).toMatchObject({ kind: 'web' });
+    expect(readBytes(Uint8Array.of(0xff, 0x00))).toEqual(of('raw', { content: 'ff 00' }));
   });
 });
 

@@ -32,6 +32,8 @@ export interface ProofSetup {
   readonly svg: Uint8Array;
   /** What every reader has to give, byte for byte. */
   readonly payload: string;
+  /** The payload is bytes, one character each; readers are asked for bytes. */
+  readonly isBytes: boolean;
   /** The code with its quiet zone, where it lies in the file, in millimetres. */
   readonly quietZone: Box;
   readonly moduleMm: number;
@@ -92,7 +94,7 @@ export async function takePicture(
 
 async function shoot(
   scene: Scene,
-  { payload }: ProofSetup,
+  { payload, isBytes }: ProofSetup,
   readers: readonly Reader[],
   seed: number,
   turn: number,
@@ -100,7 +102,7 @@ async function shoot(
   const frame = photograph(scene, { seed, turn });
   const readings: Reading[] = [];
   for (const { name, votes, read } of readers) {
-    const text = await read(frame);
+    const text = await read(frame, isBytes);
     readings.push({ name, votes, read: text === payload, text });
   }
   return { frame, readings };

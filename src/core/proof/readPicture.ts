@@ -1,11 +1,12 @@
 /** Reads the code in a picture that somebody has, with how it was built, so that it can be drawn anew as clean paths. */
-import { readBarcodes } from 'zxing-wasm/reader';
+import { readBarcodes, type ReadResult } from 'zxing-wasm/reader';
 import { z } from 'zod';
 import { levels, type Level } from '../symbol';
 import type { Frame } from './photograph';
 
 export interface FoundCode {
-  readonly text: string;
+  /** The text in UTF-8; or, where nothing says that it is text, the bytes as they stand in the symbol. */
+  readonly bytes: Uint8Array;
   readonly version: number;
   readonly level: Level;
   readonly mask: number;
@@ -34,5 +35,18 @@ export async function readPicture({ width, height, rgba }: Frame): Promise<Found
   const built = builtSchema.safeParse(JSON.parse(found.extra || '{}'));
   if (!built.success) return null;
   const { Version: version, ECLevel: level, DataMask: mask } = built.data;
-  return { text: found.text, version, level, mask };
+  const bytes = isText(found) ? new TextEncoder().encode(found.text) : found.bytes;
+  return { bytes, version, level, mask };
+}
+
+/** Announced by an ECI, or well-formed UTF-8, or the Shift JIS that Kanji mode stands for (ISO/IEC 18004:2015, 7.3.6). */
+function isText({ hasECI, bytes, text }: ReadResult): boolean {
+  if (hasECI) return true;
+  return ['utf-8', 'shift_jis'].some((encoding) => {
+    try {
+      return new TextDecoder(encoding, { fatal: true, ignoreBOM: true }).decode(bytes) === text;
+    } catch {
+      return false;
+    }
+  });
 }

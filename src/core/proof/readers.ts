@@ -16,8 +16,8 @@ export interface Reader {
   readonly name: string;
   /** Whether it votes; the others are reported beside. */
   readonly votes: boolean;
-  /** The text that it reads, null for none. */
-  readonly read: (frame: Frame) => Promise<string | null>;
+  /** The text that it reads, or its bytes with one character each when asked for them; null for none. */
+  readonly read: (frame: Frame, asBytes?: boolean) => Promise<string | null>;
 }
 
 export interface ReaderBinaries {
@@ -40,19 +40,42 @@ async function buildPanel({ zxing, zbar }: ReaderBinaries): Promise<readonly Rea
   scanner.setConfig(ZBarSymbolType.ZBAR_NONE, ZBarConfigType.ZBAR_CFG_ENABLE, 0);
   scanner.setConfig(ZBarSymbolType.ZBAR_QRCODE, ZBarConfigType.ZBAR_CFG_ENABLE, 1);
   return [
-    { id: 'zxing-plain', name: 'ZXing, plain', votes: true, read: (frame) => readWithZxing(frame, false) },
-    { id: 'zbar', name: 'ZBar', votes: true, read: (frame) => readWithZbar(frame, scanner) },
-    { id: 'jsqr', name: 'jsQR', votes: true, read: (frame) => Promise.resolve(readWithJsQr(frame)) },
+    {
+      id: 'zxing-plain',
+      name: 'ZXing, plain',
+      votes: true,
+      read: (frame, asBytes) => readWithZxing(frame, false, asBytes),
+    },
+    {
+      id: 'zbar',
+      name: 'ZBar',
+      votes: true,
+      read: (frame, asBytes) => readWithZbar(frame, scanner, asBytes),
+    },
+    {
+      id: 'jsqr',
+      name: 'jsQR',
+      votes: true,
+      read: (frame, asBytes) => Promise.resolve(readWithJsQr(frame, asBytes)),
+    },
     {
       id: 'zxing-thorough',
       name: 'ZXing, thorough',
       votes: false,
-      read: (frame) => readWithZxing(frame, true),
+      read: (frame, asBytes) => readWithZxing(frame, true, asBytes),
     },
   ];
 }
 
-async function readWithZxing({ width, height, rgba }: Frame, thorough: boolean): Promise<string | null> {
+/** One character a byte. */
+const asCharacters = (bytes: ArrayLike<number>): string =>
+  Array.from(bytes, (byte) => String.fromCharCode(byte & 255)).join('');
+
+async function readWithZxing(
+  { width, height, rgba }: Frame,
+  thorough: boolean,
+  asBytes = false,
+): Promise<string | null> {
   const options: ReaderOptions = {
     formats: ['QRCodeModel2'],
     tryHarder: thorough,
@@ -63,18 +86,27 @@ async function readWithZxing({ width, height, rgba }: Frame, thorough: boolean):
     textMode: 'Plain',
   };
   const results = await readBarcodes({ width, height, data: rgba, colorSpace: 'srgb' } as ImageData, options);
-  return results.find(({ isValid }) => isValid)?.text ?? null;
+  const found = results.find(({ isValid }) => isValid);
+  return found ? (asBytes ? asCharacters(found.bytes) : found.text) : null;
 }
 
-async function readWithZbar({ width, height, rgba }: Frame, scanner: ZBarScanner): Promise<string | null> {
+async function readWithZbar(
+  { width, height, rgba }: Frame,
+  scanner: ZBarScanner,
+  asBytes = false,
+): Promise<string | null> {
+  // Without this ZBar turns the bytes into what it takes them for.
+  scanner.setConfig(ZBarSymbolType.ZBAR_QRCODE, ZBarConfigType.ZBAR_CFG_BINARY, asBytes ? 1 : 0);
   const symbols = await scanRGBABuffer(rgba.buffer, width, height, scanner);
-  return symbols[0]?.decode('utf-8') ?? null;
+  const found = symbols[0];
+  return found ? (asBytes ? asCharacters(found.data) : found.decode('utf-8')) : null;
 }
 
 type JsQr = typeof jsQrModule;
 /** Node hands over the module object, bundlers the function itself. */
 const jsQr: JsQr = (jsQrModule as unknown as { default?: JsQr }).default ?? jsQrModule;
 
-function readWithJsQr({ width, height, rgba }: Frame): string | null {
-  return jsQr(rgba, width, height, { inversionAttempts: 'dontInvert' })?.data ?? null;
+function readWithJsQr({ width, height, rgba }: Frame, asBytes = false): string | null {
+  const found = jsQr(rgba, width, height, { inversionAttempts: 'dontInvert' });
+  return found ? (asBytes ? asCharacters(found.binaryData) : found.data) : null;
 }

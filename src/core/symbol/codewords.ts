@@ -2,6 +2,7 @@
 import { kanjiValue } from './kanji';
 import { writeCheckCodewords } from './reedSolomon';
 import { alphanumericValue, type Segment } from './segments';
+import type { EncodeSettings } from './settings';
 import { blockLayout, countBits, modeIndicator, type Level } from './tables';
 
 /** Data codewords with padding (7.4.9, 7.4.10), then blocks, check codewords and interleaving (7.5, 7.6). */
@@ -10,10 +11,10 @@ export function finalCodewords(
   segments: readonly Segment[],
   version: number,
   level: Level,
-  eci: boolean,
+  { eci, isBytes }: Pick<EncodeSettings, 'eci' | 'isBytes'>,
 ): Uint8Array {
   const layout = blockLayout(version, level);
-  const data = dataCodewords(text, segments, version, layout.dataCodewords, eci);
+  const data = dataCodewords(text, segments, version, layout.dataCodewords, eci, isBytes ? bytesOf : utf8Of);
   const { blockCount, shortBlockCount, shortDataLength, eccPerBlock } = layout;
   if (blockCount === 1) {
     const final = new Uint8Array(layout.totalCodewords);
@@ -36,6 +37,9 @@ export function finalCodewords(
 }
 
 const encoder = new TextEncoder();
+const utf8Of = (text: string): Uint8Array => encoder.encode(text);
+const bytesOf = (text: string): Uint8Array =>
+  Uint8Array.from({ length: text.length }, (_, index) => text.charCodeAt(index));
 
 function dataCodewords(
   text: string,
@@ -43,6 +47,7 @@ function dataCodewords(
   version: number,
   length: number,
   eci: boolean,
+  written: (text: string) => Uint8Array,
 ): Uint8Array {
   const data = new Uint8Array(length);
   let position = 0;
@@ -65,7 +70,7 @@ function dataCodewords(
     put(modeIndicator[mode], 4);
     put(count, countBits(mode, version));
     if (mode === 'byte') {
-      const bytes = encoder.encode(start === 0 && end === text.length ? text : text.slice(start, end));
+      const bytes = written(start === 0 && end === text.length ? text : text.slice(start, end));
       for (let index = 0; index < bytes.length; index++) {
         pending = (pending << 8) | bytes[index]!;
         data[position++] = pending >>> pendingBits;

@@ -26,8 +26,8 @@ describe('the worked example 01234567 in 1-M', () => {
   const check = [0xa5, 0x24, 0xd4, 0xc1, 0xed, 0x36, 0xc7, 0x87, 0x2c, 0x55];
 
   it('has the codewords of Annex I', () => {
-    const segments = shortestSegments(runsOf('01234567'), 1);
-    expect([...finalCodewords('01234567', segments, 1, 'M', false)]).toEqual([...data, ...check]);
+    const segments = shortestSegments(runsOf('01234567', false), 1);
+    expect([...finalCodewords('01234567', segments, 1, 'M', { eci: false })]).toEqual([...data, ...check]);
   });
 
   it('takes mask 010 and reads back', async () => {

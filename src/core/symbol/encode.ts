@@ -4,7 +4,7 @@ import { finalCodewords } from './codewords';
 import { drawMatrix } from './drawMatrix';
 import { emptyMessage, encodingIsGuessed, outsideMode, tooLong, versionTooSmall } from './encodeFindings';
 import { charactersOutside, type Segment } from './segments';
-import { defaultSymbolSettings, type SymbolSettings } from './settings';
+import { defaultSymbolSettings, type EncodeSettings } from './settings';
 import type { Level } from './tables';
 import { capacity, highestLevel, planVersions } from './versionPlan';
 
@@ -28,18 +28,19 @@ export interface EncodeResult {
 }
 
 /** The symbol of a text. Never throws for what the text or the settings ask: `symbol` is null and a finding says why. */
-export function encodeSymbol(text: string, settings: SymbolSettings = defaultSymbolSettings): EncodeResult {
+export function encodeSymbol(text: string, settings: EncodeSettings = defaultSymbolSettings): EncodeResult {
   const findings: Finding[] = [];
   if (text === '') return { symbol: null, findings: [emptyMessage()] };
+  const { isBytes = false } = settings;
   let { mode } = settings;
   if (mode !== 'shortest') {
-    const outside = charactersOutside(text, mode);
+    const outside = charactersOutside(text, mode, isBytes);
     if (outside.length > 0) {
       findings.push(outsideMode(mode, outside));
       mode = 'shortest';
     }
   }
-  const plan = planVersions(text, mode, settings.eci);
+  const plan = planVersions(text, mode, settings);
   const smallest = plan.smallestHolding(settings.level);
   const version = settings.version === 'smallest' ? smallest : settings.version;
   if (version === null) return { symbol: null, findings: [...findings, tooLong(text, mode, settings, plan)] };
@@ -48,8 +49,8 @@ export function encodeSymbol(text: string, settings: SymbolSettings = defaultSym
   const bits = plan.bitsInVersion(version);
   const level = settings.raiseLevel ? highestLevel(version, bits, settings.level) : settings.level;
   const segments = plan.segmentsInVersion(version);
-  if (!settings.eci && needsEncodingGuess(text, segments)) findings.push(encodingIsGuessed());
-  const codewords = finalCodewords(text, segments, version, level, settings.eci);
+  if (!settings.eci && !isBytes && needsEncodingGuess(text, segments)) findings.push(encodingIsGuessed());
+  const codewords = finalCodewords(text, segments, version, level, settings);
   const { mask, modules, size } = drawMatrix(codewords, version, level, settings.mask);
   const capacityBits = capacity(version, level);
   return {
@@ -61,11 +62,14 @@ export function encodeSymbol(text: string, settings: SymbolSettings = defaultSym
 /** The smallest version that holds the text at each level, null where none does or the mode cannot hold the text. */
 export function smallestVersions(
   text: string,
-  settings: SymbolSettings,
+  settings: EncodeSettings,
 ): Readonly<Record<Level, number | null>> {
-  if (settings.mode !== 'shortest' && charactersOutside(text, settings.mode).length > 0)
+  if (
+    settings.mode !== 'shortest' &&
+    charactersOutside(text, settings.mode, settings.isBytes ?? false).length > 0
+  )
     return { L: null, M: null, Q: null, H: null };
-  const { smallestHolding } = planVersions(text, settings.mode, settings.eci);
+  const { smallestHolding } = planVersions(text, settings.mode, settings);
   return {
     L: smallestHolding('L'),
     M: smallestHolding('M'),

@@ -1,6 +1,6 @@
 /** What is said when a text gives no symbol, or not the one that was asked for. */
 import type { Finding, Fix } from '../finding';
-import type { SymbolSettings } from './settings';
+import type { EncodeSettings } from './settings';
 import { largestVersion, levels, type Level, type Mode } from './tables';
 import { capacity, planVersions, type VersionPlan } from './versionPlan';
 
@@ -53,11 +53,15 @@ export function outsideMode(mode: Mode, outside: readonly string[]): Finding {
 }
 
 /** Characters to drop from the end so that the text fits version 40, for every level. */
-function charactersToDrop(text: string, mode: Mode | 'shortest', eci: boolean): Record<Level, number> {
+function charactersToDrop(
+  text: string,
+  mode: Mode | 'shortest',
+  settings: EncodeSettings,
+): Record<Level, number> {
   const characters = [...text];
   const bitsOfFirst = (count: number): number => {
     const start = characters.slice(0, count).join('');
-    return planVersions(start, mode, eci).bitsInVersion(largestVersion);
+    return planVersions(start, mode, settings).bitsInVersion(largestVersion);
   };
   const drop = (level: Level): number => {
     let low = 0;
@@ -75,12 +79,12 @@ function charactersToDrop(text: string, mode: Mode | 'shortest', eci: boolean): 
 export function tooLong(
   text: string,
   mode: Mode | 'shortest',
-  settings: SymbolSettings,
+  settings: EncodeSettings,
   plan: VersionPlan,
 ): Finding {
   const bits = plan.bitsInVersion(largestVersion);
   const holds = capacity(largestVersion, settings.level);
-  const drop = charactersToDrop(text, mode, settings.eci);
+  const drop = charactersToDrop(text, mode, settings);
   const dropAt = levels.map((level) => `${level} ${drop[level]}`).join(', ');
   return {
     code: 'message-too-long',
@@ -97,7 +101,7 @@ export function tooLong(
   };
 }
 
-export function versionTooSmall(version: number, settings: SymbolSettings, plan: VersionPlan): Finding {
+export function versionTooSmall(version: number, settings: EncodeSettings, plan: VersionPlan): Finding {
   const bits = plan.bitsInVersion(version);
   const holds = capacity(version, settings.level);
   const needed = plan.smallestHolding(settings.level);

@@ -5,7 +5,7 @@ import { charactersOutside, runsOf, shortestSegments, singleSegment } from './se
 import { alphanumericCharacters, countBits, modes, type Mode } from './tables';
 
 const bitsOf = (text: string, version: number): number =>
-  shortestSegments(runsOf(text), version).reduce((sum, segment) => sum + segment.bits, 0);
+  shortestSegments(runsOf(text, false), version).reduce((sum, segment) => sum + segment.bits, 0);
 
 const canHold: Record<Mode, (character: string) => boolean> = {
   numeric: (character) => /^\d$/.test(character),
@@ -64,10 +64,10 @@ describe('shortestSegments', () => {
   it('covers the text without gaps, in modes that hold it', () => {
     fc.assert(
       fc.property(mixedText, (text) => {
-        const segments = shortestSegments(runsOf(text), 1);
+        const segments = shortestSegments(runsOf(text, false), 1);
         expect(segments.map(({ start, end }) => text.slice(start, end)).join('')).toBe(text);
         for (const { mode, start, end } of segments)
-          expect(charactersOutside(text.slice(start, end), mode)).toEqual([]);
+          expect(charactersOutside(text.slice(start, end), mode, false)).toEqual([]);
       }),
       { seed: 18004 },
     );
@@ -76,7 +76,7 @@ describe('shortestSegments', () => {
   it('is never longer than the whole text in byte mode', () => {
     fc.assert(
       fc.property(fc.string({ minLength: 1, unit: 'binary' }), (text) => {
-        expect(bitsOf(text, 9)).toBeLessThanOrEqual(singleSegment(runsOf(text), 'byte', 9)[0]!.bits);
+        expect(bitsOf(text, 9)).toBeLessThanOrEqual(singleSegment(runsOf(text, false), 'byte', 9)[0]!.bits);
       }),
       { seed: 18004 },
     );

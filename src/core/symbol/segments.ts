@@ -41,8 +41,9 @@ interface Runs {
 /**
  * Splits where the tightest mode changes. An optimal segmentation changes mode only at such places: a character in
  * its tightest mode costs less than in any other, so moving a change of mode to the end of the run never costs bits.
+ * With `isBytes` every character is one byte.
  */
-export function runsOf(text: string): Runs {
+export function runsOf(text: string, isBytes: boolean): Runs {
   const mode = new Uint8Array(text.length);
   const end = new Uint32Array(text.length);
   const characters = new Uint32Array(text.length);
@@ -73,7 +74,7 @@ export function runsOf(text: string): Runs {
     let length = 1;
     let characterBytes = 1;
     if (unit < 128) characterMode = asciiMode[unit]!;
-    else {
+    else if (!isBytes) {
       const point = text.codePointAt(index)!;
       length = point > 0xffff ? 2 : 1;
       characterBytes = point < 0x800 ? 2 : point < 0x10000 ? 3 : 4;
@@ -211,8 +212,9 @@ function dataBits(mode: Mode, count: number): number {
 }
 
 /** Characters of the text that a mode cannot hold, each once, in order of appearance. */
-export function charactersOutside(text: string, mode: Mode): string[] {
+export function charactersOutside(text: string, mode: Mode, isBytes: boolean): string[] {
   if (mode === 'byte') return [];
+  if (mode === 'kanji' && isBytes) return [...new Set(text)];
   const holds = (character: string): boolean => {
     if (mode === 'kanji') return kanjiValue(character.codePointAt(0)!) !== undefined;
     const code = character.codePointAt(0)!;

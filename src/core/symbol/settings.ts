@@ -18,6 +18,12 @@ export const symbolSchema = z.strictObject({
 });
 export type SymbolSettings = Readonly<z.infer<typeof symbolSchema>>;
 
+/** What the encoder is told besides the text. */
+export interface EncodeSettings extends SymbolSettings {
+  /** Every character of the text is one byte (0 to 255) to be held as it is, instead of text to be held as UTF-8. */
+  readonly isBytes?: boolean;
+}
+
 export const defaultSymbolSettings: SymbolSettings = {
   level: 'M',
   raiseLevel: true,

@@ -1,5 +1,6 @@
 /** Which versions hold a text: segments and bits by version range, made only when asked for. */
 import { runsOf, shortestSegments, singleSegment, type Segment } from './segments';
+import type { EncodeSettings } from './settings';
 import { blockLayout, levels, versionRanges, type Level, type Mode } from './tables';
 
 /** Bits of the ECI designator that announces UTF-8 (ISO/IEC 18004:2015, 7.4.2). */
@@ -12,8 +13,12 @@ export interface VersionPlan {
 }
 
 /** Segments and bits by version range, each made only when asked for. */
-export function planVersions(text: string, mode: Mode | 'shortest', eci: boolean): VersionPlan {
-  const runs = runsOf(text);
+export function planVersions(
+  text: string,
+  mode: Mode | 'shortest',
+  { eci, isBytes = false }: Pick<EncodeSettings, 'eci' | 'isBytes'>,
+): VersionPlan {
+  const runs = runsOf(text, isBytes);
   const byRange: (Segment[] | undefined)[] = [];
   const segmentsInVersion = (version: number): Segment[] => {
     const range = version <= versionRanges[0]!.last ? 0 : version <= versionRanges[1]!.last ? 1 : 2;

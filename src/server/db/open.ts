@@ -2,6 +2,7 @@
 import Database from 'better-sqlite3';
 import jobs from './migrations/0001_jobs.sql?raw';
 import shelf from './migrations/0002_shelf.sql?raw';
+import notes from './migrations/0003_notes.sql?raw';
 
 export type Db = Database.Database;
 
@@ -9,6 +10,7 @@ export type Db = Database.Database;
 const migrations: readonly { readonly number: number; readonly sql: string }[] = [
   { number: 1, sql: jobs },
   { number: 2, sql: shelf },
+  { number: 3, sql: notes },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

@@ -5,7 +5,7 @@ import type { Finding } from '../../core/finding';
 import type { Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import StateShape from '../shared/StateShape.vue';
-import { quantityText, requirementText, sentenceIn } from '../shared/units';
+import { measuredText, requirementText, sentenceIn } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
@@ -55,7 +55,7 @@ const counts = computed(() => {
         <StateShape :state="finding.severity" />
         <div class="row">
           <span class="title">{{ finding.title }}</span>
-          <span class="measure value">{{ quantityText(finding.measured, preferences.unit) }}</span>
+          <span class="measure value">{{ measuredText(finding, preferences.unit) }}</span>
         </div>
         <div class="row second">
           <span class="note">{{ needs(finding) }}</span>

@@ -2,7 +2,7 @@
 import type { Station } from '../stations';
 
 /** Codes of findings about a message begin with the kind or the field. */
-const messageCodes = /^(message|address|email|phone|chat|contact|wifi|event|place|payment|product|app)-/;
+const messageCodes = /^(message|address|email|phone|chat|contact|wifi|event|place|payment|product|app|raw)-/;
 const styleCodes = new Set([
   'mode-characters',
   'version-too-small',

@@ -1,5 +1,5 @@
 /** Lengths as the user reads them: millimetres and metres, or inches and feet. */
-import type { Quantity } from '../../core/finding';
+import type { Finding, Quantity } from '../../core/finding';
 
 export type LengthUnit = 'mm' | 'in';
 
@@ -12,12 +12,15 @@ export function lengthNumber(mm: number, unit: LengthUnit): string {
 }
 
 /** `29.00 mm` or `1.142 in`. */
-export function lengthText(mm: number, unit: LengthUnit): string {
-  return unit === 'mm' ? `${mm.toFixed(2)} mm` : `${(mm / mmPerInch).toFixed(3)} in`;
+export function lengthText(mm: number, unit: LengthUnit, moreDecimals = 0): string {
+  return unit === 'mm'
+    ? `${mm.toFixed(2 + moreDecimals)} mm`
+    : `${(mm / mmPerInch).toFixed(3 + moreDecimals)} in`;
 }
 
-export function distanceText(m: number, unit: LengthUnit): string {
-  return unit === 'mm' ? `${m.toFixed(2)} m` : `${(m / mPerFoot).toFixed(2)} ft`;
+export function distanceText(m: number, unit: LengthUnit, moreDecimals = 0): string {
+  const decimals = 2 + moreDecimals;
+  return unit === 'mm' ? `${m.toFixed(decimals)} m` : `${(m / mPerFoot).toFixed(decimals)} ft`;
 }
 
 /** Reads a typed length: a number, with a comma or a point, with or without `mm`, `cm`, `in` or `"`. Null when it is none. */
@@ -30,14 +33,25 @@ export function parseLength(typed: string, unit: LengthUnit): number | null {
 }
 
 /** A measured or required value with its unit. */
-export function quantityText({ value, unit }: Quantity, lengthUnit: LengthUnit): string {
+export function quantityText({ value, unit }: Quantity, lengthUnit: LengthUnit, moreDecimals = 0): string {
   if (value === null) return unit;
-  if (unit === 'mm') return lengthText(value, lengthUnit);
-  if (unit === 'm') return distanceText(value, lengthUnit);
-  if (unit === '%') return `${value.toFixed(0)} %`;
-  if (unit === 'X') return `${value.toFixed(1)} X`;
+  if (unit === 'mm') return lengthText(value, lengthUnit, moreDecimals);
+  if (unit === 'm') return distanceText(value, lengthUnit, moreDecimals);
+  if (unit === '%') return `${value.toFixed(moreDecimals)} %`;
+  if (unit === 'X') return `${value.toFixed(1 + moreDecimals)} X`;
   if (unit === 'dots') return `${trimmed(value, 2)} dots`;
   return `${trimmed(value, 2)} ${unit}`.trim();
+}
+
+/** A measured value that fails is given the decimals that tell it from the required one. */
+export function measuredText(
+  { measured, required, severity }: Pick<Finding, 'measured' | 'required' | 'severity'>,
+  lengthUnit: LengthUnit,
+): string {
+  const text = (moreDecimals: number): string => quantityText(measured, lengthUnit, moreDecimals);
+  const isToldApart = (moreDecimals: number): boolean =>
+    severity === 'fine' || text(moreDecimals) !== quantityText(required, lengthUnit, moreDecimals);
+  return text([0, 1, 2].find(isToldApart) ?? 3);
 }
 
 /** A required value, without decimals that say nothing. */

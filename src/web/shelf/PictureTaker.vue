@@ -10,6 +10,7 @@ const router = useRouter();
 const shown = ref(false);
 const found = shallowRef<FoundCode | null>(null);
 const foundKind = ref('');
+const foundPayload = ref('');
 const problem = ref('');
 const keeps = ref(false);
 /** Larger pictures are made smaller before they are read. */
@@ -30,8 +31,10 @@ async function read(file: Blob): Promise<void> {
     const { width, height, data } = context.getImageData(0, 0, canvas.width, canvas.height);
     found.value = await useEngine().prover.readPicture({ width, height, rgba: data });
     if (found.value !== null) {
-      const { kindName, readPayload } = await import('../../core/message');
-      foundKind.value = kindName(readPayload(found.value.text).kind).toLowerCase();
+      const { kindName, readBytes, shownPayload } = await import('../../core/message');
+      const message = readBytes(found.value.bytes);
+      foundKind.value = kindName(message.kind).toLowerCase();
+      foundPayload.value = shownPayload(message);
     } else
       problem.value =
         'There is no code in this picture that can be read. A sharper or a larger picture may help.';
@@ -42,14 +45,14 @@ async function read(file: Blob): Promise<void> {
 
 async function take(): Promise<void> {
   if (found.value === null) return;
-  const { text, version, level, mask } = found.value;
+  const { bytes, version, level, mask } = found.value;
   try {
-    const [{ newJob }, { readPayload }, { createJob }] = await Promise.all([
+    const [{ newJob }, { readBytes }, { createJob }] = await Promise.all([
       import('../../core/newJob'),
       import('../../core/message'),
       import('../shared/api'),
     ]);
-    const job = newJob({ message: readPayload(text) });
+    const job = newJob({ message: readBytes(bytes) });
     const symbol = keeps.value ? { ...job.symbol, raiseLevel: false, version, level, mask } : job.symbol;
     const { id } = await createJob({ ...job, symbol });
     await router.push({ name: 'bench', params: { id } });
@@ -108,7 +111,7 @@ function pick(event: Event): void {
         It holds a {{ foundKind }}, version {{ found.version }}, level {{ found.level }}, mask
         {{ found.mask }}:
       </p>
-      <p class="measure text">{{ found.text }}</p>
+      <p class="measure text">{{ foundPayload }}</p>
       <span class="line">
         <input id="keep-build" v-model="keeps" type="checkbox" />
         <label for="keep-build">Keep version, level and mask, so that it looks the same</label>

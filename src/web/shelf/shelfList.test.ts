@@ -9,6 +9,7 @@ const job = (change: Partial<JobSummary>): JobSummary => ({
   place: 'shelf',
   name: 'Plate',
   collection: 'Moorings',
+  note: '',
   kind: 'web',
   message: 'https://ternquay.example/berth/17',
   material: 'Natural slate',
@@ -37,7 +38,7 @@ describe('stateOf', () => {
 
 describe('listJobs', () => {
   const jobs = [
-    job({ name: 'Berth 17' }),
+    job({ name: 'Berth 17', note: 'spare in drawer 4' }),
     job({ name: 'Berth 9', material: 'Birch plywood', severity: 'stop' }),
     job({ name: 'Größe', collection: '', made: { revision: 3, on: '2026-11-25', note: 'second anneal' } }),
     job({ name: 'Old', place: 'bin' }),
@@ -47,6 +48,7 @@ describe('listJobs', () => {
   });
   it('wants every word, whatever its case and accents, in name, message, material, collection or note', () => {
     expect(names(jobs, { words: 'SLATE berth/17' })).toEqual(['Berth 17', 'Größe']);
+    expect(names(jobs, { words: 'Drawer spare' })).toEqual(['Berth 17']);
     expect(names(jobs, { words: 'grosse' })).toEqual([]);
     expect(names(jobs, { words: 'gro anneal' })).toEqual(['Größe']);
   });

@@ -28,7 +28,7 @@ export interface ShelfQuery {
   /** Null for all collections. */
   readonly collection: string | null;
   readonly state: JobState | null;
-  /** Words that all have to occur in name, message, material, collection, or the note of what was made. */
+  /** Words that all have to occur in name, message, material, collection, note, or the note of what was made. */
   readonly words: string;
   readonly sort: SortKey;
 }
@@ -57,10 +57,10 @@ export function listJobs(jobs: readonly JobSummary[], query: ShelfQuery): JobSum
 }
 
 function holdsAll(
-  { name, message, material, collection, made }: JobSummary,
+  { name, message, material, collection, note, made }: JobSummary,
   words: readonly string[],
 ): boolean {
-  const text = folded(`${name}\n${message}\n${material}\n${collection}\n${made?.note ?? ''}`);
+  const text = folded(`${name}\n${message}\n${material}\n${collection}\n${note}\n${made?.note ?? ''}`);
   return words.every((word) => text.includes(word));
 }
 

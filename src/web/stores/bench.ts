@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { z } from 'zod';
 import { savedJobSchema, type ProofRecord, type SavedJob } from '../../core/api';
 import type { Change } from '../../core/finding';
-import { applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
+import { anyJobSchema, applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
 import { ApiProblem } from '../shared/http';
 import { forget, recall, remember } from '../shared/browserStorage';
@@ -20,8 +20,8 @@ const keptSteps = 100;
 
 const draftKey = (id: string): string => `binarus.draft.${id}`;
 const historyKey = (id: string): string => `binarus.history.${id}`;
-const draftSchema = z.object({ baseRevision: z.number(), document: jobSchema });
-const historySchema = z.object({ undo: z.array(jobSchema), redo: z.array(jobSchema) });
+const draftSchema = z.object({ baseRevision: z.number(), document: anyJobSchema });
+const historySchema = z.object({ undo: z.array(anyJobSchema), redo: z.array(anyJobSchema) });
 
 export const useBench = defineStore('bench', () => {
   const id = ref('');

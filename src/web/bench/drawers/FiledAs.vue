@@ -24,15 +24,28 @@ function setName(value: string): void {
 <template>
   <h2 class="heading">Filed as</h2>
   <label for="job-name">Name</label>
-  <ElInput id="job-name" :model-value="name" @update:model-value="setName" />
+  <ElInput id="job-name" size="small" :model-value="name" @update:model-value="setName" />
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <label for="job-collection">Collection</label>
   <ElInput
     id="job-collection"
+    size="small"
     placeholder="none"
     :maxlength="120"
     :model-value="job.collection"
     @update:model-value="bench.edit({ ...job, collection: $event }, 'collection')"
+  />
+  <label for="job-note">Note</label>
+  <ElInput
+    id="job-note"
+    size="small"
+    type="textarea"
+    :rows="2"
+    resize="none"
+    placeholder="for yourself; goes into no file"
+    :maxlength="2000"
+    :model-value="job.note"
+    @update:model-value="bench.edit({ ...job, note: $event }, 'note')"
   />
 </template>
 

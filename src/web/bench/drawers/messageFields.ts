@@ -163,4 +163,19 @@ export const messageFields: Readonly<Record<KindId, readonly FieldSpec[]>> = {
     { key: 'expiry', label: 'Expires', control: 'line', example: '2027-06-30' },
   ],
   app: [{ key: 'link', label: 'Link', control: 'line', example: 'ternquay-tides:berth/17', wide: true }],
+  raw: [
+    {
+      key: 'content',
+      label: 'Bytes',
+      control: 'text',
+      example: '54 65 72 6e 71 75 61 79, or text with \\xHH',
+      wide: true,
+    },
+    {
+      key: 'notation',
+      label: 'Written as',
+      control: 'choice',
+      choices: choices(['hexadecimal', 'hexadecimal digits'], ['escaped', 'text with \\xHH, \\n, \\r, \\t']),
+    },
+  ],
 };

@@ -1,0 +1,52 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { rulerTicks, stageScale } from './stageScale';
+
+const lengths = fc.double({ min: 1, max: 5000, noNaN: true });
+
+describe('stageScale', () => {
+  it('keeps every piece on the stage, at one scale for both directions', () => {
+    fc.assert(
+      fc.property(lengths, lengths, (widthMm, heightMm) => {
+        const { pxPerMm, originX, originY } = stageScale(1008, 408, widthMm, heightMm);
+        expect(originX).toBeGreaterThanOrEqual(0);
+        expect(originY).toBeGreaterThanOrEqual(0);
+        expect(originX + widthMm * pxPerMm).toBeLessThanOrEqual(1008);
+        expect(originY + heightMm * pxPerMm).toBeLessThanOrEqual(408);
+      }),
+      { seed: 17 },
+    );
+  });
+
+  it('does not blow a tiny piece up without end, and bears a stage without room', () => {
+    expect(stageScale(4000, 4000, 1, 1).pxPerMm).toBe(24);
+    expect(stageScale(0, 0, 60, 40).pxPerMm).toBeGreaterThan(0);
+  });
+});
+
+describe('rulerTicks', () => {
+  it('has zero at the edge of the piece and labels that say where they stand', () => {
+    const ticks = rulerTicks(120, 7.2, 1000, 'mm');
+    expect(ticks.find(({ label }) => label === '0')!.px).toBe(120);
+    for (const { px, label } of ticks)
+      if (label !== null) expect(px).toBeCloseTo(120 + Number(label) * 7.2, 6);
+  });
+
+  it('counts inches for those who do', () => {
+    const ticks = rulerTicks(100, 4, 900, 'in');
+    // An inch is 25.4 mm (ISO 80000-3, annex).
+    expect(ticks.find(({ label }) => label === '1')!.px).toBeCloseTo(100 + 25.4 * 4, 6);
+  });
+
+  it('leaves at least 46 pixels between labels at any scale', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 24, noNaN: true }), (pxPerMm) => {
+        const labelled = rulerTicks(0, pxPerMm, 1000, 'mm').filter(({ label }) => label !== null);
+        labelled
+          .slice(1)
+          .forEach(({ px }, index) => expect(px - labelled[index]!.px).toBeGreaterThanOrEqual(46 - 1e-9));
+      }),
+      { seed: 17 },
+    );
+  });
+});

@@ -1,0 +1,75 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  distanceText,
+  lengthNumber,
+  lengthText,
+  measuredText,
+  parseLength,
+  quantityText,
+  requirementText,
+  sentenceIn,
+} from './units';
+
+describe('lengths', () => {
+  it('are shown in the unit of the user', () => {
+    // ISO 80000-3 and the international yard and pound agreement of 1959: an inch is 25.4 mm, a foot 0.3048 m.
+    expect(lengthText(25.4, 'mm')).toBe('25.40 mm');
+    expect(lengthText(25.4, 'in')).toBe('1.000 in');
+    expect(distanceText(0.3048, 'in')).toBe('1.00 ft');
+    expect(lengthNumber(12.5, 'mm')).toBe('12.5');
+  });
+
+  it('are read as people type them', () => {
+    expect(parseLength('12,5', 'mm')).toBe(12.5);
+    expect(parseLength(' 2 cm ', 'in')).toBe(20);
+    expect(parseLength('1.5"', 'mm')).toBeCloseTo(38.1, 9);
+    expect(parseLength('2', 'in')).toBeCloseTo(50.8, 9);
+    for (const typed of ['', 'wide', '1.2.3', '5 ft', '1e3']) expect(parseLength(typed, 'mm')).toBeNull();
+  });
+
+  it('that stand in a field are read back as they were', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 5_000_000 }),
+        fc.constantFrom('mm' as const, 'in' as const),
+        (micrometres, unit) => {
+          const mm = micrometres / 1000;
+          expect(Math.abs(parseLength(lengthNumber(mm, unit), unit)! - mm)).toBeLessThan(0.0015);
+        },
+      ),
+      { seed: 17 },
+    );
+  });
+});
+
+describe('measured and required values', () => {
+  const finding = (severity: 'fine' | 'stop', measured: number, unit: string) =>
+    ({ severity, measured: { value: measured, unit }, required: { value: 4, unit } }) as const;
+
+  it('have the decimals of their unit', () => {
+    expect(quantityText({ value: 58.6, unit: '%' }, 'mm')).toBe('59 %');
+    expect(quantityText({ value: 3, unit: 'X' }, 'mm')).toBe('3.0 X');
+    expect(quantityText({ value: 3.14159, unit: 'dots' }, 'mm')).toBe('3.14 dots');
+    expect(quantityText({ value: null, unit: 'reversed' }, 'mm')).toBe('reversed');
+    expect(requirementText({ value: 0.75, unit: 'mm' }, 'mm')).toBe('0.75 mm');
+  });
+
+  it('never read the same when the measured one fails', () => {
+    expect(measuredText(finding('stop', 3.98, 'X'), 'mm')).toBe('3.98 X');
+    expect(measuredText(finding('stop', 3.9996, 'X'), 'mm')).toBe('3.9996 X');
+    expect(measuredText(finding('stop', 3.5, 'X'), 'mm')).toBe('3.5 X');
+    expect(measuredText(finding('fine', 3.9999999, 'X'), 'mm')).toBe('4.0 X');
+    expect(measuredText(finding('stop', 3.9997, 'mm'), 'mm')).toBe('3.9997 mm');
+  });
+});
+
+describe('sentences', () => {
+  it('are told in inches and feet to those who measure so', () => {
+    const text = 'Make the code 25.4 mm and the piece 50.8 × 76.2 mm. From 3.048 m a module takes 3 pixels.';
+    expect(sentenceIn(text, 'mm')).toBe(text);
+    expect(sentenceIn(text, 'in')).toBe(
+      'Make the code 1 in and the piece 2 × 3 in. From 10 ft a module takes 3 pixels.',
+    );
+  });
+});
