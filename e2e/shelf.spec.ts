@@ -22,6 +22,7 @@ test('a job is found among thousands without lag, and only the rows in view are 
     place: 'shelf',
     name: `Serial label ${index}`,
     collection: `Series ${index % 40}`,
+    note: '',
     kind: 'web',
     message: `https://ternquay.example/serial/${index}`,
     material: 'White vinyl',
