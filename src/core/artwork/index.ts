@@ -1,28 +1,145 @@
-/** artwork: a symbol comes in; its dark and its light areas go out as regions in module units. */
-import { traceBitmap, type Region } from '../geometry';
-import { quietZoneModules, type QrSymbol } from '../symbol';
+/** artwork: a symbol and a style come in; dark and light areas go out as regions in module units. */
+import { placeRegion, reversedContour, traceBitmap, type Region, type Vertex } from '../geometry';
+import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
+import { drawAlignment, drawFinder, type FinderOutlines } from './finders';
+import { drawModules, thinnestParts, unitInset } from './modules';
+import { plainStyle, type Style } from './style';
+
+export { finderProportions, type Proportions } from './proportions';
+export { unitArea } from './modules';
+export {
+  alignmentStyles,
+  cornerKinds,
+  finderCorners,
+  joins,
+  plainStyle,
+  squareModules,
+  styleSchema,
+  unitCorners,
+  type FinderShape,
+  type FinderStyle,
+  type ModuleStyle,
+  type Style,
+} from './style';
 
 /** Coordinates in modules; the symbol's upper left corner is (0, 0), so the quiet zone begins at (-4, -4). */
 export interface Artwork {
   /** Modules on a side without the quiet zone. */
   readonly sizeModules: number;
   readonly quietZoneModules: number;
-  /** All dark modules. Areas that meet only at a corner are parted. */
+  /** The dark parts, each of which can have its own paint. Alignment and timing patterns belong to the modules. */
+  readonly parts: {
+    readonly modules: Region;
+    /** Finder patterns upper left, upper right, lower left, in place. */
+    readonly finders: readonly FinderOutlines[];
+  };
+  /** All dark parts together. Areas that meet only at a corner are parted. */
   readonly dark: Region;
-  /** All light modules and the quiet zone; its first outline is the edge of the quiet zone. Parted likewise. */
+  /** All light modules and the quiet zone; its first outline is the edge of the quiet zone. */
   readonly light: Region;
+  /** Narrowest dark part and narrowest light gap, in modules. */
+  readonly thinnest: { readonly dark: number; readonly light: number };
+  /** Whether outlines of `dark` touch or nearly touch, so that they must not be grown one by one. */
+  readonly touches: boolean;
 }
 
-/** Square modules, merged: one outline for each connected area and one for each hole, nodes only where it turns. */
-export function drawArtwork({ size, modules }: QrSymbol): Artwork {
+/** Draws a symbol in a style. */
+export function drawArtwork(
+  symbol: Pick<QrSymbol, 'size' | 'modules' | 'version'>,
+  style: Style = plainStyle,
+): Artwork {
+  const { size, version } = symbol;
+  const mergesAlignment =
+    style.alignment === 'modules' ||
+    (style.alignment === 'solid' && style.modules.join === 'all' && style.modules.fill === 1);
+  const alignment = alignmentPlaces(version, size);
+  const dark = withoutFinders(symbol);
+  if (!mergesAlignment) for (const place of alignment) clearAlignment(dark, size, place);
+  const modules = [
+    ...drawModules(dark, size, style.modules, {
+      isSquare: style.alignment === 'solid' && mergesAlignment ? alignmentCorners(alignment) : () => false,
+      isTaken: (x, y) =>
+        !mergesAlignment &&
+        alignment.some(([row, column]) => Math.abs(row - y) <= 2 && Math.abs(column - x) <= 2),
+    }),
+  ];
+  if (!mergesAlignment) {
+    const pattern = drawAlignment(style.alignment === 'finders' ? style.finders[0] : null);
+    for (const [row, column] of alignment)
+      for (const outline of placeRegion(pattern, 1, column + 0.5, row + 0.5)) modules.push(outline);
+  }
+  const finders = finderCentres(size).map(([row, column], place) => {
+    const finder = style.finders[place] ?? style.finders[0];
+    const { ring, centre } = drawFinder(finder, place as 0 | 1 | 2);
+    const moved = (region: Region): Region => placeRegion(region, 1, column + 0.5, row + 0.5);
+    return { ring: moved(ring), centre: moved(centre) };
+  });
+  const all = [...finders.flatMap(({ ring, centre }) => [...ring, ...centre]), ...modules];
+  const isPlain = isPlainSquares(style);
+  return {
+    sizeModules: size,
+    quietZoneModules,
+    parts: { modules, finders },
+    dark: all,
+    light: isPlain ? traceLight(symbol) : [fieldEdge(size), ...all.map(reversedContour)],
+    thinnest: thinnestParts(style.modules),
+    touches: !isPlain && 2 * unitInset(style.modules) < 0.2,
+  };
+}
+
+/** The dark modules beyond the finder patterns; 1 dark, row by row. */
+function withoutFinders({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>): Uint8Array {
+  const dark = modules.slice();
+  for (const [row, column] of finderCentres(size))
+    for (let down = -3; down <= 3; down++)
+      dark.fill(0, (row + down) * size + column - 3, (row + down) * size + column + 4);
+  return dark;
+}
+
+function clearAlignment(dark: Uint8Array, size: number, [row, column]: readonly [number, number]): void {
+  for (let down = -2; down <= 2; down++)
+    dark.fill(0, (row + down) * size + column - 2, (row + down) * size + column + 3);
+}
+
+/** Tells the corners of ring, gap and centre of the alignment patterns from all other places. */
+function alignmentCorners(places: readonly (readonly [number, number])[]): (vertex: Vertex) => boolean {
+  const keys = new Set<number>();
+  for (const [row, column] of places)
+    for (const half of [0.5, 1.5, 2.5])
+      for (const down of [-half, half])
+        for (const right of [-half, half]) keys.add((row + 0.5 + down) * 1024 + column + 0.5 + right);
+  return ({ x, y }) => keys.has(y * 1024 + x);
+}
+
+function isPlainSquares({ modules, finders }: Style): boolean {
+  return (
+    modules.join === 'all' &&
+    modules.fill === 1 &&
+    modules.cornerSize === 0 &&
+    modules.innerFillet === 0 &&
+    modules.diagonalModules === 0 &&
+    finders.every(({ ring, centre }) => ring.cornerModules === 0 && centre.cornerModules === 0)
+  );
+}
+
+/** The light modules of plain squares with the quiet zone, parted at corners like the dark ones. */
+function traceLight({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>): Region {
   const quiet = quietZoneModules;
   const fieldSize = size + 2 * quiet;
   const field = new Uint8Array(fieldSize * fieldSize).fill(1);
   for (let row = 0; row < size; row++)
     for (let column = 0; column < size; column++)
       if (modules[row * size + column] === 1) field[(row + quiet) * fieldSize + column + quiet] = 0;
-  const light = traceBitmap(field, fieldSize, fieldSize).map((contour) =>
-    contour.map(({ x, y }) => ({ x: x - quiet, y: y - quiet })),
-  );
-  return { sizeModules: size, quietZoneModules: quiet, dark: traceBitmap(modules, size, size), light };
+  return placeRegion(traceBitmap(field, fieldSize, fieldSize), 1, -quiet, -quiet);
+}
+
+function fieldEdge(size: number): Vertex[] {
+  const from = -quietZoneModules;
+  const to = size + quietZoneModules;
+  return [
+    { x: from, y: from },
+    { x: to, y: from },
+    { x: to, y: to },
+    { x: from, y: to },
+  ];
 }

@@ -50,6 +50,16 @@ export function arcRadius(from: Vertex, to: Vertex, bulge: number): number {
   return (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
 }
 
+/** Centre of the arc from one vertex to the next. */
+export function arcCentre(from: Vertex, to: Vertex, bulge: number): { x: number; y: number } {
+  // From the middle of the chord, along its normal: half the chord over the tangent of half the turn.
+  const share = (1 - bulge * bulge) / (4 * bulge);
+  return {
+    x: (from.x + to.x) / 2 - (to.y - from.y) * share,
+    y: (from.y + to.y) / 2 + (to.x - from.x) * share,
+  };
+}
+
 /** Area of a region, holes taken off. */
 export function regionArea(region: Region): number {
   return region.reduce((sum, contour) => sum + signedArea(contour), 0);
@@ -77,6 +87,16 @@ export function mirrorRegion(region: Region, axisX: number): Region {
       return before.bulge === undefined ? mirrored : { ...mirrored, bulge: before.bulge };
     }),
   );
+}
+
+/** The same outline run the other way: an area becomes a hole. */
+export function reversedContour(contour: Contour): Contour {
+  const count = contour.length;
+  return contour.map((_, index) => {
+    const { x, y } = contour[count - 1 - index]!;
+    const { bulge } = contour[(2 * count - 2 - index) % count]!;
+    return bulge === undefined ? { x, y } : { x, y, bulge: -bulge };
+  });
 }
 
 /** Clockwise rectangle with corners rounded by true arcs; the radius is cut to half the shorter side. */

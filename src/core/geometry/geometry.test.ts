@@ -1,7 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { mirrorRegion, regionArea, roundedRectangle, signedArea, type Region } from './contour';
-import { insetArea, offsetRectilinear } from './offset';
+import { treatCorners } from './corners';
+import { crossingsOf } from './crossings';
+import { insetArea, offsetOutlines } from './offset';
 import { traceBitmap } from './trace';
 
 interface Bitmap {
@@ -122,7 +124,7 @@ describe('traceBitmap', () => {
   });
 });
 
-describe('offsetRectilinear', () => {
+describe('offsetOutlines', () => {
   it('shrinks areas and widens holes by the distance, without crossings', () => {
     fc.assert(
       fc.property(
@@ -130,7 +132,7 @@ describe('offsetRectilinear', () => {
         fc.double({ min: 0.01, max: 0.3, noNaN: true }),
         ({ width, height, cells }, distance) => {
           const region = traceBitmap(cells, width, height);
-          const shrunk = offsetRectilinear(region, -distance);
+          const shrunk = offsetOutlines(region, -distance);
           // Each set cell loses a strip along free sides; a corner lost twice or gained is a square of the distance.
           let expected = 0;
           const at = (x: number, y: number): number =>
@@ -148,7 +150,7 @@ describe('offsetRectilinear', () => {
 
   it('moves a ring as growth compensation needs: outer edge in, inner edge out', () => {
     const ring = traceBitmap(Uint8Array.from([1, 1, 1, 1, 0, 1, 1, 1, 1]), 3, 3);
-    const [outer, inner] = offsetRectilinear(ring, -0.1).map((contour) => contour.map(({ x, y }) => [x, y]));
+    const [outer, inner] = offsetOutlines(ring, -0.1).map((contour) => contour.map(({ x, y }) => [x, y]));
     expect(outer).toContainEqual([0.1, 0.1]);
     expect(inner).toContainEqual([0.9, 0.9]);
   });
@@ -188,5 +190,99 @@ describe('mirrorRegion', () => {
     expect(Math.min(...mirrored[0]!.map(({ x }) => x))).toBe(5);
     const twice = mirrorRegion(mirrored, 20)[0]!;
     for (const vertex of region[0]!) expect(twice).toContainEqual(vertex);
+  });
+});
+
+describe('offsetOutlines with arcs', () => {
+  const circle = (radius: number): Region => [
+    roundedRectangle({ x: -radius, y: -radius, width: 2 * radius, height: 2 * radius }, radius),
+  ];
+
+  it('changes the radius of a circle by the distance, in and out', () => {
+    for (const distance of [-0.4, 0.7])
+      expect(regionArea(offsetOutlines(circle(2), distance))).toBeCloseTo(Math.PI * (2 + distance) ** 2, 9);
+    expect(offsetOutlines(circle(0.3), -0.4)).toEqual([]);
+  });
+
+  it('keeps the centres of rounded corners, and makes corners square whose radius is used up', () => {
+    const outline = [roundedRectangle({ x: 0, y: 0, width: 10, height: 6 }, 1)];
+    const [inner] = offsetOutlines(outline, -0.4);
+    expect(regionArea([inner!])).toBeCloseTo(9.2 * 5.2 - (4 - Math.PI) * 0.36, 9);
+    const [square] = offsetOutlines(outline, -1.5);
+    expect(square).toHaveLength(4);
+    expect(regionArea([square!])).toBeCloseTo(7 * 3, 9);
+  });
+
+  it('leaves the area that insetArea says, and comes back when moved back', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 3, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.4, noNaN: true }),
+        (radius, distance) => {
+          const outline = [roundedRectangle({ x: 1, y: 2, width: 12, height: 7 }, radius)];
+          const moved = offsetOutlines(outline, -distance);
+          expect(regionArea(moved)).toBeCloseTo(insetArea(outline, distance), 9);
+          expect(regionArea(offsetOutlines(moved, distance))).toBeCloseTo(regionArea(outline), 9);
+        },
+      ),
+      { seed: 17 },
+    );
+  });
+
+  it('moves the edges of a scooped corner along the arc: radius and distance add up', () => {
+    const scooped = treatCorners(
+      roundedRectangle({ x: 0, y: 0, width: 4, height: 4 }, 0),
+      0,
+      () => ({ kind: 'scoop', leg: 1 }),
+      () => null,
+    );
+    const [moved] = offsetOutlines([scooped], -0.2);
+    // Geometry: every corner loses the part of a circle of radius 1.2 about it that lies on the smaller square.
+    const steps = 2000;
+    let lost = 0;
+    for (let step = 0; step < steps; step++) {
+      const x = 0.2 + ((step + 0.5) / steps) * (Math.sqrt(1.44 - 0.04) - 0.2);
+      lost += ((Math.sqrt(1.44 - x * x) - 0.2) * (Math.sqrt(1.44 - 0.04) - 0.2)) / steps;
+    }
+    expect(regionArea([moved!])).toBeCloseTo(3.6 * 3.6 - 4 * lost, 4);
+  });
+});
+
+describe('crossingsOf', () => {
+  const right = { x: 1, y: 0 };
+  it('finds the ends of the chord of a circle', () => {
+    const circle = [roundedRectangle({ x: -5, y: -5, width: 10, height: 10 }, 5)];
+    const crossings = crossingsOf(circle, { x: 0, y: 3 }, right);
+    // Euclid: half a chord 3 from the middle of a circle of radius 5 is 4.
+    expect(crossings.map((value) => Number(value.toFixed(9)))).toEqual([-4, 4]);
+    expect(crossingsOf(circle, { x: 0, y: 6 }, right)).toEqual([]);
+  });
+  it('counts a vertex on the line once', () => {
+    const diamond = [
+      [
+        { x: 0, y: -1 },
+        { x: 1, y: 0 },
+        { x: 0, y: 1 },
+        { x: -1, y: 0 },
+      ],
+    ];
+    expect(crossingsOf(diamond, { x: 0, y: 0 }, right)).toEqual([-1, 1]);
+  });
+  it('is even in number for any line', () => {
+    fc.assert(
+      fc.property(bitmaps, fc.double({ min: 0, max: 3, noNaN: true }), ({ width, height, cells }, angle) => {
+        const region = traceBitmap(cells, width, height).map((contour) =>
+          treatCorners(
+            contour,
+            0.1,
+            () => ({ kind: 'round', leg: 0.3 }),
+            () => ({ kind: 'round', leg: 0.2 }),
+          ),
+        );
+        const direction = { x: Math.cos(angle), y: Math.sin(angle) };
+        expect(crossingsOf(region, { x: width / 2, y: height / 3 }, direction).length % 2).toBe(0);
+      }),
+      { seed: 17 },
+    );
   });
 });

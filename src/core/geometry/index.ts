@@ -1,9 +1,11 @@
 /** geometry: outlines and areas as plain data, and what is done with them. Usable by every stage. */
 export {
+  arcCentre,
   arcRadius,
   mirrorRegion,
   placeRegion,
   regionArea,
+  reversedContour,
   roundedRectangle,
   signedArea,
   type Box,
@@ -11,5 +13,7 @@ export {
   type Region,
   type Vertex,
 } from './contour';
-export { insetArea, offsetRectilinear } from './offset';
+export { treatCorners, type Corner, type Quadrant } from './corners';
+export { crossingsOf } from './crossings';
+export { insetArea, offsetOutlines } from './offset';
 export { traceBitmap } from './trace';

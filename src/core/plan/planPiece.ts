@@ -1,5 +1,5 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots and mirroring are decided here only. */
-import { insetArea, mirrorRegion, offsetRectilinear, placeRegion, type Region } from '../geometry';
+import { insetArea, mirrorRegion, offsetOutlines, placeRegion, type Region } from '../geometry';
 import type { Piece } from '../piece';
 import type { Pair } from './materials';
 import type { Operation, OperationSheet } from './operation';
@@ -29,7 +29,7 @@ export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Pla
   const { compensationMm, residualGrowthMm } = compensation(pair);
   const nominal = marksDark ? piece.dark : piece.light;
   const onDots = pair.machine.dotMm === null ? nominal : alignToDots(nominal, piece, pair.machine.dotMm);
-  const compensated = offsetRectilinear(onDots, -compensationMm);
+  const compensated = offsetOutlines(onDots, -compensationMm);
   const seen = (region: Region): Region =>
     settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const area = seen(compensated);

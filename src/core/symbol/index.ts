@@ -1,4 +1,5 @@
 /** symbol: a text and settings come in; modules of an ISO/IEC 18004 model 2 symbol go out, with the role of each. */
+export { alignmentPlaces, finderCentres } from './template';
 export { moduleRoles, symbolAnatomy, type Anatomy, type ModuleRole } from './anatomy';
 export { encodeSymbol, smallestVersions, type EncodeResult, type QrSymbol } from './encode';
 export { defaultSymbolSettings, symbolSchema, type EncodeSettings, type SymbolSettings } from './settings';
