@@ -14,6 +14,7 @@ export default defineConfig({
         cli: 'src/cli/main.ts',
         bench: 'bench/main.ts',
         compareEncoders: 'bench/compareEncoders.ts',
+        styleFitness: 'bench/styleFitness.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

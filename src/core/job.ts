@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import type { Change } from './finding';
+import { plainStyle, styleSchema } from './artwork';
 import { messageSchema } from './message';
 import { pieceSchema } from './piece';
 import { symbolSchema } from './symbol';
@@ -31,6 +32,7 @@ export const jobSchema = z.strictObject({
   note: z.string().max(2000),
   message: messageSchema,
   symbol: symbolSchema,
+  style: styleSchema,
   piece: pieceSchema,
   making: z.strictObject({
     material: z.string().min(1).max(60),
@@ -48,7 +50,7 @@ export type Job = z.infer<typeof jobSchema>;
 
 /** Steps from one format version to the next; the key is the version they start from. Version 1 is the first. */
 const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {
-  1: (document) => ({ ...document, formatVersion: 2, note: '' }),
+  1: (document) => ({ ...document, formatVersion: 2, note: '', style: plainStyle }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };

@@ -1,4 +1,5 @@
 /** A clean job: nothing left over from the last one, sizes that make sense together. */
+import { plainStyle } from './artwork';
 import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, shownPayload, writeMessage, type Message } from './message';
 import { pairs, type Pair } from './plan';
@@ -36,6 +37,7 @@ export function newJob(options: NewJobOptions): Job {
     note: '',
     message: options.message,
     symbol: { ...defaultSymbolSettings },
+    style: plainStyle,
     piece: { widthMm: width, heightMm: height, cornerRadiusMm: 0, codeWidthMm, codePlace: 'centred' },
     making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
     reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },

@@ -1,5 +1,5 @@
 /** The way through: a job document becomes payload, symbol, artwork, piece, plan and measured limits. */
-import { drawArtwork, type Artwork } from './artwork';
+import { drawArtwork, type Artwork, type Style } from './artwork';
 import { worstSeverity, type Finding, type Severity } from './finding';
 import type { Job } from './job';
 import { describeMessage, holdsBytes, writeMessage, type Description } from './message';
@@ -52,8 +52,9 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
   const payload = writeMessage(job.message);
   const encodeSettings = { ...job.symbol, isBytes: holdsBytes(job.message) };
   const description = describeMessage(job.message);
-  const key = JSON.stringify([payload, encodeSettings]);
-  const cache = previous?.cache.key === key ? previous.cache : encodeAndDraw(payload, encodeSettings, key);
+  const key = JSON.stringify([payload, encodeSettings, job.style]);
+  const cache =
+    previous?.cache.key === key ? previous.cache : encodeAndDraw(payload, encodeSettings, job.style, key);
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
   const findings: Finding[] = [...description.findings, ...cache.encoded.findings];
@@ -67,6 +68,7 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
       symbol,
       symbolSettings: job.symbol,
       smallestVersions: () => smallestVersions(payload, encodeSettings),
+      style: job.style,
       pieceSettings: job.piece,
       piece,
       plan,
@@ -95,9 +97,14 @@ export function runJob(job: Job, previous?: JobResult): JobResult {
   };
 }
 
-function encodeAndDraw(payload: string, settings: EncodeSettings, key: string): JobResult['cache'] {
+function encodeAndDraw(
+  payload: string,
+  settings: EncodeSettings,
+  style: Style,
+  key: string,
+): JobResult['cache'] {
   const encoded = encodeSymbol(payload, settings);
-  return { key, encoded, artwork: encoded.symbol ? drawArtwork(encoded.symbol) : null };
+  return { key, encoded, artwork: encoded.symbol ? drawArtwork(encoded.symbol, style) : null };
 }
 
 /** What the message's own standard asks of the symbol, when the symbol does not keep to it. */

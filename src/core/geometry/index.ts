@@ -1,4 +1,5 @@
 /** geometry: outlines and areas as plain data, and what is done with them. Usable by every stage. */
+export { cutRegion, flattenRegion, growRegion, sharedRegion, strokeRegion, uniteRegion } from './booleans';
 export {
   arcCentre,
   arcRadius,

@@ -4,7 +4,7 @@ import { writeSvg, type FileNotes } from './svg';
 
 export { fileName, type NameFields } from './fileName';
 export { pathData } from './pathData';
-export type { FileNotes } from './svg';
+export { writeSvg, type FileNotes } from './svg';
 
 export interface OutputFormat {
   readonly id: string;

@@ -34,6 +34,10 @@ export interface Piece {
   readonly dark: Region;
   /** Light modules and quiet zone, kept within the piece's bounds. */
   readonly light: Region;
+  /** Narrowest dark part and narrowest light gap of the code. */
+  readonly thinnestMm: { readonly dark: number; readonly light: number };
+  /** Whether dark outlines touch or nearly touch. */
+  readonly touches: boolean;
 }
 
 /** Where the code lies: the size of the symbol does not matter, only its width in millimetres. */
@@ -73,5 +77,7 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     quietZone,
     dark: placeRegion(artwork.dark, moduleMm, code.x, code.y),
     light: [keepInside, ...holes],
+    thinnestMm: { dark: artwork.thinnest.dark * moduleMm, light: artwork.thinnest.light * moduleMm },
+    touches: artwork.touches,
   };
 }

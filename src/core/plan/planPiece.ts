@@ -1,5 +1,13 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots and mirroring are decided here only. */
-import { insetArea, mirrorRegion, offsetOutlines, placeRegion, type Region } from '../geometry';
+import {
+  insetArea,
+  mirrorRegion,
+  offsetOutlines,
+  placeRegion,
+  reversedContour,
+  uniteRegion,
+  type Region,
+} from '../geometry';
 import type { Piece } from '../piece';
 import type { Pair } from './materials';
 import type { Operation, OperationSheet } from './operation';
@@ -29,7 +37,10 @@ export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Pla
   const { compensationMm, residualGrowthMm } = compensation(pair);
   const nominal = marksDark ? piece.dark : piece.light;
   const onDots = pair.machine.dotMm === null ? nominal : alignToDots(nominal, piece, pair.machine.dotMm);
-  const compensated = offsetOutlines(onDots, -compensationMm);
+  const compensated =
+    !marksDark && piece.touches && compensationMm > 0
+      ? lightBetween(onDots, compensationMm)
+      : offsetOutlines(onDots, -compensationMm);
   const seen = (region: Region): Region =>
     settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const area = seen(compensated);
@@ -68,6 +79,15 @@ function compensation({ machine, process }: Pair): { compensationMm: number; res
   const compensationMm =
     machine.dotMm === null ? growthMm : Math.round(growthMm / machine.dotMm) * machine.dotMm;
   return { compensationMm, residualGrowthMm: growthMm - compensationMm };
+}
+
+/** Narrowest detail that is kept where outlines have to be united, in millimetres. */
+const finestMm = 0.002;
+
+/** Light areas drawn in where the dark outlines, which are their holes, would grow into each other. */
+function lightBetween([edge, ...holes]: Region, compensationMm: number): Region {
+  const grown = offsetOutlines(holes.map(reversedContour), compensationMm);
+  return [...offsetOutlines([edge!], -compensationMm), ...uniteRegion(grown, finestMm).map(reversedContour)];
 }
 
 /** Moves the code by less than a dot, so that its corner lies on the printer's grid. */

@@ -16,6 +16,7 @@ export type { Reader } from './readers';
 export {
   fullShotCount,
   proofReportSchema,
+  readerReportSchema,
   readerState,
   verdictOf,
   type ProofReport,

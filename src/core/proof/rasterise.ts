@@ -53,7 +53,7 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
     pxPerMm,
     window,
     marked,
-    onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text)),
+    onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), text.includes('id="cut"')),
   };
 }
 
@@ -64,7 +64,7 @@ function sheetOf(svg: string): { width: number; height: number } {
   return { width: Number(match[1]), height: Number(match[2]) };
 }
 
-/** 1 on the piece: within the sheet, and not to be reached from the sheet's corners without crossing a cut line. */
+/** 1 on the piece: within the sheet, and, when the file has cut lines, not to be reached from the sheet's corners without crossing a cut line. */
 function pieceWithin(
   cut: Uint8Array,
   width: number,
@@ -72,6 +72,7 @@ function pieceWithin(
   pxPerMm: number,
   window: Box,
   sheet: { width: number; height: number },
+  hasCutLines: boolean,
 ): Uint8Array {
   const inside = new Uint8Array(width * height);
   const left = Math.max(0, Math.round(-window.x * pxPerMm));
@@ -79,6 +80,7 @@ function pieceWithin(
   const right = Math.min(width, Math.round((sheet.width - window.x) * pxPerMm));
   const bottom = Math.min(height, Math.round((sheet.height - window.y) * pxPerMm));
   for (let row = top; row < bottom; row++) inside.fill(1, row * width + left, row * width + right);
+  if (!hasCutLines) return inside;
 
   const stack: number[] = [];
   const reach = (column: number, row: number): void => {

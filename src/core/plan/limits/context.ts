@@ -1,4 +1,5 @@
 /** What every limit is measured on, and what fixes have in common. */
+import type { Style } from '../../artwork';
 import type { Change, Fix } from '../../finding';
 import type { Piece, PieceSettings } from '../../piece';
 import { codeBox } from '../../piece';
@@ -18,6 +19,7 @@ export interface LimitContext {
   readonly symbolSettings: SymbolSettings;
   /** The smallest version that holds the message at each level, null where none does. */
   readonly smallestVersions: () => Readonly<Record<Level, number | null>>;
+  readonly style: Style;
   readonly pieceSettings: PieceSettings;
   readonly piece: Piece;
   readonly plan: Plan;

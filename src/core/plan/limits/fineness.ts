@@ -98,22 +98,57 @@ export function measureGrowth(context: LimitContext): Finding {
   };
 }
 
-/** The thinnest marked part once growth is taken back: one module less the compensation on both edges. */
+/** The thinnest marked part once growth is taken back: what is drawn less the compensation on both edges. */
 export function measureThinnestPart(context: LimitContext): Finding {
   const { piece, plan, pair, symbol } = context;
-  const thinnest = piece.moduleMm - 2 * plan.compensationMm;
+  const drawn = plan.marks === 'dark modules' ? piece.thinnestMm.dark : piece.thinnestMm.light;
+  const thinnest = drawn - 2 * plan.compensationMm;
   const { elementMm } = pair.process;
   const enough = thinnest >= elementMm - slack;
+  const share = drawn / piece.moduleMm;
   return {
     code: 'thinnest-part',
     severity: enough ? 'fine' : 'stop',
     title: 'Thinnest mark',
     text: enough
       ? `One mark of the ${pair.machine.name} is ${inMm(elementMm)}.`
-      : `Drawn in for growth, single modules are thinner than one mark of the ${pair.machine.name} (${inMm(elementMm)}).`,
+      : `Drawn in for growth, the thinnest marks are thinner than one mark of the ${pair.machine.name} (${inMm(elementMm)}).`,
     measured: { value: thinnest, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
     source: pair.process.source,
-    fixes: enough ? [] : widerCodeFixes(context, (elementMm + 2 * plan.compensationMm) * symbol.size),
+    fixes: enough
+      ? []
+      : [
+          ...widerCodeFixes(context, ((elementMm + 2 * plan.compensationMm) / share) * symbol.size),
+          ...joinFixes(context),
+        ],
   };
+}
+
+/** Gaps that stay bare between marks close up when they are narrower than one mark; it costs looks before it costs reading. */
+export function measureThinnestGap(context: LimitContext): Finding | null {
+  const { piece, plan, pair } = context;
+  if (context.style.modules.join === 'all') return null;
+  const gap = plan.marks === 'dark modules' ? piece.thinnestMm.light : piece.thinnestMm.dark;
+  const { elementMm } = pair.process;
+  const enough = gap >= elementMm - slack;
+  return {
+    code: 'thinnest-gap',
+    severity: enough ? 'fine' : 'caution',
+    title: 'Thinnest gap',
+    text: enough
+      ? 'What stays bare between the marks is wide enough to stay open.'
+      : `What stays bare between the marks is narrower than one mark of the ${pair.machine.name} (${inMm(elementMm)}) and may close up.`,
+    measured: { value: gap, unit: 'mm' },
+    required: { value: elementMm, unit: 'mm', comparison: '>=' },
+    source: pair.process.source,
+    fixes: enough ? [] : joinFixes(context),
+  };
+}
+
+/** Joined modules have no thin gaps between them. */
+function joinFixes({ style }: LimitContext): Fix[] {
+  return style.modules.join === 'all'
+    ? []
+    : [{ label: 'Join the modules', changes: [change('style.modules.join', 'all')] }];
 }

@@ -1,9 +1,16 @@
 /** The limits of a planned piece: every one is measured and returned, fine or not, in the order of the readout. */
 import type { Finding } from '../../finding';
 import type { LimitContext } from './context';
-import { measureGrowth, measureModuleSize, measureThinnestPart, measureWholeDots } from './fineness';
+import {
+  measureGrowth,
+  measureModuleSize,
+  measureThinnestGap,
+  measureThinnestPart,
+  measureWholeDots,
+} from './fineness';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone } from './room';
+import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
 import { measureBudget, measureContrast, measureMirroring, measurePolarity } from './tone';
 
 export type { LimitContext } from './context';
@@ -23,6 +30,11 @@ const measures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureNearest,
   measureGrowth,
   measureThinnestPart,
+  measureThinnestGap,
+  measureUnitFill,
+  measureFinderCorners,
+  measureFinderProportions,
+  measureAlignment,
 ];
 
 export function measureLimits(context: LimitContext): Finding[] {

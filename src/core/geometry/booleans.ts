@@ -1,0 +1,96 @@
+/** Areas united, cut and grown by the clipping library; arcs become short straight edges on the way. */
+import {
+  difference,
+  FillRule,
+  inflatePaths,
+  intersect,
+  JoinType,
+  EndType,
+  union,
+  type Paths64,
+} from 'clipper2-ts';
+import { arcCentre, type Contour, type Region, type Vertex } from './contour';
+
+/** Steps to a unit in which the library counts. */
+const steps = 1e6;
+
+/** Straight edges that stay within `tolerance` of the arcs. */
+export function flattenRegion(region: Region, tolerance: number): Region {
+  return region.map((contour) => flattenContour(contour, tolerance));
+}
+
+function flattenContour(contour: Contour, tolerance: number): Contour {
+  if (contour.every(({ bulge }) => bulge === undefined)) return contour;
+  const points: Vertex[] = [];
+  contour.forEach(({ x, y, bulge }, index) => {
+    points.push({ x, y });
+    if (bulge === undefined || bulge === 0) return;
+    const from = contour[index]!;
+    const to = contour[(index + 1) % contour.length]!;
+    const centre = arcCentre(from, to, bulge);
+    const radius = Math.hypot(x - centre.x, y - centre.y);
+    const turn = 4 * Math.atan(bulge);
+    const largest = 2 * Math.acos(Math.max(0, 1 - tolerance / Math.max(radius, tolerance)));
+    const count = Math.max(1, Math.ceil(Math.abs(turn) / largest));
+    for (let piece = 1; piece < count; piece++) {
+      const angle = (turn * piece) / count;
+      const [dx, dy] = [x - centre.x, y - centre.y];
+      points.push({
+        x: centre.x + dx * Math.cos(angle) - dy * Math.sin(angle),
+        y: centre.y + dx * Math.sin(angle) + dy * Math.cos(angle),
+      });
+    }
+  });
+  return points;
+}
+
+const toPaths = (region: Region, tolerance: number): Paths64 =>
+  flattenRegion(region, tolerance).map((contour) =>
+    contour.map(({ x, y }) => ({ x: Math.round(x * steps), y: Math.round(y * steps) })),
+  );
+
+const fromPaths = (paths: Paths64): Region =>
+  paths.map((path) => path.map(({ x, y }) => ({ x: x / steps, y: y / steps })));
+
+/** Everything that lies in any of the outlines; outer outlines clockwise, holes the other way. */
+export function uniteRegion(region: Region, tolerance: number): Region {
+  return fromPaths(union(toPaths(region, tolerance), FillRule.NonZero));
+}
+
+/** What lies in the first region and not in the second. */
+export function cutRegion(region: Region, taken: Region, tolerance: number): Region {
+  return fromPaths(difference(toPaths(region, tolerance), toPaths(taken, tolerance), FillRule.NonZero));
+}
+
+/** What lies in both regions. */
+export function sharedRegion(region: Region, other: Region, tolerance: number): Region {
+  return fromPaths(intersect(toPaths(region, tolerance), toPaths(other, tolerance), FillRule.NonZero));
+}
+
+/** An area grown by `distance` (shrunk when negative), round at its corners. */
+export function growRegion(region: Region, distance: number, tolerance: number): Region {
+  return fromPaths(
+    inflatePaths(
+      toPaths(region, tolerance),
+      distance * steps,
+      JoinType.Round,
+      EndType.Polygon,
+      2,
+      tolerance * steps,
+    ),
+  );
+}
+
+/** Lines of a width as an area, round at ends and corners. */
+export function strokeRegion(
+  lines: readonly (readonly Vertex[])[],
+  width: number,
+  tolerance: number,
+): Region {
+  const paths = lines.map((line) =>
+    line.map(({ x, y }) => ({ x: Math.round(x * steps), y: Math.round(y * steps) })),
+  );
+  return fromPaths(
+    inflatePaths(paths, (width / 2) * steps, JoinType.Round, EndType.Round, 2, tolerance * steps),
+  );
+}
