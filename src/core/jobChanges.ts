@@ -1,4 +1,5 @@
 /** What differs between two job documents, in words. */
+import { shapesKey, styleName } from './artwork';
 import type { Job } from './job';
 import { kindName } from './message';
 import { findPair } from './plan';
@@ -29,6 +30,10 @@ export function describeChanges(before: Job, after: Job): string[] {
       );
   for (const key of Object.keys(after.symbol) as (keyof Job['symbol'])[])
     compare(symbolWords[key], before.symbol[key], after.symbol[key], String);
+  if (shapesKey(before.style) !== shapesKey(after.style)) {
+    const [from, to] = [styleName(before.style), styleName(after.style)];
+    changes.push(from === to ? 'shapes changed' : `shapes ${from} → ${to}`);
+  }
   const [from, to] = [before.piece, after.piece];
   compare('width', from.widthMm, to.widthMm, mm);
   compare('height', from.heightMm, to.heightMm, mm);

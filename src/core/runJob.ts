@@ -44,17 +44,20 @@ export interface JobResult {
   /** Stops that hold the files back: those without an override, and all of them when nothing could be made. */
   readonly heldBackBy: readonly Finding[];
   /** Kept for the next run, which takes over what has not changed. */
-  readonly cache: { readonly key: string; readonly encoded: EncodeResult; readonly artwork: Artwork | null };
+  readonly cache: {
+    readonly symbolKey: string;
+    readonly encoded: EncodeResult;
+    readonly styleKey: string;
+    readonly artwork: Artwork | null;
+  };
 }
 
-/** Runs every stage; symbol and artwork are taken from `previous` when message and symbol settings are the same. */
+/** Runs every stage; symbol and artwork are taken from `previous` when what they are made from is the same. */
 export function runJob(job: Job, previous?: JobResult): JobResult {
   const payload = writeMessage(job.message);
   const encodeSettings = { ...job.symbol, isBytes: holdsBytes(job.message) };
   const description = describeMessage(job.message);
-  const key = JSON.stringify([payload, encodeSettings, job.style]);
-  const cache =
-    previous?.cache.key === key ? previous.cache : encodeAndDraw(payload, encodeSettings, job.style, key);
+  const cache = encodeAndDraw(payload, encodeSettings, job.style, previous?.cache);
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
   const findings: Finding[] = [...description.findings, ...cache.encoded.findings];
@@ -101,10 +104,15 @@ function encodeAndDraw(
   payload: string,
   settings: EncodeSettings,
   style: Style,
-  key: string,
+  previous: JobResult['cache'] | undefined,
 ): JobResult['cache'] {
-  const encoded = encodeSymbol(payload, settings);
-  return { key, encoded, artwork: encoded.symbol ? drawArtwork(encoded.symbol, style) : null };
+  const symbolKey = JSON.stringify([payload, settings]);
+  const styleKey = JSON.stringify(style);
+  const isSameSymbol = previous?.symbolKey === symbolKey;
+  if (isSameSymbol && previous.styleKey === styleKey) return previous;
+  const encoded = isSameSymbol ? previous.encoded : encodeSymbol(payload, settings);
+  const artwork = encoded.symbol ? drawArtwork(encoded.symbol, style) : null;
+  return { symbolKey, encoded, styleKey, artwork };
 }
 
 /** What the message's own standard asks of the symbol, when the symbol does not keep to it. */

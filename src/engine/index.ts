@@ -3,7 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
-export type { MadeView, OperationView, PressView } from './pressView';
+export type { MadeView, OperationView, PressView, Swatch } from './pressView';
 
 export interface Engine {
   readonly press: Remote<Press>;

@@ -4,10 +4,12 @@ import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
 import { measureMessage, type MessageRuler } from '../core/ruler';
 import { runJob, type JobResult } from '../core/runJob';
-import { pressView, type PressView } from './pressView';
+import { presetSwatches, pressView, type PressView, type Swatch } from './pressView';
 
 export interface Press {
   press(job: Job): PressView;
+  /** The upper left corner of the job's symbol in every shipped style. */
+  swatches(job: Job): Swatch[];
   /** What the message costs; slower than a key, so it is asked for in pauses. */
   ruler(job: Job): MessageRuler;
   files(job: Job, revision: number, formats: readonly FormatId[]): MadeFiles;
@@ -18,6 +20,7 @@ export function createPress(): Press {
   const run = (job: Job): JobResult => (last = runJob(job, last));
   return {
     press: (job) => pressView(run(job)),
+    swatches: (job) => presetSwatches(run(job)),
     ruler: measureMessage,
     files: (job, revision, formats) => makeFiles(job, run(job), revision, formats),
   };

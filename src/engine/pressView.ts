@@ -1,12 +1,13 @@
 /** What the page draws: a job that was run, as plain data and ready path strings. */
 import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
-import { mirrorRegion, type Box } from '../core/geometry';
+import { drawArtwork, presets } from '../core/artwork';
+import { mirrorRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
 import { marksDarkModules } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
-import { blockLayout, type Level, type Mode } from '../core/symbol';
+import { blockLayout, type Level, type Mode, type QrSymbol } from '../core/symbol';
 
 export interface OperationView {
   readonly kind: string;
@@ -40,7 +41,27 @@ export interface MadeView {
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
   readonly outlineCount: number;
   readonly nodeCount: number;
+  /** Nodes of the same symbol in plain squares: the fewest that its outline can have. */
+  readonly plainNodeCount: number;
   readonly fitRanges: readonly FitRange[];
+}
+
+/** A corner of a symbol drawn in a shipped style, in module units. */
+export interface Swatch {
+  readonly id: string;
+  readonly path: string;
+}
+
+/** Modules of the upper left corner that a swatch shows. */
+const swatchModules = 11;
+
+export function presetSwatches({ made }: JobResult): Swatch[] {
+  if (made === null) return [];
+  return presets.map(({ id, style }) => {
+    const { dark } = drawArtwork(made.symbol, style);
+    const near = dark.filter((contour) => contour.some(({ x, y }) => x < swatchModules && y < swatchModules));
+    return { id, path: pathData(near) };
+  });
 }
 
 export interface PressView {
@@ -71,6 +92,17 @@ export function pressView(result: JobResult): PressView {
     heldBackBy,
     made: made && madeView(result, made),
   };
+}
+
+const nodesOf = (region: Region): number => region.reduce((sum, contour) => sum + contour.length, 0);
+
+const plainNodes = new WeakMap<QrSymbol, number>();
+
+/** Counted once a symbol: edits of the style or the piece do not change it. */
+function plainNodesOf(symbol: QrSymbol): number {
+  let count = plainNodes.get(symbol);
+  if (count === undefined) plainNodes.set(symbol, (count = nodesOf(drawArtwork(symbol).dark)));
+  return count;
 }
 
 function madeView({ pair }: JobResult, made: Made): MadeView {
@@ -105,7 +137,8 @@ function madeView({ pair }: JobResult, made: Made): MadeView {
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
     outlineCount: artwork.dark.length,
-    nodeCount: artwork.dark.reduce((sum, contour) => sum + contour.length, 0),
+    nodeCount: nodesOf(artwork.dark),
+    plainNodeCount: plainNodesOf(symbol),
     fitRanges,
   };
 }

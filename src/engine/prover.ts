@@ -1,4 +1,5 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
+import type { Style } from '../core/artwork';
 import type { Job } from '../core/job';
 import {
   prove,
@@ -14,12 +15,15 @@ import {
 } from '../core/proof';
 import { proofSetup } from '../core/proveJob';
 import { runJob } from '../core/runJob';
+import { measureStyleFitness, type StyleFitness } from '../core/styleFitness';
 
 export interface Prover {
   /** Loads renderer and readers ahead of the first proof. */
   warmUp(): Promise<void>;
   /** Proves a revision and tells every verdict as it comes; null when the job gives no file or a newer proof began. */
   prove(job: Job, revision: number, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
+  /** How readily each reader takes a style; null when a newer measurement or proof began. */
+  fitness(style: Style): Promise<StyleFitness | null>;
   /** Reads the code in a picture; null when there is none. */
   readPicture(frame: Frame): Promise<FoundCode | null>;
   /** One photograph from the chosen distance, with what each reader makes of it; null when the job gives no file. */
@@ -29,6 +33,7 @@ export interface Prover {
 export function createProver(load: () => Promise<ProofBinaries>): Prover {
   let readers: Promise<readonly Reader[]> | undefined;
   let newest = 0;
+  let newestFitness = 0;
   const panel = (): Promise<readonly Reader[]> => (readers ??= load().then(startProof));
   return {
     warmUp: async () => {
@@ -47,6 +52,12 @@ export function createProver(load: () => Promise<ProofBinaries>): Prover {
         tell(report);
       }
       return report;
+    },
+    fitness: async (style) => {
+      const run = ++newestFitness;
+      const proofAtStart = newest;
+      const isStale = (): boolean => run !== newestFitness || proofAtStart !== newest;
+      return measureStyleFitness(style, await panel(), isStale);
     },
     readPicture: async (frame) => {
       await panel();

@@ -7,7 +7,7 @@ import { plainStyle, type Style } from './style';
 
 export { finderProportions, type Proportions } from './proportions';
 export { unitArea } from './modules';
-export { presets, type Preset } from './presets';
+export { presetOf, presets, shapesKey, styleName, type Preset } from './presets';
 export {
   alignmentStyles,
   cornerKinds,

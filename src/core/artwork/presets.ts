@@ -84,3 +84,13 @@ export const presets: readonly Preset[] = [
     style: styled({ join: 'none', cornerSize: 0.5, fill: 0.9 }, round(3.5), round(1.5)),
   },
 ];
+
+/** The shapes of a style; two styles with the same text have the same shapes. */
+export const shapesKey = ({ modules, finders, alignment }: Style): string =>
+  JSON.stringify([modules, finders, alignment]);
+
+/** The preset with the same shapes, if there is one. */
+export const presetOf = (style: Style): Preset | undefined =>
+  presets.find((preset) => shapesKey(preset.style) === shapesKey(style));
+
+export const styleName = (style: Style): string => presetOf(style)?.name ?? 'own shapes';

@@ -100,7 +100,8 @@ describe('the rendered file', () => {
     new TextEncoder().encode(
       `<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10">${content}</svg>`,
     );
-  const line = (d: string): string => `<path d="${d}" fill="none" stroke="#ff0000" stroke-width="0.02"/>`;
+  const line = (d: string): string =>
+    `<g id="cut" fill="none" stroke="#ff0000" stroke-width="0.02"><path d="${d}"/></g>`;
 
   it('tells marks from cut lines and the piece from what lies beyond', async () => {
     await testReaders();

@@ -11,6 +11,7 @@ import UnitSwitch from '../shared/UnitSwitch.vue';
 import { lengthNumber } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
+import { styleName } from '../../core/artwork';
 import { stationOfFinding } from './stationOfFinding';
 import type { ProofControl } from './useProof';
 
@@ -52,7 +53,9 @@ function summaryOf(station: Station): string {
     case 'message':
       return `${props.job.message.kind} · ${payloadBytes} bytes`;
     case 'style':
-      return made ? `squares · ${made.version}-${made.level}` : 'no symbol';
+      return made
+        ? `${styleName(props.job.style).toLowerCase()} · ${made.version}-${made.level}`
+        : 'no symbol';
     case 'piece':
       return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(piece.codeWidthMm)}`;
     case 'proof': {

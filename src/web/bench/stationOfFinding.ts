@@ -9,6 +9,11 @@ const styleCodes = new Set([
   'budget',
   'text-encoding',
   'symbol-rule',
+  'unit-fill',
+  'finder-corners',
+  'finder-proportions',
+  'alignment',
+  'thinnest-gap',
 ]);
 
 export function stationOfFinding(code: string): Station {

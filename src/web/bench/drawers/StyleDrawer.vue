@@ -1,169 +1,70 @@
 <script setup lang="ts">
-/** How the symbol is built and drawn. */
+/** The style station: what the symbol looks like and how it is built, a page for each. */
+import { ref } from 'vue';
 import type { Job } from '../../../core/job';
-import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
-import { useBench } from '../../stores/bench';
+import StyleLooks from './StyleLooks.vue';
+import StyleShapes from './StyleShapes.vue';
+import StyleSymbol from './StyleSymbol.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
-const bench = useBench();
+defineProps<{ job: Job; view: PressView }>();
 
-function set<Key extends keyof Job['symbol']>(key: Key, value: Job['symbol'][Key]): void {
-  bench.edit({ ...props.job, symbol: { ...props.job.symbol, [key]: value } }, `symbol-${key}`);
-}
-
-const versions = Array.from({ length: 40 }, (_, index) => index + 1);
-const masks = Array.from({ length: 8 }, (_, index) => index);
-const modeNames = {
-  numeric: 'digits only',
-  alphanumeric: 'capitals and digits',
-  byte: 'bytes (UTF-8)',
-  kanji: 'Kanji',
-};
-const levelNames: Record<Level, string> = {
-  L: 'least, smallest code',
-  M: 'usual',
-  Q: 'for rough handling',
-  H: 'most, largest code',
-};
+const pages = [
+  { id: 'looks', name: 'Looks', component: StyleLooks },
+  { id: 'shapes', name: 'Shapes', component: StyleShapes },
+  { id: 'symbol', name: 'Symbol', component: StyleSymbol },
+] as const;
+const page = ref<(typeof pages)[number]['id']>('looks');
 </script>
 
 <template>
-  <div class="columns">
-    <section>
-      <h2 class="heading">Damage it survives</h2>
-      <div class="levels" role="radiogroup" aria-label="Error correction level">
-        <button
-          v-for="level in levels"
-          :key="level"
-          type="button"
-          role="radio"
-          :aria-checked="job.symbol.level === level"
-          @click="set('level', level)"
-        >
-          <span class="measure">{{ level }}</span>
-          <span>{{ levelNames[level] }}</span>
-        </button>
-      </div>
-    </section>
-    <section>
-      <h2 class="heading">What the level buys</h2>
-      <template v-if="view.made">
-        <p>
-          Level <strong>{{ view.made.level }}</strong> survives
-          <strong>{{ view.made.correctablePerBlock }}</strong> damaged codewords in each of
-          {{ view.made.blockCount }} {{ view.made.blockCount === 1 ? 'block' : 'blocks' }}; the design uses 0.
-        </p>
-        <p v-if="view.made.level !== job.symbol.level" class="note">
-          Asked for {{ job.symbol.level }}; the version has room for {{ view.made.level }} at the same size.
-        </p>
-      </template>
-      <div class="line">
-        <ElSwitch
-          id="raise-level"
-          :model-value="job.symbol.raiseLevel"
-          @update:model-value="set('raiseLevel', Boolean($event))"
-        />
-        <label for="raise-level">Raise the level where it costs no size</label>
-      </div>
-    </section>
-    <section>
-      <h2 class="heading">Symbol</h2>
-      <div class="line pair">
-        <label for="symbol-version">Version</label>
-        <ElSelect
-          id="symbol-version"
-          :model-value="job.symbol.version"
-          @update:model-value="set('version', $event)"
-        >
-          <ElOption
-            value="smallest"
-            :label="
-              view.made && job.symbol.version === 'smallest' ? `smallest (${view.made.version})` : 'smallest'
-            "
-          />
-          <ElOption v-for="version in versions" :key="version" :value="version" :label="`${version}`" />
-        </ElSelect>
-      </div>
-      <div class="line pair">
-        <label for="symbol-mask">Mask</label>
-        <ElSelect id="symbol-mask" :model-value="job.symbol.mask" @update:model-value="set('mask', $event)">
-          <ElOption
-            value="least-penalty"
-            :label="
-              view.made && job.symbol.mask === 'least-penalty'
-                ? `least penalty (${view.made.mask})`
-                : 'least penalty'
-            "
-          />
-          <ElOption v-for="mask in masks" :key="mask" :value="mask" :label="`${mask}`" />
-        </ElSelect>
-      </div>
-      <div class="line pair">
-        <label for="symbol-mode">Mode</label>
-        <ElSelect id="symbol-mode" :model-value="job.symbol.mode" @update:model-value="set('mode', $event)">
-          <ElOption value="shortest" label="shortest mix" />
-          <ElOption v-for="mode in modes" :key="mode" :value="mode" :label="modeNames[mode]" />
-        </ElSelect>
-      </div>
-      <div class="line">
-        <ElSwitch
-          id="symbol-eci"
-          :model-value="job.symbol.eci"
-          @update:model-value="set('eci', Boolean($event))"
-        />
-        <label for="symbol-eci">Announce UTF-8 (ECI 26); a few readers stumble over it</label>
-      </div>
-    </section>
-    <section>
-      <h2 class="heading">Modules</h2>
-      <p>Squares, joined: one closed outline for every dark area, corners that only touch are parted.</p>
-      <dl v-if="view.made">
-        <dt>Outlines</dt>
-        <dd class="measure">{{ view.made.outlineCount }}</dd>
-        <dt>Nodes</dt>
-        <dd class="measure">{{ view.made.nodeCount }}</dd>
-      </dl>
-    </section>
+  <div class="drawer">
+    <nav aria-label="Pages of the style">
+      <button
+        v-for="entry in pages"
+        :key="entry.id"
+        type="button"
+        :aria-pressed="page === entry.id"
+        @click="page = entry.id"
+      >
+        {{ entry.name }}
+      </button>
+    </nav>
+    <component :is="pages.find(({ id }) => id === page)!.component" :job="job" :view="view" />
   </div>
 </template>
 
-<style scoped src="./drawer.css"></style>
 <style scoped>
-.levels {
+.drawer {
   display: grid;
-  gap: 4px;
+  grid-template-columns: 92px minmax(0, 1fr);
+  min-height: 100%;
 }
 
-.levels button {
+nav {
   display: grid;
-  grid-template-columns: 22px 1fr;
-  align-items: baseline;
-  padding: 5px 10px;
-  border: 1px solid transparent;
-  border-radius: var(--radius);
+  align-content: start;
+  padding: 10px 0;
+  border-right: 1px solid var(--rule-soft);
+  background: var(--paper);
+}
+
+button {
+  padding: 5px 6px 6px 16px;
+  border: 0;
+  border-left: 3px solid transparent;
   background: none;
+  font-size: 12.5px;
   text-align: left;
   cursor: pointer;
 }
 
-.levels button:hover {
-  border-color: var(--rule);
+button:hover {
+  background: var(--paper-sunk);
 }
 
-.levels button[aria-checked='true'] {
-  border-color: var(--ink);
-  background: #fff;
-}
-
-.line {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-}
-
-.pair {
-  display: grid;
-  grid-template-columns: 62px minmax(0, 1fr);
+button[aria-pressed='true'] {
+  border-left-color: var(--accent);
+  font-weight: 600;
 }
 </style>

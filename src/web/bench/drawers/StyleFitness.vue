@@ -1,0 +1,114 @@
+<script setup lang="ts">
+/** How readily each reader takes the shapes as they are, measured anew a moment after they change. */
+import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { shapesKey, type Style } from '../../../core/artwork';
+import type { StyleFitness } from '../../../core/styleFitness';
+import { useEngine } from '../../shared/engine';
+import StateShape from '../../shared/StateShape.vue';
+
+/** Named so that it does not shadow the attribute of every element. */
+const props = defineProps<{ look: Style }>();
+const fitness = shallowRef<StyleFitness | null>(null);
+const measuring = ref(true);
+const pauseMs = 600;
+let timer: ReturnType<typeof setTimeout> | undefined;
+let newest = 0;
+
+watch(
+  () => shapesKey(props.look),
+  () => {
+    measuring.value = true;
+    clearTimeout(timer);
+    const run = ++newest;
+    timer = setTimeout(() => void measure(run), pauseMs);
+  },
+  { immediate: true },
+);
+/** A proof that was asked for meanwhile goes first; then the measurement begins anew. */
+async function measure(run: number): Promise<void> {
+  const measured = await useEngine().prover.fitness(props.look);
+  if (run !== newest) return;
+  if (measured === null) {
+    timer = setTimeout(() => void measure(run), pauseMs);
+    return;
+  }
+  fitness.value = measured;
+  measuring.value = false;
+}
+
+onBeforeUnmount(() => {
+  clearTimeout(timer);
+  newest++;
+});
+
+const verdicts = {
+  safe: { state: 'fine', text: 'Safe: every reader takes these shapes promptly.' },
+  'costs a reader': { state: 'caution', text: 'These shapes cost a reader.' },
+  refused: { state: 'stop', text: 'Fewer than two readers take these shapes promptly.' },
+} as const;
+const states = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
+</script>
+
+<template>
+  <h2 class="heading">How readers take the shapes</h2>
+  <div :class="{ measuring }" :aria-busy="measuring" aria-live="polite" data-test="fitness">
+    <p v-if="fitness === null" class="note">Measuring…</p>
+    <template v-else>
+      <p class="says">
+        <StateShape :state="verdicts[fitness.verdict].state" />
+        <span>{{ verdicts[fitness.verdict].text }}</span>
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col" colspan="2"></th>
+            <th scope="col">v3</th>
+            <th scope="col">v10</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="reader in fitness.readers" :key="reader.id">
+            <td><StateShape :state="states[reader.state]" /></td>
+            <th scope="row">{{ reader.name }}</th>
+            <td v-for="(count, index) in reader.read" :key="index" class="measure">{{ count }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="note">Of {{ fitness.shots }} shots each, turned all ways, 4 pixels a module.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.measuring {
+  opacity: 0.45;
+}
+
+.says {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+
+table {
+  width: 100%;
+  margin: 4px 0;
+  border-collapse: collapse;
+  font-size: 12px;
+}
+
+th {
+  padding: 1px 6px 1px 0;
+  font-weight: 400;
+  text-align: left;
+}
+
+thead th {
+  font-size: 11px;
+  color: var(--ink-soft);
+}
+
+td {
+  padding-right: 6px;
+}
+</style>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+/** Whole looks to begin with, and how readers take the one that is chosen. */
+import type { Style } from '../../../core/artwork';
+import type { Job } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import { useBench } from '../../stores/bench';
+import StyleFitness from './StyleFitness.vue';
+import StylePresets from './StylePresets.vue';
+
+const props = defineProps<{ job: Job; view: PressView }>();
+const bench = useBench();
+
+function setStyle(change: Partial<Style>): void {
+  bench.edit({ ...props.job, style: { ...props.job.style, ...change } }, 'style-preset');
+}
+</script>
+
+<template>
+  <div class="columns">
+    <section>
+      <StylePresets :job="job" :view="view" @choose="setStyle" />
+    </section>
+    <section>
+      <StyleFitness :look="job.style" />
+    </section>
+  </div>
+</template>
+
+<style scoped src="./drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-columns: minmax(0, 1fr) 272px;
+}
+</style>
