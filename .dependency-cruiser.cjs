@@ -1,7 +1,7 @@
 /** Import directions. Stages of the core in the order of the way through; each may use those before it. */
 const stages = ['message', 'symbol', 'artwork', 'piece', 'plan', 'output', 'proof'];
 /** Vocabulary that every stage may use. */
-const shared = 'geometry/|finding\\.ts$|colour\\.ts$';
+const shared = 'geometry/|finding\\.ts$|colour\\.ts$|svgRenderer\\.ts$';
 
 const notTests = { pathNot: '\\.test\\.ts$' };
 const only = (name, from, to) => ({
@@ -15,8 +15,9 @@ module.exports = {
   forbidden: [
     only('core-imports-core-only', 'core/', ['core/']),
     only('engine-imports-core-only', 'engine/', ['engine/', 'core/']),
-    only('server-imports-core-only', 'server/', ['server/', 'core/']),
-    only('cli-imports-core-only', 'cli/', ['cli/', 'core/']),
+    only('node-imports-core-only', 'node/', ['node/', 'core/']),
+    only('server-imports-core-only', 'server/', ['server/', 'node/', 'core/']),
+    only('cli-imports-core-only', 'cli/', ['cli/', 'node/', 'core/']),
     only('web-imports-engine-and-core', 'web/', ['web/', 'engine/', 'core/']),
     ...stages.map((stage, index) => ({
       name: `${stage}-imports-only-what-comes-before`,

@@ -10,7 +10,11 @@ export default {
     '^.+\\.ts$': [
       '<rootDir>/scripts/jestTransform.mjs',
       {
-        jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
+        jsc: {
+          parser: { syntax: 'typescript' },
+          target: 'es2022',
+          experimental: { keepImportAttributes: true },
+        },
         module: { type: 'es6' },
         sourceMaps: 'inline',
       },

@@ -30,7 +30,7 @@ for (const { name, medianMs } of encoderRows()) {
     kept: nearest > 1,
   });
 }
-for (const row of pressRows())
+for (const row of await pressRows())
   verdicts.push({
     what: row.name,
     measured: `p95 ${row.p95Ms.toFixed(2)} ms, median ${row.medianMs.toFixed(2)} ms`,

@@ -1,6 +1,6 @@
 /** Measures every preset with every reader and writes the figures that the program shows: `npm run style-fitness`. */
 import { writeFileSync } from 'node:fs';
-import { loadProofBinaries } from '../src/cli/proofBinaries';
+import { loadProofBinaries } from '../src/node/proofBinaries';
 import { presets } from '../src/core/artwork';
 import { startProof } from '../src/core/proof';
 import { measureStyleFitness } from '../src/core/styleFitness';

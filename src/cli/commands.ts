@@ -1,8 +1,12 @@
 /** The commands: each takes parsed options and gives what to print, and whether findings stop. */
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import type { ParseArgsConfig } from 'node:util';
+import { newLogo, presets, type Preset } from '../core/artwork';
 import type { Finding } from '../core/finding';
+import { parseStyleDocument, plainLook, type Look } from '../core/houseStyle';
+import { createLogoLibrary } from '../core/logoLibrary';
+import presetFitness from '../core/presetFitness.json' with { type: 'json' };
 import { parseJob, problemsOf, type Job } from '../core/job';
 import { makeFiles } from '../core/makeFiles';
 import {
@@ -23,9 +27,12 @@ import { outputFormats, type FormatId } from '../core/output';
 import { pairs, type Pair } from '../core/plan';
 import { fullShotCount, prove, startProof, type ProofReport } from '../core/proof';
 import { proofSetup } from '../core/proveJob';
-import { runJob } from '../core/runJob';
+import { runJob, type JobResult } from '../core/runJob';
+import type { StyleFitness } from '../core/styleFitness';
 import { defaultSymbolSettings, encodeSymbol, symbolSchema, type EncodeResult } from '../core/symbol';
-import { loadProofBinaries } from './proofBinaries';
+import { logoAssets } from '../node/logoAssets';
+import { loadProofBinaries } from '../node/proofBinaries';
+import { readUpload, uploadsIn } from './uploads';
 
 /** What was asked for makes no sense: exit 2. */
 export class UsageError extends Error {}
@@ -55,7 +62,7 @@ export const commands: Readonly<Record<string, Command>> = {
   },
   job: {
     synopsis:
-      'job (--url U | --text T | --message FILE.json) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH]',
+      'job (--url U | --text T | --message FILE.json) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE]',
     options: {
       url: text,
       text,
@@ -65,8 +72,18 @@ export const commands: Readonly<Record<string, Command>> = {
       machine: text,
       'code-width': text,
       piece: text,
+      style: text,
+      logo: text,
     },
     run: async (values, positionals) => printJob(values, positionals),
+  },
+  styles: {
+    synopsis: 'styles',
+    options: {},
+    run: async (_values, positionals) => {
+      none(positionals);
+      return { output: presets.map(describePreset), stops: false };
+    },
   },
   kinds: {
     synopsis: 'kinds',
@@ -101,24 +118,24 @@ export const commands: Readonly<Record<string, Command>> = {
     },
   },
   limits: {
-    synopsis: 'limits JOB.json',
-    options: {},
-    run: async (_values, positionals) => {
-      const result = runJob(await readJob(positionals));
+    synopsis: 'limits JOB.json [--files DIR]',
+    options: { files: text },
+    run: async (values, positionals) => {
+      const { result } = await runFile(values, positionals);
       tell(result.findings.filter(({ severity }) => severity !== 'fine'));
       const { severity, findings } = result;
       return { output: { severity, findings }, stops: result.heldBackBy.length > 0 };
     },
   },
   make: {
-    synopsis: `make JOB.json --out DIR [--formats ${outputFormats.map(({ id }) => id).join(',')}]`,
-    options: { out: text, formats: text },
+    synopsis: `make JOB.json --out DIR [--formats ${outputFormats.map(({ id }) => id).join(',')}] [--files DIR]`,
+    options: { out: text, formats: text, files: text },
     run: makeCommand,
   },
   proof: {
-    synopsis: 'proof JOB.json',
-    options: {},
-    run: async (_values, positionals) => proofCommand(await readJob(positionals)),
+    synopsis: 'proof JOB.json [--files DIR]',
+    options: { files: text },
+    run: proofCommand,
   },
 };
 
@@ -171,16 +188,53 @@ async function printJob(
 ): Promise<{ output: unknown; stops: boolean }> {
   none(positionals);
   const { name } = values as Record<string, string | undefined>;
-  const document = newJob({
-    name,
-    message: await chosenMessage(values),
-    pair: chosenPair(values),
-    codeWidthMm: millimetres(values, 'code-width'),
-    pieceSizeMm: pieceSize(values),
-  });
+  const look = await chosenLook(values);
+  const document = {
+    ...newJob({
+      name,
+      message: await chosenMessage(values),
+      pair: chosenPair(values),
+      codeWidthMm: millimetres(values, 'code-width'),
+      pieceSizeMm: pieceSize(values),
+    }),
+    ...look,
+  };
   const parsed = parseJob(document);
   if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
   return { output: parsed.job, stops: false };
+}
+
+/** A shipped style by its name, or a style document; with a logo from a file. */
+async function chosenLook(values: Values): Promise<Look> {
+  const { style, logo } = values as Record<string, string | undefined>;
+  const look = style === undefined ? plainLook : await readLook(style);
+  if (logo === undefined) return look;
+  try {
+    const { hash, mediaType } = await readUpload(logo);
+    const kind = mediaType === 'image/png' ? 'picture' : 'drawing';
+    return { ...look, logo: newLogo({ kind, file: hash, fileName: basename(logo) }) };
+  } catch (error) {
+    throw new UsageError(`${logo}: ${(error as Error).message}`);
+  }
+}
+
+async function readLook(nameOrPath: string): Promise<Look> {
+  const preset = presets.find(({ id }) => id === nameOrPath);
+  if (preset !== undefined) return { style: preset.style, logo: null };
+  if (!nameOrPath.endsWith('.json'))
+    throw new UsageError(
+      `there is no style “${nameOrPath}”; there is ${presets.map(({ id }) => id).join(', ')}, or a style document FILE.json.`,
+    );
+  const parsed = parseStyleDocument(await readJson(nameOrPath));
+  if ('problems' in parsed)
+    throw new UsageError(`${nameOrPath} is not a style document:\n${parsed.problems.join('\n')}`);
+  return { style: parsed.style.style, logo: parsed.style.logo };
+}
+
+/** A shipped style with how readily each reader takes it. */
+function describePreset({ id, name, style }: Preset): object {
+  const { fitness } = (presetFitness as unknown as Record<string, { fitness: StyleFitness }>)[id]!;
+  return { style: id, name, look: { style, logo: null }, fitness };
 }
 
 /** The message of the one option that gives it. Fields that a message file leaves out are empty. */
@@ -240,14 +294,14 @@ async function makeCommand(
   values: Values,
   positionals: readonly string[],
 ): Promise<{ output: unknown; stops: boolean }> {
-  const job = await readJob(positionals);
   const out = required(values, 'out');
   const formats = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
   const known = outputFormats.map(({ id }) => id as string);
   const unknown = formats.filter((format) => !known.includes(format));
   if (unknown.length > 0)
     throw new UsageError(`there is no format “${unknown.join('”, “')}”; there is ${known.join(', ')}.`);
-  const made = makeFiles(job, runJob(job), null, formats as FormatId[]);
+  const { job, result } = await runFile(values, positionals);
+  const made = makeFiles(job, result, null, formats as FormatId[]);
   if ('heldBackBy' in made) {
     tell(made.heldBackBy);
     return { output: { files: [], heldBackBy: made.heldBackBy }, stops: true };
@@ -265,8 +319,11 @@ async function makeCommand(
   return { output: { files: made.files.map(({ name }) => name) }, stops: false };
 }
 
-async function proofCommand(job: Job): Promise<{ output: unknown; stops: boolean }> {
-  const result = runJob(job);
+async function proofCommand(
+  values: Values,
+  positionals: readonly string[],
+): Promise<{ output: unknown; stops: boolean }> {
+  const { job, result } = await runFile(values, positionals);
   const setup = proofSetup(job, result, null);
   if (setup === null) {
     tell(result.findings);
@@ -279,6 +336,18 @@ async function proofCommand(job: Job): Promise<{ output: unknown; stops: boolean
     process.stderr.write(`${report.shots} of ${fullShotCount} shots: ${report.verdict}\n`);
   }
   return { output: report, stops: report!.verdict === 'stop' };
+}
+
+/** A job document run with the logos and pictures that lie beside it, or in the folder that `--files` names. */
+async function runFile(
+  values: Values,
+  positionals: readonly string[],
+): Promise<{ job: Job; result: JobResult }> {
+  const job = await readJob(positionals);
+  const folder = (values.files as string | undefined) ?? dirname(positionals[0]!);
+  const library = createLogoLibrary(logoAssets(uploadsIn(folder)));
+  await library.load(job);
+  return { job, result: runJob(job, undefined, library) };
 }
 
 async function readJob(positionals: readonly string[]): Promise<Job> {

@@ -1,15 +1,20 @@
 /**
- * All jobs in one archive, open and documented: a ZIP file with `binarus-archive.json`, which says what it is, and
- * `jobs/<id>.json` for every job with all its revisions, proofs and marks of what was made. docs/archive.md describes it.
+ * All jobs in one archive, open and documented: a ZIP file with `binarus-archive.json`, which says what it is,
+ * `jobs/<id>.json` for every job with all its revisions, proofs and marks of what was made, `files/<hash>.svg` or `.png`
+ * for logos and pictures, and `house-styles.json`. docs/archive.md describes it.
  */
 import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'fflate';
 import { z } from 'zod';
+import { cleanUpload } from './artwork';
+import { saveHouseStyleSchema, type HouseStyle } from './lookApi';
 import { jobIdSchema, places } from './shelfApi';
 import { parseJob, problemsOf, type Job } from './job';
 import { proofReportSchema } from './proof/verdict';
 
-const archiveHead = { format: 'binarus-archive', formatVersion: 1 } as const;
+const archiveHead = { format: 'binarus-archive', formatVersion: 2 } as const;
 const headName = 'binarus-archive.json';
+const stylesName = 'house-styles.json';
+const fileName = /^files\/([0-9a-f]{64})\.(svg|png)$/;
 const jobName = /^jobs\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\.json$/;
 
 /** Limits that no honest archive reaches. */
@@ -42,10 +47,27 @@ export type ArchivedJob = Omit<z.infer<typeof archivedJobSchema>, 'revisions'> &
   readonly revisions: readonly ArchivedRevision[];
 };
 
-/** Bytes of the archive. The same jobs give the same bytes. */
-export function writeArchive(jobs: readonly ArchivedJob[]): Uint8Array {
+export interface ArchivedFile {
+  readonly hash: string;
+  readonly mediaType: 'image/svg+xml' | 'image/png';
+  readonly bytes: Uint8Array;
+}
+
+export type ArchivedStyle = Pick<HouseStyle, 'name' | 'look'>;
+
+export interface ArchiveContent {
+  readonly jobs: readonly ArchivedJob[];
+  readonly files: readonly ArchivedFile[];
+  readonly houseStyles: readonly ArchivedStyle[];
+}
+
+/** Bytes of the archive. The same content gives the same bytes. */
+export function writeArchive({ jobs, files: kept, houseStyles }: ArchiveContent): Uint8Array {
   const files: Record<string, Uint8Array> = { [headName]: json(archiveHead) };
   for (const job of jobs) files[`jobs/${job.id}.json`] = json(job);
+  for (const { hash, mediaType, bytes } of kept)
+    files[`files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`] = bytes;
+  if (houseStyles.length > 0) files[stylesName] = json(houseStyles.map(({ name, look }) => ({ name, look })));
   return zipSync(files, { level: 6, mtime: '1980-01-01T00:00:00' });
 }
 
@@ -53,10 +75,9 @@ const json = (value: unknown): Uint8Array => strToU8(JSON.stringify(value, null,
 
 /** The jobs of an archive, or one sentence on why it is refused as a whole. Jobs that cannot be read are rejected one by one. */
 export type ReadArchive =
-  | {
-      readonly jobs: readonly ArchivedJob[];
+  | (ArchiveContent & {
       readonly rejected: readonly { readonly file: string; readonly reason: string }[];
-    }
+    })
   | { readonly problem: string };
 
 export function readArchive(bytes: Uint8Array): ReadArchive {
@@ -75,14 +96,29 @@ export function readArchive(bytes: Uint8Array): ReadArchive {
   const head = archiveHeadOf(files[headName]);
   if (head !== null) return { problem: head };
   const jobs: ArchivedJob[] = [];
+  const kept: ArchivedFile[] = [];
+  let houseStyles: readonly ArchivedStyle[] = [];
   const rejected: { file: string; reason: string }[] = [];
   for (const [file, content] of Object.entries(files)) {
     if (file === headName) continue;
+    if (file === stylesName) {
+      const styles = z.array(saveHouseStyleSchema).max(1000).safeParse(parsed(content));
+      if (styles.success) houseStyles = styles.data;
+      else rejected.push({ file, reason: problemsOf(styles.error).slice(0, 3).join(' ') });
+      continue;
+    }
+    const hash = fileName.exec(file)?.[1];
+    if (hash !== undefined) {
+      const clean = cleanUpload(content);
+      if ('problem' in clean) rejected.push({ file, reason: clean.problem });
+      else kept.push({ hash, mediaType: clean.mediaType, bytes: content });
+      continue;
+    }
     const read = readJobFile(file, content);
     if (typeof read === 'string') rejected.push({ file, reason: read });
     else jobs.push(read);
   }
-  return { jobs, rejected };
+  return { jobs, files: kept, houseStyles, rejected };
 }
 
 /** Looks at each entry before it is unpacked. */
@@ -94,7 +130,7 @@ class Refusals {
   allows({ name, originalSize }: UnzipFileInfo): boolean {
     this.unpacked += originalSize;
     this.count++;
-    if (name !== headName && !jobName.test(name))
+    if (name !== headName && name !== stylesName && !jobName.test(name) && !fileName.test(name))
       this.reason ??= `“${name}” does not belong into an archive of jobs.`;
     else if (originalSize > archiveLimits.fileBytes || this.unpacked > archiveLimits.unpackedBytes)
       this.reason ??= `“${name}” unpacks to more than is read (${inMb(archiveLimits.fileBytes)} a file, ${inMb(archiveLimits.unpackedBytes)} in all).`;

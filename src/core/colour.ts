@@ -24,8 +24,24 @@ export function linearOfHex(hex: string): Rgb {
   return [linearOfEncoded(red), linearOfEncoded(green), linearOfEncoded(blue)];
 }
 
+/** Luma of encoded values, 0 to 1, as camera software weighs them (ITU-R BT.601). */
+export const lumaOfRgb = ([red, green, blue]: Rgb): number => 0.299 * red + 0.587 * green + 0.114 * blue;
+
+/** Luminance of linear values, with the weights of ITU-R BT.709. */
+export const luminanceOfLinear = ([red, green, blue]: Rgb): number =>
+  0.2126 * red + 0.7152 * green + 0.0722 * blue;
+
+/** `#rrggbb` of encoded sRGB; values beyond 0 to 1 are brought back. */
+export const hexOfRgb = (rgb: Rgb): string =>
+  `#${rgb
+    .map((value) =>
+      Math.round(Math.min(1, Math.max(0, value)) * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
+
 /** Reflectance 0 to 1 as luminance, with the weights of ITU-R BT.709. */
 export function reflectanceOfHex(hex: string): number {
-  const [red, green, blue] = linearOfHex(hex);
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+  return luminanceOfLinear(linearOfHex(hex));
 }

@@ -26,7 +26,7 @@ export interface Quantity {
 /** One value to set in the job document; `path` is dotted, such as `piece.codeWidthMm`. */
 export interface Change {
   readonly path: string;
-  readonly value: string | number | boolean | null;
+  readonly value: string | number | boolean | null | object;
 }
 
 /** A change to the job that removes the finding, offered as one click. */

@@ -4,7 +4,7 @@
  */
 import { z } from 'zod';
 import type { Change } from './finding';
-import { plainStyle, styleSchema } from './artwork';
+import { logoSchema, plainPaint, plainStyle, styleSchema } from './artwork';
 import { messageSchema } from './message';
 import { pieceSchema } from './piece';
 import { symbolSchema } from './symbol';
@@ -12,7 +12,7 @@ import { symbolSchema } from './symbol';
 // The page forbids building functions from text; Zod must not try.
 z.config({ jitless: true });
 
-export const currentFormatVersion = 2;
+export const currentFormatVersion = 3;
 
 export const overrideSchema = z.strictObject({
   /** Code of the finding that is overridden. */
@@ -33,6 +33,7 @@ export const jobSchema = z.strictObject({
   message: messageSchema,
   symbol: symbolSchema,
   style: styleSchema,
+  logo: logoSchema.nullable(),
   piece: pieceSchema,
   making: z.strictObject({
     material: z.string().min(1).max(60),
@@ -51,6 +52,12 @@ export type Job = z.infer<typeof jobSchema>;
 /** Steps from one format version to the next; the key is the version they start from. Version 1 is the first. */
 const migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {
   1: (document) => ({ ...document, formatVersion: 2, note: '', style: plainStyle }),
+  2: (document) => ({
+    ...document,
+    formatVersion: 3,
+    logo: null,
+    style: { ...(document.style as object), paint: plainPaint },
+  }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };

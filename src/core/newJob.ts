@@ -38,6 +38,7 @@ export function newJob(options: NewJobOptions): Job {
     message: options.message,
     symbol: { ...defaultSymbolSettings },
     style: plainStyle,
+    logo: null,
     piece: { widthMm: width, heightMm: height, cornerRadiusMm: 0, codeWidthMm, codePlace: 'centred' },
     making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
     reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { drawArtwork, type Style } from './artwork';
 import { placeRegion } from './geometry';
 import { writeSvg } from './output';
-import { phoneCamera } from './plan';
+import { blackInk, phoneCamera } from './plan';
 import { prove, readerReportSchema, readerState, type ProofSetup, type Reader } from './proof';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from './symbol';
 
@@ -70,7 +70,11 @@ function fitnessSetup(style: Style, version: number): ProofSetup {
   const side = symbol.size + 2 * quietZoneModules;
   const area = placeRegion(dark, 1, quietZoneModules, quietZoneModules);
   const svg = writeSvg(
-    { widthMm: side, heightMm: side, operations: [{ kind: 'mark', label: 'dark modules', area }] },
+    {
+      widthMm: side,
+      heightMm: side,
+      operations: [{ kind: 'mark', label: 'dark modules', area, ink: blackInk }],
+    },
     { title: 'style', description: '' },
   );
   return {

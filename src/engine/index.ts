@@ -3,7 +3,17 @@ import { wrap, type Remote } from 'comlink';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
-export type { MadeView, OperationView, PressView, Swatch } from './pressView';
+export type { Arrangement } from '../core/arrangements';
+export type {
+  FinishedPart,
+  LogoView,
+  MadeView,
+  OperationView,
+  PiecePicture,
+  PressView,
+  Swatch,
+  WeakModule,
+} from './pressView';
 
 export interface Engine {
   readonly press: Remote<Press>;

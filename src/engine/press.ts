@@ -1,27 +1,52 @@
 /** Runs jobs and keeps the last result, so that stages whose input did not change are not run again. */
+import { arrangements, type Arrangement } from '../core/arrangements';
 import type { Job } from '../core/job';
+import type { LogoLibrary } from '../core/logoLibrary';
 import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
 import { measureMessage, type MessageRuler } from '../core/ruler';
 import { runJob, type JobResult } from '../core/runJob';
-import { presetSwatches, pressView, type PressView, type Swatch } from './pressView';
+import {
+  pictureOf,
+  presetSwatches,
+  pressView,
+  type PiecePicture,
+  type PressView,
+  type Swatch,
+} from './pressView';
 
 export interface Press {
-  press(job: Job): PressView;
+  press(job: Job): Promise<PressView>;
+  /** A job beside the one on the bench, drawn small with what its limits say. */
+  picture(job: Job): Promise<PiecePicture>;
   /** The upper left corner of the job's symbol in every shipped style. */
-  swatches(job: Job): Swatch[];
+  swatches(job: Job): Promise<Swatch[]>;
   /** What the message costs; slower than a key, so it is asked for in pauses. */
   ruler(job: Job): MessageRuler;
-  files(job: Job, revision: number, formats: readonly FormatId[]): MadeFiles;
+  /** Masks, levels and versions by what the logo takes of them, the best first; empty without a logo. */
+  arrangements(job: Job): Promise<Arrangement[]>;
+  files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
 
-export function createPress(): Press {
+export function createPress(library: LogoLibrary): Press {
   let last: JobResult | undefined;
-  const run = (job: Job): JobResult => (last = runJob(job, last));
+  const run = async (job: Job): Promise<JobResult> => {
+    await library.load(job);
+    return (last = runJob(job, last, library));
+  };
+  const runBeside = async (job: Job): Promise<JobResult> => {
+    await library.load(job);
+    return runJob(job, undefined, library);
+  };
   return {
-    press: (job) => pressView(run(job)),
-    swatches: (job) => presetSwatches(run(job)),
+    press: async (job) => pressView(await run(job)),
+    picture: async (job) => pictureOf(await runBeside(job)),
+    swatches: async (job) => presetSwatches(await run(job)),
     ruler: measureMessage,
-    files: (job, revision, formats) => makeFiles(job, run(job), revision, formats),
+    arrangements: async (job) => {
+      await library.load(job);
+      return arrangements(job, library);
+    },
+    files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };
 }

@@ -1,9 +1,11 @@
 /** Worker entry: the press beside the page's own thread. */
 import { expose } from 'comlink';
+import { createLogoLibrary } from '../core/logoLibrary';
 import { newJob } from '../core/newJob';
+import { browserAssets } from './browserAssets';
 import { createPress } from './press';
 
-const press = createPress();
+const press = createPress(createLogoLibrary(browserAssets));
 expose(press);
 
 /** Runs that let the engine of the browser compile the stages, so that the first keys are as quick as the later ones. */
@@ -11,6 +13,6 @@ const warmUpRuns = 40;
 
 for (let run = 0; run < warmUpRuns; run++)
   setTimeout(
-    () => press.press(newJob({ message: { kind: 'text', text: `berth ${run} `.repeat(20) } })),
+    () => void press.press(newJob({ message: { kind: 'text', text: `berth ${run} `.repeat(20) } })),
     1200 + run * 15,
   );

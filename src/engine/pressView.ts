@@ -1,11 +1,12 @@
 /** What the page draws: a job that was run, as plain data and ready path strings. */
 import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
-import { drawArtwork, presets } from '../core/artwork';
-import { mirrorRegion, type Box, type Region } from '../core/geometry';
+import { drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
+import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
+import { placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
-import { pathData } from '../core/output';
-import { marksDarkModules } from '../core/plan';
+import { base64, pathData } from '../core/output';
+import { moduleTones, planPiece, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode, type QrSymbol } from '../core/symbol';
 
@@ -14,6 +15,32 @@ export interface OperationView {
   readonly label: string;
   readonly path: string;
   readonly isLine: boolean;
+}
+
+/** A part of the finished piece: outlines with their ink as printed on the material. */
+export interface FinishedPart {
+  readonly path: string;
+  readonly ink: Ink;
+  /** Address of the picture, for inks that are one. */
+  readonly pictureUrl: string | null;
+}
+
+export interface LogoView {
+  /** Outline of what is cleared, in millimetres. */
+  readonly knockOutPath: string;
+  readonly usedByBlock: readonly number[];
+  readonly patterns: readonly string[];
+  /** Modules that can be read wrong, as one path of squares. */
+  readonly lostPath: string;
+}
+
+/** A module whose tone stands out least, with the colours of it and of what it is read against. */
+export interface WeakModule {
+  readonly row: number;
+  readonly column: number;
+  readonly isDark: boolean;
+  readonly colour: string;
+  readonly contrast: number;
 }
 
 export interface MadeView {
@@ -32,8 +59,8 @@ export interface MadeView {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly outlinePath: string;
-  /** What is marked, as it comes out and as it is seen. */
-  readonly finishedPath: string;
+  /** What is marked, as it comes out and as it is seen, part by part. */
+  readonly finished: readonly FinishedPart[];
   readonly operations: readonly OperationView[];
   readonly marks: string;
   readonly compensationMm: number;
@@ -44,6 +71,9 @@ export interface MadeView {
   /** Nodes of the same symbol in plain squares: the fewest that its outline can have. */
   readonly plainNodeCount: number;
   readonly fitRanges: readonly FitRange[];
+  readonly logo: LogoView | null;
+  /** The weakest modules first; empty where no colours are printed. */
+  readonly weakest: readonly WeakModule[];
 }
 
 /** A corner of a symbol drawn in a shipped style, in module units. */
@@ -105,11 +135,9 @@ function plainNodesOf(symbol: QrSymbol): number {
   return count;
 }
 
-function madeView({ pair }: JobResult, made: Made): MadeView {
+function madeView(result: JobResult, made: Made): MadeView {
   const { symbol, piece, plan, artwork, fitRanges } = made;
   const layout = blockLayout(symbol.version, symbol.level);
-  const nominal = marksDarkModules(pair, plan.reversed) ? piece.dark : piece.light;
-  const seenMirrored = plan.mirrored && !pair.material.transparent;
   return {
     version: symbol.version,
     level: symbol.level,
@@ -126,7 +154,7 @@ function madeView({ pair }: JobResult, made: Made): MadeView {
     widthMm: piece.widthMm,
     heightMm: piece.heightMm,
     outlinePath: pathData([piece.outline]),
-    finishedPath: pathData(seenMirrored ? mirrorRegion(nominal, piece.widthMm / 2) : nominal),
+    finished: finishedParts(result, made),
     operations: plan.operations.map((operation) => ({
       kind: operation.kind,
       label: operation.label,
@@ -140,5 +168,129 @@ function madeView({ pair }: JobResult, made: Made): MadeView {
     nodeCount: nodesOf(artwork.dark),
     plainNodeCount: plainNodesOf(symbol),
     fitRanges,
+    logo: logoView(made),
+    weakest: weakModules(result, made),
+  };
+}
+
+/** Growth brings what is drawn in back to its nominal outlines, so those are what is seen. */
+function finishedParts({ pair, job }: JobResult, made: Made): FinishedPart[] {
+  const { piece, plan } = made;
+  const seenMirrored = plan.mirrored && !pair.material.transparent;
+  const nominal = planPiece(
+    piece,
+    { ...pair, process: { ...pair.process, growthMm: 0 }, machine: { ...pair.machine, dotMm: null } },
+    { reversed: plan.reversed, mirrored: seenMirrored },
+    { paint: job.style.paint, ground: made.ground },
+  );
+  return nominal.operations.flatMap((operation) =>
+    operation.kind === 'cut'
+      ? []
+      : [
+          {
+            path: pathData(operation.area),
+            ink: printedInk(operation.ink, pair),
+            pictureUrl: operation.ink.kind === 'picture' ? pictureUrl(operation.ink.png) : null,
+          },
+        ],
+  );
+}
+
+const pictureUrls = new WeakMap<Uint8Array, string>();
+
+/** Each picture is written as an address once. */
+function pictureUrl(png: Uint8Array): string {
+  let url = pictureUrls.get(png);
+  if (url === undefined) pictureUrls.set(png, (url = `data:image/png;base64,${base64(png)}`));
+  return url;
+}
+
+/** Colours as they come out on the material. */
+function printedInk(ink: Ink, { material, markColour }: Pair): Ink {
+  const printed = (colour: string): string => printedHex(colour, material.baseColour, markColour);
+  if (ink.kind === 'picture') return { ...ink, png: noBytes };
+  if (ink.kind === 'solid') return { ...ink, colour: printed(ink.colour) };
+  return { ...ink, stops: ink.stops.map(({ at, colour }) => ({ at, colour: printed(colour) })) };
+}
+
+const noBytes = new Uint8Array();
+
+function logoView({ artwork, damage, piece, symbol }: Made): LogoView | null {
+  if (artwork.logo === null || damage === null) return null;
+  const { moduleMm, code } = piece;
+  const squares: Region = [...damage.modules.keys()]
+    .filter((module) => damage.modules[module] === 1)
+    .map((module) => {
+      const x = module % symbol.size;
+      const y = Math.floor(module / symbol.size);
+      return [
+        { x, y },
+        { x: x + 1, y },
+        { x: x + 1, y: y + 1 },
+        { x, y: y + 1 },
+      ];
+    });
+  const put = (region: Region): string => pathData(placeRegion(region, moduleMm, code.x, code.y));
+  return {
+    knockOutPath: put(artwork.logo.knockOut),
+    usedByBlock: damage.usedByBlock,
+    patterns: damage.patterns,
+    lostPath: put(squares),
+  };
+}
+
+const weakestShown = 18;
+
+function weakModules({ pair, job }: JobResult, { symbol, plan, ground }: Made): WeakModule[] {
+  if (pair.machine.inks !== 'process' || plan.reversed || isPlainPaint(job.style.paint)) return [];
+  return weakestModules(moduleTones(symbol, job.style.paint, ground, pair), 'luminance', weakestShown).map(
+    ({ tone, contrast }) => ({
+      row: tone.row,
+      column: tone.column,
+      isDark: tone.isDark,
+      colour: hexOfRgb(tone.colour.map((value) => encodedOfLinear(Math.max(0, value))) as unknown as Rgb),
+      contrast,
+    }),
+  );
+}
+
+/** A piece drawn small, with what its limits say. */
+export interface PiecePicture {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly outlinePath: string;
+  readonly baseColour: string;
+  readonly finished: readonly FinishedPart[];
+  readonly code: Box | null;
+  readonly moduleMm: number | null;
+  readonly version: number | null;
+  readonly level: Level | null;
+  readonly severity: Severity;
+  /** Limits that are not fine, in the order of the readout. */
+  readonly unfine: readonly Pick<Finding, 'code' | 'severity' | 'title' | 'measured' | 'required'>[];
+}
+
+export function pictureOf(result: JobResult): PiecePicture {
+  const { made, pair, job, findings, severity } = result;
+  return {
+    widthMm: job.piece.widthMm,
+    heightMm: job.piece.heightMm,
+    outlinePath: made === null ? '' : pathData([made.piece.outline]),
+    baseColour: pair.material.baseColour,
+    finished: made === null ? [] : finishedParts(result, made),
+    code: made && made.piece.code,
+    moduleMm: made && made.piece.moduleMm,
+    version: made && made.symbol.version,
+    level: made && made.symbol.level,
+    severity,
+    unfine: findings
+      .filter((finding) => finding.severity !== 'fine')
+      .map(({ code, severity: own, title, measured, required }) => ({
+        code,
+        severity: own,
+        title,
+        measured,
+        required,
+      })),
   };
 }

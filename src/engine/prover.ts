@@ -10,9 +10,11 @@ import {
   type Frame,
   type ProofBinaries,
   type ProofReport,
+  type ProofSetup,
   type Reader,
   type SamplePicture,
 } from '../core/proof';
+import type { LogoLibrary } from '../core/logoLibrary';
 import { proofSetup } from '../core/proveJob';
 import { runJob } from '../core/runJob';
 import { measureStyleFitness, type StyleFitness } from '../core/styleFitness';
@@ -30,10 +32,14 @@ export interface Prover {
   photograph(job: Job, turnDegrees: number): Promise<SamplePicture | null>;
 }
 
-export function createProver(load: () => Promise<ProofBinaries>): Prover {
+export function createProver(load: () => Promise<ProofBinaries>, library: LogoLibrary): Prover {
   let readers: Promise<readonly Reader[]> | undefined;
   let newest = 0;
   let newestFitness = 0;
+  const setupOf = async (job: Job, revision: number | null): Promise<ProofSetup | null> => {
+    await library.load(job);
+    return proofSetup(job, runJob(job, undefined, library), revision);
+  };
   const panel = (): Promise<readonly Reader[]> => (readers ??= load().then(startProof));
   return {
     warmUp: async () => {
@@ -41,7 +47,7 @@ export function createProver(load: () => Promise<ProofBinaries>): Prover {
     },
     prove: async (job, revision, tell) => {
       const run = ++newest;
-      const setup = proofSetup(job, runJob(job), revision);
+      const setup = await setupOf(job, revision);
       if (setup === null) return null;
       let report: ProofReport | null = null;
       for await (const verdict of prove(setup, await panel())) {
@@ -64,7 +70,7 @@ export function createProver(load: () => Promise<ProofBinaries>): Prover {
       return readPicture(frame);
     },
     photograph: async (job, turnDegrees) => {
-      const setup = proofSetup(job, runJob(job), null);
+      const setup = await setupOf(job, null);
       return setup && takePicture(setup, await panel(), (turnDegrees * Math.PI) / 180);
     },
   };

@@ -3,7 +3,6 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler, t
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
-import type { z } from 'zod';
 import {
   createJobSchema,
   revisionNumberSchema,
@@ -19,38 +18,42 @@ import {
   moveJobsSchema,
 } from '../core/shelfApi';
 import { archiveLimits, readArchive, writeArchive } from '../core/archive';
-import { problemsOf } from '../core/job';
-import type { JobStore } from './jobs';
+import type { Job } from '../core/job';
+import { reviseJobsSchema } from '../core/lookApi';
+import { fileRoutes, houseStyleRoutes } from './lookRoutes';
+import { checked, Problem } from './problem';
+import type { Data } from './data';
 
 export interface AppOptions {
-  readonly jobs: JobStore;
+  readonly data: Data;
   /** Folder with the built page; null for the interface alone. */
   readonly webFolder: string | null;
   readonly log: Logger;
 }
 
-/** Told to the client with a status. */
-class Problem extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly current?: SavedJob,
-  ) {
-    super(message);
-  }
-}
-
-export function createApp({ jobs, webFolder, log }: AppOptions): Express {
+export function createApp({ data, webFolder, log }: AppOptions): Express {
+  const { files, houseStyles } = data;
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(ownHostOnly);
-  app.use('/api/archive', archiveRoutes(jobs));
+  app.use('/api/archive', archiveRoutes(data));
+  app.use('/api/files', fileRoutes(files));
+  app.use(
+    '/api/house-styles',
+    writesAreJson,
+    express.json({ limit: '13mb' }),
+    houseStyleRoutes(houseStyles, files),
+  );
   app.use(
     '/api',
     writesAreJson,
-    express.json({ limit: '1mb' }),
-    jobRoutes(jobs),
+    (request, response, next) => {
+      // Many jobs at once take more room than one.
+      const limit = request.path === '/shelf/revise' ? '12mb' : '1mb';
+      express.json({ limit })(request, response, next);
+    },
+    jobRoutes(data),
     (_request, _response, next) => {
       next(new Problem(404, 'There is nothing at this address.'));
     },
@@ -60,8 +63,14 @@ export function createApp({ jobs, webFolder, log }: AppOptions): Express {
   return app;
 }
 
-function jobRoutes(jobs: JobStore): express.Router {
+function jobRoutes({ jobs, library, files }: Data): express.Router {
   const routes = express.Router();
+  /** What the limits look at is loaded before a document is written, because writing cannot wait. */
+  const ready = async (documents: readonly Job[]): Promise<void> => {
+    for (const document of documents) await library.load(document);
+  };
+  const readyById = (ids: readonly string[]): Promise<void> =>
+    ready(ids.flatMap((id) => jobs.find(id)?.document ?? []));
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
   routes.get('/shelf', (_request, response) => {
@@ -75,16 +84,31 @@ function jobRoutes(jobs: JobStore): express.Router {
     if (!jobs.move(ids, place)) throw unknownJob();
     response.status(204).end();
   });
-  routes.post('/shelf/file', (request, response) => {
+  routes.post('/shelf/file', async (request, response) => {
     const { ids, collection } = checked(fileJobsSchema, request.body);
+    await readyById(ids);
     if (!jobs.fileIn(ids, collection)) throw unknownJob();
     response.status(204).end();
   });
-  routes.post('/shelf/empty-bin', (_request, response) => {
-    response.json({ deleted: jobs.emptyBin() });
+  routes.post('/shelf/revise', async (request, response) => {
+    const revised = checked(reviseJobsSchema, request.body).jobs;
+    await ready(revised.map(({ document }) => document));
+    const refused = jobs.revise(revised);
+    if (refused !== null)
+      throw new Problem(
+        409,
+        `“${refused}” was changed or deleted meanwhile. None of the jobs was changed; look at the list again.`,
+      );
+    response.status(204).end();
   });
-  routes.post('/jobs', (request, response) => {
+  routes.post('/shelf/empty-bin', (_request, response) => {
+    const deleted = jobs.emptyBin();
+    files.deleteUnused();
+    response.json({ deleted });
+  });
+  routes.post('/jobs', async (request, response) => {
     const { document } = checked(createJobSchema, request.body);
+    await ready([document]);
     response.status(201).json(jobs.create(document));
   });
   routes.get('/jobs/:id', (request, response) => {
@@ -101,8 +125,9 @@ function jobRoutes(jobs: JobStore): express.Router {
     if (document === undefined) throw new Problem(404, 'There is no such revision.');
     response.json(document);
   });
-  routes.post('/jobs/:id/revisions', (request, response) => {
+  routes.post('/jobs/:id/revisions', async (request, response) => {
     const { baseRevision, document } = checked(saveRevisionSchema, request.body);
+    await ready([document]);
     const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document);
     if (outcome === 'unknown job') throw unknownJob();
     if ('conflict' in outcome)
@@ -131,14 +156,22 @@ function jobRoutes(jobs: JobStore): express.Router {
 }
 
 /** All data out and in. An archive is sent as application/zip, which a foreign page cannot do without asking first. */
-function archiveRoutes(jobs: JobStore): express.Router {
+function archiveRoutes({ jobs, files, houseStyles, library }: Data): express.Router {
   const routes = express.Router();
   routes.get('/', (_request, response) => {
     const name = `binarus-${new Date().toISOString().slice(0, 10)}.zip`;
     response
       .attachment(name)
       .type('application/zip')
-      .send(Buffer.from(writeArchive(jobs.everything())));
+      .send(
+        Buffer.from(
+          writeArchive({
+            jobs: jobs.everything(),
+            files: files.everything(),
+            houseStyles: houseStyles.list(),
+          }),
+        ),
+      );
   });
   routes.post(
     '/',
@@ -146,20 +179,21 @@ function archiveRoutes(jobs: JobStore): express.Router {
       next(request.is('application/zip') ? undefined : new Problem(415, 'Send application/zip.'));
     },
     express.raw({ type: 'application/zip', limit: archiveLimits.archiveBytes }),
-    (request, response) => {
+    async (request, response) => {
       const archive = readArchive(request.body as Uint8Array);
       if ('problem' in archive) throw new Problem(422, `${archive.problem} Nothing was changed.`);
-      response.json(jobs.importJobs(archive, request.query.dry === '1'));
+      const isDry = request.query.dry === '1';
+      if (!isDry) {
+        // Files come first, so that the limits of the jobs can be measured with their logos.
+        for (const { bytes } of archive.files) files.add(bytes);
+        const here = new Set(houseStyles.list().map(({ name }) => name));
+        for (const { name, look } of archive.houseStyles) if (!here.has(name)) houseStyles.save(name, look);
+        for (const { revisions } of archive.jobs) await library.load(revisions.at(-1)!.document);
+      }
+      response.json(jobs.importJobs(archive, isDry));
     },
   );
   return routes;
-}
-
-/** The value as the schema gives it; a problem that names the fields otherwise. */
-function checked<Schema extends z.ZodType>(schema: Schema, value: unknown): z.output<Schema> {
-  const parsed = schema.safeParse(value);
-  if (parsed.success) return parsed.data;
-  throw new Problem(400, problemsOf(parsed.error).join(' '));
 }
 
 function securityHeaders(): RequestHandler {
@@ -247,7 +281,11 @@ function problemOf(error: unknown): { status: number; problem: string; current?:
       problem: 'The data folder cannot be written: nothing was saved. Your work is kept in this window.',
     };
   if (status === 413)
-    return { status, problem: 'That is more than is read at once: 1 MB for a job, 64 MB for an archive.' };
+    return {
+      status,
+      problem:
+        'That is more than is read at once: 1 MB for a job, 4 MB for a logo or a picture, 64 MB for an archive.',
+    };
   if (status === 400) return { status, problem: 'The request is not valid JSON.' };
   if (status === 404) return { status, problem: 'There is nothing at this address.' };
   return { status: 500, problem: 'Something went wrong on the server; its log says what.' };

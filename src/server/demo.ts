@@ -3,12 +3,15 @@ import type { Job } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { newJob, type NewJobOptions } from '../core/newJob';
 import { findPair } from '../core/plan';
-import type { JobStore } from './jobs';
+import type { Data } from './data';
 
 /** Fills an empty database; leaves any other as it is. */
-export function fillWithDemo(jobs: JobStore): void {
+export async function fillWithDemo({ jobs, library }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
-  for (const job of demoJobs()) jobs.create(job);
+  for (const job of demoJobs()) {
+    await library.load(job);
+    jobs.create(job);
+  }
 }
 
 interface DemoJob extends NewJobOptions {

@@ -5,6 +5,7 @@ import type { revisionListSchema, SavedJob } from '../core/api';
 import type { ImportReport, JobSummary, Place } from '../core/shelfApi';
 import { importAction, type ArchivedJob, type ArchivedRevision, type ReadArchive } from '../core/archive';
 import { parseJob, type Job } from '../core/job';
+import { emptyLibrary, type LogoLibrary } from '../core/logoLibrary';
 import type { ProofReport } from '../core/proof';
 import type { Db } from './db/open';
 import { summaryOf, type SummaryFields } from './summary';
@@ -32,6 +33,10 @@ export interface JobStore {
   move(ids: readonly string[], place: Place): boolean;
   /** Files jobs in a collection, each as a new revision, all or none; false when one is unknown. */
   fileIn(ids: readonly string[], collection: string): boolean;
+  /** Adds a revision to each job, all or none; the name of the first job that has moved on or is gone, else null. */
+  revise(
+    jobs: readonly { readonly id: string; readonly baseRevision: number; readonly document: Job }[],
+  ): string | null;
   /** Deletes what is in the bin for good; says how many jobs that were. */
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
@@ -58,7 +63,8 @@ const selectJobs = `
   LEFT JOIN proofs ON proofs.job_id = jobs.id
     AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)`;
 
-export function jobStore(db: Db): JobStore {
+export function jobStore(db: Db, library: LogoLibrary = emptyLibrary): JobStore {
+  const summarised = (document: Job): string => JSON.stringify(summaryOf(document, library));
   const selectSummaries = db.prepare<[], SummaryRow>(
     `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,
             json_remove(summaries.summary, '$.payload') AS summary,
@@ -118,7 +124,7 @@ export function jobStore(db: Db): JobStore {
 
   const writeRevision = (id: string, number: number, document: Job, at: string): void => {
     insertRevision.run(id, number, JSON.stringify(document), at);
-    upsertSummary.run(id, JSON.stringify(summaryOf(document)));
+    upsertSummary.run(id, summarised(document));
   };
   const selectArchived = db.prepare<[], ArchivedRow>(
     `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt, revisions.document,
@@ -146,9 +152,9 @@ export function jobStore(db: Db): JobStore {
     }
     moveOn.run(revisions.length, id);
     updatePlace.run(place, id);
-    upsertSummary.run(id, JSON.stringify(summaryOf(revisions.at(-1)!.document)));
+    upsertSummary.run(id, summarised(revisions.at(-1)!.document));
   };
-  summariseOldJobs(db, (id, document) => upsertSummary.run(id, JSON.stringify(summaryOf(document))));
+  summariseOldJobs(db, (id, document) => upsertSummary.run(id, summarised(document)));
 
   return {
     summaries: () => selectSummaries.all().map(jobSummaryOf),
@@ -166,6 +172,21 @@ export function jobStore(db: Db): JobStore {
         return true;
       }),
     ),
+    revise: (revised) => {
+      let refused: string | null = null;
+      allOrNone(db, () =>
+        revised.every(({ id, baseRevision, document }) => {
+          if (find(id)?.revision !== baseRevision) {
+            refused = document.name;
+            return false;
+          }
+          writeRevision(id, baseRevision + 1, document, now());
+          moveOn.run(baseRevision + 1, id);
+          return true;
+        }),
+      )();
+      return refused;
+    },
     emptyBin: db.transaction(() => deleteBinned.run().changes),
     markMade: db.transaction((id: string, revision: number, made: { on: string; note: string } | null) => {
       if (selectRevision.get(id, revision) === undefined) return false;

@@ -8,7 +8,7 @@ import { createApp } from './app';
 import { dataFolder } from './dataFolder';
 import { openDatabase } from './db/open';
 import { fillWithDemo } from './demo';
-import { jobStore } from './jobs';
+import { openData } from './data';
 
 const log = pino({ base: null });
 const folder = dataFolder(process.env, process.platform);
@@ -16,11 +16,11 @@ const port = Number(process.env.BINARUS_PORT ?? 5180);
 
 mkdirSync(folder, { recursive: true });
 const db = openDatabase(join(folder, 'binarus.sqlite'));
-const jobs = jobStore(db);
-if (process.env.BINARUS_DEMO === '1') fillWithDemo(jobs);
+const data = openData(db);
+if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
 
 const webFolder = fileURLToPath(new URL('../web', import.meta.url));
-const server = createServer(createApp({ jobs, webFolder, log }));
+const server = createServer(createApp({ data, webFolder, log }));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   const taken = error.code === 'EADDRINUSE';

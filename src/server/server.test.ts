@@ -14,6 +14,7 @@ import { createApp } from './app';
 import { dataFolder } from './dataFolder';
 import { openDatabase, type Db } from './db/open';
 import { demoJobs, fillWithDemo } from './demo';
+import { openData } from './data';
 import { jobStore } from './jobs';
 import { runJob } from '../core/runJob';
 
@@ -24,7 +25,7 @@ let base = '';
 
 beforeAll(async () => {
   db = openDatabase(join(folder, 'test.sqlite'));
-  server = createServer(createApp({ jobs: jobStore(db), webFolder: null, log: pino({ level: 'silent' }) }));
+  server = createServer(createApp({ data: openData(db), webFolder: null, log: pino({ level: 'silent' }) }));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 });
@@ -299,11 +300,12 @@ describe('every answer', () => {
 describe('a full disk', () => {
   it('is told as such, and nothing is half saved', async () => {
     const full = openDatabase(join(folder, 'full.sqlite'));
-    const jobs = jobStore(full);
+    const data = openData(full);
+    const { jobs } = data;
     const { id } = jobs.create(document);
     const pages = full.pragma('page_count', { simple: true }) as number;
     full.pragma(`max_page_count = ${pages}`);
-    const app = createServer(createApp({ jobs, webFolder: null, log: pino({ level: 'silent' }) }));
+    const app = createServer(createApp({ data, webFolder: null, log: pino({ level: 'silent' }) }));
     await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
     const long = { ...document, message: { kind: 'text', text: 'q'.repeat(8000) } };
     const { port } = app.address() as AddressInfo;
@@ -335,14 +337,14 @@ describe('the database', () => {
 });
 
 describe('the demo', () => {
-  it('fills an empty database once, with jobs that nothing stops', () => {
+  it('fills an empty database once, with jobs that nothing stops', async () => {
     const demo = openDatabase(':memory:');
-    const jobs = jobStore(demo);
-    fillWithDemo(jobs);
-    fillWithDemo(jobs);
-    expect(jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
+    const data = openData(demo);
+    await fillWithDemo(data);
+    await fillWithDemo(data);
+    expect(data.jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
     expect(new Set(demoJobs().map(({ message }) => message.kind)).size).toBeGreaterThanOrEqual(6);
-    for (const job of demoJobs()) expect(runJob(job).heldBackBy).toEqual([]);
+    for (const job of demoJobs()) expect(runJob(job, undefined, data.library).heldBackBy).toEqual([]);
     demo.close();
   });
 });

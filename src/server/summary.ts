@@ -3,6 +3,7 @@ import type { JobSummary } from '../core/shelfApi';
 import type { Job } from '../core/job';
 import { shownPayload } from '../core/message';
 import { findPair } from '../core/plan';
+import type { LogoLibrary } from '../core/logoLibrary';
 import { runJob } from '../core/runJob';
 
 export type SummaryFields = Pick<
@@ -18,9 +19,9 @@ export interface StoredSummary extends SummaryFields {
 /** Characters of the message that are kept for showing and searching. */
 const keptCharacters = 300;
 
-export function summaryOf(job: Job): StoredSummary {
+export function summaryOf(job: Job, library: LogoLibrary): StoredSummary {
   const payload = shownPayload(job.message);
-  const { description, severity, heldBackBy } = runJob(job);
+  const { description, severity, heldBackBy } = runJob(job, undefined, library);
   // Of forms the sentence says more than the payload, and it does not show a password.
   const isPlain = job.message.kind === 'web' || job.message.kind === 'text';
   const message = payload === '' || isPlain ? payload : description.summary;

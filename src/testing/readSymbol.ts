@@ -2,7 +2,7 @@
 import type { QrSymbol } from '../core/symbol';
 import type { Frame } from '../core/proof';
 import { startProof, type Reader } from '../core/proof';
-import { loadProofBinaries } from '../cli/proofBinaries';
+import { loadProofBinaries } from '../node/proofBinaries';
 
 let started: Promise<readonly Reader[]> | undefined;
 

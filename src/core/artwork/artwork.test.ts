@@ -35,6 +35,7 @@ const styles: fc.Arbitrary<Style> = fc.record({
   modules: moduleStyles,
   finders: finderStyles.map((style) => [style] as [FinderStyle]),
   alignment: fc.constantFrom('solid' as const, 'finders' as const, 'modules' as const),
+  paint: fc.constant(plainStyle.paint),
 });
 
 /** Tells whether a point is enclosed, by counting crossings to its right on a line that is not quite level. */

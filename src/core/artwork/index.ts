@@ -1,11 +1,39 @@
 /** artwork: a symbol and a style come in; dark and light areas go out as regions in module units. */
-import { placeRegion, reversedContour, traceBitmap, type Region, type Vertex } from '../geometry';
+import {
+  boundsOf,
+  cutRegion,
+  fitArcs,
+  placeRegion,
+  reversedContour,
+  traceBitmap,
+  type Box,
+  type Region,
+  type Vertex,
+} from '../geometry';
 import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
 import { drawAlignment, drawFinder, type FinderOutlines } from './finders';
 import { drawModules, thinnestParts, unitInset } from './modules';
+import type { PlacedLogo } from './logo/knockOut';
 import { plainStyle, type Style } from './style';
 
 export { finderProportions, type Proportions } from './proportions';
+export * from './logo';
+export { darkenedPaint, lightenedPaint, withLightnessWithin } from './darken';
+export {
+  coloursOf,
+  colourAt,
+  halfLength,
+  isPlainPaint,
+  plainPaint,
+  printedHex,
+  printedLinear,
+  sortedStops,
+  withColours,
+  type FinderPaint,
+  type Ground,
+  type Paint,
+  type StylePaint,
+} from './paint';
 export { unitArea } from './modules';
 export { presetOf, presets, shapesKey, styleName, type Preset } from './presets';
 export {
@@ -32,9 +60,11 @@ export interface Artwork {
   readonly parts: {
     readonly modules: Region;
     /** Finder patterns upper left, upper right, lower left, in place. */
-    readonly finders: readonly FinderOutlines[];
+    readonly finders: readonly (FinderOutlines & { readonly box: Box })[];
   };
-  /** All dark parts together. Areas that meet only at a corner are parted. */
+  /** The logo with what is cleared for it; null without one. */
+  readonly logo: PlacedLogo | null;
+  /** All dark parts of the symbol together; the logo is not among them. Areas that meet only at a corner are parted. */
   readonly dark: Region;
   /** All light modules and the quiet zone; its first outline is the edge of the quiet zone. */
   readonly light: Region;
@@ -48,15 +78,21 @@ export interface Artwork {
 export function drawArtwork(
   symbol: Pick<QrSymbol, 'size' | 'modules' | 'version'>,
   style: Style = plainStyle,
+  logo: PlacedLogo | null = null,
 ): Artwork {
   const { size, version } = symbol;
   const mergesAlignment =
     style.alignment === 'modules' ||
     (style.alignment === 'solid' && style.modules.join === 'all' && style.modules.fill === 1);
-  const alignment = alignmentPlaces(version, size);
+  const cleared = logo?.cleared ?? new Uint8Array(size * size);
+  // Alignment patterns that a knock-out reaches are drawn module by module.
+  const alignment = alignmentPlaces(version, size).filter((place) => !isReached(cleared, size, place));
   const dark = withoutFinders(symbol);
+  cleared.forEach((isCleared, module) => {
+    if (isCleared === 1) dark[module] = 0;
+  });
   if (!mergesAlignment) for (const place of alignment) clearAlignment(dark, size, place);
-  const modules = [
+  let modules: Region = [
     ...drawModules(dark, size, style.modules, {
       isSquare: style.alignment === 'solid' && mergesAlignment ? alignmentCorners(alignment) : () => false,
       isTaken: (x, y) =>
@@ -66,14 +102,20 @@ export function drawArtwork(
   ];
   if (!mergesAlignment) {
     const pattern = drawAlignment(style.alignment === 'finders' ? style.finders[0] : null);
-    for (const [row, column] of alignment)
-      for (const outline of placeRegion(pattern, 1, column + 0.5, row + 0.5)) modules.push(outline);
+    modules = modules.concat(
+      alignment.flatMap(([row, column]) => placeRegion(pattern, 1, column + 0.5, row + 0.5)),
+    );
   }
+  if (logo?.cuts) modules = cutModules(modules, logo.knockOut);
   const finders = finderCentres(size).map(([row, column], place) => {
     const finder = style.finders[place] ?? style.finders[0];
     const { ring, centre } = drawFinder(finder, place as 0 | 1 | 2);
     const moved = (region: Region): Region => placeRegion(region, 1, column + 0.5, row + 0.5);
-    return { ring: moved(ring), centre: moved(centre) };
+    return {
+      ring: moved(ring),
+      centre: moved(centre),
+      box: { x: column - 3, y: row - 3, width: 7, height: 7 },
+    };
   });
   const all = [...finders.flatMap(({ ring, centre }) => [...ring, ...centre]), ...modules];
   const isPlain = isPlainSquares(style);
@@ -81,8 +123,12 @@ export function drawArtwork(
     sizeModules: size,
     quietZoneModules,
     parts: { modules, finders },
+    logo,
     dark: all,
-    light: isPlain ? traceLight(symbol) : [fieldEdge(size), ...all.map(reversedContour)],
+    light:
+      isPlain && !logo?.cuts
+        ? traceLight(size, symbol.modules, cleared)
+        : [fieldEdge(size), ...all.map(reversedContour)],
     thinnest: thinnestParts(style.modules),
     touches: !isPlain && 2 * unitInset(style.modules) < 0.2,
   };
@@ -95,6 +141,36 @@ function withoutFinders({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>): 
     for (let down = -3; down <= 3; down++)
       dark.fill(0, (row + down) * size + column - 3, (row + down) * size + column + 4);
   return dark;
+}
+
+function isReached(cleared: Uint8Array, size: number, [row, column]: readonly [number, number]): boolean {
+  for (let down = -2; down <= 2; down++)
+    for (let right = -2; right <= 2; right++)
+      if (cleared[(row + down) * size + column + right] === 1) return true;
+  return false;
+}
+
+/** Finest detail where modules are cut, in modules. */
+const finestCut = 0.002;
+
+/** Outlines near a knock-out are cut along it; the others stay as they are. */
+function cutModules(modules: Region, knockOut: Region): Region {
+  const reach = boundsOf(knockOut);
+  if (reach === null) return modules;
+  const isNear = (contour: Region[number]): boolean => {
+    const box = boundsOf([contour])!;
+    return (
+      box.x < reach.x + reach.width &&
+      box.x + box.width > reach.x &&
+      box.y < reach.y + reach.height &&
+      box.y + box.height > reach.y
+    );
+  };
+  const near = modules.filter(isNear);
+  return [
+    ...modules.filter((contour) => !near.includes(contour)),
+    ...fitArcs(cutRegion(near, knockOut, finestCut), 2 * finestCut),
+  ];
 }
 
 function clearAlignment(dark: Uint8Array, size: number, [row, column]: readonly [number, number]): void {
@@ -124,13 +200,14 @@ function isPlainSquares({ modules, finders }: Style): boolean {
 }
 
 /** The light modules of plain squares with the quiet zone, parted at corners like the dark ones. */
-function traceLight({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>): Region {
+function traceLight(size: number, modules: Uint8Array, cleared: Uint8Array): Region {
   const quiet = quietZoneModules;
   const fieldSize = size + 2 * quiet;
   const field = new Uint8Array(fieldSize * fieldSize).fill(1);
   for (let row = 0; row < size; row++)
     for (let column = 0; column < size; column++)
-      if (modules[row * size + column] === 1) field[(row + quiet) * fieldSize + column + quiet] = 0;
+      if (modules[row * size + column] === 1 && cleared[row * size + column] === 0)
+        field[(row + quiet) * fieldSize + column + quiet] = 0;
   return placeRegion(traceBitmap(field, fieldSize, fieldSize), 1, -quiet, -quiet);
 }
 

@@ -86,7 +86,7 @@ export const presets: readonly Preset[] = [
 ];
 
 /** The shapes of a style; two styles with the same text have the same shapes. */
-export const shapesKey = ({ modules, finders, alignment }: Style): string =>
+export const shapesKey = ({ modules, finders, alignment }: Omit<Style, 'paint'>): string =>
   JSON.stringify([modules, finders, alignment]);
 
 /** The preset with the same shapes, if there is one. */

@@ -1,5 +1,6 @@
 /** How a symbol is dressed, as it stands in the job document. */
 import { z } from 'zod';
+import { plainPaint, stylePaintSchema } from './paint';
 
 /** What is done to a corner: rounded off, cut off straight, or scooped out by an arc about the corner. */
 export const cornerKinds = ['round', 'cut', 'scoop'] as const;
@@ -52,6 +53,8 @@ export const styleSchema = z.strictObject({
   ]),
   /** Alignment patterns: solid squares, the shape of the finder patterns, or units like the modules. */
   alignment: z.enum(alignmentStyles),
+  /** Colours, for machines that print in colour. */
+  paint: stylePaintSchema,
 });
 export type Style = Readonly<z.infer<typeof styleSchema>>;
 
@@ -73,4 +76,5 @@ export const plainStyle: Style = {
   modules: squareModules,
   finders: [{ ring: squareFinderShape, centre: squareFinderShape }],
   alignment: 'solid',
+  paint: plainPaint,
 };

@@ -52,9 +52,14 @@ const toPaths = (region: Region, tolerance: number): Paths64 =>
 const fromPaths = (paths: Paths64): Region =>
   paths.map((path) => path.map(({ x, y }) => ({ x: x / steps, y: y / steps })));
 
-/** Everything that lies in any of the outlines; outer outlines clockwise, holes the other way. */
-export function uniteRegion(region: Region, tolerance: number): Region {
-  return fromPaths(union(toPaths(region, tolerance), FillRule.NonZero));
+/** Everything that is inside by the fill rule; outer outlines clockwise, holes the other way. */
+export function uniteRegion(
+  region: Region,
+  tolerance: number,
+  fillRule: 'nonzero' | 'evenodd' = 'nonzero',
+): Region {
+  const rule = fillRule === 'nonzero' ? FillRule.NonZero : FillRule.EvenOdd;
+  return fromPaths(union(toPaths(region, tolerance), rule));
 }
 
 /** What lies in the first region and not in the second. */
@@ -81,16 +86,34 @@ export function growRegion(region: Region, distance: number, tolerance: number):
   );
 }
 
-/** Lines of a width as an area, round at ends and corners. */
+const lineEnds = { butt: EndType.Butt, square: EndType.Square, round: EndType.Round } as const;
+const lineJoins = { miter: JoinType.Miter, bevel: JoinType.Bevel, round: JoinType.Round } as const;
+
+export interface StrokeShape {
+  readonly end: keyof typeof lineEnds;
+  readonly join: keyof typeof lineJoins;
+  /** The last point goes on to the first. */
+  readonly isClosed: boolean;
+}
+
+/** Lines of a width as an area. */
 export function strokeRegion(
   lines: readonly (readonly Vertex[])[],
   width: number,
   tolerance: number,
+  { end, join, isClosed }: StrokeShape = { end: 'round', join: 'round', isClosed: false },
 ): Region {
   const paths = lines.map((line) =>
     line.map(({ x, y }) => ({ x: Math.round(x * steps), y: Math.round(y * steps) })),
   );
   return fromPaths(
-    inflatePaths(paths, (width / 2) * steps, JoinType.Round, EndType.Round, 2, tolerance * steps),
+    inflatePaths(
+      paths,
+      (width / 2) * steps,
+      lineJoins[join],
+      isClosed ? EndType.Joined : lineEnds[end],
+      4,
+      tolerance * steps,
+    ),
   );
 }

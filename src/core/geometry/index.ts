@@ -1,5 +1,13 @@
 /** geometry: outlines and areas as plain data, and what is done with them. Usable by every stage. */
-export { cutRegion, flattenRegion, growRegion, sharedRegion, strokeRegion, uniteRegion } from './booleans';
+export {
+  cutRegion,
+  flattenRegion,
+  growRegion,
+  sharedRegion,
+  strokeRegion,
+  uniteRegion,
+  type StrokeShape,
+} from './booleans';
 export {
   arcCentre,
   arcRadius,
@@ -16,5 +24,7 @@ export {
 } from './contour';
 export { treatCorners, type Corner, type Quadrant } from './corners';
 export { crossingsOf } from './crossings';
+export { fitArcs } from './fitArcs';
 export { insetArea, offsetOutlines } from './offset';
+export { boundsOf, sampleRegion, type SampleGrid } from './sample';
 export { traceBitmap } from './trace';

@@ -1,6 +1,7 @@
 /** SVG in true millimetres: one group an operation, filled areas without strokes, cut lines as hairlines, no transforms. */
-import type { Operation, OperationSheet } from '../plan';
+import type { Ink, Operation, OperationSheet } from '../plan';
 import { decimal, pathData } from './pathData';
+import { base64 } from './base64';
 
 /** What a file says about itself. */
 export interface FileNotes {
@@ -8,8 +9,8 @@ export interface FileNotes {
   readonly description: string;
 }
 
-/** Colours by which machines tell operations apart: black areas are marked or printed, red hairlines are cut. */
-const operationColours = { area: '#000000', cut: '#ff0000' } as const;
+/** Colour by which machines tell cut lines from areas. */
+const cutColour = '#ff0000';
 
 /** Thin enough for every laser driver to take it as a line. */
 const hairlineMm = 0.02;
@@ -18,25 +19,137 @@ const hairlineMm = 0.02;
 export function writeSvg(sheet: OperationSheet, notes: FileNotes): Uint8Array {
   const width = decimal(sheet.widthMm);
   const height = decimal(sheet.heightMm);
+  const definitions = new Definitions();
+  const groups = sheet.operations.map((operation, index) =>
+    writeOperation(operation, idOf(sheet.operations, index), definitions),
+  );
   const lines = [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}"${definitions.usesLinks ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : ''}>`,
     `<title>${escapeXml(notes.title)}</title>`,
     `<desc>${escapeXml(notes.description)}</desc>`,
-    ...sheet.operations.map(writeOperation),
+    ...definitions.lines(),
+    ...groups,
     '</svg>',
     '',
   ];
   return new TextEncoder().encode(lines.join('\n'));
 }
 
-function writeOperation(operation: Operation): string {
-  const { kind, label } = operation;
-  const id = `id="${kind}" data-label="${escapeXml(label)}"`;
-  if (operation.kind === 'cut')
-    return `<g ${id} fill="none" stroke="${operationColours.cut}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
-  return `<g ${id} fill="${operationColours.area}" fill-rule="nonzero" stroke="none"><path d="${pathData(operation.area)}"/></g>`;
+/** The kind of the operation, numbered from the second of its kind on. */
+function idOf(operations: readonly Operation[], index: number): string {
+  const { kind } = operations[index]!;
+  const before = operations.slice(0, index).filter((operation) => operation.kind === kind).length;
+  return before === 0 ? kind : `${kind}-${before + 1}`;
 }
+
+/** What is defined once and referred to by name: gradients and clips. */
+class Definitions {
+  usesLinks = false;
+  private readonly names = new Map<string, string>();
+
+  /** The name of a definition; `write` gets the name to put into it. */
+  name(prefix: string, write: (id: string) => string): string {
+    const content = write('');
+    let id = this.names.get(content);
+    if (id === undefined) this.names.set(content, (id = `${prefix}${this.names.size + 1}`));
+    return id;
+  }
+
+  lines(): string[] {
+    if (this.names.size === 0) return [];
+    const entries = [...this.names].map(([content, id]) => content.replace('id=""', `id="${id}"`));
+    return ['<defs>', ...entries, '</defs>'];
+  }
+}
+
+function writeOperation(operation: Operation, id: string, definitions: Definitions): string {
+  const attributes = `id="${id}" data-label="${escapeXml(operation.label)}"`;
+  if (operation.kind === 'cut')
+    return `<g ${attributes} fill="none" stroke="${cutColour}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
+  const data = pathData(operation.area);
+  const { ink } = operation;
+  if (ink.kind === 'solid')
+    return `<g ${attributes} fill="${ink.colour}" fill-rule="nonzero" stroke="none"><path d="${data}"/></g>`;
+  return `<g ${attributes} fill-rule="nonzero" stroke="none">${inkedPaths(ink, data, definitions)}</g>`;
+}
+
+function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, data: string, definitions: Definitions): string {
+  switch (ink.kind) {
+    case 'linear': {
+      const { from, to } = ink;
+      const id = definitions.name(
+        'linear',
+        (name) =>
+          `<linearGradient id="${name}" gradientUnits="userSpaceOnUse" x1="${decimal(from.x)}" y1="${decimal(from.y)}" x2="${decimal(to.x)}" y2="${decimal(to.y)}">${stopElements(ink.stops)}</linearGradient>`,
+      );
+      return `<path fill="url(#${id})" d="${data}"/>`;
+    }
+    case 'radial': {
+      const id = definitions.name(
+        'radial',
+        (name) =>
+          `<radialGradient id="${name}" gradientUnits="userSpaceOnUse" cx="${decimal(ink.centre.x)}" cy="${decimal(ink.centre.y)}" r="${decimal(ink.radius)}">${stopElements(ink.stops)}</radialGradient>`,
+      );
+      return `<path fill="url(#${id})" d="${data}"/>`;
+    }
+    case 'square':
+      return squarePaths(ink, data, definitions);
+    case 'picture':
+      return pictureElement(ink, data, definitions);
+  }
+}
+
+/**
+ * SVG has no gradient in squares. Two linear ones stand for it: across the whole area, and from top to bottom within
+ * the two triangles above and below the middle. Along the diagonals both have the same colour, so no seam shows.
+ */
+function squarePaths(
+  { box, stops }: Extract<Ink, { kind: 'square' }>,
+  data: string,
+  definitions: Definitions,
+): string {
+  const x = box.x + box.width / 2;
+  const y = box.y + box.height / 2;
+  const fromMiddle = stops.map(({ at, colour }) => ({ at: 0.5 + at / 2, colour }));
+  const mirrored = stops.map(({ at, colour }) => ({ at: 0.5 - at / 2, colour })).reverse();
+  const both = stopElements([...mirrored, ...fromMiddle]);
+  const gradient = (x1: number, y1: number, x2: number, y2: number): string =>
+    definitions.name(
+      'square',
+      (name) =>
+        `<linearGradient id="${name}" gradientUnits="userSpaceOnUse" x1="${decimal(x1)}" y1="${decimal(y1)}" x2="${decimal(x2)}" y2="${decimal(y2)}">${both}</linearGradient>`,
+    );
+  const across = gradient(box.x, y, box.x + box.width, y);
+  const down = gradient(x, box.y, x, box.y + box.height);
+  // Far beyond the box, so that nothing that the ink is used on is left out.
+  const [wide, high] = [box.width * 20, box.height * 20];
+  const above = `M${decimal(x)} ${decimal(y)}L${decimal(x - wide)} ${decimal(y - high)}L${decimal(x + wide)} ${decimal(y - high)}Z`;
+  const below = `M${decimal(x)} ${decimal(y)}L${decimal(x + wide)} ${decimal(y + high)}L${decimal(x - wide)} ${decimal(y + high)}Z`;
+  const clip = definitions.name(
+    'clip',
+    (name) => `<clipPath id="${name}"><path d="${above}${below}"/></clipPath>`,
+  );
+  return `<path fill="url(#${across})" d="${data}"/><path clip-path="url(#${clip})" fill="url(#${down})" d="${data}"/>`;
+}
+
+function pictureElement(
+  { png, box, opacity, mirrored }: Extract<Ink, { kind: 'picture' }>,
+  data: string,
+  definitions: Definitions,
+): string {
+  definitions.usesLinks = true;
+  const clip = definitions.name('clip', (name) => `<clipPath id="${name}"><path d="${data}"/></clipPath>`);
+  const place = `width="${decimal(box.width)}" height="${decimal(box.height)}" preserveAspectRatio="none" opacity="${decimal(opacity)}"`;
+  const source = `xlink:href="data:image/png;base64,${base64(png)}"`;
+  const image = mirrored
+    ? `<image x="${decimal(-box.x - box.width)}" y="${decimal(box.y)}" ${place} transform="scale(-1 1)" ${source}/>`
+    : `<image x="${decimal(box.x)}" y="${decimal(box.y)}" ${place} ${source}/>`;
+  return `<g clip-path="url(#${clip})">${image}</g>`;
+}
+
+const stopElements = (stops: readonly { readonly at: number; readonly colour: string }[]): string =>
+  stops.map(({ at, colour }) => `<stop offset="${decimal(at)}" stop-color="${colour}"/>`).join('');
 
 /** Text for content and attributes; control characters that XML 1.0 does not allow are left out. */
 function escapeXml(text: string): string {

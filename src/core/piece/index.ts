@@ -1,6 +1,6 @@
 /** piece: artwork and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
 import { z } from 'zod';
-import type { Artwork } from '../artwork';
+import type { Artwork, ColouredShape } from '../artwork';
 import { placeRegion, roundedRectangle, type Box, type Contour, type Region } from '../geometry';
 
 const sizeMm = z.number().min(1).max(5000);
@@ -19,6 +19,14 @@ export const pieceSchema = z.strictObject({
 });
 export type PieceSettings = z.infer<typeof pieceSchema>;
 
+/** A logo on the piece, in millimetres. */
+export interface PieceLogo {
+  readonly ink: Region;
+  /** In paint order; empty where marks have one tone. */
+  readonly shapes: readonly ColouredShape[];
+  readonly picture: { readonly png: Uint8Array; readonly box: Box } | null;
+}
+
 /** Coordinates in millimetres from the piece's upper left corner. */
 export interface Piece {
   readonly widthMm: number;
@@ -31,7 +39,13 @@ export interface Piece {
   readonly code: Box;
   /** The code with the quiet zone that the standard asks for. */
   readonly quietZone: Box;
+  /** Dark parts of the symbol; the logo is not among them. */
   readonly dark: Region;
+  /** The dark parts apart: modules with alignment and timing patterns, and each finder pattern in its box. */
+  readonly modules: Region;
+  readonly finders: readonly { readonly ring: Region; readonly centre: Region; readonly box: Box }[];
+  /** The logo in place; null without one. */
+  readonly logo: PieceLogo | null;
   /** Light modules and quiet zone, kept within the piece's bounds. */
   readonly light: Region;
   /** Narrowest dark part and narrowest light gap of the code. */
@@ -61,7 +75,14 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     width: code.width + 2 * margin,
     height: code.height + 2 * margin,
   };
-  const [edge, ...holes] = placeRegion(artwork.light, moduleMm, code.x, code.y);
+  const put = (region: Region): Region => placeRegion(region, moduleMm, code.x, code.y);
+  const putBox = (box: Box): Box => ({
+    x: box.x * moduleMm + code.x,
+    y: box.y * moduleMm + code.y,
+    width: box.width * moduleMm,
+    height: box.height * moduleMm,
+  });
+  const [edge, ...holes] = put(artwork.light);
   const keepInside = edge!.map(({ x, y }) => ({
     x: Math.min(Math.max(x, 0), widthMm),
     y: Math.min(Math.max(y, 0), heightMm),
@@ -75,7 +96,21 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     sizeModules: artwork.sizeModules,
     code,
     quietZone,
-    dark: placeRegion(artwork.dark, moduleMm, code.x, code.y),
+    dark: put(artwork.dark),
+    modules: put(artwork.parts.modules),
+    finders: artwork.parts.finders.map(({ ring, centre, box }) => ({
+      ring: put(ring),
+      centre: put(centre),
+      box: putBox(box),
+    })),
+    logo: artwork.logo && {
+      ink: put(artwork.logo.ink),
+      shapes: artwork.logo.shapes.map(({ colour, area }) => ({ colour, area: put(area) })),
+      picture: artwork.logo.picture && {
+        png: artwork.logo.picture.png,
+        box: putBox(artwork.logo.picture.box),
+      },
+    },
     light: [keepInside, ...holes],
     thinnestMm: { dark: artwork.thinnest.dark * moduleMm, light: artwork.thinnest.light * moduleMm },
     touches: artwork.touches,

@@ -1,12 +1,52 @@
 /** Operations: what a machine is told to do, in millimetres. The narrow waist between planning and writing files. */
-import type { Contour, Region } from '../geometry';
+import type { Box, Contour, Region, Vertex } from '../geometry';
 
 /** Order in which they are done, first to last. */
 export const operationKinds = ['print', 'mark', 'cut'] as const;
 export type OperationKind = (typeof operationKinds)[number];
 
+export interface InkStop {
+  /** 0 at the start, 1 at the end. */
+  readonly at: number;
+  readonly colour: string;
+}
+
+/** What an area is filled with. Gradients go on in their last colour beyond their ends. */
+export type Ink =
+  | { readonly kind: 'solid'; readonly colour: string }
+  | {
+      readonly kind: 'linear';
+      readonly from: Vertex;
+      readonly to: Vertex;
+      readonly stops: readonly InkStop[];
+    }
+  | {
+      readonly kind: 'radial';
+      readonly centre: Vertex;
+      readonly radius: number;
+      readonly stops: readonly InkStop[];
+    }
+  /** From the middle to the sides of a rectangle, in rectangles. */
+  | { readonly kind: 'square'; readonly box: Box; readonly stops: readonly InkStop[] }
+  | {
+      readonly kind: 'picture';
+      /** A PNG file that fills the box. */
+      readonly png: Uint8Array;
+      readonly box: Box;
+      readonly opacity: number;
+      readonly mirrored: boolean;
+    };
+
+/** The machine's own mark, for machines with one. */
+export const blackInk: Ink = { kind: 'solid', colour: '#000000' };
+
 export type Operation =
-  | { readonly kind: 'print' | 'mark'; readonly label: string; readonly area: Region }
+  | {
+      readonly kind: 'print' | 'mark';
+      readonly label: string;
+      readonly area: Region;
+      readonly ink: Ink;
+    }
   | { readonly kind: 'cut'; readonly label: string; readonly lines: readonly Contour[] };
 
 /** What one file holds: the operations on one piece of stock. */

@@ -1,16 +1,23 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots and mirroring are decided here only. */
+import { plainPaint, type StylePaint } from '../artwork';
 import {
+  fitArcs,
+  growRegion,
   insetArea,
   mirrorRegion,
   offsetOutlines,
   placeRegion,
+  regionArea,
   reversedContour,
+  roundedRectangle,
   uniteRegion,
+  type Box,
   type Region,
 } from '../geometry';
 import type { Piece } from '../piece';
+import { darkInks, inkOf, mirroredInk, pictureBox } from './inks';
 import type { Pair } from './materials';
-import type { Operation, OperationSheet } from './operation';
+import { blackInk, type Ink, type Operation, type OperationSheet } from './operation';
 
 export interface PlanSettings {
   /** Reflectance reversal: light modules dark and dark modules light. Not every reader takes it. */
@@ -32,40 +39,154 @@ export interface Plan extends OperationSheet {
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
 }
 
-export function planPiece(piece: Piece, pair: Pair, settings: PlanSettings): Plan {
+/** What the style adds to the piece: its paint and, for a picture as ground, that picture. */
+export interface PlanPaint {
+  readonly paint: StylePaint;
+  readonly ground: { readonly png: Uint8Array; readonly width: number; readonly height: number } | null;
+}
+
+export function planPiece(
+  piece: Piece,
+  pair: Pair,
+  settings: PlanSettings,
+  style: PlanPaint = { paint: plainPaint, ground: null },
+): Plan {
   const marksDark = marksDarkModules(pair, settings.reversed);
   const { compensationMm, residualGrowthMm } = compensation(pair);
-  const nominal = marksDark ? piece.dark : piece.light;
-  const onDots = pair.machine.dotMm === null ? nominal : alignToDots(nominal, piece, pair.machine.dotMm);
-  const compensated =
-    !marksDark && piece.touches && compensationMm > 0
-      ? lightBetween(onDots, compensationMm)
-      : offsetOutlines(onDots, -compensationMm);
-  const seen = (region: Region): Region =>
-    settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
-  const area = seen(compensated);
-  const operations: Operation[] = [
+  const marks = marksDark ? 'dark modules' : 'light modules and quiet zone';
+  const { dotMm } = pair.machine;
+  const onDots = (region: Region): Region => (dotMm === null ? region : alignToDots(region, piece, dotMm));
+  const drawIn = (region: Region): Region => offsetOutlines(onDots(region), -compensationMm);
+  const logoInk =
+    piece.logo === null
+      ? []
+      : grownLogo(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
+  const printed =
+    pair.machine.inks === 'process'
+      ? printParts(piece, marksDark, style, drawIn, logoInk, compensationMm)
+      : null;
+  const operation = (area: Region, ink: Ink, label: string): Operation => ({
+    kind: pair.machine.operation,
+    label,
+    area: settings.mirrored ? mirrorRegion(area, piece.widthMm / 2) : area,
+    ink: settings.mirrored ? mirroredInk(ink, piece.widthMm / 2) : ink,
+  });
+  const parts: readonly Part[] = printed ?? [
     {
-      kind: pair.machine.operation,
-      label: marksDark ? 'dark modules' : 'light modules and quiet zone',
-      area,
+      label: marks,
+      area: marksDark
+        ? [...drawIn(piece.dark), ...logoInk]
+        : drawnInLight(onDots(piece.light), compensationMm, piece.touches, logoInk),
+      ink: blackInk,
     },
-    { kind: 'cut', label: 'outline of the piece', lines: seen([piece.outline]) },
   ];
+  const outline = settings.mirrored ? mirrorRegion([piece.outline], piece.widthMm / 2) : [piece.outline];
   return {
     widthMm: piece.widthMm,
     heightMm: piece.heightMm,
-    operations,
-    marks: marksDark ? 'dark modules' : 'light modules and quiet zone',
+    operations: [
+      ...parts.map(({ area, ink, label }) => operation(area, ink, label)),
+      { kind: 'cut', label: 'outline of the piece', lines: outline },
+    ],
+    marks,
     compensationMm,
     residualGrowthMm,
     mirrored: settings.mirrored,
     reversed: settings.reversed,
     markedAreaMm2: {
-      normal: insetArea(marksDarkModules(pair, false) ? piece.dark : piece.light, compensationMm),
-      reversed: insetArea(marksDarkModules(pair, true) ? piece.dark : piece.light, compensationMm),
+      normal: markedArea(piece, marksDarkModules(pair, false), compensationMm),
+      reversed: markedArea(piece, marksDarkModules(pair, true), compensationMm),
     },
   };
+}
+
+interface Part {
+  readonly label: string;
+  readonly area: Region;
+  readonly ink: Ink;
+}
+
+/** Ground first, then modules, finder patterns and logo, each in its ink; parts of one ink are one operation. */
+function printParts(
+  piece: Piece,
+  marksDark: boolean,
+  { paint, ground }: PlanPaint,
+  drawIn: (region: Region) => Region,
+  logoInk: Region,
+  compensationMm: number,
+): readonly Part[] {
+  const inks = darkInks(paint, piece);
+  if (!marksDark)
+    return [
+      {
+        label: 'light modules and quiet zone',
+        area: drawnInLight(piece.light, compensationMm, piece.touches, logoInk),
+        ink: inks.modules,
+      },
+    ];
+  const parts: Part[] = [];
+  const field = piece.light.slice(0, 1);
+  if (paint.ground.kind === 'paint')
+    parts.push({ label: 'ground', area: field, ink: inkOf(paint.ground.paint, piece.quietZone) });
+  if (paint.ground.kind === 'picture' && ground !== null) {
+    const { opacity, fit } = paint.ground;
+    const box = pictureBox(piece.quietZone, ground.width, ground.height, fit);
+    parts.push({
+      label: 'ground',
+      area: field,
+      ink: { kind: 'picture', png: ground.png, box, opacity, mirrored: false },
+    });
+  }
+  const isOneInk = inks.finders.every(({ ring, centre }) => ring === inks.modules && centre === inks.modules);
+  if (isOneInk) parts.push({ label: 'dark modules', area: drawIn(piece.dark), ink: inks.modules });
+  else {
+    parts.push({ label: 'modules', area: drawIn(piece.modules), ink: inks.modules });
+    piece.finders.forEach(({ ring, centre }, place) => {
+      parts.push({ label: 'finder ring', area: drawIn(ring), ink: inks.finders[place]!.ring });
+      parts.push({ label: 'finder centre', area: drawIn(centre), ink: inks.finders[place]!.centre });
+    });
+  }
+  const { logo } = piece;
+  if (logo === null) return parts;
+  if (logo.picture !== null)
+    parts.push({
+      label: 'logo',
+      area: boxOutline(logo.picture.box),
+      ink: { kind: 'picture', ...logo.picture, opacity: 1, mirrored: false },
+    });
+  for (const { colour, area } of logo.shapes)
+    parts.push({ label: 'logo', area, ink: { kind: 'solid', colour } });
+  if (logo.picture === null && logo.shapes.length === 0)
+    parts.push({ label: 'logo', area: logoInk, ink: inks.modules });
+  return parts;
+}
+
+const boxOutline = (box: Box): Region => [roundedRectangle(box, 0)];
+
+/** A logo's outlines may be of any shape, so they are grown by the clipping library. */
+function grownLogo(ink: Region, growthMm: number): Region {
+  return growthMm === 0 ? ink : fitArcs(growRegion(ink, growthMm, finestMm), 2 * finestMm);
+}
+
+/** Light areas drawn in. Where dark outlines, which are their holes, could meet, they are united first. */
+function drawnInLight(
+  [edge, ...holes]: Region,
+  compensationMm: number,
+  touches: boolean,
+  logoInk: Region,
+): Region {
+  const field = offsetOutlines([edge!], -compensationMm);
+  if (logoInk.length === 0 && !(touches && compensationMm > 0))
+    return [...field, ...offsetOutlines(holes, -compensationMm)];
+  const dark = [...offsetOutlines(holes.map(reversedContour), compensationMm), ...logoInk];
+  return [...field, ...fitArcs(uniteRegion(dark, finestMm), 2 * finestMm).map(reversedContour)];
+}
+
+function markedArea(piece: Piece, marksDark: boolean, compensationMm: number): number {
+  const logo = piece.logo === null ? 0 : regionArea(piece.logo.ink);
+  return marksDark
+    ? insetArea(piece.dark, compensationMm) + logo
+    : insetArea(piece.light, compensationMm) - logo;
 }
 
 /** Marks that come out darker make the dark modules, lighter ones the light modules; reversal turns it round. */
@@ -83,12 +204,6 @@ function compensation({ machine, process }: Pair): { compensationMm: number; res
 
 /** Narrowest detail that is kept where outlines have to be united, in millimetres. */
 const finestMm = 0.002;
-
-/** Light areas drawn in where the dark outlines, which are their holes, would grow into each other. */
-function lightBetween([edge, ...holes]: Region, compensationMm: number): Region {
-  const grown = offsetOutlines(holes.map(reversedContour), compensationMm);
-  return [...offsetOutlines([edge!], -compensationMm), ...uniteRegion(grown, finestMm).map(reversedContour)];
-}
 
 /** Moves the code by less than a dot, so that its corner lies on the printer's grid. */
 function alignToDots(region: Region, { code }: Piece, dotMm: number): Region {

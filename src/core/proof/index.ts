@@ -6,7 +6,8 @@ import type { Box } from '../geometry';
 import { pixelsPerModule } from '../plan';
 import { simulateMachine, type MachineModel } from './machineModel';
 import { photograph, type Frame, type Scene } from './photograph';
-import { rasteriseMarks, startRenderer } from './rasterise';
+import { startRenderer } from '../svgRenderer';
+import { rasteriseMarks } from './rasterise';
 import { startReaders, type Reader, type ReaderBinaries } from './readers';
 import { fullShotCount, readerState, verdictOf, type ProofReport } from './verdict';
 

@@ -9,12 +9,19 @@ export interface MachineModel {
 }
 
 export function simulateMachine(raster: MarkRaster, { growthMm, dotMm }: MachineModel): MarkRaster {
-  const dotted = dotMm === null ? raster.marked : wholeDots(raster, dotMm);
-  return { ...raster, marked: grow(dotted, raster.width, raster.height, growthMm * raster.pxPerMm) };
+  const inks = raster.inks.map((plane) => {
+    const dotted = dotMm === null ? plane : wholeDots(plane, raster, dotMm);
+    return grow(dotted, raster.width, raster.height, growthMm * raster.pxPerMm);
+  });
+  return { ...raster, inks };
 }
 
 /** A dot is printed when its middle is marked. */
-function wholeDots({ marked, width, height, pxPerMm, window }: MarkRaster, dotMm: number): Uint8Array {
+function wholeDots(
+  marked: Uint8Array,
+  { width, height, pxPerMm, window }: MarkRaster,
+  dotMm: number,
+): Uint8Array {
   const printed = new Uint8Array(marked.length);
   const middle = (pixel: number, originMm: number): number => {
     const dot = Math.floor(((pixel + 0.5) / pxPerMm + originMm) / dotMm + 1e-9);

@@ -56,15 +56,16 @@ export function photograph(scene: Scene, { seed, turn }: Shot): Frame {
   const extent = Math.abs(Math.cos(turn)) + Math.abs(Math.sin(turn));
   const side = Math.min(Math.ceil(fieldPx * extent + around), largestFramePx);
   const shift: readonly [number, number] = [random(), random()];
-  const { marked, bare, surround } = expose(scene, seed, side, turn, shift);
-  for (const plane of [marked, bare, surround]) blur(plane, side);
+  const { inks, seen, surround } = expose(scene, seed, side, turn, shift);
+  for (const plane of [...inks, seen, surround]) blur(plane, side);
   const mark = linearOfHex(scene.markColour);
   const base = linearOfHex(scene.baseColour);
   const rgba = new Uint8ClampedArray(side * side * 4);
   for (let pixel = 0, at = 0; pixel < side * side; pixel++, at += 4) {
     const noise = normals[(random() * normals.length) | 0]! * noiseSteps;
     for (let channel = 0; channel < 3; channel++) {
-      const light = marked[pixel]! * mark[channel]! + bare[pixel]! * base[channel]! + surround[pixel]!;
+      const ink = (inks[channel] ?? inks[0]!)[pixel]!;
+      const light = ink * mark[channel]! + (seen[pixel]! - ink) * base[channel]! + surround[pixel]!;
       rgba[at + channel] = encodedByLinear[(light * encodeSteps + 0.5) | 0]! + noise;
     }
     rgba[at + 3] = 255;
@@ -72,10 +73,10 @@ export function photograph(scene: Scene, { seed, turn }: Shot): Frame {
   return { width: side, height: side, rgba };
 }
 
-/** Shares of each pixel that are marked and bare material, and the light from beyond the piece; each 0 to 1. */
+/** Shares of each pixel that are inked (by plane) and on the piece, and the light from beyond it; each 0 to 1. */
 interface Exposure {
-  readonly marked: Float32Array;
-  readonly bare: Float32Array;
+  readonly inks: readonly Float32Array[];
+  readonly seen: Float32Array;
   readonly surround: Float32Array;
 }
 
@@ -87,7 +88,8 @@ function expose(
   turn: number,
   shift: readonly [number, number],
 ): Exposure {
-  const { marked, onPiece, width, height, pxPerMm, window } = raster;
+  const { inks, onPiece, width, height, pxPerMm, window } = raster;
+  const [first, second, third] = inks;
   const modulePx = pxPerMm * moduleMm;
   const sourcePerPixel = modulePx / pixelsPerModule;
   const grid = Math.min(Math.max(Math.ceil(sourcePerPixel - 0.01), 2), 4);
@@ -110,8 +112,8 @@ function expose(
   const startX = (centreMm[0] - window.x) * pxPerMm + startRight * rightX + startDown * downX;
   const startY = (centreMm[1] - window.y) * pxPerMm + startRight * rightY + startDown * downY;
   const exposure: Exposure = {
-    marked: new Float32Array(side * side),
-    bare: new Float32Array(side * side),
+    inks: inks.map(() => new Float32Array(side * side)),
+    seen: new Float32Array(side * side),
     surround: new Float32Array(side * side),
   };
   const samples = grid * grid;
@@ -120,6 +122,8 @@ function expose(
     let y = startY + row * downY;
     for (let column = 0; column < side; column++, at++, x += rightX, y += rightY) {
       let sum = 0;
+      let sumSecond = 0;
+      let sumThird = 0;
       let seen = 0;
       for (let sample = 0; sample < samples; sample++) {
         const sourceX = x + sampleX[sample]!;
@@ -128,10 +132,18 @@ function expose(
         const source = (sourceY | 0) * width + (sourceX | 0);
         if (onPiece[source] === 0) continue;
         seen++;
-        sum += marked[source]!;
+        sum += first![source]!;
+        if (second !== undefined) {
+          sumSecond += second[source]!;
+          sumThird += third![source]!;
+        }
       }
-      exposure.marked[at] = sum / (255 * samples);
-      exposure.bare[at] = seen / samples - sum / (255 * samples);
+      exposure.inks[0]![at] = sum / (255 * samples);
+      if (second !== undefined) {
+        exposure.inks[1]![at] = sumSecond / (255 * samples);
+        exposure.inks[2]![at] = sumThird / (255 * samples);
+      }
+      exposure.seen[at] = seen / samples;
       if (seen < samples)
         exposure.surround[at] = surroundReflectance(seed, x / modulePx, y / modulePx) * (1 - seen / samples);
     }

@@ -109,7 +109,7 @@ describe('the rendered file', () => {
     const raster = rasteriseMarks(file, { x: -2, y: -2, width: 24, height: 14 }, 10);
     const at = (x: number, y: number): number =>
       Math.round((y + 2) * 10) * raster.width + Math.round((x + 2) * 10);
-    expect([raster.marked[at(5, 5)], raster.marked[at(8, 5)]]).toEqual([255, 0]);
+    expect([raster.inks[0]![at(5, 5)], raster.inks[0]![at(8, 5)]]).toEqual([255, 0]);
     expect([at(5, 5), at(0.3, 0.3), at(19.7, 9.7), at(-1, 5)].map((place) => raster.onPiece[place])).toEqual([
       1, 0, 0, 0,
     ]);
@@ -119,8 +119,8 @@ describe('the rendered file', () => {
     await testReaders();
     const raster = rasteriseMarks(svg('<path d="M4 4H6V6H4Z"/>'), { x: 0, y: 0, width: 20, height: 10 }, 16);
     const area = (marked: Uint8Array): number => marked.reduce((sum, value) => sum + value, 0) / 255 / 256;
-    expect(area(raster.marked)).toBeCloseTo(4, 2);
-    expect(area(simulateMachine(raster, { growthMm: 0.1, dotMm: null }).marked)).toBeCloseTo(2.2 ** 2, 1);
+    expect(area(raster.inks[0]!)).toBeCloseTo(4, 2);
+    expect(area(simulateMachine(raster, { growthMm: 0.1, dotMm: null }).inks[0]!)).toBeCloseTo(2.2 ** 2, 1);
     const dotted = simulateMachine(
       rasteriseMarks(svg('<path d="M4.04 4H6.1V6H4.04Z"/>'), raster.window, 16),
       {
@@ -129,6 +129,6 @@ describe('the rendered file', () => {
       },
     );
     // Of the columns of dots from 4.000 to 6.125, the last has its middle beyond 6.1 marked? 6.0625 < 6.1: it prints.
-    expect(area(dotted.marked)).toBeCloseTo(2.125 * 2, 3);
+    expect(area(dotted.inks[0]!)).toBeCloseTo(2.125 * 2, 3);
   });
 });

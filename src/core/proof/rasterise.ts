@@ -1,30 +1,30 @@
 /** The file as it leaves the house, turned into what is marked where. An outside renderer reads the bytes. */
-import { initWasm, Resvg } from '@resvg/resvg-wasm';
+import { linearOfEncoded } from '../colour';
 import type { Box } from '../geometry';
+import { openDrawing } from '../svgRenderer';
 
-/** One window on a file. Both arrays are `width * height`, row by row. */
+/** One window on a file. Arrays are `width * height`, row by row. */
 export interface MarkRaster {
   readonly width: number;
   readonly height: number;
   readonly pxPerMm: number;
   /** Where the window lies in the file, in millimetres. */
   readonly window: Box;
-  /** How much of each pixel is marked, 0 to 255. */
-  readonly marked: Uint8Array;
+  /**
+   * How much of the material's light is taken from each pixel, 0 to 255: one plane for black marks, three for red, green
+   * and blue where the file has colours.
+   */
+  readonly inks: readonly Uint8Array[];
   /** 1 where the piece is, 0 beyond its cut line. */
   readonly onPiece: Uint8Array;
 }
 
-let ready: Promise<void> | undefined;
-
-/** Starts the renderer once; `wasm` is its module, loaded from our own files. */
-export function startRenderer(wasm: ArrayBuffer): Promise<void> {
-  return (ready ??= initWasm(wasm));
-}
+/** The group of cut lines, as our writer gives it. */
+const cutGroup = /<g id="cut"[^>]*>.*?<\/g>/s;
 
 /**
- * Renders a window of an SVG file at a resolution. Black is what the machine marks, red is where it cuts; the piece is
- * what the cut lines enclose. Only the header is changed, to look at the window alone.
+ * Renders a window of an SVG file at a resolution: areas are what the machine marks, the cut group is where it cuts, and
+ * the piece is what the cut lines enclose. Only the header is changed, to look at the window alone.
  */
 export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): MarkRaster {
   const text = new TextDecoder().decode(svg);
@@ -34,27 +34,56 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
     /width="[^"]*" height="[^"]*" viewBox="[^"]*"/,
     `width="${width}" height="${height}" viewBox="${window.x} ${window.y} ${width / pxPerMm} ${height / pxPerMm}"`,
   );
-  const drawing = new Resvg(looksAt, { font: { loadSystemFonts: false } });
-  const image = drawing.render();
-  const pixels = image.pixels;
-  const marked = new Uint8Array(width * height);
+  const cuts = cutGroup.exec(looksAt)?.[0] ?? null;
+  const marks = render(looksAt.replace(cutGroup, ''));
   const cut = new Uint8Array(width * height);
-  for (let at = 0; at < marked.length; at++) {
-    // Premultiplied red is the share of the pixel that the cut line covers.
-    const red = pixels[at * 4]!;
-    cut[at] = red > 0 ? 1 : 0;
-    marked[at] = pixels[at * 4 + 3]! - red;
+  if (cuts !== null) {
+    const header = looksAt.slice(0, looksAt.indexOf('>', looksAt.indexOf('<svg')) + 1);
+    const lines = render(`${header}${cuts}</svg>`);
+    for (let at = 0; at < cut.length; at++) cut[at] = lines[at * 4 + 3]! > 0 ? 1 : 0;
   }
-  image.free();
-  drawing.free();
   return {
     width,
     height,
     pxPerMm,
     window,
-    marked,
-    onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), text.includes('id="cut"')),
+    inks: inkPlanes(marks, width * height),
+    onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), cuts !== null),
   };
+}
+
+/** Premultiplied red, green, blue and alpha. */
+function render(svg: string): Uint8Array {
+  const drawing = openDrawing(svg);
+  const image = drawing.render();
+  const pixels = image.pixels.slice();
+  image.free();
+  drawing.free();
+  return pixels;
+}
+
+const inkOfEncoded = Uint8Array.from({ length: 256 }, (_, value) =>
+  Math.round((1 - linearOfEncoded(value / 255)) * 255),
+);
+
+/** Black files need one plane; colours are laid on white and each channel's light is what the ink lets through. */
+function inkPlanes(pixels: Uint8Array, count: number): Uint8Array[] {
+  const black = new Uint8Array(count);
+  let isBlack = true;
+  for (let at = 0; at < count && isBlack; at++) {
+    isBlack = pixels[at * 4] === 0 && pixels[at * 4 + 1] === 0 && pixels[at * 4 + 2] === 0;
+    black[at] = pixels[at * 4 + 3]!;
+  }
+  if (isBlack) return [black];
+  return [0, 1, 2].map((channel) =>
+    Uint8Array.from({ length: count }, (_, at) => {
+      const alpha = pixels[at * 4 + 3]!;
+      if (alpha === 0) return 0;
+      // Coverage mixes light, so the colour of the inked share is taken by itself.
+      const own = Math.min(255, Math.round((pixels[at * 4 + channel]! * 255) / alpha));
+      return Math.round((inkOfEncoded[own]! * alpha) / 255);
+    }),
+  );
 }
 
 /** Width and height of the file in millimetres. */

@@ -9,6 +9,7 @@ import { useEngine } from '../shared/engine';
 import { sentenceIn } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
+import PieceArt from '../shared/PieceArt.vue';
 
 const shown = defineModel<boolean>({ required: true });
 const props = defineProps<{ job: Job; view: PressView }>();
@@ -129,7 +130,7 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
               :aria-label="side.name"
             >
               <path :d="side.view.made.outlinePath" :fill="side.view.baseColour" />
-              <path :d="side.view.made.finishedPath" :fill="side.view.markColour" />
+              <PieceArt :parts="side.view.made.finished" />
             </svg>
             <p v-else class="note">no symbol</p>
             <figcaption>{{ side.name }}</figcaption>

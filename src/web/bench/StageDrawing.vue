@@ -7,6 +7,7 @@ import { useElementSize } from '../shared/useElementSize';
 import { lengthText } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
+import PieceArt from '../shared/PieceArt.vue';
 import StageBase from './StageBase.vue';
 import StageRulers from './StageRulers.vue';
 import { stageScale } from './stageScale';
@@ -102,7 +103,7 @@ function drag(event: PointerEvent): void {
       <template v-if="shows === 'finished'">
         <g :transform="placed">
           <g clip-path="url(#piece-clip)">
-            <path :d="made.finishedPath" :fill="view.markColour" data-test="finished-marks" />
+            <PieceArt :parts="made.finished" test-id="finished-marks" />
           </g>
         </g>
         <path :d="hatchPath" fill="url(#hatch)" fill-rule="evenodd" pointer-events="none" />

@@ -9,6 +9,7 @@ import { usePreferences } from '../stores/preferences';
 import { useShelf } from '../stores/shelf';
 import { stateNames, stateOf } from './shelfList';
 import { usePicture } from './usePicture';
+import PieceArt from '../shared/PieceArt.vue';
 
 const props = defineProps<{ job: JobSummary; selected: boolean }>();
 defineEmits<{ select: [] }>();
@@ -70,7 +71,7 @@ function finishRenaming(): void {
           stroke-width="0.6"
           vector-effect="non-scaling-stroke"
         />
-        <path :d="picture.finishedPath" :fill="picture.markColour" />
+        <PieceArt :parts="picture.finished" />
       </template>
     </svg>
     <div class="name">

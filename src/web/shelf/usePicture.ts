@@ -1,24 +1,16 @@
 /** True pictures of pieces, made when their rows come into view and kept while the page lives. */
 import { ref, watchEffect, type Ref } from 'vue';
 import type { JobSummary } from '../../core/shelfApi';
+import type { PiecePicture } from '../../engine';
 import { useEngine } from '../shared/engine';
-
-export interface PiecePicture {
-  readonly outlinePath: string;
-  readonly finishedPath: string;
-  readonly baseColour: string;
-  readonly markColour: string;
-}
 
 const made = new Map<string, Promise<PiecePicture | null>>();
 const mostKept = 400;
 
 async function make(id: string, revision: number): Promise<PiecePicture | null> {
   const { fetchRevision } = await import('../shared/api');
-  const view = await useEngine().press.press(await fetchRevision(id, revision));
-  if (view.made === null) return null;
-  const { outlinePath, finishedPath } = view.made;
-  return { outlinePath, finishedPath, baseColour: view.baseColour, markColour: view.markColour };
+  const picture = await useEngine().press.picture(await fetchRevision(id, revision));
+  return picture.code === null ? null : picture;
 }
 
 /** Null until it is made, and for jobs that give no symbol. */

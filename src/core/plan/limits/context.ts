@@ -1,5 +1,5 @@
 /** What every limit is measured on, and what fixes have in common. */
-import type { Style } from '../../artwork';
+import type { Damage, Picture, Style } from '../../artwork';
 import type { Change, Fix } from '../../finding';
 import type { Piece, PieceSettings } from '../../piece';
 import { codeBox } from '../../piece';
@@ -14,12 +14,27 @@ import { clearanceAround, type Clearance } from '../clearance';
 import type { Pair } from '../materials';
 import type { Plan } from '../planPiece';
 
+/** What the limits may ask about a logo; each answer costs a search, so it is asked for only when something is wrong. */
+export interface LogoContext {
+  /** The largest share of the symbol's side that is safe at this place; null when none is. */
+  readonly largestSafeShare: () => number | null;
+  /** The symbol with other settings and what the logo does to it; null when the message does not fit. */
+  readonly rebuilt: (
+    change: Partial<SymbolSettings>,
+  ) => { readonly version: number; readonly damage: Damage } | null;
+}
+
 export interface LimitContext {
   readonly symbol: QrSymbol;
   readonly symbolSettings: SymbolSettings;
   /** The smallest version that holds the message at each level, null where none does. */
   readonly smallestVersions: () => Readonly<Record<Level, number | null>>;
   readonly style: Style;
+  /** The picture that is the ground; null without one. */
+  readonly groundPicture: Picture | null;
+  /** What the logo does to the symbol; null without one. */
+  readonly damage: Damage | null;
+  readonly logo: LogoContext | null;
   readonly pieceSettings: PieceSettings;
   readonly piece: Piece;
   readonly plan: Plan;

@@ -1,6 +1,8 @@
 /** The limits of a planned piece: every one is measured and returned, fine or not, in the order of the readout. */
 import type { Finding } from '../../finding';
 import type { LimitContext } from './context';
+import { measureContrast, measureLumaContrast, measureRedContrast, measureUnusedPaint } from './contrast';
+import { measureBudget, measureCoveredPatterns, measureLogoDetail } from './knockOut';
 import {
   measureGrowth,
   measureModuleSize,
@@ -11,9 +13,10 @@ import {
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
-import { measureBudget, measureContrast, measureMirroring, measurePolarity } from './tone';
+import { measureMirroring, measurePolarity } from './tone';
 
-export type { LimitContext } from './context';
+export { symbolContrast } from './contrast';
+export type { LimitContext, LogoContext } from './context';
 export { fitRanges, type FitRange } from './fitRanges';
 
 const measures: readonly ((context: LimitContext) => Finding | null)[] = [
@@ -22,9 +25,14 @@ const measures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureModuleSize,
   measureWholeDots,
   measureContrast,
+  measureLumaContrast,
+  measureRedContrast,
+  measureUnusedPaint,
   measurePolarity,
   measureMirroring,
   measureBudget,
+  measureCoveredPatterns,
+  measureLogoDetail,
   measureFarthest,
   measureTenToOne,
   measureNearest,

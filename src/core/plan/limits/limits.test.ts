@@ -6,7 +6,7 @@ import { runJob } from '../../runJob';
 import { clearanceAround } from '../clearance';
 import { farthestMm, pixelsPerModule, phoneCamera } from '../camera';
 import { findPair, pairs } from '../materials';
-import { symbolContrast } from './tone';
+import { symbolContrast } from './contrast';
 
 const plate = (): Job => ({
   ...newJob({

@@ -1,38 +1,6 @@
-/** Limits on tones: contrast, polarity, mirroring, and what is left for damage. */
-import { reflectanceOfHex } from '../../colour';
+/** Limits on tones: polarity and mirroring. */
 import type { Finding } from '../../finding';
-import { blockLayout } from '../../symbol';
-import { change, slack, type LimitContext } from './context';
-
-const contrastCaution = 0.4;
-const contrastStop = 0.2;
-
-/** Symbol contrast of a pair: the difference of its two reflectances, 0 to 1. */
-export function symbolContrast(baseColour: string, markColour: string): number {
-  return Math.abs(reflectanceOfHex(baseColour) - reflectanceOfHex(markColour));
-}
-
-export function measureContrast({ pair }: LimitContext): Finding {
-  const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
-  const severity =
-    contrast < contrastStop - slack ? 'stop' : contrast < contrastCaution - slack ? 'caution' : 'fine';
-  return {
-    code: 'contrast',
-    severity,
-    title: 'Contrast',
-    text:
-      severity === 'fine'
-        ? `Difference of reflectance between the mark and the bare ${pair.material.name.toLowerCase()}.`
-        : `Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light. Paint in the marks would raise it.`,
-    measured: { value: contrast * 100, unit: '%' },
-    required: { value: contrastCaution * 100, unit: '%', comparison: '>=' },
-    source: {
-      tag: 'std',
-      text: 'symbol contrast, ISO/IEC 15415; limit from simulated shots; colours from memory',
-    },
-    fixes: [],
-  };
-}
+import { change, type LimitContext } from './context';
 
 export function measurePolarity({ plan, pair }: LimitContext): Finding {
   const lighter = pair.markTone === 'lighter';
@@ -72,20 +40,5 @@ export function measureMirroring({ plan, pair }: LimitContext): Finding | null {
     required: { value: null, unit: transparent ? 'mirrored' : 'not mirrored' },
     source: { tag: 'sim', text: 'simulated shots' },
     fixes: transparent ? [] : [{ label: 'Do not mirror', changes: [change('making.mirrored', false)] }],
-  };
-}
-
-/** Nothing covers modules yet, so the whole budget is left for dirt and damage. */
-export function measureBudget({ symbol }: LimitContext): Finding {
-  const { correctablePerBlock, blockCount } = blockLayout(symbol.version, symbol.level);
-  return {
-    code: 'budget',
-    severity: 'fine',
-    title: 'Damage it survives',
-    text: `Level ${symbol.level} survives ${correctablePerBlock} damaged codewords in each of ${blockCount} ${blockCount === 1 ? 'block' : 'blocks'}; the design uses none.`,
-    measured: { value: 0, unit: `of ${correctablePerBlock}` },
-    required: { value: Math.floor(correctablePerBlock / 2), unit: 'codewords', comparison: '<=' },
-    source: { tag: 'std', text: 'ISO/IEC 18004:2015, Table 9' },
-    fixes: [],
   };
 }

@@ -5,6 +5,7 @@ export const co2Laser: Machine = {
   name: 'CO2 laser',
   short: 'laser',
   operation: 'mark',
+  inks: 'single',
   dotMm: null,
   processes: [
     {

@@ -5,6 +5,7 @@ export const inkJet600: Machine = {
   name: 'Ink-jet printer, 600 dpi',
   short: 'ink-jet',
   operation: 'print',
+  inks: 'process',
   dotMm: null,
   processes: [
     {

@@ -24,6 +24,8 @@ export interface Machine {
   readonly short: string;
   /** Whether it prints or engraves. */
   readonly operation: 'print' | 'mark';
+  /** `process` inks print any colour; `single` makes one kind of mark. */
+  readonly inks: 'single' | 'process';
   /** Pitch of the dots, for machines that print whole dots only. */
   readonly dotMm: number | null;
   readonly processes: readonly Process[];

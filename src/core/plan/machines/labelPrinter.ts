@@ -6,6 +6,7 @@ export const labelPrinter203: Machine = {
   name: 'Thermal label printer, 203 dpi',
   short: '203 dpi',
   operation: 'print',
+  inks: 'single',
   dotMm: 0.125,
   processes: [
     {

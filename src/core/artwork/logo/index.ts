@@ -1,0 +1,19 @@
+/** logo: what a logo is read from, its outlines, where it lies on a symbol and what that costs. */
+export type { ColouredShape, RawLogo } from './art';
+export { knockOutDamage, protectedRoles, type Damage } from './damage';
+export { logoArt, type LogoArt } from './ink';
+export { placeLogo, type PlacedLogo } from './knockOut';
+export { iconNames, loadLogo, logoKey, type LoadedLogo, type LogoAssets } from './load';
+export type { FontName } from './outlineText';
+export { pictureLimits, readPng, type Picture } from './png';
+export { cleanUpload, type CleanUpload } from './upload';
+export { drawingLimits, sanitiseDrawing } from './sanitise';
+export { isSafeDamage, largestSafeShare } from './search';
+export {
+  fileHashSchema,
+  knockOutShapes,
+  logoSchema,
+  newLogo,
+  type LogoSettings,
+  type LogoSource,
+} from './settings';

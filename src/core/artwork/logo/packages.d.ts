@@ -1,0 +1,48 @@
+/** What is used of packages that come without types. */
+declare module 'imagetracerjs' {
+  interface Segment {
+    readonly type: 'L' | 'Q';
+    readonly x1: number;
+    readonly y1: number;
+    readonly x2: number;
+    readonly y2: number;
+    readonly x3?: number;
+    readonly y3?: number;
+  }
+  interface TracedPath {
+    readonly segments: readonly Segment[];
+    readonly isholepath: boolean;
+  }
+  interface TraceData {
+    readonly layers: readonly (readonly TracedPath[])[];
+    readonly palette: readonly { readonly r: number; readonly g: number; readonly b: number }[];
+  }
+  const tracer: {
+    imagedataToTracedata(
+      image: { width: number; height: number; data: Uint8ClampedArray },
+      options: Record<string, unknown>,
+    ): TraceData;
+  };
+  export default tracer;
+}
+
+declare module 'opentype.js' {
+  interface PathCommand {
+    readonly type: 'M' | 'L' | 'Q' | 'C' | 'Z';
+  }
+  interface Path {
+    readonly commands: readonly PathCommand[];
+    toPathData(options?: { decimalPlaces?: number; flipY?: boolean }): string;
+  }
+  interface Glyph {
+    readonly index: number;
+    readonly advanceWidth: number;
+    getPath(x: number, y: number, fontSize: number): Path;
+  }
+  interface Font {
+    readonly unitsPerEm: number;
+    charToGlyph(character: string): Glyph;
+    getKerningValue(left: Glyph, right: Glyph): number;
+  }
+  export function parse(bytes: ArrayBuffer): Font;
+}

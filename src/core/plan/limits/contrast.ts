@@ -1,0 +1,202 @@
+/** Limits on contrast: of a mark on its material, or of printed colours module by module. */
+import {
+  isPlainPaint,
+  darkenedPaint,
+  lightenedPaint,
+  type Ground,
+  type Paint,
+  type StylePaint,
+} from '../../artwork';
+import { reflectanceOfHex } from '../../colour';
+import type { Finding, Fix, Severity, Source } from '../../finding';
+import { moduleTones, worstPair, type ModuleTone, type ToneKind } from '../tones';
+import { change, slack, type LimitContext } from './context';
+
+const contrastCaution = 0.4;
+const contrastStop = 0.2;
+
+const source: Source = {
+  tag: 'std',
+  text: 'symbol contrast, ISO/IEC 15415; limit from simulated shots; colours from memory',
+};
+
+/** Symbol contrast of a pair: the difference of its two reflectances, 0 to 1. */
+export function symbolContrast(baseColour: string, markColour: string): number {
+  return Math.abs(reflectanceOfHex(baseColour) - reflectanceOfHex(markColour));
+}
+
+/** Whether the machine prints the colours of the style. */
+export const printsColours = ({ pair, style, plan }: LimitContext): boolean =>
+  pair.machine.inks === 'process' && !plan.reversed && !isPlainPaint(style.paint);
+
+const severityOf = (contrast: number): Severity =>
+  contrast < contrastStop - slack ? 'stop' : contrast < contrastCaution - slack ? 'caution' : 'fine';
+
+const percent = (contrast: number): Finding['measured'] => ({ value: contrast * 100, unit: '%' });
+const required: Finding['required'] = { value: contrastCaution * 100, unit: '%', comparison: '>=' };
+
+export function measureContrast(context: LimitContext): Finding {
+  if (printsColours(context)) return measureColours(context, 'luminance');
+  const { pair } = context;
+  const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
+  const severity = severityOf(contrast);
+  return {
+    code: 'contrast',
+    severity,
+    title: 'Contrast',
+    text:
+      severity === 'fine'
+        ? `Difference of reflectance between the mark and the bare ${pair.material.name.toLowerCase()}.`
+        : `Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light. Paint in the marks would raise it.`,
+    measured: percent(contrast),
+    required,
+    source,
+    fixes: [],
+  };
+}
+
+/** As camera software weighs colours; only where colours are printed. */
+export const measureLumaContrast = (context: LimitContext): Finding | null =>
+  printsColours(context) ? measureColours(context, 'luma') : null;
+
+/** As scanners with red light see it; only where colours are printed. */
+export const measureRedContrast = (context: LimitContext): Finding | null =>
+  printsColours(context) ? measureColours(context, 'red') : null;
+
+const words: Readonly<Record<ToneKind, { code: string; title: string; seen: string }>> = {
+  luminance: { code: 'contrast', title: 'Contrast', seen: 'the worst pair of modules' },
+  luma: {
+    code: 'contrast-luma',
+    title: 'Contrast to cameras',
+    seen: 'the worst pair as cameras weigh colours',
+  },
+  red: {
+    code: 'contrast-red',
+    title: 'Contrast in red light',
+    seen: 'the worst pair under the red light of scanners',
+  },
+};
+
+function measureColours(context: LimitContext, kind: ToneKind): Finding {
+  const { symbol, style, pair } = context;
+  const { contrast, dark, light } = worstPair(
+    moduleTones(symbol, style.paint, context.groundPicture, pair),
+    kind,
+  );
+  // Phones do not use red light, so a code that red scanners cannot see is not stopped.
+  const severity = kind === 'red' && severityOf(contrast) === 'stop' ? 'caution' : severityOf(contrast);
+  const { code, title, seen } = words[kind];
+  return {
+    code,
+    severity,
+    title,
+    text: `Difference of reflectance of ${seen}: the lightest dark one ${placeOf(dark)} and the darkest light one ${placeOf(light)}.${
+      kind === 'red' && severity !== 'fine'
+        ? ' Red marks look white to such scanners; phones are not concerned.'
+        : ''
+    }`,
+    measured: percent(contrast),
+    required,
+    source,
+    fixes: severity === 'fine' ? [] : colourFixes(context, kind),
+  };
+}
+
+const placeOf = ({ row, column }: ModuleTone): string =>
+  row < 0 || column < 0 ? 'in the quiet zone' : `in row ${row + 1}, column ${column + 1}`;
+
+/** A little beyond the limit, so that rounded colours still keep it. */
+const wanted = contrastCaution + 0.01;
+
+/** Darkens what is dark just enough; else lightens the ground; else both, and plain ink where nothing else helps. */
+function colourFixes(context: LimitContext, kind: ToneKind): Fix[] {
+  const { style, symbol, pair, groundPicture } = context;
+  const { paint } = style;
+  const contrastWith = (candidate: StylePaint): number =>
+    worstPair(moduleTones(symbol, candidate, groundPicture, pair), kind).contrast;
+  const darkenedTo = (most: number): StylePaint => ({
+    ...paint,
+    modules: paint.modules && darkenedPaint(paint.modules, most),
+    finders: mapFinders(paint.finders, (part) => darkenedPaint(part, most)),
+  });
+  const lightenedTo = (least: number): StylePaint => ({
+    ...paint,
+    ground: lightenedGround(paint.ground, least),
+  });
+  const fixes: Fix[] = [];
+  const dark = furthest((share) => contrastWith(darkenedTo(share)) >= wanted);
+  if (dark !== null)
+    fixes.push({
+      label: 'Darken the modules until it passes',
+      changes: [change('style.paint', darkenedTo(dark))],
+    });
+  if (paint.ground.kind !== 'bare') {
+    const light = furthest((share) => contrastWith(lightenedTo(1 - share)) >= wanted);
+    if (light !== null)
+      fixes.push({
+        label: 'Lighten the ground until it passes',
+        changes: [change('style.paint', lightenedTo(1 - light))],
+      });
+    if (fixes.length === 0)
+      fixes.push({
+        label: 'Leave the ground bare',
+        changes: [change('style.paint', { ...darkenedTo(0.35), ground: { kind: 'bare' } })],
+      });
+  }
+  return fixes;
+}
+
+/** The largest share of 0 to 1 that still holds, in steps of a hundredth; null when not even 0 does. */
+function furthest(holds: (share: number) => boolean): number | null {
+  if (!holds(0)) return null;
+  let low = 0;
+  let high = 100;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (holds(middle / 100)) low = middle;
+    else high = middle;
+  }
+  return low / 100;
+}
+
+function mapFinders(finders: StylePaint['finders'], make: (paint: Paint) => Paint): StylePaint['finders'] {
+  return finders.map(({ ring, centre }) => ({
+    ring: ring && make(ring),
+    centre: centre && make(centre),
+  })) as unknown as StylePaint['finders'];
+}
+
+function lightenedGround(ground: Ground, least: number): Ground {
+  if (ground.kind === 'paint') return { ...ground, paint: lightenedPaint(ground.paint, least) };
+  if (ground.kind === 'picture')
+    return { ...ground, opacity: Math.max(0.02, Number(Math.min(ground.opacity, 1 - least).toFixed(2))) };
+  return ground;
+}
+
+/** Colours that a machine with one kind of mark cannot give. */
+export function measureUnusedPaint({ pair, style, plan }: LimitContext): Finding | null {
+  if (isPlainPaint(style.paint) || (pair.machine.inks === 'process' && !plan.reversed)) return null;
+  return {
+    code: 'paint-unused',
+    severity: 'caution',
+    title: 'Colours',
+    text: plan.reversed
+      ? 'The style has colours, but a reversed code is printed in one ink only.'
+      : `The style has colours, but ${pair.machine.name} makes one kind of mark. They do nothing here.`,
+    measured: { value: null, unit: 'not printed' },
+    required: { value: null, unit: 'printed, or none' },
+    source: { tag: 'cp', text: 'inks of the machine' },
+    fixes: [
+      {
+        label: 'Take the colours out',
+        changes: [
+          change('style.paint', {
+            modules: null,
+            finders: [{ ring: null, centre: null }],
+            ground: { kind: 'bare' },
+          }),
+        ],
+      },
+    ],
+  };
+}

@@ -1,0 +1,160 @@
+/** What every module looks like on the finished piece: its reflectance as readers of several kinds see it. */
+import { colourAt, printedLinear, type Paint, type Picture, type StylePaint } from '../artwork';
+import {
+  encodedOfLinear,
+  linearOfEncoded,
+  linearOfHex,
+  lumaOfRgb,
+  luminanceOfLinear,
+  type Rgb,
+} from '../colour';
+import { finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
+import type { Box } from '../geometry';
+import { pictureBox } from './inks';
+import type { Pair } from './materials';
+
+/** How a reader weighs the colours; every value is a reflectance of 0 to 1. */
+export const toneKinds = ['luminance', 'luma', 'red'] as const;
+export type ToneKind = (typeof toneKinds)[number];
+export type Tones = Readonly<Record<ToneKind, number>>;
+
+export interface ModuleTone {
+  /** Row and column in modules; the quiet zone has negative ones and those beyond the side. */
+  readonly row: number;
+  readonly column: number;
+  readonly isDark: boolean;
+  readonly colour: Rgb;
+  readonly tones: Tones;
+}
+
+/** Luma weighs encoded values; it is brought back to a reflectance, so that all three can be compared. */
+export function tonesOf(linear: Rgb): Tones {
+  const encoded = linear.map((value) => encodedOfLinear(Math.max(0, value))) as unknown as Rgb;
+  return {
+    luminance: luminanceOfLinear(linear),
+    luma: linearOfEncoded(lumaOfRgb(encoded)),
+    red: linear[0],
+  };
+}
+
+/** Tones of all modules and of the quiet zone, row by row. Colours are linear. */
+export function moduleTones(
+  symbol: Pick<QrSymbol, 'size' | 'modules'>,
+  paint: StylePaint,
+  ground: Picture | null,
+  pair: Pair,
+): ModuleTone[] {
+  const { size, modules } = symbol;
+  const base = linearOfHex(pair.material.baseColour);
+  const mark = linearOfHex(pair.markColour);
+  const printed = (colour: Rgb): Rgb =>
+    printedLinear(colour.map(linearOfEncoded) as unknown as Rgb, base, mark);
+  const groundAt = groundColour(paint, ground, size);
+  const centres = finderCentres(size);
+  const darkAt = (row: number, column: number): Rgb => {
+    const place = centres.findIndex(([y, x]) => Math.abs(y - row) <= 3 && Math.abs(x - column) <= 3);
+    const [y, x] = centres[place] ?? [0, 0];
+    const finder = place < 0 ? null : (paint.finders[place] ?? paint.finders[0]);
+    const isCentre = Math.max(Math.abs(y - row), Math.abs(x - column)) <= 1;
+    const own = isCentre ? finder?.centre : finder?.ring;
+    if (own) return printed(colourAt(own, (column - x + 3.5) / 7, (row - y + 3.5) / 7));
+    return paint.modules === null
+      ? mark
+      : printed(colourAt(paint.modules, (column + 0.5) / size, (row + 0.5) / size));
+  };
+  const tones: ModuleTone[] = [];
+  for (let row = -quietZoneModules; row < size + quietZoneModules; row++)
+    for (let column = -quietZoneModules; column < size + quietZoneModules; column++) {
+      const isWithin = row >= 0 && column >= 0 && row < size && column < size;
+      const isDark = isWithin && modules[row * size + column] === 1;
+      const bare = groundAt(row, column);
+      const colour = isDark ? darkAt(row, column) : bare === null ? base : printed(bare);
+      tones.push({ row, column, isDark, colour, tones: tonesOf(colour) });
+    }
+  return tones;
+}
+
+type ColourOfModule = (row: number, column: number) => Rgb | null;
+
+/** Encoded colour of the ground under a module, null for the bare material. */
+function groundColour({ ground }: StylePaint, picture: Picture | null, size: number): ColourOfModule {
+  const side = size + 2 * quietZoneModules;
+  if (ground.kind === 'paint') return paintedGround(ground.paint, side);
+  if (ground.kind !== 'picture' || picture === null) return () => null;
+  const box = pictureBox(
+    { x: 0, y: 0, width: side, height: side },
+    picture.width,
+    picture.height,
+    ground.fit,
+  );
+  return (row, column) =>
+    averageOfPicture(picture, box, row + quietZoneModules, column + quietZoneModules, ground.opacity);
+}
+
+function paintedGround(paint: Paint, side: number): ColourOfModule {
+  return (row, column) =>
+    colourAt(paint, (column + quietZoneModules + 0.5) / side, (row + quietZoneModules + 0.5) / side);
+}
+
+const samples = 5;
+
+/** Mean colour of a module, light averaged linearly; where there is no picture it is white. */
+function averageOfPicture(
+  { width, height, rgba }: Picture,
+  box: Box,
+  row: number,
+  column: number,
+  opacity: number,
+): Rgb {
+  const sum: [number, number, number] = [0, 0, 0];
+  for (let down = 0; down < samples; down++)
+    for (let right = 0; right < samples; right++) {
+      const x = Math.floor(((column + (right + 0.5) / samples - box.x) / box.width) * width);
+      const y = Math.floor(((row + (down + 0.5) / samples - box.y) / box.height) * height);
+      const isInside = x >= 0 && y >= 0 && x < width && y < height;
+      const at = (y * width + x) * 4;
+      const share = isInside ? (rgba[at + 3]! / 255) * opacity : 0;
+      for (const channel of [0, 1, 2] as const) {
+        const encoded = isInside ? (rgba[at + channel]! / 255) * share + 1 - share : 1;
+        sum[channel] += linearOfEncoded(encoded);
+      }
+    }
+  return sum.map((value) => encodedOfLinear(value / samples ** 2)) as unknown as Rgb;
+}
+
+export interface WorstPair {
+  /** Reflectance of the darkest light module less that of the lightest dark one. */
+  readonly contrast: number;
+  readonly dark: ModuleTone;
+  readonly light: ModuleTone;
+}
+
+/** The lightest of the dark modules and the darkest of the light ones. */
+export function worstPair(tones: readonly ModuleTone[], kind: ToneKind): WorstPair {
+  const dark = extreme(tones, true, kind);
+  const light = extreme(tones, false, kind);
+  return { contrast: light.tones[kind] - dark.tones[kind], dark, light };
+}
+
+function extreme(tones: readonly ModuleTone[], isDark: boolean, kind: ToneKind): ModuleTone {
+  const sign = isDark ? 1 : -1;
+  return tones
+    .filter((tone) => tone.isDark === isDark)
+    .reduce((a, b) => (sign * b.tones[kind] > sign * a.tones[kind] ? b : a));
+}
+
+/** The modules that differ least from the other tone, the weakest first, with what is left between them. */
+export function weakestModules(
+  tones: readonly ModuleTone[],
+  kind: ToneKind,
+  count: number,
+): { readonly tone: ModuleTone; readonly contrast: number }[] {
+  const { dark, light } = worstPair(tones, kind);
+  return tones
+    .map((tone) => ({
+      tone,
+      contrast: tone.isDark ? light.tones[kind] - tone.tones[kind] : tone.tones[kind] - dark.tones[kind],
+    }))
+    .sort((a, b) => a.contrast - b.contrast)
+    .slice(0, count);
+}

@@ -1,0 +1,21 @@
+/** Everything that is kept, with what is needed to look at it. */
+import { createLogoLibrary, type LogoLibrary } from '../core/logoLibrary';
+import { logoAssets } from '../node/logoAssets';
+import type { Db } from './db/open';
+import { fileStore, type FileStore } from './files';
+import { houseStyleStore, type HouseStyleStore } from './houseStyles';
+import { jobStore, type JobStore } from './jobs';
+
+export interface Data {
+  readonly jobs: JobStore;
+  readonly files: FileStore;
+  readonly houseStyles: HouseStyleStore;
+  /** Logos of jobs, loaded from the files. */
+  readonly library: LogoLibrary;
+}
+
+export function openData(db: Db): Data {
+  const files = fileStore(db);
+  const library = createLogoLibrary(logoAssets((hash) => Promise.resolve(files.find(hash)?.bytes ?? null)));
+  return { jobs: jobStore(db, library), files, houseStyles: houseStyleStore(db), library };
+}

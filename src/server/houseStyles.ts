@@ -1,0 +1,75 @@
+/** House styles in the database, and which collections begin with which. */
+import { randomUUID } from 'node:crypto';
+import { lookSchema, type Look } from '../core/houseStyle';
+import type { HouseStyle } from '../core/lookApi';
+import type { Db } from './db/open';
+
+export interface HouseStyleStore {
+  list(): HouseStyle[];
+  /** Keeps a look under a name; the one that had the name before is replaced and keeps its collections. */
+  save(name: string, look: Look): HouseStyle;
+  /** False when there is none. */
+  rename(id: string, name: string): boolean | 'taken';
+  remove(id: string): boolean;
+  /** Gives a collection its house style, or none; false when there is no such style. */
+  assign(collection: string, id: string | null): boolean;
+}
+
+interface Row {
+  id: string;
+  name: string;
+  look: string;
+  savedAt: string;
+  collections: string;
+}
+
+export function houseStyleStore(db: Db): HouseStyleStore {
+  const select = `
+    SELECT id, name, look, saved_at AS savedAt,
+           (SELECT json_group_array(collection) FROM collection_styles WHERE house_style_id = id) AS collections
+    FROM house_styles`;
+  const selectAll = db.prepare<[], Row>(`${select} ORDER BY name COLLATE NOCASE`);
+  const selectNamed = db.prepare<[string], Row>(`${select} WHERE name = ?`);
+  const upsert = db.prepare(
+    `INSERT INTO house_styles (id, name, look, saved_at) VALUES (?, ?, ?, ?)
+     ON CONFLICT (name) DO UPDATE SET look = excluded.look, saved_at = excluded.saved_at`,
+  );
+  const rename = db.prepare('UPDATE house_styles SET name = ? WHERE id = ?');
+  const remove = db.prepare('DELETE FROM house_styles WHERE id = ?');
+  const exists = db.prepare<[string], { id: string }>('SELECT id FROM house_styles WHERE id = ?');
+  const assign = db.prepare(
+    `INSERT INTO collection_styles (collection, house_style_id) VALUES (?, ?)
+     ON CONFLICT (collection) DO UPDATE SET house_style_id = excluded.house_style_id`,
+  );
+  const unassign = db.prepare('DELETE FROM collection_styles WHERE collection = ?');
+  return {
+    list: () => selectAll.all().map(houseStyleOf),
+    save: db.transaction((name: string, look: Look) => {
+      upsert.run(randomUUID(), name, JSON.stringify(look), new Date().toISOString());
+      return houseStyleOf(selectNamed.get(name)!);
+    }),
+    rename: db.transaction((id: string, name: string) => {
+      const named = selectNamed.get(name);
+      if (named !== undefined && named.id !== id) return 'taken';
+      return rename.run(name, id).changes === 1;
+    }),
+    remove: db.transaction((id: string) => remove.run(id).changes === 1),
+    assign: db.transaction((collection: string, id: string | null) => {
+      if (id === null) {
+        unassign.run(collection);
+        return true;
+      }
+      if (exists.get(id) === undefined) return false;
+      assign.run(collection, id);
+      return true;
+    }),
+  };
+}
+
+function houseStyleOf({ look, collections, ...row }: Row): HouseStyle {
+  return {
+    ...row,
+    look: lookSchema.parse(JSON.parse(look)),
+    collections: (JSON.parse(collections) as string[]).sort(),
+  };
+}
