@@ -1,5 +1,5 @@
 /** What differs between two job documents, in words. */
-import { shapesKey, styleName } from './artwork';
+import { isPlainPaint, shapesKey, styleName, type LogoSettings } from './artwork';
 import type { Job } from './job';
 import { kindName } from './message';
 import { findPair } from './plan';
@@ -34,6 +34,15 @@ export function describeChanges(before: Job, after: Job): string[] {
     const [from, to] = [styleName(before.style), styleName(after.style)];
     changes.push(from === to ? 'shapes changed' : `shapes ${from} → ${to}`);
   }
+  if (JSON.stringify(before.style.paint) !== JSON.stringify(after.style.paint))
+    changes.push(isPlainPaint(after.style.paint) ? 'colours taken out' : 'colours changed');
+  compare('logo', logoName(before), logoName(after), String);
+  if (before.logo && after.logo && logoName(before) === logoName(after)) {
+    const share = (value: number): string => `${Number((value * 100).toFixed(1))} %`;
+    compare('size of the logo', before.logo.share, after.logo.share, share);
+    const rest = (logo: LogoSettings): string => JSON.stringify({ ...logo, source: null, share: 0 });
+    if (rest(before.logo) !== rest(after.logo)) changes.push('logo set differently');
+  }
   const [from, to] = [before.piece, after.piece];
   compare('width', from.widthMm, to.widthMm, mm);
   compare('height', from.heightMm, to.heightMm, mm);
@@ -59,6 +68,22 @@ const symbolWords: Readonly<Record<keyof Job['symbol'], string>> = {
   mode: 'mode',
   eci: 'announce UTF-8',
 };
+
+/** What a logo is called in a list. */
+export function logoName({ logo }: Pick<Job, 'logo'>): string {
+  if (logo === null) return 'none';
+  const { source } = logo;
+  switch (source.kind) {
+    case 'icon':
+      return source.icon.replaceAll('-', ' ');
+    case 'emoji':
+      return source.emoji;
+    case 'text':
+      return `“${source.text}”`;
+    default:
+      return source.fileName;
+  }
+}
 
 const yesOrNo = (value: boolean): string => (value ? 'yes' : 'no');
 

@@ -2,6 +2,8 @@
 import {
   loadLogo,
   logoKey,
+  paletteOfLogo,
+  paletteOfPixels,
   readPng,
   type LoadedLogo,
   type LogoAssets,
@@ -46,6 +48,19 @@ export function createLogoLibrary(assets: LogoAssets): LogoLibrary {
 function keep<Value>(entries: Map<string, Value>, key: string, value: Value): void {
   entries.set(key, value);
   if (entries.size > keptEntries) entries.delete(entries.keys().next().value!);
+}
+
+/** Colours of what a job refers to, its logo first. */
+export function libraryPalette({ logo, style }: Pick<Job, 'logo' | 'style'>, library: LogoLibrary): string[] {
+  const raw = logo && library.logo(logo);
+  const { ground } = style.paint;
+  const picture = ground.kind === 'picture' ? library.picture(ground.file) : undefined;
+  return [
+    ...new Set([
+      ...(raw && !('problem' in raw) ? paletteOfLogo(raw) : []),
+      ...(picture && !('problem' in picture) ? paletteOfPixels(picture.rgba) : []),
+    ]),
+  ];
 }
 
 /** For jobs without logo and pictures, and where none can be loaded. */

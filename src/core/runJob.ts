@@ -91,7 +91,7 @@ export function runJob(job: Job, previous?: JobResult, library: LogoLibrary = em
   const description = describeMessage(job.message);
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
-  const inColour = pair.machine.inks === 'process' && !job.making.reversed && keepsColours(job);
+  const inColour = logoInColour(job, pair);
   const cache = encodeAndDraw(job, payload, encodeSettings, inColour, library, previous?.cache);
   const findings: Finding[] = [...description.findings, ...cache.encoded.findings];
   if (!known) findings.push(unknownPair(job));
@@ -165,7 +165,15 @@ export function runJob(job: Job, previous?: JobResult, library: LogoLibrary = em
   };
 }
 
-const keepsColours = ({ logo }: Job): boolean => logo?.ink.keepsColours ?? false;
+/** The largest safe share of a job's logo at its place; null without a logo and when no size is safe. */
+export function safestShare({ job, made, cache, pair }: JobResult): number | null {
+  if (made === null || cache.art.art === null || job.logo === null) return null;
+  return largestSafeShare(cache.art.art, job.logo, made.symbol, logoInColour(job, pair));
+}
+
+/** Whether the logo is printed in its own colours. */
+const logoInColour = (job: Job, pair: Pair): boolean =>
+  pair.machine.inks === 'process' && !job.making.reversed && (job.logo?.ink.keepsColours ?? false);
 
 function encodeAndDraw(
   job: Job,

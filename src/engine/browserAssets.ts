@@ -1,31 +1,21 @@
 /** What logos are made from, in the browser: fonts and renderer that ship with the page, files from our own server. */
+import latinExtUrl from '@fontsource/archivo/files/archivo-latin-ext-700-normal.woff?url';
+import latinUrl from '@fontsource/archivo/files/archivo-latin-700-normal.woff?url';
+import emojiUrl from '@fontsource/noto-emoji/files/noto-emoji-emoji-400-normal.woff?url';
 import resvgUrl from '@resvg/resvg-wasm/index_bg.wasm?url';
 import type { FontName, LogoAssets } from '../core/artwork';
 
-const emojiFonts = import.meta.glob<string>(
-  '/node_modules/@fontsource/noto-emoji/files/noto-emoji-*-400-normal.woff',
-  { query: '?url', import: 'default', eager: true },
-);
-const wordFonts = import.meta.glob<string>(
-  '/node_modules/@fontsource/archivo/files/archivo-latin*-700-normal.woff',
-  { query: '?url', import: 'default', eager: true },
-);
+const fonts: Readonly<Record<FontName, string>> = {
+  'words-latin': latinUrl,
+  'words-latin-ext': latinExtUrl,
+  emoji: emojiUrl,
+};
 
 /** The bytes of one of our own files. */
 export const bytesOf = async (url: string): Promise<ArrayBuffer> => (await fetch(url)).arrayBuffer();
 
-function fontUrl(name: FontName): string {
-  const url = name.startsWith('emoji-')
-    ? emojiFonts[`/node_modules/@fontsource/noto-emoji/files/noto-${name}-400-normal.woff`]
-    : wordFonts[
-        `/node_modules/@fontsource/archivo/files/archivo-${name.replace('words-', '')}-700-normal.woff`
-      ];
-  if (url === undefined) throw new Error(`There is no font ${name}.`);
-  return url;
-}
-
 export const browserAssets: LogoAssets = {
-  font: (name) => bytesOf(fontUrl(name)),
+  font: (name) => bytesOf(fonts[name]),
   renderer: () => bytesOf(resvgUrl),
   upload: async (hash) => {
     const response = await fetch(`/api/files/${hash}`);

@@ -1,11 +1,11 @@
 /** Runs jobs and keeps the last result, so that stages whose input did not change are not run again. */
 import { arrangements, type Arrangement } from '../core/arrangements';
 import type { Job } from '../core/job';
-import type { LogoLibrary } from '../core/logoLibrary';
+import { libraryPalette, type LogoLibrary } from '../core/logoLibrary';
 import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
 import { measureMessage, type MessageRuler } from '../core/ruler';
-import { runJob, type JobResult } from '../core/runJob';
+import { runJob, safestShare, type JobResult } from '../core/runJob';
 import {
   pictureOf,
   presetSwatches,
@@ -25,6 +25,10 @@ export interface Press {
   ruler(job: Job): MessageRuler;
   /** Masks, levels and versions by what the logo takes of them, the best first; empty without a logo. */
   arrangements(job: Job): Promise<Arrangement[]>;
+  /** The largest share of the symbol's side that is safe for the logo at its place; null when none is. */
+  largestSafeShare(job: Job): Promise<number | null>;
+  /** Colours of the job's logo and of its ground picture. */
+  palette(job: Job): Promise<string[]>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
 
@@ -46,6 +50,11 @@ export function createPress(library: LogoLibrary): Press {
     arrangements: async (job) => {
       await library.load(job);
       return arrangements(job, library);
+    },
+    largestSafeShare: async (job) => safestShare(await runBeside(job)),
+    palette: async (job) => {
+      await library.load(job);
+      return libraryPalette(job, library);
     },
     files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };

@@ -26,6 +26,8 @@ export interface FinishedPart {
 }
 
 export interface LogoView {
+  /** The art's box in millimetres. */
+  readonly box: Box;
   /** Outline of what is cleared, in millimetres. */
   readonly knockOutPath: string;
   readonly usedByBlock: readonly number[];
@@ -231,7 +233,14 @@ function logoView({ artwork, damage, piece, symbol }: Made): LogoView | null {
       ];
     });
   const put = (region: Region): string => pathData(placeRegion(region, moduleMm, code.x, code.y));
+  const { box } = artwork.logo;
   return {
+    box: {
+      x: box.x * moduleMm + code.x,
+      y: box.y * moduleMm + code.y,
+      width: box.width * moduleMm,
+      height: box.height * moduleMm,
+    },
     knockOutPath: put(artwork.logo.knockOut),
     usedByBlock: damage.usedByBlock,
     patterns: damage.patterns,

@@ -3,8 +3,8 @@ import type { FontName, LogoAssets } from '../core/artwork';
 import { packageFile } from './packageFiles';
 
 const fontFile = (name: FontName): string =>
-  name.startsWith('emoji-')
-    ? `@fontsource/noto-emoji/files/noto-${name}-400-normal.woff`
+  name === 'emoji'
+    ? '@fontsource/noto-emoji/files/noto-emoji-emoji-400-normal.woff'
     : `@fontsource/archivo/files/archivo-${name.replace('words-', '')}-700-normal.woff`;
 
 export const logoAssets = (upload: LogoAssets['upload']): LogoAssets => ({

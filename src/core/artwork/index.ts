@@ -34,6 +34,7 @@ export {
   type Paint,
   type StylePaint,
 } from './paint';
+export { paletteOfLogo, paletteOfPixels } from './palette';
 export { unitArea } from './modules';
 export { presetOf, presets, shapesKey, styleName, type Preset } from './presets';
 export {

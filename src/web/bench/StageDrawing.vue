@@ -9,12 +9,15 @@ import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import PieceArt from '../shared/PieceArt.vue';
 import StageBase from './StageBase.vue';
+import { useStageNotes } from '../stores/stageNotes';
+import StageLogo from './StageLogo.vue';
 import StageRulers from './StageRulers.vue';
 import { stageScale } from './stageScale';
 
 const props = defineProps<{ job: Job; view: PressView; made: MadeView; shows: 'finished' | 'marks' }>();
 const bench = useBench();
 const preferences = usePreferences();
+const notes = useStageNotes();
 const root = useTemplateRef<HTMLElement>('root');
 const { width, height } = useElementSize(root);
 
@@ -106,6 +109,23 @@ function drag(event: PointerEvent): void {
             <PieceArt :parts="made.finished" test-id="finished-marks" />
           </g>
         </g>
+        <StageLogo
+          v-if="notes.note === 'logo' && made.logo"
+          :job="job"
+          :made="made"
+          :logo="made.logo"
+          :scale="scale"
+        />
+        <g v-if="notes.note === 'weakest'" :transform="placed" class="weak">
+          <circle
+            v-for="(weak, index) in made.weakest"
+            :key="index"
+            :cx="made.code.x + (weak.column + 0.5) * made.moduleMm"
+            :cy="made.code.y + (weak.row + 0.5) * made.moduleMm"
+            :r="made.moduleMm"
+            :stroke-width="1.6 / scale.pxPerMm"
+          />
+        </g>
         <path :d="hatchPath" fill="url(#hatch)" fill-rule="evenodd" pointer-events="none" />
         <path :d="hatchPath" class="quiet-edge" :class="{ cut: !quietIsWhole }" pointer-events="none" />
       </template>
@@ -141,7 +161,7 @@ function drag(event: PointerEvent): void {
         </g>
       </template>
 
-      <rect class="grip" v-bind="code" tabindex="-1" @pointerdown="drag">
+      <rect v-if="notes.note !== 'logo'" class="grip" v-bind="code" tabindex="-1" @pointerdown="drag">
         <title>Drag to move the code</title>
       </rect>
 
@@ -203,6 +223,12 @@ function drag(event: PointerEvent): void {
 
 .quiet-edge.cut {
   stroke: var(--stop);
+}
+
+.weak circle {
+  fill: none;
+  stroke: var(--stop);
+  pointer-events: none;
 }
 
 .mark,

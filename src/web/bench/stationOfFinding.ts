@@ -14,6 +14,15 @@ const styleCodes = new Set([
   'finder-proportions',
   'alignment',
   'thinnest-gap',
+  'covered-patterns',
+  'logo-missing',
+  'logo-notes',
+  'logo-detail',
+  'ground-missing',
+  'contrast',
+  'contrast-luma',
+  'contrast-red',
+  'paint-unused',
 ]);
 
 export function stationOfFinding(code: string): Station {

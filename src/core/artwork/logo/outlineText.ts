@@ -1,12 +1,11 @@
 /** Words and emoji as outlines of fonts that ship with the program. */
-import emojiRanges from '@fontsource/noto-emoji/unicode.json' with { type: 'json' };
-import { parse, type Font } from 'opentype.js';
+import { parse, type Font } from 'opentype.js/dist/opentype.mjs';
 import { uniteRegion, type Region, type Vertex } from '../../geometry';
 import { finestShare } from './art';
 import { parsePath } from './pathReader';
 
 /** Font files by the names under which whoever runs the core loads them. */
-export type FontName = 'words-latin' | 'words-latin-ext' | `emoji-${number}`;
+export type FontName = 'words-latin' | 'words-latin-ext' | 'emoji';
 export type LoadFont = (name: FontName) => Promise<ArrayBuffer>;
 
 export type Outlined =
@@ -54,23 +53,9 @@ export async function outlineEmoji(emoji: string, load: LoadFont): Promise<Outli
   const [character] = points;
   if (points.length !== 1 || character === undefined)
     return { problem: 'Only emoji of a single sign can be drawn, without skin tones or joined figures.' };
-  const subset = subsetOf(character.codePointAt(0)!);
-  const font = subset === null ? null : await openFont(subset, load);
-  const glyph = font?.charToGlyph(character);
-  if (glyph === undefined || glyph.index === 0)
-    return { problem: `The shipped emoji font has no “${character}”.` };
+  const glyph = (await openFont('emoji', load)).charToGlyph(character);
+  if (glyph.index === 0) return { problem: `The shipped emoji font has no “${character}”.` };
   return { area: uniteRegion(linesOf(glyph, 0), finestShare), missing: [] };
-}
-
-/** The font file whose range has a code point. */
-function subsetOf(codePoint: number): FontName | null {
-  for (const [name, ranges] of Object.entries(emojiRanges as Record<string, string>))
-    for (const range of ranges.split(',')) {
-      const [from, to = from] = range.trim().slice(2).split('-');
-      if (codePoint >= Number.parseInt(from!, 16) && codePoint <= Number.parseInt(to!, 16))
-        return `emoji-${Number(name.replace(/\D/g, ''))}`;
-    }
-  return null;
 }
 
 function linesOf(glyph: Glyph, x: number): Vertex[][] {

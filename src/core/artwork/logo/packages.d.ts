@@ -26,7 +26,7 @@ declare module 'imagetracerjs' {
   export default tracer;
 }
 
-declare module 'opentype.js' {
+declare module 'opentype.js/dist/opentype.mjs' {
   interface PathCommand {
     readonly type: 'M' | 'L' | 'Q' | 'C' | 'Z';
   }

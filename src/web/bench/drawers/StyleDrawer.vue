@@ -3,7 +3,9 @@
 import { ref } from 'vue';
 import type { Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
+import StyleLogo from './StyleLogo.vue';
 import StyleLooks from './StyleLooks.vue';
+import StylePaint from './StylePaint.vue';
 import StyleShapes from './StyleShapes.vue';
 import StyleSymbol from './StyleSymbol.vue';
 
@@ -12,6 +14,8 @@ defineProps<{ job: Job; view: PressView }>();
 const pages = [
   { id: 'looks', name: 'Looks', component: StyleLooks },
   { id: 'shapes', name: 'Shapes', component: StyleShapes },
+  { id: 'paint', name: 'Colours', component: StylePaint },
+  { id: 'logo', name: 'Logo', component: StyleLogo },
   { id: 'symbol', name: 'Symbol', component: StyleSymbol },
 ] as const;
 const page = ref<(typeof pages)[number]['id']>('looks');

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+/** The ground under the code: bare, painted, or a picture. */
+import { computed, ref } from 'vue';
+import type { Ground, Paint } from '../../../core/artwork';
+import ChoiceRow from '../../shared/ChoiceRow.vue';
+import PaintField from '../../shared/PaintField.vue';
+import RangeField from '../../shared/RangeField.vue';
+import { uploadFile } from '../../shared/uploads';
+
+defineProps<{ palette: readonly string[] }>();
+const ground = defineModel<Ground>({ required: true });
+const problem = ref('');
+const picturing = ref(ground.value.kind === 'picture');
+const paint = computed(() => (ground.value.kind === 'paint' ? ground.value.paint : null));
+
+function setPaint(next: Paint | null): void {
+  ground.value = next === null ? { kind: 'bare' } : { kind: 'paint', paint: next };
+}
+
+function choose(isPicture: boolean): void {
+  picturing.value = isPicture;
+  if (!isPicture && ground.value.kind === 'picture') ground.value = { kind: 'bare' };
+}
+
+async function pick(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  problem.value = '';
+  try {
+    const saved = await uploadFile(file);
+    if (saved.mediaType !== 'image/png') {
+      problem.value = 'As ground a picture is needed: PNG, JPEG or WebP.';
+      return;
+    }
+    const kept = ground.value.kind === 'picture' ? ground.value : { opacity: 0.25, fit: 'cover' as const };
+    ground.value = {
+      kind: 'picture',
+      file: saved.hash,
+      fileName: saved.fileName,
+      opacity: kept.opacity,
+      fit: kept.fit,
+    };
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+</script>
+
+<template>
+  <ChoiceRow
+    label="Kind of ground"
+    :model-value="picturing"
+    :choices="[
+      { value: false, label: 'colour' },
+      { value: true, label: 'picture' },
+    ]"
+    @update:model-value="choose"
+  />
+  <PaintField
+    v-if="!picturing"
+    label="Paint of the ground"
+    none="bare"
+    start="#f4efdf"
+    :palette="palette"
+    :model-value="paint"
+    @update:model-value="setPaint"
+  />
+  <template v-else>
+    <label class="action quiet file">
+      {{ ground.kind === 'picture' ? 'Another picture…' : 'Choose a picture…' }}
+      <input type="file" accept="image/png,image/jpeg,image/webp" class="picker" @change="pick" />
+    </label>
+    <template v-if="ground.kind === 'picture'">
+      <span class="name">{{ ground.fileName }}</span>
+      <RangeField
+        label="Opacity"
+        :min="0.02"
+        :max="1"
+        :step="0.01"
+        :scale="100"
+        unit="%"
+        :model-value="ground.opacity"
+        @update:model-value="ground = { ...ground, opacity: $event }"
+      />
+      <ChoiceRow
+        label="Fit of the picture"
+        :model-value="ground.fit"
+        :choices="[
+          { value: 'cover', label: 'fill the ground' },
+          { value: 'contain', label: 'whole picture' },
+        ]"
+        @update:model-value="ground = { ...ground, fit: $event }"
+      />
+    </template>
+  </template>
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+</template>
+
+<style scoped>
+.file {
+  justify-self: start;
+}
+
+.file:focus-within {
+  outline: 2px solid var(--accent);
+}
+
+.picker {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.name {
+  font-size: 12px;
+  overflow-wrap: anywhere;
+}
+
+.problem {
+  color: var(--stop);
+  font-size: 12px;
+}
+</style>

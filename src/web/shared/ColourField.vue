@@ -1,0 +1,176 @@
+<script setup lang="ts">
+/** A colour: its swatch, and a small panel with every notation, the screen's eyedropper and colours at hand. */
+import { computed, ref, useId } from 'vue';
+import { paletteOfPixels } from '../../core/artwork/palette';
+import { colourNotations, colourOfText, colourText, type ColourNotation } from './colourText';
+
+defineProps<{ label: string; palette: readonly string[] }>();
+const colour = defineModel<string>({ required: true });
+const id = useId();
+const problem = ref('');
+const taken = ref<readonly string[]>([]);
+
+function type(text: string): void {
+  const typed = colourOfText(text);
+  problem.value = typed === null ? `“${text}” is not a colour, such as #1f7a6d or hsl(170 59% 30%).` : '';
+  if (typed !== null) colour.value = typed;
+}
+
+interface EyeDropper {
+  open(): Promise<{ sRGBHex: string }>;
+}
+const Dropper = computed(() => (window as { EyeDropper?: new () => EyeDropper }).EyeDropper);
+
+async function pickFromScreen(): Promise<void> {
+  try {
+    const { sRGBHex } = await new Dropper.value!().open();
+    type(sRGBHex);
+  } catch {
+    // Closed without a choice.
+  }
+}
+
+async function takeFromPicture(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  try {
+    const image = await createImageBitmap(file);
+    const scale = Math.min(1, 200 / Math.max(image.width, image.height));
+    const canvas = new OffscreenCanvas(Math.ceil(image.width * scale), Math.ceil(image.height * scale));
+    const context = canvas.getContext('2d')!;
+    context.drawImage(image, 0, 0, canvas.width, canvas.height);
+    taken.value = paletteOfPixels(context.getImageData(0, 0, canvas.width, canvas.height).data);
+    problem.value = '';
+  } catch {
+    problem.value = 'This file is not a picture that can be opened.';
+  }
+}
+
+const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HSL', oklch: 'OKLCH' };
+</script>
+
+<template>
+  <ElPopover trigger="click" :width="250" placement="top" :show-arrow="false" :persistent="false">
+    <template #reference>
+      <button type="button" class="swatch" :aria-label="`${label}: ${colour}`" :title="colour">
+        <span class="chip" :style="{ background: colour }" />
+        <span class="measure">{{ colour }}</span>
+      </button>
+    </template>
+    <div class="panel" data-test="colour-panel">
+      <div v-for="notation in colourNotations" :key="notation" class="notation">
+        <label :for="`${id}-${notation}`">{{ names[notation] }}</label>
+        <input
+          :id="`${id}-${notation}`"
+          class="measure"
+          type="text"
+          spellcheck="false"
+          :value="colourText(colour, notation)"
+          @change="type(($event.target as HTMLInputElement).value)"
+        />
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="chips" role="group" aria-label="Colours at hand">
+        <button
+          v-for="entry in [...new Set([...taken, ...palette])]"
+          :key="entry"
+          type="button"
+          class="chip"
+          :style="{ background: entry }"
+          :aria-label="entry"
+          :title="entry"
+          @click="type(entry)"
+        />
+      </div>
+      <div class="ways">
+        <label class="action quiet">
+          From a picture…
+          <input type="file" accept="image/*" class="picker" @change="takeFromPicture" />
+        </label>
+        <button v-if="Dropper" type="button" class="action quiet" @click="pickFromScreen">
+          From the screen
+        </button>
+      </div>
+    </div>
+  </ElPopover>
+</template>
+
+<style scoped>
+.swatch {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  padding: 2px 6px 2px 3px;
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  background: #fff;
+  font-size: 12px;
+  cursor: pointer;
+}
+
+.swatch:hover {
+  border-color: var(--ink);
+}
+
+.chip {
+  display: inline-block;
+  width: 16px;
+  height: 16px;
+  padding: 0;
+  border: 1px solid rgb(34 48 58 / 35%);
+  border-radius: 1px;
+}
+
+.panel {
+  display: grid;
+  gap: 5px;
+}
+
+.notation {
+  display: grid;
+  grid-template-columns: 46px minmax(0, 1fr);
+  align-items: center;
+}
+
+.notation label {
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+
+.notation input {
+  padding: 2px 5px;
+  border: 1px solid transparent;
+  border-bottom-color: var(--rule);
+  background: none;
+  font-size: 12px;
+}
+
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+
+.chips .chip {
+  cursor: pointer;
+}
+
+.ways {
+  display: flex;
+  gap: 10px;
+}
+
+.picker {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.problem {
+  color: var(--stop);
+  font-size: 12px;
+}
+</style>
