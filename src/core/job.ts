@@ -56,7 +56,7 @@ const migrations: Readonly<Record<number, (document: Record<string, unknown>) =>
     ...document,
     formatVersion: 3,
     logo: null,
-    style: { ...(document.style as object), paint: plainPaint },
+    style: { ...(document.style as object), round: null, paint: plainPaint },
   }),
 };
 

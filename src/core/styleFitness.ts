@@ -66,9 +66,11 @@ export async function measureStyleFitness(
 /** Black on white, a millimetre a module, a machine that does what it is told. */
 function fitnessSetup(style: Style, version: number): ProofSetup {
   const symbol = encodeSymbol(payload, { ...defaultSymbolSettings, version, mask: 2 }).symbol!;
-  const { dark } = drawArtwork(symbol, style);
-  const side = symbol.size + 2 * quietZoneModules;
-  const area = placeRegion(dark, 1, quietZoneModules, quietZoneModules);
+  const { dark, roundRadius } = drawArtwork(symbol, style);
+  // A round outline needs more room than the quiet zone.
+  const margin = Math.max(quietZoneModules, Math.ceil((roundRadius ?? 0) - symbol.size / 2) + 1);
+  const side = symbol.size + 2 * margin;
+  const area = placeRegion(dark, 1, margin, margin);
   const svg = writeSvg(
     {
       widthMm: side,

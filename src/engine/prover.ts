@@ -24,6 +24,8 @@ export interface Prover {
   warmUp(): Promise<void>;
   /** Proves a revision and tells every verdict as it comes; null when the job gives no file or a newer proof began. */
   prove(job: Job, revision: number, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
+  /** A few shots of a job beside the one on the bench; null when it gives no file. */
+  glance(job: Job): Promise<ProofReport | null>;
   /** How readily each reader takes a style; null when a newer measurement or proof began. */
   fitness(style: Style): Promise<StyleFitness | null>;
   /** Reads the code in a picture; null when there is none. */
@@ -31,6 +33,9 @@ export interface Prover {
   /** One photograph from the chosen distance, with what each reader makes of it; null when the job gives no file. */
   photograph(job: Job, turnDegrees: number): Promise<SamplePicture | null>;
 }
+
+/** Enough to tell a look that loses a reader from one that does not. */
+const glanceShots = 8;
 
 export function createProver(load: () => Promise<ProofBinaries>, library: LogoLibrary): Prover {
   let readers: Promise<readonly Reader[]> | undefined;
@@ -58,6 +63,15 @@ export function createProver(load: () => Promise<ProofBinaries>, library: LogoLi
         tell(report);
       }
       return report;
+    },
+    glance: async (job) => {
+      const setup = await setupOf(job, null);
+      if (setup === null) return null;
+      for await (const report of prove(setup, await panel())) {
+        await new Promise((resolve) => setTimeout(resolve));
+        if (report.shots >= glanceShots) return report;
+      }
+      return null;
     },
     fitness: async (style) => {
       const run = ++newestFitness;

@@ -35,6 +35,7 @@ const styles: fc.Arbitrary<Style> = fc.record({
   modules: moduleStyles,
   finders: finderStyles.map((style) => [style] as [FinderStyle]),
   alignment: fc.constantFrom('solid' as const, 'finders' as const, 'modules' as const),
+  round: fc.constant(null),
   paint: fc.constant(plainStyle.paint),
 });
 

@@ -9,8 +9,11 @@ import {
   type Box,
   type Region,
   type Vertex,
+  roundedRectangle,
+  type Contour,
 } from '../geometry';
 import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
+import { drawFiller } from './filler';
 import { drawAlignment, drawFinder, type FinderOutlines } from './finders';
 import { drawModules, thinnestParts, unitInset } from './modules';
 import type { PlacedLogo } from './logo/knockOut';
@@ -49,6 +52,7 @@ export {
   type FinderShape,
   type FinderStyle,
   type ModuleStyle,
+  type RoundStyle,
   type Style,
 } from './style';
 
@@ -60,6 +64,8 @@ export interface Artwork {
   /** The dark parts, each of which can have its own paint. Alignment and timing patterns belong to the modules. */
   readonly parts: {
     readonly modules: Region;
+    /** Decoration around the symbol; empty without a round outline. */
+    readonly filler: Region;
     /** Finder patterns upper left, upper right, lower left, in place. */
     readonly finders: readonly (FinderOutlines & { readonly box: Box })[];
   };
@@ -67,7 +73,9 @@ export interface Artwork {
   readonly logo: PlacedLogo | null;
   /** All dark parts of the symbol together; the logo is not among them. Areas that meet only at a corner are parted. */
   readonly dark: Region;
-  /** All light modules and the quiet zone; its first outline is the edge of the quiet zone. */
+  /** Radius of the round outline from the middle of the symbol, in modules; null for a square one. */
+  readonly roundRadius: number | null;
+  /** All light modules and the quiet zone; its first outline is the edge of what is kept light. */
   readonly light: Region;
   /** Narrowest dark part and narrowest light gap, in modules. */
   readonly thinnest: { readonly dark: number; readonly light: number };
@@ -118,18 +126,24 @@ export function drawArtwork(
       box: { x: column - 3, y: row - 3, width: 7, height: 7 },
     };
   });
-  const all = [...finders.flatMap(({ ring, centre }) => [...ring, ...centre]), ...modules];
+  const filler = style.round === null ? null : drawFiller(symbol.modules, size, style.round, style.modules);
+  const all = [
+    ...finders.flatMap(({ ring, centre }) => [...ring, ...centre]),
+    ...modules,
+    ...(filler?.region ?? []),
+  ];
   const isPlain = isPlainSquares(style);
   return {
     sizeModules: size,
     quietZoneModules,
-    parts: { modules, finders },
+    parts: { modules, finders, filler: filler?.region ?? [] },
+    roundRadius: filler?.radius ?? null,
     logo,
     dark: all,
     light:
       isPlain && !logo?.cuts
         ? traceLight(size, symbol.modules, cleared)
-        : [fieldEdge(size), ...all.map(reversedContour)],
+        : [fieldEdge(size, filler?.radius ?? null), ...all.map(reversedContour)],
     thinnest: thinnestParts(style.modules),
     touches: !isPlain && 2 * unitInset(style.modules) < 0.2,
   };
@@ -189,8 +203,9 @@ function alignmentCorners(places: readonly (readonly [number, number])[]): (vert
   return ({ x, y }) => keys.has(y * 1024 + x);
 }
 
-function isPlainSquares({ modules, finders }: Style): boolean {
+function isPlainSquares({ modules, finders, round }: Style): boolean {
   return (
+    round === null &&
     modules.join === 'all' &&
     modules.fill === 1 &&
     modules.cornerSize === 0 &&
@@ -212,7 +227,15 @@ function traceLight(size: number, modules: Uint8Array, cleared: Uint8Array): Reg
   return placeRegion(traceBitmap(field, fieldSize, fieldSize), 1, -quiet, -quiet);
 }
 
-function fieldEdge(size: number): Vertex[] {
+/** Free edge around a round outline, in modules. */
+const roundEdge = 1;
+
+function fieldEdge(size: number, roundRadius: number | null): Contour {
+  if (roundRadius !== null) {
+    const radius = roundRadius + roundEdge;
+    const corner = size / 2 - radius;
+    return roundedRectangle({ x: corner, y: corner, width: 2 * radius, height: 2 * radius }, radius);
+  }
   const from = -quietZoneModules;
   const to = size + quietZoneModules;
   return [

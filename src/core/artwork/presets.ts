@@ -86,11 +86,14 @@ export const presets: readonly Preset[] = [
 ];
 
 /** The shapes of a style; two styles with the same text have the same shapes. */
-export const shapesKey = ({ modules, finders, alignment }: Omit<Style, 'paint'>): string =>
-  JSON.stringify([modules, finders, alignment]);
+export const shapesKey = ({ modules, finders, alignment, round }: Omit<Style, 'paint'>): string =>
+  JSON.stringify([modules, finders, alignment, round]);
 
 /** The preset with the same shapes, if there is one. */
 export const presetOf = (style: Style): Preset | undefined =>
   presets.find((preset) => shapesKey(preset.style) === shapesKey(style));
 
-export const styleName = (style: Style): string => presetOf(style)?.name ?? 'own shapes';
+export const styleName = (style: Style): string =>
+  style.round === null
+    ? (presetOf(style)?.name ?? 'own shapes')
+    : `round ${styleName({ ...style, round: null })}`;

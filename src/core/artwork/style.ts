@@ -44,6 +44,15 @@ export type FinderStyle = Readonly<z.infer<typeof finderStyleSchema>>;
 
 export const alignmentStyles = ['solid', 'finders', 'modules'] as const;
 
+/** Decoration that makes the outline round. */
+export const roundStyleSchema = z.strictObject({
+  /** Another number, another filling. */
+  seed: z.int().min(0).max(999_999),
+  /** Light modules between the symbol and the decoration; the standard asks for 4. */
+  quietModules: z.int().min(1).max(8),
+});
+export type RoundStyle = Readonly<z.infer<typeof roundStyleSchema>>;
+
 export const styleSchema = z.strictObject({
   modules: moduleStyleSchema,
   /** One for all three, or upper left, upper right and lower left on their own. */
@@ -53,6 +62,8 @@ export const styleSchema = z.strictObject({
   ]),
   /** Alignment patterns: solid squares, the shape of the finder patterns, or units like the modules. */
   alignment: z.enum(alignmentStyles),
+  /** A round outline of decorative modules; null for none. */
+  round: roundStyleSchema.nullable(),
   /** Colours, for machines that print in colour. */
   paint: stylePaintSchema,
 });
@@ -76,5 +87,6 @@ export const plainStyle: Style = {
   modules: squareModules,
   finders: [{ ring: squareFinderShape, centre: squareFinderShape }],
   alignment: 'solid',
+  round: null,
   paint: plainPaint,
 };

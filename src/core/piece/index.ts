@@ -44,6 +44,8 @@ export interface Piece {
   /** The dark parts apart: modules with alignment and timing patterns, and each finder pattern in its box. */
   readonly modules: Region;
   readonly finders: readonly { readonly ring: Region; readonly centre: Region; readonly box: Box }[];
+  /** Circle around a round outline; null for a square one. */
+  readonly round: { readonly x: number; readonly y: number; readonly radiusMm: number } | null;
   /** The logo in place; null without one. */
   readonly logo: PieceLogo | null;
   /** Light modules and quiet zone, kept within the piece's bounds. */
@@ -83,9 +85,10 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     height: box.height * moduleMm,
   });
   const [edge, ...holes] = put(artwork.light);
-  const keepInside = edge!.map(({ x, y }) => ({
-    x: Math.min(Math.max(x, 0), widthMm),
-    y: Math.min(Math.max(y, 0), heightMm),
+  const keepInside = edge!.map((vertex) => ({
+    ...vertex,
+    x: Math.min(Math.max(vertex.x, 0), widthMm),
+    y: Math.min(Math.max(vertex.y, 0), heightMm),
   }));
   return {
     widthMm,
@@ -97,7 +100,15 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     code,
     quietZone,
     dark: put(artwork.dark),
-    modules: put(artwork.parts.modules),
+    modules: [...put(artwork.parts.modules), ...put(artwork.parts.filler)],
+    round:
+      artwork.roundRadius === null
+        ? null
+        : {
+            x: code.x + code.width / 2,
+            y: code.y + code.height / 2,
+            radiusMm: artwork.roundRadius * moduleMm,
+          },
     finders: artwork.parts.finders.map(({ ring, centre, box }) => ({
       ring: put(ring),
       centre: put(centre),

@@ -11,7 +11,9 @@ import UnitSwitch from '../shared/UnitSwitch.vue';
 import { lengthNumber } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
-import { styleName } from '../../core/artwork';
+import { lookOf } from '../../core/houseStyle';
+import { lookName } from '../../core/looks';
+import { useHouseStyles } from '../stores/houseStyles';
 import { stationOfFinding } from './stationOfFinding';
 import type { ProofControl } from './useProof';
 
@@ -20,6 +22,8 @@ defineEmits<{ go: [station: Station]; keys: []; revisions: [] }>();
 
 const bench = useBench();
 const preferences = usePreferences();
+const houseStyles = useHouseStyles();
+void houseStyles.load();
 
 const savedText = computed(
   () =>
@@ -54,7 +58,7 @@ function summaryOf(station: Station): string {
       return `${props.job.message.kind} · ${payloadBytes} bytes`;
     case 'style':
       return made
-        ? `${styleName(props.job.style).toLowerCase()} · ${made.version}-${made.level}`
+        ? `${made.version}-${made.level} · ${lookName(lookOf(props.job), houseStyles.styles).toLowerCase()}`
         : 'no symbol';
     case 'piece':
       return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(piece.codeWidthMm)}`;

@@ -15,6 +15,7 @@ const styleCodes = new Set([
   'alignment',
   'thinnest-gap',
   'covered-patterns',
+  'round-quiet',
   'logo-missing',
   'logo-notes',
   'logo-detail',

@@ -12,6 +12,8 @@ const props = defineProps<{
   none: string;
   /** Colour to begin with. */
   start: string;
+  /** Second colour of a gradient to begin with. */
+  second: string;
   palette: readonly string[];
 }>();
 const paint = defineModel<Paint | null>({ required: true });
@@ -20,7 +22,7 @@ type Kind = Paint['kind'] | 'none';
 const kind = computed<Kind>(() => paint.value?.kind ?? 'none');
 const kinds = computed(() => [
   { value: 'none' as const, label: props.none },
-  { value: 'solid' as const, label: 'one colour' },
+  { value: 'solid' as const, label: 'solid' },
   { value: 'linear' as const, label: 'linear' },
   { value: 'radial' as const, label: 'radial' },
   { value: 'square' as const, label: 'square' },
@@ -44,7 +46,7 @@ function setKind(chosen: Kind): void {
         ? [...stops.value]
         : [
             { at: 0, colour: firstColour.value },
-            { at: 1, colour: props.palette.find((colour) => colour !== firstColour.value) ?? '#175e54' },
+            { at: 1, colour: props.second },
           ];
     paint.value =
       chosen === 'linear' ? { kind: chosen, angleDegrees: 45, stops: kept } : { kind: chosen, stops: kept };

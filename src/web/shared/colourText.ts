@@ -1,5 +1,5 @@
 /** Colours in the notations of CSS Color 4, to be read and typed. */
-import { formatHex, formatHsl, formatRgb, oklch, parse } from 'culori';
+import { formatHex, hsl, oklch, parse, rgb } from 'culori';
 
 export const colourNotations = ['hex', 'rgb', 'hsl', 'oklch'] as const;
 export type ColourNotation = (typeof colourNotations)[number];
@@ -10,14 +10,21 @@ export function colourText(hex: string, notation: ColourNotation): string {
     case 'hex':
       return hex;
     case 'rgb':
-      return formatRgb(hex)!;
-    case 'hsl':
-      return formatHsl(hex)!;
+      return rgbText(hex);
+    case 'hsl': {
+      const { h, s, l } = hsl(hex)!;
+      return `hsl(${(h ?? 0).toFixed(1)} ${(s * 100).toFixed(1)}% ${(l * 100).toFixed(1)}%)`;
+    }
     case 'oklch': {
       const { l, c, h } = oklch(hex)!;
       return `oklch(${l.toFixed(3)} ${c.toFixed(3)} ${(h ?? 0).toFixed(0)})`;
     }
   }
+}
+
+function rgbText(hex: string): string {
+  const { r, g, b } = rgb(hex)!;
+  return `rgb(${[r, g, b].map((value) => Math.round(value * 255)).join(' ')})`;
 }
 
 /** `#rrggbb` of any notation, or six digits without a sign; null for what is no colour. Colours beyond sRGB are brought in. */

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The shelf: all jobs, searched, filed and sorted, each with a true picture of its piece. */
 import { Plus } from '@lucide/vue';
-import { computed, onMounted, reactive, ref, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, onMounted, reactive, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Place } from '../../core/shelfApi';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useElementSize } from '../shared/useElementSize';
+import { useHouseStyles } from '../stores/houseStyles';
 import { useShelf } from '../stores/shelf';
 import { jobStates, listJobs, sortKeys, stateNames, type ShelfQuery, type SortKey } from './shelfList';
 import PictureTaker from './PictureTaker.vue';
@@ -14,7 +15,9 @@ import ShelfPlaces from './ShelfPlaces.vue';
 import ShelfRow from './ShelfRow.vue';
 import { useShelfKeys } from './useShelfKeys';
 
+const ApplyLook = defineAsyncComponent(() => import('./ApplyLook.vue'));
 const router = useRouter();
+const house = useHouseStyles();
 const shelf = useShelf();
 const query = reactive<{ -readonly [Key in keyof ShelfQuery]: ShelfQuery[Key] }>({
   place: 'shelf',
@@ -51,10 +54,15 @@ watch(query, () => {
 onMounted(() => {
   document.title = 'Shelf · Binarus';
   void shelf.load();
+  void house.load();
 });
 
-/** A new job starts clean: an empty address, nothing of the last job. */
-async function startJob(): Promise<void> {
+/** House style with which new jobs of the collection in view begin. */
+const beginsWith = computed(() => house.ofCollection(query.collection));
+const restyling = ref(false);
+
+/** A new job has an empty address and nothing of the last job; its style is plain or the collection's house style. */
+async function startJob(isClean = false): Promise<void> {
   try {
     const [{ newJob }, { createJob }] = await Promise.all([
       import('../../core/newJob'),
@@ -65,7 +73,9 @@ async function startJob(): Promise<void> {
       collection: query.collection ?? '',
       message: { kind: 'web', address: '' },
     });
-    await router.push({ name: 'bench', params: { id: (await createJob(job)).id } });
+    const look = isClean ? undefined : beginsWith.value?.look;
+    const styled = look === undefined ? job : { ...job, style: look.style, logo: look.logo };
+    await router.push({ name: 'bench', params: { id: (await createJob(styled)).id } });
   } catch (error) {
     shelf.problem = (error as Error).message;
   }
@@ -108,7 +118,7 @@ const fileIn = (collection: string, ids: string[]): Promise<void> =>
   act((all) => shelf.fileIn(all, collection), ids);
 
 useShelfKeys({
-  startJob,
+  startJob: () => void startJob(),
   search: () => document.querySelector<HTMLElement>('#shelf-search')?.focus(),
   duplicate: (id) => void shelf.duplicate(id),
   archive: (id) => void moveTo('archive', withSelection(id)),
@@ -142,7 +152,7 @@ useShelfKeys({
         <option v-for="key in sortKeys" :key="key" :value="key">{{ sortNames[key] }}</option>
       </select>
       <UnitSwitch />
-      <button type="button" class="action main" title="N" @click="startJob">
+      <button type="button" class="action main" title="N" @click="startJob()">
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
       </button>
     </header>
@@ -168,6 +178,9 @@ useShelfKeys({
           <button v-if="query.place !== 'shelf'" type="button" class="action" @click="moveTo('shelf')">
             Back to the shelf
           </button>
+          <button v-if="query.place === 'shelf'" type="button" class="action" @click="restyling = true">
+            Style…
+          </button>
           <button v-if="query.place === 'shelf'" type="button" class="action" @click="moveTo('archive')">
             Archive
           </button>
@@ -188,6 +201,23 @@ useShelfKeys({
           >
             Select all
           </button>
+          <template v-if="query.place === 'shelf' && query.collection && house.styles.length > 0">
+            <label for="begins-with" class="note">New jobs in {{ query.collection }} begin</label>
+            <select
+              id="begins-with"
+              class="pick"
+              :value="beginsWith?.id ?? ''"
+              @change="house.assign(query.collection!, ($event.target as HTMLSelectElement).value || null)"
+            >
+              <option value="">clean</option>
+              <option v-for="style in house.styles" :key="style.id" :value="style.id">
+                in {{ style.name }}
+              </option>
+            </select>
+            <button v-if="beginsWith" type="button" class="action quiet" @click="startJob(true)">
+              One clean job
+            </button>
+          </template>
           <template v-if="query.place === 'bin' && list.length > 0">
             <button v-if="!clearing" type="button" class="action" @click="clearing = true">
               Empty the bin
@@ -228,13 +258,14 @@ useShelfKeys({
         <div v-if="shelf.jobs && list.length === 0" class="empty">
           <template v-if="shelf.jobs.length === 0">
             <p>The shelf is empty.</p>
-            <button type="button" class="action main" @click="startJob">Start the first job</button>
+            <button type="button" class="action main" @click="startJob()">Start the first job</button>
             <p class="note">Copy the address that a scan should open; you can paste it on the bench.</p>
           </template>
           <p v-else>{{ query.place === 'shelf' ? 'No job is like that.' : 'Nothing here.' }}</p>
         </div>
       </div>
     </section>
+    <ApplyLook v-if="restyling" v-model="restyling" :ids="[...selected]" @done="selected = new Set()" />
   </main>
 </template>
 

@@ -1,6 +1,8 @@
 /** The jobs on the shelf, and the way back from what was done to many of them. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
+import type { SavedJob } from '../../core/api';
+import type { Job } from '../../core/job';
 import type { JobSummary, Place } from '../../core/shelfApi';
 import { emptyBin, fileJobs, listShelf, moveJobs } from '../shared/shelfApi';
 
@@ -74,6 +76,30 @@ export const useShelf = defineStore('shelf', () => {
     });
   }
 
+  /** New revisions of many jobs at once; the way back puts the documents before on top again. */
+  function revise(
+    changes: readonly { readonly saved: SavedJob; readonly document: Job }[],
+    what: string,
+  ): Promise<void> {
+    return attempt(async () => {
+      const { reviseJobs } = await import('../shared/lookApi');
+      await reviseJobs(
+        changes.map(({ saved, document }) => ({ id: saved.id, baseRevision: saved.revision, document })),
+      );
+      wayBack.value = {
+        label: `${counted(changes.length)} ${what}`,
+        run: () =>
+          reviseJobs(
+            changes.map(({ saved }) => ({
+              id: saved.id,
+              baseRevision: saved.revision + 1,
+              document: saved.document,
+            })),
+          ),
+      };
+    });
+  }
+
   function rename(id: string, name: string): Promise<void> {
     return attempt(async () => {
       const { fetchJob, saveRevision } = await jobApi();
@@ -109,5 +135,5 @@ export const useShelf = defineStore('shelf', () => {
     return way === null ? Promise.resolve() : attempt(way.run);
   }
 
-  return { jobs, problem, wayBack, load, move, fileIn, rename, duplicate, clearBin, undo };
+  return { jobs, problem, wayBack, load, move, fileIn, revise, rename, duplicate, clearBin, undo };
 });

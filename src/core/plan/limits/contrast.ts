@@ -137,13 +137,32 @@ function colourFixes(context: LimitContext, kind: ToneKind): Fix[] {
         label: 'Lighten the ground until it passes',
         changes: [change('style.paint', lightenedTo(1 - light))],
       });
-    if (fixes.length === 0)
-      fixes.push({
-        label: 'Leave the ground bare',
-        changes: [change('style.paint', { ...darkenedTo(0.35), ground: { kind: 'bare' } })],
-      });
+    if (fixes.length === 0) fixes.push(bothWays(context, kind, darkenedTo, lightenedTo));
   }
   return fixes;
+}
+
+/** A light ground, and modules darkened as far as it then takes. */
+function bothWays(
+  { symbol, groundPicture, pair }: LimitContext,
+  kind: ToneKind,
+  darkenedTo: (most: number) => StylePaint,
+  lightenedTo: (least: number) => StylePaint,
+): Fix {
+  const ground = lightenedTo(0.92).ground;
+  const both = (most: number): StylePaint => ({ ...darkenedTo(most), ground });
+  const most = furthest(
+    (share) => worstPair(moduleTones(symbol, both(share), groundPicture, pair), kind).contrast >= wanted,
+  );
+  return most === null
+    ? {
+        label: 'Darken the modules and leave the ground bare',
+        changes: [change('style.paint', { ...darkenedTo(0.35), ground: { kind: 'bare' } })],
+      }
+    : {
+        label: 'Darken the modules and lighten the ground',
+        changes: [change('style.paint', both(most))],
+      };
 }
 
 /** The largest share of 0 to 1 that still holds, in steps of a hundredth; null when not even 0 does. */

@@ -11,7 +11,7 @@ import {
   measureWholeDots,
 } from './fineness';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
-import { measureCodeInside, measureQuietZone } from './room';
+import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
 import { measureMirroring, measurePolarity } from './tone';
 
@@ -22,6 +22,8 @@ export { fitRanges, type FitRange } from './fitRanges';
 const measures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureCodeInside,
   measureQuietZone,
+  measureRoundInside,
+  measureRoundQuiet,
   measureModuleSize,
   measureWholeDots,
   measureContrast,

@@ -15,6 +15,78 @@ import {
   type LimitContext,
 } from './context';
 
+/** The decoration of a round outline has to lie on the piece. */
+export function measureRoundInside(context: LimitContext): Finding | null {
+  const { piece, pieceSettings } = context;
+  const { round } = piece;
+  if (round === null) return null;
+  const { widthMm, heightMm, cornerRadiusMm } = piece;
+  const room = Math.min(
+    round.x,
+    round.y,
+    widthMm - round.x,
+    heightMm - round.y,
+    cornerRoom(round, widthMm, heightMm, cornerRadiusMm),
+  );
+  const leftMm = room - round.radiusMm;
+  const isInside = leftMm >= -slack;
+  const widest = (pieceSettings.codeWidthMm * room) / round.radiusMm;
+  return {
+    code: 'round-inside',
+    severity: isInside ? 'fine' : 'stop',
+    title: 'Round outline',
+    text: isInside
+      ? 'From the decoration to the edge of the piece.'
+      : 'The round outline reaches beyond the piece. Make the code smaller or the piece larger.',
+    measured: { value: leftMm, unit: 'mm' },
+    required: { value: 0, unit: 'mm', comparison: '>=' },
+    source: { tag: 'geo', text: 'geometry of the piece' },
+    fixes:
+      isInside || widest < 5
+        ? []
+        : [
+            {
+              label: `Make the code ${inMm(offeredWidthTo(context, widest))}`,
+              changes: [change('piece.codeWidthMm', offeredWidthTo(context, widest))],
+            },
+            { label: 'Take the round outline away', changes: [change('style.round', null)] },
+          ],
+  };
+}
+
+/** Room in rounded corners: only a circle smaller than the corner's own can be nearer to a corner than to the edges. */
+function cornerRoom(
+  { x, y }: { readonly x: number; readonly y: number },
+  widthMm: number,
+  heightMm: number,
+  cornerRadiusMm: number,
+): number {
+  const dx = Math.max(0, cornerRadiusMm - x, x - (widthMm - cornerRadiusMm));
+  const dy = Math.max(0, cornerRadiusMm - y, y - (heightMm - cornerRadiusMm));
+  return dx > 0 && dy > 0 ? cornerRadiusMm - Math.hypot(dx, dy) : Infinity;
+}
+
+/** Decoration within the quiet zone is never there without a word. */
+export function measureRoundQuiet({ style }: LimitContext): Finding | null {
+  if (style.round === null) return null;
+  const { quietModules } = style.round;
+  const isWhole = quietModules >= quietZoneModules;
+  return {
+    code: 'round-quiet',
+    severity: isWhole ? 'fine' : quietModules < 2 ? 'stop' : 'caution',
+    title: 'Decoration',
+    text: isWhole
+      ? 'The decoration begins beyond the quiet zone.'
+      : 'The decoration reaches into the quiet zone. Some readers then lose the code: 2 modules are the least that all take.',
+    measured: { value: quietModules, unit: 'X' },
+    required: { value: quietZoneModules, unit: 'X', comparison: '>=' },
+    source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3.8; least: simulated shots' },
+    fixes: isWhole
+      ? []
+      : [{ label: 'Keep 4 modules free', changes: [change('style.round.quietModules', quietZoneModules)] }],
+  };
+}
+
 export function measureCodeInside(context: LimitContext): Finding {
   const { mm, nearest } = clearanceOf(context.pieceSettings);
   const inside = mm >= -slack;

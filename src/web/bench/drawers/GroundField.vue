@@ -63,6 +63,7 @@ async function pick(event: Event): Promise<void> {
     label="Paint of the ground"
     none="bare"
     start="#f4efdf"
+    second="#dcebf2"
     :palette="palette"
     :model-value="paint"
     @update:model-value="setPaint"

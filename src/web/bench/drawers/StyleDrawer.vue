@@ -8,11 +8,13 @@ import StyleLooks from './StyleLooks.vue';
 import StylePaint from './StylePaint.vue';
 import StyleShapes from './StyleShapes.vue';
 import StyleSymbol from './StyleSymbol.vue';
+import StyleVariants from './StyleVariants.vue';
 
 defineProps<{ job: Job; view: PressView }>();
 
 const pages = [
   { id: 'looks', name: 'Looks', component: StyleLooks },
+  { id: 'variants', name: 'Variants', component: StyleVariants },
   { id: 'shapes', name: 'Shapes', component: StyleShapes },
   { id: 'paint', name: 'Colours', component: StylePaint },
   { id: 'logo', name: 'Logo', component: StyleLogo },

@@ -4,6 +4,7 @@ import type { Style } from '../../../core/artwork';
 import type { Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
+import HouseStyles from './HouseStyles.vue';
 import StyleFitness from './StyleFitness.vue';
 import StylePresets from './StylePresets.vue';
 
@@ -20,6 +21,9 @@ function setStyle(change: Partial<Style>): void {
     <section>
       <StylePresets :job="job" :view="view" @choose="setStyle" />
     </section>
+    <section class="house">
+      <HouseStyles :job="job" />
+    </section>
     <section>
       <StyleFitness :look="job.style" />
     </section>
@@ -29,6 +33,6 @@ function setStyle(change: Partial<Style>): void {
 <style scoped src="./drawer.css"></style>
 <style scoped>
 .columns {
-  grid-template-columns: minmax(0, 1fr) 272px;
+  grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr) 272px;
 }
 </style>

@@ -28,6 +28,7 @@ function setPaint(change: Partial<StylePaint>, key: string): void {
 }
 
 const place = ref(-1);
+const part = ref<keyof FinderPaint>('ring');
 const isEach = computed(() => paint.value.finders.length === 3);
 const finder = computed(() => paint.value.finders[Math.max(place.value, 0)] ?? paint.value.finders[0]);
 const places = [
@@ -44,12 +45,12 @@ function choosePlace(chosen: number): void {
   if (chosen >= 0 && !isEach.value) setPaint({ finders: [first, first, first] }, 'finders');
 }
 
-function setFinder(part: keyof FinderPaint, value: Paint | null): void {
-  const changed = { ...finder.value, [part]: value };
+function setFinder(changedPart: keyof FinderPaint, value: Paint | null): void {
+  const changed = { ...finder.value, [changedPart]: value };
   const finders = paint.value.finders.map((old, index) =>
     isEach.value && index !== Math.max(place.value, 0) ? old : changed,
   );
-  setPaint({ finders: finders as unknown as StylePaint['finders'] }, part);
+  setPaint({ finders: finders as unknown as StylePaint['finders'] }, changedPart);
 }
 
 const setGround = (ground: Ground): void => setPaint({ ground }, 'ground');
@@ -75,6 +76,7 @@ const palette = computed(() => [...own.value, ...usual]);
         label="Paint of the modules"
         none="plain ink"
         start="#14385c"
+        second="#1f7a6d"
         :palette="palette"
         :model-value="paint.modules"
         @update:model-value="setPaint({ modules: $event }, 'modules')"
@@ -88,17 +90,24 @@ const palette = computed(() => [...own.value, ...usual]);
         :choices="places"
         @update:model-value="choosePlace"
       />
-      <template v-for="part in ['ring', 'centre'] as const" :key="part">
-        <span class="note">{{ part === 'ring' ? 'Ring' : 'Centre' }}</span>
-        <PaintField
-          :label="`Paint of the ${part}`"
-          none="like modules"
-          start="#1f7a6d"
-          :palette="palette"
-          :model-value="finder[part]"
-          @update:model-value="setFinder(part, $event)"
-        />
-      </template>
+      <ChoiceRow
+        v-model="part"
+        label="Part of the finder pattern"
+        :choices="[
+          { value: 'ring', label: 'ring' },
+          { value: 'centre', label: 'centre' },
+        ]"
+      />
+      <PaintField
+        :key="part"
+        :label="`Paint of the ${part}`"
+        none="like modules"
+        start="#1f7a6d"
+        second="#14385c"
+        :palette="palette"
+        :model-value="finder[part]"
+        @update:model-value="setFinder(part, $event)"
+      />
     </section>
     <section>
       <h2 class="heading">Ground</h2>

@@ -33,8 +33,8 @@ const entries = computed(() =>
 );
 
 /** A preset sets the shapes; paint and logo stay as they are. */
-function choose({ modules, finders, alignment }: Style): void {
-  emit('choose', { modules, finders, alignment });
+function choose({ modules, finders, alignment, round }: Style): void {
+  emit('choose', { modules, finders, alignment, round });
 }
 </script>
 
@@ -65,7 +65,7 @@ function choose({ modules, finders, alignment }: Style): void {
 <style scoped>
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(74px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(60px, 1fr));
   gap: 4px 6px;
   align-content: start;
 }
@@ -92,8 +92,8 @@ button[aria-pressed='true'] {
 }
 
 svg {
-  width: 54px;
-  height: 54px;
+  width: 48px;
+  height: 48px;
 }
 
 path {

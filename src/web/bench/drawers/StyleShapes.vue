@@ -42,6 +42,12 @@ function setFinder(part: keyof FinderStyle, change: Partial<FinderShape>): void 
   setStyle({ finders: finders as unknown as Style['finders'] }, `style-finder-${part}`);
 }
 
+/** The next filling; the same number always gives the same. */
+function fillAnew(): void {
+  const { round } = style.value;
+  if (round !== null) setStyle({ round: { ...round, seed: (round.seed + 1) % 1_000_000 } }, 'round-seed');
+}
+
 const cornerChoices = [
   { value: 'round', label: 'round' },
   { value: 'cut', label: 'cut' },
@@ -124,6 +130,29 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           <ElOption v-for="choice in whichCorners" :key="choice.value" v-bind="choice" />
         </ElSelect>
       </template>
+      <div class="switch">
+        <ElSwitch
+          id="round-outline"
+          size="small"
+          :model-value="style.round !== null"
+          @update:model-value="setStyle({ round: $event ? { seed: 17, quietModules: 4 } : null }, 'round')"
+        />
+        <label for="round-outline">Round outline</label>
+        <button v-if="style.round" type="button" class="plain" @click="fillAnew">fill anew</button>
+      </div>
+      <RangeField
+        v-if="style.round"
+        label="Quiet zone"
+        :min="1"
+        :max="8"
+        :step="1"
+        unit="X"
+        :model-value="style.round.quietModules"
+        @update:model-value="
+          style.round &&
+          setStyle({ round: { ...style.round, quietModules: Math.round($event) } }, 'round-quiet')
+        "
+      />
     </section>
     <section>
       <h2 class="heading">Neighbours joined</h2>
@@ -240,6 +269,22 @@ section {
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 8px;
   align-items: center;
+}
+
+.switch {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 24px;
+}
+
+.plain {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink-soft);
+  background: none;
+  font-size: 12px;
+  cursor: pointer;
 }
 
 .finder {

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+/** House styles: kept under a name, applied on purpose, exchanged as files. */
+import { computed, onMounted, ref } from 'vue';
+import { lookOf } from '../../../core/houseStyle';
+import type { Job } from '../../../core/job';
+import type { HouseStyle } from '../../../core/lookApi';
+import { inLook, lookKey } from '../../../core/looks';
+import { downloadBytes } from '../../shared/download';
+import { useBench } from '../../stores/bench';
+import { useHouseStyles } from '../../stores/houseStyles';
+
+const props = defineProps<{ job: Job }>();
+const bench = useBench();
+const house = useHouseStyles();
+const name = ref('');
+const told = ref('');
+onMounted(() => void house.load());
+
+const current = computed(() => lookKey(lookOf(props.job)));
+const named = computed(() => house.styles.find((style) => style.name === name.value.trim()));
+
+async function save(): Promise<void> {
+  const saved = await house.save(name.value.trim(), lookOf(props.job));
+  if (saved === null) return;
+  told.value = `Kept as “${saved.name}”.`;
+  name.value = '';
+}
+
+function apply({ look }: HouseStyle): void {
+  bench.edit(inLook(props.job, look), 'house-style');
+}
+
+async function send({ id, name: styleName }: HouseStyle): Promise<void> {
+  const { houseStyleUrl } = await import('../../shared/lookApi');
+  const response = await fetch(houseStyleUrl(id));
+  downloadBytes({
+    name: `${styleName.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.binarus-style.json`,
+    mediaType: 'application/json',
+    bytes: new TextEncoder().encode(JSON.stringify(await response.json(), null, 2)),
+  });
+}
+
+async function take(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  const taken = await house.importFile(file);
+  told.value = taken === null ? '' : `Taken in as “${taken.name}”. It is not applied until you apply it.`;
+}
+
+async function begin({ id, collections }: HouseStyle): Promise<void> {
+  const { collection } = props.job;
+  await house.assign(collection, collections.includes(collection) ? null : id);
+}
+</script>
+
+<template>
+  <div class="head">
+    <h2 class="heading">House styles</h2>
+    <label class="plain">
+      From a file…
+      <input type="file" accept=".json,application/json" class="picker" @change="take" />
+    </label>
+  </div>
+  <ul v-if="house.styles.length > 0">
+    <li v-for="style in house.styles" :key="style.id" data-test="house-style">
+      <span class="name">
+        <strong>{{ style.name }}</strong>
+        <span v-if="lookKey(style.look) === current" class="note">on the bench</span>
+      </span>
+      <span class="acts">
+        <button v-if="lookKey(style.look) !== current" type="button" @click="apply(style)">Apply</button>
+        <button
+          v-if="job.collection"
+          type="button"
+          :aria-pressed="style.collections.includes(job.collection)"
+          :title="`New jobs in ${job.collection} begin with it`"
+          @click="begin(style)"
+        >
+          {{
+            style.collections.includes(job.collection)
+              ? `✓ new in ${job.collection}`
+              : `New in ${job.collection}`
+          }}
+        </button>
+        <button type="button" @click="send(style)">To a file</button>
+        <button type="button" :aria-label="`Delete ${style.name}`" @click="house.remove(style.id)">
+          Delete
+        </button>
+      </span>
+    </li>
+  </ul>
+  <p v-else class="note">None yet. A house style keeps shapes, colours and logo under a name.</p>
+  <form class="keep" @submit.prevent="save">
+    <ElInput
+      v-model="name"
+      size="small"
+      maxlength="60"
+      placeholder="name"
+      aria-label="Name of the house style"
+    />
+    <button type="submit" class="action" :disabled="name.trim() === ''">
+      {{ named ? 'Replace it' : 'Keep this look' }}
+    </button>
+  </form>
+  <p v-if="house.problem" class="problem" role="alert">{{ house.problem }}</p>
+  <p v-else-if="told" class="note" role="status">{{ told }}</p>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+}
+
+ul {
+  display: grid;
+  gap: 5px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.name {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  font-size: 12.5px;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px 12px;
+}
+
+.acts button,
+.plain {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink-soft);
+  background: none;
+  font-size: 12px;
+  cursor: pointer;
+}
+
+.plain:focus-within {
+  outline: 2px solid var(--accent);
+}
+
+.acts [aria-pressed='true'] {
+  color: var(--accent-dark);
+  font-weight: 600;
+}
+
+.keep {
+  display: flex;
+  gap: 6px;
+}
+
+.keep .action {
+  white-space: nowrap;
+}
+
+.picker {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.problem {
+  color: var(--stop);
+  font-size: 12px;
+}
+</style>
