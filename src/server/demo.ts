@@ -1,13 +1,28 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
+import {
+  newLogo,
+  plainStyle,
+  presets,
+  type LogoSettings,
+  type Paint,
+  type Style,
+  type StylePaint,
+} from '../core/artwork';
+import type { Look } from '../core/houseStyle';
 import type { Job } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { newJob, type NewJobOptions } from '../core/newJob';
 import { findPair } from '../core/plan';
+import type { Level } from '../core/symbol';
 import type { Data } from './data';
+import { demoLogos, type DemoLogo } from './demoLogos';
 
 /** Fills an empty database; leaves any other as it is. */
-export async function fillWithDemo({ jobs, library }: Data): Promise<void> {
+export async function fillWithDemo({ jobs, files, houseStyles, library }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
+  for (const { bytes } of Object.values(demoLogos)) files.add(bytes);
+  const { id } = houseStyles.save('Ternquay signs', houseStyle);
+  houseStyles.assign('Harbour office', id);
   for (const job of demoJobs()) {
     await library.load(job);
     jobs.create(job);
@@ -20,7 +35,34 @@ interface DemoJob extends NewJobOptions {
   readonly cornerRadiusMm: number;
   readonly distanceM: number;
   readonly note?: string;
+  readonly shapes?: string;
+  readonly round?: Style['round'];
+  readonly paint?: Partial<StylePaint>;
+  readonly logo?: Partial<LogoSettings> & Pick<LogoSettings, 'source'>;
+  readonly level?: Level;
 }
+
+const drawn = (logo: DemoLogo): LogoSettings['source'] => ({
+  kind: 'drawing',
+  file: demoLogos[logo].hash,
+  fileName: `${logo}.svg`,
+});
+const solid = (colour: string): Paint => ({ kind: 'solid', colour });
+const stops = (...colours: string[]): { at: number; colour: string }[] =>
+  colours.map((colour, index) => ({ at: index / (colours.length - 1), colour }));
+
+/** The yard's house style: navy and green on cream. */
+const houseStyle: Look = {
+  style: {
+    ...presets.find(({ id }) => id === 'pebble')!.style,
+    paint: {
+      modules: { kind: 'linear', angleDegrees: 45, stops: stops('#14385c', '#175e54') },
+      finders: [{ ring: solid('#14385c'), centre: solid('#175e54') }],
+      ground: { kind: 'paint', paint: solid('#f7f3e6') },
+    },
+  },
+  logo: null,
+};
 
 const demo: readonly DemoJob[] = [
   {
@@ -34,6 +76,9 @@ const demo: readonly DemoJob[] = [
     cornerRadiusMm: 3,
     distanceM: 0.3,
     note: 'Two screws, 4 mm. The spare plates are in drawer 4 of the paint store.',
+    shapes: 'pebble',
+    logo: { source: drawn('tern'), share: 0.18 },
+    level: 'Q',
   },
   {
     name: 'Varnish tin label',
@@ -54,10 +99,18 @@ const demo: readonly DemoJob[] = [
     },
     material: 'birch-plywood',
     machine: 'co2-laser',
-    codeWidthMm: 34,
+    codeWidthMm: 40.5,
     pieceSizeMm: { width: 80, height: 50 },
     cornerRadiusMm: 4,
     distanceM: 0.3,
+    shapes: 'rope',
+    logo: {
+      source: drawn('oars'),
+      share: 0.15,
+      place: { columns: 30.5, rows: 30.5 },
+      knockOut: { shape: 'outline', wholeModules: true },
+    },
+    level: 'Q',
   },
   {
     name: 'Slipway Wi-Fi sign',
@@ -69,6 +122,14 @@ const demo: readonly DemoJob[] = [
     pieceSizeMm: { width: 90, height: 60 },
     cornerRadiusMm: 5,
     distanceM: 0.45,
+    shapes: 'rivet',
+    paint: {
+      modules: { kind: 'radial', stops: stops('#175e54', '#14385c') },
+      finders: [{ ring: solid('#14385c'), centre: solid('#1f7a6d') }],
+      ground: { kind: 'paint', paint: solid('#eef6f3') },
+    },
+    logo: { source: { kind: 'icon', icon: 'wifi' }, title: 'Slipway', share: 0.2 },
+    level: 'Q',
   },
   {
     name: 'Harbour office sticker',
@@ -88,6 +149,10 @@ const demo: readonly DemoJob[] = [
     pieceSizeMm: { width: 60, height: 60 },
     cornerRadiusMm: 6,
     distanceM: 0.3,
+    shapes: 'pebble',
+    paint: houseStyle.style.paint,
+    logo: { source: drawn('tern'), share: 0.13, place: { columns: 36.5, rows: 36.5 } },
+    level: 'M',
   },
   {
     name: 'Regatta poster',
@@ -107,6 +172,16 @@ const demo: readonly DemoJob[] = [
     cornerRadiusMm: 0,
     distanceM: 2.5,
     note: 'Ask the club for the date before the second print.',
+    shapes: 'planking',
+    paint: {
+      modules: { kind: 'square', stops: stops('#7a2e1f', '#4a2f6b') },
+      finders: [
+        { ring: solid('#7a2e1f'), centre: solid('#7a2e1f') },
+        { ring: solid('#4a2f6b'), centre: solid('#4a2f6b') },
+        { ring: solid('#14385c'), centre: solid('#14385c') },
+      ],
+    },
+    logo: { source: drawn('oars'), share: 0.14, place: { columns: 30.5, rows: 30.5 } },
   },
   {
     name: 'Workshop call plate',
@@ -114,10 +189,12 @@ const demo: readonly DemoJob[] = [
     message: { kind: 'phone', number: '020 7946 0018', country: 'GB' },
     material: 'birch-plywood',
     machine: 'co2-laser',
-    codeWidthMm: 30,
+    codeWidthMm: 25.6,
     pieceSizeMm: { width: 50, height: 50 },
     cornerRadiusMm: 3,
-    distanceM: 0.3,
+    distanceM: 0.25,
+    shapes: 'rivet',
+    round: { seed: 17, quietModules: 4 },
   },
   {
     name: 'Slate tide table',
@@ -129,12 +206,25 @@ const demo: readonly DemoJob[] = [
     pieceSizeMm: { width: 120, height: 80 },
     cornerRadiusMm: 0,
     distanceM: 0.4,
+    shapes: 'pebble',
+    logo: { source: { kind: 'icon', icon: 'waves-horizontal' }, share: 0.15 },
+    level: 'Q',
   },
 ];
 
 export function demoJobs(): Job[] {
-  return demo.map(({ material, machine, cornerRadiusMm, distanceM, note = '', ...options }) => {
-    const job = newJob({ ...options, pair: findPair(material, machine) });
-    return { ...job, note, piece: { ...job.piece, cornerRadiusMm }, reading: { distanceM } };
+  return demo.map((entry) => {
+    const { material, machine, cornerRadiusMm, distanceM, note = '', level } = entry;
+    const job = newJob({ ...entry, pair: findPair(material, machine) });
+    const shapes = presets.find(({ id }) => id === entry.shapes)?.style ?? plainStyle;
+    return {
+      ...job,
+      note,
+      symbol: { ...job.symbol, level: level ?? job.symbol.level },
+      style: { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
+      logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
+      piece: { ...job.piece, cornerRadiusMm },
+      reading: { distanceM },
+    };
   });
 }

@@ -1,6 +1,7 @@
 /** Which code widths satisfy which limit, with all else as it is: the rows of the fit bar. */
 import { neededPixelsPerModule, phoneCamera, widestMm } from '../camera';
 import { inMm, widestCodeMm, type LimitContext } from './context';
+import { roundRoomMm } from './room';
 
 export interface FitRange {
   /** Code of the finding that this row belongs to. */
@@ -62,6 +63,15 @@ export function fitRanges(context: LimitContext): FitRange[] {
       stepMm: null,
     },
   ];
+  if (piece.round !== null)
+    ranges.splice(2, 0, {
+      code: 'round-inside',
+      label: `round outline on ${pieceSettings.widthMm} × ${pieceSettings.heightMm}`,
+      fromMm: null,
+      toMm: (pieceSettings.codeWidthMm * roundRoomMm(piece)) / piece.round.radiusMm,
+      strength: 'stop',
+      stepMm: null,
+    });
   if (pair.machine.dotMm !== null)
     ranges.push({
       code: 'whole-dots',

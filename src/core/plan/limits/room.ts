@@ -1,5 +1,6 @@
 /** Limits on the room that the code has on its piece. */
 import type { Finding, Fix } from '../../finding';
+import type { Piece } from '../../piece';
 import { quietZoneModules } from '../../symbol';
 import {
   change,
@@ -20,14 +21,7 @@ export function measureRoundInside(context: LimitContext): Finding | null {
   const { piece, pieceSettings } = context;
   const { round } = piece;
   if (round === null) return null;
-  const { widthMm, heightMm, cornerRadiusMm } = piece;
-  const room = Math.min(
-    round.x,
-    round.y,
-    widthMm - round.x,
-    heightMm - round.y,
-    cornerRoom(round, widthMm, heightMm, cornerRadiusMm),
-  );
+  const room = roundRoomMm(piece);
   const leftMm = room - round.radiusMm;
   const isInside = leftMm >= -slack;
   const widest = (pieceSettings.codeWidthMm * room) / round.radiusMm;
@@ -52,6 +46,21 @@ export function measureRoundInside(context: LimitContext): Finding | null {
             { label: 'Take the round outline away', changes: [change('style.round', null)] },
           ],
   };
+}
+
+/** Radius of the largest circle about the middle of the code that lies on the piece; 0 without a round outline. */
+export function roundRoomMm({ round, widthMm, heightMm, cornerRadiusMm }: Piece): number {
+  if (round === null) return 0;
+  return Math.max(
+    0,
+    Math.min(
+      round.x,
+      round.y,
+      widthMm - round.x,
+      heightMm - round.y,
+      cornerRoom(round, widthMm, heightMm, cornerRadiusMm),
+    ),
+  );
 }
 
 /** Room in rounded corners: only a circle smaller than the corner's own can be nearer to a corner than to the edges. */
