@@ -168,3 +168,51 @@ describe('binarus limits, make and proof', () => {
     await expect(binarus('make', good, '--out', folder, '--formats', 'stl')).rejects.toThrow(/there is svg/);
   });
 });
+
+describe('styles and logos', () => {
+  const tern = join(folder, 'tern.svg');
+  writeFileSync(
+    tern,
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><script>x()</script><circle cx="5" cy="5" r="4"/></svg>',
+  );
+  const plate = ['--url', 'ternquay.example/berth/17', '--material', 'birch-plywood', '--code-width', '40'];
+
+  it('are listed with how readily each reader takes them', async () => {
+    const { output } = await binarus('styles');
+    expect(output.map(({ style }: { style: string }) => style)).toContain('rivet');
+    expect(output[0]).toMatchObject({ style: 'plain', fitness: { verdict: 'safe', shots: 20 } });
+  });
+
+  it('are given by name, or as a document as the listing prints it', async () => {
+    const { job } = await jobFile(...plate, '--style', 'rope');
+    const [rope] = (await binarus('styles')).output.filter(
+      ({ style }: { style: string }) => style === 'rope',
+    );
+    expect(job.style).toEqual(rope.look.style);
+    const path = join(folder, 'rope.json');
+    writeFileSync(
+      path,
+      JSON.stringify({ format: 'binarus-style', formatVersion: 1, name: 'Rope', ...rope.look, files: [] }),
+    );
+    expect((await jobFile(...plate, '--style', path)).job.style).toEqual(job.style);
+    await expect(binarus('job', ...plate, '--style', 'wool')).rejects.toThrow(/there is plain, tile/);
+    await expect(binarus('job', ...plate, '--style', tern.replace('svg', 'json'))).rejects.toThrow(
+      /cannot read/,
+    );
+  });
+
+  it('come from a file beside the job, and reach the file that is made', async () => {
+    const { path, job } = await jobFile(...plate, '--logo', tern, '--style', 'pebble');
+    expect(job.logo?.source).toMatchObject({ kind: 'drawing', fileName: 'tern.svg' });
+    const { output, stops } = await binarus('limits', path);
+    expect(output.findings.map(({ code }: { code: string }) => code)).toContain('covered-patterns');
+    expect(stops).toBe(false);
+    const out = join(folder, 'with-logo');
+    const { output: made } = await binarus('make', path, '--out', out);
+    expect(readFileSync(join(out, made.files[0]), 'utf8')).not.toContain('script');
+    // Without its file the job is held back, and says which file is missing.
+    const elsewhere = await binarus('make', path, '--out', out, '--files', out);
+    expect(elsewhere).toMatchObject({ stops: true, output: { heldBackBy: [{ code: 'logo-missing' }] } });
+    await expect(binarus('job', ...plate, '--logo', join(folder, 'no.svg'))).rejects.toThrow(/no\.svg/);
+  });
+});

@@ -16,7 +16,11 @@ import { openDatabase, type Db } from './db/open';
 import { demoJobs, fillWithDemo } from './demo';
 import { openData } from './data';
 import { jobStore } from './jobs';
+import { plainStyle, shapesKey } from '../core/artwork';
+import { takePicture } from '../core/proof';
+import { proofSetup } from '../core/proveJob';
 import { runJob } from '../core/runJob';
+import { testReaders } from '../testing/readSymbol';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-'));
 let db: Db;
@@ -345,8 +349,29 @@ describe('the demo', () => {
     expect(data.jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
     expect(new Set(demoJobs().map(({ message }) => message.kind)).size).toBeGreaterThanOrEqual(6);
     for (const job of demoJobs()) expect(runJob(job, undefined, data.library).heldBackBy).toEqual([]);
+    // At least six of them are dressed, four with a logo.
+    const dressed = demoJobs().filter(({ style }) => shapesKey(style) !== shapesKey(plainStyle));
+    expect(dressed.length).toBeGreaterThanOrEqual(6);
+    expect(demoJobs().filter(({ logo }) => logo !== null).length).toBeGreaterThanOrEqual(4);
     demo.close();
   });
+});
+
+describe('the finished files of the demo', () => {
+  it('are read by every reader that votes, in one photograph from the chosen distance', async () => {
+    const demo = openDatabase(':memory:');
+    const data = openData(demo);
+    await fillWithDemo(data);
+    for (const job of demoJobs()) {
+      const setup = proofSetup(job, runJob(job, undefined, data.library), 1)!;
+      const { readings } = await takePicture(setup, await testReaders(), 0.4);
+      const voting = readings.filter(({ votes }) => votes);
+      expect(voting.map(({ name, read }) => [job.name, name, read])).toEqual(
+        voting.map(({ name }) => [job.name, name, true]),
+      );
+    }
+    demo.close();
+  }, 30_000);
 });
 
 describe('the data folder', () => {
