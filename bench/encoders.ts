@@ -15,6 +15,9 @@ const settings = {
   eci: false,
 } as const;
 
+/** Characters of an address that make version 3, 10 and 40 at level M. */
+export const sampleLengths = { 3: 40, 10: 210, 40: 2300 } as const;
+
 /** An address of the wanted length with mixed case, digits and a query, the kind of message that codes carry. */
 export function sampleMessage(length: number): string {
   let text = 'https://ternquay.example/berth/17?tide=';

@@ -1,4 +1,5 @@
 /** `npm run bench`: the budgets, each with the peers beside us in the same run. Prints a table; fails when one is missed. */
+import { artworkRows, logoRow } from './artwork';
 import { encoderRows } from './encoders';
 import { pageFigures } from './page';
 import { outlineRow, pressRows, proofRows } from './pipeline';
@@ -50,6 +51,21 @@ verdicts.push({
   measured: `${nodes} nodes, ${(nodes / fewest).toFixed(3)} x the corners of its outline`,
   budget: '1.05 x',
   kept: nodes <= 1.05 * fewest,
+});
+
+for (const row of artworkRows())
+  verdicts.push({
+    what: row.name,
+    measured: `median ${row.medianMs.toFixed(2)} ms, ${row.nodes} nodes, ${row.nodeRatio.toFixed(2)} x plain squares`,
+    budget: `${row.budgetMs} ms`,
+    kept: row.budgetMs === null || row.medianMs <= row.budgetMs,
+  });
+const logo = await logoRow();
+verdicts.push({
+  what: 'a logo placed on version 10',
+  measured: `median ${logo.placeMs.toFixed(2)} ms; read and outlined once in ${logo.loadMs.toFixed(0)} ms`,
+  budget: 'none',
+  kept: true,
 });
 
 const { listMs, searchMs } = shelfFigures();

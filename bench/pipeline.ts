@@ -9,7 +9,7 @@ import { proofSetup } from '../src/core/proveJob';
 import { runJob } from '../src/core/runJob';
 import { emptyLibrary } from '../src/core/logoLibrary';
 import { createPress } from '../src/engine/press';
-import { sampleMessage } from './encoders';
+import { sampleLengths, sampleMessage } from './encoders';
 import { quantile } from './timing';
 
 function plateOf(address: string): Job {
@@ -20,9 +20,6 @@ function plateOf(address: string): Job {
     pieceSizeMm: { width: 90, height: 90 },
   });
 }
-
-/** Characters that make version 10, and 40, at level M. */
-const lengths = { 3: 40, 10: 210, 40: 2300 } as const;
 
 export interface PressRow {
   readonly name: string;
@@ -35,7 +32,7 @@ export interface PressRow {
 export async function pressRows(): Promise<PressRow[]> {
   const rows: PressRow[] = [];
   for (const version of [3, 10, 40] as const) {
-    const address = sampleMessage(lengths[version]);
+    const address = sampleMessage(sampleLengths[version]);
     const press = createPress(emptyLibrary);
     const samples: number[] = [];
     for (let key = 0; key < 260; key++) {
@@ -110,7 +107,7 @@ export async function proofRows(): Promise<ProofRow[]> {
 
 /** Nodes that the SVG path of a version 10 symbol has, and the corners that its outline cannot do without. */
 export function outlineRow(): { nodes: number; fewest: number } {
-  const { artwork, symbol } = runJob(plateOf(sampleMessage(lengths[10]))).made!;
+  const { artwork, symbol } = runJob(plateOf(sampleMessage(sampleLengths[10]))).made!;
   const nodes = pathData(artwork.dark).match(/[MLHVACQ]/g)!.length;
   return { nodes, fewest: cornersOf(symbol.modules, symbol.size) };
 }

@@ -92,6 +92,7 @@ test('a code that exists only as a picture becomes a job with the same modules',
   await page.getByLabel('Address').fill('https://ternquay.example/picture');
   await page.keyboard.press('Escape');
   await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Symbol', exact: true }).click();
   await page.getByRole('radio', { name: /^Q/ }).click();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
   const modules = shapeOf((await page.getByTestId('finished-marks').getAttribute('d'))!);

@@ -80,7 +80,8 @@ export function logoName({ logo }: Pick<Job, 'logo'>): string {
       return source.emoji;
     case 'text':
       return `“${source.text}”`;
-    default:
+    case 'drawing':
+    case 'picture':
       return source.fileName;
   }
 }

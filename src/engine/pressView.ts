@@ -252,7 +252,7 @@ const weakestShown = 18;
 
 function weakModules({ pair, job }: JobResult, { symbol, plan, ground }: Made): WeakModule[] {
   if (pair.machine.inks !== 'process' || plan.reversed || isPlainPaint(job.style.paint)) return [];
-  return weakestModules(moduleTones(symbol, job.style.paint, ground, pair), 'luminance', weakestShown).map(
+  return weakestModules(moduleTones(symbol, job.style.paint, ground, pair), 'luma', weakestShown).map(
     ({ tone, contrast }) => ({
       row: tone.row,
       column: tone.column,

@@ -76,9 +76,6 @@ const demo: readonly DemoJob[] = [
     cornerRadiusMm: 3,
     distanceM: 0.3,
     note: 'Two screws, 4 mm. The spare plates are in drawer 4 of the paint store.',
-    shapes: 'pebble',
-    logo: { source: drawn('tern'), share: 0.18 },
-    level: 'Q',
   },
   {
     name: 'Varnish tin label',

@@ -1,17 +1,24 @@
 /** Short straight edges made into long lines and true arcs again. */
+import { flattenRegion } from './booleans';
 import type { Contour, Region, Vertex } from './contour';
 
 /** Arcs that turn further than this are split, so that no arc closes on itself. */
 const largestTurn = Math.PI * 0.9;
-/** An edge that turns by more than this against the one before is a corner that stays. */
-const cornerTurn = (25 / 180) * Math.PI;
+/** An edge that turns by more than this against the one before is a corner that stays; in degrees. */
+const usualCornerDegrees = 25;
 
-/** The same area, within `tolerance`, of as few lines and arcs as follow on each other greedily. */
-export function fitArcs(region: Region, tolerance: number): Region {
-  return region.map((contour) => fitContour(contour, tolerance)).filter((contour) => contour.length > 1);
+/**
+ * The same area, within `tolerance`, of as few lines and arcs as follow on each other greedily. Outlines of pixels turn
+ * by 45 degrees at every step, so for them corners are what turns further.
+ */
+export function fitArcs(region: Region, tolerance: number, cornerDegrees = usualCornerDegrees): Region {
+  const cornerTurn = (cornerDegrees / 180) * Math.PI;
+  return flattenRegion(region, tolerance / 2)
+    .map((contour) => fitContour(contour, tolerance, cornerTurn))
+    .filter((contour) => contour.length > 1);
 }
 
-function fitContour(contour: Contour, tolerance: number): Contour {
+function fitContour(contour: Contour, tolerance: number, cornerTurn: number): Contour {
   const count = contour.length;
   if (count < 4) return contour;
   const start = sharpestCorner(contour);

@@ -19,6 +19,8 @@ import { applyChanges, type Job } from '../job';
 import type { LogoLibrary } from '../logoLibrary';
 import { newJob } from '../newJob';
 import { writeSvg } from '../output';
+import { prove } from '../proof';
+import { proofSetup } from '../proveJob';
 import { runJob } from '../runJob';
 import { inkOf, pictureBox } from './inks';
 import { findPair } from './materials';
@@ -254,4 +256,33 @@ describe('a picture as ground', () => {
     for (let at = 0; at < 100; at++) rgba.set(at < 70 ? [20, 56, 92, 255] : [240, 192, 64, 255], at * 4);
     expect(paletteOfPixels(rgba)).toEqual(['#14385c', '#f0c040']);
   });
+});
+
+describe('the limit on contrast to cameras', () => {
+  it('lies where the panel of readers has it, on white: 44 % is read by all, 28 % loses two readers', async () => {
+    const job = sticker({});
+    const setup = proofSetup(job, runJob(job), 1)!;
+    const verdictOn = async (markColour: string) => {
+      let last;
+      for await (const report of prove({ ...setup, markColour }, await testReaders())) last = report;
+      return last!.verdict;
+    };
+    expect(lumaOfRgb(rgbOfHex('#f7f7f5')) - lumaOfRgb(rgbOfHex('#888888'))).toBeCloseTo(0.435, 2);
+    expect(await verdictOn('#888888')).toBe('good');
+    expect(lumaOfRgb(rgbOfHex('#f7f7f5')) - lumaOfRgb(rgbOfHex('#b0b0b0'))).toBeCloseTo(0.278, 2);
+    expect(await verdictOn('#b0b0b0')).toBe('stop');
+    expect(finding(sticker({ modules: solid('#b0b0b0') }), 'contrast')?.severity).toBe('fine');
+    expect(finding(sticker({ modules: solid('#b0b0b0') }), 'contrast-luma')?.severity).toBe('stop');
+  }, 30_000);
+
+  it('and what its fix darkens is read by all', async () => {
+    for (const colour of ['#fdf0c4', '#a8e8dc']) {
+      const job = sticker({ modules: solid(colour) });
+      const mended = applyChanges(job, finding(job, 'contrast-luma')!.fixes[0]!.changes);
+      const setup = proofSetup(mended, runJob(mended), 1)!;
+      let last;
+      for await (const report of prove(setup, await testReaders())) last = report;
+      expect(last!.verdict).toBe('good');
+    }
+  }, 30_000);
 });

@@ -13,7 +13,7 @@ import type { Box } from '../geometry';
 import { pictureBox } from './inks';
 import type { Pair } from './materials';
 
-/** How a reader weighs the colours; every value is a reflectance of 0 to 1. */
+/** How a reader weighs the colours: reflectances of 0 to 1, and luma as cameras encode it. */
 export const toneKinds = ['luminance', 'luma', 'red'] as const;
 export type ToneKind = (typeof toneKinds)[number];
 export type Tones = Readonly<Record<ToneKind, number>>;
@@ -27,12 +27,11 @@ export interface ModuleTone {
   readonly tones: Tones;
 }
 
-/** Luma weighs encoded values; it is brought back to a reflectance, so that all three can be compared. */
 export function tonesOf(linear: Rgb): Tones {
   const encoded = linear.map((value) => encodedOfLinear(Math.max(0, value))) as unknown as Rgb;
   return {
     luminance: luminanceOfLinear(linear),
-    luma: linearOfEncoded(lumaOfRgb(encoded)),
+    luma: lumaOfRgb(encoded),
     red: linear[0],
   };
 }
@@ -123,7 +122,7 @@ function averageOfPicture(
 }
 
 export interface WorstPair {
-  /** Reflectance of the darkest light module less that of the lightest dark one. */
+  /** Tone of the darkest light module less that of the lightest dark one. */
   readonly contrast: number;
   readonly dark: ModuleTone;
   readonly light: ModuleTone;

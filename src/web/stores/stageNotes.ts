@@ -1,12 +1,15 @@
-/** What the stage shows besides the piece, as the open page of the drawer asks. */
+/** Which page of the style is open, and what the stage shows besides the piece because of it. */
 import { defineStore } from 'pinia';
 import { onBeforeUnmount, onMounted, ref } from 'vue';
 
 export type StageNote = 'none' | 'logo' | 'weakest';
 
+export type StylePage = 'looks' | 'variants' | 'shapes' | 'paint' | 'logo' | 'symbol';
+
 export const useStageNotes = defineStore('stageNotes', () => {
   const note = ref<StageNote>('none');
-  return { note };
+  const stylePage = ref<StylePage>('looks');
+  return { note, stylePage };
 });
 
 /** Shows a note for as long as the calling component is there. */

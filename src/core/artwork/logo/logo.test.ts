@@ -158,6 +158,8 @@ describe('a picture as a logo', () => {
     const area = ring.reduce((sum, value) => sum + value, 0);
     const traced = traceMask(ring, size, size);
     expect(traced).toHaveLength(2);
+    // Few true arcs, not the steps of the pixels.
+    expect(traced.reduce((sum, contour) => sum + contour.length, 0)).toBeLessThan(30);
     expect(Math.abs(regionArea(traced) - area) / area).toBeLessThan(0.03);
   });
 

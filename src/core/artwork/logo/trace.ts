@@ -1,7 +1,7 @@
 /** Pixels as outlines: what is darker than a threshold, traced by a tracing package. */
 import tracer from 'imagetracerjs';
 import { lumaOfRgb } from '../../colour';
-import { uniteRegion, type Region, type Vertex } from '../../geometry';
+import { fitArcs, uniteRegion, type Region, type Vertex } from '../../geometry';
 import { addQuadratic } from './pathReader';
 
 export interface Pixels {
@@ -70,6 +70,10 @@ function groundMask(
 /** Specks of fewer pixels along their outline are left out. */
 const leastOutlinePx = 8;
 
+/** How far fitted arcs may leave the steps of the pixels, and what turns further than a step. */
+const fitTolerancePx = 0.7;
+const fitCornerDegrees = 60;
+
 /** Outlines of the mask in pixels. */
 export function traceMask(mask: Uint8Array, width: number, height: number): Region {
   // A light frame of one pixel closes outlines that would run along the edge.
@@ -102,7 +106,7 @@ export function traceMask(mask: Uint8Array, width: number, height: number): Regi
       else addQuadratic(points, { x: x2 - 1, y: y2 - 1 }, { x: x3! - 1, y: y3! - 1 }, 0.05);
     return points.slice(0, -1);
   });
-  return uniteRegion(outlines, 0.02, 'evenodd');
+  return fitArcs(uniteRegion(outlines, 0.02, 'evenodd'), fitTolerancePx, fitCornerDegrees);
 }
 
 const inFrame = (at: number, width: number, wide: number): number =>

@@ -37,7 +37,7 @@ const placeOf = (row: number, column: number): string => {
         <span class="measure">{{ (weak.contrast * 100).toFixed(0) }}</span>
       </li>
     </ol>
-    <p class="note">Ringed on the stage. Per cent of reflectance against the other tone.</p>
+    <p class="note">Ringed on the stage. Per cent of a camera's brightness against the other tone.</p>
   </template>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The style station: what the symbol looks like and how it is built, a page for each. */
-import { ref } from 'vue';
+import { storeToRefs } from 'pinia';
 import type { Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
+import { useStageNotes } from '../../stores/stageNotes';
 import StyleLogo from './StyleLogo.vue';
 import StyleLooks from './StyleLooks.vue';
 import StylePaint from './StylePaint.vue';
@@ -20,7 +21,7 @@ const pages = [
   { id: 'logo', name: 'Logo', component: StyleLogo },
   { id: 'symbol', name: 'Symbol', component: StyleSymbol },
 ] as const;
-const page = ref<(typeof pages)[number]['id']>('looks');
+const { stylePage: page } = storeToRefs(useStageNotes());
 </script>
 
 <template>
