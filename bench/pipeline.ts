@@ -1,5 +1,6 @@
 /** The way from key press to limits, and the proof. */
 import { loadProofBinaries } from '../src/node/proofBinaries';
+import { countCorners } from '../src/core/artwork';
 import type { Job } from '../src/core/job';
 import { newJob } from '../src/core/newJob';
 import { pathData } from '../src/core/output';
@@ -109,25 +110,5 @@ export async function proofRows(): Promise<ProofRow[]> {
 export function outlineRow(): { nodes: number; fewest: number } {
   const { artwork, symbol } = runJob(plateOf(sampleMessage(sampleLengths[10]))).made!;
   const nodes = pathData(artwork.dark).match(/[MLHVACQ]/g)!.length;
-  return { nodes, fewest: cornersOf(symbol.modules, symbol.size) };
-}
-
-/** Corners of the dark area counted from the modules alone: one where one or three of four meet, two where two do crosswise. */
-function cornersOf(modules: Uint8Array, size: number): number {
-  const at = (row: number, column: number): number =>
-    row < 0 || column < 0 || row >= size || column >= size ? 0 : modules[row * size + column]!;
-  let corners = 0;
-  for (let row = 0; row <= size; row++)
-    for (let column = 0; column <= size; column++) {
-      const [a, b, c, d] = [
-        at(row - 1, column - 1),
-        at(row - 1, column),
-        at(row, column - 1),
-        at(row, column),
-      ];
-      const dark = a + b + c + d;
-      if (dark === 1 || dark === 3) corners++;
-      else if (dark === 2 && a === d) corners += 2;
-    }
-  return corners;
+  return { nodes, fewest: countCorners(symbol) };
 }

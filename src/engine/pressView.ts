@@ -1,14 +1,14 @@
 /** What the page draws: a job that was run, as plain data and ready path strings. */
 import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
-import { drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
+import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
 import { placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { base64, pathData } from '../core/output';
-import { moduleTones, planPiece, weakestModules, type Ink, type Pair } from '../core/plan';
+import { moduleTones, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
-import { blockLayout, type Level, type Mode, type QrSymbol } from '../core/symbol';
+import { blockLayout, type Level, type Mode } from '../core/symbol';
 
 export interface OperationView {
   readonly kind: string;
@@ -128,15 +128,6 @@ export function pressView(result: JobResult): PressView {
 
 const nodesOf = (region: Region): number => region.reduce((sum, contour) => sum + contour.length, 0);
 
-const plainNodes = new WeakMap<QrSymbol, number>();
-
-/** Counted once a symbol: edits of the style or the piece do not change it. */
-function plainNodesOf(symbol: QrSymbol): number {
-  let count = plainNodes.get(symbol);
-  if (count === undefined) plainNodes.set(symbol, (count = nodesOf(drawArtwork(symbol).dark)));
-  return count;
-}
-
 function madeView(result: JobResult, made: Made): MadeView {
   const { symbol, piece, plan, artwork, fitRanges } = made;
   const layout = blockLayout(symbol.version, symbol.level);
@@ -168,34 +159,26 @@ function madeView(result: JobResult, made: Made): MadeView {
     markedAreaMm2: plan.markedAreaMm2,
     outlineCount: artwork.dark.length,
     nodeCount: nodesOf(artwork.dark),
-    plainNodeCount: plainNodesOf(symbol),
+    plainNodeCount: countCorners(symbol),
     fitRanges,
     logo: logoView(made),
     weakest: weakModules(result, made),
   };
 }
 
-/** Growth brings what is drawn in back to its nominal outlines, so those are what is seen. */
 function finishedParts({ pair, job }: JobResult, made: Made): FinishedPart[] {
   const { piece, plan } = made;
-  const seenMirrored = plan.mirrored && !pair.material.transparent;
-  const nominal = planPiece(
+  const mirrored = plan.mirrored && !pair.material.transparent;
+  return nominalParts(
     piece,
-    { ...pair, process: { ...pair.process, growthMm: 0 }, machine: { ...pair.machine, dotMm: null } },
-    { reversed: plan.reversed, mirrored: seenMirrored },
+    pair,
+    { reversed: plan.reversed, mirrored },
     { paint: job.style.paint, ground: made.ground },
-  );
-  return nominal.operations.flatMap((operation) =>
-    operation.kind === 'cut'
-      ? []
-      : [
-          {
-            path: pathData(operation.area),
-            ink: printedInk(operation.ink, pair),
-            pictureUrl: operation.ink.kind === 'picture' ? pictureUrl(operation.ink.png) : null,
-          },
-        ],
-  );
+  ).map(({ area, ink }) => ({
+    path: pathData(area),
+    ink: printedInk(ink, pair),
+    pictureUrl: ink.kind === 'picture' ? pictureUrl(ink.png) : null,
+  }));
 }
 
 const pictureUrls = new WeakMap<Uint8Array, string>();

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { crossingsOf, regionArea, signedArea, type Contour, type Region } from '../geometry';
 import { defaultSymbolSettings, encodeSymbol, type QrSymbol } from '../symbol';
-import { drawArtwork, finderProportions, plainStyle, unitArea, type Style } from './index';
+import { countCorners, drawArtwork, finderProportions, plainStyle, unitArea, type Style } from './index';
 import { cornerKinds, finderCorners, joins, squareModules, unitCorners, type FinderStyle } from './style';
 
 const symbolOf = (version: number): QrSymbol =>
@@ -114,7 +114,7 @@ describe('every style', () => {
       fc.property(styles, fc.nat(2), (style, index) => {
         const symbol = symbols[index]!;
         const { dark, light } = drawArtwork(symbol, { ...style, alignment: 'solid' });
-        const [isInDark, isInLight] = [insideOf(dark), insideOf(light)];
+        const [isInDark, isInLight] = [insideOf(dark), insideOf(light())];
         const stride = 31;
         for (let module = symbol.modules[0]!; module < symbol.modules.length; module += stride) {
           const x = (module % symbol.size) + 0.5;
@@ -153,7 +153,7 @@ describe('every style', () => {
       fc.property(styles, fc.nat(2), (style, index) => {
         const symbol = symbols[index]!;
         const { dark, light } = drawArtwork(symbol, style);
-        expect(regionArea(dark) + regionArea(light)).toBeCloseTo((symbol.size + 8) ** 2, 6);
+        expect(regionArea(dark) + regionArea(light())).toBeCloseTo((symbol.size + 8) ** 2, 6);
       }),
       { numRuns: 60, seed: 18004 },
     );
@@ -319,5 +319,21 @@ describe('finder patterns', () => {
       // Geometry: four triangles of legs 1 and 1 are cut off.
       4700,
     ]);
+  });
+});
+
+describe('the fewest nodes', () => {
+  it('are counted from the modules, and plain squares are drawn with just those', () => {
+    // One module has 4 corners; two that touch at a corner have 8; a ring of 3 by 3 has 8.
+    const count = (rows: readonly string[]) =>
+      countCorners({ size: rows.length, modules: Uint8Array.from(rows.join(''), Number) });
+    expect(count(['000', '010', '000'])).toBe(4);
+    expect(count(['10', '01'])).toBe(8);
+    expect(count(['111', '101', '111'])).toBe(8);
+    for (const version of [1, 7, 21]) {
+      const symbol = encodeSymbol('Ternquay', { ...defaultSymbolSettings, version }).symbol!;
+      const drawn = drawArtwork(symbol).dark.reduce((sum, contour) => sum + contour.length, 0);
+      expect(drawn).toBe(countCorners(symbol));
+    }
   });
 });

@@ -11,6 +11,7 @@ import {
   type Vertex,
   roundedRectangle,
   type Contour,
+  onDemand,
 } from '../geometry';
 import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
 import { drawFiller } from './filler';
@@ -20,6 +21,7 @@ import type { PlacedLogo } from './logo/knockOut';
 import { plainStyle, type Style } from './style';
 
 export { finderProportions, type Proportions } from './proportions';
+export { countCorners } from './corners';
 export * from './logo';
 export { darkenedPaint, lightenedPaint, withLightnessWithin } from './darken';
 export {
@@ -75,8 +77,10 @@ export interface Artwork {
   readonly dark: Region;
   /** Radius of the round outline from the middle of the symbol, in modules; null for a square one. */
   readonly roundRadius: number | null;
-  /** All light modules and the quiet zone; its first outline is the edge of what is kept light. */
-  readonly light: Region;
+  /** Edge of what is kept light: of the quiet zone, or a circle around a round outline. */
+  readonly field: Contour;
+  /** All light modules and the quiet zone; its first outline is the field. Drawn when it is first asked for. */
+  readonly light: () => Region;
   /** Narrowest dark part and narrowest light gap, in modules. */
   readonly thinnest: { readonly dark: number; readonly light: number };
   /** Whether outlines of `dark` touch or nearly touch, so that they must not be grown one by one. */
@@ -133,6 +137,7 @@ export function drawArtwork(
     ...(filler?.region ?? []),
   ];
   const isPlain = isPlainSquares(style);
+  const field = fieldEdge(size, filler?.radius ?? null);
   return {
     sizeModules: size,
     quietZoneModules,
@@ -140,10 +145,12 @@ export function drawArtwork(
     roundRadius: filler?.radius ?? null,
     logo,
     dark: all,
-    light:
+    field,
+    light: onDemand(() =>
       isPlain && !logo?.cuts
         ? traceLight(size, symbol.modules, cleared)
-        : [fieldEdge(size, filler?.radius ?? null), ...all.map(reversedContour)],
+        : [field, ...all.map(reversedContour)],
+    ),
     thinnest: thinnestParts(style.modules),
     touches: !isPlain && 2 * unitInset(style.modules) < 0.2,
   };

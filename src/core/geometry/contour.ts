@@ -68,11 +68,7 @@ export function regionArea(region: Region): number {
 /** Scales by a positive factor, then moves. */
 export function placeRegion(region: Region, scale: number, dx: number, dy: number): Region {
   return region.map((contour) =>
-    contour.map(({ x, y, bulge }) =>
-      bulge === undefined
-        ? { x: x * scale + dx, y: y * scale + dy }
-        : { x: x * scale + dx, y: y * scale + dy, bulge },
-    ),
+    contour.map(({ x, y, bulge }) => ({ x: x * scale + dx, y: y * scale + dy, bulge })),
   );
 }
 
@@ -83,8 +79,7 @@ export function mirrorRegion(region: Region, axisX: number): Region {
       // Run backwards: each vertex now goes on to the one before it, along that one's arc turned the same way.
       const vertex = contour[contour.length - 1 - index]!;
       const before = contour[(2 * contour.length - 2 - index) % contour.length]!;
-      const mirrored = { x: 2 * axisX - vertex.x, y: vertex.y };
-      return before.bulge === undefined ? mirrored : { ...mirrored, bulge: before.bulge };
+      return { x: 2 * axisX - vertex.x, y: vertex.y, bulge: before.bulge };
     }),
   );
 }
@@ -95,7 +90,7 @@ export function reversedContour(contour: Contour): Contour {
   return contour.map((_, index) => {
     const { x, y } = contour[count - 1 - index]!;
     const { bulge } = contour[(2 * count - 2 - index) % count]!;
-    return bulge === undefined ? { x, y } : { x, y, bulge: -bulge };
+    return { x, y, bulge: bulge === undefined ? undefined : -bulge };
   });
 }
 

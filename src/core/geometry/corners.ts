@@ -28,15 +28,27 @@ export function treatCorners(
   reflex: (vertex: Vertex) => Corner | null,
 ): Contour {
   const drawn: Vertex[] = [];
+  // Corners that take a whole edge leave two vertices in one place: the straight one between them goes.
+  let lastX = NaN;
+  let lastY = NaN;
+  let lastIsStraight = false;
+  const put = (x: number, y: number, bulge: number | undefined): void => {
+    if (lastIsStraight && Math.abs(lastX - x) < samePlace && Math.abs(lastY - y) < samePlace)
+      drawn[drawn.length - 1] = { x, y, bulge };
+    else drawn.push({ x, y, bulge });
+    lastX = x;
+    lastY = y;
+    lastIsStraight = bulge === undefined;
+  };
   const count = contour.length;
   let before = contour[count - 1]!;
   for (let index = 0; index < count; index++) {
     const vertex = contour[index]!;
     const after = contour[index + 1 === count ? 0 : index + 1]!;
-    const inX = Math.sign(vertex.x - before.x);
-    const inY = Math.sign(vertex.y - before.y);
-    const outX = Math.sign(after.x - vertex.x);
-    const outY = Math.sign(after.y - vertex.y);
+    const inX = direction(vertex.x - before.x);
+    const inY = direction(vertex.y - before.y);
+    const outX = direction(after.x - vertex.x);
+    const outY = direction(after.y - vertex.y);
     before = vertex;
     // Inwards is to the right of the way.
     const x = vertex.x - (inY + outY) * inset;
@@ -44,30 +56,27 @@ export function treatCorners(
     const turnsRight = inX * outY - inY * outX > 0;
     const corner = turnsRight ? convex(quadrantOf(inX, inY), vertex) : reflex(vertex);
     if (corner === null || corner.leg < negligible) {
-      push(drawn, { x, y });
+      put(x, y, undefined);
       continue;
     }
     const { kind, leg } = corner;
-    const bulge = kind === 'cut' ? 0 : (kind === 'round') === turnsRight ? quarter : -quarter;
-    const start = { x: x - inX * leg, y: y - inY * leg };
-    push(drawn, bulge === 0 ? start : { ...start, bulge });
-    push(drawn, { x: x + outX * leg, y: y + outY * leg });
+    put(
+      x - inX * leg,
+      y - inY * leg,
+      kind === 'cut' ? undefined : (kind === 'round') === turnsRight ? quarter : -quarter,
+    );
+    put(x + outX * leg, y + outY * leg, undefined);
   }
   const first = drawn[0]!;
-  const last = drawn.at(-1)!;
-  if (last.bulge === undefined && isSame(last, first)) drawn.pop();
+  if (lastIsStraight && Math.abs(lastX - first.x) < samePlace && Math.abs(lastY - first.y) < samePlace)
+    drawn.pop();
   return drawn;
 }
 
-/** Corners that take a whole edge leave two vertices in one place: the straight one between them goes. */
-function push(drawn: Vertex[], vertex: Vertex): void {
-  const last = drawn.at(-1);
-  if (last !== undefined && last.bulge === undefined && isSame(last, vertex))
-    drawn[drawn.length - 1] = vertex;
-  else drawn.push(vertex);
-}
+/** Vertices nearer than this are one. */
+const samePlace = 1e-9;
 
-const isSame = (a: Vertex, b: Vertex): boolean => Math.abs(a.x - b.x) < 1e-9 && Math.abs(a.y - b.y) < 1e-9;
+const direction = (value: number): number => (value > 0 ? 1 : value < 0 ? -1 : 0);
 
 /** By the direction of the edge that leads to a right turn: up, right, down, left. */
 function quadrantOf(inX: number, inY: number): Quadrant {

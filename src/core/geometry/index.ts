@@ -26,5 +26,6 @@ export { treatCorners, type Corner, type Quadrant } from './corners';
 export { crossingsOf } from './crossings';
 export { fitArcs } from './fitArcs';
 export { insetArea, offsetOutlines } from './offset';
+export { onDemand } from './onDemand';
 export { boundsOf, sampleRegion, type SampleGrid } from './sample';
 export { traceBitmap } from './trace';

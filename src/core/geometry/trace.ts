@@ -54,7 +54,7 @@ function followOutline(
     // With the right cell free the outline turns right even when the left one is set: corner contact parts.
     const turn = !right && !(left && joinsCorner(x, y)) ? 1 : left ? 3 : 0;
     if (turn !== 0) {
-      vertices.push({ x, y });
+      vertices.push({ x, y, bulge: undefined });
       direction = (direction + turn) & 3;
     }
   } while (x !== startColumn || y !== startRow || direction !== 0);

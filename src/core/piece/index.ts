@@ -1,7 +1,7 @@
 /** piece: artwork and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
 import { z } from 'zod';
 import type { Artwork, ColouredShape } from '../artwork';
-import { placeRegion, roundedRectangle, type Box, type Contour, type Region } from '../geometry';
+import { placeRegion, roundedRectangle, type Box, type Contour, type Region, onDemand } from '../geometry';
 
 const sizeMm = z.number().min(1).max(5000);
 
@@ -18,6 +18,13 @@ export const pieceSchema = z.strictObject({
   ]),
 });
 export type PieceSettings = z.infer<typeof pieceSchema>;
+
+export interface PieceParts {
+  /** Modules with alignment and timing patterns, and the decoration of a round outline. */
+  readonly modules: Region;
+  /** Each finder pattern in its box. */
+  readonly finders: readonly { readonly ring: Region; readonly centre: Region; readonly box: Box }[];
+}
 
 /** A logo on the piece, in millimetres. */
 export interface PieceLogo {
@@ -39,17 +46,20 @@ export interface Piece {
   readonly code: Box;
   /** The code with the quiet zone that the standard asks for. */
   readonly quietZone: Box;
-  /** Dark parts of the symbol; the logo is not among them. */
-  readonly dark: Region;
-  /** The dark parts apart: modules with alignment and timing patterns, and each finder pattern in its box. */
-  readonly modules: Region;
-  readonly finders: readonly { readonly ring: Region; readonly centre: Region; readonly box: Box }[];
+  /** What lies on the piece, in module units. */
+  readonly artwork: Artwork;
+  /** Dark parts of the symbol, without the logo. Placed when they are first asked for. */
+  readonly dark: () => Region;
+  /** The dark parts apart, for machines that print them in different inks. Placed when they are first asked for. */
+  readonly parts: () => PieceParts;
   /** Circle around a round outline; null for a square one. */
   readonly round: { readonly x: number; readonly y: number; readonly radiusMm: number } | null;
   /** The logo in place; null without one. */
   readonly logo: PieceLogo | null;
-  /** Light modules and quiet zone, kept within the piece's bounds. */
-  readonly light: Region;
+  /** Edge of what is kept light, within the piece's bounds. */
+  readonly field: Contour;
+  /** Light modules and quiet zone, within the field. Placed when it is first asked for. */
+  readonly light: () => Region;
   /** Narrowest dark part and narrowest light gap of the code. */
   readonly thinnestMm: { readonly dark: number; readonly light: number };
   /** Whether dark outlines touch or nearly touch. */
@@ -84,12 +94,13 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     width: box.width * moduleMm,
     height: box.height * moduleMm,
   });
-  const [edge, ...holes] = put(artwork.light);
-  const keepInside = edge!.map((vertex) => ({
-    ...vertex,
-    x: Math.min(Math.max(vertex.x, 0), widthMm),
-    y: Math.min(Math.max(vertex.y, 0), heightMm),
-  }));
+  const keptInside = (edge: Contour): Contour =>
+    edge.map((vertex) => ({
+      ...vertex,
+      x: Math.min(Math.max(vertex.x, 0), widthMm),
+      y: Math.min(Math.max(vertex.y, 0), heightMm),
+    }));
+  const field = keptInside(put([artwork.field])[0]!);
   return {
     widthMm,
     heightMm,
@@ -99,8 +110,16 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     sizeModules: artwork.sizeModules,
     code,
     quietZone,
-    dark: put(artwork.dark),
-    modules: [...put(artwork.parts.modules), ...put(artwork.parts.filler)],
+    artwork,
+    dark: onDemand(() => put(artwork.dark)),
+    parts: onDemand(() => ({
+      modules: [...put(artwork.parts.modules), ...put(artwork.parts.filler)],
+      finders: artwork.parts.finders.map(({ ring, centre, box }) => ({
+        ring: put(ring),
+        centre: put(centre),
+        box: putBox(box),
+      })),
+    })),
     round:
       artwork.roundRadius === null
         ? null
@@ -109,11 +128,6 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
             y: code.y + code.height / 2,
             radiusMm: artwork.roundRadius * moduleMm,
           },
-    finders: artwork.parts.finders.map(({ ring, centre, box }) => ({
-      ring: put(ring),
-      centre: put(centre),
-      box: putBox(box),
-    })),
     logo: artwork.logo && {
       ink: put(artwork.logo.ink),
       shapes: artwork.logo.shapes.map(({ colour, area }) => ({ colour, area: put(area) })),
@@ -122,7 +136,8 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
         box: putBox(artwork.logo.picture.box),
       },
     },
-    light: [keepInside, ...holes],
+    field,
+    light: onDemand(() => [field, ...put(artwork.light().slice(1))]),
     thinnestMm: { dark: artwork.thinnest.dark * moduleMm, light: artwork.thinnest.light * moduleMm },
     touches: artwork.touches,
   };

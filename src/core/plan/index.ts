@@ -6,4 +6,12 @@ export { findPair, materials, pairs, type Pair } from './materials';
 export { symbolContrast } from './limits';
 export { moduleTones, toneKinds, weakestModules, worstPair, type ModuleTone, type ToneKind } from './tones';
 export { blackInk, type Ink, type Operation, type OperationSheet } from './operation';
-export { marksDarkModules, planPiece, type Plan, type PlanPaint, type PlanSettings } from './planPiece';
+export {
+  marksDarkModules,
+  nominalParts,
+  planPiece,
+  type Part,
+  type Plan,
+  type PlanPaint,
+  type PlanSettings,
+} from './planPiece';

@@ -48,7 +48,7 @@ export function darkInks(paint: StylePaint, piece: Piece): PieceInks {
   const modules = paint.modules === null ? blackInk : inkOf(paint.modules, piece.code);
   return {
     modules,
-    finders: piece.finders.map(({ box }, place) => {
+    finders: piece.parts().finders.map(({ box }, place) => {
       const own = paint.finders[place] ?? paint.finders[0];
       return {
         ring: own.ring === null ? modules : inkOf(own.ring, box),

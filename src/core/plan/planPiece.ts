@@ -53,57 +53,83 @@ export function planPiece(
 ): Plan {
   const marksDark = marksDarkModules(pair, settings.reversed);
   const { compensationMm, residualGrowthMm } = compensation(pair);
-  const marks = marksDark ? 'dark modules' : 'light modules and quiet zone';
-  const { dotMm } = pair.machine;
+  const outline = settings.mirrored ? mirrorRegion([piece.outline], piece.widthMm / 2) : [piece.outline];
+  return {
+    widthMm: piece.widthMm,
+    heightMm: piece.heightMm,
+    operations: [
+      ...seen(
+        layParts(piece, pair, settings, style, compensationMm, pair.machine.dotMm),
+        piece,
+        settings,
+      ).map((part): Operation => ({ kind: pair.machine.operation, ...part })),
+      { kind: 'cut', label: 'outline of the piece', lines: outline },
+    ],
+    marks: marksDark ? 'dark modules' : 'light modules and quiet zone',
+    compensationMm,
+    residualGrowthMm,
+    mirrored: settings.mirrored,
+    reversed: settings.reversed,
+    markedAreaMm2: {
+      normal: markedArea(piece, marksDarkModules(pair, false), !settings.reversed, compensationMm),
+      reversed: markedArea(piece, marksDarkModules(pair, true), settings.reversed, compensationMm),
+    },
+  };
+}
+
+/** An area in one ink. */
+export interface Part {
+  readonly label: string;
+  readonly area: Region;
+  readonly ink: Ink;
+}
+
+/** The parts as they come out and are seen: growth brings what is drawn in back to its nominal outlines. */
+export function nominalParts(
+  piece: Piece,
+  pair: Pair,
+  settings: PlanSettings,
+  style: PlanPaint,
+): readonly Part[] {
+  return seen(layParts(piece, pair, settings, style, 0, null), piece, settings);
+}
+
+function seen(parts: readonly Part[], piece: Piece, { mirrored }: PlanSettings): readonly Part[] {
+  if (!mirrored) return parts;
+  const axis = piece.widthMm / 2;
+  return parts.map(({ label, area, ink }) => ({
+    label,
+    area: mirrorRegion(area, axis),
+    ink: mirroredInk(ink, axis),
+  }));
+}
+
+function layParts(
+  piece: Piece,
+  pair: Pair,
+  settings: PlanSettings,
+  style: PlanPaint,
+  compensationMm: number,
+  dotMm: number | null,
+): readonly Part[] {
+  const marksDark = marksDarkModules(pair, settings.reversed);
   const onDots = (region: Region): Region => (dotMm === null ? region : alignToDots(region, piece, dotMm));
   const drawIn = (region: Region): Region => offsetOutlines(onDots(region), -compensationMm);
   const logoInk =
     piece.logo === null
       ? []
       : grownLogo(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
-  const printed =
-    pair.machine.inks === 'process'
-      ? printParts(piece, marksDark, style, drawIn, logoInk, compensationMm)
-      : null;
-  const operation = (area: Region, ink: Ink, label: string): Operation => ({
-    kind: pair.machine.operation,
-    label,
-    area: settings.mirrored ? mirrorRegion(area, piece.widthMm / 2) : area,
-    ink: settings.mirrored ? mirroredInk(ink, piece.widthMm / 2) : ink,
-  });
-  const parts: readonly Part[] = printed ?? [
-    {
-      label: marks,
-      area: marksDark
-        ? [...drawIn(piece.dark), ...logoInk]
-        : drawnInLight(onDots(piece.light), compensationMm, piece.touches, logoInk),
-      ink: blackInk,
-    },
+  if (pair.machine.inks === 'process')
+    return printParts(piece, marksDark, style, drawIn, logoInk, compensationMm);
+  return [
+    marksDark
+      ? { label: 'dark modules', area: [...drawIn(piece.dark()), ...logoInk], ink: blackInk }
+      : {
+          label: 'light modules and quiet zone',
+          area: drawnInLight(onDots(piece.light()), compensationMm, piece.touches, logoInk),
+          ink: blackInk,
+        },
   ];
-  const outline = settings.mirrored ? mirrorRegion([piece.outline], piece.widthMm / 2) : [piece.outline];
-  return {
-    widthMm: piece.widthMm,
-    heightMm: piece.heightMm,
-    operations: [
-      ...parts.map(({ area, ink, label }) => operation(area, ink, label)),
-      { kind: 'cut', label: 'outline of the piece', lines: outline },
-    ],
-    marks,
-    compensationMm,
-    residualGrowthMm,
-    mirrored: settings.mirrored,
-    reversed: settings.reversed,
-    markedAreaMm2: {
-      normal: markedArea(piece, marksDarkModules(pair, false), compensationMm),
-      reversed: markedArea(piece, marksDarkModules(pair, true), compensationMm),
-    },
-  };
-}
-
-interface Part {
-  readonly label: string;
-  readonly area: Region;
-  readonly ink: Ink;
 }
 
 /** Ground first, then modules, finder patterns and logo, each in its ink; parts of one ink are one operation. */
@@ -120,12 +146,12 @@ function printParts(
     return [
       {
         label: 'light modules and quiet zone',
-        area: drawnInLight(piece.light, compensationMm, piece.touches, logoInk),
+        area: drawnInLight(piece.light(), compensationMm, piece.touches, logoInk),
         ink: inks.modules,
       },
     ];
   const parts: Part[] = [];
-  const field = piece.light.slice(0, 1);
+  const field = [piece.field];
   if (paint.ground.kind === 'paint')
     parts.push({ label: 'ground', area: field, ink: inkOf(paint.ground.paint, piece.quietZone) });
   if (paint.ground.kind === 'picture' && ground !== null) {
@@ -138,10 +164,10 @@ function printParts(
     });
   }
   const isOneInk = inks.finders.every(({ ring, centre }) => ring === inks.modules && centre === inks.modules);
-  if (isOneInk) parts.push({ label: 'dark modules', area: drawIn(piece.dark), ink: inks.modules });
+  if (isOneInk) parts.push({ label: 'dark modules', area: drawIn(piece.dark()), ink: inks.modules });
   else {
-    parts.push({ label: 'modules', area: drawIn(piece.modules), ink: inks.modules });
-    piece.finders.forEach(({ ring, centre }, place) => {
+    parts.push({ label: 'modules', area: drawIn(piece.parts().modules), ink: inks.modules });
+    piece.parts().finders.forEach(({ ring, centre }, place) => {
       parts.push({ label: 'finder ring', area: drawIn(ring), ink: inks.finders[place]!.ring });
       parts.push({ label: 'finder centre', area: drawIn(centre), ink: inks.finders[place]!.centre });
     });
@@ -182,11 +208,23 @@ function drawnInLight(
   return [...field, ...fitArcs(uniteRegion(dark, finestMm), 2 * finestMm).map(reversedContour)];
 }
 
-function markedArea(piece: Piece, marksDark: boolean, compensationMm: number): number {
-  const logo = piece.logo === null ? 0 : regionArea(piece.logo.ink);
-  return marksDark
-    ? insetArea(piece.dark, compensationMm) + logo
-    : insetArea(piece.light, compensationMm) - logo;
+/**
+ * Counted in module units, where the outlines lie already. Exact for what is marked; the other way round it is what lies
+ * between the field and the dark outlines.
+ */
+function markedArea(
+  { artwork, moduleMm, logo, field }: Piece,
+  marksDark: boolean,
+  isMarked: boolean,
+  compensationMm: number,
+): number {
+  const inset = compensationMm / moduleMm;
+  const scale = moduleMm * moduleMm;
+  const logoArea = logo === null ? 0 : regionArea(logo.ink);
+  if (marksDark) return insetArea(artwork.dark, inset) * scale + logoArea;
+  // The field may be cut by the edge of the piece; its holes are not.
+  const holes = isMarked ? insetArea(artwork.light().slice(1), inset) : -insetArea(artwork.dark, -inset);
+  return insetArea([field], compensationMm) + holes * scale - logoArea;
 }
 
 /** Marks that come out darker make the dark modules, lighter ones the light modules; reversal turns it round. */
