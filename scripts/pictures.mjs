@@ -33,8 +33,6 @@ const open = async (name) => {
 
 await open('Berth 17 plate');
 await picture('bench-message');
-await page.keyboard.press('2');
-await picture('bench-style');
 await page.keyboard.press('3');
 await picture('bench-piece');
 await page.keyboard.press('7');
@@ -58,10 +56,80 @@ await page.keyboard.press('Control+z');
 await page.waitForTimeout(1200);
 await open('Harbour office sticker');
 await picture('bench-contact');
+
+const stylePage = async (name) => {
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name, exact: true }).click();
+};
+const measured = () => page.locator('[data-test="fitness"][aria-busy="false"]').waitFor({ timeout: 30_000 });
+await open('Workshop call plate');
+await stylePage('Looks');
+await measured();
+await picture('bench-style');
+await stylePage('Shapes');
+await measured();
+await picture('style-shapes');
+await open('Slipway Wi-Fi sign');
+await stylePage('Colours');
+await page.locator('[data-test="weakest"]').waitFor();
+await picture('style-colours');
+await open('Regatta poster');
+await stylePage('Logo');
+await picture('style-logo');
+await stylePage('Variants');
+for (const look of ['Planking', 'Rope', 'Cleat']) {
+  await stylePage('Looks');
+  await page.getByRole('button', { name: new RegExp(`^${look}`) }).click();
+  await page.waitForTimeout(300);
+  await stylePage('Variants');
+  await page.getByRole('button', { name: 'Put this look beside' }).click();
+}
+await page.getByRole('button', { name: 'Mix', exact: true }).first().click();
+await page.getByRole('button', { name: 'with this' }).last().click();
+await page.waitForFunction(
+  () => document.querySelectorAll('[data-test="variant-reading"]').length === 4,
+  null,
+  { timeout: 60_000 },
+);
+await picture('style-variants');
+await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
+await page.waitForTimeout(1500);
+await page.getByRole('button', { name: /Revisions/ }).click();
+await page.getByRole('dialog').getByText('Revision 1').first().click();
+await page.waitForTimeout(800);
+await picture('bench-revisions');
+await page.keyboard.press('Escape');
 await page.goto(base);
 await page.locator('.picture path').first().waitFor();
 await page.waitForTimeout(800);
 await picture('shelf');
+await page.getByRole('button', { name: /Harbour office/ }).click();
+await page.getByRole('button', { name: 'Select all' }).click();
+await page.getByRole('button', { name: 'Style…' }).click();
+await page.getByRole('button', { name: /^Change \d/ }).waitFor();
+await page.waitForFunction(() => document.querySelectorAll('[data-test="restyled"]').length === 3);
+await page.waitForTimeout(1500);
+await picture('shelf-style');
+await page.getByRole('button', { name: 'Leave them' }).click();
+
+await open('Berth 17 plate');
+const stage = await page.getByLabel('Stage', { exact: true }).screenshot();
+await page.goto(base);
+await page
+  .getByLabel('Picture of a code')
+  .setInputFiles({ name: 'old.png', mimeType: 'image/png', buffer: stage });
+await page.getByRole('button', { name: 'Make it a job' }).waitFor();
+await picture('shelf-picture');
+await page.keyboard.press('Escape');
+
+const archive = Buffer.from(await (await fetch(`${base}/api/archive`)).arrayBuffer());
+await page
+  .getByLabel('Archive to take in')
+  .setInputFiles({ name: 'binarus.zip', mimeType: 'application/zip', buffer: archive });
+await page.getByRole('dialog').waitFor();
+await page.waitForTimeout(1200);
+await picture('shelf-archive');
 
 await browser.close();
 server.kill('SIGINT');

@@ -17,15 +17,18 @@ import { worstSeverity, type Finding, type Severity } from './finding';
 import type { Job } from './job';
 import { describeMessage, holdsBytes, writeMessage, type Description } from './message';
 import { emptyLibrary, type LogoLibrary } from './logoLibrary';
+import { onDemand } from './geometry';
 import { layPiece, type Piece } from './piece';
 import {
   findPair,
   fitRanges,
   measureLimits,
+  moduleTones,
   pairs,
   planPiece,
   type FitRange,
   type LimitContext,
+  type ModuleTone,
   type Pair,
   type Plan,
 } from './plan';
@@ -45,6 +48,8 @@ export interface Made {
   readonly damage: Damage | null;
   /** The picture that is the ground; null without one. */
   readonly ground: Picture | null;
+  /** Printed tones of all modules and of the quiet zone. */
+  readonly tones: () => readonly ModuleTone[];
   readonly piece: Piece;
   readonly plan: Plan;
   readonly fitRanges: readonly FitRange[];
@@ -106,7 +111,9 @@ export function runJob(job: Job, previous?: JobResult, library: LogoLibrary = em
     const { logo } = job;
     const piece = layPiece(cache.artwork, job.piece);
     const plan = planPiece(piece, pair, job.making, { paint: job.style.paint, ground: groundPicture });
+    const tones = onDemand(() => moduleTones(symbol, job.style.paint, groundPicture, pair));
     const context: LimitContext = {
+      tones,
       symbol,
       symbolSettings: job.symbol,
       smallestVersions: () => smallestVersions(payload, encodeSettings),
@@ -142,6 +149,7 @@ export function runJob(job: Job, previous?: JobResult, library: LogoLibrary = em
       artwork: cache.artwork,
       damage: cache.damage,
       ground: groundPicture,
+      tones,
       piece,
       plan,
       fitRanges: fitRanges(context),

@@ -6,7 +6,7 @@ import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
 import { placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { base64, pathData } from '../core/output';
-import { moduleTones, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
+import { nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
@@ -233,17 +233,15 @@ function logoView({ artwork, damage, piece, symbol }: Made): LogoView | null {
 
 const weakestShown = 18;
 
-function weakModules({ pair, job }: JobResult, { symbol, plan, ground }: Made): WeakModule[] {
+function weakModules({ pair, job }: JobResult, { plan, tones }: Made): WeakModule[] {
   if (pair.machine.inks !== 'process' || plan.reversed || isPlainPaint(job.style.paint)) return [];
-  return weakestModules(moduleTones(symbol, job.style.paint, ground, pair), 'luma', weakestShown).map(
-    ({ tone, contrast }) => ({
-      row: tone.row,
-      column: tone.column,
-      isDark: tone.isDark,
-      colour: hexOfRgb(tone.colour.map((value) => encodedOfLinear(Math.max(0, value))) as unknown as Rgb),
-      contrast,
-    }),
-  );
+  return weakestModules(tones(), 'luma', weakestShown).map(({ tone, contrast }) => ({
+    row: tone.row,
+    column: tone.column,
+    isDark: tone.isDark,
+    colour: hexOfRgb(tone.colour.map((value) => encodedOfLinear(Math.max(0, value))) as unknown as Rgb),
+    contrast,
+  }));
 }
 
 /** A piece drawn small, with what its limits say. */

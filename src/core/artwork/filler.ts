@@ -85,48 +85,55 @@ function breakImitations(grid: FillerGrid): void {
 /** How far a run may be off its share of 1:1:3:1:1, in units; readers take half of one (common practice). */
 const tolerance = 0.5;
 
-/** Lines along rows, columns and both diagonals with runs of dark and light as 1:1:3:1:1, decoration among them. */
+const linesBySide = new Map<number, readonly Int32Array[]>();
+
+/** Places along rows, columns and both diagonals of a square grid. */
+function linesOf(side: number): readonly Int32Array[] {
+  const kept = linesBySide.get(side);
+  if (kept !== undefined) return kept;
+  const lines: Int32Array[] = [];
+  for (let index = 0; index < side; index++) {
+    lines.push(Int32Array.from({ length: side }, (_, along) => index * side + along));
+    lines.push(Int32Array.from({ length: side }, (_, along) => along * side + index));
+  }
+  for (let offset = -side + 7; offset <= side - 7; offset++) {
+    const first = Math.max(0, -offset);
+    const length = side - Math.abs(offset);
+    lines.push(
+      Int32Array.from({ length }, (_, along) => (first + along) * side + first + along + offset),
+      Int32Array.from({ length }, (_, along) => (first + along) * side + side - 1 - (first + along + offset)),
+    );
+  }
+  linesBySide.set(side, lines);
+  return lines;
+}
+
+/** Stretches of rows, columns and diagonals with runs of dark and light as 1:1:3:1:1, decoration among them. */
 export function imitations({ side, cells, isFiller }: FillerGrid): number[][] {
   const found: number[][] = [];
-  const look = (line: readonly number[]): void => {
-    const runs: { from: number; length: number; dark: boolean }[] = [];
-    line.forEach((at, place) => {
-      const dark = cells[at] === 1;
-      const last = runs.at(-1);
-      if (last?.dark === dark) last.length++;
-      else runs.push({ from: place, length: 1, dark });
-    });
-    for (let first = 0; first + 5 <= runs.length; first++) {
-      const five = runs.slice(first, first + 5);
-      if (!five[0]!.dark) continue;
-      const total = five.reduce((sum, { length }) => sum + length, 0);
-      const unit = total / 7;
-      const isLike = five.every(
-        ({ length }, index) =>
-          Math.abs(length - (index === 2 ? 3 : 1) * unit) <= (index === 2 ? 3 : 1) * tolerance * unit,
-      );
-      if (!isLike) continue;
-      const places = line.slice(five[0]!.from, five[0]!.from + total);
+  const starts = new Int32Array(side + 1);
+  for (const line of linesOf(side)) {
+    let runs = 0;
+    for (let place = 0; place < line.length; place++)
+      if (place === 0 || cells[line[place]!] !== cells[line[place - 1]!]) starts[runs++] = place;
+    starts[runs] = line.length;
+    for (let first = cells[line[0]!] === 1 ? 0 : 1; first + 5 <= runs; first += 2) {
+      const total = starts[first + 5]! - starts[first]!;
+      if (!hasProportions(starts, first, total / 7)) continue;
+      const places = [...line.subarray(starts[first], starts[first + 5])];
       if (places.some((at) => isFiller[at] === 1)) found.push(places);
     }
-  };
-  for (let index = 0; index < side; index++) {
-    look(Array.from({ length: side }, (_, along) => index * side + along));
-    look(Array.from({ length: side }, (_, along) => along * side + index));
-  }
-  for (let offset = -side + 1; offset < side; offset++) {
-    const falling: number[] = [];
-    const rising: number[] = [];
-    for (let row = 0; row < side; row++) {
-      const column = row + offset;
-      if (column < 0 || column >= side) continue;
-      falling.push(row * side + column);
-      rising.push(row * side + (side - 1 - column));
-    }
-    look(falling);
-    look(rising);
   }
   return found;
+}
+
+function hasProportions(starts: Int32Array, first: number, unit: number): boolean {
+  for (let run = 0; run < 5; run++) {
+    const share = (run === 2 ? 3 : 1) * unit;
+    const length = starts[first + run + 1]! - starts[first + run]!;
+    if (Math.abs(length - share) > tolerance * share) return false;
+  }
+  return true;
 }
 
 /** The decoration in the style of the modules, in the symbol's coordinates. */

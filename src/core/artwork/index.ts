@@ -16,7 +16,7 @@ import {
 import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
 import { drawFiller } from './filler';
 import { drawAlignment, drawFinder, type FinderOutlines } from './finders';
-import { drawModules, thinnestParts, unitInset } from './modules';
+import { drawModules, narrowestGap, thinnestParts } from './modules';
 import type { PlacedLogo } from './logo/knockOut';
 import { plainStyle, type Style } from './style';
 
@@ -83,8 +83,8 @@ export interface Artwork {
   readonly light: () => Region;
   /** Narrowest dark part and narrowest light gap, in modules. */
   readonly thinnest: { readonly dark: number; readonly light: number };
-  /** Whether outlines of `dark` touch or nearly touch, so that they must not be grown one by one. */
-  readonly touches: boolean;
+  /** Least distance between outlines of `dark` in modules: those that grow by half of it meet. */
+  readonly narrowestGap: number;
 }
 
 /** Draws a symbol in a style. */
@@ -152,9 +152,16 @@ export function drawArtwork(
         : [field, ...all.map(reversedContour)],
     ),
     thinnest: thinnestParts(style.modules),
-    touches: !isPlain && 2 * unitInset(style.modules) < 0.2,
+    narrowestGap: isPlain
+      ? 1
+      : mergesAlignment
+        ? narrowestGap(style.modules)
+        : Math.min(narrowestGap(style.modules), alignmentGap),
   };
 }
+
+/** Gap around alignment patterns that are drawn on their own, in modules. */
+const alignmentGap = 0.02;
 
 /** The dark modules beyond the finder patterns; 1 dark, row by row. */
 function withoutFinders({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>): Uint8Array {

@@ -48,6 +48,20 @@ export function thinnestParts(style: ModuleStyle): { readonly dark: number; read
   return { dark: Math.min(dark, bridge), light: join === 'all' ? 1 : 1 - side };
 }
 
+/**
+ * Least distance between dark outlines in modules, with that between corners that only touch. Outlines that grow by half
+ * of it meet.
+ */
+export function narrowestGap(style: ModuleStyle): number {
+  const inset = unitInset(style);
+  if (style.join !== 'all') return 2 * inset;
+  if (style.diagonal === 'bridge' && style.diagonalModules > 0) return 1;
+  const leg = style.corners === 'all' ? style.cornerSize * (1 - 2 * inset) : 0;
+  const depth = { round: leg * (Math.SQRT2 - 1), cut: leg / Math.SQRT2, scoop: leg }[style.corner];
+  const parted = style.diagonal === 'gap' ? style.diagonalModules : 0;
+  return Math.min(1, Math.max(2 * Math.SQRT2 * inset + 2 * depth, parted));
+}
+
 /** Area of one unit that stands alone, as a share of the module. */
 export function unitArea(style: ModuleStyle): number {
   const side = 1 - 2 * unitInset(style);

@@ -1,19 +1,24 @@
 /** Moving the edges of outlines, as growth compensation needs it. */
-import { arcCentre, signedArea, type Contour, type Region, type Vertex } from './contour';
+import { signedArea, type Contour, type Region, type Vertex } from './contour';
 
 interface Vector {
   readonly x: number;
   readonly y: number;
 }
 
-/** One stretch of an outline, with the directions in which it begins and ends. */
-interface Stretch {
-  readonly from: Vertex;
-  readonly to: Vertex;
-  /** 0 for a straight edge. */
-  readonly bulge: number;
-  readonly start: Vector;
-  readonly end: Vector;
+/**
+ * The stretches of an outline as columns of numbers: where each begins, its bulge (0 when straight), and the directions
+ * in which it begins and ends. Columns and not objects, because styled outlines are moved at every key press.
+ */
+interface Stretches {
+  readonly count: number;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly bulge: Float64Array;
+  readonly startX: Float64Array;
+  readonly startY: Float64Array;
+  readonly endX: Float64Array;
+  readonly endY: Float64Array;
 }
 
 /** Directions that differ by less are the same: the outline goes on smoothly. */
@@ -58,106 +63,196 @@ function moveRectilinear(contour: Contour, distance: number): Contour {
 
 function moveOutline(contour: Contour, distance: number): Contour {
   const stretches = stretchesOf(contour);
-  const count = stretches.length;
-  const radii = stretches.map(({ from, to, bulge }) => {
-    if (bulge === 0) return Infinity;
-    const centre = arcCentre(from, to, bulge);
-    return Math.hypot(from.x - centre.x, from.y - centre.y) + Math.sign(bulge) * distance;
-  });
-  const isLeft = radii.map((radius) => radius > 0);
-  if (!isLeft.includes(true)) return [];
-  const moved: Vertex[] = [];
+  const { count, x, y, bulge } = stretches;
+  // Radius after the move, and the centre, of every arc; straight edges stay.
+  const centreX = columns[7]!;
+  const centreY = columns[8]!;
+  const isLeft = marks;
+  let left = 0;
   for (let index = 0; index < count; index++) {
-    if (!isLeft[index]) continue;
-    // The stretch before that is left; arcs between them are used up.
-    let before = (index + count - 1) % count;
-    while (!isLeft[before]) before = (before + count - 1) % count;
-    const at =
-      (before + 1) % count === index
-        ? corner(stretches[before]!, stretches[index]!, distance)
-        : meeting(stretches[before]!, stretches[index]!, distance);
-    moved.push({ ...at, ...(stretches[index]!.bulge === 0 ? {} : { bulge: stretches[index]!.bulge }) });
+    const own = bulge[index]!;
+    isLeft[index] = 0;
+    if (own !== 0) {
+      const next = index + 1 === count ? 0 : index + 1;
+      // As in arcCentre: from the middle of the chord, along its normal.
+      const share = (1 - own * own) / (4 * own);
+      centreX[index] = (x[index]! + x[next]!) / 2 - (y[next]! - y[index]!) * share;
+      centreY[index] = (y[index]! + y[next]!) / 2 + (x[next]! - x[index]!) * share;
+      const radius = Math.hypot(x[index]! - centreX[index]!, y[index]! - centreY[index]!);
+      if (radius + Math.sign(own) * distance <= 0) continue;
+    }
+    isLeft[index] = 1;
+    left++;
   }
-  const left = stretches.filter((_, index) => isLeft[index]);
-  return moved.map((vertex, index) => {
-    if (vertex.bulge === undefined) return vertex;
-    const next = moved[(index + 1) % moved.length]!;
-    const { from, to, bulge } = left[index]!;
-    return { ...vertex, bulge: bulgeAbout(arcCentre(from, to, bulge), vertex, next, bulge) };
-  });
-}
-
-function stretchesOf(contour: Contour): Stretch[] {
-  return contour.map((from, index) => {
-    const to = contour[(index + 1) % contour.length]!;
-    const bulge = from.bulge ?? 0;
-    const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
-    const chord = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
-    if (bulge === 0) return { from, to, bulge, start: chord, end: chord };
-    const half = 2 * Math.atan(bulge);
-    const [cosine, sine] = [Math.cos(half), Math.sin(half)];
-    const turned = (sign: number): Vector => ({
-      x: chord.x * cosine - sign * chord.y * sine,
-      y: sign * chord.x * sine + chord.y * cosine,
+  if (left === 0) return [];
+  const movedX = columns[9]!;
+  const movedY = columns[10]!;
+  const from: number[] = [];
+  let made = 0;
+  for (let index = 0; index < count; index++) {
+    if (isLeft[index] === 0) continue;
+    // The stretch before that is left; arcs between them are used up.
+    let before = index === 0 ? count - 1 : index - 1;
+    while (isLeft[before] === 0) before = before === 0 ? count - 1 : before - 1;
+    const isNext = before + 1 === index || (index === 0 && before === count - 1);
+    const at = isNext
+      ? corner(stretches, before, index, distance, centreX, centreY)
+      : meeting(stretches, before, index, distance);
+    movedX[made] = at.x;
+    movedY[made] = at.y;
+    from.push(index);
+    made++;
+  }
+  const moved: Vertex[] = [];
+  for (let place = 0; place < left; place++) {
+    const index = from[place]!;
+    const next = place + 1 === left ? 0 : place + 1;
+    const own = bulge[index]!;
+    moved.push({
+      x: movedX[place]!,
+      y: movedY[place]!,
+      bulge:
+        own === 0
+          ? undefined
+          : bulgeAbout(
+              movedX[place]! - centreX[index]!,
+              movedY[place]! - centreY[index]!,
+              movedX[next]! - centreX[index]!,
+              movedY[next]! - centreY[index]!,
+              own,
+            ),
     });
-    return { from, to, bulge, start: turned(-1), end: turned(1) };
-  });
+  }
+  return moved;
 }
 
-const cross = (a: Vector, b: Vector): number => a.x * b.y - a.y * b.x;
-const dot = (a: Vector, b: Vector): number => a.x * b.x + a.y * b.y;
+/** Columns for the longest outline so far, used again for every outline: making them anew cost more than filling them. */
+let columns: readonly Float64Array[] = [];
+let marks = new Uint8Array(0);
+
+function columnsFor(count: number): void {
+  if (marks.length >= count) return;
+  const length = Math.max(64, 2 * count);
+  columns = Array.from({ length: 11 }, () => new Float64Array(length));
+  marks = new Uint8Array(length);
+}
+
+/** Valid until the next outline is looked at. */
+function stretchesOf(contour: Contour): Stretches {
+  const count = contour.length;
+  columnsFor(count);
+  const x = columns[0]!;
+  const y = columns[1]!;
+  const bulge = columns[2]!;
+  const startX = columns[3]!;
+  const startY = columns[4]!;
+  const endX = columns[5]!;
+  const endY = columns[6]!;
+  for (let index = 0; index < count; index++) {
+    const from = contour[index]!;
+    const to = contour[index + 1 === count ? 0 : index + 1]!;
+    const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+    const alongX = (to.x - from.x) / length;
+    const alongY = (to.y - from.y) / length;
+    x[index] = from.x;
+    y[index] = from.y;
+    const own = from.bulge ?? 0;
+    bulge[index] = own;
+    if (own === 0) {
+      startX[index] = endX[index] = alongX;
+      startY[index] = endY[index] = alongY;
+      continue;
+    }
+    // Half the arc's turn to either side of the chord: its tangent of a quarter is the bulge.
+    const halfCosine = (1 - own ** 2) / (1 + own ** 2);
+    const halfSine = (2 * own) / (1 + own ** 2);
+    startX[index] = alongX * halfCosine + alongY * halfSine;
+    startY[index] = alongY * halfCosine - alongX * halfSine;
+    endX[index] = alongX * halfCosine - alongY * halfSine;
+    endY[index] = alongY * halfCosine + alongX * halfSine;
+  }
+  return { count, x, y, bulge, startX, startY, endX, endY };
+}
 
 /** Where the vertex between two stretches goes. */
-function corner(before: Stretch, after: Stretch, distance: number): Vector {
-  const at = after.from;
-  const [a, b] = [before.end, after.start];
-  const turn = cross(a, b);
+function corner(
+  stretches: Stretches,
+  before: number,
+  after: number,
+  distance: number,
+  centreX: Float64Array,
+  centreY: Float64Array,
+): Vector {
+  const { x, y, bulge, startX, startY, endX, endY } = stretches;
+  const [atX, atY] = [x[after]!, y[after]!];
+  const [aX, aY] = [endX[before]!, endY[before]!];
+  const [bX, bY] = [startX[after]!, startY[after]!];
+  const turn = aX * bY - aY * bX;
   // To the left of the way.
-  const straight = { x: at.x + a.y * distance, y: at.y - a.x * distance };
-  if (Math.abs(turn) < smooth) return straight;
-  if (before.bulge !== 0 && after.bulge === 0) {
-    const back = { x: at.x + b.y * distance, y: at.y - b.x * distance };
-    return onCircle(before, back, b, distance) ?? mitre(at, a, b, distance);
-  }
-  if (before.bulge === 0 && after.bulge !== 0)
-    return onCircle(after, straight, a, distance) ?? mitre(at, a, b, distance);
-  return mitre(at, a, b, distance);
-}
-
-function mitre(at: Vector, a: Vector, b: Vector, distance: number): Vector {
-  const share = distance / Math.max(1 + dot(a, b), 0.1);
-  return { x: at.x + (a.y + b.y) * share, y: at.y - (a.x + b.x) * share };
+  if (Math.abs(turn) < smooth) return { x: atX + aY * distance, y: atY - aX * distance };
+  const mitred = (): Vector => {
+    const share = distance / Math.max(1 + aX * bX + aY * bY, 0.1);
+    return { x: atX + (aY + bY) * share, y: atY - (aX + bX) * share };
+  };
+  const isArcBefore = bulge[before] !== 0;
+  if (isArcBefore === (bulge[after] !== 0)) return mitred();
+  const arc = isArcBefore ? before : after;
+  const [alongX, alongY] = isArcBefore ? [bX, bY] : [aX, aY];
+  const radius =
+    Math.hypot(x[arc]! - centreX[arc]!, y[arc]! - centreY[arc]!) + Math.sign(bulge[arc]!) * distance;
+  return (
+    onCircle(
+      atX + alongY * distance,
+      atY - alongX * distance,
+      alongX,
+      alongY,
+      centreX[arc]!,
+      centreY[arc]!,
+      radius,
+    ) ?? mitred()
+  );
 }
 
 /** Where a moved straight edge meets the moved arc, nearest to where it was; null when it does not. */
-function onCircle(arc: Stretch, point: Vector, direction: Vector, distance: number): Vector | null {
-  const centre = arcCentre(arc.from, arc.to, arc.bulge);
-  const radius = Math.hypot(arc.from.x - centre.x, arc.from.y - centre.y) + Math.sign(arc.bulge) * distance;
-  const towards = { x: point.x - centre.x, y: point.y - centre.y };
-  const middle = -dot(towards, direction);
-  const underRoot = middle * middle - dot(towards, towards) + radius * radius;
+function onCircle(
+  x: number,
+  y: number,
+  alongX: number,
+  alongY: number,
+  centreX: number,
+  centreY: number,
+  radius: number,
+): Vector | null {
+  const [towardsX, towardsY] = [x - centreX, y - centreY];
+  const middle = -(towardsX * alongX + towardsY * alongY);
+  const underRoot = middle * middle - (towardsX * towardsX + towardsY * towardsY) + radius * radius;
   if (underRoot < 0) return null;
   const half = Math.sqrt(underRoot);
-  const along = Math.abs(middle - half) < Math.abs(middle + half) ? middle - half : middle + half;
-  return { x: point.x + direction.x * along, y: point.y + direction.y * along };
+  const way = Math.abs(middle - half) < Math.abs(middle + half) ? middle - half : middle + half;
+  return { x: x + alongX * way, y: y + alongY * way };
 }
 
 /** Where two stretches meet once the arcs between them are used up. */
-function meeting(before: Stretch, after: Stretch, distance: number): Vector {
-  const [a, b] = [before.end, after.start];
-  const p = { x: before.to.x + a.y * distance, y: before.to.y - a.x * distance };
-  const q = { x: after.from.x + b.y * distance, y: after.from.y - b.x * distance };
-  const turn = cross(a, b);
+function meeting(
+  { count, x, y, endX, endY, startX, startY }: Stretches,
+  before: number,
+  after: number,
+  distance: number,
+): Vector {
+  const beforeEnd = before + 1 === count ? 0 : before + 1;
+  const [aX, aY] = [endX[before]!, endY[before]!];
+  const [bX, bY] = [startX[after]!, startY[after]!];
+  const p = { x: x[beforeEnd]! + aY * distance, y: y[beforeEnd]! - aX * distance };
+  const q = { x: x[after]! + bY * distance, y: y[after]! - bX * distance };
+  const turn = aX * bY - aY * bX;
   if (Math.abs(turn) < smooth) return { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
-  const along = cross({ x: q.x - p.x, y: q.y - p.y }, b) / turn;
-  return { x: p.x + a.x * along, y: p.y + a.y * along };
+  const along = ((q.x - p.x) * bY - (q.y - p.y) * bX) / turn;
+  return { x: p.x + aX * along, y: p.y + aY * along };
 }
 
-/** Bulge of the arc about a centre from one point to the next, turning as the old arc did. */
-function bulgeAbout(centre: Vector, from: Vector, to: Vector, oldBulge: number): number {
-  const a = { x: from.x - centre.x, y: from.y - centre.y };
-  const b = { x: to.x - centre.x, y: to.y - centre.y };
-  let turn = Math.atan2(cross(a, b), dot(a, b));
+/** Bulge of the arc about a centre from one point to the next, both as seen from it, turning as the old arc did. */
+function bulgeAbout(aX: number, aY: number, bX: number, bY: number, oldBulge: number): number {
+  let turn = Math.atan2(aX * bY - aY * bX, aX * bX + aY * bY);
   if (turn !== 0 && Math.sign(turn) !== Math.sign(oldBulge)) turn += Math.sign(oldBulge) * 2 * Math.PI;
   return Math.tan(turn / 4);
 }
@@ -173,19 +268,19 @@ export function insetArea(region: Region, distance: number): number {
       area += insetRectilinearArea(contour, distance);
       continue;
     }
-    const stretches = stretchesOf(contour);
+    const { count, x, y, bulge, startX, startY, endX, endY } = stretchesOf(contour);
     let perimeter = 0;
     let patches = 0;
-    stretches.forEach((stretch, index) => {
-      const { from, to, bulge } = stretch;
-      const chord = Math.hypot(to.x - from.x, to.y - from.y);
-      const turn = 4 * Math.atan(bulge);
-      perimeter += bulge === 0 ? chord : (chord * turn) / (2 * Math.sin(turn / 2));
+    for (let index = 0; index < count; index++) {
+      const next = index + 1 === count ? 0 : index + 1;
+      const chord = Math.hypot(x[next]! - x[index]!, y[next]! - y[index]!);
+      const turn = 4 * Math.atan(bulge[index]!);
+      perimeter += turn === 0 ? chord : (chord * turn) / (2 * Math.sin(turn / 2));
       patches += turn / 2;
-      const next = stretches[(index + 1) % stretches.length]!;
-      const angle = Math.atan2(cross(stretch.end, next.start), dot(stretch.end, next.start));
-      patches += Math.tan(angle / 2);
-    });
+      const cross = endX[index]! * startY[next]! - endY[index]! * startX[next]!;
+      const dot = endX[index]! * startX[next]! + endY[index]! * startY[next]!;
+      patches += Math.tan(Math.atan2(cross, dot) / 2);
+    }
     area += signedArea(contour) - distance * perimeter + distance * distance * patches;
   }
   return area;

@@ -1,5 +1,5 @@
 /** SVG path data of outlines (SVG 1.1, 8.3): absolute commands only, ten-thousandths of a unit. */
-import { arcRadius, type Contour, type Region, type Vertex } from '../geometry';
+import { arcRadius, type Contour, type Region } from '../geometry';
 
 /** Steps to a unit: coordinates are rounded to ten-thousandths. */
 const steps = 10000;
@@ -19,18 +19,18 @@ function ofSteps(count: number): string {
   return Math.floor(count / steps) + fractions[count % steps]!;
 }
 
-/** Closed subpaths, one for each outline. */
+/** Closed subpaths, one for each outline. Joined at the end: strings grown bit by bit are slow to collect. */
 export function pathData(region: Region): string {
-  let data = '';
-  for (const contour of region) data += subpath(contour);
-  return data;
+  const parts: string[] = [];
+  for (const contour of region) addSubpath(parts, contour);
+  return parts.join('');
 }
 
-function subpath(contour: Contour): string {
+function addSubpath(parts: string[], contour: Contour): void {
   const first = contour[0]!;
   let x = Math.round(first.x * steps);
   let y = Math.round(first.y * steps);
-  let data = `M${ofSteps(x)} ${ofSteps(y)}`;
+  parts.push('M', ofSteps(x), ' ', ofSteps(y));
   for (let index = 0; index < contour.length; index++) {
     const from = contour[index]!;
     const isLast = index === contour.length - 1;
@@ -39,18 +39,15 @@ function subpath(contour: Contour): string {
     const to = isLast ? first : contour[index + 1]!;
     const toX = Math.round(to.x * steps);
     const toY = Math.round(to.y * steps);
-    if (from.bulge) data += `${arc(from, to, from.bulge)} ${ofSteps(toX)} ${ofSteps(toY)}`;
-    else if (toY === y) data += `H${ofSteps(toX)}`;
-    else if (toX === x) data += `V${ofSteps(toY)}`;
-    else data += `L${ofSteps(toX)} ${ofSteps(toY)}`;
+    if (from.bulge) {
+      const radius = decimal(arcRadius(from, to, from.bulge));
+      const flags = `${Math.abs(from.bulge) > 1 ? ' 0 1 ' : ' 0 0 '}${from.bulge > 0 ? '1 ' : '0 '}`;
+      parts.push('A', radius, ' ', radius, flags, ofSteps(toX), ' ', ofSteps(toY));
+    } else if (toY === y) parts.push('H', ofSteps(toX));
+    else if (toX === x) parts.push('V', ofSteps(toY));
+    else parts.push('L', ofSteps(toX), ' ', ofSteps(toY));
     x = toX;
     y = toY;
   }
-  return `${data}Z`;
-}
-
-/** The arc command without its end point. */
-function arc(from: Vertex, to: Vertex, bulge: number): string {
-  const radius = decimal(arcRadius(from, to, bulge));
-  return `A${radius} ${radius} 0 ${Math.abs(bulge) > 1 ? 1 : 0} ${bulge > 0 ? 1 : 0}`;
+  parts.push('Z');
 }

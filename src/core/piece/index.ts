@@ -62,8 +62,8 @@ export interface Piece {
   readonly light: () => Region;
   /** Narrowest dark part and narrowest light gap of the code. */
   readonly thinnestMm: { readonly dark: number; readonly light: number };
-  /** Whether dark outlines touch or nearly touch. */
-  readonly touches: boolean;
+  /** Least distance between dark outlines. */
+  readonly narrowestGapMm: number;
 }
 
 /** Where the code lies: the size of the symbol does not matter, only its width in millimetres. */
@@ -139,6 +139,6 @@ export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
     field,
     light: onDemand(() => [field, ...put(artwork.light().slice(1))]),
     thinnestMm: { dark: artwork.thinnest.dark * moduleMm, light: artwork.thinnest.light * moduleMm },
-    touches: artwork.touches,
+    narrowestGapMm: artwork.narrowestGap * moduleMm,
   };
 }

@@ -1,6 +1,7 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots and mirroring are decided here only. */
 import { plainPaint, type StylePaint } from '../artwork';
 import {
+  boundsOf,
   fitArcs,
   growRegion,
   insetArea,
@@ -12,6 +13,7 @@ import {
   roundedRectangle,
   uniteRegion,
   type Box,
+  type Contour,
   type Region,
 } from '../geometry';
 import type { Piece } from '../piece';
@@ -126,7 +128,7 @@ function layParts(
       ? { label: 'dark modules', area: [...drawIn(piece.dark()), ...logoInk], ink: blackInk }
       : {
           label: 'light modules and quiet zone',
-          area: drawnInLight(onDots(piece.light()), compensationMm, piece.touches, logoInk),
+          area: drawnInLight(onDots(piece.light()), compensationMm, piece.narrowestGapMm, logoInk),
           ink: blackInk,
         },
   ];
@@ -146,7 +148,7 @@ function printParts(
     return [
       {
         label: 'light modules and quiet zone',
-        area: drawnInLight(piece.light(), compensationMm, piece.touches, logoInk),
+        area: drawnInLight(piece.light(), compensationMm, piece.narrowestGapMm, logoInk),
         ink: inks.modules,
       },
     ];
@@ -194,18 +196,37 @@ function grownLogo(ink: Region, growthMm: number): Region {
   return growthMm === 0 ? ink : fitArcs(growRegion(ink, growthMm, finestMm), 2 * finestMm);
 }
 
-/** Light areas drawn in. Where dark outlines, which are their holes, could meet, they are united first. */
+/** Light areas drawn in. Where dark outlines, which are their holes, could meet each other or the logo, they are united. */
 function drawnInLight(
   [edge, ...holes]: Region,
   compensationMm: number,
-  touches: boolean,
+  narrowestGapMm: number,
   logoInk: Region,
 ): Region {
   const field = offsetOutlines([edge!], -compensationMm);
-  if (logoInk.length === 0 && !(touches && compensationMm > 0))
-    return [...field, ...offsetOutlines(holes, -compensationMm)];
-  const dark = [...offsetOutlines(holes.map(reversedContour), compensationMm), ...logoInk];
-  return [...field, ...fitArcs(uniteRegion(dark, finestMm), 2 * finestMm).map(reversedContour)];
+  const grown = offsetOutlines(holes, -compensationMm);
+  const meet = compensationMm > 0 && narrowestGapMm <= 2 * compensationMm + finestMm;
+  const reach = boundsOf(logoInk);
+  if (!meet && reach === null) return [...field, ...grown];
+  const isNear = (contour: Contour): boolean =>
+    meet || (reach !== null && reaches(contour, reach, 4 * compensationMm));
+  const near = grown.filter(isNear);
+  if (near.length === 0) return [...field, ...grown, ...logoInk.map(reversedContour)];
+  const united = fitArcs(uniteRegion([...near.map(reversedContour), ...logoInk], finestMm), 2 * finestMm);
+  return [...field, ...grown.filter((contour) => !near.includes(contour)), ...united.map(reversedContour)];
+}
+
+/** Whether an outline has a vertex in a box or close to it. What is cleared for a logo leaves no edge across it. */
+function reaches(contour: Contour, { x, y, width, height }: Box, closeMm: number): boolean {
+  for (const vertex of contour)
+    if (
+      vertex.x > x - closeMm &&
+      vertex.x < x + width + closeMm &&
+      vertex.y > y - closeMm &&
+      vertex.y < y + height + closeMm
+    )
+      return true;
+  return false;
 }
 
 /**

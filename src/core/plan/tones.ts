@@ -46,8 +46,25 @@ export function moduleTones(
   const { size, modules } = symbol;
   const base = linearOfHex(pair.material.baseColour);
   const mark = linearOfHex(pair.markColour);
-  const printed = (colour: Rgb): Rgb =>
-    printedLinear(colour.map(linearOfEncoded) as unknown as Rgb, base, mark);
+  // Most modules share their colour with the one before.
+  let last: { readonly from: Rgb; readonly to: Rgb } | null = null;
+  const printed = (colour: Rgb): Rgb => {
+    if (last?.from[0] !== colour[0] || last.from[1] !== colour[1] || last.from[2] !== colour[2]) {
+      const linear: Rgb = [
+        linearOfEncoded(colour[0]),
+        linearOfEncoded(colour[1]),
+        linearOfEncoded(colour[2]),
+      ];
+      last = { from: colour, to: printedLinear(linear, base, mark) };
+    }
+    return last.to;
+  };
+  const known = new Map<Rgb, Tones>();
+  const tonesFor = (colour: Rgb): Tones => {
+    let tones = known.get(colour);
+    if (tones === undefined) known.set(colour, (tones = tonesOf(colour)));
+    return tones;
+  };
   const groundAt = groundColour(paint, ground, size);
   const centres = finderCentres(size);
   const darkAt = (row: number, column: number): Rgb => {
@@ -68,7 +85,7 @@ export function moduleTones(
       const isDark = isWithin && modules[row * size + column] === 1;
       const bare = groundAt(row, column);
       const colour = isDark ? darkAt(row, column) : bare === null ? base : printed(bare);
-      tones.push({ row, column, isDark, colour, tones: tonesOf(colour) });
+      tones.push({ row, column, isDark, colour, tones: tonesFor(colour) });
     }
   return tones;
 }
@@ -137,9 +154,11 @@ export function worstPair(tones: readonly ModuleTone[], kind: ToneKind): WorstPa
 
 function extreme(tones: readonly ModuleTone[], isDark: boolean, kind: ToneKind): ModuleTone {
   const sign = isDark ? 1 : -1;
-  return tones
-    .filter((tone) => tone.isDark === isDark)
-    .reduce((a, b) => (sign * b.tones[kind] > sign * a.tones[kind] ? b : a));
+  let found: ModuleTone | null = null;
+  for (const tone of tones)
+    if (tone.isDark === isDark && (found === null || sign * tone.tones[kind] > sign * found.tones[kind]))
+      found = tone;
+  return found!;
 }
 
 /** The modules that differ least from the other tone, the weakest first, with what is left between them. */

@@ -13,7 +13,7 @@ describe('typed colours', () => {
       fc.property(hex, fc.constantFrom(...colourNotations), (colour, notation) => {
         const back = channels(colourOfText(colourText(colour, notation))!);
         channels(colour).forEach((value, index) =>
-          expect(Math.abs(value - back[index]!)).toBeLessThanOrEqual(notation === 'oklch' ? 3 : 1),
+          expect(Math.abs(value - back[index]!)).toBeLessThanOrEqual(1),
         );
       }),
     );

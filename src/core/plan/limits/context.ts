@@ -13,6 +13,7 @@ import {
 import { clearanceAround, type Clearance } from '../clearance';
 import type { Pair } from '../materials';
 import type { Plan } from '../planPiece';
+import type { ModuleTone } from '../tones';
 
 /** What the limits may ask about a logo; each answer costs a search, so it is asked for only when something is wrong. */
 export interface LogoContext {
@@ -32,6 +33,8 @@ export interface LimitContext {
   readonly style: Style;
   /** The picture that is the ground; null without one. */
   readonly groundPicture: Picture | null;
+  /** Printed tones of all modules and of the quiet zone, as they are now. */
+  readonly tones: () => readonly ModuleTone[];
   /** What the logo does to the symbol; null without one. */
   readonly damage: Damage | null;
   readonly logo: LogoContext | null;

@@ -116,11 +116,7 @@ const words: Readonly<Record<ToneKind, { code: string; title: string; seen: stri
 };
 
 function measureColours(context: LimitContext, kind: ToneKind): Finding {
-  const { symbol, style, pair } = context;
-  const { contrast, dark, light } = worstPair(
-    moduleTones(symbol, style.paint, context.groundPicture, pair),
-    kind,
-  );
+  const { contrast, dark, light } = worstPair(context.tones(), kind);
   const severity = severityOf(contrast, kind);
   const { code, title, seen } = words[kind];
   return {
