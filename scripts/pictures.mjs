@@ -14,6 +14,13 @@ const server = spawn('node', ['dist/node/server.js'], {
 });
 await new Promise((resolve) => server.stdout.once('data', resolve));
 
+// Whatever goes wrong, the server goes too.
+process.on('exit', () => server.kill('SIGINT'));
+process.on('uncaughtException', (error) => {
+  console.error(error.message);
+  process.exit(1);
+});
+
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -93,43 +100,10 @@ await page.waitForFunction(
   { timeout: 60_000 },
 );
 await picture('style-variants');
-await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
-await page.waitForTimeout(1500);
-await page.getByRole('button', { name: /Revisions/ }).click();
-await page.getByRole('dialog').getByText('Revision 1').first().click();
-await page.waitForTimeout(800);
-await picture('bench-revisions');
-await page.keyboard.press('Escape');
 await page.goto(base);
 await page.locator('.picture path').first().waitFor();
 await page.waitForTimeout(800);
 await picture('shelf');
-await page.getByRole('button', { name: /Harbour office/ }).click();
-await page.getByRole('button', { name: 'Select all' }).click();
-await page.getByRole('button', { name: 'Style…' }).click();
-await page.getByRole('button', { name: /^Change \d/ }).waitFor();
-await page.waitForFunction(() => document.querySelectorAll('[data-test="restyled"]').length === 3);
-await page.waitForTimeout(1500);
-await picture('shelf-style');
-await page.getByRole('button', { name: 'Leave them' }).click();
-
-await open('Berth 17 plate');
-const stage = await page.getByLabel('Stage', { exact: true }).screenshot();
-await page.goto(base);
-await page
-  .getByLabel('Picture of a code')
-  .setInputFiles({ name: 'old.png', mimeType: 'image/png', buffer: stage });
-await page.getByRole('button', { name: 'Make it a job' }).waitFor();
-await picture('shelf-picture');
-await page.keyboard.press('Escape');
-
-const archive = Buffer.from(await (await fetch(`${base}/api/archive`)).arrayBuffer());
-await page
-  .getByLabel('Archive to take in')
-  .setInputFiles({ name: 'binarus.zip', mimeType: 'application/zip', buffer: archive });
-await page.getByRole('dialog').waitFor();
-await page.waitForTimeout(1200);
-await picture('shelf-archive');
 
 await browser.close();
 server.kill('SIGINT');
