@@ -51,8 +51,8 @@ onBeforeUnmount(() => run++);
 
 onMounted(async () => {
   await house.load();
-  const [first] = choices.value;
-  chosenId.value = first?.id ?? '';
+  // Somebody quick may have chosen already.
+  if (chosenId.value === '') chosenId.value = choices.value[0]?.id ?? '';
   await readBefore();
 });
 
