@@ -32,7 +32,7 @@ export function createLogoLibrary(assets: LogoAssets): LogoLibrary {
         const loaded = await loadLogo(logo, assets);
         // What cannot be loaded now may be there later.
         if (!('problem' in loaded)) keep(logos, logoKey(logo), loaded);
-        else problems.set(logoKey(logo), loaded);
+        else keep(problems, logoKey(logo), loaded);
       }
       const { ground } = style.paint;
       if (ground.kind === 'picture' && !pictures.has(ground.file)) {

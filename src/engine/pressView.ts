@@ -5,7 +5,7 @@ import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '..
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
 import { placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
-import { base64, pathData } from '../core/output';
+import { pathData } from '../core/output';
 import { nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
@@ -183,10 +183,14 @@ function finishedParts({ pair, job }: JobResult, made: Made): FinishedPart[] {
 
 const pictureUrls = new WeakMap<Uint8Array, string>();
 
-/** Each picture is written as an address once. */
+/** Each picture gets its address once; the address is short, so that a key press does not carry the picture along. */
 function pictureUrl(png: Uint8Array): string {
   let url = pictureUrls.get(png);
-  if (url === undefined) pictureUrls.set(png, (url = `data:image/png;base64,${base64(png)}`));
+  if (url === undefined)
+    pictureUrls.set(
+      png,
+      (url = URL.createObjectURL(new Blob([png as Uint8Array<ArrayBuffer>], { type: 'image/png' }))),
+    );
   return url;
 }
 

@@ -25,7 +25,6 @@ export { countCorners } from './corners';
 export * from './logo';
 export { darkenedPaint, lightenedPaint, withLightnessWithin } from './darken';
 export {
-  coloursOf,
   colourAt,
   halfLength,
   isPlainPaint,

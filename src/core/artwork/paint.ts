@@ -104,10 +104,6 @@ function colourOfStops(stops: Stops, at: number): Rgb {
   return [0, 1, 2].map((channel) => a[channel]! + (b[channel]! - a[channel]!) * share) as unknown as Rgb;
 }
 
-/** The colours that a paint is made of. */
-export const coloursOf = (paint: Paint): readonly string[] =>
-  paint.kind === 'solid' ? [paint.colour] : paint.stops.map(({ colour }) => colour);
-
 /** The same paint with every colour changed. */
 export function withColours(paint: Paint, change: (colour: string) => string): Paint {
   return paint.kind === 'solid'

@@ -2,7 +2,6 @@
 import type { OperationSheet } from '../plan';
 import { writeSvg, type FileNotes } from './svg';
 
-export { base64 } from './base64';
 export { fileName, type NameFields } from './fileName';
 export { pathData } from './pathData';
 export { writeSvg, type FileNotes } from './svg';

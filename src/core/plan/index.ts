@@ -4,14 +4,6 @@ export { fitRanges, measureLimits, type FitRange, type LimitContext } from './li
 export { machines } from './machines';
 export { findPair, materials, pairs, type Pair } from './materials';
 export { symbolContrast } from './limits';
-export { moduleTones, toneKinds, weakestModules, worstPair, type ModuleTone, type ToneKind } from './tones';
+export { moduleTones, weakestModules, worstPair, type ModuleTone, type ToneKind } from './tones';
 export { blackInk, type Ink, type Operation, type OperationSheet } from './operation';
-export {
-  marksDarkModules,
-  nominalParts,
-  planPiece,
-  type Part,
-  type Plan,
-  type PlanPaint,
-  type PlanSettings,
-} from './planPiece';
+export { nominalParts, planPiece, type Plan, type PlanPaint, type PlanSettings } from './planPiece';

@@ -14,8 +14,7 @@ import { pictureBox } from './inks';
 import type { Pair } from './materials';
 
 /** How a reader weighs the colours: reflectances of 0 to 1, and luma as cameras encode it. */
-export const toneKinds = ['luminance', 'luma', 'red'] as const;
-export type ToneKind = (typeof toneKinds)[number];
+export type ToneKind = 'luminance' | 'luma' | 'red';
 export type Tones = Readonly<Record<ToneKind, number>>;
 
 export interface ModuleTone {

@@ -3,6 +3,7 @@
 import { computed, ref, useId } from 'vue';
 import { paletteOfPixels } from '../../core/artwork/palette';
 import { colourNotations, colourOfText, colourText, type ColourNotation } from './colourText';
+import FilePicker from './FilePicker.vue';
 
 defineProps<{ label: string; palette: readonly string[] }>();
 const colour = defineModel<string>({ required: true });
@@ -30,11 +31,7 @@ async function pickFromScreen(): Promise<void> {
   }
 }
 
-async function takeFromPicture(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function takeFromPicture(file: File): Promise<void> {
   try {
     const image = await createImageBitmap(file);
     const scale = Math.min(1, 200 / Math.max(image.width, image.height));
@@ -85,10 +82,7 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
         />
       </div>
       <div class="ways">
-        <label class="action quiet">
-          From a picture…
-          <input type="file" accept="image/*" class="picker" @change="takeFromPicture" />
-        </label>
+        <FilePicker class="action quiet" accept="image/*" @pick="takeFromPicture">From a picture…</FilePicker>
         <button v-if="Dropper" type="button" class="action quiet" @click="pickFromScreen">
           From the screen
         </button>
@@ -160,13 +154,6 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
 .ways {
   display: flex;
   gap: 10px;
-}
-
-.picker {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 
 .problem {

@@ -4,6 +4,7 @@ import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, shallowRef } fro
 import { useRouter } from 'vue-router';
 import type { FoundCode } from '../../core/proof';
 import { useEngine } from '../shared/engine';
+import FilePicker from '../shared/FilePicker.vue';
 
 const AppDialog = defineAsyncComponent(() => import('../shared/AppDialog.vue'));
 const router = useRouter();
@@ -90,20 +91,12 @@ onBeforeUnmount(() => {
   window.removeEventListener('drop', onDrop);
   window.removeEventListener('dragover', allowDrop);
 });
-
-function pick(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (file) void read(file);
-}
 </script>
 
 <template>
-  <label class="action quiet">
-    From a picture…
-    <input type="file" accept="image/*" aria-label="Picture of a code" class="picker" @change="pick" />
-  </label>
+  <FilePicker class="action quiet" accept="image/*" label="Picture of a code" @pick="read"
+    >From a picture…</FilePicker
+  >
   <AppDialog v-if="shown" v-model="shown" title="From a picture" width="520px">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-else-if="found" class="found">
@@ -123,17 +116,6 @@ function pick(event: Event): void {
 </template>
 
 <style scoped>
-.picker {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-
-.action:focus-within {
-  outline: 2px solid var(--accent);
-}
-
 .found {
   display: grid;
   justify-items: start;

@@ -54,8 +54,14 @@ watch(query, () => {
 onMounted(() => {
   document.title = 'Shelf · Binarus';
   void shelf.load();
-  void house.load();
 });
+
+watch(
+  () => query.collection,
+  (collection) => {
+    if (collection) void house.load();
+  },
+);
 
 /** House style with which new jobs of the collection in view begin. */
 const beginsWith = computed(() => house.ofCollection(query.collection));
@@ -73,6 +79,7 @@ async function startJob(isClean = false): Promise<void> {
       collection: query.collection ?? '',
       message: { kind: 'web', address: '' },
     });
+    if (query.collection && !isClean) await house.load();
     const look = isClean ? undefined : beginsWith.value?.look;
     const styled = look === undefined ? job : { ...job, style: look.style, logo: look.logo };
     await router.push({ name: 'bench', params: { id: (await createJob(styled)).id } });

@@ -3,6 +3,7 @@ import {
   isPlainPaint,
   darkenedPaint,
   lightenedPaint,
+  plainPaint,
   type Ground,
   type Paint,
   type StylePaint,
@@ -244,13 +245,7 @@ export function measureUnusedPaint({ pair, style, plan }: LimitContext): Finding
     fixes: [
       {
         label: 'Take the colours out',
-        changes: [
-          change('style.paint', {
-            modules: null,
-            finders: [{ ring: null, centre: null }],
-            ground: { kind: 'bare' },
-          }),
-        ],
+        changes: [change('style.paint', plainPaint)],
       },
     ],
   };

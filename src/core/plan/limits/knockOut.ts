@@ -34,14 +34,19 @@ export function measureBudget(context: LimitContext): Finding {
 }
 
 function smallerDamageFixes(context: LimitContext): Fix[] {
-  const fixes: Fix[] = [];
-  const share = context.logo?.largestSafeShare() ?? null;
-  if (share !== null)
-    fixes.push({
+  return [...smallerLogoFixes(context), ...strongerFixes(context)];
+}
+
+/** The largest size that is safe where the logo lies; none when it is safe in no size. */
+function smallerLogoFixes({ logo }: LimitContext): Fix[] {
+  const share = logo?.largestSafeShare() ?? null;
+  if (share === null) return [];
+  return [
+    {
       label: `Largest safe size: ${Number((share * 100).toFixed(1))} % of the code`,
       changes: [change('logo.share', share)],
-    });
-  return [...fixes, ...strongerFixes(context)];
+    },
+  ];
 }
 
 /** The next stronger level that makes it safe, and the next larger version, each with the module that it leaves. */
@@ -75,13 +80,13 @@ function strongerFixes(context: LimitContext): Fix[] {
 }
 
 /** Patterns under the logo: those a code is found and opened by are never to be covered, the others with caution. */
-export function measureCoveredPatterns({ damage, logo }: LimitContext): Finding | null {
+export function measureCoveredPatterns(context: LimitContext): Finding | null {
+  const { damage } = context;
   if (damage === null) return null;
   const { patterns } = damage;
   const forbidden = patterns.filter((role) => protectedRoles.includes(role));
   const severity = forbidden.length > 0 ? 'stop' : patterns.length > 0 ? 'caution' : 'fine';
   const list = (severity === 'stop' ? forbidden : patterns).join(', ');
-  const share = severity === 'stop' ? (logo?.largestSafeShare() ?? null) : null;
   return {
     code: 'covered-patterns',
     severity,
@@ -98,14 +103,7 @@ export function measureCoveredPatterns({ damage, logo }: LimitContext): Finding 
     fixes:
       severity === 'stop'
         ? [
-            ...(share === null
-              ? []
-              : [
-                  {
-                    label: `Largest safe size: ${Number((share * 100).toFixed(1))} % of the code`,
-                    changes: [change('logo.share', share)],
-                  },
-                ]),
+            ...smallerLogoFixes(context),
             { label: 'Put it in the middle', changes: [change('logo.place', 'middle')] },
           ]
         : [],

@@ -6,6 +6,7 @@ import ChoiceRow from '../../shared/ChoiceRow.vue';
 import PaintField from '../../shared/PaintField.vue';
 import RangeField from '../../shared/RangeField.vue';
 import { uploadFile } from '../../shared/uploads';
+import FilePicker from '../../shared/FilePicker.vue';
 
 defineProps<{ palette: readonly string[] }>();
 const ground = defineModel<Ground>({ required: true });
@@ -22,11 +23,7 @@ function choose(isPicture: boolean): void {
   if (!isPicture && ground.value.kind === 'picture') ground.value = { kind: 'bare' };
 }
 
-async function pick(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function pick(file: File): Promise<void> {
   problem.value = '';
   try {
     const saved = await uploadFile(file);
@@ -69,10 +66,9 @@ async function pick(event: Event): Promise<void> {
     @update:model-value="setPaint"
   />
   <template v-else>
-    <label class="action quiet file">
-      {{ ground.kind === 'picture' ? 'Another picture…' : 'Choose a picture…' }}
-      <input type="file" accept="image/png,image/jpeg,image/webp" class="picker" @change="pick" />
-    </label>
+    <FilePicker class="action quiet file" accept="image/png,image/jpeg,image/webp" @pick="pick">{{
+      ground.kind === 'picture' ? 'Another picture…' : 'Choose a picture…'
+    }}</FilePicker>
     <template v-if="ground.kind === 'picture'">
       <span class="name">{{ ground.fileName }}</span>
       <RangeField
@@ -102,17 +98,6 @@ async function pick(event: Event): Promise<void> {
 <style scoped>
 .file {
   justify-self: start;
-}
-
-.file:focus-within {
-  outline: 2px solid var(--accent);
-}
-
-.picker {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 
 .name {

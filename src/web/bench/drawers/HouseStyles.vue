@@ -8,6 +8,7 @@ import { inLook, lookKey } from '../../../core/looks';
 import { downloadBytes } from '../../shared/download';
 import { useBench } from '../../stores/bench';
 import { useHouseStyles } from '../../stores/houseStyles';
+import FilePicker from '../../shared/FilePicker.vue';
 
 const props = defineProps<{ job: Job }>();
 const bench = useBench();
@@ -40,11 +41,7 @@ async function send({ id, name: styleName }: HouseStyle): Promise<void> {
   });
 }
 
-async function take(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function take(file: File): Promise<void> {
   const taken = await house.importFile(file);
   told.value = taken === null ? '' : `Taken in as “${taken.name}”. It is not applied until you apply it.`;
 }
@@ -58,10 +55,7 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
 <template>
   <div class="head">
     <h2 class="heading">House styles</h2>
-    <label class="plain">
-      From a file…
-      <input type="file" accept=".json,application/json" class="picker" @change="take" />
-    </label>
+    <FilePicker class="plain" accept=".json,application/json" @pick="take">From a file…</FilePicker>
   </div>
   <ul v-if="house.styles.length > 0">
     <li v-for="style in house.styles" :key="style.id" data-test="house-style">
@@ -146,10 +140,6 @@ ul {
   cursor: pointer;
 }
 
-.plain:focus-within {
-  outline: 2px solid var(--accent);
-}
-
 .acts [aria-pressed='true'] {
   color: var(--accent-dark);
   font-weight: 600;
@@ -162,13 +152,6 @@ ul {
 
 .keep .action {
   white-space: nowrap;
-}
-
-.picker {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 
 .problem {

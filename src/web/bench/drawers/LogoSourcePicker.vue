@@ -8,6 +8,7 @@ import type { Job } from '../../../core/job';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import { uploadFile } from '../../shared/uploads';
 import { useBench } from '../../stores/bench';
+import FilePicker from '../../shared/FilePicker.vue';
 
 const props = defineProps<{ job: Job }>();
 const bench = useBench();
@@ -53,13 +54,6 @@ async function upload(file: File): Promise<void> {
   }
 }
 
-function pick(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (file) void upload(file);
-}
-
 function drop(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
   if (file) void upload(file);
@@ -86,16 +80,14 @@ function setTitle(title: string): void {
   </div>
   <ChoiceRow v-model="from" label="Where the logo comes from" :choices="fromChoices" />
   <div v-if="from === 'file'" class="drop" @dragover.prevent @drop.prevent="drop">
-    <label class="file" :class="{ busy }">
-      {{ fileName ? 'Another file…' : 'Choose a file…' }}
-      <input
-        type="file"
-        accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
-        aria-label="Logo file"
-        class="picker"
-        @change="pick"
-      />
-    </label>
+    <FilePicker
+      class="file"
+      :class="{ busy }"
+      accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
+      label="Logo file"
+      @pick="upload"
+      >{{ fileName ? 'Another file…' : 'Choose a file…' }}</FilePicker
+    >
     <span v-if="fileName" class="name">{{ fileName }}</span>
     <p v-else class="note">SVG, PNG, JPEG or WebP; or drop it here. Pictures are traced to paths.</p>
   </div>
@@ -196,19 +188,8 @@ function setTitle(title: string): void {
   cursor: pointer;
 }
 
-.file:focus-within {
-  outline: 2px solid var(--accent);
-}
-
 .busy {
   opacity: 0.5;
-}
-
-.picker {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 
 .name {

@@ -8,6 +8,7 @@ import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import PairFacts from './PairFacts.vue';
 import ReadingDistance from './ReadingDistance.vue';
+import SwitchField from '../../shared/SwitchField.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
@@ -150,14 +151,11 @@ const polarities = computed(() => [
           marksLighter ? ', so the field around the code is marked too' : ''
         }}. Reversed codes are read by few readers.
       </p>
-      <div class="line">
-        <ElSwitch
-          id="mirrored"
-          :model-value="job.making.mirrored"
-          @update:model-value="setMaking({ mirrored: Boolean($event) })"
-        />
-        <label for="mirrored">Mirror the file, for a piece seen from behind</label>
-      </div>
+      <SwitchField
+        label="Mirror the file, for a piece seen from behind"
+        :model-value="job.making.mirrored"
+        @update:model-value="setMaking({ mirrored: $event })"
+      />
       <PairFacts v-if="pair" :pair="pair" />
     </section>
   </div>

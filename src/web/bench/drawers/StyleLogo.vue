@@ -11,6 +11,7 @@ import { useBench } from '../../stores/bench';
 import { useStageNote } from '../../stores/stageNotes';
 import LogoBudget from './LogoBudget.vue';
 import LogoSourcePicker from './LogoSourcePicker.vue';
+import SwitchField from '../../shared/SwitchField.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
@@ -117,29 +118,20 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
           :choices="shapeChoices"
           @update:model-value="setLogo({ knockOut: { ...logo.knockOut, shape: $event } }, 'shape')"
         />
-        <div class="switch">
-          <ElSwitch
-            id="whole-modules"
-            size="small"
-            :model-value="logo.knockOut.wholeModules"
-            @update:model-value="
-              setLogo({ knockOut: { ...logo.knockOut, wholeModules: Boolean($event) } }, 'whole')
-            "
-          />
-          <label for="whole-modules">Take whole modules, cut none</label>
-        </div>
+        <SwitchField
+          label="Take whole modules, cut none"
+          :model-value="logo.knockOut.wholeModules"
+          @update:model-value="setLogo({ knockOut: { ...logo.knockOut, wholeModules: $event } }, 'whole')"
+        />
       </section>
       <section v-if="isFile">
         <h2 class="heading">What is marked of it</h2>
-        <div v-if="printsColours" class="switch">
-          <ElSwitch
-            id="keeps-colours"
-            size="small"
-            :model-value="logo.ink.keepsColours"
-            @update:model-value="setInk({ keepsColours: Boolean($event) }, 'colours')"
-          />
-          <label for="keeps-colours">Print it in its own colours</label>
-        </div>
+        <SwitchField
+          v-if="printsColours"
+          label="Print it in its own colours"
+          :model-value="logo.ink.keepsColours"
+          @update:model-value="setInk({ keepsColours: $event }, 'colours')"
+        />
         <template v-if="isOneInk">
           <RangeField
             label="Threshold"
@@ -151,26 +143,18 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
             :model-value="logo.ink.threshold"
             @update:model-value="setInk({ threshold: $event }, 'threshold')"
           />
-          <div class="switch">
-            <ElSwitch
-              id="inverted-ink"
-              size="small"
-              :model-value="logo.ink.inverted"
-              @update:model-value="setInk({ inverted: Boolean($event) }, 'inverted')"
-            />
-            <label for="inverted-ink">Mark its light parts instead</label>
-          </div>
+          <SwitchField
+            label="Mark its light parts instead"
+            :model-value="logo.ink.inverted"
+            @update:model-value="setInk({ inverted: $event }, 'inverted')"
+          />
         </template>
         <template v-if="logo.source.kind === 'picture'">
-          <div class="switch">
-            <ElSwitch
-              id="remove-ground"
-              size="small"
-              :model-value="logo.ink.groundTolerance !== null"
-              @update:model-value="setInk({ groundTolerance: $event ? 0.15 : null }, 'ground')"
-            />
-            <label for="remove-ground">Take its plain ground away</label>
-          </div>
+          <SwitchField
+            label="Take its plain ground away"
+            :model-value="logo.ink.groundTolerance !== null"
+            @update:model-value="setInk({ groundTolerance: $event ? 0.15 : null }, 'ground')"
+          />
           <RangeField
             v-if="logo.ink.groundTolerance !== null"
             label="Tolerance"
@@ -213,13 +197,6 @@ section {
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 8px;
   align-items: center;
-}
-
-.switch {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 24px;
 }
 
 .wide {

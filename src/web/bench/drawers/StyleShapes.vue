@@ -8,6 +8,7 @@ import ChoiceRow from '../../shared/ChoiceRow.vue';
 import RangeField from '../../shared/RangeField.vue';
 import { useBench } from '../../stores/bench';
 import StyleFitness from './StyleFitness.vue';
+import SwitchField from '../../shared/SwitchField.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
@@ -130,16 +131,14 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           <ElOption v-for="choice in whichCorners" :key="choice.value" v-bind="choice" />
         </ElSelect>
       </template>
-      <div class="switch">
-        <ElSwitch
-          id="round-outline"
-          size="small"
-          :model-value="style.round !== null"
-          @update:model-value="setStyle({ round: $event ? { seed: 17, quietModules: 4 } : null }, 'round')"
-        />
-        <label for="round-outline">Round outline</label>
-        <button v-if="style.round" type="button" class="plain" @click="fillAnew">fill anew</button>
-      </div>
+      <SwitchField
+        label="Round outline"
+        :model-value="style.round !== null"
+        @update:model-value="setStyle({ round: $event ? { seed: 17, quietModules: 4 } : null }, 'round')"
+        ><button v-if="style.round" type="button" class="plain" @click="fillAnew">
+          fill anew
+        </button></SwitchField
+      >
       <RangeField
         v-if="style.round"
         label="Quiet zone"
@@ -269,13 +268,6 @@ section {
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 8px;
   align-items: center;
-}
-
-.switch {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 24px;
 }
 
 .plain {

@@ -4,6 +4,7 @@ import type { Job } from '../../../core/job';
 import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
+import SwitchField from '../../shared/SwitchField.vue';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
@@ -58,14 +59,11 @@ const levelNames: Record<Level, string> = {
           Asked for {{ job.symbol.level }}; the version has room for {{ view.made.level }} at the same size.
         </p>
       </template>
-      <div class="line">
-        <ElSwitch
-          id="raise-level"
-          :model-value="job.symbol.raiseLevel"
-          @update:model-value="set('raiseLevel', Boolean($event))"
-        />
-        <label for="raise-level">Raise the level where it costs no size</label>
-      </div>
+      <SwitchField
+        label="Raise the level where it costs no size"
+        :model-value="job.symbol.raiseLevel"
+        @update:model-value="set('raiseLevel', $event)"
+      />
     </section>
     <section>
       <h2 class="heading">Symbol</h2>
@@ -106,14 +104,11 @@ const levelNames: Record<Level, string> = {
           <ElOption v-for="mode in modes" :key="mode" :value="mode" :label="modeNames[mode]" />
         </ElSelect>
       </div>
-      <div class="line">
-        <ElSwitch
-          id="symbol-eci"
-          :model-value="job.symbol.eci"
-          @update:model-value="set('eci', Boolean($event))"
-        />
-        <label for="symbol-eci">Announce UTF-8 (ECI 26); a few readers stumble over it</label>
-      </div>
+      <SwitchField
+        label="Announce UTF-8 (ECI 26); a few readers stumble over it"
+        :model-value="job.symbol.eci"
+        @update:model-value="set('eci', $event)"
+      />
     </section>
   </div>
 </template>
