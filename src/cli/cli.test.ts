@@ -3,7 +3,8 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseJob, type Job } from '../core/job';
-import { commands, UsageError } from './commands';
+import { commands } from './commands';
+import { UsageError } from './input';
 import { parseArgs } from 'node:util';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-cli-'));

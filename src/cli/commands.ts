@@ -1,43 +1,43 @@
 /** The commands: each takes parsed options and gives what to print, and whether findings stop. */
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
+import { mkdir, rename, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import type { ParseArgsConfig } from 'node:util';
-import { newLogo, presets, type Preset } from '../core/artwork';
+import { presets } from '../core/artwork';
 import type { Finding } from '../core/finding';
-import { parseStyleDocument, plainLook, type Look } from '../core/houseStyle';
 import { createLogoLibrary } from '../core/logoLibrary';
-import presetFitness from '../core/presetFitness.json' with { type: 'json' };
-import { parseJob, problemsOf, type Job } from '../core/job';
+import { parseJob, type Job } from '../core/job';
 import { makeFiles } from '../core/makeFiles';
 import {
   describeMessage,
-  emptyMessage,
   kindIds,
   kindJsonSchema,
   kindName,
-  messageSchema,
   holdsBytes,
   readBytes,
   readPayload,
   writeMessage,
-  type Message,
 } from '../core/message';
 import { newJob } from '../core/newJob';
 import { outputFormats, type FormatId } from '../core/output';
-import { pairs, type Pair } from '../core/plan';
+import { pairs } from '../core/plan';
 import { fullShotCount, prove, startProof, type ProofReport } from '../core/proof';
 import { proofSetup } from '../core/proveJob';
 import { runJob, type JobResult } from '../core/runJob';
-import type { StyleFitness } from '../core/styleFitness';
 import { defaultSymbolSettings, encodeSymbol, symbolSchema, type EncodeResult } from '../core/symbol';
 import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';
-import { readUpload, uploadsIn } from './uploads';
-
-/** What was asked for makes no sense: exit 2. */
-export class UsageError extends Error {}
-
-type Values = Readonly<Record<string, string | boolean | (string | boolean)[] | undefined>>;
+import { chosenLook, chosenMessage, chosenPair, describePair, describePreset } from './choices';
+import {
+  millimetres,
+  none,
+  pieceSize,
+  readJob,
+  required,
+  UsageError,
+  wholeNumber,
+  type Values,
+} from './input';
+import { uploadsIn } from './uploads';
 
 interface Command {
   readonly synopsis: string;
@@ -204,92 +204,6 @@ async function printJob(
   return { output: parsed.job, stops: false };
 }
 
-/** A shipped style by its name, or a style document; with a logo from a file. */
-async function chosenLook(values: Values): Promise<Look> {
-  const { style, logo } = values as Record<string, string | undefined>;
-  const look = style === undefined ? plainLook : await readLook(style);
-  if (logo === undefined) return look;
-  try {
-    const { hash, mediaType } = await readUpload(logo);
-    const kind = mediaType === 'image/png' ? 'picture' : 'drawing';
-    return { ...look, logo: newLogo({ kind, file: hash, fileName: basename(logo) }) };
-  } catch (error) {
-    throw new UsageError(`${logo}: ${(error as Error).message}`);
-  }
-}
-
-async function readLook(nameOrPath: string): Promise<Look> {
-  const preset = presets.find(({ id }) => id === nameOrPath);
-  if (preset !== undefined) return { style: preset.style, logo: null };
-  if (!nameOrPath.endsWith('.json'))
-    throw new UsageError(
-      `there is no style “${nameOrPath}”; there is ${presets.map(({ id }) => id).join(', ')}, or a style document FILE.json.`,
-    );
-  const parsed = parseStyleDocument(await readJson(nameOrPath));
-  if ('problems' in parsed)
-    throw new UsageError(`${nameOrPath} is not a style document:\n${parsed.problems.join('\n')}`);
-  return { style: parsed.style.style, logo: parsed.style.logo };
-}
-
-/** A shipped style with how readily each reader takes it. */
-function describePreset({ id, name, style }: Preset): object {
-  const { fitness } = (presetFitness as unknown as Record<string, { fitness: StyleFitness }>)[id]!;
-  return { style: id, name, look: { style, logo: null }, fitness };
-}
-
-/** The message of the one option that gives it. Fields that a message file leaves out are empty. */
-async function chosenMessage(values: Values): Promise<Message> {
-  const { url, text: plain, message: path } = values as Record<string, string | undefined>;
-  if ([url, plain, path].filter((option) => option !== undefined).length !== 1)
-    throw new UsageError('give either --url, --text or --message.');
-  if (url !== undefined) return { kind: 'web', address: url };
-  if (plain !== undefined) return { kind: 'text', text: plain };
-  const fields = await readJson(path!);
-  const kind = kindIds.find((id) => id === (fields as { kind?: unknown } | null)?.kind);
-  if (kind === undefined) throw new UsageError(`${path} has no known kind; there is ${kindIds.join(', ')}.`);
-  const parsed = messageSchema.safeParse({ ...emptyMessage(kind), ...(fields as object) });
-  if (!parsed.success)
-    throw new UsageError(`${path} is not a message:\n${problemsOf(parsed.error).join('\n')}`);
-  return parsed.data;
-}
-
-function chosenPair(values: Values): Pair | undefined {
-  const { material, machine } = values as Record<string, string | undefined>;
-  if (material === undefined && machine === undefined) return undefined;
-  const pair = pairs.find(
-    (candidate) =>
-      (material === undefined || candidate.material.id === material) &&
-      (machine === undefined || candidate.machine.id === machine),
-  );
-  if (pair) return pair;
-  const known = pairs.map(
-    (candidate) => `  --material ${candidate.material.id} --machine ${candidate.machine.id}`,
-  );
-  throw new UsageError(`there is no such pair. Known pairs:\n${known.join('\n')}`);
-}
-
-function describePair({ material, machine, process, markColour, markTone, smallestModuleMm }: Pair): object {
-  const { elementMm, elementFactor, floorMm, growthMm, source } = process;
-  return {
-    material: material.id,
-    machine: machine.id,
-    materialName: material.name,
-    machineName: machine.name,
-    operation: machine.operation,
-    markTone,
-    baseColour: material.baseColour,
-    markColour,
-    coloursFrom: material.source,
-    dotMm: machine.dotMm,
-    elementMm,
-    elementFactor,
-    floorMm,
-    smallestModuleMm,
-    growthMm,
-    valuesFrom: source,
-  };
-}
-
 async function makeCommand(
   values: Values,
   positionals: readonly string[],
@@ -350,60 +264,9 @@ async function runFile(
   return { job, result: runJob(job, undefined, library) };
 }
 
-async function readJob(positionals: readonly string[]): Promise<Job> {
-  const [path, ...more] = positionals;
-  if (path === undefined || more.length > 0) throw new UsageError('give one job document.');
-  const document = await readJson(path);
-  const parsed = parseJob(document);
-  if ('problems' in parsed)
-    throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
-  return parsed.job;
-}
-
-async function readJson(path: string): Promise<unknown> {
-  try {
-    return JSON.parse(await readFile(path === '-' ? '/dev/stdin' : path, 'utf8'));
-  } catch (error) {
-    throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
-  }
-}
-
 function tell(findings: readonly Finding[]): void {
   for (const { severity, title, text: sentence, fixes } of findings) {
     const offered = fixes.map(({ label }) => label).join('; ');
     process.stderr.write(`${severity}: ${title}: ${sentence}${offered ? ` (${offered})` : ''}\n`);
   }
-}
-
-function none(positionals: readonly string[]): void {
-  if (positionals.length > 0) throw new UsageError(`“${positionals[0]}” is one word too many.`);
-}
-
-function required(values: Values, name: string): string {
-  const value = values[name];
-  if (typeof value !== 'string') throw new UsageError(`--${name} is missing.`);
-  return value;
-}
-
-function wholeNumber(values: Values, name: string): number | undefined {
-  const value = values[name];
-  if (value === undefined) return undefined;
-  return typeof value === 'string' && /^\d{1,3}$/.test(value) ? Number(value) : Number.NaN;
-}
-
-function millimetres(values: Values, name: string): number | undefined {
-  const value = values[name];
-  if (value === undefined) return undefined;
-  const number = Number(value);
-  if (!(number > 0)) throw new UsageError(`--${name} is a number of millimetres, not “${String(value)}”.`);
-  return number;
-}
-
-function pieceSize(values: Values): { width: number; height: number } | undefined {
-  const value = values.piece;
-  if (value === undefined) return undefined;
-  const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/i.exec(String(value));
-  if (match === null)
-    throw new UsageError(`--piece is width x height in millimetres, such as 60x40, not “${String(value)}”.`);
-  return { width: Number(match[1]), height: Number(match[2]) };
 }

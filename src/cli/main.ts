@@ -1,6 +1,7 @@
 /** `binarus`: the same core from a shell. JSON on standard output, messages on standard error. */
 import { parseArgs } from 'node:util';
-import { commands, usage, UsageError } from './commands';
+import { commands, usage } from './commands';
+import { UsageError } from './input';
 
 const [name, ...rest] = process.argv.slice(2);
 const command = name === undefined ? undefined : commands[name];

@@ -1,0 +1,104 @@
+/** What a job is made of on the command line: message, material with machine, and look. */
+import { basename } from 'node:path';
+import { newLogo, presets, type Preset } from '../core/artwork';
+import { parseStyleDocument, plainLook, type Look } from '../core/houseStyle';
+import { problemsOf } from '../core/job';
+import { emptyMessage, kindIds, messageSchema, type Message } from '../core/message';
+import { pairs, type Pair } from '../core/plan';
+import presetFitness from '../core/presetFitness.json' with { type: 'json' };
+import type { StyleFitness } from '../core/styleFitness';
+import { readJson, UsageError, type Values } from './input';
+import { readUpload } from './uploads';
+
+/** A shipped style by its name, or a style document; with a logo from a file. */
+export async function chosenLook(values: Values): Promise<Look> {
+  const { style, logo } = values as Record<string, string | undefined>;
+  const look = style === undefined ? plainLook : await readLook(style);
+  if (logo === undefined) return look;
+  try {
+    const { hash, mediaType } = await readUpload(logo);
+    const kind = mediaType === 'image/png' ? 'picture' : 'drawing';
+    return { ...look, logo: newLogo({ kind, file: hash, fileName: basename(logo) }) };
+  } catch (error) {
+    throw new UsageError(`${logo}: ${(error as Error).message}`);
+  }
+}
+
+export async function readLook(nameOrPath: string): Promise<Look> {
+  const preset = presets.find(({ id }) => id === nameOrPath);
+  if (preset !== undefined) return { style: preset.style, logo: null };
+  if (!nameOrPath.endsWith('.json'))
+    throw new UsageError(
+      `there is no style “${nameOrPath}”; there is ${presets.map(({ id }) => id).join(', ')}, or a style document FILE.json.`,
+    );
+  const parsed = parseStyleDocument(await readJson(nameOrPath));
+  if ('problems' in parsed)
+    throw new UsageError(`${nameOrPath} is not a style document:\n${parsed.problems.join('\n')}`);
+  return { style: parsed.style.style, logo: parsed.style.logo };
+}
+
+/** A shipped style with how readily each reader takes it. */
+export function describePreset({ id, name, style }: Preset): object {
+  const { fitness } = (presetFitness as unknown as Record<string, { fitness: StyleFitness }>)[id]!;
+  return { style: id, name, look: { style, logo: null }, fitness };
+}
+
+/** The message of the one option that gives it. Fields that a message file leaves out are empty. */
+export async function chosenMessage(values: Values): Promise<Message> {
+  const { url, text: plain, message: path } = values as Record<string, string | undefined>;
+  if ([url, plain, path].filter((option) => option !== undefined).length !== 1)
+    throw new UsageError('give either --url, --text or --message.');
+  if (url !== undefined) return { kind: 'web', address: url };
+  if (plain !== undefined) return { kind: 'text', text: plain };
+  const fields = await readJson(path!);
+  const kind = kindIds.find((id) => id === (fields as { kind?: unknown } | null)?.kind);
+  if (kind === undefined) throw new UsageError(`${path} has no known kind; there is ${kindIds.join(', ')}.`);
+  const parsed = messageSchema.safeParse({ ...emptyMessage(kind), ...(fields as object) });
+  if (!parsed.success)
+    throw new UsageError(`${path} is not a message:\n${problemsOf(parsed.error).join('\n')}`);
+  return parsed.data;
+}
+
+export function chosenPair(values: Values): Pair | undefined {
+  const { material, machine } = values as Record<string, string | undefined>;
+  if (material === undefined && machine === undefined) return undefined;
+  const pair = pairs.find(
+    (candidate) =>
+      (material === undefined || candidate.material.id === material) &&
+      (machine === undefined || candidate.machine.id === machine),
+  );
+  if (pair) return pair;
+  const known = pairs.map(
+    (candidate) => `  --material ${candidate.material.id} --machine ${candidate.machine.id}`,
+  );
+  throw new UsageError(`there is no such pair. Known pairs:\n${known.join('\n')}`);
+}
+
+export function describePair({
+  material,
+  machine,
+  process,
+  markColour,
+  markTone,
+  smallestModuleMm,
+}: Pair): object {
+  const { elementMm, elementFactor, floorMm, growthMm, source } = process;
+  return {
+    material: material.id,
+    machine: machine.id,
+    materialName: material.name,
+    machineName: machine.name,
+    operation: machine.operation,
+    markTone,
+    baseColour: material.baseColour,
+    markColour,
+    coloursFrom: material.source,
+    dotMm: machine.dotMm,
+    elementMm,
+    elementFactor,
+    floorMm,
+    smallestModuleMm,
+    growthMm,
+    valuesFrom: source,
+  };
+}

@@ -1,0 +1,59 @@
+/** What is typed and what lies in files, read into values; whatever makes no sense is told as a usage error. */
+import { readFile } from 'node:fs/promises';
+import { parseJob, type Job } from '../core/job';
+
+/** What was asked for makes no sense: exit 2. */
+export class UsageError extends Error {}
+
+export type Values = Readonly<Record<string, string | boolean | (string | boolean)[] | undefined>>;
+
+export async function readJob(positionals: readonly string[]): Promise<Job> {
+  const [path, ...more] = positionals;
+  if (path === undefined || more.length > 0) throw new UsageError('give one job document.');
+  const document = await readJson(path);
+  const parsed = parseJob(document);
+  if ('problems' in parsed)
+    throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
+  return parsed.job;
+}
+
+export async function readJson(path: string): Promise<unknown> {
+  try {
+    return JSON.parse(await readFile(path === '-' ? '/dev/stdin' : path, 'utf8'));
+  } catch (error) {
+    throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
+  }
+}
+
+export function none(positionals: readonly string[]): void {
+  if (positionals.length > 0) throw new UsageError(`“${positionals[0]}” is one word too many.`);
+}
+
+export function required(values: Values, name: string): string {
+  const value = values[name];
+  if (typeof value !== 'string') throw new UsageError(`--${name} is missing.`);
+  return value;
+}
+
+export function wholeNumber(values: Values, name: string): number | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  return typeof value === 'string' && /^\d{1,3}$/.test(value) ? Number(value) : Number.NaN;
+}
+
+export function millimetres(values: Values, name: string): number | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  const number = Number(value);
+  if (!(number > 0)) throw new UsageError(`--${name} is a number of millimetres, not “${String(value)}”.`);
+  return number;
+}
+
+export function pieceSize(values: Values): { width: number; height: number } | undefined {
+  const value = values.piece;
+  if (value === undefined) return undefined;
+  const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/i.exec(String(value));
+  if (match === null)
+    throw new UsageError(`--piece is width x height in millimetres, such as 60x40, not “${String(value)}”.`);
+  return { width: Number(match[1]), height: Number(match[2]) };
+}
