@@ -1,7 +1,7 @@
 /** Import directions. Stages of the core in the order of the way through; each may use those before it. */
 const stages = ['message', 'symbol', 'artwork', 'piece', 'plan', 'output', 'proof'];
 /** Vocabulary that every stage may use. */
-const shared = 'geometry/|finding\\.ts$|colour\\.ts$|svgRenderer\\.ts$';
+const shared = 'geometry/|words/|finding\\.ts$|colour\\.ts$|svgRenderer\\.ts$';
 
 const notTests = { pathNot: '\\.test\\.ts$' };
 const only = (name, from, to) => ({
@@ -36,6 +36,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/core/geometry/', ...notTests },
       to: { path: '^src/', pathNot: '^src/core/geometry/' },
+    },
+    {
+      name: 'words-need-geometry-only',
+      severity: 'error',
+      from: { path: '^src/core/words/', ...notTests },
+      to: { path: '^src/', pathNot: '^src/core/(words|geometry)/' },
     },
     {
       name: 'core-is-free-of-platforms',

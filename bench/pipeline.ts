@@ -8,7 +8,7 @@ import { findPair } from '../src/core/plan';
 import { prove, startProof } from '../src/core/proof';
 import { proofSetup } from '../src/core/proveJob';
 import { runJob } from '../src/core/runJob';
-import { emptyLibrary } from '../src/core/logoLibrary';
+import { emptyLibrary } from '../src/core/library';
 import { createPress } from '../src/engine/press';
 import { sampleLengths, sampleMessage } from './encoders';
 import { quantile } from './timing';

@@ -79,13 +79,13 @@ describe('binarus job', () => {
     );
     expect(parseJob(job)).toEqual({ job });
     expect(job).toMatchObject({
-      piece: { widthMm: 60, heightMm: 40, codeWidthMm: 25, codePlace: 'centred' },
+      piece: { widthMm: 60, heightMm: 40, code: { widthMm: 25, xMm: 'middle' } },
     });
   });
 
   it('takes every pair that binarus materials lists, and refuses others', async () => {
     const { output } = await binarus('materials');
-    expect(output).toHaveLength(5);
+    expect(output).toHaveLength(6);
     for (const { material, machine, valuesFrom } of output) {
       expect(valuesFrom.tag).toBe('cp');
       const { path } = await jobFile('--text', 'Berth 17', '--material', material, '--machine', machine);

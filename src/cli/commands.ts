@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import type { ParseArgsConfig } from 'node:util';
 import { presets } from '../core/artwork';
 import type { Finding } from '../core/finding';
-import { createLogoLibrary } from '../core/logoLibrary';
+import { createLibrary } from '../core/library';
 import { parseJob, type Job } from '../core/job';
 import { makeFiles } from '../core/makeFiles';
 import {
@@ -259,7 +259,7 @@ async function runFile(
 ): Promise<{ job: Job; result: JobResult }> {
   const job = await readJob(positionals);
   const folder = (values.files as string | undefined) ?? dirname(positionals[0]!);
-  const library = createLogoLibrary(logoAssets(uploadsIn(folder)));
+  const library = createLibrary(logoAssets(uploadsIn(folder)));
   await library.load(job);
   return { job, result: runJob(job, undefined, library) };
 }

@@ -1,7 +1,7 @@
 /** Other masks, levels and versions of a symbol, by what the job's logo takes of each. */
 import { isSafeDamage, knockOutDamage, logoArt, placeLogo } from './artwork';
 import type { Job } from './job';
-import type { LogoLibrary } from './logoLibrary';
+import type { Library } from './library';
 import { holdsBytes, writeMessage } from './message';
 import { findPair } from './plan';
 import { encodeSymbol, levels, type Level } from './symbol';
@@ -24,7 +24,7 @@ const versionsTried = 3;
  * For every level and the smallest versions that hold the message there, the mask that loses least; the best first: safe
  * ones before others, then the larger module, then the smaller share of what is corrected. Empty without a logo.
  */
-export function arrangements(job: Job, library: LogoLibrary): Arrangement[] {
+export function arrangements(job: Job, library: Library): Arrangement[] {
   const { logo } = job;
   const loaded = logo && library.logo(logo);
   if (!logo || !loaded || 'problem' in loaded) return [];
@@ -56,7 +56,7 @@ export function arrangements(job: Job, library: LogoLibrary): Arrangement[] {
           used: damage.worst,
           correctable: damage.correctable,
           isSafe: isSafeDamage(damage),
-          moduleMm: job.piece.codeWidthMm / symbol.size,
+          moduleMm: job.piece.code.widthMm / symbol.size,
         };
       }
       if (best !== null) found.push(best);

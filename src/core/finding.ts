@@ -23,7 +23,7 @@ export interface Quantity {
   readonly comparison?: '>=' | '<=' | '=';
 }
 
-/** One value to set in the job document; `path` is dotted, such as `piece.codeWidthMm`. */
+/** One value to set in the job document; `path` is dotted, such as `piece.code.widthMm`. */
 export interface Change {
   readonly path: string;
   readonly value: string | number | boolean | null | object;

@@ -6,13 +6,13 @@ import { z } from 'zod';
 import type { Change } from './finding';
 import { logoSchema, plainPaint, plainStyle, styleSchema } from './artwork';
 import { messageSchema } from './message';
-import { pieceSchema } from './piece';
+import { codePlacementSchema, pieceSchema, plainPiece } from './piece';
 import { symbolSchema } from './symbol';
 
 // The page forbids building functions from text; Zod must not try.
 z.config({ jitless: true });
 
-export const currentFormatVersion = 3;
+export const currentFormatVersion = 4;
 
 export const overrideSchema = z.strictObject({
   /** Code of the finding that is overridden. */
@@ -22,6 +22,18 @@ export const overrideSchema = z.strictObject({
   at: z.iso.datetime(),
 });
 export type Override = z.infer<typeof overrideSchema>;
+
+/** A code: what it says, how it is drawn and where it lies. */
+const codeSchema = z.strictObject({
+  message: messageSchema,
+  symbol: symbolSchema,
+  style: styleSchema,
+  logo: logoSchema.nullable(),
+  code: codePlacementSchema,
+});
+export type CodeSettings = Readonly<z.infer<typeof codeSchema>>;
+
+export const mostCodes = 6;
 
 export const jobSchema = z.strictObject({
   format: z.literal('binarus-job'),
@@ -35,6 +47,8 @@ export const jobSchema = z.strictObject({
   style: styleSchema,
   logo: logoSchema.nullable(),
   piece: pieceSchema,
+  /** Codes beside the first, whose parts are `message`, `symbol`, `style`, `logo` and `piece.code`. */
+  moreCodes: z.array(codeSchema).max(mostCodes - 1),
   making: z.strictObject({
     material: z.string().min(1).max(60),
     machine: z.string().min(1).max(60),
@@ -58,7 +72,25 @@ const migrations: Readonly<Record<number, (document: Record<string, unknown>) =>
     logo: null,
     style: { ...(document.style as object), round: null, paint: plainPaint },
   }),
+  3: (document) => ({ ...document, formatVersion: 4, moreCodes: [], piece: pieceOfVersion3(document.piece) }),
 };
+
+/** Until version 3 a piece was a rectangle with one radius and a code in the middle or at a place. */
+function pieceOfVersion3(piece: unknown): unknown {
+  const parsed = z
+    .object({
+      widthMm: z.number(),
+      heightMm: z.number(),
+      cornerRadiusMm: z.number(),
+      codeWidthMm: z.number(),
+      codePlace: z.union([z.literal('centred'), z.object({ xMm: z.number(), yMm: z.number() })]),
+    })
+    .safeParse(piece);
+  if (!parsed.success) return piece;
+  const { widthMm, heightMm, codeWidthMm, cornerRadiusMm, codePlace } = parsed.data;
+  const plain = plainPiece(widthMm, heightMm, codeWidthMm, cornerRadiusMm);
+  return codePlace === 'centred' ? plain : { ...plain, code: { ...plain.code, ...codePlace } };
+}
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
 

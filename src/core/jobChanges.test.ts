@@ -14,7 +14,7 @@ describe('describeChanges', () => {
       ...job,
       message: { kind: 'web' as const, address: 'ternquay.example/17' },
       symbol: { ...job.symbol, level: 'H' as const },
-      piece: { ...job.piece, codeWidthMm: 30, codePlace: { xMm: 2, yMm: 3 } },
+      piece: { ...job.piece, code: { widthMm: 30, xMm: 2, yMm: 3, turnDegrees: 0 } },
       making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' },
       overrides: [{ code: 'contrast', reason: 'On purpose.', at: '2026-11-25T10:00:00Z' }],
     };
@@ -22,7 +22,7 @@ describe('describeChanges', () => {
       'address “ternquay.example” → “ternquay.example/17”',
       'level M → H',
       'code width 25 mm → 30 mm',
-      'place of the code in the middle → 2, 3 mm',
+      'place of the code in the middle → 2 mm, 3 mm',
       'material White vinyl by Ink-jet printer, 600 dpi → Birch plywood by CO2 laser',
       'let pass nothing → contrast',
     ]);

@@ -2,6 +2,7 @@
 import { isPlainPaint, shapesKey, styleName, type LogoSettings } from './artwork';
 import type { Job } from './job';
 import { kindName } from './message';
+import { itemName, type Axis, type Corners, type ItemSettings, type PieceSettings } from './piece';
 import { findPair } from './plan';
 
 const mm = (value: number): string => `${value} mm`;
@@ -43,14 +44,11 @@ export function describeChanges(before: Job, after: Job): string[] {
     const rest = (logo: LogoSettings): string => JSON.stringify({ ...logo, source: null, share: 0 });
     if (rest(before.logo) !== rest(after.logo)) changes.push('logo set differently');
   }
-  const [from, to] = [before.piece, after.piece];
-  compare('width', from.widthMm, to.widthMm, mm);
-  compare('height', from.heightMm, to.heightMm, mm);
-  compare('corners', from.cornerRadiusMm, to.cornerRadiusMm, mm);
-  compare('code width', from.codeWidthMm, to.codeWidthMm, mm);
-  compare('place of the code', from.codePlace, to.codePlace, (place: Job['piece']['codePlace']) =>
-    place === 'centred' ? 'in the middle' : `${place.xMm}, ${mm(place.yMm)}`,
-  );
+  changes.push(...pieceChanges(before.piece, after.piece));
+  if (JSON.stringify(before.moreCodes) !== JSON.stringify(after.moreCodes)) {
+    const [from, to] = [before.moreCodes.length, after.moreCodes.length];
+    changes.push(from === to ? 'other codes changed' : `codes ${from + 1} → ${to + 1}`);
+  }
   compare('material', materialOf(before), materialOf(after), String);
   compare('reversed', before.making.reversed, after.making.reversed, yesOrNo);
   compare('mirrored', before.making.mirrored, after.making.mirrored, yesOrNo);
@@ -58,6 +56,52 @@ export function describeChanges(before: Job, after: Job): string[] {
   const codes = (job: Job): string => job.overrides.map(({ code }) => code).join(', ') || 'nothing';
   compare('let pass', codes(before), codes(after), String);
   return changes;
+}
+
+/** Sizes by their numbers, what lies on the piece by its name. */
+function pieceChanges(from: PieceSettings, to: PieceSettings): string[] {
+  const changes: string[] = [];
+  const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
+  const compare = (what: string, a: string, b: string): void => {
+    if (a !== b) changes.push(`${what} ${a} → ${b}`);
+  };
+  compare('width', mm(from.widthMm), mm(to.widthMm));
+  compare('height', mm(from.heightMm), mm(to.heightMm));
+  if (from.outline.kind !== to.outline.kind) compare('outline', from.outline.kind, to.outline.kind);
+  else if (from.outline.kind === 'rectangle' && to.outline.kind === 'rectangle')
+    compare('corners', cornersText(from.outline.corners), cornersText(to.outline.corners));
+  else if (differs(from.outline, to.outline)) changes.push('outline changed');
+  compare('offset of the outline', mm(from.offset.mm), mm(to.offset.mm));
+  compare('code width', mm(from.code.widthMm), mm(to.code.widthMm));
+  compare('place of the code', placeText(from.code), placeText(to.code));
+  compare('turn of the code', `${from.code.turnDegrees}°`, `${to.code.turnDegrees}°`);
+  if (differs(from.holes, to.holes)) changes.push('holes changed');
+  const named = (items: PieceSettings['items']): Map<string, ItemSettings> =>
+    new Map(items.map((item) => [item.id, item]));
+  const [old, now] = [named(from.items), named(to.items)];
+  for (const [id, item] of now) {
+    const earlier = old.get(id);
+    if (earlier === undefined) changes.push(`${itemName(item)} put on`);
+    else if (differs(earlier, item)) changes.push(`${itemName(item)} changed`);
+  }
+  for (const [id, item] of old) if (!now.has(id)) changes.push(`${itemName(item)} taken away`);
+  compare('serial number', from.serial || 'none', to.serial || 'none');
+  compare('bleed', mm(from.bleedMm), mm(to.bleedMm));
+  compare('safe distance', mm(from.safeMm), mm(to.safeMm));
+  if (differs(from.shadow, to.shadow)) changes.push(to.shadow === null ? 'shadow taken away' : 'shadow changed');
+  if (differs(from.stand, to.stand)) changes.push(to.stand === null ? 'stand taken away' : 'stand changed');
+  return changes;
+}
+
+function cornersText(corners: Corners): string {
+  const each = corners.map(({ shape, mm: size }) => (shape === 'square' ? 'square' : `${shape} ${size} mm`));
+  return new Set(each).size === 1 ? each[0]! : each.join(', ');
+}
+
+function placeText({ xMm, yMm }: PieceSettings['code']): string {
+  if (xMm === 'middle' && yMm === 'middle') return 'in the middle';
+  const along = (place: Axis): string => (place === 'middle' ? 'middle' : mm(place));
+  return `${along(xMm)}, ${along(yMm)}`;
 }
 
 const symbolWords: Readonly<Record<keyof Job['symbol'], string>> = {

@@ -2,6 +2,7 @@
 import { plainStyle } from './artwork';
 import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, shownPayload, writeMessage, type Message } from './message';
+import { plainPiece } from './piece';
 import { pairs, type Pair } from './plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from './symbol';
 
@@ -39,7 +40,8 @@ export function newJob(options: NewJobOptions): Job {
     symbol: { ...defaultSymbolSettings },
     style: plainStyle,
     logo: null,
-    piece: { widthMm: width, heightMm: height, cornerRadiusMm: 0, codeWidthMm, codePlace: 'centred' },
+    piece: plainPiece(width, height, codeWidthMm),
+    moreCodes: [],
     making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
     reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },
     overrides: [],

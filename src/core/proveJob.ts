@@ -2,19 +2,24 @@
 import type { Job } from './job';
 import { outputFormats } from './output';
 import { makeFiles } from './makeFiles';
-import type { Box } from './geometry';
-import type { Piece } from './piece';
+import { turnedBounds, type Box } from './geometry';
+import type { PlacedCode } from './piece';
 import type { ProofSetup } from './proof';
 import type { JobResult } from './runJob';
 
 /** Every proof photographs the same twenty ways. */
 const proofSeed = 17;
 
-/** The code with what is kept free around it: the quiet zone, or all of a round outline. */
-function fieldOf({ quietZone, round, moduleMm }: Piece): Box {
-  if (round === null) return quietZone;
-  const reach = round.radiusMm + moduleMm;
-  return { x: round.x - reach, y: round.y - reach, width: 2 * reach, height: 2 * reach };
+/** The upright box around the code with what is kept free around it: the quiet zone, or all of a round outline. */
+function fieldOf({ quietZone, round, moduleMm, turn }: PlacedCode): Box {
+  const reach = round === null ? quietZone.width / 2 : round.radiusMm + moduleMm;
+  const side = round === null ? turnedBounds(2 * reach, 2 * reach, turn).width : 2 * reach;
+  return {
+    x: quietZone.x + quietZone.width / 2 - side / 2,
+    y: quietZone.y + quietZone.height / 2 - side / 2,
+    width: side,
+    height: side,
+  };
 }
 
 /** Null when the job gives no file to prove. Stops do not keep a job from being proved: the proof shows why they stop. */
@@ -23,14 +28,23 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   const { piece, plan } = result.made;
   const made = makeFiles(job, { ...result, heldBackBy: [] }, revision, [outputFormats[0].id]);
   if (!('files' in made)) return null;
-  const quietZone = fieldOf(piece);
   const { material, machine, process, markColour } = result.pair;
+  const [first, ...others] = [piece, ...piece.others].map((code, index) => {
+    const quietZone = fieldOf(code);
+    const { payload, isBytes } = result.codes[index]!;
+    return {
+      payload,
+      isBytes,
+      quietZone: plan.mirrored
+        ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width }
+        : quietZone,
+      moduleMm: code.moduleMm,
+    };
+  });
   return {
+    ...first!,
+    others,
     svg: made.files[0]!.bytes,
-    payload: result.payload,
-    isBytes: result.isBytes,
-    quietZone: plan.mirrored ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width } : quietZone,
-    moduleMm: piece.moduleMm,
     baseColour: material.baseColour,
     markColour,
     machine: { growthMm: process.growthMm, dotMm: machine.dotMm },

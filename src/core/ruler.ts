@@ -53,7 +53,7 @@ export function measureMessage(job: Job): MessageRuler {
     return {
       level,
       version: smallest,
-      moduleMm: smallest === null ? null : job.piece.codeWidthMm / sizeOfVersion(smallest),
+      moduleMm: smallest === null ? null : job.piece.code.widthMm / sizeOfVersion(smallest),
     };
   });
   if (version === null)

@@ -75,12 +75,14 @@ function fitnessSetup(style: Style, version: number): ProofSetup {
     {
       widthMm: side,
       heightMm: side,
+      marginMm: 0,
       operations: [{ kind: 'mark', label: 'dark modules', area, ink: blackInk }],
     },
     { title: 'style', description: '' },
   );
   return {
     svg,
+    others: [],
     payload,
     isBytes: false,
     quietZone: { x: 0, y: 0, width: side, height: side },

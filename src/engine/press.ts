@@ -1,7 +1,7 @@
 /** Runs jobs and keeps the last result, so that stages whose input did not change are not run again. */
 import { arrangements, type Arrangement } from '../core/arrangements';
 import type { Job } from '../core/job';
-import { libraryPalette, type LogoLibrary } from '../core/logoLibrary';
+import { libraryPalette, type Library } from '../core/library';
 import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
 import { measureMessage, type MessageRuler } from '../core/ruler';
@@ -32,7 +32,7 @@ export interface Press {
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
 
-export function createPress(library: LogoLibrary): Press {
+export function createPress(library: Library): Press {
   let last: JobResult | undefined;
   const run = async (job: Job): Promise<JobResult> => {
     await library.load(job);

@@ -1,11 +1,11 @@
 /** Worker entry: the press beside the page's own thread. */
 import { expose } from 'comlink';
-import { createLogoLibrary } from '../core/logoLibrary';
+import { createLibrary } from '../core/library';
 import { newJob } from '../core/newJob';
 import { browserAssets } from './browserAssets';
 import { createPress } from './press';
 
-const press = createPress(createLogoLibrary(browserAssets));
+const press = createPress(createLibrary(browserAssets));
 expose(press);
 
 /** Runs that let the engine of the browser compile the stages, so that the first keys are as quick as the later ones. */

@@ -6,7 +6,7 @@ import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
 import { placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
-import { nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
+import { isLine, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
@@ -151,8 +151,8 @@ function madeView(result: JobResult, made: Made): MadeView {
     operations: plan.operations.map((operation) => ({
       kind: operation.kind,
       label: operation.label,
-      path: pathData(operation.kind === 'cut' ? operation.lines : operation.area),
-      isLine: operation.kind === 'cut',
+      path: pathData(isLine(operation) ? operation.lines : operation.area),
+      isLine: isLine(operation),
     })),
     marks: plan.marks,
     compensationMm: plan.compensationMm,
@@ -166,14 +166,15 @@ function madeView(result: JobResult, made: Made): MadeView {
   };
 }
 
-function finishedParts({ pair, job }: JobResult, made: Made): FinishedPart[] {
+function finishedParts({ pair, job, codes }: JobResult, made: Made): FinishedPart[] {
   const { piece, plan } = made;
   const mirrored = plan.mirrored && !pair.material.transparent;
   return nominalParts(
     piece,
     pair,
     { reversed: plan.reversed, mirrored },
-    { paint: job.style.paint, ground: made.ground },
+    codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground })),
+    job.piece,
   ).map(({ area, ink }) => ({
     path: pathData(area),
     ink: printedInk(ink, pair),

@@ -14,7 +14,7 @@ import {
   type Reader,
   type SamplePicture,
 } from '../core/proof';
-import type { LogoLibrary } from '../core/logoLibrary';
+import type { Library } from '../core/library';
 import { proofSetup } from '../core/proveJob';
 import { runJob } from '../core/runJob';
 import { measureStyleFitness, type StyleFitness } from '../core/styleFitness';
@@ -37,7 +37,7 @@ export interface Prover {
 /** Enough to tell a look that loses a reader from one that does not. */
 const glanceShots = 8;
 
-export function createProver(load: () => Promise<ProofBinaries>, library: LogoLibrary): Prover {
+export function createProver(load: () => Promise<ProofBinaries>, library: Library): Prover {
   let readers: Promise<readonly Reader[]> | undefined;
   let newest = 0;
   let newestFitness = 0;

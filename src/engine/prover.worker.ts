@@ -2,7 +2,7 @@
 import zbarUrl from '@undecaf/zbar-wasm/dist/zbar.wasm?url';
 import { expose } from 'comlink';
 import zxingUrl from 'zxing-wasm/reader/zxing_reader.wasm?url';
-import { createLogoLibrary } from '../core/logoLibrary';
+import { createLibrary } from '../core/library';
 import { browserAssets, bytesOf } from './browserAssets';
 import { createProver } from './prover';
 
@@ -14,5 +14,5 @@ expose(
       bytesOf(zxingUrl),
     ]);
     return { resvg, zbar, zxing };
-  }, createLogoLibrary(browserAssets)),
+  }, createLibrary(browserAssets)),
 );

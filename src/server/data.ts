@@ -1,5 +1,5 @@
 /** Everything that is kept, with what is needed to look at it. */
-import { createLogoLibrary, type LogoLibrary } from '../core/logoLibrary';
+import { createLibrary, type Library } from '../core/library';
 import { logoAssets } from '../node/logoAssets';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
@@ -11,11 +11,11 @@ export interface Data {
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
   /** Logos of jobs, loaded from the files. */
-  readonly library: LogoLibrary;
+  readonly library: Library;
 }
 
 export function openData(db: Db): Data {
   const files = fileStore(db);
-  const library = createLogoLibrary(logoAssets((hash) => Promise.resolve(files.find(hash)?.bytes ?? null)));
+  const library = createLibrary(logoAssets((hash) => Promise.resolve(files.find(hash)?.bytes ?? null)));
   return { jobs: jobStore(db, library), files, houseStyles: houseStyleStore(db), library };
 }

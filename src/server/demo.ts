@@ -12,6 +12,7 @@ import type { Look } from '../core/houseStyle';
 import type { Job } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { newJob, type NewJobOptions } from '../core/newJob';
+import { roundCorners } from '../core/piece';
 import { findPair } from '../core/plan';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
@@ -220,7 +221,10 @@ export function demoJobs(): Job[] {
       symbol: { ...job.symbol, level: level ?? job.symbol.level },
       style: { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
       logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
-      piece: { ...job.piece, cornerRadiusMm },
+      piece: {
+        ...job.piece,
+        outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
+      },
       reading: { distanceM },
     };
   });

@@ -5,7 +5,7 @@ import type { revisionListSchema, SavedJob } from '../core/api';
 import type { ImportReport, JobSummary, Place } from '../core/shelfApi';
 import { importAction, type ArchivedJob, type ArchivedRevision, type ReadArchive } from '../core/archive';
 import { parseJob, type Job } from '../core/job';
-import { emptyLibrary, type LogoLibrary } from '../core/logoLibrary';
+import { emptyLibrary, type Library } from '../core/library';
 import type { ProofReport } from '../core/proof';
 import type { Db } from './db/open';
 import { summaryOf, type SummaryFields } from './summary';
@@ -63,7 +63,7 @@ const selectJobs = `
   LEFT JOIN proofs ON proofs.job_id = jobs.id
     AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)`;
 
-export function jobStore(db: Db, library: LogoLibrary = emptyLibrary): JobStore {
+export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
   const summarised = (document: Job): string => JSON.stringify(summaryOf(document, library));
   const selectSummaries = db.prepare<[], SummaryRow>(
     `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,

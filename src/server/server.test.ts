@@ -124,7 +124,7 @@ describe('the shelf', () => {
       proof: null,
       made: null,
     });
-    const small = { ...document, piece: { ...document.piece, codeWidthMm: 3 } };
+    const small = { ...document, piece: { ...document.piece, code: { ...document.piece.code, widthMm: 3 } } };
     await send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: small });
     expect(await summaryOf(id)).toMatchObject({ revision: 2, severity: 'stop' });
   });

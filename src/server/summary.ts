@@ -3,7 +3,7 @@ import type { JobSummary } from '../core/shelfApi';
 import type { Job } from '../core/job';
 import { shownPayload } from '../core/message';
 import { findPair } from '../core/plan';
-import type { LogoLibrary } from '../core/logoLibrary';
+import type { Library } from '../core/library';
 import { runJob } from '../core/runJob';
 
 export type SummaryFields = Pick<
@@ -19,7 +19,7 @@ export interface StoredSummary extends SummaryFields {
 /** Characters of the message that are kept for showing and searching. */
 const keptCharacters = 300;
 
-export function summaryOf(job: Job, library: LogoLibrary): StoredSummary {
+export function summaryOf(job: Job, library: Library): StoredSummary {
   const payload = shownPayload(job.message);
   const { description, severity, heldBackBy } = runJob(job, undefined, library);
   // Of forms the sentence says more than the payload, and it does not show a password.

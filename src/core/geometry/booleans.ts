@@ -72,15 +72,20 @@ export function sharedRegion(region: Region, other: Region, tolerance: number): 
   return fromPaths(intersect(toPaths(region, tolerance), toPaths(other, tolerance), FillRule.NonZero));
 }
 
-/** An area grown by `distance` (shrunk when negative), round at its corners. */
-export function growRegion(region: Region, distance: number, tolerance: number): Region {
+/** An area grown by `distance` (shrunk when negative): corners come out round, or sharp up to eight times the distance. */
+export function growRegion(
+  region: Region,
+  distance: number,
+  tolerance: number,
+  corners: 'round' | 'mitre' = 'round',
+): Region {
   return fromPaths(
     inflatePaths(
       toPaths(region, tolerance),
       distance * steps,
-      JoinType.Round,
+      corners === 'round' ? JoinType.Round : JoinType.Miter,
       EndType.Polygon,
-      2,
+      corners === 'round' ? 2 : 8,
       tolerance * steps,
     ),
   );

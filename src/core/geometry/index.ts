@@ -25,7 +25,17 @@ export {
 export { treatCorners, type Corner, type Quadrant } from './corners';
 export { crossingsOf } from './crossings';
 export { fitArcs } from './fitArcs';
+export { firstTouch, type Touch, type TurnedSquare } from './gauge';
 export { insetArea, offsetOutlines } from './offset';
 export { onDemand } from './onDemand';
+export { addQuadratic, parsePath, type PathLine } from './pathReader';
 export { boundsOf, sampleRegion, type SampleGrid } from './sample';
 export { traceBitmap } from './trace';
+export {
+  holdsPoint,
+  regionDistance,
+  stretchRegion,
+  turnedBounds,
+  turnPoint,
+  turnRegion,
+} from './transform';

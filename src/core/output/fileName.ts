@@ -7,6 +7,8 @@ export interface NameFields {
   readonly heightMm: number;
   readonly material: string;
   readonly mirrored: boolean;
+  /** For files of a part of the job, such as its base. */
+  readonly part?: string;
 }
 
 /** `berth-17-plate_r14_60x40mm_black-anodised-aluminium.svg`; `_mirrored` is added so that nobody mirrors it twice. */
@@ -16,7 +18,8 @@ export function fileName(fields: NameFields, extension: string): string {
     fields.revision === null ? '' : `r${fields.revision}`,
     `${fields.widthMm}x${fields.heightMm}mm`,
     slug(fields.material),
-    fields.mirrored ? 'mirrored' : '',
+    // A base is cut from another sheet and never mirrored.
+    fields.part ?? (fields.mirrored ? 'mirrored' : ''),
   ];
   return `${parts.filter((part) => part !== '').join('_')}.${extension}`;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { newJob } from '../newJob';
 import { makeFiles } from '../makeFiles';
-import { findPair } from '../plan';
+import { findPair, isLine } from '../plan';
 import { runJob } from '../runJob';
 import { fileName } from './fileName';
 import { decimal, pathData } from './pathData';
@@ -48,7 +48,7 @@ describe('an SVG file', () => {
   it('has one node for each corner of the outlines', () => {
     const { plan } = runJob(job).made!;
     const [mark] = plan.operations;
-    const corners = mark!.kind === 'cut' ? 0 : mark!.area.reduce((sum, contour) => sum + contour.length, 0);
+    const corners = isLine(mark!) ? 0 : mark!.area.reduce((sum, contour) => sum + contour.length, 0);
     const path = /<g id="mark".*?d="([^"]+)"/.exec(svg)![1]!;
     // Every corner is the end of a move or an edge; closing draws the last edge of each outline.
     expect(path.match(/[MLHV]/g)).toHaveLength(corners);
@@ -98,7 +98,7 @@ describe('file names', () => {
 });
 
 describe('stops', () => {
-  const small = { ...job, piece: { ...job.piece, codeWidthMm: 10 } };
+  const small = { ...job, piece: { ...job.piece, code: { ...job.piece.code, widthMm: 10 } } };
   it('hold files back until each is overridden with a reason', () => {
     expect(makeFiles(small, runJob(small), 1, ['svg'])).toMatchObject({
       heldBackBy: [{ code: 'module-size' }],

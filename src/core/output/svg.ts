@@ -1,5 +1,6 @@
 /** SVG in true millimetres: one group an operation, filled areas without strokes, cut lines as hairlines, no transforms. */
-import type { Ink, Operation, OperationSheet } from '../plan';
+import { isLine, type Ink, type Operation, type OperationSheet } from '../plan';
+import type { Vertex } from '../geometry';
 import { decimal, pathData } from './pathData';
 import { base64 } from './base64';
 
@@ -9,23 +10,25 @@ export interface FileNotes {
   readonly description: string;
 }
 
-/** Colour by which machines tell cut lines from areas. */
-const cutColour = '#ff0000';
+/** Colours by which machines tell lines to cut from lines to score, and both from areas (common practice, no source). */
+const lineColours = { cut: '#ff0000', score: '#0000ff' } as const;
 
 /** Thin enough for every laser driver to take it as a line. */
 const hairlineMm = 0.02;
 
 /** UTF-8 bytes; the same sheet and notes give the same bytes. */
 export function writeSvg(sheet: OperationSheet, notes: FileNotes): Uint8Array {
-  const width = decimal(sheet.widthMm);
-  const height = decimal(sheet.heightMm);
+  const { marginMm } = sheet;
+  const width = decimal(sheet.widthMm + 2 * marginMm);
+  const height = decimal(sheet.heightMm + 2 * marginMm);
+  const corner = decimal(-marginMm);
   const definitions = new Definitions();
   const groups = sheet.operations.map((operation, index) =>
     writeOperation(operation, idOf(sheet.operations, index), definitions),
   );
   const lines = [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}"${definitions.usesLinks ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : ''}>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="${corner} ${corner} ${width} ${height}"${definitions.usesLinks ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : ''}>`,
     `<title>${escapeXml(notes.title)}</title>`,
     `<desc>${escapeXml(notes.description)}</desc>`,
     ...definitions.lines(),
@@ -65,8 +68,8 @@ class Definitions {
 
 function writeOperation(operation: Operation, id: string, definitions: Definitions): string {
   const attributes = `id="${id}" data-label="${escapeXml(operation.label)}"`;
-  if (operation.kind === 'cut')
-    return `<g ${attributes} fill="none" stroke="${cutColour}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
+  if (isLine(operation))
+    return `<g ${attributes} fill="none" stroke="${lineColours[operation.kind]}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
   const data = pathData(operation.area);
   const { ink } = operation;
   if (ink.kind === 'solid')
@@ -105,7 +108,7 @@ function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, data: string, definiti
  * the two triangles above and below the middle. Along the diagonals both have the same colour, so no seam shows.
  */
 function squarePaths(
-  { box, stops }: Extract<Ink, { kind: 'square' }>,
+  { box, turn, stops }: Extract<Ink, { kind: 'square' }>,
   data: string,
   definitions: Definitions,
 ): string {
@@ -114,11 +117,12 @@ function squarePaths(
   const fromMiddle = stops.map(({ at, colour }) => ({ at: 0.5 + at / 2, colour }));
   const mirrored = stops.map(({ at, colour }) => ({ at: 0.5 - at / 2, colour })).reverse();
   const both = stopElements([...mirrored, ...fromMiddle]);
+  const turned = turn === 0 ? '' : ` gradientTransform="${rotation(turn, { x, y })}"`;
   const gradient = (x1: number, y1: number, x2: number, y2: number): string =>
     definitions.name(
       'square',
       (name) =>
-        `<linearGradient id="${name}" gradientUnits="userSpaceOnUse" x1="${decimal(x1)}" y1="${decimal(y1)}" x2="${decimal(x2)}" y2="${decimal(y2)}">${both}</linearGradient>`,
+        `<linearGradient id="${name}" gradientUnits="userSpaceOnUse" x1="${decimal(x1)}" y1="${decimal(y1)}" x2="${decimal(x2)}" y2="${decimal(y2)}"${turned}>${both}</linearGradient>`,
     );
   const across = gradient(box.x, y, box.x + box.width, y);
   const down = gradient(x, box.y, x, box.y + box.height);
@@ -128,13 +132,14 @@ function squarePaths(
   const below = `M${decimal(x)} ${decimal(y)}L${decimal(x + wide)} ${decimal(y + high)}L${decimal(x - wide)} ${decimal(y + high)}Z`;
   const clip = definitions.name(
     'clip',
-    (name) => `<clipPath id="${name}"><path d="${above}${below}"/></clipPath>`,
+    (name) =>
+      `<clipPath id="${name}"><path d="${above}${below}"${turn === 0 ? '' : ` transform="${rotation(turn, { x, y })}"`}/></clipPath>`,
   );
   return `<path fill="url(#${across})" d="${data}"/><path clip-path="url(#${clip})" fill="url(#${down})" d="${data}"/>`;
 }
 
 function pictureElement(
-  { png, box, opacity, mirrored }: Extract<Ink, { kind: 'picture' }>,
+  { png, box, turn, opacity, mirrored }: Extract<Ink, { kind: 'picture' }>,
   data: string,
   definitions: Definitions,
 ): string {
@@ -142,11 +147,19 @@ function pictureElement(
   const clip = definitions.name('clip', (name) => `<clipPath id="${name}"><path d="${data}"/></clipPath>`);
   const place = `width="${decimal(box.width)}" height="${decimal(box.height)}" preserveAspectRatio="none" opacity="${decimal(opacity)}"`;
   const source = `xlink:href="data:image/png;base64,${base64(png)}"`;
-  const image = mirrored
-    ? `<image x="${decimal(-box.x - box.width)}" y="${decimal(box.y)}" ${place} transform="scale(-1 1)" ${source}/>`
-    : `<image x="${decimal(box.x)}" y="${decimal(box.y)}" ${place} ${source}/>`;
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  const moves = [
+    ...(turn === 0 ? [] : [rotation(turn, middle)]),
+    ...(mirrored ? ['scale(-1 1)'] : []),
+  ].join(' ');
+  const transform = moves === '' ? '' : ` transform="${moves}"`;
+  const left = mirrored ? -box.x - box.width : box.x;
+  const image = `<image x="${decimal(left)}" y="${decimal(box.y)}" ${place}${transform} ${source}/>`;
   return `<g clip-path="url(#${clip})">${image}</g>`;
 }
+
+const rotation = (turn: number, { x, y }: Vertex): string =>
+  `rotate(${decimal((turn * 180) / Math.PI)} ${decimal(x)} ${decimal(y)})`;
 
 const stopElements = (stops: readonly { readonly at: number; readonly colour: string }[]): string =>
   stops.map(({ at, colour }) => `<stop offset="${decimal(at)}" stop-color="${colour}"/>`).join('');

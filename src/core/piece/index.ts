@@ -1,144 +1,128 @@
-/** piece: artwork and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
-import { z } from 'zod';
-import type { Artwork, ColouredShape } from '../artwork';
-import { placeRegion, roundedRectangle, type Box, type Contour, type Region, onDemand } from '../geometry';
+/** piece: artworks and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
+import type { Artwork } from '../artwork';
+import { boundsOf, type Contour, type Region } from '../geometry';
+import { contourAround } from './contour';
+import { holesOf, type Hole } from './holes';
+import { layItem, type ItemSources, type PlacedItem } from './items';
+import { outlineOf } from './outlines';
+import { placeCode, turnedWith, type PlacedCode } from './placedCode';
+import type { CodePlacement, PieceSettings } from './schema';
 
-const sizeMm = z.number().min(1).max(5000);
+export { contourAround, type StickerContour } from './contour';
+export { fieldNames, filledText, type TextFields } from './fields';
+export { frameAround } from './frames';
+export { holeName, holesOf, holeWidthMm, type Hole } from './holes';
+export { boxContour, itemName, quoted, type ItemSources, type PlacedItem } from './items';
+export { circleAt, clockwise, offsetEdge, outlineOf, outlineToleranceMm, type NamedOutline } from './outlines';
+export {
+  codeBox,
+  codeSquare,
+  placeAlong,
+  radians,
+  turnedWith,
+  type PieceLogo,
+  type PieceParts,
+  type PlacedCode,
+} from './placedCode';
+export * from './schema';
+export { clearanceHoles, screwIds, type Clearances, type ScrewId } from './screws';
+export { fitLine, setWords, type WordsArea, type WordsShape } from './setWords';
+export { layStand, type Stand, type StandLayer } from './stand';
+export { cardId1, stockSizes, type StockSize } from './stock';
 
-export const pieceSchema = z.strictObject({
-  widthMm: sizeMm,
-  heightMm: sizeMm,
-  cornerRadiusMm: z.number().min(0).max(2500),
-  /** Width of the code without its quiet zone. */
-  codeWidthMm: sizeMm,
-  /** In the middle, or the code's upper left corner from the piece's. */
-  codePlace: z.union([
-    z.literal('centred'),
-    z.strictObject({ xMm: z.number().min(-5000).max(5000), yMm: z.number().min(-5000).max(5000) }),
-  ]),
-});
-export type PieceSettings = z.infer<typeof pieceSchema>;
-
-export interface PieceParts {
-  /** Modules with alignment and timing patterns, and the decoration of a round outline. */
-  readonly modules: Region;
-  /** Each finder pattern in its box. */
-  readonly finders: readonly { readonly ring: Region; readonly centre: Region; readonly box: Box }[];
-}
-
-/** A logo on the piece, in millimetres. */
-export interface PieceLogo {
-  readonly ink: Region;
-  /** In paint order; empty where marks have one tone. */
-  readonly shapes: readonly ColouredShape[];
-  readonly picture: { readonly png: Uint8Array; readonly box: Box } | null;
-}
-
-/** Coordinates in millimetres from the piece's upper left corner. */
-export interface Piece {
+/** Coordinates in millimetres from the upper left corner of the sheet that the piece is made on. */
+export interface Piece extends PlacedCode {
+  /** As the outline comes out, which an offset may make a little larger than asked. */
   readonly widthMm: number;
   readonly heightMm: number;
-  readonly cornerRadiusMm: number;
   readonly outline: Contour;
-  readonly moduleMm: number;
-  readonly sizeModules: number;
-  /** The code without its quiet zone. */
-  readonly code: Box;
-  /** The code with the quiet zone that the standard asks for. */
-  readonly quietZone: Box;
-  /** What lies on the piece, in module units. */
+  /** Openings that belong to the outline: the hole of a tag, holes of a drawing. */
+  readonly openings: readonly Contour[];
+  readonly holes: readonly Hole[];
+  /** Codes beside the first one, in the order of the job. */
+  readonly others: readonly PlacedCode[];
+  readonly items: readonly PlacedItem[];
+  /** Coloured band inside the cut line of a sticker, with its bleed; null for other outlines. */
+  readonly border: { readonly area: Region; readonly colour: string } | null;
+  /** Whether the outline goes around what lies on it and is no size of its own. */
+  readonly isContour: boolean;
+}
+
+export interface CodeToPlace {
   readonly artwork: Artwork;
-  /** Dark parts of the symbol, without the logo. Placed when they are first asked for. */
-  readonly dark: () => Region;
-  /** The dark parts apart, for machines that print them in different inks. Placed when they are first asked for. */
-  readonly parts: () => PieceParts;
-  /** Circle around a round outline; null for a square one. */
-  readonly round: { readonly x: number; readonly y: number; readonly radiusMm: number } | null;
-  /** The logo in place; null without one. */
-  readonly logo: PieceLogo | null;
-  /** Edge of what is kept light, within the piece's bounds. */
-  readonly field: Contour;
-  /** Light modules and quiet zone, within the field. Placed when it is first asked for. */
-  readonly light: () => Region;
-  /** Narrowest dark part and narrowest light gap of the code. */
-  readonly thinnestMm: { readonly dark: number; readonly light: number };
-  /** Least distance between dark outlines. */
-  readonly narrowestGapMm: number;
+  readonly placement: CodePlacement;
 }
 
-/** Where the code lies: the size of the symbol does not matter, only its width in millimetres. */
-export function codeBox(settings: PieceSettings): Box {
-  const { widthMm, heightMm, codeWidthMm, codePlace } = settings;
-  const x = codePlace === 'centred' ? (widthMm - codeWidthMm) / 2 : codePlace.xMm;
-  const y = codePlace === 'centred' ? (heightMm - codeWidthMm) / 2 : codePlace.yMm;
-  return { x, y, width: codeWidthMm, height: codeWidthMm };
+/** Items of an earlier run by what they were made from. */
+export type KeptItems = ReadonlyMap<string, PlacedItem>;
+
+export interface LaidPiece {
+  readonly piece: Piece;
+  readonly kept: KeptItems;
 }
 
-/** Lays the artwork on the piece. */
-export function layPiece(artwork: Artwork, settings: PieceSettings): Piece {
-  const { widthMm, heightMm } = settings;
-  const cornerRadiusMm = Math.min(settings.cornerRadiusMm, widthMm / 2, heightMm / 2);
-  const moduleMm = settings.codeWidthMm / artwork.sizeModules;
-  const code = codeBox(settings);
-  const margin = artwork.quietZoneModules * moduleMm;
-  const quietZone = {
-    x: code.x - margin,
-    y: code.y - margin,
-    width: code.width + 2 * margin,
-    height: code.height + 2 * margin,
-  };
-  const put = (region: Region): Region => placeRegion(region, moduleMm, code.x, code.y);
-  const putBox = (box: Box): Box => ({
-    x: box.x * moduleMm + code.x,
-    y: box.y * moduleMm + code.y,
-    width: box.width * moduleMm,
-    height: box.height * moduleMm,
+const bare: ItemSources = { words: null, art: () => null, text: (text) => text, inColour: false };
+
+/** Lays codes and items on the piece. Items whose settings and place are as before are taken over. */
+export function layPiece(
+  [first, ...more]: readonly [CodeToPlace, ...CodeToPlace[]],
+  settings: PieceSettings,
+  sources: ItemSources = bare,
+  before: KeptItems = new Map(),
+): LaidPiece {
+  const { edge, openings } = outlineOf(settings);
+  const sheet = boundsOf([edge])!;
+  const size = { widthMm: round(sheet.x + sheet.width), heightMm: round(sheet.y + sheet.height) };
+  const bounds = settings.outline.kind === 'contour' ? settings : size;
+  const code = placeCode(first.artwork, first.placement, bounds);
+  const others = more.map(({ artwork, placement }) => placeCode(artwork, placement, bounds));
+  const codes = [code, ...others];
+  const kept = new Map<string, PlacedItem>();
+  const edgeKey = JSON.stringify([settings.outline, settings.offset, bounds.widthMm, bounds.heightMm]);
+  const items = settings.items.map((item) => {
+    const words = item.kind === 'words' || item.kind === 'frame' ? sources.text(item.text) : '';
+    const around = item.kind === 'frame' ? (codes[item.around] ?? code) : null;
+    const key = JSON.stringify([
+      item,
+      words,
+      edgeKey,
+      around && [around.quietZone, around.turn, around.round],
+      sources.inColour,
+    ]);
+    const placed = before.get(key) ?? layItem(item, bounds, edge, codes, sources);
+    kept.set(key, placed);
+    return placed;
   });
-  const keptInside = (edge: Contour): Contour =>
-    edge.map((vertex) => ({
-      ...vertex,
-      x: Math.min(Math.max(vertex.x, 0), widthMm),
-      y: Math.min(Math.max(vertex.y, 0), heightMm),
-    }));
-  const field = keptInside(put([artwork.field])[0]!);
+  const contour =
+    settings.outline.kind === 'contour'
+      ? contourAround(
+          [...codes.flatMap(coveredBy), ...items.flatMap(({ area, lines }) => [...area, ...lines])],
+          settings.outline,
+          settings.bleedMm,
+        )
+      : null;
+  const { outline } = settings;
   return {
-    widthMm,
-    heightMm,
-    cornerRadiusMm,
-    outline: roundedRectangle({ x: 0, y: 0, width: widthMm, height: heightMm }, cornerRadiusMm),
-    moduleMm,
-    sizeModules: artwork.sizeModules,
-    code,
-    quietZone,
-    artwork,
-    dark: onDemand(() => put(artwork.dark)),
-    parts: onDemand(() => ({
-      modules: [...put(artwork.parts.modules), ...put(artwork.parts.filler)],
-      finders: artwork.parts.finders.map(({ ring, centre, box }) => ({
-        ring: put(ring),
-        centre: put(centre),
-        box: putBox(box),
-      })),
-    })),
-    round:
-      artwork.roundRadius === null
-        ? null
-        : {
-            x: code.x + code.width / 2,
-            y: code.y + code.height / 2,
-            radiusMm: artwork.roundRadius * moduleMm,
-          },
-    logo: artwork.logo && {
-      ink: put(artwork.logo.ink),
-      shapes: artwork.logo.shapes.map(({ colour, area }) => ({ colour, area: put(area) })),
-      picture: artwork.logo.picture && {
-        png: artwork.logo.picture.png,
-        box: putBox(artwork.logo.picture.box),
-      },
+    piece: {
+      ...code,
+      widthMm: bounds.widthMm,
+      heightMm: bounds.heightMm,
+      outline: contour?.edge ?? edge,
+      openings,
+      holes: holesOf({ ...settings, widthMm: bounds.widthMm, heightMm: bounds.heightMm }),
+      others,
+      items,
+      border:
+        contour !== null && outline.kind === 'contour' && outline.colour !== null && contour.border.length > 0
+          ? { area: contour.border, colour: outline.colour }
+          : null,
+      isContour: contour !== null,
     },
-    field,
-    light: onDemand(() => [field, ...put(artwork.light().slice(1))]),
-    thinnestMm: { dark: artwork.thinnest.dark * moduleMm, light: artwork.thinnest.light * moduleMm },
-    narrowestGapMm: artwork.narrowestGap * moduleMm,
+    kept,
   };
 }
+
+const round = (value: number): number => Number(value.toFixed(6));
+
+/** What a code covers with all that it needs free. */
+export const coveredBy = (code: PlacedCode): Region => turnedWith(code, [code.field]);

@@ -16,7 +16,7 @@ import {
 } from '../artwork';
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
 import { applyChanges, type Job } from '../job';
-import type { LogoLibrary } from '../logoLibrary';
+import type { Library } from '../library';
 import { newJob } from '../newJob';
 import { writeSvg } from '../output';
 import { prove } from '../proof';
@@ -73,6 +73,7 @@ describe('a paint', () => {
             {
               widthMm: 60,
               heightMm: 80,
+              marginMm: 0,
               operations: [{ kind: 'print', label: 'test', area, ink: inkOf(paint, box) }],
             },
             { title: '', description: '' },
@@ -206,9 +207,10 @@ describe('contrast of printed colours', () => {
     for (let at = 0; at < 64 * 64; at++) if (at % 64 < 32) rgba.fill(20, at * 4, at * 4 + 3);
     const png = encode({ width: 64, height: 64, data: rgba, channels: 4 });
     const picture = { width: 64, height: 64, rgba, png };
-    const library: LogoLibrary = {
+    const library: Library = {
       load: () => Promise.resolve(),
       logo: () => undefined,
+      words: null,
       picture: () => picture,
     };
     const on = (opacity: number) =>

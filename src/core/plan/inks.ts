@@ -1,7 +1,7 @@
 /** The paint of a style as inks on a piece: which part is printed in what, in millimetres. */
 import { halfLength, sortedStops, type Paint, type StylePaint } from '../artwork';
-import type { Box } from '../geometry';
-import type { Piece } from '../piece';
+import { turnPoint, type Box, type Vertex } from '../geometry';
+import type { PlacedCode } from '../piece';
 import { blackInk, type Ink } from './operation';
 
 /** A paint whose box lies at a place of the piece. */
@@ -29,7 +29,7 @@ export function inkOf(paint: Paint, box: Box): Ink {
         stops: sortedStops(paint.stops),
       };
     case 'square':
-      return { kind: 'square', box, stops: sortedStops(paint.stops) };
+      return { kind: 'square', box, turn: 0, stops: sortedStops(paint.stops) };
   }
 }
 
@@ -44,7 +44,7 @@ export interface PieceInks {
 }
 
 /** Inks of the dark parts. Finder patterns have the modules' ink where they have none of their own. */
-export function darkInks(paint: StylePaint, piece: Piece): PieceInks {
+export function darkInks(paint: StylePaint, piece: PlacedCode): PieceInks {
   const modules = paint.modules === null ? blackInk : inkOf(paint.modules, piece.code);
   return {
     modules,
@@ -83,8 +83,28 @@ export function mirroredInk(ink: Ink, axisX: number): Ink {
     case 'radial':
       return { ...ink, centre: turn(ink.centre) };
     case 'square':
-      return { ...ink, box: turnBox(ink.box) };
+      return { ...ink, box: turnBox(ink.box), turn: -ink.turn };
     case 'picture':
-      return { ...ink, box: turnBox(ink.box), mirrored: !ink.mirrored };
+      return { ...ink, box: turnBox(ink.box), turn: -ink.turn, mirrored: !ink.mirrored };
+  }
+}
+
+/** The same ink turned about a point by radians, clockwise. */
+export function turnedInk(ink: Ink, centre: Vertex, turn: number): Ink {
+  if (turn === 0) return ink;
+  const turnBox = (box: Box): Box => {
+    const middle = turnPoint({ x: box.x + box.width / 2, y: box.y + box.height / 2 }, centre, turn);
+    return { ...box, x: middle.x - box.width / 2, y: middle.y - box.height / 2 };
+  };
+  switch (ink.kind) {
+    case 'solid':
+      return ink;
+    case 'linear':
+      return { ...ink, from: turnPoint(ink.from, centre, turn), to: turnPoint(ink.to, centre, turn) };
+    case 'radial':
+      return { ...ink, centre: turnPoint(ink.centre, centre, turn) };
+    case 'square':
+    case 'picture':
+      return { ...ink, box: turnBox(ink.box), turn: ink.turn + turn };
   }
 }

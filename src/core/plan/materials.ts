@@ -63,6 +63,16 @@ export const materials: readonly Material[] = [
     source: fromMemory,
   },
   {
+    id: 'clear-acrylic-dark-ground',
+    name: 'Clear acrylic, dark ground',
+    family: 'acrylic',
+    baseColour: '#22303A',
+    texture: 'plain',
+    transparent: true,
+    marks: [{ machine: 'co2-laser', colour: '#E8ECEC', tone: 'lighter' }],
+    source: fromMemory,
+  },
+  {
     id: 'natural-slate',
     name: 'Natural slate',
     family: 'stone',

@@ -2,7 +2,7 @@
 import type { Box, Contour, Region, Vertex } from '../geometry';
 
 /** Order in which they are done, first to last. */
-export const operationKinds = ['print', 'mark', 'cut'] as const;
+export const operationKinds = ['print', 'mark', 'score', 'cut'] as const;
 export type OperationKind = (typeof operationKinds)[number];
 
 export interface InkStop {
@@ -26,13 +26,15 @@ export type Ink =
       readonly radius: number;
       readonly stops: readonly InkStop[];
     }
-  /** From the middle to the sides of a rectangle, in rectangles. */
-  | { readonly kind: 'square'; readonly box: Box; readonly stops: readonly InkStop[] }
+  /** From the middle to the sides of a rectangle, in rectangles; turned about its middle by radians. */
+  | { readonly kind: 'square'; readonly box: Box; readonly turn: number; readonly stops: readonly InkStop[] }
   | {
       readonly kind: 'picture';
       /** A PNG file that fills the box. */
       readonly png: Uint8Array;
       readonly box: Box;
+      /** About the middle of the box, in radians, clockwise. */
+      readonly turn: number;
       readonly opacity: number;
       readonly mirrored: boolean;
     };
@@ -47,11 +49,20 @@ export type Operation =
       readonly area: Region;
       readonly ink: Ink;
     }
-  | { readonly kind: 'cut'; readonly label: string; readonly lines: readonly Contour[] };
+  /** Lines that the machine follows once: `score` marks the surface, `cut` goes through. */
+  | { readonly kind: 'score' | 'cut'; readonly label: string; readonly lines: readonly Contour[] };
+
+export type LineOperation = Extract<Operation, { lines: readonly Contour[] }>;
+export type AreaOperation = Extract<Operation, { area: Region }>;
+
+export const isLine = (operation: Operation): operation is LineOperation =>
+  operation.kind === 'score' || operation.kind === 'cut';
 
 /** What one file holds: the operations on one piece of stock. */
 export interface OperationSheet {
   readonly widthMm: number;
   readonly heightMm: number;
+  /** What the page has beyond that on every side, so that cut lines outside the edge lie on it. */
+  readonly marginMm: number;
   readonly operations: readonly Operation[];
 }

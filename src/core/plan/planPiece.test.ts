@@ -1,20 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
 import { drawArtwork } from '../artwork';
 import { regionArea, type Region } from '../geometry';
-import { layPiece, type PieceSettings } from '../piece';
+import { layPiece, plainPiece, type Piece, type PieceSettings } from '../piece';
 import { encodeSymbol } from '../symbol';
 import { findPair, type Pair } from './materials';
+import { isLine } from './operation';
 import { planPiece } from './planPiece';
 
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
-const settings: PieceSettings = {
-  widthMm: 60,
-  heightMm: 40,
-  cornerRadiusMm: 3,
-  codeWidthMm: 29,
-  codePlace: 'centred',
-};
-const piece = layPiece(drawArtwork(symbol), settings);
+const settings = plainPiece(60, 40, 29, 3);
+const lay = (piece: PieceSettings): Piece =>
+  layPiece([{ artwork: drawArtwork(symbol), placement: piece.code }], piece).piece;
+const piece = lay(settings);
 const plywood = findPair('birch-plywood', 'co2-laser')!;
 const aluminium = findPair('black-anodised-aluminium', 'co2-laser')!;
 const straight = { reversed: false, mirrored: false };
@@ -22,7 +19,7 @@ const darkModules = symbol.modules.reduce((sum, dark) => sum + dark, 0);
 const withoutGrowth = (pair: Pair): Pair => ({ ...pair, process: { ...pair.process, growthMm: 0 } });
 const markedOf = (pair: Pair, polarity = straight): Region => {
   const [first] = planPiece(piece, pair, polarity).operations;
-  return first!.kind === 'cut' ? [] : first!.area;
+  return isLine(first!) ? [] : first!.area;
 };
 const xs = (region: Region): number[] => region.flatMap((contour) => contour.map(({ x }) => x));
 
@@ -64,13 +61,12 @@ describe('growth compensation', () => {
 describe('dots', () => {
   it('puts the corner of the code on the grid', () => {
     const label = findPair('direct-thermal-paper', 'label-printer-203dpi')!;
-    const moved = layPiece(drawArtwork(symbol), {
+    const moved = lay({
       ...settings,
-      codeWidthMm: 14.5,
-      codePlace: { xMm: 10.06, yMm: 5 },
+      code: { widthMm: 14.5, xMm: 10.06, yMm: 5, turnDegrees: 0 },
     });
     const [print] = planPiece(moved, label, straight).operations;
-    const left = Math.min(...xs(print!.kind === 'cut' ? [] : print!.area));
+    const left = Math.min(...xs(isLine(print!) ? [] : print!.area));
     expect(left / 0.125).toBeCloseTo(Math.round(left / 0.125), 9);
     expect(Math.abs(left - 10.06)).toBeLessThanOrEqual(0.0625);
   });
@@ -78,10 +74,10 @@ describe('dots', () => {
 
 describe('mirroring', () => {
   it('draws everything left for right on the piece and keeps the area', () => {
-    const moved = layPiece(drawArtwork(symbol), { ...settings, codePlace: { xMm: 5, yMm: 5.5 } });
+    const moved = lay({ ...settings, code: { ...settings.code, xMm: 5, yMm: 5.5 } });
     const mirrored = planPiece(moved, withoutGrowth(plywood), { reversed: false, mirrored: true });
     const [mark] = mirrored.operations;
-    const area = mark!.kind === 'cut' ? [] : mark!.area;
+    const area = isLine(mark!) ? [] : mark!.area;
     expect(Math.max(...xs(area))).toBeCloseTo(55, 9);
     expect(regionArea(area)).toBeCloseTo(darkModules, 6);
   });

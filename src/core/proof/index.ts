@@ -29,9 +29,8 @@ export interface ProofBinaries extends ReaderBinaries {
   readonly resvg: ArrayBuffer;
 }
 
-export interface ProofSetup {
-  /** The very file that is about to be sent. */
-  readonly svg: Uint8Array;
+/** One code in the file. */
+export interface CodeToRead {
   /** What every reader has to give, byte for byte. */
   readonly payload: string;
   /** The payload is bytes, one character each; readers are asked for bytes. */
@@ -39,6 +38,13 @@ export interface ProofSetup {
   /** The code with its quiet zone, where it lies in the file, in millimetres. */
   readonly quietZone: Box;
   readonly moduleMm: number;
+}
+
+export interface ProofSetup extends CodeToRead {
+  /** The very file that is about to be sent. */
+  readonly svg: Uint8Array;
+  /** Codes beside the first: a shot counts as read when all of them were. */
+  readonly others: readonly CodeToRead[];
   readonly baseColour: string;
   readonly markColour: string;
   readonly machine: MachineModel;
@@ -73,15 +79,19 @@ export async function startProof(binaries: ProofBinaries): Promise<readonly Read
 
 /** Photographs and reads twenty seeded shots, turned all ways; yields a verdict early and refines it. */
 export async function* prove(setup: ProofSetup, readers: readonly Reader[]): AsyncGenerator<ProofReport> {
-  const scene = buildScene(setup);
+  const codes = [setup, ...setup.others].map((code) => ({ code, scene: buildScene({ ...setup, ...code }) }));
+  const pixels = Math.min(...codes.map(({ scene }) => scene.pixelsPerModule));
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
   for (let shot = 1; shot <= fullShotCount; shot++) {
-    const { readings } = await shoot(scene, setup, readers, setup.seed * 1000 + shot, shot * goldenAngle);
-    readings.forEach(({ read, text }, index) => {
-      if (read) counts[index]!.read++;
-      else if (text !== null && text !== '') counts[index]!.wrong++;
+    const seen: (readonly Reading[])[] = [];
+    for (const { code, scene } of codes)
+      seen.push((await shoot(scene, code, readers, setup.seed * 1000 + shot, shot * goldenAngle)).readings);
+    readers.forEach((_, index) => {
+      const own = seen.map((readings) => readings[index]!);
+      if (own.every(({ read }) => read)) counts[index]!.read++;
+      else if (own.some(({ read, text }) => !read && text !== null && text !== '')) counts[index]!.wrong++;
     });
-    if (reportAfter.has(shot)) yield reportOf(setup, readers, counts, shot, scene.pixelsPerModule);
+    if (reportAfter.has(shot)) yield reportOf(setup, readers, counts, shot, pixels);
   }
 }
 
@@ -96,7 +106,7 @@ export async function takePicture(
 
 async function shoot(
   scene: Scene,
-  { payload, isBytes }: ProofSetup,
+  { payload, isBytes }: CodeToRead,
   readers: readonly Reader[],
   seed: number,
   turn: number,

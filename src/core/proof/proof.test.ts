@@ -57,8 +57,8 @@ describe('the proof', () => {
 
   it('stops a code whose quiet zone is cut away', async () => {
     const job = jobOn('white-vinyl', 'ink-jet-600dpi');
-    const { codeWidthMm } = job.piece;
-    const cut = { ...job, piece: { ...job.piece, widthMm: codeWidthMm, heightMm: codeWidthMm } };
+    const side = job.piece.code.widthMm;
+    const cut = { ...job, piece: { ...job.piece, widthMm: side, heightMm: side } };
     expect((await lastReport(cut)).verdict).toBe('stop');
   }, 30_000);
 

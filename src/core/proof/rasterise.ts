@@ -19,8 +19,9 @@ export interface MarkRaster {
   readonly onPiece: Uint8Array;
 }
 
-/** The group of cut lines, as our writer gives it. */
-const cutGroup = /<g id="cut"[^>]*>.*?<\/g>/s;
+/** Groups of cut lines and of lines to be followed, as our writer gives them. */
+const cutGroups = /<g id="cut(?:-\d+)?"[^>]*>.*?<\/g>/gs;
+const scoreGroups = /<g id="score(?:-\d+)?"[^>]*>.*?<\/g>/gs;
 
 /**
  * Renders a window of an SVG file at a resolution: areas are what the machine marks, the cut group is where it cuts, and
@@ -34,8 +35,8 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
     /width="[^"]*" height="[^"]*" viewBox="[^"]*"/,
     `width="${width}" height="${height}" viewBox="${window.x} ${window.y} ${width / pxPerMm} ${height / pxPerMm}"`,
   );
-  const cuts = cutGroup.exec(looksAt)?.[0] ?? null;
-  const marks = render(looksAt.replace(cutGroup, ''));
+  const cuts = looksAt.match(cutGroups)?.join('') ?? null;
+  const marks = render(looksAt.replace(cutGroups, '').replace(scoreGroups, ''));
   const cut = new Uint8Array(width * height);
   if (cuts !== null) {
     const header = looksAt.slice(0, looksAt.indexOf('>', looksAt.indexOf('<svg')) + 1);
@@ -86,11 +87,12 @@ function inkPlanes(pixels: Uint8Array, count: number): Uint8Array[] {
   );
 }
 
-/** Width and height of the file in millimetres. */
-function sheetOf(svg: string): { width: number; height: number } {
-  const match = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg);
-  if (match === null) throw new Error('The file has no viewBox from 0 0.');
-  return { width: Number(match[1]), height: Number(match[2]) };
+/** The page in millimetres. */
+function sheetOf(svg: string): Box {
+  const match = /viewBox="(-?[\d.]+) (-?[\d.]+) ([\d.]+) ([\d.]+)"/.exec(svg);
+  if (match === null) throw new Error('The file has no viewBox.');
+  const [x, y, width, height] = match.slice(1).map(Number) as [number, number, number, number];
+  return { x, y, width, height };
 }
 
 /** 1 on the piece: within the sheet, and, when the file has cut lines, not to be reached from the sheet's corners without crossing a cut line. */
@@ -100,14 +102,14 @@ function pieceWithin(
   height: number,
   pxPerMm: number,
   window: Box,
-  sheet: { width: number; height: number },
+  sheet: Box,
   hasCutLines: boolean,
 ): Uint8Array {
   const inside = new Uint8Array(width * height);
-  const left = Math.max(0, Math.round(-window.x * pxPerMm));
-  const top = Math.max(0, Math.round(-window.y * pxPerMm));
-  const right = Math.min(width, Math.round((sheet.width - window.x) * pxPerMm));
-  const bottom = Math.min(height, Math.round((sheet.height - window.y) * pxPerMm));
+  const left = Math.max(0, Math.round((sheet.x - window.x) * pxPerMm));
+  const top = Math.max(0, Math.round((sheet.y - window.y) * pxPerMm));
+  const right = Math.min(width, Math.round((sheet.x + sheet.width - window.x) * pxPerMm));
+  const bottom = Math.min(height, Math.round((sheet.y + sheet.height - window.y) * pxPerMm));
   for (let row = top; row < bottom; row++) inside.fill(1, row * width + left, row * width + right);
   if (!hasCutLines) return inside;
 
@@ -121,10 +123,11 @@ function pieceWithin(
   };
   const sheetInWindow = (x: number, y: number): boolean =>
     x >= window.x && y >= window.y && x <= window.x + width / pxPerMm && y <= window.y + height / pxPerMm;
-  if (sheetInWindow(0, 0)) reach(left, top);
-  if (sheetInWindow(sheet.width, 0)) reach(right - 1, top);
-  if (sheetInWindow(0, sheet.height)) reach(left, bottom - 1);
-  if (sheetInWindow(sheet.width, sheet.height)) reach(right - 1, bottom - 1);
+  const [sheetRight, sheetBottom] = [sheet.x + sheet.width, sheet.y + sheet.height];
+  if (sheetInWindow(sheet.x, sheet.y)) reach(left, top);
+  if (sheetInWindow(sheetRight, sheet.y)) reach(right - 1, top);
+  if (sheetInWindow(sheet.x, sheetBottom)) reach(left, bottom - 1);
+  if (sheetInWindow(sheetRight, sheetBottom)) reach(right - 1, bottom - 1);
   while (stack.length > 0) {
     const at = stack.pop()!;
     const column = at % width;

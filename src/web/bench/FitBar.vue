@@ -17,7 +17,7 @@ const { width } = useElementSize(track);
 const frozenAxis = ref<ReturnType<typeof fitAxis> | null>(null);
 
 const ranges = computed(() => props.view.made?.fitRanges ?? []);
-const widthMm = computed(() => props.job.piece.codeWidthMm);
+const widthMm = computed(() => props.job.piece.code.widthMm);
 const axis = computed(() => frozenAxis.value ?? fitAxis(ranges.value, widthMm.value));
 const at = (mm: number): number => axis.value.shareOf(mm) * width.value;
 const ticks = computed(() =>

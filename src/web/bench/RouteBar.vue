@@ -61,7 +61,7 @@ function summaryOf(station: Station): string {
         ? `${made.version}-${made.level} · ${lookName(lookOf(props.job), houseStyles.styles).toLowerCase()}`
         : 'no symbol';
     case 'piece':
-      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(piece.codeWidthMm)}`;
+      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(piece.code.widthMm)}`;
     case 'proof': {
       const report = props.proof.report.value;
       if (report === null) return 'not proved';

@@ -170,7 +170,7 @@ function drag(event: PointerEvent): void {
         <g :transform="`translate(${code.x + code.width / 2} 0)`">
           <rect class="plate" x="-36" y="-9" width="72" height="18" />
           <text class="measure" y="4" text-anchor="middle">
-            {{ lengthText(job.piece.codeWidthMm, preferences.unit) }}
+            {{ lengthText(job.piece.code.widthMm, preferences.unit) }}
           </text>
         </g>
       </g>

@@ -1,7 +1,6 @@
 /** An SVG drawing as filled shapes in paint order. The renderer resolves styles, uses and units; geometry is ours. */
 import { XMLParser } from 'fast-xml-parser';
-import {
-  boundsOf,
+import { parsePath, boundsOf,
   sharedRegion,
   strokeRegion,
   uniteRegion,
@@ -11,7 +10,6 @@ import {
 } from '../../geometry';
 import { openDrawing } from '../../svgRenderer';
 import { finestShare, type ColouredShape } from './art';
-import { parsePath } from './pathReader';
 
 export interface DrawnShapes {
   readonly shapes: readonly ColouredShape[];

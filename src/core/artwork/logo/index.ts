@@ -4,7 +4,6 @@ export { knockOutDamage, protectedRoles, type Damage } from './damage';
 export { logoArt, type LogoArt } from './ink';
 export { placeLogo, type PlacedLogo } from './knockOut';
 export { iconNames, loadLogo, logoKey, type LoadedLogo, type LogoAssets } from './load';
-export type { FontName } from './outlineText';
 export { pictureLimits, readPng, type Picture } from './png';
 export { cleanUpload, type CleanUpload } from './upload';
 export { drawingLimits, sanitiseDrawing } from './sanitise';
@@ -13,6 +12,7 @@ export {
   fileHashSchema,
   knockOutShapes,
   logoSchema,
+  logoSourceSchema,
   newLogo,
   type LogoSettings,
   type LogoSource,

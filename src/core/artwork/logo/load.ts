@@ -1,17 +1,17 @@
 /** A logo's source read once into shapes or pixels; everything after is quick and needs no waiting. */
-import { uniteRegion } from '../../geometry';
+import { uniteRegion, type Region } from '../../geometry';
 import { startRenderer } from '../../svgRenderer';
+import { areaOfLine, type Typesetter } from '../../words';
 import { finestShare, type RawLogo } from './art';
 import { shapesOfDrawing } from './drawing';
 import icons from './icons.json' with { type: 'json' };
-import { outlineEmoji, outlineWords, type LoadFont, type Outlined } from './outlineText';
 import { readPng } from './png';
 import { sanitiseDrawing } from './sanitise';
 import type { LogoSettings } from './settings';
 
 /** How whoever runs the core gets at files; each from our own folders. */
 export interface LogoAssets {
-  readonly font: LoadFont;
+  readonly words: Typesetter;
   /** The wasm module of the renderer. */
   readonly renderer: () => Promise<ArrayBuffer>;
   /** An uploaded file by its hash; null when it is not there. */
@@ -33,7 +33,7 @@ export async function loadLogo(
 ): Promise<LoadedLogo> {
   const loaded = await loadSource(source, assets);
   if ('problem' in loaded || title.trim() === '') return loaded;
-  const words = await outlineWords(title, assets.font);
+  const words = await outlineWords(title, assets.words);
   if ('problem' in words) return { ...loaded, notes: [...loaded.notes, words.problem] };
   return { ...loaded, title: words.area, notes: [...loaded.notes, ...missingNotes(words.missing)] };
 }
@@ -41,9 +41,9 @@ export async function loadLogo(
 async function loadSource(source: LogoSettings['source'], assets: LogoAssets): Promise<LoadedLogo> {
   switch (source.kind) {
     case 'text':
-      return shapesOf(await outlineWords(source.text, assets.font));
+      return shapesOf(await outlineWords(source.text, assets.words));
     case 'emoji':
-      return shapesOf(await outlineEmoji(source.emoji, assets.font));
+      return shapesOf(await outlineEmoji(source.emoji, assets.words));
     case 'icon':
       return loadIcon(source.icon, assets);
     case 'drawing':
@@ -59,6 +59,26 @@ async function loadSource(source: LogoSettings['source'], assets: LogoAssets): P
 
 const missingNotes = (missing: readonly string[]): string[] =>
   missing.length === 0 ? [] : [`The shipped font lacks ${missing.map((sign) => `“${sign}”`).join(', ')}.`];
+
+type Outlined =
+  { readonly area: Region; readonly missing: readonly string[] } | { readonly problem: string };
+
+/** One line of words in the plain font. Signs that the fonts lack are left out and named. */
+async function outlineWords(text: string, words: Typesetter): Promise<Outlined> {
+  const line = text.trim();
+  await words.load([{ font: 'plain', text: line }]);
+  const set = words.setLine('plain', line);
+  const area = set === null ? [] : areaOfLine(set);
+  if (set === null || area.length === 0) return { problem: 'The shipped font has none of these signs.' };
+  return { area, missing: set.missing };
+}
+
+async function outlineEmoji(emoji: string, words: Typesetter): Promise<Outlined> {
+  await words.loadEmoji();
+  const area = words.emoji(emoji);
+  if (area === null) return { problem: `The shipped emoji font has no “${emoji}”.` };
+  return { area, missing: [] };
+}
 
 function shapesOf(outlined: Outlined): LoadedLogo {
   if ('problem' in outlined) return outlined;

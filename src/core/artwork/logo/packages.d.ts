@@ -25,24 +25,3 @@ declare module 'imagetracerjs' {
   };
   export default tracer;
 }
-
-declare module 'opentype.js/dist/opentype.mjs' {
-  interface PathCommand {
-    readonly type: 'M' | 'L' | 'Q' | 'C' | 'Z';
-  }
-  interface Path {
-    readonly commands: readonly PathCommand[];
-    toPathData(options?: { decimalPlaces?: number; flipY?: boolean }): string;
-  }
-  interface Glyph {
-    readonly index: number;
-    readonly advanceWidth: number;
-    getPath(x: number, y: number, fontSize: number): Path;
-  }
-  interface Font {
-    readonly unitsPerEm: number;
-    charToGlyph(character: string): Glyph;
-    getKerningValue(left: Glyph, right: Glyph): number;
-  }
-  export function parse(bytes: ArrayBuffer): Font;
-}

@@ -1,8 +1,7 @@
 /** Pixels as outlines: what is darker than a threshold, traced by a tracing package. */
 import tracer from 'imagetracerjs';
 import { lumaOfRgb } from '../../colour';
-import { fitArcs, uniteRegion, type Region, type Vertex } from '../../geometry';
-import { addQuadratic } from './pathReader';
+import { addQuadratic, fitArcs, uniteRegion, type Region, type Vertex } from '../../geometry';
 
 export interface Pixels {
   readonly width: number;

@@ -2,7 +2,6 @@
 import type { Damage, Picture, Style } from '../../artwork';
 import type { Change, Fix } from '../../finding';
 import type { Piece, PieceSettings } from '../../piece';
-import { codeBox } from '../../piece';
 import {
   quietZoneModules,
   sizeOfVersion,
@@ -10,7 +9,7 @@ import {
   type QrSymbol,
   type SymbolSettings,
 } from '../../symbol';
-import { clearanceAround, type Clearance } from '../clearance';
+import type { Clearance, Room } from '../clearance';
 import type { Pair } from '../materials';
 import type { Plan } from '../planPiece';
 import type { ModuleTone } from '../tones';
@@ -40,6 +39,7 @@ export interface LimitContext {
   readonly logo: LogoContext | null;
   readonly pieceSettings: PieceSettings;
   readonly piece: Piece;
+  readonly room: Room;
   readonly plan: Plan;
   readonly pair: Pair;
   /** Distance at which the piece is to be read, in millimetres. */
@@ -68,44 +68,83 @@ export const offeredWidthFrom = (context: LimitContext, widthMm: number): number
 export const offeredWidthTo = (context: LimitContext, widthMm: number): number =>
   roundDownTo(widthMm, widthStepMm(context));
 
-export function clearanceOf(settings: PieceSettings): Clearance {
-  return clearanceAround(codeBox(settings), settings);
+/** What is free around the code, with the piece as it is or with other settings. */
+export function clearanceOf({ room, pieceSettings }: LimitContext, settings = pieceSettings): Clearance {
+  return room.clearance(settings);
 }
 
 /** Free margin around the code in modules. */
-export function quietModules(settings: PieceSettings, sizeModules: number): number {
-  return clearanceOf(settings).mm / (settings.codeWidthMm / sizeModules);
+export function quietModules(context: LimitContext, settings = context.pieceSettings): number {
+  return clearanceOf(context, settings).mm / (settings.code.widthMm / context.symbol.size);
 }
 
-export function hasQuietZone(settings: PieceSettings, sizeModules: number): boolean {
-  return quietModules(settings, sizeModules) >= quietZoneModules - slack;
+export function hasQuietZone(context: LimitContext, settings = context.pieceSettings): boolean {
+  return quietModules(context, settings) >= quietZoneModules - slack;
 }
 
-/** The largest code width whose quiet zone stays on the piece at the chosen place; 0 when there is none. */
-export function widestCodeMm(settings: PieceSettings, sizeModules: number): number {
-  const fits = (codeWidthMm: number): boolean => hasQuietZone({ ...settings, codeWidthMm }, sizeModules);
+/** Settings with another width of the code. */
+export const withCodeWidth = (settings: PieceSettings, widthMm: number): PieceSettings => ({
+  ...settings,
+  code: { ...settings.code, widthMm },
+});
+
+/** Settings with the code in the middle of the piece. */
+export const withCodeCentred = (settings: PieceSettings): PieceSettings => ({
+  ...settings,
+  code: { ...settings.code, xMm: 'middle', yMm: 'middle' },
+});
+
+export const isCentred = ({ code }: PieceSettings): boolean => code.xMm === 'middle' && code.yMm === 'middle';
+
+/** Changes that put the code in the middle; none when it is there. */
+export const centreChanges = (settings: PieceSettings): Change[] =>
+  isCentred(settings)
+    ? []
+    : [change('piece.code.xMm', 'middle'), change('piece.code.yMm', 'middle')];
+
+/** The largest code width whose quiet zone stays free at the chosen place; 0 when there is none. */
+export function widestCodeMm(context: LimitContext, settings = context.pieceSettings): number {
   let low = 0;
   let high = Math.max(settings.widthMm, settings.heightMm);
   for (let step = 0; step < 40; step++) {
     const middle = (low + high) / 2;
-    if (fits(middle)) low = middle;
+    if (hasQuietZone(context, withCodeWidth(settings, middle))) low = middle;
     else high = middle;
   }
   return low < 1e-3 ? 0 : low;
 }
 
-/** The piece, enlarged in whole millimetres and centred on the code, that leaves the quiet zone its room; null beyond 2 m. */
-export function enlargedPiece(settings: PieceSettings, sizeModules: number): PieceSettings | null {
-  const needed = settings.codeWidthMm * (1 + (2 * quietZoneModules) / sizeModules);
+const largestPieceMm = 5000;
+
+/** The piece, enlarged in whole millimetres, that leaves the quiet zone its room; null when up to 2 m more do not help. */
+export function enlargedPiece(context: LimitContext, settings: PieceSettings): PieceSettings | null {
+  const needed = settings.code.widthMm * (1 + (2 * quietZoneModules) / context.symbol.size);
   const grow = (side: number): number =>
     side >= needed - slack ? side : side + Math.ceil(needed - side - slack);
   const start = { ...settings, widthMm: grow(settings.widthMm), heightMm: grow(settings.heightMm) };
-  for (let extra = 0; extra <= 2000; extra++) {
-    const candidate = { ...start, widthMm: start.widthMm + extra, heightMm: start.heightMm + extra };
-    if (candidate.widthMm > 5000 || candidate.heightMm > 5000) return null;
-    if (hasQuietZone(candidate, sizeModules)) return candidate;
+  const larger = (extra: number): PieceSettings => ({
+    ...start,
+    widthMm: start.widthMm + extra,
+    heightMm: start.heightMm + extra,
+  });
+  const fits = (extra: number): boolean => hasQuietZone(context, larger(extra));
+  if (!fits(0)) {
+    let low = 0;
+    let high = 1;
+    while (!fits(high)) {
+      if (high >= 2000) return null;
+      low = high;
+      high = Math.min(2000, high * 2);
+    }
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (fits(middle)) high = middle;
+      else low = middle;
+    }
+    const found = larger(high);
+    return Math.max(found.widthMm, found.heightMm) > largestPieceMm ? null : found;
   }
-  return null;
+  return Math.max(start.widthMm, start.heightMm) > largestPieceMm ? null : start;
 }
 
 export const change = (path: string, value: Change['value']): Change => ({ path, value });
@@ -118,17 +157,17 @@ export const inMm = (value: number): string => `${Number(value.toFixed(3))} mm`;
  * lower level or a smaller version when that makes the modules large enough.
  */
 export function widerCodeFixes(context: LimitContext, leastWidthMm: number): Fix[] {
-  const { pieceSettings, symbol } = context;
+  const { pieceSettings } = context;
   const codeWidthMm = offeredWidthFrom(context, leastWidthMm);
-  if (codeWidthMm > 5000) return [];
-  const widen = change('piece.codeWidthMm', codeWidthMm);
-  if (hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size))
-    return [{ label: `Make the code ${inMm(codeWidthMm)}`, changes: [widen] }];
-  const centred = { ...pieceSettings, codeWidthMm, codePlace: 'centred' as const };
-  const centre = change('piece.codePlace', 'centred');
-  if (hasQuietZone(centred, symbol.size))
-    return [{ label: `Make the code ${inMm(codeWidthMm)} and centre it`, changes: [widen, centre] }];
-  const piece = enlargedPiece(centred, symbol.size);
+  if (codeWidthMm > largestPieceMm) return [];
+  const widen = change('piece.code.widthMm', codeWidthMm);
+  const wider = withCodeWidth(pieceSettings, codeWidthMm);
+  if (hasQuietZone(context, wider)) return [{ label: `Make the code ${inMm(codeWidthMm)}`, changes: [widen] }];
+  const centred = withCodeCentred(wider);
+  const centre = centreChanges(pieceSettings);
+  if (hasQuietZone(context, centred))
+    return [{ label: `Make the code ${inMm(codeWidthMm)} and centre it`, changes: [widen, ...centre] }];
+  const piece = enlargedPiece(context, centred);
   if (piece === null) return [];
   return [
     {
@@ -137,7 +176,7 @@ export function widerCodeFixes(context: LimitContext, leastWidthMm: number): Fix
         widen,
         change('piece.widthMm', piece.widthMm),
         change('piece.heightMm', piece.heightMm),
-        ...(pieceSettings.codePlace === 'centred' ? [] : [centre]),
+        ...centre,
       ],
     },
   ];
@@ -150,8 +189,9 @@ export function fewerModulesFixes(context: LimitContext, leastModuleMm: number):
   const enough = (version: number | null): version is number =>
     version !== null &&
     version < symbol.version &&
-    pieceSettings.codeWidthMm / sizeOfVersion(version) >= leastModuleMm - slack &&
-    hasQuietZone(pieceSettings, sizeOfVersion(version));
+    pieceSettings.code.widthMm / sizeOfVersion(version) >= leastModuleMm - slack &&
+    clearanceOf(context).mm >=
+      (quietZoneModules - slack) * (pieceSettings.code.widthMm / sizeOfVersion(version));
   const fixes: Fix[] = [];
   const atThisLevel = smallest[symbolSettings.level];
   if (symbolSettings.version !== 'smallest' && enough(atThisLevel))

@@ -7,6 +7,7 @@ import {
   inMm,
   slack,
   widerCodeFixes,
+  withCodeWidth,
   type LimitContext,
 } from './context';
 
@@ -50,10 +51,10 @@ export function measureWholeDots(context: LimitContext): Finding | null {
   ];
   const fixes: Fix[] = candidates
     .map((count) => ({ count, codeWidthMm: Number((count * dotMm * symbol.size).toFixed(4)) }))
-    .filter(({ codeWidthMm }) => hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size))
+    .filter(({ codeWidthMm }) => hasQuietZone(context, withCodeWidth(pieceSettings, codeWidthMm)))
     .map(({ count, codeWidthMm }) => ({
       label: `Snap to ${count} dots a module (${inMm(codeWidthMm)})`,
-      changes: [change('piece.codeWidthMm', codeWidthMm)],
+      changes: [change('piece.code.widthMm', codeWidthMm)],
     }));
   return {
     code: 'whole-dots',

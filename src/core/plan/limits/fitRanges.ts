@@ -19,7 +19,7 @@ export interface FitRange {
 export function fitRanges(context: LimitContext): FitRange[] {
   const { pair, symbol, pieceSettings, readingDistanceMm, piece } = context;
   const distance = `${readingDistanceMm / 1000} m`;
-  const widest = widestCodeMm(pieceSettings, symbol.size);
+  const widest = widestCodeMm(context);
   const withQuietZone = piece.quietZone.width / piece.code.width;
   const ranges: FitRange[] = [
     {
@@ -68,7 +68,7 @@ export function fitRanges(context: LimitContext): FitRange[] {
       code: 'round-inside',
       label: `round outline on ${pieceSettings.widthMm} × ${pieceSettings.heightMm}`,
       fromMm: null,
-      toMm: (pieceSettings.codeWidthMm * roundRoomMm(piece)) / piece.round.radiusMm,
+      toMm: (pieceSettings.code.widthMm * roundRoomMm(context)) / piece.round.radiusMm,
       strength: 'stop',
       stepMm: null,
     });

@@ -13,17 +13,30 @@ import {
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
+import {
+  measureCodesInView,
+  measureCodeTurn,
+  measureContour,
+  measureGlyphs,
+  measureHoles,
+  measureOverlaps,
+  measureStand,
+  measureStrokes,
+  measureThingsInside,
+} from './things';
 import { measureMirroring, measurePolarity } from './tone';
 
 export { symbolContrast } from './contrast';
 export type { LimitContext, LogoContext } from './context';
 export { fitRanges, type FitRange } from './fitRanges';
 
-const measures: readonly ((context: LimitContext) => Finding | null)[] = [
+/** What is asked of every code. */
+const codeMeasures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureCodeInside,
   measureQuietZone,
   measureRoundInside,
   measureRoundQuiet,
+  measureCodeTurn,
   measureModuleSize,
   measureWholeDots,
   measureContrast,
@@ -47,6 +60,22 @@ const measures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureAlignment,
 ];
 
-export function measureLimits(context: LimitContext): Finding[] {
-  return measures.map((measure) => measure(context)).filter((finding) => finding !== null);
-}
+/** What is asked once of the whole piece. Their codes begin with `piece-`. */
+const pieceMeasures: readonly ((context: LimitContext) => Finding | null)[] = [
+  measureThingsInside,
+  measureHoles,
+  measureStrokes,
+  measureGlyphs,
+  measureOverlaps,
+  measureCodesInView,
+  measureContour,
+  measureStand,
+];
+
+const measured = (measures: typeof codeMeasures, context: LimitContext): Finding[] =>
+  measures.map((measure) => measure(context)).filter((finding) => finding !== null);
+
+/** Limits of the code that the context is about. */
+export const measureCodeLimits = (context: LimitContext): Finding[] => measured(codeMeasures, context);
+/** Limits of the piece as a whole; the same whichever code the context is about. */
+export const measurePieceLimits = (context: LimitContext): Finding[] => measured(pieceMeasures, context);

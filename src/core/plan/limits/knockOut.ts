@@ -54,7 +54,7 @@ function strongerFixes(context: LimitContext): Fix[] {
   const { symbol, pieceSettings, logo } = context;
   if (logo === null) return [];
   const moduleAt = (version: number): string =>
-    inMm(Number((pieceSettings.codeWidthMm / sizeOfVersion(version)).toFixed(2)));
+    inMm(Number((pieceSettings.code.widthMm / sizeOfVersion(version)).toFixed(2)));
   const fixes: Fix[] = [];
   const strength: readonly Level[] = levels;
   for (const level of strength.slice(strength.indexOf(symbol.level) + 1)) {

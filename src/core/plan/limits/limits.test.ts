@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { applyChanges, type Job } from '../../job';
 import { newJob } from '../../newJob';
 import { runJob } from '../../runJob';
-import { clearanceAround } from '../clearance';
+import { plainPiece, roundCorners } from '../../piece';
 import { farthestMm, pixelsPerModule, phoneCamera } from '../camera';
+import { roomOn } from '../clearance';
 import { findPair, pairs } from '../materials';
 import { symbolContrast } from './contrast';
 
@@ -37,7 +38,11 @@ describe('quiet zone', () => {
   });
 
   it('is cut by a rounded corner that its own corner reaches', () => {
-    const job = withPiece(plate(), { widthMm: 37, heightMm: 37, cornerRadiusMm: 6 });
+    const job = withPiece(plate(), {
+      widthMm: 37,
+      heightMm: 37,
+      outline: { kind: 'rectangle', corners: roundCorners(6) },
+    });
     const { severity, text, fixes } = finding(job, 'quiet-zone');
     expect(severity).toBe('stop');
     expect(text).toContain('upper left corner');
@@ -45,22 +50,19 @@ describe('quiet zone', () => {
   });
 
   it('offers the middle for a code that was moved to the edge', () => {
-    const job = withPiece(plate(), { codePlace: { xMm: 1, yMm: 5 } });
+    const job = withPiece(plate(), { code: { ...plate().piece.code, xMm: 1, yMm: 5 } });
     expect(finding(job, 'quiet-zone').fixes.map(({ label }) => label)).toContain(
       'Put the code in the middle',
     );
   });
 });
 
-describe('clearanceAround', () => {
-  it('measures to an arc: a square of side 2s fits a circle of radius r when s is r over the root of 2', () => {
-    const r = 20;
-    const half = 5;
-    const { mm } = clearanceAround(
-      { x: r - half, y: r - half, width: 2 * half, height: 2 * half },
-      { widthMm: 2 * r, heightMm: 2 * r, cornerRadiusMm: r },
-    );
-    expect(mm).toBeCloseTo(r / Math.SQRT2 - half, 9);
+describe('the clearance of a code', () => {
+  it('is measured to an arc: a square of side 2s fits a circle of radius r when s is r over the root of 2', () => {
+    const [r, half] = [20, 5];
+    const job = withPiece(plate(), plainPiece(2 * r, 2 * r, 2 * half, r));
+    const clearance = roomOn(runJob(job).made!.piece, job.piece).clearance(job.piece);
+    expect(clearance.mm).toBeCloseTo(r / Math.SQRT2 - half, 9);
   });
 });
 
@@ -78,7 +80,7 @@ describe('module size', () => {
 
   it('stops a code that is made too small and offers a larger one or a lower level', () => {
     const job = { ...plate(), symbol: { ...plate().symbol, level: 'H' as const } };
-    const small = withPiece(job, { codeWidthMm: 16 });
+    const small = withPiece(job, { code: { ...job.piece.code, widthMm: 16 } });
     expect(finding(small, 'module-size')).toMatchObject({ severity: 'stop', required: { value: 0.5 } });
     const labels = finding(small, 'module-size').fixes.map(({ label }) => label);
     expect(labels[0]).toBe('Make the code 16.5 mm');
@@ -150,6 +152,7 @@ describe('every fix that is offered', () => {
     widthMm: fc.integer({ min: 10, max: 160 }),
     heightMm: fc.integer({ min: 10, max: 160 }),
     cornerRadiusMm: fc.integer({ min: 0, max: 20 }),
+    turnDegrees: fc.constantFrom(0, 0, 90, 30),
     place: fc.option(
       fc.record({ xMm: fc.integer({ min: -5, max: 60 }), yMm: fc.integer({ min: -5, max: 60 }) }),
     ),
@@ -159,12 +162,14 @@ describe('every fix that is offered', () => {
 
   it('removes its finding in one click', () => {
     fc.assert(
-      fc.property(jobs, ({ pair, length, level, place, distanceM, reversed, ...piece }) => {
+      fc.property(jobs, ({ pair, length, level, place, turnDegrees, distanceM, reversed, ...sizes }) => {
+        const { widthMm, heightMm, codeWidthMm, cornerRadiusMm } = sizes;
+        const piece = plainPiece(widthMm, heightMm, codeWidthMm, cornerRadiusMm);
         const start = newJob({ message: { kind: 'text', text: 'q'.repeat(length) }, pair });
         const job: Job = {
           ...start,
           symbol: { ...start.symbol, level },
-          piece: { ...piece, codePlace: place ?? 'centred' },
+          piece: { ...piece, code: { ...piece.code, ...place, turnDegrees } },
           making: { ...start.making, reversed },
           reading: { distanceM },
         };

@@ -19,6 +19,7 @@ import {
   roundUpTo,
   slack,
   widerCodeFixes,
+  withCodeWidth,
   type LimitContext,
 } from './context';
 
@@ -66,7 +67,7 @@ export function measureFarthest(context: LimitContext): Finding {
 /** The rule of thumb: read from up to ten times the width of the code. */
 export function measureTenToOne(context: LimitContext): Finding {
   const { pieceSettings, piece, readingDistanceMm } = context;
-  const reach = 10 * pieceSettings.codeWidthMm;
+  const reach = 10 * pieceSettings.code.widthMm;
   const enough = reach >= readingDistanceMm - slack;
   const fixes: Fix[] = [];
   if (!enough) {
@@ -101,11 +102,11 @@ export function measureNearest(context: LimitContext): Finding {
     if (
       wide &&
       readingDistanceMm >= phoneCamera.nearestMm &&
-      hasQuietZone({ ...pieceSettings, codeWidthMm }, symbol.size)
+      hasQuietZone(context, withCodeWidth(pieceSettings, codeWidthMm))
     )
       fixes.push({
         label: `Make the code ${inMm(codeWidthMm)}`,
-        changes: [change('piece.codeWidthMm', codeWidthMm)],
+        changes: [change('piece.code.widthMm', codeWidthMm)],
       });
   }
   return {

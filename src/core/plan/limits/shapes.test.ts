@@ -3,10 +3,11 @@ import { logoAssets } from '../../../node/logoAssets';
 import { arrangements } from '../../arrangements';
 import { newLogo, plainStyle, presets, squareModules, type LogoSettings, type Style } from '../../artwork';
 import { applyChanges, type Job } from '../../job';
-import { createLogoLibrary } from '../../logoLibrary';
+import { createLibrary } from '../../library';
 import { newJob } from '../../newJob';
 import { runJob, safestShare } from '../../runJob';
 import { findPair } from '../materials';
+import { isLine } from '../operation';
 
 const sign = (style: Style = plainStyle, logo: LogoSettings | null = null): Job => ({
   ...newJob({
@@ -18,7 +19,7 @@ const sign = (style: Style = plainStyle, logo: LogoSettings | null = null): Job 
   style,
   logo,
 });
-const library = createLogoLibrary(logoAssets(() => Promise.resolve(null)));
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 async function run(job: Job) {
   await library.load(job);
   return runJob(job, undefined, library);
@@ -115,7 +116,7 @@ describe('limits on a logo', () => {
 
   it('has a caution for lines finer than the machine', async () => {
     const tiny = sign(plainStyle, anchor({ share: 0.06 }));
-    const small = { ...tiny, piece: { ...tiny.piece, codeWidthMm: 8 } };
+    const small = { ...tiny, piece: { ...tiny.piece, code: { ...tiny.piece.code, widthMm: 8 } } };
     expect((await finding(small, 'logo-detail'))!.severity).toBe('caution');
     expect((await finding(sign(plainStyle, anchor()), 'logo-detail'))!.severity).toBe('fine');
   });
@@ -143,12 +144,12 @@ describe('limits on a logo', () => {
     const file = 'a'.repeat(64);
     const svg =
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><rect width="9" height="9" fill="#1f7a6d"/></svg>';
-    const own = createLogoLibrary(logoAssets(() => Promise.resolve(new TextEncoder().encode(svg))));
+    const own = createLibrary(logoAssets(() => Promise.resolve(new TextEncoder().encode(svg))));
     const job = sign(plainStyle, newLogo({ kind: 'drawing', file, fileName: 'square.svg' }));
     await own.load(job);
     const inks = (made: Job) =>
       runJob(made, undefined, own).made!.plan.operations.flatMap((operation) =>
-        operation.kind === 'cut'
+        isLine(operation)
           ? []
           : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
       );

@@ -14,6 +14,16 @@ export const co2Laser: Machine = {
       elementFactor: 5,
       floorMm: 0.75,
       growthMm: 0.06,
+      kerfMm: 0.18,
+      source: commonPractice,
+    },
+    {
+      families: ['acrylic'],
+      elementMm: 0.15,
+      elementFactor: 6,
+      floorMm: 0.9,
+      growthMm: 0.05,
+      kerfMm: 0.18,
       source: commonPractice,
     },
     {
@@ -22,6 +32,7 @@ export const co2Laser: Machine = {
       elementFactor: 6,
       floorMm: 0.9,
       growthMm: 0.05,
+      kerfMm: 0,
       source: commonPractice,
     },
     {
@@ -30,6 +41,7 @@ export const co2Laser: Machine = {
       elementFactor: 4,
       floorMm: 0.5,
       growthMm: 0.02,
+      kerfMm: 0,
       source: commonPractice,
     },
   ],

@@ -14,6 +14,7 @@ export const inkJet600: Machine = {
       elementFactor: 4,
       floorMm: 0.35,
       growthMm: 0.03,
+      kerfMm: 0,
       source: commonPractice,
     },
   ],

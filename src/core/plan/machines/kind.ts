@@ -1,7 +1,7 @@
 /** What a machine is to the plan: what it does to which family of materials, and how finely. */
 import type { Source } from '../../finding';
 
-export type MaterialFamily = 'paper' | 'vinyl' | 'wood' | 'stone' | 'coated metal';
+export type MaterialFamily = 'paper' | 'vinyl' | 'wood' | 'acrylic' | 'stone' | 'coated metal';
 
 /** What a machine does on a family of materials. Every length in millimetres. */
 export interface Process {
@@ -14,6 +14,8 @@ export interface Process {
   readonly floorMm: number;
   /** By how much a mark comes out larger than drawn, on each edge. */
   readonly growthMm: number;
+  /** Width of a cut through the material; 0 where this machine does not cut it, or takes nothing away. */
+  readonly kerfMm: number;
   readonly source: Source;
 }
 

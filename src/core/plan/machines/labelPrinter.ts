@@ -15,6 +15,7 @@ export const labelPrinter203: Machine = {
       elementFactor: 3,
       floorMm: 0.25,
       growthMm: 0.02,
+      kerfMm: 0,
       source: commonPractice,
     },
   ],

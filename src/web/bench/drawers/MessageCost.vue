@@ -63,7 +63,7 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       <tr>
         <th scope="col">Level</th>
         <th scope="col">Version</th>
-        <th scope="col">Module at {{ lengthText(job.piece.codeWidthMm, preferences.unit) }}</th>
+        <th scope="col">Module at {{ lengthText(job.piece.code.widthMm, preferences.unit) }}</th>
       </tr>
     </thead>
     <tbody class="measure">

@@ -1,5 +1,5 @@
 /** Path data and curves as straight edges within a tolerance. */
-import type { Vertex } from '../../geometry';
+import type { Vertex } from './contour';
 
 export interface PathLine {
   readonly points: Vertex[];

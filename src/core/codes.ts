@@ -1,0 +1,65 @@
+/**
+ * The codes of a job. The first is the job's own message, symbol, style, logo and `piece.code`; the others stand in
+ * `moreCodes`. To work on another code, it is exchanged with the first: every stage then works on it, and the same
+ * exchange puts it back.
+ */
+import type { Change, Finding } from './finding';
+import type { CodeSettings, Job } from './job';
+
+export function codesOf({ message, symbol, style, logo, piece, moreCodes }: Job): readonly CodeSettings[] {
+  return [{ message, symbol, style, logo, code: piece.code }, ...moreCodes];
+}
+
+/** The job with a code in the first place and the first one in its. Exchanging twice gives the same job. */
+export function focusCode(job: Job, index: number): Job {
+  const other = job.moreCodes[index - 1];
+  if (index === 0 || other === undefined) return job;
+  const [first] = codesOf(job);
+  const { message, symbol, style, logo, code } = other;
+  const exchanged = (place: number): number => (place === 0 ? index : place === index ? 0 : place);
+  return {
+    ...job,
+    message,
+    symbol,
+    style,
+    logo,
+    piece: {
+      ...job.piece,
+      code,
+      items: job.piece.items.map((item) =>
+        item.kind === 'frame' ? { ...item, around: exchanged(item.around) } : item,
+      ),
+    },
+    moreCodes: job.moreCodes.map((own, place) => (place === index - 1 ? first! : own)),
+    overrides: job.overrides.map((override) => ({ ...override, code: exchangedCode(override.code, index) })),
+  };
+}
+
+/** Findings of the code at an index carry it; those of the first and of the whole piece carry nothing. */
+export const findingOf = (code: string, index: number): string => (index === 0 ? code : `${code}~${index}`);
+
+function exchangedCode(code: string, index: number): string {
+  if (code.startsWith('piece-')) return code;
+  const [plain, place] = code.split('~');
+  if (place === undefined) return findingOf(plain!, index);
+  return Number(place) === index ? plain! : code;
+}
+
+/** A finding of a focused code, as it is said and mended in the whole job. */
+export function findingAt(finding: Finding, index: number): Finding {
+  return {
+    ...finding,
+    code: findingOf(finding.code, index),
+    title: `${finding.title}, code ${index + 1}`,
+    fixes: finding.fixes.map(({ label, changes }) => ({
+      label: `${label} (code ${index + 1})`,
+      changes: changes.map((change) => ({ ...change, path: pathAt(change.path, index) })),
+    })),
+  };
+}
+
+function pathAt(path: Change['path'], index: number): string {
+  const own = `moreCodes.${index - 1}.`;
+  if (path.startsWith('piece.code.')) return own + path.slice('piece.'.length);
+  return /^(message|symbol|style|logo)\b/.test(path) ? own + path : path;
+}

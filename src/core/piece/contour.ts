@@ -1,0 +1,58 @@
+/** The cut line around everything that lies on a piece: closed, in one part, outside all of it. */
+import { cutRegion, fitArcs, growRegion, uniteRegion, type Contour, type Region } from '../geometry';
+import { clockwise, largestOf, outlineToleranceMm } from './outlines';
+import type { OutlineSettings } from './schema';
+
+export interface StickerContour {
+  readonly edge: Contour;
+  /** The coloured band, reaching beyond the edge by the bleed. */
+  readonly border: Region;
+}
+
+const tolerance = outlineToleranceMm / 2;
+
+/** Null when there is nothing to go around. */
+export function contourAround(
+  covered: Region,
+  { paddingMm, borderMm, corner }: Extract<OutlineSettings, { kind: 'contour' }>,
+  bleedMm: number,
+): StickerContour | null {
+  const hull = joined(covered);
+  if (hull === null) return null;
+  const inner = paddingMm === 0 ? hull : only(growRegion([hull], paddingMm, tolerance, corner));
+  const edge = fitted(only(growRegion([hull], paddingMm + borderMm, tolerance, corner)));
+  const outer = bleedMm === 0 ? [edge] : growRegion([edge], bleedMm, tolerance);
+  const border = borderMm + bleedMm === 0 ? [] : fitArcs(cutRegion(outer, [inner], tolerance), outlineToleranceMm);
+  return { edge, border };
+}
+
+const fitted = (contour: Contour): Contour => fitArcs([contour], outlineToleranceMm)[0]!;
+
+const outers = (region: Region): Region => region.filter((contour) => contour.length > 2 && isOuter(contour));
+const isOuter = (contour: Contour): boolean => clockwise(contour) === contour;
+const only = (region: Region): Contour => largestOf(outers(region));
+
+/**
+ * Everything covered as one area without holes: gaps are closed by growing until all is one and shrinking back, by as
+ * little as is enough.
+ */
+function joined(covered: Region): Contour | null {
+  const whole = outers(uniteRegion(covered, tolerance));
+  if (whole.length === 0) return null;
+  if (whole.length === 1) return whole[0]!;
+  const closedBy = (mm: number): Region => outers(growRegion(whole, mm, 0.02));
+  let low = 0;
+  let high = 1;
+  while (closedBy(high).length > 1 && high < 2000) high *= 2;
+  for (let step = 0; step < 8; step++) {
+    const middle = (low + high) / 2;
+    if (closedBy(middle).length > 1) low = middle;
+    else high = middle;
+  }
+  // A little more than touching, so that shrinking back leaves a neck that holds.
+  const reach = high * 1.15 + 0.3;
+  const back = outers(growRegion(outers(growRegion(whole, reach, tolerance)), -reach, tolerance));
+  const filled = outers(uniteRegion([...back, ...whole], tolerance));
+  return filled.length === 0 ? null : largestOf(filled);
+}
+

@@ -1,0 +1,134 @@
+/** What stands in a quiet zone, moved out of it or made smaller in one click. */
+import type { Fix } from '../../finding';
+import type { ItemSettings, PieceSettings, PlacedItem } from '../../piece';
+import { quietZoneModules } from '../../symbol';
+import { change, clearanceOf, inMm, roundUpTo, slack, type LimitContext } from './context';
+
+const directions = [
+  { dx: 0, dy: -1, word: 'up' },
+  { dx: 0, dy: 1, word: 'down' },
+  { dx: -1, dy: 0, word: 'to the left' },
+  { dx: 1, dy: 0, word: 'to the right' },
+] as const;
+
+/** Fixes for the item that ends the quiet zone; none when something else ends it. */
+export function offenderFixes(context: LimitContext): Fix[] {
+  const { pieceSettings, piece, symbol } = context;
+  const { obstacle, mm } = clearanceOf(context);
+  if (obstacle.kind !== 'item') return [];
+  const place = pieceSettings.items.findIndex(({ id }) => id === obstacle.id);
+  const settings = pieceSettings.items[place];
+  const item = piece.items[place];
+  if (settings === undefined || item === undefined) return [];
+  const neededMm = quietZoneModules * (pieceSettings.code.widthMm / symbol.size);
+  const path = `piece.items.${place}`;
+  const removal: Fix = { label: `Take the ${item.name} away`, changes: [without(pieceSettings, place)] };
+  if (settings.kind === 'frame' || settings.kind === 'border') return [removal];
+  const isClear = (changed: PlacedItem): boolean =>
+    context.room.clearance(
+      pieceSettings,
+      piece.items.map((other) => (other === item ? changed : other)),
+    ).mm >=
+    neededMm - slack;
+  const fixes: Fix[] = [];
+  for (const { dx, dy, word } of directions) {
+    const step = leastMove(item, dx, dy, neededMm - mm, isClear);
+    if (step === null) continue;
+    const moved = movedBy(item, dx * step, dy * step);
+    if (!liesOn(moved, piece)) continue;
+    fixes.push({
+      label: `Move the ${item.name} ${inMm(step)} ${word}`,
+      changes: [
+        ...(dx === 0 ? [] : [change(`${path}.xMm`, Number(moved.box.x.toFixed(4)))]),
+        ...(dy === 0 ? [] : [change(`${path}.yMm`, Number(moved.box.y.toFixed(4)))]),
+      ],
+    });
+  }
+  // The shortest way first; more than two ways are no help.
+  fixes.sort((a, b) => lengthOf(a) - lengthOf(b));
+  return [...fixes.slice(0, 2), ...smallerFixes(settings, item, pieceSettings, path, isClear), removal];
+}
+
+const lengthOf = ({ label }: Fix): number => Number(/([\d.]+) mm (?:up|down|to)/.exec(label)?.[1] ?? 0);
+
+const without = ({ items }: PieceSettings, place: number): Fix['changes'][number] =>
+  change('piece.items', items.filter((_, index) => index !== place) as unknown as object);
+
+/** In tenths of a millimetre; null when even a long way does not help. */
+function leastMove(
+  item: PlacedItem,
+  dx: number,
+  dy: number,
+  missingMm: number,
+  isClear: (item: PlacedItem) => boolean,
+): number | null {
+  const reach = missingMm + item.box.width * Math.abs(dx) + item.box.height * Math.abs(dy);
+  const fits = (mm: number): boolean => isClear(movedBy(item, dx * mm, dy * mm));
+  let high = roundUpTo(missingMm, 0.1);
+  while (!fits(high)) {
+    high = roundUpTo(high * 1.5 + 0.1, 0.1);
+    if (high > 2 * reach + 50) return null;
+  }
+  let low = 0;
+  while (high - low > 0.1 + slack) {
+    const middle = roundUpTo((low + high) / 2, 0.1);
+    if (fits(middle)) high = middle;
+    else low = middle;
+    if (high === middle && low >= high - 0.1 - slack) break;
+  }
+  return high;
+}
+
+function movedBy(item: PlacedItem, dx: number, dy: number): PlacedItem {
+  const move = (region: PlacedItem['area']): PlacedItem['area'] =>
+    region.map((contour) => contour.map(({ x, y, bulge }) => ({ x: x + dx, y: y + dy, bulge })));
+  return {
+    ...item,
+    box: { ...item.box, x: item.box.x + dx, y: item.box.y + dy },
+    area: move(item.area),
+    lines: move(item.lines),
+  };
+}
+
+const liesOn = ({ box }: PlacedItem, { widthMm, heightMm }: { widthMm: number; heightMm: number }): boolean =>
+  box.x >= -slack && box.y >= -slack && box.x + box.width <= widthMm + slack && box.y + box.height <= heightMm + slack;
+
+/** The largest size at which the item is clear, in steps of a hundredth; it shrinks towards what it is placed by. */
+function smallerFixes(
+  settings: Extract<ItemSettings, { kind: 'words' | 'art' }>,
+  item: PlacedItem,
+  { widthMm, heightMm }: PieceSettings,
+  path: string,
+  isClear: (item: PlacedItem) => boolean,
+): Fix[] {
+  if (settings.kind === 'words' && settings.circle !== null) return [];
+  const anchor = {
+    x: settings.xMm === 'middle' ? widthMm / 2 : item.box.x,
+    y: settings.yMm === 'middle' ? heightMm / 2 : item.box.y,
+  };
+  const scaled = (share: number): PlacedItem => {
+    const shrink = (region: PlacedItem['area']): PlacedItem['area'] =>
+      region.map((contour) =>
+        contour.map(({ x, y, bulge }) => ({
+          x: anchor.x + (x - anchor.x) * share,
+          y: anchor.y + (y - anchor.y) * share,
+          bulge,
+        })),
+      );
+    return { ...item, area: shrink(item.area), lines: shrink(item.lines) };
+  };
+  let percent = 95;
+  while (percent >= 25 && !isClear(scaled(percent / 100))) percent -= 5;
+  if (percent < 25) return [];
+  const times = (value: number): number => Number(((value * percent) / 100).toFixed(4));
+  const changes =
+    settings.kind === 'art'
+      ? [change(`${path}.widthMm`, times(settings.widthMm))]
+      : settings.fit === 'height'
+        ? [change(`${path}.capitalMm`, times(settings.capitalMm))]
+        : [
+            change(`${path}.widthMm`, times(settings.widthMm)),
+            ...(settings.fit === 'box' ? [change(`${path}.heightMm`, times(settings.heightMm))] : []),
+          ];
+  return [{ label: `Make the ${item.name} ${percent} % of its size`, changes }];
+}
