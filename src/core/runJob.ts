@@ -15,7 +15,7 @@ import { onDemand } from './geometry';
 import type { Job } from './job';
 import { emptyLibrary, type Library } from './library';
 import type { Description } from './message';
-import { filledText, layPiece, type ArtSettings, type CodeToPlace, type ItemSources, type KeptItems, type Piece } from './piece';
+import { filledText, layPiece, type ArtSettings, type CodeToPlace, type ItemSources, type KeptParts, type Piece } from './piece';
 import {
   findPair,
   fitRanges,
@@ -67,7 +67,7 @@ export interface JobResult {
   /** Stops that hold the files back: those without an override, and all of them when nothing could be made. */
   readonly heldBackBy: readonly Finding[];
   /** Kept for the next run, which takes over what has not changed. */
-  readonly cache: { readonly items: KeptItems; readonly arts: KeptArts };
+  readonly cache: { readonly parts: KeptParts | undefined; readonly arts: KeptArts };
 }
 
 /** Pictures made ready, by source and ink. */
@@ -94,11 +94,11 @@ export function runJob(job: Job, previous?: JobResult, library: Library = emptyL
   const sources = itemSources(job, pair, library, previous?.cache.arts ?? new Map());
   const toPlace = placeable(codes);
   let made: Made | null = null;
-  let items: KeptItems = new Map();
+  let parts: KeptParts | undefined;
   if (toPlace !== null && first.symbol && first.artwork) {
-    const laid = layPiece(toPlace, job.piece, sources, previous?.cache.items);
+    const laid = layPiece(toPlace, job.piece, sources, previous?.cache.parts);
     const { piece } = laid;
-    items = laid.kept;
+    parts = laid.kept;
     const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
     const plan = planPiece(piece, pair, job.making, looks, job.piece);
     const context = contextOf(job, first, piece, plan, pair);
@@ -138,7 +138,7 @@ export function runJob(job: Job, previous?: JobResult, library: Library = emptyL
     heldBackBy: findings.filter(
       ({ severity, code }) => severity === 'stop' && (made === null || !overridden.has(code)),
     ),
-    cache: { items, arts: sources.arts },
+    cache: { parts, arts: sources.arts },
   };
 }
 

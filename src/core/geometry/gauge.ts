@@ -2,7 +2,8 @@
  * How far outlines are from a square, measured by the square that grows: the distance by which all four sides can move
  * outwards until they touch. Exact for straight edges and for arcs.
  */
-import { arcCentre, type Region, type Vertex } from './contour';
+import { arcCentre, type Box, type Region, type Vertex } from './contour';
+import { contourBounds } from './nearness';
 
 /** A square that may be turned about its middle. */
 export interface TurnedSquare {
@@ -38,7 +39,8 @@ export function firstTouch(region: Region, square: TurnedSquare): Touch | null {
     y: square.y + x * sine + y * cosine,
   });
   const reach = ({ x, y }: Vertex): number => Math.max(Math.abs(x), Math.abs(y)) - square.half;
-  for (const contour of region)
+  for (const contour of region) {
+    if (best !== null && leastReach(contourBounds(contour), square) >= best.distance) continue;
     for (let index = 0; index < contour.length; index++) {
       const from = contour[index]!;
       const to = contour[index + 1 === contour.length ? 0 : index + 1]!;
@@ -57,7 +59,17 @@ export function firstTouch(region: Region, square: TurnedSquare): Touch | null {
       const single = from.bulge ? touching[0]! : middle;
       best = { distance: least, at: outward(single) };
     }
+  }
   return best;
+}
+
+/** Never more than the growth at which anything in a box is touched. */
+export function leastReach({ x, y, width, height }: Box, square: TurnedSquare): number {
+  const across = Math.max(x - square.x, square.x - x - width, 0);
+  const down = Math.max(y - square.y, square.y - y - height, 0);
+  if (across === 0 && down === 0) return -square.half;
+  const reach = square.turn === 0 ? Math.max(across, down) : Math.hypot(across, down) * Math.SQRT1_2;
+  return reach - square.half;
 }
 
 /** The least that the larger of both coordinates can be on an edge. */

@@ -25,17 +25,11 @@ export {
 export { treatCorners, type Corner, type Quadrant } from './corners';
 export { crossingsOf } from './crossings';
 export { fitArcs } from './fitArcs';
-export { firstTouch, type Touch, type TurnedSquare } from './gauge';
+export { firstTouch, leastReach, type Touch, type TurnedSquare } from './gauge';
+export { contourBounds, holdsPoint, regionDistance } from './nearness';
 export { insetArea, offsetOutlines } from './offset';
 export { onDemand } from './onDemand';
 export { addQuadratic, parsePath, type PathLine } from './pathReader';
 export { boundsOf, sampleRegion, type SampleGrid } from './sample';
 export { traceBitmap } from './trace';
-export {
-  holdsPoint,
-  regionDistance,
-  stretchRegion,
-  turnedBounds,
-  turnPoint,
-  turnRegion,
-} from './transform';
+export { stretchRegion, turnedBounds, turnPoint, turnRegion } from './transform';

@@ -1,4 +1,4 @@
-/** Areas turned about a point, scaled unevenly, and points asked for where they lie. */
+/** Areas turned about a point and stretched. */
 import { flattenRegion } from './booleans';
 import type { Box, Region, Vertex } from './contour';
 import { fitArcs } from './fitArcs';
@@ -45,62 +45,4 @@ export function stretchRegion(region: Region, from: Box, to: Box, tolerance: num
     })),
   );
   return isEven ? stretched : fitArcs(stretched, tolerance);
-}
-
-/** Whether a point lies in an area (non-zero winding). Arcs are taken as straight edges within `tolerance`. */
-export function holdsPoint(region: Region, { x, y }: Vertex, tolerance = 1e-3): boolean {
-  let winding = 0;
-  for (const contour of flattenRegion(region, tolerance))
-    contour.forEach((a, index) => {
-      const b = contour[(index + 1) % contour.length]!;
-      if (a.y <= y === b.y <= y) return;
-      const at = a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x);
-      if (at > x) winding += b.y > a.y ? 1 : -1;
-    });
-  return winding !== 0;
-}
-
-/** Least distance between the outlines of two areas; negative depth is not told apart: 0 when they cross. */
-export function regionDistance(a: Region, b: Region, tolerance = 0.01): number {
-  const edges = (region: Region): [Vertex, Vertex][] =>
-    flattenRegion(region, tolerance).flatMap((contour) =>
-      contour.map((vertex, index): [Vertex, Vertex] => [vertex, contour[(index + 1) % contour.length]!]),
-    );
-  const [first, second] = [edges(a), edges(b)];
-  let least = Infinity;
-  for (const [p, q] of first)
-    for (const [r, s] of second) {
-      if (boxesApart(p, q, r, s) >= least) continue;
-      least = Math.min(least, segmentDistance(p, q, r, s));
-      if (least === 0) return 0;
-    }
-  return least;
-}
-
-function boxesApart(p: Vertex, q: Vertex, r: Vertex, s: Vertex): number {
-  const gap = (a: number, b: number, c: number, d: number): number =>
-    Math.max(0, Math.min(a, b) - Math.max(c, d), Math.min(c, d) - Math.max(a, b));
-  return Math.hypot(gap(p.x, q.x, r.x, s.x), gap(p.y, q.y, r.y, s.y));
-}
-
-function segmentDistance(p: Vertex, q: Vertex, r: Vertex, s: Vertex): number {
-  if (cross(p, q, r, s)) return 0;
-  return Math.min(
-    pointToSegment(p, r, s),
-    pointToSegment(q, r, s),
-    pointToSegment(r, p, q),
-    pointToSegment(s, p, q),
-  );
-}
-
-const side = (a: Vertex, b: Vertex, c: Vertex): number =>
-  Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
-const cross = (p: Vertex, q: Vertex, r: Vertex, s: Vertex): boolean =>
-  side(p, q, r) * side(p, q, s) < 0 && side(r, s, p) * side(r, s, q) < 0;
-
-function pointToSegment({ x, y }: Vertex, a: Vertex, b: Vertex): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const squared = dx * dx + dy * dy;
-  const share = squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.x) * dx + (y - a.y) * dy) / squared));
-  return Math.hypot(x - a.x - share * dx, y - a.y - share * dy);
 }

@@ -4,7 +4,7 @@ import { boundsOf, type Contour, type Region } from '../geometry';
 import { contourAround } from './contour';
 import { holesOf, type Hole } from './holes';
 import { layItem, type ItemSources, type PlacedItem } from './items';
-import { outlineOf } from './outlines';
+import { outlineOf, type NamedOutline } from './outlines';
 import { placeCode, turnedWith, type PlacedCode } from './placedCode';
 import type { CodePlacement, PieceSettings } from './schema';
 
@@ -53,12 +53,17 @@ export interface CodeToPlace {
   readonly placement: CodePlacement;
 }
 
-/** Items of an earlier run by what they were made from. */
-export type KeptItems = ReadonlyMap<string, PlacedItem>;
+/** What an earlier run made: its edge, and its items by what they were made from. */
+export interface KeptParts {
+  readonly edgeKey: string;
+  readonly edge: NamedOutline | null;
+  readonly items: ReadonlyMap<string, PlacedItem>;
+}
+const nothingKept: KeptParts = { edgeKey: '', edge: null, items: new Map() };
 
 export interface LaidPiece {
   readonly piece: Piece;
-  readonly kept: KeptItems;
+  readonly kept: KeptParts;
 }
 
 const bare: ItemSources = { words: null, art: () => null, text: (text) => text, inColour: false };
@@ -68,9 +73,11 @@ export function layPiece(
   [first, ...more]: readonly [CodeToPlace, ...CodeToPlace[]],
   settings: PieceSettings,
   sources: ItemSources = bare,
-  before: KeptItems = new Map(),
+  before: KeptParts = nothingKept,
 ): LaidPiece {
-  const { edge, openings } = outlineOf(settings);
+  const edgeKey = JSON.stringify([settings.outline, settings.offset, settings.widthMm, settings.heightMm]);
+  const named = before.edgeKey === edgeKey && before.edge !== null ? before.edge : outlineOf(settings);
+  const { edge, openings } = named;
   const sheet = boundsOf([edge])!;
   const size = { widthMm: round(sheet.x + sheet.width), heightMm: round(sheet.y + sheet.height) };
   const bounds = settings.outline.kind === 'contour' ? settings : size;
@@ -78,7 +85,6 @@ export function layPiece(
   const others = more.map(({ artwork, placement }) => placeCode(artwork, placement, bounds));
   const codes = [code, ...others];
   const kept = new Map<string, PlacedItem>();
-  const edgeKey = JSON.stringify([settings.outline, settings.offset, bounds.widthMm, bounds.heightMm]);
   const items = settings.items.map((item) => {
     const words = item.kind === 'words' || item.kind === 'frame' ? sources.text(item.text) : '';
     const around = item.kind === 'frame' ? (codes[item.around] ?? code) : null;
@@ -89,7 +95,7 @@ export function layPiece(
       around && [around.quietZone, around.turn, around.round],
       sources.inColour,
     ]);
-    const placed = before.get(key) ?? layItem(item, bounds, edge, codes, sources);
+    const placed = before.items.get(key) ?? layItem(item, bounds, edge, codes, sources);
     kept.set(key, placed);
     return placed;
   });
@@ -118,7 +124,7 @@ export function layPiece(
           : null,
       isContour: contour !== null,
     },
-    kept,
+    kept: { edgeKey, edge: named, items: kept },
   };
 }
 

@@ -1,5 +1,5 @@
 /** How much quiet zone a code has on its piece, and what ends it: edge, holes, words, pictures, frames, other codes. */
-import { boundsOf, firstTouch, holdsPoint, type Box, type Region, type TurnedSquare } from '../geometry';
+import { boundsOf, firstTouch, holdsPoint, leastReach, type Box, type Region, type TurnedSquare } from '../geometry';
 import {
   boxContour,
   codeBox,
@@ -112,7 +112,7 @@ function movedWithSize(item: PlacedItem, from: PieceSettings, to: PieceSettings)
 function nearestOf(square: TurnedSquare, obstacles: readonly Obstacle[], settings: PieceSettings): Clearance {
   let best: Clearance | null = null;
   const ordered = obstacles
-    .map((candidate) => ({ candidate, least: leastDistance(square, candidate) }))
+    .map((candidate) => ({ candidate, least: candidate.kind === 'edge' ? -Infinity : leastReach(candidate.bounds, square) }))
     .sort((a, b) => a.least - b.least);
   for (const { candidate, least } of ordered) {
     if (best !== null && least >= best.mm) break;
@@ -130,15 +130,6 @@ function nearestOf(square: TurnedSquare, obstacles: readonly Obstacle[], setting
     best = { mm, nearest: nameOf(candidate, square, touch.at, settings), obstacle: candidate, at: touch.at };
   }
   return best!;
-}
-
-/** Never more than the distance to an obstacle: what lies farther need not be looked at. */
-function leastDistance({ x, y, half, turn }: TurnedSquare, { bounds, kind }: Obstacle): number {
-  if (kind === 'edge') return -Infinity;
-  const across = Math.max(bounds.x - x, x - bounds.x - bounds.width, 0);
-  const down = Math.max(bounds.y - y, y - bounds.y - bounds.height, 0);
-  if (across === 0 && down === 0) return -Infinity;
-  return (turn === 0 ? Math.max(across, down) : Math.hypot(across, down) * Math.SQRT1_2) - half;
 }
 
 function nameOf(

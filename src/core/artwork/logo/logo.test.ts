@@ -111,8 +111,15 @@ describe('icons, emoji and words as logos', () => {
     const { art, notes } = await artOf({ kind: 'text', text: 'Slip Ěå 漢' });
     expect(art.height).toBeLessThan(0.4);
     expect(notes).toEqual(['The shipped font lacks “漢”.']);
-    const flag = await loadLogo({ source: { kind: 'emoji', emoji: '👩‍🔧' }, title: '' }, assets);
-    expect(flag).toMatchObject({ problem: expect.stringContaining('single sign') });
+    const unknown = await loadLogo({ source: { kind: 'emoji', emoji: '漢' }, title: '' }, assets);
+    expect(unknown).toMatchObject({ problem: expect.stringContaining('“漢”') });
+  });
+
+  it('draw emoji of several signs as one figure', async () => {
+    // Unicode Emoji, ED-16: a zero-width joiner makes one emoji of woman and wrench.
+    const joined = await artOf({ kind: 'emoji', emoji: '👩\u200d🔧' });
+    const woman = await artOf({ kind: 'emoji', emoji: '👩' });
+    expect(joined.art.ink).not.toEqual(woman.art.ink);
   });
 
   it('carry a title below, as wide as they are at most', async () => {

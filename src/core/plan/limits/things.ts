@@ -1,6 +1,6 @@
 /** Limits on what lies on the piece beside its codes: words, pictures, frames, holes, contour and stand. */
 import type { Finding, Severity, Source } from '../../finding';
-import { boundsOf, cutRegion, holdsPoint, regionArea, regionDistance, sharedRegion, type Region } from '../../geometry';
+import { boundsOf, cutRegion, holdsPoint, regionArea, regionDistance, sharedRegion, type Contour, type Region } from '../../geometry';
 import { layStand, turnedWith, type Hole, type Piece, type PlacedItem } from '../../piece';
 import { phoneCamera } from '../camera';
 import { change, inMm, roundDownTo, roundUpTo, slack, type LimitContext } from './context';
@@ -25,7 +25,7 @@ export function measureThingsInside({ piece, pieceSettings }: LimitContext): Fin
     const region = regionOf(item);
     // A border line keeps its own distance, and a contour goes around everything by itself.
     if (region.length === 0 || item.kind === 'border') continue;
-    const mm = distanceInside(region, [outline], item);
+    const mm = distanceInside(item, outline);
     if (worst === null || mm < worst.mm) worst = { item, mm };
   }
   if (worst === null) return null;
@@ -63,8 +63,20 @@ export function measureThingsInside({ piece, pieceSettings }: LimitContext): Fin
   };
 }
 
-/** Distance from an area to the edge around it; what lies outside counts against it by how far its box reaches out. */
-function distanceInside(region: Region, edge: Region, { box }: Pick<PlacedItem, 'box'>): number {
+/** Items and edges that have not changed are the same objects as at the last key press. */
+const insideBefore = new WeakMap<PlacedItem, { readonly edge: Contour; readonly mm: number }>();
+
+function distanceInside(item: PlacedItem, edge: Contour): number {
+  const before = insideBefore.get(item);
+  if (before?.edge === edge) return before.mm;
+  const mm = measuredInside(item, [edge]);
+  insideBefore.set(item, { edge, mm });
+  return mm;
+}
+
+/** Distance from an item to the edge around it; what lies outside counts against it by how far it reaches out. */
+function measuredInside(item: PlacedItem, edge: Region): number {
+  const region = regionOf(item);
   const distance = regionDistance(region, edge);
   const isInside = region.every((contour) => contour.length === 0 || holdsPoint(edge, contour[0]!));
   if (isInside && distance > 0) return distance;
@@ -78,7 +90,7 @@ function distanceInside(region: Region, edge: Region, { box }: Pick<PlacedItem, 
     over.x + over.width - around.x - around.width,
     over.y + over.height - around.y - around.height,
   );
-  return -Math.max(reach, Math.min(over.width, over.height, box.width));
+  return -Math.max(reach, Math.min(over.width, over.height, item.box.width));
 }
 
 /** Least material between a hole and the edge or another hole. */
@@ -104,7 +116,7 @@ export function measureHoles({ piece, pieceSettings }: LimitContext): Finding | 
     const toEdge = regionDistance(edge, [piece.outline]);
     consider(hole, 'edge', holdsPoint([piece.outline], hole.centre) ? toEdge : -toEdge, leastWebMm);
     for (const other of holes.slice(index + 1))
-      consider(hole, `other ${other.name}`, apart(edge, [other.edge], hole.centre), leastWebMm);
+      consider(hole, `other ${other.name}`, apart([other.edge], edge, hole.centre), leastWebMm);
     for (const { name, region } of things)
       if (region.length > 0) consider(hole, name, apart(region, edge, hole.centre), hole.keepOutMm);
   });
@@ -236,17 +248,13 @@ export function measureGlyphs({ piece }: LimitContext): Finding | null {
   };
 }
 
-/** Things over each other, and holes in the words' fields that are not known. */
+/** Things over each other. */
 export function measureOverlaps({ piece }: LimitContext): Finding | null {
   const things = piece.items.filter((item) => item.kind !== 'border' && regionOf(item).length > 0);
-  if (things.length < 2) return null;
   for (let first = 0; first < things.length; first++)
     for (const other of things.slice(first + 1)) {
       const item = things[first]!;
-      const [a, b] = [boundsOf(regionOf(item))!, boundsOf(regionOf(other))!];
-      const meet = a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
-      if (!meet) continue;
-      const shared = regionArea(sharedRegion(regionOf(item), regionOf(other), 0.01));
+      const shared = sharedArea(item, other);
       if (shared > 1e-4)
         return {
           code: 'piece-overlap',
@@ -260,6 +268,21 @@ export function measureOverlaps({ piece }: LimitContext): Finding | null {
         };
     }
   return null;
+}
+
+const sharedBefore = new WeakMap<PlacedItem, WeakMap<PlacedItem, number>>();
+
+function sharedArea(item: PlacedItem, other: PlacedItem): number {
+  let known = sharedBefore.get(item);
+  if (known === undefined) sharedBefore.set(item, (known = new WeakMap()));
+  let area = known.get(other);
+  if (area === undefined) {
+    const [a, b] = [boundsOf(regionOf(item))!, boundsOf(regionOf(other))!];
+    const meet = a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+    area = meet ? regionArea(sharedRegion(regionOf(item), regionOf(other), 0.01)) : 0;
+    known.set(other, area);
+  }
+  return area;
 }
 
 /** Two codes in one picture: a phone reads whichever it finds first. */
