@@ -23,6 +23,7 @@ import { pairs } from '../core/plan';
 import { fullShotCount, prove, startProof, type ProofReport } from '../core/proof';
 import { proofSetup } from '../core/proveJob';
 import { runJob, type JobResult } from '../core/runJob';
+import { templates } from '../core/templates';
 import { defaultSymbolSettings, encodeSymbol, symbolSchema, type EncodeResult } from '../core/symbol';
 import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';
@@ -62,7 +63,7 @@ export const commands: Readonly<Record<string, Command>> = {
   },
   job: {
     synopsis:
-      'job (--url U | --text T | --message FILE.json) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE]',
+      'job (--url U | --text T | --message FILE.json | --template NAME [--url U | --text T | --message FILE.json]) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE]',
     options: {
       url: text,
       text,
@@ -74,8 +75,20 @@ export const commands: Readonly<Record<string, Command>> = {
       piece: text,
       style: text,
       logo: text,
+      template: text,
     },
     run: async (values, positionals) => printJob(values, positionals),
+  },
+  templates: {
+    synopsis: 'templates',
+    options: {},
+    run: async (_values, positionals) => {
+      none(positionals);
+      return {
+        output: templates.map(({ id, name, about, job }) => ({ template: id, name, about, job })),
+        stops: false,
+      };
+    },
   },
   styles: {
     synopsis: 'styles',
@@ -187,9 +200,41 @@ async function printJob(
   positionals: readonly string[],
 ): Promise<{ output: unknown; stops: boolean }> {
   none(positionals);
+  const document = values.template === undefined ? await freshJob(values) : await templateJob(values);
+  const parsed = parseJob(document);
+  if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
+  return { output: parsed.job, stops: false };
+}
+
+/** A template with another name, message, material or look where they are given. Sizes are its own. */
+async function templateJob(values: Values): Promise<Job> {
+  const { name, template: id, url, text: plain, message } = values as Record<string, string | undefined>;
+  const template = templates.find((entry) => entry.id === id);
+  if (template === undefined)
+    throw new UsageError(
+      `there is no template “${id}”; there is ${templates.map((entry) => entry.id).join(', ')}.`,
+    );
+  for (const option of ['code-width', 'piece'])
+    if (values[option] !== undefined)
+      throw new UsageError(`--template brings its own sizes; leave out --${option}.`);
+  const { job } = template;
+  const pair = chosenPair(values);
+  const hasLook = values.style !== undefined || values.logo !== undefined;
+  return {
+    ...job,
+    name: name ?? job.name,
+    message: [url, plain, message].some((option) => option !== undefined)
+      ? await chosenMessage(values)
+      : job.message,
+    making: pair ? { ...job.making, material: pair.material.id, machine: pair.machine.id } : job.making,
+    ...(hasLook ? await chosenLook(values) : {}),
+  };
+}
+
+async function freshJob(values: Values): Promise<Job> {
   const { name } = values as Record<string, string | undefined>;
   const look = await chosenLook(values);
-  const document = {
+  return {
     ...newJob({
       name,
       message: await chosenMessage(values),
@@ -199,9 +244,6 @@ async function printJob(
     }),
     ...look,
   };
-  const parsed = parseJob(document);
-  if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
-  return { output: parsed.job, stops: false };
 }
 
 async function makeCommand(

@@ -43,7 +43,11 @@ describe('a job document', () => {
   });
 
   it('of version 3 keeps its corners and the place of its code', () => {
-    const third = { ...job, formatVersion: 3, piece: { ...pieceOfVersion3, cornerRadiusMm: 3, codePlace: { xMm: 2, yMm: 4.5 } } };
+    const third = {
+      ...job,
+      formatVersion: 3,
+      piece: { ...pieceOfVersion3, cornerRadiusMm: 3, codePlace: { xMm: 2, yMm: 4.5 } },
+    };
     const parsed = parseJob(third);
     expect('job' in parsed && parsed.job.piece).toEqual({
       ...plainPiece(job.piece.widthMm, job.piece.heightMm, job.piece.code.widthMm, 3),

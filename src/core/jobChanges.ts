@@ -88,7 +88,8 @@ function pieceChanges(from: PieceSettings, to: PieceSettings): string[] {
   compare('serial number', from.serial || 'none', to.serial || 'none');
   compare('bleed', mm(from.bleedMm), mm(to.bleedMm));
   compare('safe distance', mm(from.safeMm), mm(to.safeMm));
-  if (differs(from.shadow, to.shadow)) changes.push(to.shadow === null ? 'shadow taken away' : 'shadow changed');
+  if (differs(from.shadow, to.shadow))
+    changes.push(to.shadow === null ? 'shadow taken away' : 'shadow changed');
   if (differs(from.stand, to.stand)) changes.push(to.stand === null ? 'stand taken away' : 'stand changed');
   return changes;
 }

@@ -15,7 +15,15 @@ import { onDemand } from './geometry';
 import type { Job } from './job';
 import { emptyLibrary, type Library } from './library';
 import type { Description } from './message';
-import { filledText, layPiece, type ArtSettings, type CodeToPlace, type ItemSources, type KeptParts, type Piece } from './piece';
+import {
+  filledText,
+  layPiece,
+  type ArtSettings,
+  type CodeToPlace,
+  type ItemSources,
+  type KeptParts,
+  type Piece,
+} from './piece';
 import {
   findPair,
   fitRanges,
@@ -108,9 +116,7 @@ export function runJob(job: Job, previous?: JobResult, library: Library = emptyL
       const focused = focusCode(job, index);
       const limits = measureCodeLimits(contextOf(focused, code, withFirst(piece, index), plan, pair));
       findings.push(
-        ...limits
-          .filter(({ severity }) => severity !== 'fine')
-          .map((finding) => findingAt(finding, index)),
+        ...limits.filter(({ severity }) => severity !== 'fine').map((finding) => findingAt(finding, index)),
       );
     });
     made = {

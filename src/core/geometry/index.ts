@@ -26,7 +26,7 @@ export { treatCorners, type Corner, type Quadrant } from './corners';
 export { crossingsOf } from './crossings';
 export { fitArcs } from './fitArcs';
 export { firstTouch, leastReach, type Touch, type TurnedSquare } from './gauge';
-export { contourBounds, holdsPoint, regionDistance } from './nearness';
+export { contourBounds, convexHull, holdsPoint, regionDistance } from './nearness';
 export { insetArea, offsetOutlines } from './offset';
 export { onDemand } from './onDemand';
 export { addQuadratic, parsePath, type PathLine } from './pathReader';

@@ -53,7 +53,8 @@ export function holdsPoint(region: Region, { x, y }: Vertex): boolean {
       const [fromY, toY] = [points[at + 1]!, points[next + 1]!];
       if (fromY <= y === toY <= y) continue;
       const fromX = points[at]!;
-      if (fromX + ((y - fromY) / (toY - fromY)) * (points[next]! - fromX) > x) winding += toY > fromY ? 1 : -1;
+      if (fromX + ((y - fromY) / (toY - fromY)) * (points[next]! - fromX) > x)
+        winding += toY > fromY ? 1 : -1;
     }
   }
   return winding !== 0;
@@ -152,4 +153,25 @@ function toEdge(x: number, y: number, ax: number, ay: number, bx: number, by: nu
     squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * alongX + (y - ay) * alongY) / squared));
   const [offX, offY] = [x - ax - share * alongX, y - ay - share * alongY];
   return Math.sqrt(offX * offX + offY * offY);
+}
+
+/** The convex outline around an outline, clockwise on screen (monotone chain; Andrew 1979). Arcs within `tolerance`. */
+export function convexHull(contour: Contour, tolerance: number): Contour {
+  const [points] = flattenRegion([contour], tolerance);
+  const sorted = [...points!].sort((a, b) => a.x - b.x || a.y - b.y);
+  const half = (ordered: readonly Vertex[]): Vertex[] => {
+    const kept: Vertex[] = [];
+    for (const { x, y } of ordered) {
+      while (
+        kept.length > 1 &&
+        (kept.at(-1)!.x - kept.at(-2)!.x) * (y - kept.at(-2)!.y) -
+          (kept.at(-1)!.y - kept.at(-2)!.y) * (x - kept.at(-2)!.x) <=
+          0
+      )
+        kept.pop();
+      kept.push({ x, y });
+    }
+    return kept.slice(0, -1);
+  };
+  return [...half(sorted), ...half(sorted.reverse())];
 }

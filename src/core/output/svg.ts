@@ -148,10 +148,9 @@ function pictureElement(
   const place = `width="${decimal(box.width)}" height="${decimal(box.height)}" preserveAspectRatio="none" opacity="${decimal(opacity)}"`;
   const source = `xlink:href="data:image/png;base64,${base64(png)}"`;
   const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  const moves = [
-    ...(turn === 0 ? [] : [rotation(turn, middle)]),
-    ...(mirrored ? ['scale(-1 1)'] : []),
-  ].join(' ');
+  const moves = [...(turn === 0 ? [] : [rotation(turn, middle)]), ...(mirrored ? ['scale(-1 1)'] : [])].join(
+    ' ',
+  );
   const transform = moves === '' ? '' : ` transform="${moves}"`;
   const left = mirrored ? -box.x - box.width : box.x;
   const image = `<image x="${decimal(left)}" y="${decimal(box.y)}" ${place}${transform} ${source}/>`;

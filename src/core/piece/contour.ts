@@ -22,7 +22,8 @@ export function contourAround(
   const inner = paddingMm === 0 ? hull : only(growRegion([hull], paddingMm, tolerance, corner));
   const edge = fitted(only(growRegion([hull], paddingMm + borderMm, tolerance, corner)));
   const outer = bleedMm === 0 ? [edge] : growRegion([edge], bleedMm, tolerance);
-  const border = borderMm + bleedMm === 0 ? [] : fitArcs(cutRegion(outer, [inner], tolerance), outlineToleranceMm);
+  const border =
+    borderMm + bleedMm === 0 ? [] : fitArcs(cutRegion(outer, [inner], tolerance), outlineToleranceMm);
   return { edge, border };
 }
 
@@ -32,6 +33,9 @@ const outers = (region: Region): Region => region.filter((contour) => contour.le
 const isOuter = (contour: Contour): boolean => clockwise(contour) === contour;
 const only = (region: Region): Contour => largestOf(outers(region));
 
+/** Coarse enough to look for how far apart things are. */
+const searchTolerance = 0.15;
+
 /**
  * Everything covered as one area without holes: gaps are closed by growing until all is one and shrinking back, by as
  * little as is enough.
@@ -40,19 +44,19 @@ function joined(covered: Region): Contour | null {
   const whole = outers(uniteRegion(covered, tolerance));
   if (whole.length === 0) return null;
   if (whole.length === 1) return whole[0]!;
-  const closedBy = (mm: number): Region => outers(growRegion(whole, mm, 0.02));
+  const isOne = (mm: number): boolean => outers(growRegion(whole, mm, searchTolerance)).length === 1;
   let low = 0;
   let high = 1;
-  while (closedBy(high).length > 1 && high < 2000) high *= 2;
-  for (let step = 0; step < 8; step++) {
+  while (!isOne(high) && high < 2000) high *= 2;
+  for (let step = 0; step < 5; step++) {
     const middle = (low + high) / 2;
-    if (closedBy(middle).length > 1) low = middle;
-    else high = middle;
+    if (isOne(middle)) high = middle;
+    else low = middle;
   }
   // A little more than touching, so that shrinking back leaves a neck that holds.
-  const reach = high * 1.15 + 0.3;
-  const back = outers(growRegion(outers(growRegion(whole, reach, tolerance)), -reach, tolerance));
+  const reach = high * 1.15 + 0.5;
+  const grown = outers(growRegion(whole, reach, outlineToleranceMm));
+  const back = outers(growRegion(grown, -reach, outlineToleranceMm));
   const filled = outers(uniteRegion([...back, ...whole], tolerance));
   return filled.length === 0 ? null : largestOf(filled);
 }
-

@@ -72,7 +72,12 @@ function drawn(
 ): { area: Region; words: Words } {
   const { shape, lineMm, bandMm, cornerMm, side } = settings;
   const isAbove = side === 'above';
-  const above = (from: number): Box => ({ x: inner.x, y: inner.y - from - bandMm, width: inner.width, height: bandMm });
+  const above = (from: number): Box => ({
+    x: inner.x,
+    y: inner.y - from - bandMm,
+    width: inner.width,
+    height: bandMm,
+  });
   const below = (from: number): Box => ({ ...above(from), y: inner.y + inner.height + from });
   const strip = (from: number): Box => (isAbove ? above(from) : below(from));
   switch (shape) {
@@ -86,7 +91,11 @@ function drawn(
       if (!hasWords) return { area: ring, words: noWords };
       // The strip runs into the frame's own line, so the words stand in the middle of both.
       const band = strip(0);
-      const words = lineIn({ ...band, height: bandMm + lineMm, y: isAbove ? outer.y : band.y }, settings, typesetter);
+      const words = lineIn(
+        { ...band, height: bandMm + lineMm, y: isAbove ? outer.y : band.y },
+        settings,
+        typesetter,
+      );
       return { area: without(ring, words.area), words };
     }
     case 'band': {

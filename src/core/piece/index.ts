@@ -1,6 +1,6 @@
 /** piece: artworks and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
 import type { Artwork } from '../artwork';
-import { boundsOf, type Contour, type Region } from '../geometry';
+import { boundsOf, convexHull, signedArea, type Contour, type Region } from '../geometry';
 import { contourAround } from './contour';
 import { holesOf, type Hole } from './holes';
 import { layItem, type ItemSources, type PlacedItem } from './items';
@@ -13,7 +13,15 @@ export { fieldNames, filledText, type TextFields } from './fields';
 export { frameAround } from './frames';
 export { holeName, holesOf, holeWidthMm, type Hole } from './holes';
 export { boxContour, itemName, quoted, type ItemSources, type PlacedItem } from './items';
-export { circleAt, clockwise, offsetEdge, outlineOf, outlineToleranceMm, type NamedOutline } from './outlines';
+export { outlineFileLimits, readOutlineFile, type ReadOutline } from './outlineFile';
+export {
+  circleAt,
+  clockwise,
+  offsetEdge,
+  outlineOf,
+  outlineToleranceMm,
+  type NamedOutline,
+} from './outlines';
 export {
   codeBox,
   codeSquare,
@@ -102,7 +110,7 @@ export function layPiece(
   const contour =
     settings.outline.kind === 'contour'
       ? contourAround(
-          [...codes.flatMap(coveredBy), ...items.flatMap(({ area, lines }) => [...area, ...lines])],
+          [...codes.flatMap(coveredBy), ...items.flatMap(hullsOf)],
           settings.outline,
           settings.bleedMm,
         )
@@ -126,6 +134,12 @@ export function layPiece(
     },
     kept: { edgeKey, edge: named, items: kept },
   };
+}
+
+/** Letters by their convex hulls, so that a contour does not follow every notch of them; other things as they are. */
+function hullsOf({ kind, area, lines }: PlacedItem): Region {
+  const region = [...area, ...lines].filter((contour) => signedArea(contour) > 0);
+  return kind === 'words' ? region.map((contour) => convexHull(contour, 0.02)) : region;
 }
 
 const round = (value: number): number => Number(value.toFixed(6));

@@ -15,7 +15,14 @@ import type { Typesetter } from '../words';
 import { frameAround } from './frames';
 import { offsetEdge } from './outlines';
 import { placeAlong, radians, type PlacedCode } from './placedCode';
-import type { ArtSettings, BorderSettings, FrameSettings, ItemSettings, PieceSettings, WordsSettings } from './schema';
+import type {
+  ArtSettings,
+  BorderSettings,
+  FrameSettings,
+  ItemSettings,
+  PieceSettings,
+  WordsSettings,
+} from './schema';
 import { setWords } from './setWords';
 
 export interface PlacedItem {

@@ -175,10 +175,26 @@ function rectangle({ x, y, width, height }: Box, corners: readonly (CornerSettin
   );
   const [right, bottom] = [x + width, y + height];
   const ends: readonly (readonly [Vertex, Vertex, Vertex])[] = [
-    [{ x, y }, { x: 0, y: 1 }, { x: 1, y: 0 }],
-    [{ x: right, y }, { x: -1, y: 0 }, { x: 0, y: 1 }],
-    [{ x: right, y: bottom }, { x: 0, y: -1 }, { x: -1, y: 0 }],
-    [{ x, y: bottom }, { x: 1, y: 0 }, { x: 0, y: -1 }],
+    [
+      { x, y },
+      { x: 0, y: 1 },
+      { x: 1, y: 0 },
+    ],
+    [
+      { x: right, y },
+      { x: -1, y: 0 },
+      { x: 0, y: 1 },
+    ],
+    [
+      { x: right, y: bottom },
+      { x: 0, y: -1 },
+      { x: -1, y: 0 },
+    ],
+    [
+      { x, y: bottom },
+      { x: 1, y: 0 },
+      { x: 0, y: -1 },
+    ],
   ];
   const bulge = Math.tan(Math.PI / 8);
   const vertices = ends.flatMap(([at, before, after], place): Vertex[] => {

@@ -43,7 +43,12 @@ export const outlineSchema = z.discriminatedUnion('kind', [
   /** Square feet, round head. */
   z.strictObject({ kind: z.literal('arch') }),
   /** Cut corners at the top and a hole to hang it by. */
-  z.strictObject({ kind: z.literal('tag'), cutMm: distanceMm, holeMm: distanceMm, holeFromTopMm: distanceMm }),
+  z.strictObject({
+    kind: z.literal('tag'),
+    cutMm: distanceMm,
+    holeMm: distanceMm,
+    holeFromTopMm: distanceMm,
+  }),
   /** A half circle bitten out of the middle of the left and right sides. */
   z.strictObject({ kind: z.literal('ticket'), notchMm: distanceMm }),
   z.strictObject({ kind: z.literal('shield') }),

@@ -1,18 +1,6 @@
 /** Clearance holes for metric screws and bolts. */
 
-export const screwIds = [
-  'M1.6',
-  'M2',
-  'M2.5',
-  'M3',
-  'M3.5',
-  'M4',
-  'M5',
-  'M6',
-  'M8',
-  'M10',
-  'M12',
-] as const;
+export const screwIds = ['M1.6', 'M2', 'M2.5', 'M3', 'M3.5', 'M4', 'M5', 'M6', 'M8', 'M10', 'M12'] as const;
 export type ScrewId = (typeof screwIds)[number];
 
 export interface Clearances {

@@ -1,13 +1,5 @@
 /** Words set as outlines in millimetres: as high, as wide or as large as asked, straight or on a circle. */
-import {
-  boundsOf,
-  fitArcs,
-  placeRegion,
-  turnRegion,
-  uniteRegion,
-  type Box,
-  type Region,
-} from '../geometry';
+import { boundsOf, fitArcs, placeRegion, turnRegion, uniteRegion, type Box, type Region } from '../geometry';
 import { finestEm, type FontId, type SetLine, type Typesetter } from '../words';
 import type { WordsSettings } from './schema';
 
@@ -61,7 +53,10 @@ export function setWords(settings: WordsShape, typesetter: Typesetter): WordsAre
 type Placed = Omit<WordsArea, 'missing' | 'borrowed'>;
 
 /** Glyph origins along a line in ems, with what is put between letters. */
-function spaced({ glyphs }: SetLine, tracking: number): { readonly xs: readonly number[]; readonly width: number } {
+function spaced(
+  { glyphs }: SetLine,
+  tracking: number,
+): { readonly xs: readonly number[]; readonly width: number } {
   let shift = 0;
   let end = 0;
   const xs = glyphs.map(({ x, advance, joins }) => {
@@ -159,7 +154,12 @@ const thinnest = (lines: readonly SetLine[]): number =>
 const mostLines = 12;
 
 /** The line breaks at spaces that let the words be largest in their box. */
-function bestBreaks(settings: WordsShape, whole: SetLine, capHeight: number, typesetter: Typesetter): readonly SetLine[] {
+function bestBreaks(
+  settings: WordsShape,
+  whole: SetLine,
+  capHeight: number,
+  typesetter: Typesetter,
+): readonly SetLine[] {
   const { text, font, widthMm, heightMm, lineSpacing, tracking } = settings;
   const words = text.trim().split(/\s+/u);
   if (words.length < 2) return [whole];
@@ -183,7 +183,12 @@ function bestBreaks(settings: WordsShape, whole: SetLine, capHeight: number, typ
 }
 
 /** Words in at most `count` lines whose longest is as short as can be. */
-function evenLines(words: readonly string[], widths: readonly number[], space: number, count: number): string[] {
+function evenLines(
+  words: readonly string[],
+  widths: readonly number[],
+  space: number,
+  count: number,
+): string[] {
   const breakAt = (limit: number): string[] => {
     const lines: string[] = [];
     let length = Infinity;

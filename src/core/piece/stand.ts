@@ -80,7 +80,6 @@ function footOf({ outline, heightMm }: StandingPiece): number | null {
   return foot < leastFootMm ? null : foot;
 }
 
-
 /** Width of what lies no higher than a distance above the foot. */
 function widthWithin({ outline, heightMm }: StandingPiece, depthMm: number): number {
   const level = heightMm - depthMm;
@@ -88,7 +87,9 @@ function widthWithin({ outline, heightMm }: StandingPiece, depthMm: number): num
   const xs = flat!.flatMap((a, index) => {
     const b = flat![(index + 1) % flat!.length]!;
     const inside = a.y >= level ? [a.x] : [];
-    return a.y < level === b.y < level ? inside : [...inside, a.x + ((level - a.y) / (b.y - a.y)) * (b.x - a.x)];
+    return a.y < level === b.y < level
+      ? inside
+      : [...inside, a.x + ((level - a.y) / (b.y - a.y)) * (b.x - a.x)];
   });
   return Math.max(...xs) - Math.min(...xs);
 }

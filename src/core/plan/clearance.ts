@@ -1,5 +1,13 @@
 /** How much quiet zone a code has on its piece, and what ends it: edge, holes, words, pictures, frames, other codes. */
-import { boundsOf, firstTouch, holdsPoint, leastReach, type Box, type Region, type TurnedSquare } from '../geometry';
+import {
+  boundsOf,
+  firstTouch,
+  holdsPoint,
+  leastReach,
+  type Box,
+  type Region,
+  type TurnedSquare,
+} from '../geometry';
 import {
   boxContour,
   codeBox,
@@ -112,7 +120,10 @@ function movedWithSize(item: PlacedItem, from: PieceSettings, to: PieceSettings)
 function nearestOf(square: TurnedSquare, obstacles: readonly Obstacle[], settings: PieceSettings): Clearance {
   let best: Clearance | null = null;
   const ordered = obstacles
-    .map((candidate) => ({ candidate, least: candidate.kind === 'edge' ? -Infinity : leastReach(candidate.bounds, square) }))
+    .map((candidate) => ({
+      candidate,
+      least: candidate.kind === 'edge' ? -Infinity : leastReach(candidate.bounds, square),
+    }))
     .sort((a, b) => a.least - b.least);
   for (const { candidate, least } of ordered) {
     if (best !== null && least >= best.mm) break;

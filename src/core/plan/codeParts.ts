@@ -72,9 +72,7 @@ function uprightParts(
   const onDots = (region: Region): Region => (dotMm === null ? region : alignToDots(region, piece, dotMm));
   const drawIn = (region: Region): Region => offsetOutlines(onDots(region), -compensationMm);
   const logoInk =
-    piece.logo === null
-      ? []
-      : grownInk(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
+    piece.logo === null ? [] : grownInk(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
   if (pair.machine.inks === 'process')
     return printParts(piece, marksDark, style, drawIn, logoInk, compensationMm);
   return [

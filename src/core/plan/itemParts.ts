@@ -35,7 +35,11 @@ export function itemParts(
         },
       ];
     if (shapes.length > 0 && inColour(pair))
-      return shapes.map((shape) => ({ label, area: shape.area, ink: { kind: 'solid', colour: shape.colour } }));
+      return shapes.map((shape) => ({
+        label,
+        area: shape.area,
+        ink: { kind: 'solid', colour: shape.colour },
+      }));
     const parts: Part[] = [];
     if (item.area.length > 0) parts.push({ label, area: drawnIn(item, compensationMm), ink });
     // A printer draws lines as areas.
@@ -62,10 +66,7 @@ const thinnestLineMm = 0.15;
 function lineArea(lines: Region, { process }: Pair): Region {
   const width = Math.max(thinnestLineMm, process.elementMm);
   const flat = flattenRegion(lines, 0.01);
-  return uniteRegion(
-    strokeRegion(flat, width, 0.01, { end: 'round', join: 'round', isClosed: true }),
-    0.01,
-  );
+  return uniteRegion(strokeRegion(flat, width, 0.01, { end: 'round', join: 'round', isClosed: true }), 0.01);
 }
 
 /** Growing is slow, and an item that has not changed is the same object as before. */

@@ -66,9 +66,11 @@ export function planPiece(
         piece,
         settings,
       ).map((part): Operation => ({ kind: pair.machine.operation, ...part })),
-      ...scoredLines(piece.items, pair).map(
-        ({ label, lines }): Operation => ({ kind: 'score', label, lines: mirrored(lines) }),
-      ),
+      ...scoredLines(piece.items, pair).map(({ label, lines }): Operation => ({
+        kind: 'score',
+        label,
+        lines: mirrored(lines),
+      })),
       // What lies inside is cut first: afterwards the piece is loose.
       ...(openings.length === 0
         ? []
@@ -139,7 +141,11 @@ export function nominalParts(
   looks: readonly PlanPaint[] = [],
   pieceSettings: PlannedSettings = bareSettings,
 ): readonly Part[] {
-  return seen(allParts(piece, pair, settings, looks, pieceSettings, { compensationMm: 0, dotMm: null, isSeen: true }), piece, settings);
+  return seen(
+    allParts(piece, pair, settings, looks, pieceSettings, { compensationMm: 0, dotMm: null, isSeen: true }),
+    piece,
+    settings,
+  );
 }
 
 function seen(parts: readonly Part[], piece: Piece, { mirrored }: PlanSettings): readonly Part[] {

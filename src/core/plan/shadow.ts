@@ -5,19 +5,22 @@ import { boxContour, coveredBy, type Piece, type ShadowSettings } from '../piece
 import type { Part } from './codeParts';
 
 /** Finer than the softness needs, coarse enough for a poster. */
-const largestSidePx = 900;
+const largestSidePx = 560;
 const finestStepMm = 0.08;
 
-const cast = new WeakMap<Piece['items'], { readonly settings: string; readonly part: Part | null }>();
+/** The last shadow: items that have not changed are the same objects as at the last key press. */
+let last: { readonly items: Piece['items']; readonly key: string; readonly part: Part | null } | null = null;
 
 /** Null when nothing casts a shadow. It is kept off the fields of the codes. */
 export function shadowPart(piece: Piece, settings: ShadowSettings): Part | null {
-  const key = JSON.stringify([settings, piece.code, piece.others.map(({ code }) => code)]);
-  const before = cast.get(piece.items);
-  if (before?.settings === key) return before.part;
-  const part = drawShadow(piece, settings);
-  cast.set(piece.items, { settings: key, part });
-  return part;
+  const key = JSON.stringify([settings, [piece, ...piece.others].map(({ code, turn }) => [code, turn])]);
+  const isSame =
+    last !== null &&
+    last.key === key &&
+    last.items.length === piece.items.length &&
+    last.items.every((item, index) => item === piece.items[index]);
+  if (!isSame) last = { items: piece.items, key, part: drawShadow(piece, settings) };
+  return last!.part;
 }
 
 function drawShadow(piece: Piece, { rightMm, downMm, blurMm, opacity }: ShadowSettings): Part | null {
@@ -36,7 +39,13 @@ function drawShadow(piece: Piece, { rightMm, downMm, blurMm, opacity }: ShadowSe
   const step = Math.max(finestStepMm, Math.max(box.width, box.height) / largestSidePx);
   const columns = Math.ceil(box.width / step);
   const rows = Math.ceil(box.height / step);
-  const inside = sampleRegion(placeRegion(region, 1, rightMm, downMm), { x: box.x, y: box.y, step, columns, rows });
+  const inside = sampleRegion(placeRegion(region, 1, rightMm, downMm), {
+    x: box.x,
+    y: box.y,
+    step,
+    columns,
+    rows,
+  });
   const cover = Float32Array.from(inside);
   const radius = Math.round(blurMm / step / 1.7);
   for (let pass = 0; pass < 3 && radius > 0; pass++) {

@@ -1,9 +1,12 @@
 /** An SVG drawing as filled shapes in paint order. The renderer resolves styles, uses and units; geometry is ours. */
 import { XMLParser } from 'fast-xml-parser';
-import { parsePath, boundsOf,
+import {
+  boundsOf,
+  parsePath,
   sharedRegion,
   strokeRegion,
   uniteRegion,
+  type PathLine,
   type Region,
   type StrokeShape,
   type Vertex,
@@ -49,12 +52,29 @@ export function shapesOfDrawing(svg: string): DrawnShapes {
   return { shapes: reader.shapes, notes: [...notes, ...reader.notes] };
 }
 
+/** The lines of everything that is drawn, filled or not, without the width of strokes; in CSS pixels. Throws as above. */
+export function linesOfDrawing(svg: string): {
+  readonly lines: readonly PathLine[];
+  readonly notes: readonly string[];
+} {
+  const drawing = openDrawing(withoutCurrentColour(svg));
+  const simple = drawing.toString();
+  drawing.free();
+  const [root] = parser.parse(simple) as Node[];
+  const reader = new ShapeReader(root!, finestLinePx);
+  return { lines: reader.drawnLines, notes: reader.notes };
+}
+
+/** Finest edge of curves in lines, in CSS pixels. */
+const finestLinePx = 0.008;
+
 /** `currentColor` outside a page is black. */
 const withoutCurrentColour = (svg: string): string => svg.replace(/currentColor/gi, '#000000');
 
 class ShapeReader {
   readonly shapes: ColouredShape[] = [];
   readonly notes: string[] = [];
+  readonly drawnLines: PathLine[] = [];
   private readonly definitions = new Map<string, Node>();
 
   constructor(
@@ -120,6 +140,7 @@ class ShapeReader {
     const attributes = attributesOf(node);
     if (attributes.visibility === 'hidden' || attributes.d === undefined) return;
     const lines = this.lines(attributes.d, matrix);
+    this.drawnLines.push(...lines);
     const fill = this.colourOf(attributes.fill);
     if (fill !== null && opacity * Number(attributes['fill-opacity'] ?? 1) >= leastOpacity)
       this.add(

@@ -1,5 +1,6 @@
 /** logo: what a logo is read from, its outlines, where it lies on a symbol and what that costs. */
 export type { ColouredShape, RawLogo } from './art';
+export { linesOfDrawing } from './drawing';
 export { knockOutDamage, protectedRoles, type Damage } from './damage';
 export { logoArt, type LogoArt } from './ink';
 export { placeLogo, type PlacedLogo } from './knockOut';

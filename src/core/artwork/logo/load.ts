@@ -60,8 +60,7 @@ async function loadSource(source: LogoSettings['source'], assets: LogoAssets): P
 const missingNotes = (missing: readonly string[]): string[] =>
   missing.length === 0 ? [] : [`The shipped font lacks ${missing.map((sign) => `“${sign}”`).join(', ')}.`];
 
-type Outlined =
-  { readonly area: Region; readonly missing: readonly string[] } | { readonly problem: string };
+type Outlined = { readonly area: Region; readonly missing: readonly string[] } | { readonly problem: string };
 
 /** One line of words in the plain font. Signs that the fonts lack are left out and named. */
 async function outlineWords(text: string, words: Typesetter): Promise<Outlined> {

@@ -98,9 +98,7 @@ export const isCentred = ({ code }: PieceSettings): boolean => code.xMm === 'mid
 
 /** Changes that put the code in the middle; none when it is there. */
 export const centreChanges = (settings: PieceSettings): Change[] =>
-  isCentred(settings)
-    ? []
-    : [change('piece.code.xMm', 'middle'), change('piece.code.yMm', 'middle')];
+  isCentred(settings) ? [] : [change('piece.code.xMm', 'middle'), change('piece.code.yMm', 'middle')];
 
 /** The largest code width whose quiet zone stays free at the chosen place; 0 when there is none. */
 export function widestCodeMm(context: LimitContext, settings = context.pieceSettings): number {
@@ -162,7 +160,8 @@ export function widerCodeFixes(context: LimitContext, leastWidthMm: number): Fix
   if (codeWidthMm > largestPieceMm) return [];
   const widen = change('piece.code.widthMm', codeWidthMm);
   const wider = withCodeWidth(pieceSettings, codeWidthMm);
-  if (hasQuietZone(context, wider)) return [{ label: `Make the code ${inMm(codeWidthMm)}`, changes: [widen] }];
+  if (hasQuietZone(context, wider))
+    return [{ label: `Make the code ${inMm(codeWidthMm)}`, changes: [widen] }];
   const centred = withCodeCentred(wider);
   const centre = centreChanges(pieceSettings);
   if (hasQuietZone(context, centred))

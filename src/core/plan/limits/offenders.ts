@@ -91,7 +91,10 @@ function movedBy(item: PlacedItem, dx: number, dy: number): PlacedItem {
 }
 
 const liesOn = ({ box }: PlacedItem, { widthMm, heightMm }: { widthMm: number; heightMm: number }): boolean =>
-  box.x >= -slack && box.y >= -slack && box.x + box.width <= widthMm + slack && box.y + box.height <= heightMm + slack;
+  box.x >= -slack &&
+  box.y >= -slack &&
+  box.x + box.width <= widthMm + slack &&
+  box.y + box.height <= heightMm + slack;
 
 /** The largest size at which the item is clear, in steps of a hundredth; it shrinks towards what it is placed by. */
 function smallerFixes(

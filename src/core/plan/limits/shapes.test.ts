@@ -149,9 +149,7 @@ describe('limits on a logo', () => {
     await own.load(job);
     const inks = (made: Job) =>
       runJob(made, undefined, own).made!.plan.operations.flatMap((operation) =>
-        isLine(operation)
-          ? []
-          : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
+        isLine(operation) ? [] : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
       );
     expect(inks(job)).toEqual(['#000000', '#1f7a6d']);
     expect(inks({ ...job, logo: { ...job.logo!, ink: { ...job.logo!.ink, keepsColours: false } } })).toEqual([

@@ -1,6 +1,15 @@
 /** Limits on what lies on the piece beside its codes: words, pictures, frames, holes, contour and stand. */
 import type { Finding, Severity, Source } from '../../finding';
-import { boundsOf, cutRegion, holdsPoint, regionArea, regionDistance, sharedRegion, type Contour, type Region } from '../../geometry';
+import {
+  boundsOf,
+  cutRegion,
+  holdsPoint,
+  regionArea,
+  regionDistance,
+  sharedRegion,
+  type Contour,
+  type Region,
+} from '../../geometry';
 import { layStand, turnedWith, type Hole, type Piece, type PlacedItem } from '../../piece';
 import { phoneCamera } from '../camera';
 import { change, inMm, roundDownTo, roundUpTo, slack, type LimitContext } from './context';
@@ -102,7 +111,8 @@ export function measureHoles({ piece, pieceSettings }: LimitContext): Finding | 
   if (holes.length === 0) return null;
   let worst: { hole: Hole; other: string; mm: number; requiredMm: number } | null = null;
   const consider = (hole: Hole, other: string, mm: number, requiredMm: number): void => {
-    if (worst === null || mm - requiredMm < worst.mm - worst.requiredMm) worst = { hole, other, mm, requiredMm };
+    if (worst === null || mm - requiredMm < worst.mm - worst.requiredMm)
+      worst = { hole, other, mm, requiredMm };
   };
   const things: { name: string; region: Region }[] = [
     ...[piece, ...piece.others].map((code, index) => ({
@@ -162,7 +172,8 @@ function allHoles({ holes, openings }: Piece): readonly Hole[] {
 
 /** Distance between two outlines; 0 when one lies within the other. */
 function apart(region: Region, other: Region, centre: { readonly x: number; readonly y: number }): number {
-  if (holdsPoint(region, centre) || holdsPoint(other, region[0]![0]!)) return -regionDistance(region, other) - 1e-3;
+  if (holdsPoint(region, centre) || holdsPoint(other, region[0]![0]!))
+    return -regionDistance(region, other) - 1e-3;
   return regionDistance(region, other);
 }
 
@@ -232,7 +243,11 @@ export function measureGlyphs({ piece }: LimitContext): Finding | null {
   const missing = [...new Set(worded.flatMap((item) => item.missing))];
   const borrowed = [...new Set(worded.flatMap((item) => item.borrowed))];
   if (missing.length === 0 && borrowed.length === 0) return null;
-  const list = (signs: readonly string[]): string => signs.slice(0, 12).map((sign) => `“${sign}”`).join(' ');
+  const list = (signs: readonly string[]): string =>
+    signs
+      .slice(0, 12)
+      .map((sign) => `“${sign}”`)
+      .join(' ');
   return {
     code: 'piece-glyphs',
     severity: missing.length > 0 ? 'stop' : 'fine',
@@ -358,10 +373,7 @@ export function measureContour({ piece, pieceSettings }: LimitContext): Finding 
       : [
           {
             label: `Make the sheet ${inMm(widthMm + grow)} × ${inMm(heightMm + grow)}`,
-            changes: [
-              change('piece.widthMm', widthMm + grow),
-              change('piece.heightMm', heightMm + grow),
-            ],
+            changes: [change('piece.widthMm', widthMm + grow), change('piece.heightMm', heightMm + grow)],
           },
         ],
   };
@@ -405,6 +417,11 @@ export function measureStand({ piece, pieceSettings }: LimitContext): Finding | 
     fixes:
       isClear || stand.steps < 2
         ? []
-        : [{ label: `Make the piece ${inMm(2 * higher)} higher`, changes: [change('piece.heightMm', pieceSettings.heightMm + 2 * higher)] }],
+        : [
+            {
+              label: `Make the piece ${inMm(2 * higher)} higher`,
+              changes: [change('piece.heightMm', pieceSettings.heightMm + 2 * higher)],
+            },
+          ],
   };
 }

@@ -1,0 +1,199 @@
+/** The lines of a DXF drawing in millimetres, Y downwards. */
+import * as dxfParser from 'dxf-parser';
+import { flattenRegion, type Vertex } from '../../geometry';
+import type { Line } from './chain';
+
+/** Millimetres to a unit by `$INSUNITS` [DXF reference, header variables; from memory]; unitless drawings are taken as millimetres. */
+const unitsMm: Readonly<Record<number, number>> = {
+  1: 25.4,
+  2: 304.8,
+  4: 1,
+  5: 10,
+  6: 1000,
+  13: 0.001,
+  14: 100,
+};
+
+export interface DxfLines {
+  readonly lines: readonly Line[];
+  readonly notes: readonly string[];
+}
+
+/** What is used of the parser's entities. */
+interface Entity {
+  readonly type: string;
+  readonly vertices?: readonly (Vertex & { readonly bulge?: number })[];
+  readonly shape?: boolean;
+  readonly center?: Vertex;
+  readonly radius?: number;
+  readonly startAngle?: number;
+  readonly endAngle?: number;
+  readonly majorAxisEndPoint?: Vertex;
+  readonly axisRatio?: number;
+  readonly controlPoints?: readonly Vertex[];
+  readonly fitPoints?: readonly Vertex[];
+  readonly knotValues?: readonly number[];
+  readonly degreeOfSplineCurve?: number;
+  readonly closed?: boolean;
+}
+
+interface Drawing {
+  readonly header?: Readonly<Record<string, unknown>>;
+  readonly entities?: readonly Entity[];
+}
+
+type ParserClass = new () => { parseSync(text: string): Drawing | null };
+
+/** The package is one thing to bundlers and another to Node. */
+function parserClass(): ParserClass {
+  const names = dxfParser as unknown as { default?: ParserClass | { default?: ParserClass } };
+  const { default: own } = names;
+  return (typeof own === 'function' ? own : (own!.default ?? own)) as ParserClass;
+}
+
+/** Finest edge of curves in millimetres; arcs are fitted again afterwards. */
+const finestMm = 0.002;
+
+/** Throws for what is not DXF; whoever calls says so in words. */
+export function linesOfDxf(text: string): DxfLines {
+  const Parser = parserClass();
+  const drawing = new Parser().parseSync(text);
+  if (drawing?.entities === undefined) throw new Error('no entities');
+  const units = Number(drawing.header?.$INSUNITS ?? 0);
+  const scale = unitsMm[units] ?? 1;
+  const unread = new Map<string, number>();
+  const lines = drawing.entities.flatMap((entity): Line[] => {
+    const line = lineOf(entity, finestMm / scale);
+    if (line !== null) return [line];
+    unread.set(entity.type, (unread.get(entity.type) ?? 0) + 1);
+    return [];
+  });
+  const notes = [...unread].map(([type, count]) => `Not read: ${count} of ${type}.`);
+  if (units === 0) notes.push('The drawing names no unit; it was taken as millimetres.');
+  return {
+    lines: lines.map(({ points, isClosed }) => ({
+      points: points.map(({ x, y }) => ({ x: x * scale, y: -y * scale })),
+      isClosed,
+    })),
+    notes,
+  };
+}
+
+function lineOf(entity: Entity, tolerance: number): Line | null {
+  switch (entity.type) {
+    case 'LINE':
+      return { points: entity.vertices ?? [], isClosed: false };
+    case 'LWPOLYLINE':
+    case 'POLYLINE':
+      return polyline(entity, tolerance);
+    case 'CIRCLE':
+      return curve(entity, 0, 2 * Math.PI, entity.radius!, entity.radius!, 0, tolerance);
+    case 'ARC':
+      return curve(
+        entity,
+        entity.startAngle!,
+        entity.endAngle!,
+        entity.radius!,
+        entity.radius!,
+        0,
+        tolerance,
+      );
+    case 'ELLIPSE': {
+      const { x, y } = entity.majorAxisEndPoint!;
+      const major = Math.hypot(x, y);
+      const turn = Math.atan2(y, x);
+      return curve(
+        entity,
+        entity.startAngle!,
+        entity.endAngle!,
+        major,
+        major * entity.axisRatio!,
+        turn,
+        tolerance,
+      );
+    }
+    case 'SPLINE':
+      return spline(entity);
+    default:
+      return null;
+  }
+}
+
+/** Bulges are those of the format: the tangent of a quarter of the turn, positive against the clock with Y upwards. */
+function polyline({ vertices = [], shape }: Entity, tolerance: number): Line {
+  const isClosed = shape === true;
+  const last = vertices.length - 1;
+  const contour = vertices.map(({ x, y, bulge }, index) => ({
+    x,
+    y,
+    bulge: bulge === undefined || bulge === 0 || (!isClosed && index === last) ? undefined : bulge,
+  }));
+  const [points] = flattenRegion([contour], tolerance);
+  return { points: points!, isClosed };
+}
+
+/** Part of an ellipse against the clock from one angle to another, in radians. */
+function curve(
+  { center }: Entity,
+  from: number,
+  to: number,
+  major: number,
+  minor: number,
+  turn: number,
+  tolerance: number,
+): Line {
+  const whole = 2 * Math.PI;
+  let sweep = to - from;
+  while (sweep <= 1e-9) sweep += whole;
+  const isClosed = sweep >= whole - 1e-9;
+  const step = 2 * Math.acos(Math.max(0, 1 - tolerance / Math.max(major, minor, tolerance)));
+  const count = Math.max(2, Math.ceil(sweep / step));
+  const points = Array.from({ length: isClosed ? count : count + 1 }, (_, index) => {
+    const angle = from + (sweep * index) / count;
+    const [x, y] = [major * Math.cos(angle), minor * Math.sin(angle)];
+    return {
+      x: center!.x + x * Math.cos(turn) - y * Math.sin(turn),
+      y: center!.y + x * Math.sin(turn) + y * Math.cos(turn),
+    };
+  });
+  return { points, isClosed };
+}
+
+const edgesPerSpan = 24;
+
+/** A B-spline by de Boor's algorithm [de Boor, A Practical Guide to Splines, chapter X]. */
+function spline({ controlPoints, fitPoints, knotValues, degreeOfSplineCurve, closed }: Entity): Line | null {
+  if (controlPoints === undefined || knotValues === undefined || degreeOfSplineCurve === undefined)
+    return fitPoints === undefined ? null : { points: fitPoints, isClosed: closed === true };
+  const degree = degreeOfSplineCurve;
+  const points: Vertex[] = [];
+  for (let span = degree; span < controlPoints.length; span++) {
+    const [start, end] = [knotValues[span]!, knotValues[span + 1]!];
+    if (end <= start) continue;
+    for (let edge = 0; edge <= edgesPerSpan; edge++) {
+      if (edge === 0 && points.length > 0) continue;
+      points.push(
+        deBoor(controlPoints, knotValues, degree, span, start + ((end - start) * edge) / edgesPerSpan),
+      );
+    }
+  }
+  return { points, isClosed: false };
+}
+
+function deBoor(
+  control: readonly Vertex[],
+  knots: readonly number[],
+  degree: number,
+  span: number,
+  at: number,
+): Vertex {
+  const points = Array.from({ length: degree + 1 }, (_, index) => control[span - degree + index]!);
+  for (let level = 1; level <= degree; level++)
+    for (let index = degree; index >= level; index--) {
+      const low = knots[span - degree + index]!;
+      const share = (at - low) / (knots[index + 1 + span - level]! - low || 1);
+      const [a, b] = [points[index - 1]!, points[index]!];
+      points[index] = { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y) };
+    }
+  return points[degree]!;
+}
