@@ -34,7 +34,7 @@ export async function pressRows(): Promise<PressRow[]> {
   const rows: PressRow[] = [];
   for (const version of [3, 10, 40] as const) {
     const address = sampleMessage(sampleLengths[version]);
-    const press = createPress(emptyLibrary);
+    const press = createPress(emptyLibrary, () => Promise.reject(new Error('no renderer')));
     const samples: number[] = [];
     for (let key = 0; key < 260; key++) {
       const job = plateOf(address.slice(0, -1) + 'abcdefghijklmnopqrstuvwxyz'[key % 26]);

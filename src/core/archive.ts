@@ -1,19 +1,21 @@
 /**
  * All jobs in one archive, open and documented: a ZIP file with `binarus-archive.json`, which says what it is,
  * `jobs/<id>.json` for every job with all its revisions, proofs and marks of what was made, `files/<hash>.svg` or `.png`
- * for logos and pictures, and `house-styles.json`. docs/archive.md describes it.
+ * for logos and pictures, `house-styles.json` and `piece-shelf.json` with templates and stock sizes. docs/archive.md describes it.
  */
 import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'fflate';
 import { z } from 'zod';
 import { cleanUpload } from './artwork';
 import { saveHouseStyleSchema, type HouseStyle } from './lookApi';
+import { saveStockSizeSchema, saveTemplateSchema } from './pieceShelfApi';
 import { jobIdSchema, places } from './shelfApi';
 import { parseJob, problemsOf, type Job } from './job';
 import { proofReportSchema } from './proof/verdict';
 
-const archiveHead = { format: 'binarus-archive', formatVersion: 2 } as const;
+const archiveHead = { format: 'binarus-archive', formatVersion: 3 } as const;
 const headName = 'binarus-archive.json';
 const stylesName = 'house-styles.json';
+const shelfName = 'piece-shelf.json';
 const fileName = /^files\/([0-9a-f]{64})\.(svg|png)$/;
 const jobName = /^jobs\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\.json$/;
 
@@ -55,19 +57,38 @@ export interface ArchivedFile {
 
 export type ArchivedStyle = Pick<HouseStyle, 'name' | 'look'>;
 
+const archivedShelfSchema = z.strictObject({
+  templates: z.array(saveTemplateSchema).max(1000),
+  stockSizes: z.array(saveStockSizeSchema).max(1000),
+});
+export type ArchivedShelf = z.infer<typeof archivedShelfSchema>;
+
 export interface ArchiveContent {
   readonly jobs: readonly ArchivedJob[];
   readonly files: readonly ArchivedFile[];
   readonly houseStyles: readonly ArchivedStyle[];
+  /** The owner's own templates and stock sizes, by name. */
+  readonly pieceShelf: ArchivedShelf;
 }
 
 /** Bytes of the archive. The same content gives the same bytes. */
-export function writeArchive({ jobs, files: kept, houseStyles }: ArchiveContent): Uint8Array {
+export function writeArchive({ jobs, files: kept, houseStyles, pieceShelf }: ArchiveContent): Uint8Array {
   const files: Record<string, Uint8Array> = { [headName]: json(archiveHead) };
   for (const job of jobs) files[`jobs/${job.id}.json`] = json(job);
   for (const { hash, mediaType, bytes } of kept)
     files[`files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`] = bytes;
   if (houseStyles.length > 0) files[stylesName] = json(houseStyles.map(({ name, look }) => ({ name, look })));
+  const { templates, stockSizes } = pieceShelf;
+  if (templates.length + stockSizes.length > 0)
+    files[shelfName] = json({
+      templates: templates.map(({ name, document }) => ({ name, document })),
+      stockSizes: stockSizes.map(({ name, widthMm, heightMm, cornerMm }) => ({
+        name,
+        widthMm,
+        heightMm,
+        cornerMm,
+      })),
+    });
   return zipSync(files, { level: 6, mtime: '1980-01-01T00:00:00' });
 }
 
@@ -98,6 +119,7 @@ export function readArchive(bytes: Uint8Array): ReadArchive {
   const jobs: ArchivedJob[] = [];
   const kept: ArchivedFile[] = [];
   let houseStyles: readonly ArchivedStyle[] = [];
+  let pieceShelf: ArchivedShelf = { templates: [], stockSizes: [] };
   const rejected: { file: string; reason: string }[] = [];
   for (const [file, content] of Object.entries(files)) {
     if (file === headName) continue;
@@ -105,6 +127,12 @@ export function readArchive(bytes: Uint8Array): ReadArchive {
       const styles = z.array(saveHouseStyleSchema).max(1000).safeParse(parsed(content));
       if (styles.success) houseStyles = styles.data;
       else rejected.push({ file, reason: problemsOf(styles.error).slice(0, 3).join(' ') });
+      continue;
+    }
+    if (file === shelfName) {
+      const shelf = archivedShelfSchema.safeParse(parsed(content));
+      if (shelf.success) pieceShelf = shelf.data;
+      else rejected.push({ file, reason: problemsOf(shelf.error).slice(0, 3).join(' ') });
       continue;
     }
     const hash = fileName.exec(file)?.[1];
@@ -118,7 +146,7 @@ export function readArchive(bytes: Uint8Array): ReadArchive {
     if (typeof read === 'string') rejected.push({ file, reason: read });
     else jobs.push(read);
   }
-  return { jobs, files: kept, houseStyles, rejected };
+  return { jobs, files: kept, houseStyles, pieceShelf, rejected };
 }
 
 /** Looks at each entry before it is unpacked. */
@@ -130,7 +158,13 @@ class Refusals {
   allows({ name, originalSize }: UnzipFileInfo): boolean {
     this.unpacked += originalSize;
     this.count++;
-    if (name !== headName && name !== stylesName && !jobName.test(name) && !fileName.test(name))
+    if (
+      name !== headName &&
+      name !== stylesName &&
+      name !== shelfName &&
+      !jobName.test(name) &&
+      !fileName.test(name)
+    )
       this.reason ??= `“${name}” does not belong into an archive of jobs.`;
     else if (originalSize > archiveLimits.fileBytes || this.unpacked > archiveLimits.unpackedBytes)
       this.reason ??= `“${name}” unpacks to more than is read (${inMb(archiveLimits.fileBytes)} a file, ${inMb(archiveLimits.unpackedBytes)} in all).`;

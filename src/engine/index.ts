@@ -4,14 +4,18 @@ import type { Press } from './press';
 import type { Prover } from './prover';
 
 export type { Arrangement } from '../core/arrangements';
+export type { ReadOutline } from '../core/piece';
 export type {
+  CodeView,
   FinishedPart,
   LogoView,
   MadeView,
   OperationView,
   PiecePicture,
   PressView,
+  StandView,
   Swatch,
+  ThingView,
   WeakModule,
 } from './pressView';
 

@@ -4,6 +4,7 @@ import type { Job } from '../core/job';
 import { libraryPalette, type Library } from '../core/library';
 import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
+import { readOutlineFile, type ReadOutline } from '../core/piece';
 import { measureMessage, type MessageRuler } from '../core/ruler';
 import { runJob, safestShare, type JobResult } from '../core/runJob';
 import {
@@ -29,10 +30,12 @@ export interface Press {
   largestSafeShare(job: Job): Promise<number | null>;
   /** Colours of the job's logo and of its ground picture. */
   palette(job: Job): Promise<string[]>;
+  /** The outline of a piece from an SVG or DXF file, or one sentence on why not. */
+  outline(bytes: Uint8Array, fileName: string): Promise<ReadOutline>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
 
-export function createPress(library: Library): Press {
+export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: JobResult | undefined;
   const run = async (job: Job): Promise<JobResult> => {
     await library.load(job);
@@ -56,6 +59,7 @@ export function createPress(library: Library): Press {
       await library.load(job);
       return libraryPalette(job, library);
     },
+    outline: (bytes, fileName) => readOutlineFile(bytes, fileName, renderer),
     files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };
 }

@@ -5,7 +5,7 @@ import { newJob } from '../core/newJob';
 import { browserAssets } from './browserAssets';
 import { createPress } from './press';
 
-const press = createPress(createLibrary(browserAssets));
+const press = createPress(createLibrary(browserAssets), browserAssets.renderer);
 expose(press);
 
 /** Runs that let the engine of the browser compile the stages, so that the first keys are as quick as the later ones. */

@@ -3,9 +3,18 @@ import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
 import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
-import { placeRegion, type Box, type Region } from '../core/geometry';
+import { placeRegion, turnedBounds, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
+import {
+  layStand,
+  standPicture,
+  type Piece,
+  type PlacedCode,
+  type PlacedItem,
+  type Stand,
+  type StandPicture,
+} from '../core/piece';
 import { isLine, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
@@ -45,6 +54,45 @@ export interface WeakModule {
   readonly contrast: number;
 }
 
+/** Something on the piece that can be taken hold of. */
+export interface ThingView {
+  readonly id: string;
+  readonly kind: PlacedItem['kind'];
+  readonly name: string;
+  /** The upright box by which it is placed. */
+  readonly box: Box;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly turnDegrees: number;
+  readonly capitalMm: number | null;
+}
+
+/** A code on the piece; the one at hand comes first. */
+export interface CodeView {
+  /** The upright box around it. */
+  readonly box: Box;
+  readonly code: Box;
+  readonly quietZone: Box;
+  readonly turn: number;
+}
+
+export interface StandView {
+  readonly faces: readonly {
+    readonly path: string;
+    readonly shade: number;
+    readonly part: 'base' | 'plate';
+  }[];
+  readonly front: StandPicture['front'];
+  readonly frontPath: string;
+  readonly bounds: Box;
+  readonly layers: readonly {
+    readonly widthMm: number;
+    readonly depthMm: number;
+    readonly hasSlot: boolean;
+  }[];
+  readonly slot: Stand['slot'];
+  readonly depthMm: number;
+}
+
 export interface MadeView {
   readonly version: number;
   readonly level: Level;
@@ -61,6 +109,14 @@ export interface MadeView {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly outlinePath: string;
+  /** Holes and openings. */
+  readonly holesPath: string;
+  readonly things: readonly ThingView[];
+  /** Codes beside the one at hand. */
+  readonly others: readonly CodeView[];
+  /** Of the code at hand, in radians. */
+  readonly turn: number;
+  readonly stand: StandView | null;
   /** What is marked, as it comes out and as it is seen, part by part. */
   readonly finished: readonly FinishedPart[];
   readonly operations: readonly OperationView[];
@@ -147,6 +203,11 @@ function madeView(result: JobResult, made: Made): MadeView {
     widthMm: piece.widthMm,
     heightMm: piece.heightMm,
     outlinePath: pathData([piece.outline]),
+    holesPath: pathData([...piece.openings, ...piece.holes.map(({ edge }) => edge)]),
+    things: thingsOf(result, piece),
+    others: piece.others.map(codeView),
+    turn: piece.turn,
+    stand: standView(result, piece),
     finished: finishedParts(result, made),
     operations: plan.operations.map((operation) => ({
       kind: operation.kind,
@@ -163,6 +224,37 @@ function madeView(result: JobResult, made: Made): MadeView {
     fitRanges,
     logo: logoView(made),
     weakest: weakModules(result, made),
+  };
+}
+
+function thingsOf({ job }: JobResult, { items }: Piece): ThingView[] {
+  return items.map(({ id, kind, name, box, size, capitalMm }, index) => {
+    const settings = job.piece.items[index]!;
+    const turnDegrees = 'turnDegrees' in settings ? settings.turnDegrees : 0;
+    return { id, kind, name, box, size, turnDegrees, capitalMm };
+  });
+}
+
+const codeView = ({ code, quietZone, turn }: PlacedCode): CodeView => {
+  const { width, height } = turnedBounds(code.width, code.height, turn);
+  const x = code.x + (code.width - width) / 2;
+  const y = code.y + (code.height - height) / 2;
+  return { box: { x, y, width, height }, code, quietZone, turn };
+};
+
+function standView({ job }: JobResult, piece: Piece): StandView | null {
+  const { stand } = job.piece;
+  const laid = stand && layStand(stand, piece);
+  if (!stand || !laid) return null;
+  const picture = standPicture(laid, piece, stand);
+  return {
+    faces: picture.faces.map(({ outline, shade, part }) => ({ path: pathData(outline), shade, part })),
+    front: picture.front,
+    frontPath: pathData(picture.visibleFront),
+    bounds: picture.bounds,
+    layers: laid.layers.map(({ widthMm, depthMm, slot }) => ({ widthMm, depthMm, hasSlot: slot !== null })),
+    slot: laid.slot,
+    depthMm: laid.depthMm,
   };
 }
 
@@ -254,6 +346,7 @@ export interface PiecePicture {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly outlinePath: string;
+  readonly holesPath: string;
   readonly baseColour: string;
   readonly finished: readonly FinishedPart[];
   readonly code: Box | null;
@@ -271,6 +364,8 @@ export function pictureOf(result: JobResult): PiecePicture {
     widthMm: job.piece.widthMm,
     heightMm: job.piece.heightMm,
     outlinePath: made === null ? '' : pathData([made.piece.outline]),
+    holesPath:
+      made === null ? '' : pathData([...made.piece.openings, ...made.piece.holes.map(({ edge }) => edge)]),
     baseColour: pair.material.baseColour,
     finished: made === null ? [] : finishedParts(result, made),
     code: made && made.piece.code,

@@ -17,10 +17,11 @@ import {
   markMadeSchema,
   moveJobsSchema,
 } from '../core/shelfApi';
-import { archiveLimits, readArchive, writeArchive } from '../core/archive';
+import { archiveLimits, readArchive, writeArchive, type ArchivedShelf } from '../core/archive';
 import type { Job } from '../core/job';
 import { reviseJobsSchema } from '../core/lookApi';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
+import { pieceShelfRoutes, type PieceShelfStore } from './pieceShelf';
 import { checked, Problem } from './problem';
 import type { Data } from './data';
 
@@ -38,6 +39,7 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
   app.use(securityHeaders());
   app.use(ownHostOnly);
   app.use('/api/archive', archiveRoutes(data));
+  app.use('/api/piece-shelf', pieceShelfRoutes(data.pieceShelf));
   app.use('/api/files', fileRoutes(files));
   app.use(
     '/api/house-styles',
@@ -156,7 +158,7 @@ function jobRoutes({ jobs, library, files }: Data): express.Router {
 }
 
 /** All data out and in. An archive is sent as application/zip, which a foreign page cannot do without asking first. */
-function archiveRoutes({ jobs, files, houseStyles, library }: Data): express.Router {
+function archiveRoutes({ jobs, files, houseStyles, pieceShelf, library }: Data): express.Router {
   const routes = express.Router();
   routes.get('/', (_request, response) => {
     const name = `binarus-${new Date().toISOString().slice(0, 10)}.zip`;
@@ -169,6 +171,7 @@ function archiveRoutes({ jobs, files, houseStyles, library }: Data): express.Rou
             jobs: jobs.everything(),
             files: files.everything(),
             houseStyles: houseStyles.list(),
+            pieceShelf: pieceShelf.list(),
           }),
         ),
       );
@@ -188,12 +191,23 @@ function archiveRoutes({ jobs, files, houseStyles, library }: Data): express.Rou
         for (const { bytes } of archive.files) files.add(bytes);
         const here = new Set(houseStyles.list().map(({ name }) => name));
         for (const { name, look } of archive.houseStyles) if (!here.has(name)) houseStyles.save(name, look);
+        importShelf(archive.pieceShelf, pieceShelf);
         for (const { revisions } of archive.jobs) await library.load(revisions.at(-1)!.document);
       }
       response.json(jobs.importJobs(archive, isDry));
     },
   );
   return routes;
+}
+
+/** What has a name that is taken stays as it is here. */
+function importShelf({ templates, stockSizes }: ArchivedShelf, store: PieceShelfStore): void {
+  const here = store.list();
+  const taken = (list: readonly { name: string }[], name: string): boolean =>
+    list.some((other) => other.name === name);
+  for (const { name, document } of templates)
+    if (!taken(here.templates, name)) store.saveTemplate(name, document);
+  for (const size of stockSizes) if (!taken(here.stockSizes, size.name)) store.saveStockSize(size);
 }
 
 function securityHeaders(): RequestHandler {

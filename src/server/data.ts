@@ -5,11 +5,13 @@ import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobStore, type JobStore } from './jobs';
+import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 
 export interface Data {
   readonly jobs: JobStore;
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
+  readonly pieceShelf: PieceShelfStore;
   /** Logos of jobs, loaded from the files. */
   readonly library: Library;
 }
@@ -17,5 +19,11 @@ export interface Data {
 export function openData(db: Db): Data {
   const files = fileStore(db);
   const library = createLibrary(logoAssets((hash) => Promise.resolve(files.find(hash)?.bytes ?? null)));
-  return { jobs: jobStore(db, library), files, houseStyles: houseStyleStore(db), library };
+  return {
+    jobs: jobStore(db, library),
+    files,
+    houseStyles: houseStyleStore(db),
+    pieceShelf: pieceShelfStore(db),
+    library,
+  };
 }

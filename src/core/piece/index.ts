@@ -35,6 +35,25 @@ export {
 export * from './schema';
 export { clearanceHoles, screwIds, type Clearances, type ScrewId } from './screws';
 export { fitLine, setWords, type WordsArea, type WordsShape } from './setWords';
+export {
+  alignedWith,
+  alignments,
+  distributed,
+  middleName,
+  snapBox,
+  snapLines,
+  type Alignment,
+  type SnapLine,
+  type Snapped,
+} from './arrange';
+export {
+  showsFrontAt,
+  standPicture,
+  usualGaze,
+  type Gaze,
+  type StandFace,
+  type StandPicture,
+} from './standPicture';
 export { layStand, type Stand, type StandLayer } from './stand';
 export { cardId1, stockSizes, type StockSize } from './stock';
 

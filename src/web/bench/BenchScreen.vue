@@ -7,6 +7,7 @@ import { useEngine } from '../shared/engine';
 import { useLive } from '../shared/useLive';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
+import { useStage } from '../stores/stage';
 import { stations, type Station } from '../stations';
 import ConflictBar from './ConflictBar.vue';
 import FitBar from './FitBar.vue';
@@ -23,21 +24,27 @@ import StagePanel from './StagePanel.vue';
 import { stageViews, type StageView } from './stageViews';
 import { useKeys } from './useKeys';
 import { useProof } from './useProof';
+import { useThings } from './useThings';
 
 const props = defineProps<{ id: string; station: Station }>();
 
 const router = useRouter();
 const bench = useBench();
 const preferences = usePreferences();
-const { document } = storeToRefs(bench);
-const view = useLive(document);
+const { document, shown } = storeToRefs(bench);
+const view = useLive(shown);
 const proof = useProof();
+
 const stageView = ref<StageView>('finished');
 const keysShown = ref(false);
 const revisionsShown = ref(false);
 const problem = ref('');
 
-const job = computed(() => (bench.id === props.id ? document.value : null));
+const job = computed(() => (bench.id === props.id ? shown.value : null));
+/** Files and proofs are of the whole job, whichever code is at hand. */
+const stationJob = computed(() =>
+  props.station === 'proof' || props.station === 'output' ? document.value! : job.value!,
+);
 const drawers = {
   message: MessageDrawer,
   style: StyleDrawer,
@@ -52,6 +59,7 @@ watch(
     problem.value = '';
     try {
       await bench.open(id);
+      stage.openGuides(id);
     } catch (error) {
       problem.value = (error as Error).message;
     }
@@ -63,22 +71,33 @@ watch(job, (value) => (window.document.title = value ? `${value.name} · Binarus
   immediate: true,
 });
 
+const stage = useStage();
+const things = useThings(
+  () => job.value,
+  () => view.value?.made ?? null,
+);
+
 function goTo(station: Station): void {
   void router.replace({ name: 'bench', params: { id: props.id, station } });
 }
 
-function nudge(dx: number, dy: number): void {
-  const current = job.value;
-  const made = view.value?.made;
-  if (!current || !made) return;
-  const place = { xMm: made.code.x + dx, yMm: made.code.y + dy };
-  const codePlace = { xMm: Number(place.xMm.toFixed(3)), yMm: Number(place.yMm.toFixed(3)) };
-  bench.edit({ ...current, piece: { ...current.piece, codePlace } }, 'nudge');
+/** The next thing on the piece in the order of the document, or the one before. */
+function holdNext(step: 1 | -1): void {
+  const { value: all } = things.all;
+  const at = all.findIndex(({ id }) => id === stage.selected);
+  const next = all[(at + step + all.length) % all.length];
+  if (next) things.hold(next.id);
+}
+
+function zoomStage(how: 'in' | 'out' | 'fit' | 'true'): void {
+  if (how === 'fit') stage.resetView();
+  else if (how === 'true') stage.zoom = 'true';
+  else stage.zoomBy(how === 'in' ? 1.25 : 0.8);
 }
 
 useKeys({
   toStation: (index) => goTo(stations[index]!),
-  toView: (index) => (stageView.value = stageViews[index]!.id),
+  toView: (index) => (stageView.value = (stageViews[index] ?? stageViews[0]!).id),
   undo: bench.undo,
   redo: bench.redo,
   prove: () => {
@@ -90,7 +109,11 @@ useKeys({
   firstFix: () => window.document.querySelector<HTMLElement>('[data-fix]')?.focus(),
   showKeys: () => (keysShown.value = true),
   showRevisions: () => (revisionsShown.value = true),
-  nudge,
+  nudge: things.nudge,
+  turn: (degrees) => things.turnTo((things.held.value?.turnDegrees ?? 0) + degrees),
+  remove: () => things.remove(stage.selected),
+  holdNext: holdNext,
+  zoom: zoomStage,
 });
 
 const saveSoon = (): void => void bench.flush();
@@ -122,11 +145,11 @@ onBeforeUnmount(() => {
       @revisions="revisionsShown = true"
     />
     <ConflictBar v-if="bench.conflict" class="conflict" />
-    <StagePanel v-model:view-name="stageView" class="stage" :job="job" :view="view" />
+    <StagePanel v-model:view-name="stageView" class="stage" :job="job" :view="view" :things="things" />
     <FitBar class="fit" :job="job" :view="view" />
     <ReadoutPanel class="readout" :job="job" :view="view" />
     <section class="drawer" :aria-label="`${station} station`">
-      <component :is="drawers[station]" :job="job" :view="view" :proof="proof" />
+      <component :is="drawers[station]" :job="stationJob" :view="view" :proof="proof" :things="things" />
     </section>
     <KeyList v-model="keysShown" />
     <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />

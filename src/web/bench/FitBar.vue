@@ -50,8 +50,8 @@ const band = computed(() => {
 function setWidth(mm: number): void {
   const step = stepMm.value ?? 0.1;
   const least = stepMm.value ?? 1;
-  const codeWidthMm = Number(Math.min(Math.max(Math.round(mm / step) * step, least), 5000).toFixed(4));
-  bench.edit({ ...props.job, piece: { ...props.job.piece, codeWidthMm } }, 'code-width');
+  const width = Number(Math.min(Math.max(Math.round(mm / step) * step, least), 5000).toFixed(4));
+  bench.editPiece({ code: { ...props.job.piece.code, widthMm: width } }, 'code-width');
 }
 
 function drag(event: PointerEvent): void {

@@ -1,30 +1,43 @@
 <script setup lang="ts">
 /** The piece on the bench with rulers, dimension lines and the hatched quiet zone; or what the machine does to it. */
-import { computed, useTemplateRef } from 'vue';
+import { computed, useTemplateRef, watch } from 'vue';
 import type { Job } from '../../core/job';
+import { cardId1 } from '../../core/piece';
 import type { MadeView, PressView } from '../../engine';
 import { useElementSize } from '../shared/useElementSize';
 import { lengthText } from '../shared/units';
-import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
+import { useStage } from '../stores/stage';
 import PieceArt from '../shared/PieceArt.vue';
 import StageBase from './StageBase.vue';
 import { useStageNotes } from '../stores/stageNotes';
 import StageLogo from './StageLogo.vue';
 import StageRulers from './StageRulers.vue';
-import { stageScale } from './stageScale';
+import StageGuides from './StageGuides.vue';
+import StageThings from './StageThings.vue';
+import { pxPerMmOfCard, stageScale, zoomedScale } from './stageScale';
+import type { Things } from './useThings';
 
-const props = defineProps<{ job: Job; view: PressView; made: MadeView; shows: 'finished' | 'marks' }>();
-const bench = useBench();
+const props = defineProps<{
+  job: Job;
+  view: PressView;
+  made: MadeView;
+  shows: 'finished' | 'marks';
+  things: Things;
+}>();
+const stage = useStage();
 const preferences = usePreferences();
 const notes = useStageNotes();
 const root = useTemplateRef<HTMLElement>('root');
 const { width, height } = useElementSize(root);
 
-const piece = computed(() => props.job.piece);
-const scale = computed(() =>
-  stageScale(width.value, height.value, piece.value.widthMm, piece.value.heightMm),
-);
+const scale = computed(() => {
+  const { widthMm, heightMm } = props.made;
+  if (stage.zoom === 'fit') return stageScale(width.value, height.value, widthMm, heightMm);
+  const pxPerMm = stage.zoom === 'true' ? pxPerMmOfCard(preferences.cardPx, cardId1.widthMm) : stage.zoom;
+  return zoomedScale(width.value, height.value, widthMm, heightMm, pxPerMm, stage.pan);
+});
+watch(scale, ({ pxPerMm }) => (stage.shownPxPerMm = pxPerMm), { immediate: true });
 const placed = computed(
   () => `translate(${scale.value.originX} ${scale.value.originY}) scale(${scale.value.pxPerMm})`,
 );
@@ -36,6 +49,11 @@ const toPx = (box: MadeView['code']) => ({
 });
 const code = computed(() => toPx(props.made.code));
 const quiet = computed(() => toPx(props.made.quietZone));
+/** The code may be turned about its middle. */
+const turned = computed(() => {
+  const { x, y, width: side } = code.value;
+  return `rotate(${(props.made.turn * 180) / Math.PI} ${x + side / 2} ${y + side / 2})`;
+});
 const hatchPath = computed(() => {
   const [outer, inner] = [quiet.value, code.value];
   const rectangle = (box: typeof outer): string =>
@@ -44,29 +62,56 @@ const hatchPath = computed(() => {
 });
 const quietFinding = computed(() => props.view.findings.find((finding) => finding.code === 'quiet-zone'));
 const quietIsWhole = computed(() => quietFinding.value?.severity === 'fine');
-const pieceBottom = computed(() => scale.value.originY + piece.value.heightMm * scale.value.pxPerMm);
-const pieceRight = computed(() => scale.value.originX + piece.value.widthMm * scale.value.pxPerMm);
+const pieceBottom = computed(() => scale.value.originY + props.made.heightMm * scale.value.pxPerMm);
+const pieceRight = computed(() => scale.value.originX + props.made.widthMm * scale.value.pxPerMm);
 const area = computed(() =>
   props.job.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal,
 );
 
-/** Dragging the code moves it in tenths of a millimetre; near the middle it snaps there. */
-function drag(event: PointerEvent): void {
-  if (event.button !== 0) return;
+/** One line for each kind of work; what is marked in many parts is one area. */
+const legend = computed(() => {
+  const { operations } = props.made;
+  const lines = new Map<string, { kind: string; label: string; isLine: boolean; area: string }>();
+  for (const { kind, label, isLine } of operations) {
+    const known = lines.get(isLine ? kind + label : kind);
+    if (known === undefined)
+      lines.set(isLine ? kind + label : kind, {
+        kind,
+        label,
+        isLine,
+        area: isLine ? '' : `, ${area.value.toFixed(0)} mm²`,
+      });
+    else if (!known.label.endsWith(', and more')) known.label += ', and more';
+  }
+  return [...lines.values()];
+});
+
+/** Turning the wheel looks elsewhere, with Ctrl nearer or farther at what lies under the pointer. */
+function wheel(event: WheelEvent): void {
+  event.preventDefault();
+  if (!event.ctrlKey) {
+    if (stage.zoom !== 'fit') stage.pan = { x: stage.pan.x - event.deltaX, y: stage.pan.y - event.deltaY };
+    return;
+  }
+  const before = scale.value;
+  const frame = root.value!.getBoundingClientRect();
+  const [x, y] = [event.clientX - frame.left, event.clientY - frame.top];
+  stage.zoomBy(event.deltaY < 0 ? 1.15 : 1 / 1.15);
+  const share = scale.value.pxPerMm / before.pxPerMm;
+  const moved = { x: x - (x - before.originX) * share, y: y - (y - before.originY) * share };
+  stage.pan = {
+    x: stage.pan.x + moved.x - scale.value.originX,
+    y: stage.pan.y + moved.y - scale.value.originY,
+  };
+}
+
+/** Dragging the bench itself looks elsewhere. */
+function panStage(event: PointerEvent): void {
+  if (event.button !== 0 || stage.zoom === 'fit') return;
   const target = event.currentTarget as SVGElement;
-  const start = { x: event.clientX, y: event.clientY, left: props.made.code.x, top: props.made.code.y };
+  const start = { x: event.clientX - stage.pan.x, y: event.clientY - stage.pan.y };
   const move = ({ clientX, clientY }: PointerEvent): void => {
-    const { widthMm, heightMm, codeWidthMm } = piece.value;
-    const xMm = Number((start.left + (clientX - start.x) / scale.value.pxPerMm).toFixed(1));
-    const yMm = Number((start.top + (clientY - start.y) / scale.value.pxPerMm).toFixed(1));
-    const nearMiddle =
-      Math.hypot(xMm - (widthMm - codeWidthMm) / 2, yMm - (heightMm - codeWidthMm) / 2) *
-        scale.value.pxPerMm <
-      6;
-    bench.edit(
-      { ...props.job, piece: { ...piece.value, codePlace: nearMiddle ? 'centred' : { xMm, yMm } } },
-      'drag',
-    );
+    stage.pan = { x: clientX - start.x, y: clientY - start.y };
   };
   target.setPointerCapture(event.pointerId);
   target.addEventListener('pointermove', move);
@@ -75,7 +120,7 @@ function drag(event: PointerEvent): void {
 </script>
 
 <template>
-  <div ref="root" class="root">
+  <div ref="root" class="root" @wheel="wheel">
     <StageBase
       v-if="width > 0"
       :width="width"
@@ -84,8 +129,8 @@ function drag(event: PointerEvent): void {
       :outline-path="made.outlinePath"
       :colour="shows === 'finished' ? view.baseColour : '#ffffff'"
       :material-id="shows === 'finished' ? job.making.material : ''"
-      :width-mm="piece.widthMm"
-      :height-mm="piece.heightMm"
+      :width-mm="made.widthMm"
+      :height-mm="made.heightMm"
     />
     <svg
       v-if="width > 0"
@@ -103,11 +148,28 @@ function drag(event: PointerEvent): void {
         <clipPath id="piece-clip"><path :d="made.outlinePath" /></clipPath>
       </defs>
 
+      <rect
+        :width="width"
+        :height="height"
+        class="bench-top"
+        :class="{ loose: stage.zoom !== 'fit' }"
+        @pointerdown="panStage"
+      />
       <template v-if="shows === 'finished'">
-        <g :transform="placed">
+        <g :transform="placed" pointer-events="none">
           <g clip-path="url(#piece-clip)">
             <PieceArt :parts="made.finished" test-id="finished-marks" />
           </g>
+        </g>
+        <g :transform="placed">
+          <path :d="made.holesPath" class="hole" fill-rule="evenodd" />
+          <rect
+            v-for="(other, index) in made.others"
+            :key="index"
+            v-bind="other.quietZone"
+            :transform="`rotate(${(other.turn * 180) / Math.PI} ${other.code.x + other.code.width / 2} ${other.code.y + other.code.height / 2})`"
+            class="other-quiet"
+          />
         </g>
         <StageLogo
           v-if="notes.note === 'logo' && made.logo"
@@ -126,44 +188,50 @@ function drag(event: PointerEvent): void {
             :stroke-width="1.6 / scale.pxPerMm"
           />
         </g>
-        <path :d="hatchPath" fill="url(#hatch)" fill-rule="evenodd" pointer-events="none" />
-        <path :d="hatchPath" class="quiet-edge" :class="{ cut: !quietIsWhole }" pointer-events="none" />
+        <path
+          :d="hatchPath"
+          :transform="turned"
+          fill="url(#hatch)"
+          fill-rule="evenodd"
+          pointer-events="none"
+        />
+        <path
+          :d="hatchPath"
+          :transform="turned"
+          class="quiet-edge"
+          :class="{ cut: !quietIsWhole }"
+          pointer-events="none"
+        />
       </template>
 
       <template v-else>
         <g :transform="placed">
-          <template v-for="operation in made.operations" :key="operation.kind">
+          <template v-for="(operation, index) in made.operations" :key="index">
             <path
               v-if="operation.isLine"
               :d="operation.path"
-              class="cut-line"
+              :class="operation.kind === 'cut' ? 'cut-line' : 'score-line'"
               :stroke-width="1.5 / scale.pxPerMm"
             />
             <path v-else :d="operation.path" :class="operation.kind" />
           </template>
         </g>
         <g class="legend" transform="translate(36 40)">
-          <g
-            v-for="(operation, index) in made.operations"
-            :key="operation.kind"
-            :transform="`translate(0 ${index * 18})`"
-          >
-            <path v-if="operation.isLine" d="M0 -4h14" class="cut-line" stroke-width="1.5" />
+          <g v-for="(operation, index) in legend" :key="index" :transform="`translate(0 ${index * 18})`">
+            <path
+              v-if="operation.isLine"
+              d="M0 -4h14"
+              :class="operation.kind === 'cut' ? 'cut-line' : 'score-line'"
+              stroke-width="1.5"
+            />
             <rect v-else y="-10" width="14" height="11" :class="operation.kind" />
-            <text x="22">
-              {{ operation.kind }}: {{ operation.label
-              }}{{ operation.isLine ? '' : `, ${area.toFixed(0)} mm²` }}
-            </text>
+            <text x="22">{{ operation.kind }}: {{ operation.label }}{{ operation.area }}</text>
           </g>
-          <text v-if="job.making.mirrored" x="0" :y="made.operations.length * 18 + 2">
+          <text v-if="job.making.mirrored" x="0" :y="legend.length * 18 + 2">
             mirrored, as the file has it
           </text>
         </g>
       </template>
-
-      <rect v-if="notes.note !== 'logo'" class="grip" v-bind="code" tabindex="-1" @pointerdown="drag">
-        <title>Drag to move the code</title>
-      </rect>
 
       <g class="dimension" :transform="`translate(0 ${Math.min(pieceBottom, height - 62) + 18})`">
         <path :d="`M${code.x} -6V6M${code.x + code.width} -6V6M${code.x} 0h${code.width}`" />
@@ -182,8 +250,16 @@ function drag(event: PointerEvent): void {
         <path :d="`M-6 ${quiet.y}H6M-6 ${code.y}H6M0 ${quiet.y}V${code.y}`" />
         <text class="measure" x="11" :y="(quiet.y + code.y) / 2 + 4">4.0 X</text>
       </g>
+      <StageThings
+        v-if="notes.note !== 'logo' && shows === 'finished'"
+        :job="job"
+        :made="made"
+        :things="things"
+        :scale="scale"
+      />
       <StageRulers :width="width" :height="height" :scale="scale" />
-      <text class="measure scale" :x="width - 16" :y="height - 16" text-anchor="end">
+      <StageGuides v-if="shows === 'finished'" :width="width" :height="height" :scale="scale" />
+      <text class="measure scale" :x="width - 16" :y="height - 46" text-anchor="end">
         {{ scale.pxPerMm.toFixed(1) }} px/mm
       </text>
     </svg>
@@ -241,20 +317,39 @@ function drag(event: PointerEvent): void {
   stroke: var(--stop);
 }
 
+.score-line {
+  fill: none;
+  stroke: #2b4fb5;
+}
+
 .legend text {
   fill: var(--ink);
   font-size: 12px;
 }
 
-.grip {
+.bench-top {
   fill: transparent;
-  cursor: move;
-  touch-action: none;
 }
 
-.grip:hover {
+.bench-top.loose {
+  cursor: grab;
+}
+
+.hole {
+  fill: var(--bench);
+  stroke: rgb(34 48 58 / 40%);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+
+.other-quiet {
+  fill: none;
   stroke: var(--accent);
-  stroke-width: 1.5;
+  stroke-dasharray: 3 3;
+  stroke-width: 0.8;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
 }
 
 .dimension path {

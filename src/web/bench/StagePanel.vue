@@ -4,14 +4,23 @@ import { computed } from 'vue';
 import type { Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import { sentenceIn } from '../shared/units';
+import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import StageCamera from './StageCamera.vue';
 import StageDrawing from './StageDrawing.vue';
+import StageStand from './StageStand.vue';
+import StageZoom from './StageZoom.vue';
 import { stageViews, type StageView } from './stageViews';
+import type { Things } from './useThings';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; view: PressView; things: Things }>();
+const bench = useBench();
 const viewName = defineModel<StageView>('viewName', { required: true });
 const preferences = usePreferences();
+
+const shownViews = computed(() =>
+  stageViews.filter(({ id }) => id !== 'stand' || Boolean(props.view.made?.stand)),
+);
 
 const whyEmpty = computed(() => {
   const stop = props.view.findings.find(({ severity }) => severity === 'stop');
@@ -25,10 +34,31 @@ const whyEmpty = computed(() => {
       <p>{{ whyEmpty }}</p>
     </div>
     <StageCamera v-else-if="viewName === 'camera'" :job="job" />
-    <StageDrawing v-else :job="job" :view="view" :made="view.made" :shows="viewName" />
+    <StageStand v-else-if="viewName === 'stand' && view.made.stand" :view="view" :stand="view.made.stand" />
+    <template v-else>
+      <StageDrawing
+        :job="job"
+        :view="view"
+        :made="view.made"
+        :shows="viewName === 'marks' ? 'marks' : 'finished'"
+        :things="things"
+      />
+      <StageZoom />
+    </template>
+    <div v-if="job.moreCodes.length > 0" class="codes" role="group" aria-label="Code at hand">
+      <button
+        v-for="index in job.moreCodes.length + 1"
+        :key="index"
+        type="button"
+        :aria-pressed="bench.codeIndex === index - 1"
+        @click="bench.codeIndex = index - 1"
+      >
+        Code {{ index }}
+      </button>
+    </div>
     <div class="views" role="group" aria-label="View of the stage">
       <button
-        v-for="(entry, index) in stageViews"
+        v-for="(entry, index) in shownViews"
         :key="entry.id"
         type="button"
         :aria-pressed="viewName === entry.id"
@@ -59,7 +89,8 @@ const whyEmpty = computed(() => {
   text-align: center;
 }
 
-.views {
+.views,
+.codes {
   position: absolute;
   z-index: 1;
   bottom: 10px;
@@ -70,7 +101,13 @@ const whyEmpty = computed(() => {
   background: var(--paper-raised);
 }
 
-.views button {
+.codes {
+  top: 32px;
+  bottom: auto;
+}
+
+.views button,
+.codes button {
   padding: 4px 12px 5px;
   border: 0;
   background: none;
@@ -79,11 +116,13 @@ const whyEmpty = computed(() => {
   cursor: pointer;
 }
 
-.views button + button {
+.views button + button,
+.codes button + button {
   border-left: 1px solid var(--rule);
 }
 
-.views button[aria-pressed='true'] {
+.views button[aria-pressed='true'],
+.codes button[aria-pressed='true'] {
   background: var(--ink);
   color: var(--paper-raised);
 }

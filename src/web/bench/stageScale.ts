@@ -23,6 +23,31 @@ export function stageScale(widthPx: number, heightPx: number, widthMm: number, h
   };
 }
 
+/** At a chosen scale, the middle of the piece in the middle of the stage and moved by the pan. */
+export function zoomedScale(
+  widthPx: number,
+  heightPx: number,
+  widthMm: number,
+  heightMm: number,
+  pxPerMm: number,
+  pan: { readonly x: number; readonly y: number },
+): StageScale {
+  const centreX = margins.left + (widthPx - margins.left - margins.right) / 2;
+  const centreY = margins.top + (heightPx - margins.top - margins.bottom) / 2;
+  return {
+    pxPerMm,
+    originX: centreX - (widthMm * pxPerMm) / 2 + pan.x,
+    originY: centreY - (heightMm * pxPerMm) / 2 + pan.y,
+  };
+}
+
+/** CSS pixels to a millimetre by definition (CSS Values 3, 6.2): 96 to the inch. Screens are off by some per cent. */
+export const nominalPxPerMm = 96 / mmPerInch;
+
+/** Millimetres on the screen, from the width in pixels of a bank card of 85.6 mm held against it (ISO/IEC 7810, ID-1). */
+export const pxPerMmOfCard = (cardPx: number | null, cardMm: number): number =>
+  cardPx === null ? nominalPxPerMm : cardPx / cardMm;
+
 export interface RulerTick {
   readonly px: number;
   /** Null for the small marks in between. */

@@ -13,17 +13,26 @@ export interface KeyActions {
   readonly showKeys: () => void;
   readonly showRevisions: () => void;
   readonly nudge: (dxMm: number, dyMm: number) => void;
+  readonly turn: (degrees: number) => void;
+  readonly remove: () => void;
+  readonly holdNext: (step: 1 | -1) => void;
+  readonly zoom: (how: 'in' | 'out' | 'fit' | 'true') => void;
 }
 
 /** What `?` lists. */
 export const keyList: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: '1 … 5', does: 'Message, Style, Piece, Proof, Output' },
-  { keys: '6 7 8', does: 'Finished, Marks, Camera' },
+  { keys: '6 7 8 9', does: 'Finished, Marks, Camera, Stand' },
   { keys: 'P', does: 'Prove this revision' },
   { keys: 'F', does: 'To the first fix; Enter takes it' },
   { keys: 'Ctrl Z', does: 'One step back' },
   { keys: 'Ctrl Shift Z', does: 'One step forward' },
-  { keys: 'Alt arrows', does: 'Move the code by 0.1 mm, with Shift by 1 mm' },
+  { keys: 'N', does: 'Take hold of the next thing on the piece; Shift N of the one before' },
+  { keys: 'Alt arrows', does: 'Move what is held by 0.1 mm, with Shift by 1 mm' },
+  { keys: 'T', does: 'Turn what is held by 90°; Shift T by 1°' },
+  { keys: 'Del', does: 'Take away what is held' },
+  { keys: '+ − 0', does: 'Nearer, farther, all of the piece' },
+  { keys: 'M', does: 'True size on the screen' },
   { keys: 'Arrows', does: 'In a field or on the fit bar: smaller, larger; Shift for large steps' },
   { keys: 'R', does: 'Revisions: compare, restore, mark as made' },
   { keys: 'U', does: 'Millimetres or inches' },
@@ -61,7 +70,7 @@ export function useKeys(actions: KeyActions): void {
       if (key === 'Escape') (event.target as HTMLElement).blur();
       return;
     }
-    const digit = '12345678'.indexOf(key);
+    const digit = '123456789'.indexOf(key);
     if (digit >= 5) actions.toView(digit - 5);
     else if (digit >= 0) actions.toStation(digit);
     else if (key === '?') actions.showKeys();
@@ -72,6 +81,13 @@ export function useKeys(actions: KeyActions): void {
         u: actions.toggleUnit,
         r: actions.showRevisions,
         s: actions.toShelf,
+        n: () => actions.holdNext(event.shiftKey ? -1 : 1),
+        t: () => actions.turn(event.shiftKey ? 1 : 90),
+        delete: actions.remove,
+        '+': () => actions.zoom('in'),
+        '-': () => actions.zoom('out'),
+        '0': () => actions.zoom('fit'),
+        m: () => actions.zoom('true'),
       }[key.toLowerCase()];
       if (letter === undefined) return;
       letter();

@@ -19,6 +19,17 @@ const bothWays = (stops: readonly { readonly at: number; readonly colour: string
   ...stops.map(({ at, colour }) => ({ at: 0.5 - at / 2, colour })).reverse(),
   ...stops.map(({ at, colour }) => ({ at: 0.5 + at / 2, colour })),
 ];
+
+interface Turned {
+  readonly turn: number;
+  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+}
+const rotation = ({ turn, box }: Turned): string | undefined =>
+  turn === 0
+    ? undefined
+    : `rotate(${(turn * 180) / Math.PI} ${box.x + box.width / 2} ${box.y + box.height / 2})`;
+const pictureTransform = (ink: Turned & { readonly mirrored: boolean }): string | undefined =>
+  [rotation(ink), ink.mirrored ? 'scale(-1 1)' : undefined].filter(Boolean).join(' ') || undefined;
 </script>
 
 <template>
@@ -54,6 +65,7 @@ const bothWays = (stops: readonly { readonly at: number; readonly colour: string
           :y1="0"
           :x2="part.ink.box.x + part.ink.box.width"
           :y2="0"
+          :gradientTransform="rotation(part.ink)"
         >
           <stop
             v-for="(stop, at) in bothWays(part.ink.stops)"
@@ -69,6 +81,7 @@ const bothWays = (stops: readonly { readonly at: number; readonly colour: string
           :y1="part.ink.box.y"
           :x2="0"
           :y2="part.ink.box.y + part.ink.box.height"
+          :gradientTransform="rotation(part.ink)"
         >
           <stop
             v-for="(stop, at) in bothWays(part.ink.stops)"
@@ -79,7 +92,7 @@ const bothWays = (stops: readonly { readonly at: number; readonly colour: string
         </linearGradient>
         <clipPath :id="`${part.name}-clip`">
           <path
-            :transform="`translate(${part.ink.box.x + part.ink.box.width / 2} ${part.ink.box.y + part.ink.box.height / 2}) scale(${part.ink.box.width * 20} ${part.ink.box.height * 20})`"
+            :transform="`${rotation(part.ink) ?? ''} translate(${part.ink.box.x + part.ink.box.width / 2} ${part.ink.box.y + part.ink.box.height / 2}) scale(${part.ink.box.width * 20} ${part.ink.box.height * 20})`"
             d="M0 0L-1 -1L1 -1ZM0 0L1 1L-1 1Z"
           />
         </clipPath>
@@ -93,7 +106,7 @@ const bothWays = (stops: readonly { readonly at: number; readonly colour: string
           :width="part.ink.box.width"
           :height="part.ink.box.height"
           :opacity="part.ink.opacity"
-          :transform="part.ink.mirrored ? 'scale(-1 1)' : undefined"
+          :transform="pictureTransform(part.ink)"
           preserveAspectRatio="none"
           :href="part.pictureUrl ?? ''"
         />

@@ -23,5 +23,12 @@ const box = computed(() => {
       vector-effect="non-scaling-stroke"
     />
     <PieceArt :parts="picture.finished" />
+    <path
+      :d="picture.holesPath"
+      fill="#fff"
+      stroke="#98a0a4"
+      stroke-width="0.6"
+      vector-effect="non-scaling-stroke"
+    />
   </svg>
 </template>

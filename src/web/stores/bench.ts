@@ -1,10 +1,12 @@
 /** The job on the bench: its document, what is saved of it, and the way back. */
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { z } from 'zod';
 import { savedJobSchema, type ProofRecord, type SavedJob } from '../../core/api';
+import { focusCode } from '../../core/codes';
 import type { Change } from '../../core/finding';
 import { anyJobSchema, applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
+import type { ItemSettings, PieceSettings } from '../../core/piece';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
 import { ApiProblem } from '../shared/http';
 import { forget, recall, remember } from '../shared/browserStorage';
@@ -27,6 +29,8 @@ export const useBench = defineStore('bench', () => {
   const id = ref('');
   const revision = ref(0);
   const document = shallowRef<Job | null>(null);
+  /** Which code is worked on; the job as shown has it in the first place. */
+  const codeIndex = ref(0);
   const proof = shallowRef<ProofRecord | null>(null);
   const saveState = ref<SaveState>('saved');
   const saveProblem = ref('');
@@ -45,12 +49,18 @@ export const useBench = defineStore('bench', () => {
       void open(id.value);
   };
 
+  const shown = computed(() => document.value && focusCode(document.value, codeIndex.value));
+  watch(document, (job) => {
+    if (job !== null && codeIndex.value > job.moreCodes.length) codeIndex.value = 0;
+  });
+
   const canUndo = computed(() => undoSteps.value.length > 0);
   const canRedo = computed(() => redoSteps.value.length > 0);
 
   async function open(jobId: string): Promise<void> {
     await flush();
     const saved = await fetchJob(jobId);
+    if (id.value !== jobId) codeIndex.value = 0;
     id.value = jobId;
     adopt(saved);
     const history = historySchema.safeParse(recall(sessionStorage, historyKey(jobId)));
@@ -81,13 +91,13 @@ export const useBench = defineStore('bench', () => {
   }
 
   /**
-   * Replaces the document. `key` names the field, so that typing into it is one step back. Returns what is wrong with
+   * Replaces the job as shown. `key` names the field, so that typing into it is one step back. Returns what is wrong with
    * the new document; then nothing was changed.
    */
   function edit(next: Job, key: string): string[] {
     const current = document.value;
     if (current === null) return [];
-    const parsed = jobSchema.safeParse(next);
+    const parsed = jobSchema.safeParse(focusCode(next, codeIndex.value));
     if (!parsed.success) return problemsOf(parsed.error);
     if (JSON.stringify(parsed.data) === JSON.stringify(current)) return [];
     const now = Date.now();
@@ -99,11 +109,27 @@ export const useBench = defineStore('bench', () => {
     return [];
   }
 
+  /** Changes some of the piece. */
+  function editPiece(change: Partial<PieceSettings>, key: string): string[] {
+    const job = shown.value;
+    return job === null ? [] : edit({ ...job, piece: { ...job.piece, ...change } }, key);
+  }
+
+  /** Changes one of the things on the piece, found by its id. */
+  function editItem(itemId: string, change: object, key: string): string[] {
+    const job = shown.value;
+    if (job === null) return [];
+    const items = job.piece.items.map((item) =>
+      item.id === itemId ? ({ ...item, ...change } as ItemSettings) : item,
+    );
+    return editPiece({ items }, `${key}-${itemId}`);
+  }
+
   /** Takes over the changes of a fix, as one step. */
   function apply(changes: readonly Change[], key = 'fix'): void {
-    if (document.value === null) return;
+    if (shown.value === null) return;
     lastEdit = { key: '', at: 0 };
-    edit(applyChanges(document.value, changes), key);
+    edit(applyChanges(shown.value, changes), key);
   }
 
   function undo(): void {
@@ -229,6 +255,8 @@ export const useBench = defineStore('bench', () => {
     id,
     revision,
     document,
+    shown,
+    codeIndex,
     proof,
     saveState,
     saveProblem,
@@ -237,6 +265,8 @@ export const useBench = defineStore('bench', () => {
     canRedo,
     open,
     edit,
+    editPiece,
+    editItem,
     apply,
     undo,
     redo,

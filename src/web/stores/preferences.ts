@@ -7,5 +7,11 @@ import type { LengthUnit } from '../shared/units';
 export const usePreferences = defineStore('preferences', () => {
   const unit = ref<LengthUnit>(recall(localStorage, 'binarus.unit') === 'in' ? 'in' : 'mm');
   watch(unit, (value) => remember(localStorage, 'binarus.unit', value));
-  return { unit };
+  /** Width of a bank card on this screen in CSS pixels, as the user measured it; null before that. */
+  const cardPx = ref<number | null>(numberOrNull(recall(localStorage, 'binarus.cardPx')));
+  watch(cardPx, (value) => remember(localStorage, 'binarus.cardPx', value));
+  return { unit, cardPx };
 });
+
+const numberOrNull = (value: unknown): number | null =>
+  typeof value === 'number' && value > 50 && value < 5000 ? value : null;

@@ -1,217 +1,38 @@
 <script setup lang="ts">
-/** The thing itself: material and machine, sizes, where the code lies, what is marked. */
-import { computed } from 'vue';
+/** The piece station: the thing itself, a page for each of its sides. */
+import { storeToRefs } from 'pinia';
 import type { Job } from '../../../core/job';
-import { findPair, pairs } from '../../../core/plan';
 import type { PressView } from '../../../engine';
-import MeasureInput from '../../shared/MeasureInput.vue';
-import { useBench } from '../../stores/bench';
-import PairFacts from './PairFacts.vue';
-import ReadingDistance from './ReadingDistance.vue';
-import SwitchField from '../../shared/SwitchField.vue';
+import PageNav from '../../shared/PageNav.vue';
+import { useStage } from '../../stores/stage';
+import type { Things } from '../useThings';
+import PieceBasics from './PieceBasics.vue';
+import PieceHoles from './PieceHoles.vue';
+import PieceOutline from './PieceOutline.vue';
+import PieceStand from './PieceStand.vue';
+import PieceTemplates from './PieceTemplates.vue';
+import PieceThings from './PieceThings.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
-const bench = useBench();
+defineProps<{ job: Job; view: PressView; things: Things }>();
 
-const pair = computed(() => findPair(props.job.making.material, props.job.making.machine));
-const place = computed(() => props.view.made?.code ?? null);
-const marksLighter = computed(() => pair.value?.markTone === 'lighter');
-const widthStepMm = computed(
-  () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
-);
-
-function setPiece(change: Partial<Job['piece']>, key: string): void {
-  bench.edit({ ...props.job, piece: { ...props.job.piece, ...change } }, key);
-}
-
-function setMaking(change: Partial<Job['making']>): void {
-  bench.edit({ ...props.job, making: { ...props.job.making, ...change } }, 'making');
-}
-
-function move(change: { xMm?: number; yMm?: number }): void {
-  if (place.value === null) return;
-  setPiece({ codePlace: { xMm: place.value.x, yMm: place.value.y, ...change } }, 'place');
-}
-
-const polarities = computed(() => [
-  {
-    reversed: false,
-    name: marksLighter.value ? 'Light modules and quiet zone' : 'Dark modules',
-    area: props.view.made?.markedAreaMm2.normal,
-  },
-  {
-    reversed: true,
-    name: marksLighter.value ? 'Dark modules, reversed' : 'Light modules, reversed',
-    area: props.view.made?.markedAreaMm2.reversed,
-  },
-]);
+const pages = [
+  { id: 'basics', name: 'Basics', component: PieceBasics },
+  { id: 'outline', name: 'Outline', component: PieceOutline },
+  { id: 'holes', name: 'Holes', component: PieceHoles },
+  { id: 'things', name: 'On it', component: PieceThings },
+  { id: 'stand', name: 'Stand', component: PieceStand },
+  { id: 'templates', name: 'Templates', component: PieceTemplates },
+] as const;
+const { piecePage: page } = storeToRefs(useStage());
 </script>
 
 <template>
-  <div class="columns">
-    <section>
-      <h2 class="heading">Material and machine</h2>
-      <div role="radiogroup" aria-label="Material and machine" class="pairs">
-        <button
-          v-for="entry in pairs"
-          :key="entry.material.id + entry.machine.id"
-          type="button"
-          role="radio"
-          :aria-checked="entry === pair"
-          @click="setMaking({ material: entry.material.id, machine: entry.machine.id })"
-        >
-          <svg class="chip" viewBox="0 0 34 20" aria-hidden="true">
-            <rect width="34" height="20" :fill="entry.material.baseColour" />
-            <rect x="19" y="5" width="10" height="10" :fill="entry.markColour" />
-          </svg>
-          <span>{{ entry.material.name }}</span>
-          <span class="note">{{ entry.machine.short }} · {{ entry.markTone }}</span>
-        </button>
-      </div>
-    </section>
-    <section>
-      <h2 class="heading">Size</h2>
-      <MeasureInput
-        label="Width"
-        :mm="job.piece.widthMm"
-        :min-mm="1"
-        :max-mm="5000"
-        @change="setPiece({ widthMm: $event }, 'width')"
-      />
-      <MeasureInput
-        label="Height"
-        :mm="job.piece.heightMm"
-        :min-mm="1"
-        :max-mm="5000"
-        @change="setPiece({ heightMm: $event }, 'height')"
-      />
-      <MeasureInput
-        label="Corners"
-        :mm="job.piece.cornerRadiusMm"
-        :min-mm="0"
-        :max-mm="2500"
-        :step-mm="0.5"
-        @change="setPiece({ cornerRadiusMm: $event }, 'corners')"
-      />
-      <MeasureInput
-        label="Code width"
-        :mm="job.piece.codeWidthMm"
-        :min-mm="1"
-        :max-mm="5000"
-        :step-mm="widthStepMm"
-        @change="setPiece({ codeWidthMm: $event }, 'code-width')"
-      />
-    </section>
-    <section>
-      <h2 class="heading">Where the code lies</h2>
-      <MeasureInput
-        label="From the left"
-        :mm="place?.x ?? 0"
-        :min-mm="-5000"
-        :max-mm="5000"
-        :step-mm="0.1"
-        @change="move({ xMm: $event })"
-      />
-      <MeasureInput
-        label="From the top"
-        :mm="place?.y ?? 0"
-        :min-mm="-5000"
-        :max-mm="5000"
-        :step-mm="0.1"
-        @change="move({ yMm: $event })"
-      />
-      <button
-        type="button"
-        class="action"
-        :disabled="job.piece.codePlace === 'centred'"
-        @click="setPiece({ codePlace: 'centred' }, 'centre')"
-      >
-        {{ job.piece.codePlace === 'centred' ? 'In the middle' : 'Put it in the middle' }}
-      </button>
-      <ReadingDistance :job="job" />
-    </section>
-    <section>
-      <h2 class="heading">What is marked</h2>
-      <div role="radiogroup" aria-label="What is marked" class="pairs">
-        <button
-          v-for="polarity in polarities"
-          :key="polarity.name"
-          type="button"
-          role="radio"
-          class="polarity"
-          :aria-checked="job.making.reversed === polarity.reversed"
-          @click="setMaking({ reversed: polarity.reversed })"
-        >
-          <span>{{ polarity.name }}</span>
-          <span v-if="polarity.area !== undefined" class="measure">{{ polarity.area.toFixed(0) }} mm²</span>
-        </button>
-      </div>
-      <p class="note">
-        Marks come out {{ marksLighter ? 'lighter' : 'darker' }} on this material{{
-          marksLighter ? ', so the field around the code is marked too' : ''
-        }}. Reversed codes are read by few readers.
-      </p>
-      <SwitchField
-        label="Mirror the file, for a piece seen from behind"
-        :model-value="job.making.mirrored"
-        @update:model-value="setMaking({ mirrored: $event })"
-      />
-      <PairFacts v-if="pair" :pair="pair" />
-    </section>
-  </div>
+  <PageNav v-model="page" label="Pages of the piece" :pages="pages">
+    <component
+      :is="pages.find(({ id }) => id === page)!.component"
+      :job="job"
+      :view="view"
+      :things="things"
+    />
+  </PageNav>
 </template>
-
-<style scoped src="./drawer.css"></style>
-<style scoped>
-.columns {
-  grid-template-columns: 1.25fr 0.95fr 1fr 1.35fr;
-}
-
-.pairs {
-  display: grid;
-  gap: 3px;
-}
-
-.pairs button {
-  display: grid;
-  grid-template-columns: 34px 1fr auto;
-  gap: 10px;
-  align-items: center;
-  padding: 4px 7px;
-  border: 1px solid transparent;
-  border-radius: var(--radius);
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-
-.pairs .polarity {
-  grid-template-columns: 1fr auto;
-}
-
-.pairs button:hover {
-  border-color: var(--rule);
-}
-
-.pairs button[aria-checked='true'] {
-  border-color: var(--ink);
-  background: #fff;
-  font-weight: 500;
-}
-
-.chip {
-  width: 34px;
-  height: 20px;
-  border: 1px solid var(--rule);
-}
-
-.line {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-}
-
-.action {
-  justify-self: start;
-}
-</style>

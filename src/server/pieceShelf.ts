@@ -1,0 +1,91 @@
+/** The owner's own templates and stock sizes: in the database, and as routes. */
+import { randomUUID } from 'node:crypto';
+import express from 'express';
+import { z } from 'zod';
+import { anyJobSchema, type Job } from '../core/job';
+import {
+  saveStockSizeSchema,
+  saveTemplateSchema,
+  type OwnStockSize,
+  type OwnTemplate,
+  type PieceShelf,
+  type SaveStockSize,
+} from '../core/pieceShelfApi';
+import type { Db } from './db/open';
+import { checked, Problem } from './problem';
+
+export interface PieceShelfStore {
+  list(): PieceShelf;
+  /** Keeps a job under a name; the template that had the name before is replaced. */
+  saveTemplate(name: string, document: Job): void;
+  saveStockSize(size: SaveStockSize): void;
+  /** False when there is none. */
+  removeTemplate(id: string): boolean;
+  removeStockSize(id: string): boolean;
+}
+
+export function pieceShelfStore(db: Db): PieceShelfStore {
+  const templates = db.prepare<[], Omit<OwnTemplate, 'document'> & { document: string }>(
+    'SELECT id, name, document, saved_at AS savedAt FROM templates ORDER BY name COLLATE NOCASE',
+  );
+  const stockSizes = db.prepare<[], OwnStockSize>(
+    `SELECT id, name, width_mm AS widthMm, height_mm AS heightMm, corner_mm AS cornerMm
+     FROM stock_sizes ORDER BY name COLLATE NOCASE`,
+  );
+  const upsertTemplate = db.prepare(
+    `INSERT INTO templates (id, name, document, saved_at) VALUES (?, ?, ?, ?)
+     ON CONFLICT (name) DO UPDATE SET document = excluded.document, saved_at = excluded.saved_at`,
+  );
+  const upsertSize = db.prepare(
+    `INSERT INTO stock_sizes (id, name, width_mm, height_mm, corner_mm) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT (name) DO UPDATE
+     SET width_mm = excluded.width_mm, height_mm = excluded.height_mm, corner_mm = excluded.corner_mm`,
+  );
+  const removeTemplate = db.prepare('DELETE FROM templates WHERE id = ?');
+  const removeSize = db.prepare('DELETE FROM stock_sizes WHERE id = ?');
+  return {
+    list: () => ({
+      templates: templates.all().map(({ document, ...row }) => ({
+        ...row,
+        document: anyJobSchema.parse(JSON.parse(document)),
+      })),
+      stockSizes: stockSizes.all(),
+    }),
+    saveTemplate: db.transaction((name: string, document: Job) => {
+      upsertTemplate.run(randomUUID(), name, JSON.stringify(document), new Date().toISOString());
+    }),
+    saveStockSize: db.transaction(({ name, widthMm, heightMm, cornerMm }: SaveStockSize) => {
+      upsertSize.run(randomUUID(), name, widthMm, heightMm, cornerMm);
+    }),
+    removeTemplate: db.transaction((id: string) => removeTemplate.run(id).changes === 1),
+    removeStockSize: db.transaction((id: string) => removeSize.run(id).changes === 1),
+  };
+}
+
+/** Every answer is the whole list, which is short. */
+export function pieceShelfRoutes(store: PieceShelfStore): express.Router {
+  const routes = express.Router();
+  const idOf = (id: unknown): string => checked(z.uuid(), id);
+  const gone = (): Problem => new Problem(404, 'It is not there any more. It may have been deleted.');
+  routes.get('/', (_request, response) => {
+    response.json(store.list());
+  });
+  routes.post('/templates', (request, response) => {
+    const { name, document } = checked(saveTemplateSchema, request.body);
+    store.saveTemplate(name, document);
+    response.status(201).json(store.list());
+  });
+  routes.post('/stock-sizes', (request, response) => {
+    store.saveStockSize(checked(saveStockSizeSchema, request.body));
+    response.status(201).json(store.list());
+  });
+  routes.delete('/templates/:id', (request, response) => {
+    if (!store.removeTemplate(idOf(request.params.id))) throw gone();
+    response.json(store.list());
+  });
+  routes.delete('/stock-sizes/:id', (request, response) => {
+    if (!store.removeStockSize(idOf(request.params.id))) throw gone();
+    response.json(store.list());
+  });
+  return routes;
+}

@@ -1,0 +1,268 @@
+<script setup lang="ts">
+/** Holes and slots, row by row: what goes through them, how many, and how far from the edges. */
+import { computed } from 'vue';
+import type { Job } from '../../../core/job';
+import {
+  clearanceHoles,
+  holeFits,
+  holeName,
+  holePatterns,
+  screwIds,
+  type Axis,
+  type HoleSettings,
+} from '../../../core/piece';
+import type { PressView } from '../../../engine';
+import ChoiceRow from '../../shared/ChoiceRow.vue';
+import MeasureInput from '../../shared/MeasureInput.vue';
+import SwitchField from '../../shared/SwitchField.vue';
+import { lengthText } from '../../shared/units';
+import { useBench } from '../../stores/bench';
+import { usePreferences } from '../../stores/preferences';
+import { freshId } from './things';
+
+const props = defineProps<{ job: Job; view: PressView }>();
+const bench = useBench();
+const preferences = usePreferences();
+const holes = computed(() => props.job.piece.holes);
+
+const starts: readonly { readonly label: string; readonly hole: Omit<HoleSettings, 'id'> }[] = [
+  {
+    label: 'Screw holes',
+    hole: {
+      shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
+      pattern: 'two across',
+      xMm: 5,
+      yMm: 'middle',
+      keepOutMm: 2,
+    },
+  },
+  {
+    label: 'Hanging hole',
+    hole: { shape: { kind: 'round', diameterMm: 5 }, pattern: 'one', xMm: 'middle', yMm: 6, keepOutMm: 1 },
+  },
+  {
+    label: 'Strap slots',
+    hole: {
+      shape: { kind: 'slot', lengthMm: 22, widthMm: 4, upright: true },
+      pattern: 'two across',
+      xMm: 5,
+      yMm: 'middle',
+      keepOutMm: 2,
+    },
+  },
+  {
+    label: 'Cable-tie slots',
+    hole: {
+      shape: { kind: 'slot', lengthMm: 6, widthMm: 2.5, upright: true },
+      pattern: 'two across',
+      xMm: 4,
+      yMm: 'middle',
+      keepOutMm: 1,
+    },
+  },
+];
+
+function add(hole: Omit<HoleSettings, 'id'>): void {
+  bench.editPiece({ holes: [...holes.value, { ...hole, id: freshId('hole', holes.value) }] }, 'hole-add');
+}
+function set(id: string, change: Partial<HoleSettings>): void {
+  bench.editPiece(
+    { holes: holes.value.map((hole) => (hole.id === id ? { ...hole, ...change } : hole)) },
+    `hole-${id}`,
+  );
+}
+const setShape = (hole: HoleSettings, change: object): void =>
+  set(hole.id, { shape: { ...hole.shape, ...change } as HoleSettings['shape'] });
+const remove = (id: string): void =>
+  void bench.editPiece({ holes: holes.value.filter((hole) => hole.id !== id) }, 'hole-remove');
+const setAxis = (hole: HoleSettings, axis: 'xMm' | 'yMm', value: Axis): void =>
+  set(hole.id, { [axis]: value });
+const startOf = (axis: 'xMm' | 'yMm'): number =>
+  Number(((axis === 'xMm' ? props.job.piece.widthMm : props.job.piece.heightMm) / 2).toFixed(2));
+const patternChoices = holePatterns.map((value) => ({ value, label: value }));
+const fitChoices = holeFits.map((value) => ({ value, label: value }));
+</script>
+
+<template>
+  <div class="holes">
+    <div class="add">
+      <h2 class="heading">Add</h2>
+      <button
+        v-for="start in starts"
+        :key="start.label"
+        type="button"
+        class="action"
+        @click="add(start.hole)"
+      >
+        {{ start.label }}
+      </button>
+      <p class="note">Distances are to the middle of the first hole; the others mirror it.</p>
+    </div>
+    <p v-if="holes.length === 0" class="note empty">This piece has no holes.</p>
+    <article v-for="hole in holes" :key="hole.id" :aria-label="holeName(hole)">
+      <header>
+        <h3>{{ holeName(hole) }}</h3>
+        <button type="button" class="plain" @click="remove(hole.id)">Take away</button>
+      </header>
+      <template v-if="hole.shape.kind === 'screw'">
+        <label class="line">
+          <span>For screw</span>
+          <select
+            :value="hole.shape.screw"
+            aria-label="Screw"
+            @change="setShape(hole, { screw: ($event.target as HTMLSelectElement).value })"
+          >
+            <option v-for="screw in screwIds" :key="screw">{{ screw }}</option>
+          </select>
+          <span class="measure">{{
+            lengthText(clearanceHoles[hole.shape.screw][hole.shape.fit], preferences.unit)
+          }}</span>
+        </label>
+        <ChoiceRow
+          label="Clearance by ISO 273"
+          :choices="fitChoices"
+          :model-value="hole.shape.fit"
+          @update:model-value="setShape(hole, { fit: $event })"
+        />
+      </template>
+      <MeasureInput
+        v-else-if="hole.shape.kind === 'round'"
+        label="Diameter"
+        :mm="hole.shape.diameterMm"
+        :min-mm="0.3"
+        :max-mm="500"
+        :step-mm="0.5"
+        @change="setShape(hole, { diameterMm: $event })"
+      />
+      <template v-else>
+        <MeasureInput
+          label="Length"
+          :mm="hole.shape.lengthMm"
+          :min-mm="0.5"
+          :max-mm="1000"
+          :step-mm="0.5"
+          @change="setShape(hole, { lengthMm: $event })"
+        />
+        <MeasureInput
+          label="Slot width"
+          :mm="hole.shape.widthMm"
+          :min-mm="0.3"
+          :max-mm="500"
+          :step-mm="0.5"
+          @change="setShape(hole, { widthMm: $event })"
+        />
+        <SwitchField
+          label="Upright"
+          :model-value="hole.shape.upright"
+          @update:model-value="setShape(hole, { upright: $event })"
+        />
+      </template>
+      <ChoiceRow
+        label="How many"
+        :choices="patternChoices"
+        :model-value="hole.pattern"
+        @update:model-value="
+          set(hole.id, {
+            pattern: $event,
+            ...($event === 'corners' && hole.xMm === 'middle' ? { xMm: 5 } : {}),
+            ...($event === 'corners' && hole.yMm === 'middle' ? { yMm: 5 } : {}),
+          })
+        "
+      />
+      <div v-for="axis in ['xMm', 'yMm'] as const" :key="axis" class="axis">
+        <MeasureInput
+          v-if="hole[axis] !== 'middle'"
+          :label="axis === 'xMm' ? 'From the side' : 'From the top'"
+          :mm="hole[axis] as number"
+          :min-mm="-5000"
+          :max-mm="5000"
+          :step-mm="0.5"
+          @change="setAxis(hole, axis, $event)"
+        />
+        <SwitchField
+          :label="axis === 'xMm' ? 'middle across' : 'middle down'"
+          :model-value="hole[axis] === 'middle'"
+          @update:model-value="setAxis(hole, axis, $event ? 'middle' : Math.min(6, startOf(axis)))"
+        />
+      </div>
+      <MeasureInput
+        label="Keep free"
+        :mm="hole.keepOutMm"
+        :min-mm="0"
+        :max-mm="100"
+        :step-mm="0.5"
+        @change="set(hole.id, { keepOutMm: $event })"
+      />
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.holes {
+  display: flex;
+  min-width: 0;
+  overflow-x: auto;
+}
+
+.add {
+  display: grid;
+  flex: 0 0 170px;
+  align-content: start;
+  gap: 6px;
+  padding: 12px 16px;
+}
+
+.empty {
+  padding: 14px 16px;
+}
+
+article {
+  display: grid;
+  flex: 0 0 270px;
+  align-content: start;
+  gap: 6px;
+  padding: 12px 16px;
+  border-left: 1px solid var(--rule-soft);
+}
+
+header {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+}
+
+h3 {
+  font-size: 12.5px;
+  font-weight: 600;
+}
+
+.plain {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink-soft);
+  background: none;
+  font-size: 12px;
+  cursor: pointer;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: minmax(84px, auto) minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: center;
+  font-size: 12.5px;
+}
+
+select {
+  padding: 3px 6px;
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  background: #fff;
+  font-size: 12.5px;
+}
+
+.axis {
+  display: grid;
+  gap: 2px;
+}
+</style>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+/** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
+import { computed, onMounted, ref } from 'vue';
+import type { Job } from '../../../core/job';
+import { templates, type Template } from '../../../core/templates';
+import type { PressView } from '../../../engine';
+import PieceThumb from '../../shared/PieceThumb.vue';
+import { useBench } from '../../stores/bench';
+import { usePieceShelf } from '../../stores/pieceShelf';
+import { useTemplatePictures } from './useTemplatePictures';
+
+const props = defineProps<{ job: Job; view: PressView }>();
+const bench = useBench();
+const shelf = usePieceShelf();
+onMounted(() => void shelf.load());
+
+interface Offer extends Pick<Template, 'id' | 'name' | 'about' | 'job'> {
+  readonly isOwn: boolean;
+}
+const offers = computed((): readonly Offer[] => [
+  ...shelf.templates.map(({ id, name, document }) => ({
+    id,
+    name,
+    about: 'Your own',
+    job: document,
+    isOwn: true,
+  })),
+  ...templates.map((template) => ({ ...template, isOwn: false })),
+]);
+const pictures = useTemplatePictures(offers);
+
+const takesMessage = ref(false);
+
+/** Style and logo come along, as they are part of how it looks; the message only when asked for. */
+function take({ job }: Offer): void {
+  const { name, collection, note, message } = props.job;
+  const own = takesMessage.value ? {} : { message };
+  bench.codeIndex = 0;
+  bench.edit({ ...job, name, collection, note, overrides: [], ...own }, 'template');
+}
+
+const newName = ref('');
+const saved = ref('');
+async function keep(): Promise<void> {
+  const name = newName.value.trim() || props.job.name;
+  if (await shelf.addTemplate(name, { ...bench.document!, overrides: [] })) {
+    saved.value = `“${name}” is kept.`;
+    newName.value = '';
+  }
+}
+</script>
+
+<template>
+  <div class="templates">
+    <div class="keep">
+      <h2 class="heading">Begin with</h2>
+      <p class="note">Takes outline, sizes, things, material and look. Name and note of the job stay.</p>
+      <label class="check"><input v-model="takesMessage" type="checkbox" /> take its message too</label>
+      <h2 class="heading">Keep this piece</h2>
+      <form @submit.prevent="keep">
+        <ElInput
+          v-model="newName"
+          size="small"
+          maxlength="60"
+          aria-label="Name of the template"
+          :placeholder="job.name"
+        />
+        <button type="submit" class="action">Keep as template</button>
+      </form>
+      <p v-if="shelf.problem" class="problem" role="alert">{{ shelf.problem }}</p>
+      <p v-else-if="saved" class="note" role="status">{{ saved }}</p>
+    </div>
+    <ul aria-label="Templates">
+      <li v-for="offer in offers" :key="offer.id">
+        <button type="button" class="offer" :title="offer.about" @click="take(offer)">
+          <span class="picture"
+            ><PieceThumb v-if="pictures.get(offer.id)" :picture="pictures.get(offer.id)!"
+          /></span>
+          <span class="name">{{ offer.name }}</span>
+        </button>
+        <button v-if="offer.isOwn" type="button" class="plain" @click="shelf.removeTemplate(offer.id)">
+          delete
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.templates {
+  display: grid;
+  grid-template-columns: 230px minmax(0, 1fr);
+}
+
+.keep {
+  display: grid;
+  align-content: start;
+  gap: 7px;
+  padding: 12px 16px;
+  border-right: 1px solid var(--rule-soft);
+}
+
+form {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+
+.check {
+  display: flex;
+  gap: 6px;
+  font-size: 12.5px;
+}
+
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(116px, 1fr));
+  gap: 6px;
+  align-content: start;
+  margin: 0;
+  padding: 10px 14px;
+  list-style: none;
+}
+
+.offer {
+  display: grid;
+  gap: 3px;
+  width: 100%;
+  padding: 6px;
+  border: 1px solid transparent;
+  border-radius: var(--radius);
+  background: none;
+  cursor: pointer;
+}
+
+.offer:hover,
+.offer:focus-visible {
+  border-color: var(--ink);
+  background: #fff;
+}
+
+.picture {
+  display: grid;
+  place-items: center;
+  height: 74px;
+}
+
+.picture svg {
+  max-width: 100%;
+  height: 74px;
+}
+
+.name {
+  overflow: hidden;
+  font-size: 11.5px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.plain {
+  padding: 0 6px;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  font-size: 11px;
+  cursor: pointer;
+}
+
+.problem {
+  color: var(--stop);
+  font-size: 12px;
+}
+</style>

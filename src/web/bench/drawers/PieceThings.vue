@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** Everything that lies on the piece: the list, the settings of what is held, and its place. */
+import { computed } from 'vue';
+import type { Job } from '../../../core/job';
+import { mostCodes } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import { useBench } from '../../stores/bench';
+import { useStage } from '../../stores/stage';
+import type { Things } from '../useThings';
+import ThingArt from './ThingArt.vue';
+import ThingCode from './ThingCode.vue';
+import ThingFrame from './ThingFrame.vue';
+import ThingPlace from './ThingPlace.vue';
+import ThingWords from './ThingWords.vue';
+import { freshId, newThing, startNames, type Start } from './things';
+
+const props = defineProps<{ job: Job; view: PressView; things: Things }>();
+const bench = useBench();
+const stage = useStage();
+
+const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
+const starts = Object.entries(startNames) as [Start, string][];
+
+function add(start: Start): void {
+  const thing = newThing(start, props.job, props.view.made);
+  const problems = bench.editPiece({ items: [...props.job.piece.items, thing] }, 'thing-add');
+  if (problems.length === 0) stage.hold(thing.id);
+}
+
+/** A code like the one at hand, beside it. */
+function addCode(): void {
+  const { message, symbol, style, piece, moreCodes } = props.job;
+  const code = { ...piece.code, xMm: Number((piece.widthMm - piece.code.widthMm).toFixed(2)) };
+  bench.edit(
+    { ...props.job, moreCodes: [...moreCodes, { message, symbol, style, logo: null, code }] },
+    'code-add',
+  );
+}
+
+function copy(): void {
+  const own = item.value;
+  if (own === null) return;
+  const { items } = props.job.piece;
+  const id = freshId(own.kind, items);
+  const moved = 'yMm' in own && own.yMm !== 'middle' ? { yMm: own.yMm + 5 } : {};
+  bench.editPiece({ items: [...items, { ...own, ...moved, id }] }, 'thing-copy');
+  stage.hold(id);
+}
+
+/** Later things lie over earlier ones. */
+function reorder(step: 1 | -1): void {
+  const items = [...props.job.piece.items];
+  const at = items.findIndex(({ id }) => id === stage.selected);
+  const to = at + step;
+  if (at < 0 || to < 0 || to >= items.length) return;
+  [items[at], items[to]] = [items[to]!, items[at]!];
+  bench.editPiece({ items }, 'thing-order');
+}
+</script>
+
+<template>
+  <div class="columns">
+    <section class="list">
+      <h2 class="heading">On the piece</h2>
+      <div role="listbox" aria-label="On the piece" class="entries">
+        <button
+          v-for="thing in things.all.value"
+          :key="thing.id"
+          type="button"
+          role="option"
+          :aria-selected="thing.id === stage.selected"
+          @click="things.hold(thing.id)"
+        >
+          {{
+            thing.id === 'code' && job.moreCodes.length > 0
+              ? `code ${bench.codeIndex + 1}, at hand`
+              : thing.name
+          }}
+        </button>
+      </div>
+      <h2 class="heading">Put on</h2>
+      <div class="starts">
+        <button v-for="[start, name] in starts" :key="start" type="button" class="action" @click="add(start)">
+          {{ name }}
+        </button>
+        <button
+          type="button"
+          class="action"
+          :disabled="job.moreCodes.length >= mostCodes - 1"
+          @click="addCode"
+        >
+          Another code
+        </button>
+      </div>
+    </section>
+    <ThingWords v-if="item?.kind === 'words'" :key="item.id" :item="item" :job="job" />
+    <ThingArt v-else-if="item?.kind === 'art'" :key="item.id" :item="item" />
+    <ThingFrame
+      v-else-if="item?.kind === 'frame' || item?.kind === 'border'"
+      :key="item.id"
+      :item="item"
+      :job="job"
+    />
+    <ThingCode v-else :job="job" :view="view" />
+    <ThingPlace :job="job" :view="view" :things="things" @copy="copy" @reorder="reorder" />
+  </div>
+</template>
+
+<style scoped src="./drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-columns: 240px minmax(0, 1fr) 320px;
+}
+
+.entries {
+  display: grid;
+  max-height: 96px;
+  overflow: auto;
+}
+
+.entries button {
+  overflow: hidden;
+  padding: 3px 8px;
+  border: 0;
+  border-left: 3px solid transparent;
+  background: none;
+  font-size: 12.5px;
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: pointer;
+}
+
+.entries button:hover {
+  background: var(--paper-sunk);
+}
+
+.entries button[aria-selected='true'] {
+  border-left-color: var(--accent);
+  background: #fff;
+  font-weight: 600;
+}
+
+.starts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+</style>

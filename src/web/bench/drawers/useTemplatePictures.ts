@@ -1,0 +1,28 @@
+/** Small pictures of templates, drawn one after the other off the page's thread. */
+import { onBeforeUnmount, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
+import type { Job } from '../../../core/job';
+import type { PiecePicture } from '../../../engine';
+import { useEngine } from '../../shared/engine';
+
+/** Drawn once for the life of the page: a template under an id does not change, one's own are drawn by their content. */
+const drawn = new Map<string, PiecePicture>();
+
+export function useTemplatePictures(
+  offers: Ref<readonly { readonly id: string; readonly job: Job }[]>,
+): ShallowRef<ReadonlyMap<string, PiecePicture>> {
+  const pictures = shallowRef<ReadonlyMap<string, PiecePicture>>(new Map());
+  let isGone = false;
+
+  async function drawAll(list: readonly { readonly id: string; readonly job: Job }[]): Promise<void> {
+    for (const { id, job } of list) {
+      const key = JSON.stringify(job);
+      if (!drawn.has(key)) drawn.set(key, await useEngine().press.picture(job));
+      if (isGone || offers.value !== list) return;
+      pictures.value = new Map([...pictures.value, [id, drawn.get(key)!]]);
+    }
+  }
+
+  watch(offers, (list) => void drawAll(list), { immediate: true });
+  onBeforeUnmount(() => (isGone = true));
+  return pictures;
+}
