@@ -1,15 +1,13 @@
 /** Twelve complete pieces to begin with, each a job document from the boatyard. */
-import { newLogo, presets, type LogoSource } from './artwork';
+import { presets } from './artwork';
 import type { Job } from './job';
 import { emptyMessage, type Message } from './message';
 import { newJob } from './newJob';
+import { thingsOf, type ThingDraft } from './newThings';
 import {
   roundCorners,
   type ArtSettings,
-  type BorderSettings,
-  type FrameSettings,
   type HoleSettings,
-  type ItemSettings,
   type PieceSettings,
   type WordsSettings,
 } from './piece';
@@ -33,18 +31,12 @@ interface Plan {
   readonly size: readonly [widthMm: number, heightMm: number];
   readonly code: readonly [widthMm: number, xMm: number | 'middle', yMm: number | 'middle'];
   readonly piece?: Partial<PieceSettings>;
-  readonly items?: readonly Draft[];
+  readonly items?: readonly ThingDraft[];
   readonly distanceM: number;
   readonly mirrored?: boolean;
   readonly shapes?: string;
   readonly moreCodes?: Job['moreCodes'];
 }
-
-type Draft =
-  | ({ readonly kind: 'words'; readonly text: string } & Partial<WordsSettings>)
-  | ({ readonly kind: 'art'; readonly source: LogoSource } & Partial<ArtSettings>)
-  | ({ readonly kind: 'frame' } & Partial<FrameSettings>)
-  | ({ readonly kind: 'border' } & Partial<BorderSettings>);
 
 const web = (address: string): Message => ({ kind: 'web', address });
 const yard = (path: string): Message => web(`https://ternquay.example/${path}`);
@@ -62,8 +54,12 @@ const office: Message = {
   emails: ['office@ternquay.example'],
 } as Message;
 
-const words = (text: string, more: Partial<WordsSettings> = {}): Draft => ({ kind: 'words', text, ...more });
-const icon = (name: string, more: Partial<ArtSettings> = {}): Draft => ({
+const words = (text: string, more: Partial<WordsSettings> = {}): ThingDraft => ({
+  kind: 'words',
+  text,
+  ...more,
+});
+const icon = (name: string, more: Partial<ArtSettings> = {}): ThingDraft => ({
   kind: 'art',
   source: { kind: 'icon', icon: name },
   ...more,
@@ -354,79 +350,6 @@ const plans: readonly Plan[] = [
   },
 ];
 
-const plainInk = newLogo({ kind: 'icon', icon: 'anchor' }).ink;
-
-function itemOf(draft: Draft, index: number): ItemSettings {
-  const id = `${draft.kind}-${index + 1}`;
-  switch (draft.kind) {
-    case 'words':
-      return { ...newWords(id), ...draft };
-    case 'art':
-      return { ...newArt(id, draft.source), ...draft };
-    case 'frame':
-      return { ...newFrame(id), ...draft };
-    case 'border':
-      return { ...newBorder(id), ...draft };
-  }
-}
-
-/** Words to begin with. */
-export const newWords = (id: string): WordsSettings => ({
-  id,
-  kind: 'words',
-  xMm: 'middle',
-  yMm: 2,
-  turnDegrees: 0,
-  colour: null,
-  text: 'SCAN ME',
-  font: 'plain',
-  fit: 'height',
-  capitalMm: 4,
-  widthMm: 30,
-  heightMm: 12,
-  align: 'middle',
-  lineSpacing: 1.7,
-  tracking: 0,
-  circle: null,
-  drawn: 'filled',
-});
-
-export const newArt = (id: string, source: LogoSource): ArtSettings => ({
-  id,
-  kind: 'art',
-  xMm: 2,
-  yMm: 2,
-  turnDegrees: 0,
-  colour: null,
-  source,
-  ink: { ...plainInk, keepsColours: false },
-  widthMm: 10,
-});
-
-export const newFrame = (id: string): FrameSettings => ({
-  id,
-  kind: 'frame',
-  around: 0,
-  shape: 'panel',
-  colour: null,
-  gapMm: 0.5,
-  lineMm: 0.8,
-  bandMm: 6,
-  cornerMm: 2,
-  side: 'below',
-  text: 'SCAN ME',
-  font: 'plain',
-});
-
-export const newBorder = (id: string): BorderSettings => ({
-  id,
-  kind: 'border',
-  colour: null,
-  insetMm: 2,
-  lineMm: 0.5,
-  corner: 'mitre',
-});
-
 function jobOf(plan: Plan): Job {
   const [width, height] = plan.size;
   const [widthMm, xMm, yMm] = plan.code;
@@ -444,7 +367,7 @@ function jobOf(plan: Plan): Job {
       ...job.piece,
       ...plan.piece,
       code: { widthMm, xMm, yMm, turnDegrees: 0 },
-      items: (plan.items ?? []).map(itemOf),
+      items: thingsOf(plan.items ?? []),
     },
     moreCodes: plan.moreCodes ?? [],
     making: { ...job.making, mirrored: plan.mirrored ?? false },

@@ -3,7 +3,7 @@ import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
 import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
-import { placeRegion, turnedBounds, type Box, type Region } from '../core/geometry';
+import { boundsOf, placeRegion, turnedBounds, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
 import {
@@ -109,6 +109,10 @@ export interface MadeView {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly outlinePath: string;
+  /** The box around what is cut out. */
+  readonly cut: Box;
+  /** Whether it is cut out of a larger sheet, along a contour. */
+  readonly isContour: boolean;
   /** Holes and openings. */
   readonly holesPath: string;
   readonly things: readonly ThingView[];
@@ -203,6 +207,8 @@ function madeView(result: JobResult, made: Made): MadeView {
     widthMm: piece.widthMm,
     heightMm: piece.heightMm,
     outlinePath: pathData([piece.outline]),
+    cut: boundsOf([piece.outline])!,
+    isContour: piece.isContour,
     holesPath: pathData([...piece.openings, ...piece.holes.map(({ edge }) => edge)]),
     things: thingsOf(result, piece),
     others: piece.others.map(codeView),

@@ -12,7 +12,8 @@ import type { Look } from '../core/houseStyle';
 import type { Job } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { newJob, type NewJobOptions } from '../core/newJob';
-import { roundCorners } from '../core/piece';
+import { thingsOf, type ThingDraft } from '../core/newThings';
+import { roundCorners, type PieceSettings } from '../core/piece';
 import { findPair } from '../core/plan';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
@@ -41,6 +42,9 @@ interface DemoJob extends NewJobOptions {
   readonly paint?: Partial<StylePaint>;
   readonly logo?: Partial<LogoSettings> & Pick<LogoSettings, 'source'>;
   readonly level?: Level;
+  readonly piece?: Partial<PieceSettings>;
+  readonly things?: readonly ThingDraft[];
+  readonly mirrored?: boolean;
 }
 
 const drawn = (logo: DemoLogo): LogoSettings['source'] => ({
@@ -75,6 +79,18 @@ const demo: readonly DemoJob[] = [
     codeWidthMm: 29,
     pieceSizeMm: { width: 60, height: 40 },
     cornerRadiusMm: 3,
+    piece: {
+      holes: [
+        {
+          id: 'screws',
+          shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
+          pattern: 'two across',
+          xMm: 5.5,
+          yMm: 'middle',
+          keepOutMm: 2,
+        },
+      ],
+    },
     distanceM: 0.3,
     note: 'Two screws, 4 mm. The spare plates are in drawer 4 of the paint store.',
   },
@@ -98,8 +114,16 @@ const demo: readonly DemoJob[] = [
     material: 'birch-plywood',
     machine: 'co2-laser',
     codeWidthMm: 40.5,
-    pieceSizeMm: { width: 80, height: 50 },
+    pieceSizeMm: { width: 60, height: 98 },
     cornerRadiusMm: 4,
+    piece: {
+      outline: { kind: 'tag', cutMm: 12, holeMm: 6, holeFromTopMm: 9 },
+      code: { widthMm: 40.5, xMm: 'middle', yMm: 48, turnDegrees: 0 },
+    },
+    things: [
+      { kind: 'words', text: 'OAR RACK 3', yMm: 20, fit: 'width', widthMm: 46, font: 'stencil' },
+      { kind: 'words', text: 'oars 9 to 16', yMm: 30, fit: 'width', widthMm: 46, font: 'rounded' },
+    ],
     distanceM: 0.3,
     shapes: 'rope',
     logo: {
@@ -114,19 +138,24 @@ const demo: readonly DemoJob[] = [
     name: 'Slipway Wi-Fi sign',
     collection: 'Harbour office',
     message: { ...emptyMessage('wifi'), network: 'Ternquay Slipway', password: 'ebb & flow 17' } as Message,
-    material: 'white-vinyl',
-    machine: 'ink-jet-600dpi',
-    codeWidthMm: 45,
-    pieceSizeMm: { width: 90, height: 60 },
-    cornerRadiusMm: 5,
-    distanceM: 0.45,
-    shapes: 'rivet',
-    paint: {
-      modules: { kind: 'radial', stops: stops('#175e54', '#14385c') },
-      finders: [{ ring: solid('#14385c'), centre: solid('#1f7a6d') }],
-      ground: { kind: 'paint', paint: solid('#eef6f3') },
+    material: 'clear-acrylic-dark-ground',
+    machine: 'co2-laser',
+    codeWidthMm: 60,
+    pieceSizeMm: { width: 110, height: 160 },
+    cornerRadiusMm: 0,
+    piece: {
+      outline: { kind: 'arch' },
+      code: { widthMm: 60, xMm: 'middle', yMm: 57, turnDegrees: 0 },
+      stand: { plateMm: 3, layerMm: 3, steps: 3, stepMm: 7, shoulderMm: 10, cornerMm: 5, fitMm: 0.1 },
     },
-    logo: { source: { kind: 'icon', icon: 'wifi' }, title: 'Slipway', share: 0.2 },
+    things: [
+      { kind: 'art', source: { kind: 'icon', icon: 'wifi' }, xMm: 'middle', yMm: 15, widthMm: 18 },
+      { kind: 'words', text: 'SLIPWAY WI-FI', yMm: 36, fit: 'width', widthMm: 70, font: 'slab' },
+      { kind: 'words', text: 'Scan to join {network}', yMm: 136, fit: 'width', widthMm: 72 },
+    ],
+    mirrored: true,
+    distanceM: 0.5,
+    shapes: 'rivet',
     level: 'Q',
   },
   {
@@ -144,8 +173,25 @@ const demo: readonly DemoJob[] = [
     material: 'white-vinyl',
     machine: 'ink-jet-600dpi',
     codeWidthMm: 40,
-    pieceSizeMm: { width: 60, height: 60 },
-    cornerRadiusMm: 6,
+    pieceSizeMm: { width: 76, height: 84 },
+    cornerRadiusMm: 0,
+    piece: {
+      outline: { kind: 'contour', paddingMm: 1.5, borderMm: 3, corner: 'round', colour: '#175e54' },
+      bleedMm: 2,
+      safeMm: 2,
+      code: { widthMm: 40, xMm: 'middle', yMm: 11, turnDegrees: 0 },
+    },
+    things: [
+      { kind: 'words', text: 'Harbour office', yMm: 59, capitalMm: 4.8, font: 'script', colour: '#14385c' },
+      {
+        kind: 'words',
+        text: 'SCAN TO SAVE THE CONTACT',
+        yMm: 69,
+        fit: 'width',
+        widthMm: 46,
+        font: 'condensed',
+      },
+    ],
     distanceM: 0.3,
     shapes: 'pebble',
     paint: houseStyle.style.paint,
@@ -224,7 +270,11 @@ export function demoJobs(): Job[] {
       piece: {
         ...job.piece,
         outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
+        ...entry.piece,
+        code: { ...job.piece.code, ...entry.piece?.code },
+        items: thingsOf(entry.things ?? []),
       },
+      making: { ...job.making, mirrored: entry.mirrored ?? false },
       reading: { distanceM },
     };
   });

@@ -26,7 +26,7 @@ const equal = 1e-9;
 
 /** The first touch of any outline; null for an empty region. */
 export function firstTouch(region: Region, square: TurnedSquare): Touch | null {
-  let best: Touch | null = null;
+  let best: (Touch & { readonly span: number }) | null = null;
   const cosine = Math.cos(square.turn);
   const sine = Math.sin(square.turn);
   /** In the square's own axes, from its middle. */
@@ -40,7 +40,7 @@ export function firstTouch(region: Region, square: TurnedSquare): Touch | null {
   });
   const reach = ({ x, y }: Vertex): number => Math.max(Math.abs(x), Math.abs(y)) - square.half;
   for (const contour of region) {
-    if (best !== null && leastReach(contourBounds(contour), square) >= best.distance) continue;
+    if (best !== null && leastReach(contourBounds(contour), square) > best.distance + equal) continue;
     for (let index = 0; index < contour.length; index++) {
       const from = contour[index]!;
       const to = contour[index + 1 === contour.length ? 0 : index + 1]!;
@@ -50,17 +50,27 @@ export function firstTouch(region: Region, square: TurnedSquare): Touch | null {
       const candidates = from.bulge ? onArc(a, b, from.bulge) : onEdge(a, b);
       let least = Infinity;
       for (const point of candidates) least = Math.min(least, reach(point));
-      if (best !== null && least >= best.distance - equal) continue;
+      if (best !== null && least > best.distance + equal) continue;
       const touching = candidates.filter((point) => reach(point) <= least + equal);
+      const span = spanOf(touching);
+      // Of two that are touched at once, the one that is touched along more of it.
+      if (best !== null && least > best.distance - equal && span <= best.span) continue;
       const middle = {
         x: touching.reduce((sum, { x }) => sum + x, 0) / touching.length,
         y: touching.reduce((sum, { y }) => sum + y, 0) / touching.length,
       };
       const single = from.bulge ? touching[0]! : middle;
-      best = { distance: least, at: outward(single) };
+      best = { distance: least, at: outward(single), span };
     }
   }
-  return best;
+  return best && { distance: best.distance, at: best.at };
+}
+
+/** Greatest distance between points. */
+function spanOf(points: readonly Vertex[]): number {
+  let span = 0;
+  for (const a of points) for (const b of points) span = Math.max(span, Math.hypot(a.x - b.x, a.y - b.y));
+  return span;
 }
 
 /** Never more than the growth at which anything in a box is touched. */

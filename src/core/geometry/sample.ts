@@ -1,6 +1,6 @@
 /** Which points of a grid lie in an area. */
 import { flattenRegion } from './booleans';
-import type { Box, Region } from './contour';
+import { arcCentre, type Box, type Region, type Vertex } from './contour';
 
 /** `columns * rows` points, `step` apart; the first lies half a step inside the corner. */
 export interface SampleGrid {
@@ -44,18 +44,36 @@ export function sampleRegion(region: Region, grid: SampleGrid): Uint8Array {
   return inside;
 }
 
-/** The box around all vertices and arcs; null for an empty region. */
+/** The box around all vertices and arcs, exactly; null for an empty region. */
 export function boundsOf(region: Region): Box | null {
   let left = Infinity;
   let top = Infinity;
   let right = -Infinity;
   let bottom = -Infinity;
-  for (const contour of flattenRegion(region, 1e-3))
-    for (const { x, y } of contour) {
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      top = Math.min(top, y);
-      bottom = Math.max(bottom, y);
+  for (const contour of region)
+    for (let index = 0; index < contour.length; index++) {
+      const from = contour[index]!;
+      left = Math.min(left, from.x);
+      right = Math.max(right, from.x);
+      top = Math.min(top, from.y);
+      bottom = Math.max(bottom, from.y);
+      if (!from.bulge) continue;
+      const to = contour[index + 1 === contour.length ? 0 : index + 1]!;
+      const centre = arcCentre(from, to, from.bulge);
+      const radius = Math.hypot(from.x - centre.x, from.y - centre.y);
+      if (arcReaches(from, from.bulge, centre, Math.PI)) left = Math.min(left, centre.x - radius);
+      if (arcReaches(from, from.bulge, centre, 0)) right = Math.max(right, centre.x + radius);
+      if (arcReaches(from, from.bulge, centre, -Math.PI / 2)) top = Math.min(top, centre.y - radius);
+      if (arcReaches(from, from.bulge, centre, Math.PI / 2)) bottom = Math.max(bottom, centre.y + radius);
     }
   return left > right ? null : { x: left, y: top, width: right - left, height: bottom - top };
+}
+
+/** Whether an arc passes the direction of an angle, as seen from its centre. */
+function arcReaches(from: Vertex, bulge: number, centre: Vertex, angle: number): boolean {
+  const whole = 2 * Math.PI;
+  const sign = Math.sign(bulge);
+  const start = Math.atan2(from.y - centre.y, from.x - centre.x);
+  const along = (angle - start) * sign;
+  return along - whole * Math.floor(along / whole) <= Math.abs(4 * Math.atan(bulge));
 }

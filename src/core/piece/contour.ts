@@ -1,5 +1,13 @@
 /** The cut line around everything that lies on a piece: closed, in one part, outside all of it. */
-import { cutRegion, fitArcs, growRegion, uniteRegion, type Contour, type Region } from '../geometry';
+import {
+  convexHull,
+  cutRegion,
+  fitArcs,
+  growRegion,
+  uniteRegion,
+  type Contour,
+  type Region,
+} from '../geometry';
 import { clockwise, largestOf, outlineToleranceMm } from './outlines';
 import type { OutlineSettings } from './schema';
 
@@ -53,10 +61,14 @@ function joined(covered: Region): Contour | null {
     if (isOne(middle)) high = middle;
     else low = middle;
   }
-  // A little more than touching, so that shrinking back leaves a neck that holds.
-  const reach = high * 1.15 + 0.5;
-  const grown = outers(growRegion(whole, reach, outlineToleranceMm));
-  const back = outers(growRegion(grown, -reach, outlineToleranceMm));
-  const filled = outers(uniteRegion([...back, ...whole], tolerance));
-  return filled.length === 0 ? null : largestOf(filled);
+  // More than touching, until shrinking back leaves a neck that holds.
+  let reach = high * 1.3 + 2;
+  for (let tries = 0; tries < 12; tries++, reach *= 1.5) {
+    const grown = outers(growRegion(whole, reach, outlineToleranceMm));
+    const back = outers(growRegion(grown, -reach, outlineToleranceMm));
+    const filled = outers(uniteRegion([...back, ...whole], tolerance));
+    if (filled.length === 1) return filled[0]!;
+  }
+  // What lies so thinly that no neck holds gets the outline around all of it.
+  return convexHull(whole.flat(), tolerance);
 }

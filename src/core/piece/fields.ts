@@ -5,7 +5,13 @@ export type TextFields = Readonly<Record<string, string>>;
 /** Fields that every job has; the message adds its own by name. */
 export const fieldNames = ['title', 'collection', 'serial', 'host'] as const;
 
+const field = /\{([a-z]+)\}/gi;
+
+/** Names of what is left in braces after filling in. */
+export const unfilledFields = (text: string): string[] =>
+  Array.from(text.matchAll(field), ([, name]) => name!);
+
 /** Known fields are put in; unknown ones stay as they are, so that they can be seen and mended. */
 export function filledText(text: string, fields: TextFields): string {
-  return text.replace(/\{([a-z]+)\}/gi, (whole, name: string) => fields[name.toLowerCase()] ?? whole);
+  return text.replace(field, (whole, name: string) => fields[name.toLowerCase()] ?? whole);
 }

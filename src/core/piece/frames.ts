@@ -86,7 +86,8 @@ function drawn(
       const hasWords = settings.text.trim() !== '';
       const extra = hasWords ? bandMm : 0;
       const outer = { ...edge, y: edge.y - (isAbove ? extra : 0), height: edge.height + extra };
-      const innerCorner = Math.max(0, cornerMm - lineMm);
+      // Rounder than its distance, the inner corner would come nearer to the quiet zone than the sides.
+      const innerCorner = Math.min(Math.max(0, cornerMm - lineMm), settings.gapMm);
       const ring = [roundedRectangle(outer, cornerMm), reversedContour(roundedRectangle(inner, innerCorner))];
       if (!hasWords) return { area: ring, words: noWords };
       // The strip runs into the frame's own line, so the words stand in the middle of both.

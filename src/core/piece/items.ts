@@ -12,6 +12,7 @@ import {
   type Region,
 } from '../geometry';
 import type { Typesetter } from '../words';
+import { unfilledFields } from './fields';
 import { frameAround } from './frames';
 import { offsetEdge } from './outlines';
 import { placeAlong, radians, type PlacedCode } from './placedCode';
@@ -49,6 +50,8 @@ export interface PlacedItem {
   readonly capitalMm: number | null;
   readonly missing: readonly string[];
   readonly borrowed: readonly string[];
+  /** Fields in the text that the job does not have. */
+  readonly unknownFields: readonly string[];
 }
 
 /** What items are made from. */
@@ -70,6 +73,7 @@ const nothing = {
   capitalMm: null,
   missing: [],
   borrowed: [],
+  unknownFields: [],
 } as const;
 
 /** `“SCAN ME”`, cut short. */
@@ -147,6 +151,7 @@ function layWords(
     capitalMm: set?.capitalMm ?? null,
     missing: set?.missing ?? [],
     borrowed: set?.borrowed ?? [],
+    unknownFields: unfilledFields(sources.text(item.text)),
   };
 }
 
@@ -203,6 +208,7 @@ function layFrame(item: FrameSettings, codes: readonly PlacedCode[], sources: It
     strokeMm,
     missing,
     borrowed,
+    unknownFields: unfilledFields(sources.text(item.text)),
   };
 }
 

@@ -4,6 +4,7 @@ import jobs from './migrations/0001_jobs.sql?raw';
 import shelf from './migrations/0002_shelf.sql?raw';
 import notes from './migrations/0003_notes.sql?raw';
 import filesAndStyles from './migrations/0004_files_and_styles.sql?raw';
+import templatesAndStock from './migrations/0005_templates_and_stock.sql?raw';
 
 export type Db = Database.Database;
 
@@ -13,6 +14,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 2, sql: shelf },
   { number: 3, sql: notes },
   { number: 4, sql: filesAndStyles },
+  { number: 5, sql: templatesAndStock },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

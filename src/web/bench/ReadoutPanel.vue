@@ -29,6 +29,11 @@ const needs = ({ required }: Finding): string => {
   if (value === '') return '';
   return required.comparison ? `${compared[required.comparison]} ${value}`.trim() : value;
 };
+/** What needs something first; the rest in the order of the limits. */
+const ordered = computed(() => {
+  const rank = { stop: 0, caution: 1, fine: 2 };
+  return [...props.view.findings].sort((a, b) => rank[a.severity] - rank[b.severity]);
+});
 const counts = computed(() => {
   const stops = props.view.findings.filter(({ severity }) => severity === 'stop').length;
   const cautions = props.view.findings.filter(({ severity }) => severity === 'caution').length;
@@ -46,7 +51,7 @@ const counts = computed(() => {
     </h2>
     <ul aria-live="polite">
       <li
-        v-for="finding in view.findings"
+        v-for="finding in ordered"
         :key="finding.code"
         :class="finding.severity"
         :data-test="`finding-${finding.code}`"

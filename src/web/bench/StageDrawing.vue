@@ -62,8 +62,12 @@ const hatchPath = computed(() => {
 });
 const quietFinding = computed(() => props.view.findings.find((finding) => finding.code === 'quiet-zone'));
 const quietIsWhole = computed(() => quietFinding.value?.severity === 'fine');
-const pieceBottom = computed(() => scale.value.originY + props.made.heightMm * scale.value.pxPerMm);
-const pieceRight = computed(() => scale.value.originX + props.made.widthMm * scale.value.pxPerMm);
+const pieceBottom = computed(
+  () => scale.value.originY + (props.made.cut.y + props.made.cut.height) * scale.value.pxPerMm,
+);
+const pieceRight = computed(
+  () => scale.value.originX + (props.made.cut.x + props.made.cut.width) * scale.value.pxPerMm,
+);
 const area = computed(() =>
   props.job.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal,
 );
@@ -162,7 +166,8 @@ function panStage(event: PointerEvent): void {
           </g>
         </g>
         <g :transform="placed">
-          <path :d="made.holesPath" class="hole" fill-rule="evenodd" />
+          <path :d="made.holesPath" class="hole" />
+          <rect v-if="made.isContour" :width="made.widthMm" :height="made.heightMm" class="sheet" />
           <rect
             v-for="(other, index) in made.others"
             :key="index"
@@ -341,6 +346,13 @@ function panStage(event: PointerEvent): void {
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
+}
+
+.sheet {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-dasharray: 5 4;
+  vector-effect: non-scaling-stroke;
 }
 
 .other-quiet {

@@ -45,28 +45,30 @@ const whyEmpty = computed(() => {
       />
       <StageZoom />
     </template>
-    <div v-if="job.moreCodes.length > 0" class="codes" role="group" aria-label="Code at hand">
-      <button
-        v-for="index in job.moreCodes.length + 1"
-        :key="index"
-        type="button"
-        :aria-pressed="bench.codeIndex === index - 1"
-        @click="bench.codeIndex = index - 1"
-      >
-        Code {{ index }}
-      </button>
-    </div>
-    <div class="views" role="group" aria-label="View of the stage">
-      <button
-        v-for="(entry, index) in shownViews"
-        :key="entry.id"
-        type="button"
-        :aria-pressed="viewName === entry.id"
-        :title="`${entry.hint} (${index + 6})`"
-        @click="viewName = entry.id"
-      >
-        {{ entry.name }}
-      </button>
+    <div class="foot">
+      <div class="views" role="group" aria-label="View of the stage">
+        <button
+          v-for="(entry, index) in shownViews"
+          :key="entry.id"
+          type="button"
+          :aria-pressed="viewName === entry.id"
+          :title="`${entry.hint} (${index + 6})`"
+          @click="viewName = entry.id"
+        >
+          {{ entry.name }}
+        </button>
+      </div>
+      <div v-if="job.moreCodes.length > 0" class="codes" role="group" aria-label="Code at hand">
+        <button
+          v-for="index in job.moreCodes.length + 1"
+          :key="index"
+          type="button"
+          :aria-pressed="bench.codeIndex === index - 1"
+          @click="bench.codeIndex = index - 1"
+        >
+          Code {{ index }}
+        </button>
+      </div>
     </div>
   </section>
 </template>
@@ -89,21 +91,21 @@ const whyEmpty = computed(() => {
   text-align: center;
 }
 
-.views,
-.codes {
+.foot {
   position: absolute;
   z-index: 1;
   bottom: 10px;
   left: 34px;
   display: flex;
+  gap: 10px;
+}
+
+.views,
+.codes {
+  display: flex;
   border: 1px solid var(--ink);
   border-radius: var(--radius);
   background: var(--paper-raised);
-}
-
-.codes {
-  top: 32px;
-  bottom: auto;
 }
 
 .views button,

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** The piece in its base, assembled. */
 import type { PressView, StandView } from '../../engine';
-import { lengthText } from '../shared/units';
+import { lengthNumber, lengthText } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
 import StandDrawing from './StandDrawing.vue';
 
 defineProps<{ view: PressView; stand: StandView }>();
 const preferences = usePreferences();
 const length = (mm: number): string => lengthText(mm, preferences.unit);
+const size = (across: number, down: number): string =>
+  `${lengthNumber(across, preferences.unit)} × ${length(down)}`;
 </script>
 
 <template>
@@ -15,7 +17,7 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
     <StandDrawing :view="view" :stand="stand" />
     <dl>
       <dt>Slot</dt>
-      <dd class="measure">{{ length(stand.slot.lengthMm) }} × {{ length(stand.slot.widthMm) }}</dd>
+      <dd class="measure">{{ size(stand.slot.lengthMm, stand.slot.widthMm) }}</dd>
       <dt>Stands in the base</dt>
       <dd class="measure">{{ length(stand.depthMm) }}</dd>
       <template v-for="(layer, index) in [...stand.layers].reverse()" :key="index">
@@ -23,7 +25,7 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
           {{ index === 0 ? 'Top layer' : index === stand.layers.length - 1 ? 'Bottom layer' : 'Layer' }}
         </dt>
         <dd class="measure">
-          {{ length(layer.widthMm) }} × {{ length(layer.depthMm) }}{{ layer.hasSlot ? '' : ', no slot' }}
+          {{ size(layer.widthMm, layer.depthMm) }}{{ layer.hasSlot ? '' : ', no slot' }}
         </dd>
       </template>
     </dl>
@@ -33,7 +35,7 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
 <style scoped>
 .stand {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 250px;
+  grid-template-columns: minmax(0, 1fr) 310px;
   gap: 16px;
   height: 100%;
   padding: 14px 20px 52px;

@@ -263,6 +263,23 @@ export function measureGlyphs({ piece }: LimitContext): Finding | null {
   };
 }
 
+/** A field in braces that the job does not have would be engraved as it stands. */
+export function measureFields({ piece }: LimitContext): Finding | null {
+  const item = piece.items.find(({ unknownFields }) => unknownFields.length > 0);
+  if (item === undefined) return null;
+  const names = item.unknownFields.map((name) => `{${name}}`).join(' ');
+  return {
+    code: 'piece-fields',
+    severity: 'caution',
+    title: 'Fields',
+    text: `This job has no field ${names}, so the ${item.name} show it as it stands.`,
+    measured: { value: item.unknownFields.length, unit: 'unknown' },
+    required: { value: 0, unit: 'unknown', comparison: '<=' },
+    source: { tag: 'geo', text: 'the fields of the job' },
+    fixes: [],
+  };
+}
+
 /** Things over each other. */
 export function measureOverlaps({ piece }: LimitContext): Finding | null {
   const things = piece.items.filter((item) => item.kind !== 'border' && regionOf(item).length > 0);

@@ -384,8 +384,8 @@ const printsColours = computed(
         <p class="note">The border goes on this far beyond the cut line.</p>
       </template>
       <p v-if="view.made" class="note">
-        As cut: {{ lengthText(view.made.widthMm, preferences.unit) }} ×
-        {{ lengthText(view.made.heightMm, preferences.unit) }}
+        As cut: {{ lengthText(view.made.cut.width, preferences.unit) }} ×
+        {{ lengthText(view.made.cut.height, preferences.unit) }}
       </p>
     </section>
   </div>

@@ -8,7 +8,7 @@ import type { PressView } from '../../../engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import RangeField from '../../shared/RangeField.vue';
 import SwitchField from '../../shared/SwitchField.vue';
-import { lengthText } from '../../shared/units';
+import { lengthNumber, lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import StandDrawing from '../StandDrawing.vue';
@@ -34,6 +34,8 @@ const usual: StandSettings = {
 const set = (change: Partial<StandSettings>): void =>
   void bench.editPiece({ stand: { ...(stand.value ?? usual), ...change } }, 'stand');
 const length = (mm: number): string => lengthText(mm, preferences.unit);
+const size = (across: number, down: number): string =>
+  `${lengthNumber(across, preferences.unit)} × ${length(down)}`;
 </script>
 
 <template>
@@ -116,17 +118,17 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
       <h2 class="heading">As it comes out</h2>
       <dl>
         <dt>Slot</dt>
-        <dd class="measure">{{ length(laid.slot.lengthMm) }} × {{ length(laid.slot.widthMm) }}</dd>
+        <dd class="measure">{{ size(laid.slot.lengthMm, laid.slot.widthMm) }}</dd>
         <dt>Slot in the file</dt>
         <dd class="measure">
-          {{ length(laid.slot.lengthMm - kerfMm) }} × {{ length(laid.slot.widthMm - kerfMm) }}
+          {{ size(laid.slot.lengthMm - kerfMm, laid.slot.widthMm - kerfMm) }}
         </dd>
         <dt>Kerf</dt>
         <dd class="measure">{{ length(kerfMm) }}</dd>
         <dt>Stands in the base</dt>
         <dd class="measure">{{ length(laid.depthMm) }}</dd>
         <dt>Bottom layer</dt>
-        <dd class="measure">{{ length(laid.layers[0]!.widthMm) }} × {{ length(laid.layers[0]!.depthMm) }}</dd>
+        <dd class="measure">{{ size(laid.layers[0]!.widthMm, laid.layers[0]!.depthMm) }}</dd>
       </dl>
       <p v-if="kerfMm === 0" class="note">
         This machine does not cut the material, so the file has the plain sizes.
@@ -141,7 +143,7 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
 <style scoped src="./drawer.css"></style>
 <style scoped>
 .picture {
-  height: 100%;
+  height: 208px;
   padding: 6px;
 }
 </style>

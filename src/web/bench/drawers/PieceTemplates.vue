@@ -115,10 +115,10 @@ form {
 ul {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(116px, 1fr));
-  gap: 6px;
+  gap: 2px 6px;
   align-content: start;
   margin: 0;
-  padding: 10px 14px;
+  padding: 6px 14px;
   list-style: none;
 }
 
@@ -142,12 +142,12 @@ ul {
 .picture {
   display: grid;
   place-items: center;
-  height: 74px;
+  height: 62px;
 }
 
 .picture svg {
   max-width: 100%;
-  height: 74px;
+  height: 62px;
 }
 
 .name {

@@ -61,6 +61,14 @@ function reorder(step: 1 | -1): void {
 <template>
   <div class="columns">
     <section class="list">
+      <div class="starts" role="group" aria-label="Put on">
+        <button v-for="[start, name] in starts" :key="start" type="button" @click="add(start)">
+          {{ name }}
+        </button>
+        <button type="button" :disabled="job.moreCodes.length >= mostCodes - 1" @click="addCode">
+          Another code
+        </button>
+      </div>
       <h2 class="heading">On the piece</h2>
       <div role="listbox" aria-label="On the piece" class="entries">
         <button
@@ -76,20 +84,6 @@ function reorder(step: 1 | -1): void {
               ? `code ${bench.codeIndex + 1}, at hand`
               : thing.name
           }}
-        </button>
-      </div>
-      <h2 class="heading">Put on</h2>
-      <div class="starts">
-        <button v-for="[start, name] in starts" :key="start" type="button" class="action" @click="add(start)">
-          {{ name }}
-        </button>
-        <button
-          type="button"
-          class="action"
-          :disabled="job.moreCodes.length >= mostCodes - 1"
-          @click="addCode"
-        >
-          Another code
         </button>
       </div>
     </section>
@@ -109,12 +103,14 @@ function reorder(step: 1 | -1): void {
 <style scoped src="./drawer.css"></style>
 <style scoped>
 .columns {
-  grid-template-columns: 240px minmax(0, 1fr) 320px;
+  grid-template-columns: 252px minmax(0, 1fr) 300px;
 }
 
 .entries {
   display: grid;
-  max-height: 96px;
+  grid-auto-rows: 23px;
+  align-content: start;
+  max-height: 118px;
   overflow: auto;
 }
 
@@ -144,6 +140,20 @@ function reorder(step: 1 | -1): void {
 .starts {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px;
+  gap: 3px;
+}
+
+.starts button {
+  padding: 1px 6px 2px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: #fff;
+  font-size: 11.5px;
+  cursor: pointer;
+}
+
+.starts button:disabled {
+  opacity: 0.5;
+  cursor: default;
 }
 </style>

@@ -50,7 +50,7 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
       <h2 class="heading">Words</h2>
       <ElInput
         type="textarea"
-        :rows="3"
+        :rows="2"
         resize="none"
         maxlength="600"
         aria-label="Text"
@@ -122,16 +122,6 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
         :max-mm="5000"
         @change="set({ heightMm: $event })"
       />
-      <ChoiceRow
-        v-if="isFollowed"
-        label="How the words are drawn"
-        :choices="[
-          { value: 'filled', label: 'filled' },
-          { value: 'outline', label: 'outline only', hint: 'The machine follows the outline once' },
-        ]"
-        :model-value="item.drawn"
-        @update:model-value="set({ drawn: $event })"
-      />
     </section>
     <section>
       <h2 class="heading">Setting</h2>
@@ -185,6 +175,16 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
         :model-value="item.lineSpacing"
         @update:model-value="set({ lineSpacing: $event })"
       />
+      <ChoiceRow
+        v-if="isFollowed"
+        label="How the words are drawn"
+        :choices="[
+          { value: 'filled', label: 'filled' },
+          { value: 'outline', label: 'outline only', hint: 'The machine follows the outline once' },
+        ]"
+        :model-value="item.drawn"
+        @update:model-value="set({ drawn: $event })"
+      />
     </section>
   </div>
 </template>
@@ -193,14 +193,16 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
 <style scoped>
 .editor {
   display: grid;
-  grid-template-columns: 1fr 1.15fr 1.1fr;
+  grid-template-columns: 0.9fr 1.3fr 1.1fr;
   border-left: 1px solid var(--rule-soft);
 }
 
 .fields {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px;
+  gap: 3px;
+  max-height: 66px;
+  overflow: auto;
 }
 
 .fields button {

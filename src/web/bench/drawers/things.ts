@@ -2,7 +2,7 @@
 import type { LogoSource } from '../../../core/artwork';
 import type { Job } from '../../../core/job';
 import type { ItemSettings } from '../../../core/piece';
-import { newArt, newBorder, newFrame, newWords } from '../../../core/templates';
+import { newArt, newBorder, newFrame, newWords } from '../../../core/newThings';
 import type { MadeView } from '../../../engine';
 
 /** `words-3`: the first number that no other has. */

@@ -1,0 +1,599 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { typesetter } from '../../node/logoAssets';
+import { drawArtwork } from '../artwork';
+import {
+  boundsOf,
+  cutRegion,
+  flattenRegion,
+  holdsPoint,
+  regionArea,
+  regionDistance,
+  roundedRectangle,
+  signedArea,
+  type Region,
+} from '../geometry';
+import { encodeSymbol } from '../symbol';
+import {
+  alignedWith,
+  cardId1,
+  clearanceHoles,
+  contourAround,
+  distributed,
+  filledText,
+  frameAround,
+  holesOf,
+  layPiece,
+  layStand,
+  middleName,
+  offsetEdge,
+  outlineOf,
+  plainPiece,
+  roundCorners,
+  screwIds,
+  setWords,
+  showsFrontAt,
+  snapBox,
+  snapLines,
+  standPicture,
+  stockSizes,
+  type FrameSettings,
+  type HoleSettings,
+  type OutlineSettings,
+  type PieceSettings,
+  type StandSettings,
+  type WordsShape,
+} from './index';
+
+const words = typesetter();
+const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
+const artwork = drawArtwork(symbol);
+const lay = (settings: PieceSettings) => layPiece([{ artwork, placement: settings.code }], settings).piece;
+
+const outlines: readonly OutlineSettings[] = [
+  { kind: 'rectangle', corners: roundCorners(4) },
+  {
+    kind: 'rectangle',
+    corners: [
+      { shape: 'round', mm: 6 },
+      { shape: 'chamfer', mm: 5 },
+      { shape: 'square', mm: 9 },
+      { shape: 'round', mm: 2 },
+    ],
+  },
+  { kind: 'circle' },
+  { kind: 'ellipse' },
+  { kind: 'arch' },
+  { kind: 'tag', cutMm: 9, holeMm: 5, holeFromTopMm: 7 },
+  { kind: 'ticket', notchMm: 5 },
+  { kind: 'shield' },
+  { kind: 'burgee', notchMm: 12 },
+  { kind: 'hull' },
+];
+const outlined = (outline: OutlineSettings, width = 60, height = 60): PieceSettings => ({
+  ...plainPiece(width, height, 20),
+  outline,
+});
+
+describe('named outlines', () => {
+  it.each(outlines)('$kind: one clockwise outline as wide and high as asked', (outline) => {
+    const { edge } = outlineOf(outlined(outline, 60, 80));
+    expect(signedArea(edge)).toBeGreaterThan(500);
+    const height = outline.kind === 'circle' ? 60 : 80;
+    expect(boundsOf([edge])).toEqual({
+      x: expect.closeTo(0, 2),
+      y: expect.closeTo(outline.kind === 'circle' ? 10 : 0, 2),
+      width: expect.closeTo(60, 2),
+      height: expect.closeTo(height, 2),
+    });
+  });
+
+  it('have the areas of their figures', () => {
+    const area = (outline: OutlineSettings) => regionArea([outlineOf(outlined(outline, 60, 80)).edge]);
+    expect(area({ kind: 'ellipse' })).toBeCloseTo(Math.PI * 30 * 40, 0);
+    // A half circle of 30 mm over a rectangle of 60 by 50.
+    expect(area({ kind: 'arch' })).toBeCloseTo((Math.PI * 900) / 2 + 60 * 50, 6);
+    expect(area({ kind: 'ticket', notchMm: 5 })).toBeCloseTo(60 * 80 - Math.PI * 25, 6);
+    expect(area({ kind: 'burgee', notchMm: 12 })).toBeCloseTo(60 * 80 - (12 * 80) / 2, 6);
+    expect(
+      area({
+        kind: 'rectangle',
+        corners: [
+          { shape: 'round', mm: 6 },
+          { shape: 'chamfer', mm: 5 },
+          { shape: 'square', mm: 9 },
+          { shape: 'round', mm: 2 },
+        ],
+      }),
+    ).toBeCloseTo(60 * 80 - (1 - Math.PI / 4) * (36 + 4) - 12.5, 6);
+  });
+
+  it('share a side between corners that want more than it has', () => {
+    const { edge } = outlineOf(outlined({ kind: 'rectangle', corners: roundCorners(2000) }, 60, 40));
+    expect(regionArea([edge])).toBeCloseTo(20 * 40 + Math.PI * 400, 6);
+  });
+
+  it('keep the proportion of a drawing that is stretched evenly, with its true arcs', () => {
+    const contours = [
+      [
+        { x: 0, y: 5, bulge: 1 },
+        { x: 10, y: 5, bulge: 1 },
+      ],
+    ];
+    const { edge } = outlineOf(outlined({ kind: 'drawn', fileName: 'float.dxf', contours }, 40, 40));
+    expect(edge).toHaveLength(2);
+    expect(regionArea([edge])).toBeCloseTo(Math.PI * 400, 6);
+  });
+});
+
+describe('an offset outline', () => {
+  it('lies at its distance everywhere: outwards, and inwards where it is not eaten up', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...outlines),
+        fc.double({ min: 0.5, max: 4, noNaN: true }),
+        fc.boolean(),
+        (outline, mm, isInwards) => {
+          const { edge } = outlineOf(outlined(outline));
+          const moved = offsetEdge(edge, isInwards ? -mm : mm, 'round');
+          expect(Math.abs(regionDistance([edge], [moved], 1e-3) - mm)).toBeLessThan(0.02);
+          // No point of a round offset is farther than the distance either.
+          for (const { x, y } of flattenRegion([moved], 0.01)[0]!)
+            expect(regionDistance([[{ x, y }]], [edge], 1e-3)).toBeLessThan(
+              isInwards ? 4 * mm + 0.02 : mm + 0.02,
+            );
+          expect(signedArea(moved) < signedArea(edge)).toBe(isInwards);
+        },
+      ),
+      { seed: 17, numRuns: 40 },
+    );
+  });
+
+  it('has corners as asked: mitred ones stay sharp, round ones have the radius of the distance', () => {
+    const { edge } = outlineOf(outlined({ kind: 'rectangle', corners: roundCorners(0) }, 40, 30));
+    expect(regionArea([offsetEdge(edge, 3, 'mitre')])).toBeCloseTo(46 * 36, 2);
+    expect(Math.abs(regionArea([offsetEdge(edge, 3, 'round')]) - (46 * 36 - (4 - Math.PI) * 9))).toBeLessThan(
+      0.1,
+    );
+  });
+
+  it('makes a piece of the asked size, its corner at 0', () => {
+    const settings = { ...outlined({ kind: 'hull' }, 50, 90), offset: { mm: 4, corner: 'round' as const } };
+    const { widthMm, heightMm, outline } = lay(settings);
+    expect(widthMm).toBeCloseTo(50, 1);
+    expect(heightMm).toBeCloseTo(90, 1);
+    expect(boundsOf([outline])!.x).toBeCloseTo(0, 2);
+  });
+});
+
+describe('stock sizes', () => {
+  const size = (id: string) => stockSizes.find((entry) => entry.id === id)!;
+
+  it('have the paper sizes of ISO 216, each half of the one before', () => {
+    // ISO 216:2007, table 1, main series: A3 297 x 420, A4 210 x 297, A5 148 x 210, A6 105 x 148, A7 74 x 105, A8 52 x 74.
+    expect(['a3', 'a4', 'a5', 'a6', 'a7', 'a8'].map((id) => [size(id).widthMm, size(id).heightMm])).toEqual([
+      [297, 420],
+      [210, 297],
+      [148, 210],
+      [105, 148],
+      [74, 105],
+      [52, 74],
+    ]);
+    for (const [larger, smaller] of [
+      ['a3', 'a4'],
+      ['a4', 'a5'],
+      ['a5', 'a6'],
+      ['b5', 'b6'],
+      ['b6', 'b7'],
+    ] as const) {
+      // Clause 3: the longer side is halved and rounded down.
+      expect(size(smaller).widthMm).toBe(Math.floor(size(larger).heightMm / 2));
+      expect(size(smaller).heightMm).toBe(size(larger).widthMm);
+    }
+  });
+
+  it('have the bank card of ISO/IEC 7810', () => {
+    // ISO/IEC 7810:2019, ID-1: 85.60 x 53.98 mm, corner radius 3.18 mm.
+    expect(cardId1).toEqual({ widthMm: 85.6, heightMm: 53.98, cornerMm: 3.18 });
+    expect(size('id-1')).toMatchObject({ widthMm: 85.6, heightMm: 53.98, source: { tag: 'std' } });
+  });
+
+  it('say where they come from, and none twice', () => {
+    expect(new Set(stockSizes.map(({ id }) => id)).size).toBe(stockSizes.length);
+    for (const { source } of stockSizes) expect(source.text.length).toBeGreaterThan(5);
+  });
+});
+
+describe('clearance holes', () => {
+  it('are those of ISO 273', () => {
+    // ISO 273:1979, fine, medium, coarse series (from memory, as handbooks reprint the table).
+    expect(clearanceHoles.M3).toEqual({ fine: 3.2, medium: 3.4, coarse: 3.6 });
+    expect(clearanceHoles.M4).toEqual({ fine: 4.3, medium: 4.5, coarse: 4.8 });
+    expect(clearanceHoles.M5).toEqual({ fine: 5.3, medium: 5.5, coarse: 5.8 });
+    expect(clearanceHoles.M8).toEqual({ fine: 8.4, medium: 9, coarse: 10 });
+    for (const screw of screwIds) {
+      const { fine, medium, coarse } = clearanceHoles[screw];
+      expect(fine).toBeGreaterThan(Number(screw.slice(1)));
+      expect(medium).toBeGreaterThan(fine);
+      expect(coarse).toBeGreaterThan(medium);
+    }
+  });
+});
+
+describe('holes', () => {
+  const hole: HoleSettings = {
+    id: 'h',
+    shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
+    pattern: 'corners',
+    xMm: 6,
+    yMm: 5,
+    keepOutMm: 2,
+  };
+
+  it('are mirrored from the edges, once where the middle is its own mirror', () => {
+    const on = (change: Partial<HoleSettings>) =>
+      holesOf({ ...plainPiece(60, 40, 20), holes: [{ ...hole, ...change }] }).map(({ centre }) => [
+        centre.x,
+        centre.y,
+      ]);
+    expect(on({})).toEqual([
+      [6, 5],
+      [54, 5],
+      [6, 35],
+      [54, 35],
+    ]);
+    expect(on({ pattern: 'two across', yMm: 'middle' })).toEqual([
+      [6, 20],
+      [54, 20],
+    ]);
+    expect(on({ pattern: 'two down', xMm: 'middle' })).toEqual([
+      [30, 5],
+      [30, 35],
+    ]);
+    expect(on({ pattern: 'corners', xMm: 30, yMm: 20 })).toEqual([[30, 20]]);
+  });
+
+  it('have the size that is asked for: screws by their clearance, slots over all', () => {
+    const edge = (shape: HoleSettings['shape']) =>
+      holesOf({ ...plainPiece(60, 40, 20), holes: [{ ...hole, shape, pattern: 'one' }] })[0]!.edge;
+    expect(boundsOf([edge(hole.shape)])!.width).toBeCloseTo(4.5, 2);
+    const slot = edge({ kind: 'slot', lengthMm: 22, widthMm: 4, upright: true });
+    expect(boundsOf([slot])).toMatchObject({ width: expect.closeTo(4, 6), height: expect.closeTo(22, 2) });
+    expect(regionArea([slot])).toBeCloseTo(18 * 4 + Math.PI * 4, 6);
+    // Shorter than wide, a slot is a hole.
+    expect(regionArea([edge({ kind: 'slot', lengthMm: 2, widthMm: 4, upright: false })])).toBeCloseTo(
+      Math.PI * 4,
+      6,
+    );
+  });
+});
+
+describe('words', () => {
+  const shape: WordsShape = {
+    text: 'Slipway',
+    font: 'plain',
+    fit: 'height',
+    capitalMm: 5,
+    widthMm: 40,
+    heightMm: 12,
+    align: 'middle',
+    lineSpacing: 1.7,
+    tracking: 0,
+    circle: null,
+  };
+  const set = (change: Partial<WordsShape>) => setWords({ ...shape, ...change }, words)!;
+  const texts = [
+    'Slipway',
+    'Berth 17',
+    'Rinse with fresh water, blades up',
+    'Two\nlines here',
+    'Ångström',
+    'jpgy',
+  ];
+  beforeAll(() =>
+    words.load(
+      (['plain', 'condensed', 'script', 'slab', 'monospaced'] as const).flatMap((font) =>
+        [...texts, 'HI'].map((text) => ({ font, text })),
+      ),
+    ),
+  );
+
+  it('by height have capitals of that height', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 60, noNaN: true }), (capitalMm) => {
+        const { height } = boundsOf(set({ text: 'HI', capitalMm }).area)!;
+        expect(height).toBeCloseTo(capitalMm, 1);
+      }),
+      { seed: 17, numRuns: 20 },
+    );
+  });
+
+  it('fitted to a box lie inside it and touch two of its sides', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...texts),
+        fc.constantFrom('plain' as const, 'condensed' as const, 'script' as const, 'slab' as const),
+        fc.constantFrom('left' as const, 'middle' as const, 'right' as const),
+        fc.double({ min: 8, max: 120, noNaN: true }),
+        fc.double({ min: 4, max: 60, noNaN: true }),
+        (text, font, align, widthMm, heightMm) => {
+          const { area, box } = set({ text, font, align, fit: 'box', widthMm, heightMm });
+          const ink = boundsOf(area)!;
+          const slack = 0.01;
+          expect(ink.x).toBeGreaterThan(box.x - slack);
+          expect(ink.y).toBeGreaterThan(box.y - slack);
+          expect(ink.x + ink.width).toBeLessThan(box.x + box.width + slack);
+          expect(ink.y + ink.height).toBeLessThan(box.y + box.height + slack);
+          expect(Math.min(box.width - ink.width, box.height - ink.height)).toBeLessThan(slack);
+          expect([box.width, box.height]).toEqual([widthMm, heightMm]);
+        },
+      ),
+      { seed: 17, numRuns: 60 },
+    );
+  });
+
+  it('fitted to a width are exactly so wide', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...texts),
+        fc.double({ min: 8, max: 200, noNaN: true }),
+        (text, widthMm) => {
+          const { area, box } = set({ text, fit: 'width', widthMm });
+          expect(Math.abs(boundsOf(area)!.width - widthMm)).toBeLessThan(0.01);
+          expect(box.width).toBeCloseTo(widthMm, 3);
+        },
+      ),
+      { seed: 17, numRuns: 30 },
+    );
+  });
+
+  it('break at spaces where that makes them larger', () => {
+    const text = 'Rinse with fresh water, blades up';
+    const wide = set({ text, fit: 'box', widthMm: 100, heightMm: 8 });
+    const square = set({ text, fit: 'box', widthMm: 30, heightMm: 30 });
+    const oneLine = set({ text, fit: 'width', widthMm: 30 });
+    expect(boundsOf(wide.area)!.width / boundsOf(wide.area)!.height).toBeGreaterThan(6);
+    expect(square.capitalMm).toBeGreaterThan(1.8 * oneLine.capitalMm);
+  });
+
+  it('on a circle keep their feet on it, over the top and under the bottom', () => {
+    for (const side of ['top', 'bottom'] as const) {
+      const { area, box, capitalMm } = set({ text: 'HI', circle: { radiusMm: 30, side } });
+      const radii = flattenRegion(area, 0.01).flatMap((contour) =>
+        contour.map(({ x, y }) => Math.hypot(x, y)),
+      );
+      const [inner, outer] = side === 'top' ? [30, 30 + capitalMm] : [30 - capitalMm, 30];
+      expect(Math.min(...radii)).toBeGreaterThan(inner - 0.15);
+      expect(Math.max(...radii)).toBeLessThan(outer + 0.15);
+      expect(boundsOf(area)!.y > 0).toBe(side === 'bottom');
+      expect(box.width).toBeCloseTo(2 * (side === 'top' ? outer : 30), 6);
+    }
+  });
+
+  it('have strokes that grow with them, and none without ink', () => {
+    expect(set({ capitalMm: 10 }).strokeMm).toBeCloseTo(2 * set({ capitalMm: 5 }).strokeMm, 6);
+    expect(set({ text: ' ' })).toMatchObject({ area: [], strokeMm: Infinity });
+  });
+
+  it('are wider by tracking, but for joined letters', () => {
+    const width = (tracking: number) => boundsOf(set({ tracking }).area)!.width;
+    // Six gaps between seven letters, of 0.1 em; an em is capitals over their share of it.
+    const em = 5 / words.metrics('plain')!.capHeight;
+    expect(width(0.1) - width(0)).toBeCloseTo(0.6 * em, 2);
+  });
+});
+
+describe('fields in words', () => {
+  it('are filled in by name; unknown ones stay to be seen', () => {
+    expect(filledText('{host} · {Serial} · {boat}', { host: 'ternquay.example', serial: 'L-04' })).toBe(
+      'ternquay.example · L-04 · {boat}',
+    );
+  });
+});
+
+describe('frames', () => {
+  const frame: FrameSettings = {
+    id: 'f',
+    kind: 'frame',
+    around: 0,
+    shape: 'panel',
+    colour: null,
+    gapMm: 1,
+    lineMm: 0.8,
+    bandMm: 6,
+    cornerMm: 2,
+    side: 'below',
+    text: 'SCAN ME',
+    font: 'plain',
+  };
+  const quiet = { x: 20, y: 30, width: 37, height: 37 };
+  beforeAll(() => words.load([{ font: 'plain', text: 'SCAN ME' }]));
+
+  it.each(['panel', 'band', 'corners', 'ring'] as const)(
+    '%s: outside the quiet zone by its distance, turned or not',
+    (shape) => {
+      for (const turn of [0, Math.PI / 2, 0.4]) {
+        const { area } = frameAround({ ...frame, shape }, 'SCAN ME', quiet, turn, words);
+        expect(area.length).toBeGreaterThan(1);
+        const inside = roundedRectangle(quiet, 0);
+        const centre = { x: 38.5, y: 48.5 };
+        const square: Region = [
+          inside.map(({ x, y }) => ({
+            x: centre.x + (x - centre.x) * Math.cos(turn) - (y - centre.y) * Math.sin(turn),
+            y: centre.y + (x - centre.x) * Math.sin(turn) + (y - centre.y) * Math.cos(turn),
+          })),
+        ];
+        expect(regionDistance(area, square, 1e-4)).toBeGreaterThan(frame.gapMm - 0.006);
+        expect(holdsPoint(area, centre)).toBe(false);
+      }
+    },
+  );
+
+  it('cut their words out of the band, which loses as much ink as the words have', () => {
+    const bare = regionArea(frameAround({ ...frame, shape: 'band' }, '', quiet, 0, words).area);
+    const worded = regionArea(frameAround({ ...frame, shape: 'band' }, 'SCAN ME', quiet, 0, words).area);
+    expect(bare - worded).toBeGreaterThan(5);
+    expect(bare - worded).toBeLessThan(0.4 * bare);
+  });
+});
+
+describe('a contour', () => {
+  const contour = { kind: 'contour', paddingMm: 1, borderMm: 3, corner: 'round', colour: '#175e54' } as const;
+  const box = fc.record({
+    x: fc.double({ min: 0, max: 60, noNaN: true }),
+    y: fc.double({ min: 0, max: 60, noNaN: true }),
+    width: fc.double({ min: 2, max: 30, noNaN: true }),
+    height: fc.double({ min: 2, max: 30, noNaN: true }),
+  });
+
+  it('is one closed line around everything, at least its distance outside of it', () => {
+    fc.assert(
+      fc.property(
+        fc.array(box, { minLength: 1, maxLength: 5 }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        (boxes, paddingMm) => {
+          const covered: Region = boxes.map((each) => roundedRectangle(each, 0));
+          const { edge, border } = contourAround(covered, { ...contour, paddingMm }, 2)!;
+          expect(signedArea(edge)).toBeGreaterThan(0);
+          for (const each of covered) {
+            expect(holdsPoint([edge], each[0]!)).toBe(true);
+            expect(regionDistance([each], [edge])).toBeGreaterThan(paddingMm + 3 - 0.05);
+          }
+          // The border begins beyond the margin and goes on beyond the line by the bleed.
+          for (const each of covered)
+            expect(regionArea(cutRegion([each], border, 0.01))).toBeCloseTo(regionArea([each]), 3);
+          const [outer, line] = [boundsOf(border)!, boundsOf([edge])!];
+          expect(outer.width - line.width).toBeCloseTo(4, 1);
+        },
+      ),
+      { seed: 17, numRuns: 25 },
+    );
+  });
+
+  it('of nothing is none', () => {
+    expect(contourAround([], contour, 0)).toBeNull();
+  });
+});
+
+describe('a stand', () => {
+  const stand: StandSettings = {
+    plateMm: 3,
+    layerMm: 4,
+    steps: 3,
+    stepMm: 6,
+    shoulderMm: 8,
+    cornerMm: 4,
+    fitMm: 0.1,
+  };
+  const arch = lay(outlined({ kind: 'arch' }, 100, 150));
+
+  it('has a slot of the thickness and the width of the plate, each with its play', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 20, noNaN: true }),
+        fc.double({ min: -0.3, max: 1, noNaN: true }),
+        fc.integer({ min: 1, max: 6 }),
+        (plateMm, fitMm, steps) => {
+          const { slot, layers } = layStand({ ...stand, plateMm, fitMm, steps }, arch)!;
+          expect(slot.widthMm).toBeCloseTo(plateMm + fitMm, 9);
+          expect(slot.lengthMm).toBeCloseTo(100 + fitMm, 6);
+          expect(layers).toHaveLength(steps);
+          for (const layer of layers)
+            if (layer.slot !== null)
+              expect(regionArea([layer.slot])).toBeCloseTo(slot.widthMm * slot.lengthMm, 6);
+        },
+      ),
+      { seed: 17, numRuns: 30 },
+    );
+  });
+
+  it('steps out on every side, lowest layer without a slot', () => {
+    const { layers, depthMm } = layStand(stand, arch)!;
+    // Slot of 100.1, shoulders of 8, steps of 6 on both sides.
+    expect(layers.map(({ widthMm }) => Number(widthMm.toFixed(6)))).toEqual([140.1, 128.1, 116.1]);
+    expect(layers.map(({ slot }) => slot !== null)).toEqual([false, true, true]);
+    expect(depthMm).toBe(8);
+    for (const { slot, edge } of layers)
+      if (slot) expect(regionDistance([slot], [edge])).toBeGreaterThan(7.9);
+  });
+
+  it('wants a straight foot', () => {
+    expect(layStand(stand, lay(outlined({ kind: 'circle' })))).toBeNull();
+    expect(layStand(stand, lay(outlined({ kind: 'hull' })))).not.toBeNull();
+  });
+
+  it('takes a plate with rounded corners as wide as it is within the base', () => {
+    const plate = lay(outlined({ kind: 'rectangle', corners: roundCorners(5) }, 100, 80));
+    const { slot, footMm } = layStand(stand, plate)!;
+    expect(footMm).toBeCloseTo(90, 6);
+    expect(slot.lengthMm).toBeCloseTo(100.1, 2);
+  });
+
+  it('is pictured with the front of the plate out of the base and nothing below', () => {
+    const laid = layStand(stand, arch)!;
+    const picture = standPicture(laid, arch, stand);
+    expect(showsFrontAt(picture, { x: 50, y: 20 })).toBe(true);
+    expect(showsFrontAt(picture, { x: 50, y: 149 })).toBe(false);
+    expect(picture.faces.filter(({ part }) => part === 'base').length).toBeGreaterThan(6);
+    for (const { outline } of picture.faces) {
+      const box = boundsOf(outline)!;
+      expect(box.x).toBeGreaterThanOrEqual(picture.bounds.x - 1e-6);
+      expect(box.y + box.height).toBeLessThanOrEqual(picture.bounds.y + picture.bounds.height + 1e-6);
+    }
+  });
+});
+
+describe('lining up', () => {
+  const piece = { widthMm: 60, heightMm: 40 };
+
+  it('snaps a middle to the middle of the piece, and edges to edges within reach', () => {
+    const lines = snapLines(
+      piece,
+      [{ name: 'code', box: { x: 10, y: 10, width: 20, height: 20 } }],
+      [{ axis: 'y', at: 35 }],
+    );
+    const near = snapBox({ x: 24.8, y: 3, width: 10, height: 4 }, lines, 0.5);
+    expect(near.x).toBe(25);
+    expect(near.lines.map(({ name }) => name)).toContain(middleName);
+    expect(snapBox({ x: 30.2, y: 0, width: 5, height: 5 }, lines, 0.5).x).toBe(30);
+    expect(snapBox({ x: 40, y: 30.7, width: 5, height: 4 }, lines, 0.5).y).toBeCloseTo(31, 9);
+    expect(snapBox({ x: 40.9, y: 14, width: 3, height: 3 }, lines, 0.05)).toMatchObject({
+      x: 40.9,
+      lines: [],
+    });
+  });
+
+  it('never moves farther than its reach', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0.1, max: 3, noNaN: true }),
+        (x, y, reach) => {
+          const lines = snapLines(piece, [{ name: 'words', box: { x: 12, y: 7, width: 9, height: 3 } }]);
+          const snapped = snapBox({ x, y, width: 8, height: 5 }, lines, reach);
+          expect(Math.abs(snapped.x - x)).toBeLessThanOrEqual(reach);
+          expect(Math.abs(snapped.y - y)).toBeLessThanOrEqual(reach);
+        },
+      ),
+      { seed: 17 },
+    );
+  });
+
+  it('aligns along one axis', () => {
+    const [box, other] = [
+      { x: 3, y: 4, width: 10, height: 6 },
+      { x: 20, y: 10, width: 30, height: 20 },
+    ];
+    expect(alignedWith(box, other, 'right')).toEqual({ axis: 'x', at: 40 });
+    expect(alignedWith(box, other, 'centre')).toEqual({ axis: 'x', at: 30 });
+    expect(alignedWith(box, other, 'bottom')).toEqual({ axis: 'y', at: 24 });
+  });
+
+  it('distributes with the same distance between neighbours, the ends in place', () => {
+    const boxes = [30, 0, 12].map((x, index) => ({ x, y: 0, width: [10, 5, 3][index]!, height: 1 }));
+    // From 0 to 40 with 18 taken, two gaps of 11.
+    expect(distributed(boxes, 'x')).toEqual([30, 0, 16]);
+    expect(distributed(boxes.slice(0, 2), 'x')).toEqual([30, 0]);
+  });
+});
