@@ -61,8 +61,29 @@ export function linesOfDrawing(svg: string): {
   const simple = drawing.toString();
   drawing.free();
   const [root] = parser.parse(simple) as Node[];
-  const reader = new ShapeReader(root!, finestLinePx);
+  const matrix = viewBoxMatrix(attributesOf(root!));
+  const reader = new ShapeReader(root!, finestLinePx, matrix);
   return { lines: reader.drawnLines, notes: reader.notes };
+}
+
+/** From the units of the viewBox to the size of the drawing, whole and in the middle (SVG 1.1, 7.8: xMidYMid meet). */
+function viewBoxMatrix({ width, height, viewBox }: Attributes): Matrix {
+  const [x, y, across, down] = (viewBox ?? '').split(/[\s,]+/).map(Number) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const scale = Math.min(Number(width) / across, Number(height) / down);
+  if (!Number.isFinite(scale)) return identity;
+  return [
+    scale,
+    0,
+    0,
+    scale,
+    (Number(width) - across * scale) / 2 - x * scale,
+    (Number(height) - down * scale) / 2 - y * scale,
+  ];
 }
 
 /** Finest edge of curves in lines, in CSS pixels. */
@@ -80,6 +101,7 @@ class ShapeReader {
   constructor(
     root: Node,
     private readonly tolerance: number,
+    matrix: Matrix = identity,
   ) {
     for (const child of childrenOf(root))
       if (nameOf(child) === 'defs')
@@ -87,7 +109,7 @@ class ShapeReader {
           const { id } = attributesOf(definition);
           if (id !== undefined) this.definitions.set(id, definition);
         }
-    this.read(childrenOf(root), identity, 1, null);
+    this.read(childrenOf(root), matrix, 1, null);
   }
 
   private note(text: string): void {

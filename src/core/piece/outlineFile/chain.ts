@@ -24,13 +24,10 @@ export function chainLines(lines: readonly Line[], reach: number): Chained {
   let gap = Infinity;
   while (loose.length > 0) {
     const chain = loose.pop()!;
-    for (;;) {
-      const end = chain.at(-1)!;
-      if (chain.length > 2 && near(end, chain[0]!, reach)) break;
-      const next = nearest(loose, end);
-      if (next === null || next.distance > reach) break;
-      const [points] = loose.splice(next.index, 1);
-      chain.push(...(next.fromEnd ? points!.reverse() : points!).slice(1));
+    // On from its end, and then from its beginning.
+    for (let way = 0; way < 2; way++) {
+      extend(chain, loose, reach);
+      chain.reverse();
     }
     const ends = distance(chain[0]!, chain.at(-1)!);
     if (chain.length > 2 && ends <= reach) closed.push(chain.slice(0, -1));
@@ -42,8 +39,19 @@ export function chainLines(lines: readonly Line[], reach: number): Chained {
   return { closed, openCount, gap };
 }
 
+/** Adds what begins or ends where the chain ends, until it meets its own beginning or nothing is near. */
+function extend(chain: Vertex[], loose: Vertex[][], reach: number): void {
+  for (;;) {
+    const end = chain.at(-1)!;
+    if (chain.length > 2 && distance(end, chain[0]!) <= reach) return;
+    const next = nearest(loose, end);
+    if (next === null || next.distance > reach) return;
+    const [points] = loose.splice(next.index, 1);
+    chain.push(...(next.fromEnd ? points!.reverse() : points!).slice(1));
+  }
+}
+
 const distance = (a: Vertex, b: Vertex): number => Math.hypot(a.x - b.x, a.y - b.y);
-const near = (a: Vertex, b: Vertex, reach: number): boolean => distance(a, b) <= reach;
 
 function nearest(
   lines: readonly (readonly Vertex[])[],

@@ -159,7 +159,7 @@ function curve(
   return { points, isClosed };
 }
 
-const edgesPerSpan = 24;
+const edgesPerSpan = 64;
 
 /** A B-spline by de Boor's algorithm [de Boor, A Practical Guide to Splines, chapter X]. */
 function spline({ controlPoints, fitPoints, knotValues, degreeOfSplineCurve, closed }: Entity): Line | null {

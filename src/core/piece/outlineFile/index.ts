@@ -77,9 +77,10 @@ function outlineOfLines(lines: readonly Line[], given: readonly string[], fileNa
       problem: `No line of this drawing is closed; the narrowest gap is ${gap.toFixed(2)} mm, and gaps up to ${reachMm} mm are closed.`,
     };
   contours.sort((a, b) => regionArea([b]) - regionArea([a]));
-  const edge = contours[0]!;
-  const openings = openingsIn(edge, contours.slice(1));
-  const bounds = boundsOf([edge])!;
+  const outlines = [contours[0]!, ...openingsIn(contours[0]!, contours.slice(1))];
+  // Arcs are fitted first: their bounds are exact, those of the edges that stand for them are not.
+  const exact = fitArcs(outlines, arcToleranceMm);
+  const bounds = boundsOf([exact[0]!])!;
   if (
     Math.max(bounds.width, bounds.height) > outlineFileLimits.sideMm ||
     Math.min(bounds.width, bounds.height) < 1
@@ -87,10 +88,10 @@ function outlineOfLines(lines: readonly Line[], given: readonly string[], fileNa
     return {
       problem: `The outline is ${bounds.width.toFixed(1)} × ${bounds.height.toFixed(1)} mm; pieces are from 1 to ${outlineFileLimits.sideMm} mm. Check the unit of the drawing.`,
     };
-  const fitted = fitArcs(placeRegion([edge, ...openings], 1, -bounds.x, -bounds.y), arcToleranceMm);
+  const fitted = placeRegion(exact, 1, -bounds.x, -bounds.y);
   const notes = [...given];
   if (openCount > 0) notes.push(`Left out: ${openCount} lines that are not closed.`);
-  const left = contours.length - 1 - openings.length;
+  const left = contours.length - outlines.length;
   if (left > 0) notes.push(`Left out: ${left} outlines beside the largest or within openings.`);
   const neat = (value: number): number => Number(value.toFixed(5));
   return {

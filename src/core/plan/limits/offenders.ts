@@ -1,5 +1,6 @@
 /** What stands in a quiet zone, moved out of it or made smaller in one click. */
 import type { Fix } from '../../finding';
+import type { Box } from '../../geometry';
 import type { ItemSettings, PieceSettings, PlacedItem } from '../../piece';
 import { quietZoneModules } from '../../symbol';
 import { change, clearanceOf, inMm, roundUpTo, slack, type LimitContext } from './context';
@@ -46,7 +47,7 @@ export function offenderFixes(context: LimitContext): Fix[] {
   }
   // The shortest way first; more than two ways are no help.
   fixes.sort((a, b) => lengthOf(a) - lengthOf(b));
-  return [...fixes.slice(0, 2), ...smallerFixes(settings, item, pieceSettings, path, isClear), removal];
+  return [...fixes.slice(0, 2), ...smallerFixes(settings, item, piece.code, path, isClear), removal];
 }
 
 const lengthOf = ({ label }: Fix): number => Number(/([\d.]+) mm (?:up|down|to)/.exec(label)?.[1] ?? 0);
@@ -96,19 +97,23 @@ const liesOn = ({ box }: PlacedItem, { widthMm, heightMm }: { widthMm: number; h
   box.x + box.width <= widthMm + slack &&
   box.y + box.height <= heightMm + slack;
 
-/** The largest size at which the item is clear, in steps of a hundredth; it shrinks towards what it is placed by. */
+/** The largest size at which the item is clear, in steps of a twentieth. It shrinks away from the code, its far side stays. */
 function smallerFixes(
   settings: Extract<ItemSettings, { kind: 'words' | 'art' }>,
   item: PlacedItem,
-  { widthMm, heightMm }: PieceSettings,
+  code: Box,
   path: string,
   isClear: (item: PlacedItem) => boolean,
 ): Fix[] {
   if (settings.kind === 'words' && settings.circle !== null) return [];
-  const anchor = {
-    x: settings.xMm === 'middle' ? widthMm / 2 : item.box.x,
-    y: settings.yMm === 'middle' ? heightMm / 2 : item.box.y,
-  };
+  const { box } = item;
+  const across = box.x + box.width / 2 - (code.x + code.width / 2);
+  const down = box.y + box.height / 2 - (code.y + code.height / 2);
+  const isBeside = Math.abs(across) > Math.abs(down);
+  const far = (start: number, length: number, away: number): number => (away > 0 ? start + length : start);
+  const anchor = isBeside
+    ? { x: far(box.x, box.width, across), y: box.y + box.height / 2 }
+    : { x: box.x + box.width / 2, y: far(box.y, box.height, down) };
   const scaled = (share: number): PlacedItem => {
     const shrink = (region: PlacedItem['area']): PlacedItem['area'] =>
       region.map((contour) =>
@@ -123,8 +128,13 @@ function smallerFixes(
   let percent = 95;
   while (percent >= 25 && !isClear(scaled(percent / 100))) percent -= 5;
   if (percent < 25) return [];
-  const times = (value: number): number => Number(((value * percent) / 100).toFixed(4));
-  const changes =
+  const share = percent / 100;
+  const times = (value: number): number => Number((value * share).toFixed(4));
+  const moved = (axis: 'xMm' | 'yMm', near: number, at: number): Fix['changes'][number][] =>
+    settings[axis] === 'middle'
+      ? []
+      : [change(`${path}.${axis}`, Number((at + (near - at) * share).toFixed(4)))];
+  const size =
     settings.kind === 'art'
       ? [change(`${path}.widthMm`, times(settings.widthMm))]
       : settings.fit === 'height'
@@ -133,5 +143,10 @@ function smallerFixes(
             change(`${path}.widthMm`, times(settings.widthMm)),
             ...(settings.fit === 'box' ? [change(`${path}.heightMm`, times(settings.heightMm))] : []),
           ];
-  return [{ label: `Make the ${item.name} ${percent} % of its size`, changes }];
+  return [
+    {
+      label: `Make the ${item.name} ${percent} % of its size`,
+      changes: [...size, ...moved('xMm', box.x, anchor.x), ...moved('yMm', box.y, anchor.y)],
+    },
+  ];
 }

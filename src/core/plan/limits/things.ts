@@ -132,14 +132,15 @@ export function measureHoles({ piece, pieceSettings }: LimitContext): Finding | 
   });
   const { hole, other, mm, requiredMm } = worst!;
   const isClear = mm >= requiredMm - slack;
+  const breaks = other === 'edge' || other.startsWith('other ');
   const row = pieceSettings.holes.findIndex(({ id }) => id === hole.id);
   return {
     code: 'piece-holes',
-    severity: isClear ? 'fine' : mm < -slack || other === 'edge' ? 'stop' : 'caution',
+    severity: isClear ? 'fine' : mm < -slack || breaks ? 'stop' : 'caution',
     title: 'Holes',
     text: isClear
       ? `Nearest: ${hole.name} to the ${other}.`
-      : `Too near: ${hole.name} to the ${other}. ${other === 'edge' ? 'The material breaks out there.' : 'A screw head or washer would lie over it.'}`,
+      : `Too near: ${hole.name} to the ${other}. ${breaks ? 'The material breaks out there.' : 'A screw head or washer would lie over it.'}`,
     measured: { value: mm, unit: 'mm' },
     required: { value: requiredMm, unit: 'mm', comparison: '>=' },
     source: trade,
