@@ -83,6 +83,46 @@ describe('binarus job', () => {
     });
   });
 
+  it('begins with a template, and changes what is given beside it', async () => {
+    const { output } = await binarus('templates');
+    expect(output).toHaveLength(12);
+    for (const { job } of output) expect(parseJob(job)).toEqual({ job });
+    const sign = await binarus(
+      'job',
+      '--template',
+      'standing-sign',
+      '--name',
+      'Quay sign',
+      '--url',
+      'ternquay.example/quay',
+    );
+    expect(sign.output).toMatchObject({
+      name: 'Quay sign',
+      message: { kind: 'web', address: 'ternquay.example/quay' },
+      piece: { outline: { kind: 'arch' }, stand: { steps: 3 } },
+    });
+    await expect(binarus('job', '--template', 'anvil')).rejects.toThrow(
+      /there is no template “anvil”; there is plate, tag/,
+    );
+    await expect(binarus('job', '--template', 'tag', '--piece', '50x50')).rejects.toThrow(
+      /brings its own sizes/,
+    );
+  });
+
+  it('makes the files of a template: the sign and its base', async () => {
+    const { path } = await jobFile('--template', 'standing-sign');
+    const out = join(folder, 'sign');
+    const { output } = await binarus('make', path, '--out', out);
+    expect(output.files).toEqual([
+      'standing-wi-fi-sign_110x160mm_clear-acrylic-dark-ground_mirrored.svg',
+      'standing-wi-fi-sign_110x160mm_clear-acrylic-dark-ground_base.svg',
+    ]);
+    const svg = readFileSync(join(out, output.files[0]), 'utf8');
+    // Words are outlines: no text, no fonts.
+    expect(svg).not.toMatch(/<text|font/);
+    expect(svg).toContain('data-label="words “SLIPWAY WI-FI”"');
+  });
+
   it('takes every pair that binarus materials lists, and refuses others', async () => {
     const { output } = await binarus('materials');
     expect(output).toHaveLength(6);

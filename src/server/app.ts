@@ -39,7 +39,12 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
   app.use(securityHeaders());
   app.use(ownHostOnly);
   app.use('/api/archive', archiveRoutes(data));
-  app.use('/api/piece-shelf', pieceShelfRoutes(data.pieceShelf));
+  app.use(
+    '/api/piece-shelf',
+    writesAreJson,
+    express.json({ limit: '1mb' }),
+    pieceShelfRoutes(data.pieceShelf),
+  );
   app.use('/api/files', fileRoutes(files));
   app.use(
     '/api/house-styles',

@@ -192,7 +192,7 @@ const demo: readonly DemoJob[] = [
         font: 'condensed',
       },
     ],
-    distanceM: 0.3,
+    distanceM: 0.25,
     shapes: 'pebble',
     paint: houseStyle.style.paint,
     logo: { source: drawn('tern'), share: 0.13, place: { columns: 36.5, rows: 36.5 } },

@@ -354,7 +354,7 @@ describe('the demo', () => {
     expect(dressed.length).toBeGreaterThanOrEqual(6);
     expect(demoJobs().filter(({ logo }) => logo !== null).length).toBeGreaterThanOrEqual(4);
     demo.close();
-  });
+  }, 60_000);
 });
 
 describe('the finished files of the demo', () => {

@@ -1,8 +1,18 @@
 /** What stands in a quiet zone, moved out of it or made smaller in one click. */
 import type { Fix } from '../../finding';
 import type { Box } from '../../geometry';
-import type { ItemSettings, PieceSettings, PlacedItem } from '../../piece';
+import type { PlacedItem } from '../../piece';
 import { quietZoneModules } from '../../symbol';
+import {
+  largestShare,
+  movedItem,
+  placeChanges,
+  removalFix,
+  scaledItem,
+  sizeChanges,
+  smallerLabel,
+  type FreeSettings,
+} from './itemFixes';
 import { change, clearanceOf, inMm, roundUpTo, slack, type LimitContext } from './context';
 
 const directions = [
@@ -23,7 +33,7 @@ export function offenderFixes(context: LimitContext): Fix[] {
   if (settings === undefined || item === undefined) return [];
   const neededMm = quietZoneModules * (pieceSettings.code.widthMm / symbol.size);
   const path = `piece.items.${place}`;
-  const removal: Fix = { label: `Take the ${item.name} away`, changes: [without(pieceSettings, place)] };
+  const removal = removalFix(pieceSettings, place, item.name);
   if (settings.kind === 'frame' || settings.kind === 'border') return [removal];
   const isClear = (changed: PlacedItem): boolean =>
     context.room.clearance(
@@ -35,7 +45,7 @@ export function offenderFixes(context: LimitContext): Fix[] {
   for (const { dx, dy, word } of directions) {
     const step = leastMove(item, dx, dy, neededMm - mm, isClear);
     if (step === null) continue;
-    const moved = movedBy(item, dx * step, dy * step);
+    const moved = movedItem(item, dx * step, dy * step);
     if (!liesOn(moved, piece)) continue;
     fixes.push({
       label: `Move the ${item.name} ${inMm(step)} ${word}`,
@@ -52,9 +62,6 @@ export function offenderFixes(context: LimitContext): Fix[] {
 
 const lengthOf = ({ label }: Fix): number => Number(/([\d.]+) mm (?:up|down|to)/.exec(label)?.[1] ?? 0);
 
-const without = ({ items }: PieceSettings, place: number): Fix['changes'][number] =>
-  change('piece.items', items.filter((_, index) => index !== place) as unknown as object);
-
 /** In tenths of a millimetre; null when even a long way does not help. */
 function leastMove(
   item: PlacedItem,
@@ -64,7 +71,7 @@ function leastMove(
   isClear: (item: PlacedItem) => boolean,
 ): number | null {
   const reach = missingMm + item.box.width * Math.abs(dx) + item.box.height * Math.abs(dy);
-  const fits = (mm: number): boolean => isClear(movedBy(item, dx * mm, dy * mm));
+  const fits = (mm: number): boolean => isClear(movedItem(item, dx * mm, dy * mm));
   let high = roundUpTo(missingMm, 0.1);
   while (!fits(high)) {
     high = roundUpTo(high * 1.5 + 0.1, 0.1);
@@ -80,17 +87,6 @@ function leastMove(
   return high;
 }
 
-function movedBy(item: PlacedItem, dx: number, dy: number): PlacedItem {
-  const move = (region: PlacedItem['area']): PlacedItem['area'] =>
-    region.map((contour) => contour.map(({ x, y, bulge }) => ({ x: x + dx, y: y + dy, bulge })));
-  return {
-    ...item,
-    box: { ...item.box, x: item.box.x + dx, y: item.box.y + dy },
-    area: move(item.area),
-    lines: move(item.lines),
-  };
-}
-
 const liesOn = ({ box }: PlacedItem, { widthMm, heightMm }: { widthMm: number; heightMm: number }): boolean =>
   box.x >= -slack &&
   box.y >= -slack &&
@@ -99,7 +95,7 @@ const liesOn = ({ box }: PlacedItem, { widthMm, heightMm }: { widthMm: number; h
 
 /** The largest size at which the item is clear, in steps of a twentieth. It shrinks away from the code, its far side stays. */
 function smallerFixes(
-  settings: Extract<ItemSettings, { kind: 'words' | 'art' }>,
+  settings: FreeSettings,
   item: PlacedItem,
   code: Box,
   path: string,
@@ -114,39 +110,13 @@ function smallerFixes(
   const anchor = isBeside
     ? { x: far(box.x, box.width, across), y: box.y + box.height / 2 }
     : { x: box.x + box.width / 2, y: far(box.y, box.height, down) };
-  const scaled = (share: number): PlacedItem => {
-    const shrink = (region: PlacedItem['area']): PlacedItem['area'] =>
-      region.map((contour) =>
-        contour.map(({ x, y, bulge }) => ({
-          x: anchor.x + (x - anchor.x) * share,
-          y: anchor.y + (y - anchor.y) * share,
-          bulge,
-        })),
-      );
-    return { ...item, area: shrink(item.area), lines: shrink(item.lines) };
-  };
-  let percent = 95;
-  while (percent >= 25 && !isClear(scaled(percent / 100))) percent -= 5;
-  if (percent < 25) return [];
-  const share = percent / 100;
-  const times = (value: number): number => Number((value * share).toFixed(4));
-  const moved = (axis: 'xMm' | 'yMm', near: number, at: number): Fix['changes'][number][] =>
-    settings[axis] === 'middle'
-      ? []
-      : [change(`${path}.${axis}`, Number((at + (near - at) * share).toFixed(4)))];
-  const size =
-    settings.kind === 'art'
-      ? [change(`${path}.widthMm`, times(settings.widthMm))]
-      : settings.fit === 'height'
-        ? [change(`${path}.capitalMm`, times(settings.capitalMm))]
-        : [
-            change(`${path}.widthMm`, times(settings.widthMm)),
-            ...(settings.fit === 'box' ? [change(`${path}.heightMm`, times(settings.heightMm))] : []),
-          ];
+  const scaled = (share: number): PlacedItem => scaledItem(item, anchor, share);
+  const share = largestShare((candidate) => isClear(scaled(candidate)));
+  if (share === null) return [];
   return [
     {
-      label: `Make the ${item.name} ${percent} % of its size`,
-      changes: [...size, ...moved('xMm', box.x, anchor.x), ...moved('yMm', box.y, anchor.y)],
+      label: smallerLabel(item.name, share),
+      changes: [...sizeChanges(settings, path, share), ...placeChanges(scaled(share), settings, path)],
     },
   ];
 }

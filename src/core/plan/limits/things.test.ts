@@ -134,6 +134,32 @@ describe('things on the piece', () => {
     );
   });
 
+  it('are moved onto the piece or made smaller in one click', async () => {
+    for (const things of [
+      [words('Slipway', { xMm: -3, yMm: 4 })],
+      [words('Slipway', { xMm: 70, yMm: 66, capitalMm: 6 })],
+      [words('Rinse with fresh water, blades up', { yMm: 4, capitalMm: 8 })],
+      [
+        {
+          kind: 'art' as const,
+          source: { kind: 'icon' as const, icon: 'anchor' },
+          xMm: 84,
+          yMm: 2,
+          widthMm: 12,
+        },
+      ],
+    ]) {
+      const job = board(things, { safeMm: 1 });
+      const { severity, fixes } = (await find(job, 'piece-inside'))!;
+      expect(severity).toBe('stop');
+      expect(fixes.length).toBeGreaterThan(1);
+      for (const { label, changes } of fixes)
+        expect([label, (await find(applyChanges(job, changes), 'piece-inside'))?.severity ?? 'fine']).toEqual(
+          [label, 'fine'],
+        );
+    }
+  });
+
   it('over each other are pointed out with the area that they share', async () => {
     const overlap = await find(board([words('One', { yMm: 4 }), words('Two', { yMm: 4 })]), 'piece-overlap');
     expect(overlap).toMatchObject({ severity: 'caution', text: expect.stringContaining('“One”') });

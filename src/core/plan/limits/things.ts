@@ -1,5 +1,5 @@
 /** Limits on what lies on the piece beside its codes: words, pictures, frames, holes, contour and stand. */
-import type { Finding, Severity, Source } from '../../finding';
+import type { Finding, Fix, Severity, Source } from '../../finding';
 import {
   boundsOf,
   cutRegion,
@@ -10,9 +10,26 @@ import {
   type Contour,
   type Region,
 } from '../../geometry';
-import { layStand, turnedWith, type Hole, type Piece, type PlacedItem } from '../../piece';
+import {
+  layStand,
+  turnedWith,
+  type Axis,
+  type Hole,
+  type ItemSettings,
+  type Piece,
+  type PlacedItem,
+} from '../../piece';
 import { phoneCamera } from '../camera';
 import { change, inMm, roundDownTo, roundUpTo, slack, type LimitContext } from './context';
+import {
+  largestShare,
+  movedItem,
+  placeChanges,
+  removalFix,
+  scaledItem,
+  sizeChanges,
+  smallerLabel,
+} from './itemFixes';
 
 const geometry: Source = { tag: 'geo', text: 'geometry of the piece' };
 const trade: Source = { tag: 'cp', text: 'common practice, no source' };
@@ -26,7 +43,8 @@ interface Nearest {
 }
 
 /** Everything has to lie on the piece, and at least the safe distance from where it is cut. */
-export function measureThingsInside({ piece, pieceSettings }: LimitContext): Finding | null {
+export function measureThingsInside(context: LimitContext): Finding | null {
+  const { piece, pieceSettings } = context;
   const { items, outline, isContour } = piece;
   const { safeMm } = pieceSettings;
   let worst: Nearest | null = null;
@@ -56,20 +74,55 @@ export function measureThingsInside({ piece, pieceSettings }: LimitContext): Fin
     required: { value: safeMm, unit: 'mm', comparison: '>=' },
     source: safeMm > 0 ? trade : geometry,
     fixes:
-      severity === 'fine' || isContour || settings === undefined || settings.kind === 'border'
+      severity === 'fine' || isContour || settings === undefined
         ? []
-        : [
-            {
-              label: `Take the ${item.name} away`,
-              changes: [
-                change(
-                  'piece.items',
-                  pieceSettings.items.filter((_, index) => index !== place),
-                ),
-              ],
-            },
-          ],
+        : insideFixes(context, item, settings, place, severity === 'stop' ? 0 : safeMm),
   };
+}
+
+/** Moved in, made smaller about its middle, or both; each only when it then lies where it should. */
+function insideFixes(
+  { piece, pieceSettings }: LimitContext,
+  item: PlacedItem,
+  settings: ItemSettings,
+  place: number,
+  leastMm: number,
+): Fix[] {
+  const removal = removalFix(pieceSettings, place, item.name);
+  if (settings.kind === 'frame' || settings.kind === 'border') return [removal];
+  const path = `piece.items.${place}`;
+  const { safeMm } = pieceSettings;
+  const isGood = (candidate: PlacedItem): boolean =>
+    measuredInside(candidate, [piece.outline]) >= Math.max(leastMm, safeMm) - slack;
+  const bounds = boundsOf(regionOf(item))!;
+  /** In whole tenths of a millimetre, so that nothing ends just short of where it should be. */
+  const into = (start: number, length: number, room: number, axis: Axis): number => {
+    if (axis === 'middle') return 0;
+    const before = roundUpTo(safeMm - start + slack, 0.1);
+    const beyond = roundUpTo(start + length - room + safeMm + slack, 0.1);
+    return before > 0 ? before : beyond > 0 ? -beyond : 0;
+  };
+  const dx = into(bounds.x, bounds.width, piece.widthMm, settings.xMm);
+  const dy = into(bounds.y, bounds.height, piece.heightMm, settings.yMm);
+  const moved = movedItem(item, dx, dy);
+  const fixes: Fix[] = [];
+  if (isGood(moved))
+    fixes.push({
+      label: `Move the ${item.name} onto the piece`,
+      changes: placeChanges(moved, settings, path),
+    });
+  const middle = { x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 };
+  const smaller = (share: number): PlacedItem => scaledItem(item, middle, share);
+  const share =
+    settings.kind === 'words' && settings.circle !== null
+      ? null
+      : largestShare((candidate) => isGood(smaller(candidate)));
+  if (share !== null)
+    fixes.push({
+      label: smallerLabel(item.name, share),
+      changes: [...sizeChanges(settings, path, share), ...placeChanges(smaller(share), settings, path)],
+    });
+  return [...fixes, removal];
 }
 
 /** Items and edges that have not changed are the same objects as at the last key press. */

@@ -37,6 +37,7 @@ const names = computed(() => {
     id,
     formatName,
     fileName: fileName(fields, id),
+    baseName: piece.stand === null ? null : fileName({ ...fields, part: 'base' }, id),
   }));
 });
 
@@ -82,7 +83,10 @@ const proofNote = computed(() => {
         <li v-for="file in names" :key="file.id" class="file">
           <div>
             <p class="measure name" data-test="file-name">{{ file.fileName }}</p>
-            <p class="note">{{ file.formatName }}</p>
+            <p v-if="file.baseName" class="measure name">{{ file.baseName }}</p>
+            <p class="note">
+              {{ file.formatName }}{{ file.baseName ? ', the base in a file of its own' : '' }}
+            </p>
           </div>
           <button
             type="button"

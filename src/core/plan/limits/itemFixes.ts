@@ -1,0 +1,84 @@
+/** Things on the piece moved, made smaller or taken away: as they would come out, and as changes to the document. */
+import type { Change, Fix } from '../../finding';
+import type { Vertex } from '../../geometry';
+import type { ArtSettings, PieceSettings, PlacedItem, WordsSettings } from '../../piece';
+import { change } from './context';
+
+/** Things with a place and a size of their own. */
+export type FreeSettings = WordsSettings | ArtSettings;
+
+export function movedItem(item: PlacedItem, dx: number, dy: number): PlacedItem {
+  const move = (region: PlacedItem['area']): PlacedItem['area'] =>
+    region.map((contour) => contour.map(({ x, y, bulge }) => ({ x: x + dx, y: y + dy, bulge })));
+  return {
+    ...item,
+    box: { ...item.box, x: item.box.x + dx, y: item.box.y + dy },
+    area: move(item.area),
+    lines: move(item.lines),
+  };
+}
+
+/** Scaled about a point that stays. */
+export function scaledItem(item: PlacedItem, anchor: Vertex, share: number): PlacedItem {
+  const scale = (region: PlacedItem['area']): PlacedItem['area'] =>
+    region.map((contour) =>
+      contour.map(({ x, y, bulge }) => ({
+        x: anchor.x + (x - anchor.x) * share,
+        y: anchor.y + (y - anchor.y) * share,
+        bulge,
+      })),
+    );
+  const { x, y, width, height } = item.box;
+  return {
+    ...item,
+    box: {
+      x: anchor.x + (x - anchor.x) * share,
+      y: anchor.y + (y - anchor.y) * share,
+      width: width * share,
+      height: height * share,
+    },
+    area: scale(item.area),
+    lines: scale(item.lines),
+  };
+}
+
+const tidy = (value: number): number => Number(value.toFixed(4));
+
+/** Where an item stands; what is in the middle of an axis stays there. */
+export function placeChanges({ box }: PlacedItem, settings: FreeSettings, path: string): Change[] {
+  return [
+    ...(settings.xMm === 'middle' ? [] : [change(`${path}.xMm`, tidy(box.x))]),
+    ...(settings.yMm === 'middle' ? [] : [change(`${path}.yMm`, tidy(box.y))]),
+  ];
+}
+
+export function sizeChanges(settings: FreeSettings, path: string, share: number): Change[] {
+  const times = (value: number): number => tidy(value * share);
+  if (settings.kind === 'art') return [change(`${path}.widthMm`, times(settings.widthMm))];
+  if (settings.fit === 'height') return [change(`${path}.capitalMm`, times(settings.capitalMm))];
+  return [
+    change(`${path}.widthMm`, times(settings.widthMm)),
+    ...(settings.fit === 'box' ? [change(`${path}.heightMm`, times(settings.heightMm))] : []),
+  ];
+}
+
+export function removalFix({ items }: PieceSettings, place: number, name: string): Fix {
+  return {
+    label: `Take the ${name} away`,
+    changes: [
+      change(
+        'piece.items',
+        items.filter((_, index) => index !== place),
+      ),
+    ],
+  };
+}
+
+/** The largest share of its size, in steps of a twentieth, at which an item is as it should be; null when none is. */
+export function largestShare(isGood: (share: number) => boolean): number | null {
+  for (let percent = 95; percent >= 25; percent -= 5) if (isGood(percent / 100)) return percent / 100;
+  return null;
+}
+
+export const smallerLabel = (name: string, share: number): string =>
+  `Make the ${name} ${Math.round(share * 100)} % of its size`;
