@@ -1,6 +1,6 @@
 /** Lines of words set in the shipped fonts: glyphs with their places, in the order in which they are seen. */
 import bidiFactory from 'bidi-js';
-import type { Font } from 'harfbuzzjs';
+import type * as harfbuzz from 'harfbuzzjs';
 import { fitArcs, parsePath, placeRegion, uniteRegion, type Region } from '../geometry';
 import { typefaces, spareFiles, type FontFile, type FontId } from './fonts';
 import { unpackedFont } from './sfnt';
@@ -59,12 +59,13 @@ export const finestEm = 1 / 3000;
 const keptLines = 400;
 
 interface OpenFont {
-  readonly font: Font;
+  readonly font: harfbuzz.Font;
   readonly unitsPerEm: number;
   readonly shapes: Map<number, GlyphShape>;
 }
 
-type Shaping = typeof import('harfbuzzjs');
+/** The shaping library, which loads itself when the first font is opened. */
+type Shaping = typeof harfbuzz;
 
 const bidi = bidiFactory();
 const clusters = new Intl.Segmenter('en', { granularity: 'grapheme' });
@@ -107,14 +108,14 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
 
   async function load(texts: readonly { readonly font: FontId; readonly text: string }[]): Promise<void> {
     for (const { font, text } of texts) {
-      let open_ = clustersOf(text);
+      let wanted = clustersOf(text);
       const [first, ...rest] = filesOf(font);
       await open(first!);
-      open_ = open_.filter((cluster) => !holds(first!, cluster));
+      wanted = wanted.filter((cluster) => !holds(first!, cluster));
       for (const file of rest) {
-        if (open_.length === 0) break;
+        if (wanted.length === 0) break;
         await open(file);
-        open_ = open_.filter((cluster) => !holds(file, cluster));
+        wanted = wanted.filter((cluster) => !holds(file, cluster));
       }
     }
   }
