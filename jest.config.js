@@ -5,7 +5,10 @@ export default {
   moduleNameMapper: { '^(.*\\.sql)\\?raw$': '$1' },
   // The same for packages in CommonJS.
   sandboxInjectedGlobals: ['Math'],
+  // The clipping library is busy enough to be worth it.
+  transformIgnorePatterns: ['/node_modules/(?!clipper2-ts/)'],
   transform: {
+    'node_modules/clipper2-ts/.+\\.js$': '<rootDir>/scripts/jestLocalNames.mjs',
     '^.+\\.sql$': '<rootDir>/scripts/jestRawText.cjs',
     '^.+\\.ts$': [
       '<rootDir>/scripts/jestTransform.mjs',

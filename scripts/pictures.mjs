@@ -77,7 +77,7 @@ await picture('bench-style');
 await stylePage('Shapes');
 await measured();
 await picture('style-shapes');
-await open('Slipway Wi-Fi sign');
+await open('Harbour office sticker');
 await stylePage('Colours');
 await page.locator('[data-test="weakest"]').waitFor();
 await picture('style-colours');
@@ -100,8 +100,39 @@ await page.waitForFunction(
   { timeout: 60_000 },
 );
 await picture('style-variants');
+const piecePage = async (name) => {
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('3');
+  await page
+    .getByRole('navigation', { name: 'Pages of the piece' })
+    .getByRole('button', { name, exact: true })
+    .click();
+};
+await open('Oar rack tag');
+await piecePage('Outline');
+await picture('piece-outline');
+await open('Harbour office sticker');
+await piecePage('On it');
+await page
+  .getByRole('listbox')
+  .getByRole('option', { name: /SCAN TO SAVE/ })
+  .click();
+await picture('piece-things');
+await open('Slipway Wi-Fi sign');
+await piecePage('Stand');
+await page.keyboard.press('9');
+await picture('piece-stand');
+await page.keyboard.press('6');
+await piecePage('Templates');
+await page.waitForFunction(() => document.querySelectorAll('.offer svg').length === 12, null, {
+  timeout: 60_000,
+});
+await picture('piece-templates');
 await page.goto(base);
 await page.locator('.picture path').first().waitFor();
+await page.waitForFunction(() => document.querySelectorAll('.picture svg').length >= 8, null, {
+  timeout: 60_000,
+});
 await page.waitForTimeout(800);
 await picture('shelf');
 

@@ -6,18 +6,16 @@ import type { Prover } from './prover';
 export type { Arrangement } from '../core/arrangements';
 export type { ReadOutline } from '../core/piece';
 export type {
-  CodeView,
   FinishedPart,
   LogoView,
   MadeView,
   OperationView,
   PiecePicture,
   PressView,
-  StandView,
   Swatch,
-  ThingView,
   WeakModule,
 } from './pressView';
+export type { CodeView, StandView, ThingView } from './thingViews';
 
 export interface Engine {
   readonly press: Remote<Press>;

@@ -3,18 +3,10 @@ import type { FitRange } from '../core/plan';
 import type { Finding, Severity } from '../core/finding';
 import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
-import { boundsOf, placeRegion, turnedBounds, type Box, type Region } from '../core/geometry';
+import { boundsOf, placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
-import {
-  layStand,
-  standPicture,
-  type Piece,
-  type PlacedCode,
-  type PlacedItem,
-  type Stand,
-  type StandPicture,
-} from '../core/piece';
+import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
 import { isLine, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
 import type { JobResult, Made } from '../core/runJob';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
@@ -52,45 +44,6 @@ export interface WeakModule {
   readonly isDark: boolean;
   readonly colour: string;
   readonly contrast: number;
-}
-
-/** Something on the piece that can be taken hold of. */
-export interface ThingView {
-  readonly id: string;
-  readonly kind: PlacedItem['kind'];
-  readonly name: string;
-  /** The upright box by which it is placed. */
-  readonly box: Box;
-  readonly size: { readonly width: number; readonly height: number };
-  readonly turnDegrees: number;
-  readonly capitalMm: number | null;
-}
-
-/** A code on the piece; the one at hand comes first. */
-export interface CodeView {
-  /** The upright box around it. */
-  readonly box: Box;
-  readonly code: Box;
-  readonly quietZone: Box;
-  readonly turn: number;
-}
-
-export interface StandView {
-  readonly faces: readonly {
-    readonly path: string;
-    readonly shade: number;
-    readonly part: 'base' | 'plate';
-  }[];
-  readonly front: StandPicture['front'];
-  readonly frontPath: string;
-  readonly bounds: Box;
-  readonly layers: readonly {
-    readonly widthMm: number;
-    readonly depthMm: number;
-    readonly hasSlot: boolean;
-  }[];
-  readonly slot: Stand['slot'];
-  readonly depthMm: number;
 }
 
 export interface MadeView {
@@ -230,37 +183,6 @@ function madeView(result: JobResult, made: Made): MadeView {
     fitRanges,
     logo: logoView(made),
     weakest: weakModules(result, made),
-  };
-}
-
-function thingsOf({ job }: JobResult, { items }: Piece): ThingView[] {
-  return items.map(({ id, kind, name, box, size, capitalMm }, index) => {
-    const settings = job.piece.items[index]!;
-    const turnDegrees = 'turnDegrees' in settings ? settings.turnDegrees : 0;
-    return { id, kind, name, box, size, turnDegrees, capitalMm };
-  });
-}
-
-const codeView = ({ code, quietZone, turn }: PlacedCode): CodeView => {
-  const { width, height } = turnedBounds(code.width, code.height, turn);
-  const x = code.x + (code.width - width) / 2;
-  const y = code.y + (code.height - height) / 2;
-  return { box: { x, y, width, height }, code, quietZone, turn };
-};
-
-function standView({ job }: JobResult, piece: Piece): StandView | null {
-  const { stand } = job.piece;
-  const laid = stand && layStand(stand, piece);
-  if (!stand || !laid) return null;
-  const picture = standPicture(laid, piece, stand);
-  return {
-    faces: picture.faces.map(({ outline, shade, part }) => ({ path: pathData(outline), shade, part })),
-    front: picture.front,
-    frontPath: pathData(picture.visibleFront),
-    bounds: picture.bounds,
-    layers: laid.layers.map(({ widthMm, depthMm, slot }) => ({ widthMm, depthMm, hasSlot: slot !== null })),
-    slot: laid.slot,
-    depthMm: laid.depthMm,
   };
 }
 

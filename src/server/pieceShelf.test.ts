@@ -60,9 +60,9 @@ describe("the owner's own templates", () => {
   it('go when they are deleted, once', async () => {
     const { body } = await send('GET', '');
     const [{ id }] = body.templates;
-    expect((await send('DELETE', `/templates/${id}`)).body.templates).toEqual([]);
-    expect((await send('DELETE', `/templates/${id}`)).status).toBe(404);
-    expect((await send('DELETE', '/templates/none')).status).toBe(400);
+    expect((await send('DELETE', `/templates/${id}`, {})).body.templates).toEqual([]);
+    expect((await send('DELETE', `/templates/${id}`, {})).status).toBe(404);
+    expect((await send('DELETE', '/templates/none', {})).status).toBe(400);
   });
 });
 
@@ -72,7 +72,7 @@ describe('own stock sizes', () => {
     expect((await send('POST', '/stock-sizes', size)).body.stockSizes).toMatchObject([size]);
     expect((await send('POST', '/stock-sizes', { ...size, widthMm: 0 })).status).toBe(400);
     const { body } = await send('GET', '');
-    expect((await send('DELETE', `/stock-sizes/${body.stockSizes[0].id}`)).body.stockSizes).toEqual([]);
+    expect((await send('DELETE', `/stock-sizes/${body.stockSizes[0].id}`, {})).body.stockSizes).toEqual([]);
   });
 });
 

@@ -41,10 +41,6 @@ const revisionsShown = ref(false);
 const problem = ref('');
 
 const job = computed(() => (bench.id === props.id ? shown.value : null));
-/** Files and proofs are of the whole job, whichever code is at hand. */
-const stationJob = computed(() =>
-  props.station === 'proof' || props.station === 'output' ? document.value! : job.value!,
-);
 const drawers = {
   message: MessageDrawer,
   style: StyleDrawer,
@@ -149,10 +145,10 @@ onBeforeUnmount(() => {
     <FitBar class="fit" :job="job" :view="view" />
     <ReadoutPanel class="readout" :job="job" :view="view" />
     <section class="drawer" :aria-label="`${station} station`">
-      <component :is="drawers[station]" :job="stationJob" :view="view" :proof="proof" :things="things" />
+      <component :is="drawers[station]" :job="job" :view="view" :proof="proof" :things="things" />
     </section>
     <KeyList v-model="keysShown" />
-    <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
+    <RevisionsDialog v-model="revisionsShown" :job="document!" :view="view" />
   </main>
   <main v-else class="missing" aria-busy="true"></main>
 </template>

@@ -83,6 +83,8 @@ const differences = computed(() => {
 function restore(): void {
   const old = chosen.value === null ? undefined : documents.value.get(chosen.value);
   if (!old) return;
+  // The revision has its own first code.
+  bench.codeIndex = 0;
   bench.edit(old, 'restore');
   shown.value = false;
 }

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** The piece on the bench with rulers, dimension lines and the hatched quiet zone; or what the machine does to it. */
-import { computed, useTemplateRef, watch } from 'vue';
+import { computed, useTemplateRef } from 'vue';
 import type { Job } from '../../core/job';
-import { cardId1 } from '../../core/piece';
 import type { MadeView, PressView } from '../../engine';
 import { useElementSize } from '../shared/useElementSize';
 import { lengthText } from '../shared/units';
@@ -12,10 +11,11 @@ import PieceArt from '../shared/PieceArt.vue';
 import StageBase from './StageBase.vue';
 import { useStageNotes } from '../stores/stageNotes';
 import StageLogo from './StageLogo.vue';
+import StageMarks from './StageMarks.vue';
 import StageRulers from './StageRulers.vue';
 import StageGuides from './StageGuides.vue';
 import StageThings from './StageThings.vue';
-import { pxPerMmOfCard, stageScale, zoomedScale } from './stageScale';
+import { useStageView } from './useStageView';
 import type { Things } from './useThings';
 
 const props = defineProps<{
@@ -31,13 +31,7 @@ const notes = useStageNotes();
 const root = useTemplateRef<HTMLElement>('root');
 const { width, height } = useElementSize(root);
 
-const scale = computed(() => {
-  const { widthMm, heightMm } = props.made;
-  if (stage.zoom === 'fit') return stageScale(width.value, height.value, widthMm, heightMm);
-  const pxPerMm = stage.zoom === 'true' ? pxPerMmOfCard(preferences.cardPx, cardId1.widthMm) : stage.zoom;
-  return zoomedScale(width.value, height.value, widthMm, heightMm, pxPerMm, stage.pan);
-});
-watch(scale, ({ pxPerMm }) => (stage.shownPxPerMm = pxPerMm), { immediate: true });
+const { scale, wheel, panStage } = useStageView(root, width, height, () => props.made);
 const placed = computed(
   () => `translate(${scale.value.originX} ${scale.value.originY}) scale(${scale.value.pxPerMm})`,
 );
@@ -68,59 +62,6 @@ const pieceBottom = computed(
 const pieceRight = computed(
   () => scale.value.originX + (props.made.cut.x + props.made.cut.width) * scale.value.pxPerMm,
 );
-const area = computed(() =>
-  props.job.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal,
-);
-
-/** One line for each kind of work; what is marked in many parts is one area. */
-const legend = computed(() => {
-  const { operations } = props.made;
-  const lines = new Map<string, { kind: string; label: string; isLine: boolean; area: string }>();
-  for (const { kind, label, isLine } of operations) {
-    const known = lines.get(isLine ? kind + label : kind);
-    if (known === undefined)
-      lines.set(isLine ? kind + label : kind, {
-        kind,
-        label,
-        isLine,
-        area: isLine ? '' : `, ${area.value.toFixed(0)} mm²`,
-      });
-    else if (!known.label.endsWith(', and more')) known.label += ', and more';
-  }
-  return [...lines.values()];
-});
-
-/** Turning the wheel looks elsewhere, with Ctrl nearer or farther at what lies under the pointer. */
-function wheel(event: WheelEvent): void {
-  event.preventDefault();
-  if (!event.ctrlKey) {
-    if (stage.zoom !== 'fit') stage.pan = { x: stage.pan.x - event.deltaX, y: stage.pan.y - event.deltaY };
-    return;
-  }
-  const before = scale.value;
-  const frame = root.value!.getBoundingClientRect();
-  const [x, y] = [event.clientX - frame.left, event.clientY - frame.top];
-  stage.zoomBy(event.deltaY < 0 ? 1.15 : 1 / 1.15);
-  const share = scale.value.pxPerMm / before.pxPerMm;
-  const moved = { x: x - (x - before.originX) * share, y: y - (y - before.originY) * share };
-  stage.pan = {
-    x: stage.pan.x + moved.x - scale.value.originX,
-    y: stage.pan.y + moved.y - scale.value.originY,
-  };
-}
-
-/** Dragging the bench itself looks elsewhere. */
-function panStage(event: PointerEvent): void {
-  if (event.button !== 0 || stage.zoom === 'fit') return;
-  const target = event.currentTarget as SVGElement;
-  const start = { x: event.clientX - stage.pan.x, y: event.clientY - stage.pan.y };
-  const move = ({ clientX, clientY }: PointerEvent): void => {
-    stage.pan = { x: clientX - start.x, y: clientY - start.y };
-  };
-  target.setPointerCapture(event.pointerId);
-  target.addEventListener('pointermove', move);
-  target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), { once: true });
-}
 </script>
 
 <template>
@@ -209,34 +150,7 @@ function panStage(event: PointerEvent): void {
         />
       </template>
 
-      <template v-else>
-        <g :transform="placed">
-          <template v-for="(operation, index) in made.operations" :key="index">
-            <path
-              v-if="operation.isLine"
-              :d="operation.path"
-              :class="operation.kind === 'cut' ? 'cut-line' : 'score-line'"
-              :stroke-width="1.5 / scale.pxPerMm"
-            />
-            <path v-else :d="operation.path" :class="operation.kind" />
-          </template>
-        </g>
-        <g class="legend" transform="translate(36 40)">
-          <g v-for="(operation, index) in legend" :key="index" :transform="`translate(0 ${index * 18})`">
-            <path
-              v-if="operation.isLine"
-              d="M0 -4h14"
-              :class="operation.kind === 'cut' ? 'cut-line' : 'score-line'"
-              stroke-width="1.5"
-            />
-            <rect v-else y="-10" width="14" height="11" :class="operation.kind" />
-            <text x="22">{{ operation.kind }}: {{ operation.label }}{{ operation.area }}</text>
-          </g>
-          <text v-if="job.making.mirrored" x="0" :y="legend.length * 18 + 2">
-            mirrored, as the file has it
-          </text>
-        </g>
-      </template>
+      <StageMarks v-else :job="job" :made="made" :scale="scale" />
 
       <g class="dimension" :transform="`translate(0 ${Math.min(pieceBottom, height - 62) + 18})`">
         <path :d="`M${code.x} -6V6M${code.x + code.width} -6V6M${code.x} 0h${code.width}`" />
@@ -310,26 +224,6 @@ function panStage(event: PointerEvent): void {
   fill: none;
   stroke: var(--stop);
   pointer-events: none;
-}
-
-.mark,
-.print {
-  fill: #3f6f8f;
-}
-
-.cut-line {
-  fill: none;
-  stroke: var(--stop);
-}
-
-.score-line {
-  fill: none;
-  stroke: #2b4fb5;
-}
-
-.legend text {
-  fill: var(--ink);
-  font-size: 12px;
 }
 
 .bench-top {

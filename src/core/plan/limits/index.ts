@@ -13,19 +13,9 @@ import {
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
-import {
-  measureCodesInView,
-  measureCodeTurn,
-  measureContour,
-  measureFields,
-  measureGlyphs,
-  measureHoles,
-  measureOverlaps,
-  measureStand,
-  measureStrokes,
-  measureThingsInside,
-} from './things';
+import { measureFields, measureGlyphs, measureOverlaps, measureStrokes, measureThingsInside } from './things';
 import { measureMirroring, measurePolarity } from './tone';
+import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, measureStand } from './whole';
 
 export { symbolContrast } from './contrast';
 export type { LimitContext, LogoContext } from './context';

@@ -1,8 +1,11 @@
 /** Things on the piece moved, made smaller or taken away: as they would come out, and as changes to the document. */
 import type { Change, Fix } from '../../finding';
-import type { Vertex } from '../../geometry';
+import type { Region, Vertex } from '../../geometry';
 import type { ArtSettings, PieceSettings, PlacedItem, WordsSettings } from '../../piece';
 import { change } from './context';
+
+/** All that is marked of an item, filled or followed. */
+export const inkOf = ({ area, lines }: PlacedItem): Region => [...area, ...lines];
 
 /** Things with a place and a size of their own. */
 export type FreeSettings = WordsSettings | ArtSettings;
