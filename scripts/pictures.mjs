@@ -130,7 +130,7 @@ await page.waitForFunction(() => document.querySelectorAll('.offer svg').length 
 await picture('piece-templates');
 await page.goto(base);
 await page.locator('.picture path').first().waitFor();
-await page.waitForFunction(() => document.querySelectorAll('.picture svg').length >= 8, null, {
+await page.waitForFunction(() => document.querySelectorAll('.picture:has(path)').length >= 8, null, {
   timeout: 60_000,
 });
 await page.waitForTimeout(800);

@@ -9,7 +9,7 @@ import { usePreferences } from '../stores/preferences';
 import { useShelf } from '../stores/shelf';
 import { stateNames, stateOf } from './shelfList';
 import { usePicture } from './usePicture';
-import PieceArt from '../shared/PieceArt.vue';
+import PieceThumb from '../shared/PieceThumb.vue';
 
 const props = defineProps<{ job: JobSummary; selected: boolean }>();
 defineEmits<{ select: [] }>();
@@ -62,18 +62,8 @@ function finishRenaming(): void {
       tabindex="-1"
       @change="$emit('select')"
     />
-    <svg class="picture" :viewBox="`0 0 ${job.widthMm} ${job.heightMm}`" aria-hidden="true">
-      <template v-if="picture">
-        <path
-          :d="picture.outlinePath"
-          :fill="picture.baseColour"
-          stroke="#98a0a4"
-          stroke-width="0.6"
-          vector-effect="non-scaling-stroke"
-        />
-        <PieceArt :parts="picture.finished" />
-      </template>
-    </svg>
+    <PieceThumb v-if="picture" class="picture" :picture="picture" />
+    <svg v-else class="picture" :viewBox="`0 0 ${job.widthMm} ${job.heightMm}`" aria-hidden="true" />
     <div class="name">
       <input
         v-if="newName !== null"

@@ -160,6 +160,16 @@ describe('things on the piece', () => {
     }
   });
 
+  it('are frames too: the code is moved with its frame', async () => {
+    const low = board([{ kind: 'frame', text: 'SCAN ME' }], {
+      code: { widthMm: 29, xMm: 'middle', yMm: 34, turnDegrees: 0 },
+    });
+    const { severity, fixes } = (await find(low, 'piece-inside'))!;
+    expect(severity).toBe('stop');
+    expect(fixes[0]!.label).toBe('Move the code with its panel frame');
+    expect((await find(applyChanges(low, fixes[0]!.changes), 'piece-inside'))!.severity).toBe('fine');
+  });
+
   it('over each other are pointed out with the area that they share', async () => {
     const overlap = await find(board([words('One', { yMm: 4 }), words('Two', { yMm: 4 })]), 'piece-overlap');
     expect(overlap).toMatchObject({ severity: 'caution', text: expect.stringContaining('“One”') });

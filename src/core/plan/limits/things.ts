@@ -10,8 +10,15 @@ import {
   type Contour,
   type Region,
 } from '../../geometry';
-import { type Axis, type ItemSettings, type PlacedItem } from '../../piece';
-import { change, inMm, roundUpTo, slack, type LimitContext } from './context';
+import {
+  boxContour,
+  turnedWith,
+  type Axis,
+  type FrameSettings,
+  type ItemSettings,
+  type PlacedItem,
+} from '../../piece';
+import { change, hasQuietZone, inMm, roundUpTo, slack, type LimitContext } from './context';
 import {
   inkOf,
   largestShare,
@@ -72,26 +79,23 @@ export function measureThingsInside(context: LimitContext): Finding | null {
 
 /** Moved in, made smaller about its middle, or both; each only when it then lies where it should. */
 function insideFixes(
-  { piece, pieceSettings }: LimitContext,
+  context: LimitContext,
   item: PlacedItem,
   settings: ItemSettings,
   place: number,
   leastMm: number,
 ): Fix[] {
+  const { piece, pieceSettings } = context;
   const removal = removalFix(pieceSettings, place, item.name);
-  if (settings.kind === 'frame' || settings.kind === 'border') return [removal];
+  if (settings.kind === 'border') return [removal];
+  if (settings.kind === 'frame') return [...codeMoves(context, item, settings), removal];
   const path = `piece.items.${place}`;
   const { safeMm } = pieceSettings;
   const isGood = (candidate: PlacedItem): boolean =>
     measuredInside(candidate, [piece.outline]) >= Math.max(leastMm, safeMm) - slack;
   const bounds = boundsOf(inkOf(item))!;
-  /** In whole tenths of a millimetre, so that nothing ends just short of where it should be. */
-  const into = (start: number, length: number, room: number, axis: Axis): number => {
-    if (axis === 'middle') return 0;
-    const before = roundUpTo(safeMm - start + slack, 0.1);
-    const beyond = roundUpTo(start + length - room + safeMm + slack, 0.1);
-    return before > 0 ? before : beyond > 0 ? -beyond : 0;
-  };
+  const into = (start: number, length: number, room: number, axis: Axis): number =>
+    axis === 'middle' ? 0 : shiftInto(start, length, room, safeMm);
   const dx = into(bounds.x, bounds.width, piece.widthMm, settings.xMm);
   const dy = into(bounds.y, bounds.height, piece.heightMm, settings.yMm);
   const moved = movedItem(item, dx, dy);
@@ -113,6 +117,39 @@ function insideFixes(
       changes: [...sizeChanges(settings, path, share), ...placeChanges(smaller(share), settings, path)],
     });
   return [...fixes, removal];
+}
+
+/** How far along an axis something has to move to lie within a room; in whole tenths, so that nothing ends just short. */
+function shiftInto(start: number, length: number, room: number, safeMm: number): number {
+  const before = roundUpTo(safeMm - start + slack, 0.1);
+  const beyond = roundUpTo(start + length - room + safeMm + slack, 0.1);
+  return before > 0 ? before : beyond > 0 ? -beyond : 0;
+}
+
+/** A frame goes where its code goes: the code is moved so far that the frame lies on the piece, when the code may lie there. */
+function codeMoves(context: LimitContext, frame: PlacedItem, { around }: FrameSettings): Fix[] {
+  const { piece, pieceSettings } = context;
+  if (around !== 0) return [];
+  const { safeMm, code } = pieceSettings;
+  const { x, y, width, height } = frame.box;
+  const [dx, dy] = [shiftInto(x, width, piece.widthMm, safeMm), shiftInto(y, height, piece.heightMm, safeMm)];
+  if (measuredInside(movedItem(frame, dx, dy), [piece.outline]) < safeMm - slack) return [];
+  const bounds = boundsOf(turnedWith(piece, [boxContour(piece.code)]))!;
+  const moved = {
+    ...code,
+    ...(dx === 0 ? {} : { xMm: Number((bounds.x + dx).toFixed(4)) }),
+    ...(dy === 0 ? {} : { yMm: Number((bounds.y + dy).toFixed(4)) }),
+  };
+  if (!hasQuietZone(context, { ...pieceSettings, code: moved })) return [];
+  return [
+    {
+      label: `Move the code with its ${frame.name}`,
+      changes: [
+        ...(dx === 0 ? [] : [change('piece.code.xMm', moved.xMm)]),
+        ...(dy === 0 ? [] : [change('piece.code.yMm', moved.yMm)]),
+      ],
+    },
+  ];
 }
 
 /** Items and edges that have not changed are the same objects as at the last key press. */
