@@ -141,7 +141,14 @@ onBeforeUnmount(() => {
       @revisions="revisionsShown = true"
     />
     <ConflictBar v-if="bench.conflict" class="conflict" />
-    <StagePanel v-model:view-name="stageView" class="stage" :job="job" :view="view" :things="things" />
+    <StagePanel
+      v-model:view-name="stageView"
+      class="stage"
+      :job="job"
+      :view="view"
+      :things="things"
+      :has-handles="station === 'piece'"
+    />
     <FitBar class="fit" :job="job" :view="view" />
     <ReadoutPanel class="readout" :job="job" :view="view" />
     <section class="drawer" :aria-label="`${station} station`">

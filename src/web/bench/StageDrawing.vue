@@ -24,6 +24,8 @@ const props = defineProps<{
   made: MadeView;
   shows: 'finished' | 'marks';
   things: Things;
+  /** Whether what is held can be turned and resized here. */
+  hasHandles: boolean;
 }>();
 const stage = useStage();
 const preferences = usePreferences();
@@ -175,6 +177,7 @@ const pieceRight = computed(
         :made="made"
         :things="things"
         :scale="scale"
+        :has-handles="hasHandles"
       />
       <StageRulers :width="width" :height="height" :scale="scale" />
       <StageGuides v-if="shows === 'finished'" :width="width" :height="height" :scale="scale" />

@@ -13,7 +13,7 @@ import StageZoom from './StageZoom.vue';
 import { stageViews, type StageView } from './stageViews';
 import type { Things } from './useThings';
 
-const props = defineProps<{ job: Job; view: PressView; things: Things }>();
+const props = defineProps<{ job: Job; view: PressView; things: Things; hasHandles: boolean }>();
 const bench = useBench();
 const viewName = defineModel<StageView>('viewName', { required: true });
 const preferences = usePreferences();
@@ -42,6 +42,7 @@ const whyEmpty = computed(() => {
         :made="view.made"
         :shows="viewName === 'marks' ? 'marks' : 'finished'"
         :things="things"
+        :has-handles="hasHandles"
       />
       <StageZoom />
     </template>

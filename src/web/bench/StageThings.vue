@@ -10,7 +10,13 @@ import { useStage } from '../stores/stage';
 import type { StageScale } from './stageScale';
 import type { Thing, Things } from './useThings';
 
-const props = defineProps<{ job: Job; made: MadeView; things: Things; scale: StageScale }>();
+const props = defineProps<{
+  job: Job;
+  made: MadeView;
+  things: Things;
+  scale: StageScale;
+  hasHandles: boolean;
+}>();
 const stage = useStage();
 const preferences = usePreferences();
 
@@ -152,7 +158,7 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
       :key="thing.id"
       v-bind="rect"
       class="hit"
-      :class="{ along: !thing.isFree, held: thing.id === stage.selected }"
+      :class="{ along: !thing.isFree, held: hasHandles && thing.id === stage.selected }"
       :transform="turned"
       :data-test="`thing-${thing.id}`"
       role="button"
@@ -188,7 +194,7 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
         line.name
       }}</text>
     </g>
-    <g v-if="held?.thing.isFree" :transform="held.turned">
+    <g v-if="hasHandles && held?.thing.isFree" :transform="held.turned">
       <path :d="`M${held.centreX} ${held.rect.y}v-16`" class="stem" />
       <circle
         :cx="held.centreX"
