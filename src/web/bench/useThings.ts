@@ -1,5 +1,5 @@
 /** What lies on the piece, and how it is moved, turned, resized and taken away. */
-import { computed, type ComputedRef } from 'vue';
+import { computed, watch, type ComputedRef } from 'vue';
 import type { Job } from '../../core/job';
 import { codeBox, radians, type Axis, type ItemSettings } from '../../core/piece';
 import { turnedBounds, type Box } from '../../core/geometry';
@@ -70,6 +70,14 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
 
   /** Where a code beside the one at hand stands in the job. */
   const realIndex = (index: number): number => (index + 1 === bench.codeIndex ? 0 : index + 1);
+
+  // What a fix or a step back took away is held no longer.
+  watch(
+    () => job()?.piece.items,
+    (items) => {
+      if (stage.selected !== 'code' && items?.every(({ id }) => id !== stage.selected)) stage.hold('code');
+    },
+  );
 
   const held = computed(() => all.value.find(({ id }) => id === stage.selected) ?? null);
 

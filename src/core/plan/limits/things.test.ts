@@ -167,7 +167,18 @@ describe('things on the piece', () => {
     const { severity, fixes } = (await find(low, 'piece-inside'))!;
     expect(severity).toBe('stop');
     expect(fixes[0]!.label).toBe('Move the code with its panel frame');
-    expect((await find(applyChanges(low, fixes[0]!.changes), 'piece-inside'))!.severity).toBe('fine');
+    for (const { label, changes } of fixes)
+      expect([label, (await find(applyChanges(low, changes), 'piece-inside'))?.severity ?? 'fine']).toEqual([
+        label,
+        'fine',
+      ]);
+    const tight = board([{ kind: 'frame', text: 'SCAN ME', bandMm: 9 }], { widthMm: 40, heightMm: 40 });
+    const stop = (await find(tight, 'piece-inside'))!;
+    expect(stop.fixes.map(({ label }) => label)).toEqual([
+      'Make the piece 40 × 58 mm',
+      'Take the panel frame away',
+    ]);
+    expect((await find(applyChanges(tight, stop.fixes[0]!.changes), 'piece-inside'))!.severity).toBe('fine');
   });
 
   it('over each other are pointed out with the area that they share', async () => {

@@ -12,6 +12,7 @@ import {
 } from '../../geometry';
 import {
   boxContour,
+  outlineOf,
   turnedWith,
   type Axis,
   type FrameSettings,
@@ -88,7 +89,8 @@ function insideFixes(
   const { piece, pieceSettings } = context;
   const removal = removalFix(pieceSettings, place, item.name);
   if (settings.kind === 'border') return [removal];
-  if (settings.kind === 'frame') return [...codeMoves(context, item, settings), removal];
+  if (settings.kind === 'frame')
+    return [...codeMoves(context, item, settings), ...roomierPiece(context, item, settings), removal];
   const path = `piece.items.${place}`;
   const { safeMm } = pieceSettings;
   const isGood = (candidate: PlacedItem): boolean =>
@@ -124,6 +126,37 @@ function shiftInto(start: number, length: number, room: number, safeMm: number):
   const before = roundUpTo(safeMm - start + slack, 0.1);
   const beyond = roundUpTo(start + length - room + safeMm + slack, 0.1);
   return before > 0 ? before : beyond > 0 ? -beyond : 0;
+}
+
+/** A piece so much larger that the frame around its code lies on it. */
+function roomierPiece(context: LimitContext, frame: PlacedItem, { around }: FrameSettings): Fix[] {
+  const { piece, pieceSettings } = context;
+  const { safeMm, code } = pieceSettings;
+  if (around !== 0) return [];
+  const { x, y, width, height } = frame.box;
+  // In the middle, half of what the piece grows is on the far side.
+  const growth = (start: number, length: number, room: number, axis: Axis): number => {
+    const over = Math.max(start + length + safeMm - room, axis === 'middle' ? safeMm - start : 0);
+    return over <= slack ? 0 : Math.ceil((axis === 'middle' ? 2 : 1) * over + 0.01);
+  };
+  const larger = {
+    ...pieceSettings,
+    widthMm: pieceSettings.widthMm + growth(x, width, piece.widthMm, code.xMm),
+    heightMm: pieceSettings.heightMm + growth(y, height, piece.heightMm, code.yMm),
+  };
+  const moved = movedItem(
+    frame,
+    code.xMm === 'middle' ? (larger.widthMm - pieceSettings.widthMm) / 2 : 0,
+    code.yMm === 'middle' ? (larger.heightMm - pieceSettings.heightMm) / 2 : 0,
+  );
+  if (Math.max(larger.widthMm, larger.heightMm) > 5000) return [];
+  if (measuredInside(moved, [outlineOf(larger).edge]) < safeMm - slack) return [];
+  return [
+    {
+      label: `Make the piece ${larger.widthMm} × ${inMm(larger.heightMm)}`,
+      changes: [change('piece.widthMm', larger.widthMm), change('piece.heightMm', larger.heightMm)],
+    },
+  ];
 }
 
 /** A frame goes where its code goes: the code is moved so far that the frame lies on the piece, when the code may lie there. */
