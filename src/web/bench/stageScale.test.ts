@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { rulerTicks, stageScale } from './stageScale';
+import { nominalPxPerMm, pxPerMmOfCard, rulerTicks, stageScale, zoomedScale } from './stageScale';
 
 const lengths = fc.double({ min: 1, max: 5000, noNaN: true });
 
@@ -21,6 +21,26 @@ describe('stageScale', () => {
   it('does not blow a tiny piece up without end, and bears a stage without room', () => {
     expect(stageScale(4000, 4000, 1, 1).pxPerMm).toBe(24);
     expect(stageScale(0, 0, 60, 40).pxPerMm).toBeGreaterThan(0);
+  });
+});
+
+describe('a chosen scale', () => {
+  it('keeps the middle of the piece where it was when all of it was shown', () => {
+    const whole = stageScale(1008, 408, 60, 40);
+    const near = zoomedScale(1008, 408, 60, 40, 20, { x: 0, y: 0 });
+    const middle = ({ originX, originY, pxPerMm }: typeof whole) => [
+      originX + 30 * pxPerMm,
+      originY + 20 * pxPerMm,
+    ];
+    expect(middle(near)).toEqual(middle(whole).map((value) => expect.closeTo(value, 6)));
+    expect(zoomedScale(1008, 408, 60, 40, 20, { x: 7, y: -3 }).originX).toBeCloseTo(near.originX + 7, 9);
+  });
+
+  it('is true to size by the card that was held against the screen, else by definition', () => {
+    // CSS Values 3, 6.2: 96 px to the inch of 25.4 mm. ISO/IEC 7810, ID-1: 85.60 mm.
+    expect(pxPerMmOfCard(null, 85.6)).toBe(nominalPxPerMm);
+    expect(nominalPxPerMm).toBeCloseTo(3.7795, 4);
+    expect(pxPerMmOfCard(428, 85.6)).toBeCloseTo(5, 9);
   });
 });
 

@@ -204,15 +204,11 @@ function measuredInside(item: PlacedItem, edge: Region): number {
   if (isInside && distance > 0) return distance;
   const outside = cutRegion(region, edge, 0.01);
   if (regionArea(outside) < 1e-6) return isInside ? distance : 0;
-  const over = boundsOf(outside)!;
-  const around = boundsOf(edge)!;
-  const reach = Math.max(
-    around.x - over.x,
-    around.y - over.y,
-    over.x + over.width - around.x - around.width,
-    over.y + over.height - around.y - around.height,
-  );
-  return -Math.max(reach, Math.min(over.width, over.height, item.box.width));
+  // What lies out farthest, at the corners of what lies out.
+  let reach = 0;
+  for (const contour of outside)
+    for (const { x, y } of contour) reach = Math.max(reach, regionDistance([[{ x, y }]], edge));
+  return -reach;
 }
 
 /** Strokes of words and lines of frames, after growth is taken back, against the machine's smallest mark. */

@@ -10,6 +10,7 @@ import {
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import ColourField from '../../shared/ColourField.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
+import MeasureRows from '../../shared/MeasureRows.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useBench } from '../../stores/bench';
 import { outlineNames } from './outlineChoices';
@@ -64,6 +65,17 @@ function setOffset(mm: number): void {
     'offset',
   );
 }
+
+const tagRows = [
+  { key: 'cutMm', label: 'Cut corners', max: 500, step: 1 },
+  { key: 'holeMm', label: 'Hole', max: 500 },
+  { key: 'holeFromTopMm', label: 'Hole from top', max: 500 },
+] as const;
+const notchRows = [{ key: 'notchMm', label: 'Notch', max: 500 }] as const;
+const contourRows = [
+  { key: 'paddingMm', label: 'Bare margin', max: 500 },
+  { key: 'borderMm', label: 'Border', max: 500 },
+] as const;
 </script>
 
 <template>
@@ -90,57 +102,15 @@ function setOffset(mm: number): void {
       </div>
       <SwitchField v-model="each" label="Each corner on its own" />
     </template>
-    <template v-else-if="outline.kind === 'tag'">
-      <MeasureInput
-        label="Cut corners"
-        :mm="outline.cutMm"
-        :min-mm="0"
-        :max-mm="500"
-        @change="set({ cutMm: $event })"
-      />
-      <MeasureInput
-        label="Hole"
-        :mm="outline.holeMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ holeMm: $event })"
-      />
-      <MeasureInput
-        label="Hole from top"
-        :mm="outline.holeFromTopMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ holeFromTopMm: $event })"
-      />
-    </template>
-    <MeasureInput
+    <MeasureRows v-else-if="outline.kind === 'tag'" :of="outline" :rows="tagRows" @change="set" />
+    <MeasureRows
       v-else-if="outline.kind === 'ticket' || outline.kind === 'burgee'"
-      label="Notch"
-      :mm="outline.notchMm"
-      :min-mm="0"
-      :max-mm="500"
-      :step-mm="0.5"
-      @change="set({ notchMm: $event })"
+      :of="outline"
+      :rows="notchRows"
+      @change="set"
     />
     <template v-else-if="outline.kind === 'contour'">
-      <MeasureInput
-        label="Bare margin"
-        :mm="outline.paddingMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ paddingMm: $event })"
-      />
-      <MeasureInput
-        label="Border"
-        :mm="outline.borderMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ borderMm: $event })"
-      />
+      <MeasureRows :of="outline" :rows="contourRows" @change="set" />
       <ChoiceRow
         label="Corners of the contour"
         :choices="[

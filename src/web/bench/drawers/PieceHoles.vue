@@ -14,6 +14,7 @@ import {
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
+import MeasureRows from '../../shared/MeasureRows.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
@@ -81,6 +82,10 @@ const startOf = (axis: 'xMm' | 'yMm'): number =>
   Number(((axis === 'xMm' ? props.job.piece.widthMm : props.job.piece.heightMm) / 2).toFixed(2));
 const patternChoices = holePatterns.map((value) => ({ value, label: value }));
 const fitChoices = holeFits.map((value) => ({ value, label: value }));
+const slotRows = [
+  { key: 'lengthMm', label: 'Length', min: 0.5, max: 1000 },
+  { key: 'widthMm', label: 'Slot width', min: 0.3, max: 500 },
+] as const;
 </script>
 
 <template>
@@ -135,22 +140,7 @@ const fitChoices = holeFits.map((value) => ({ value, label: value }));
         @change="setShape(hole, { diameterMm: $event })"
       />
       <template v-else>
-        <MeasureInput
-          label="Length"
-          :mm="hole.shape.lengthMm"
-          :min-mm="0.5"
-          :max-mm="1000"
-          :step-mm="0.5"
-          @change="setShape(hole, { lengthMm: $event })"
-        />
-        <MeasureInput
-          label="Slot width"
-          :mm="hole.shape.widthMm"
-          :min-mm="0.3"
-          :max-mm="500"
-          :step-mm="0.5"
-          @change="setShape(hole, { widthMm: $event })"
-        />
+        <MeasureRows :of="hole.shape" :rows="slotRows" @change="setShape(hole, $event)" />
         <SwitchField
           label="Upright"
           :model-value="hole.shape.upright"

@@ -5,7 +5,7 @@ import type { Job } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { StandSettings } from '../../../core/piece';
 import type { PressView } from '../../../engine';
-import MeasureInput from '../../shared/MeasureInput.vue';
+import MeasureRows from '../../shared/MeasureRows.vue';
 import RangeField from '../../shared/RangeField.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { lengthNumber, lengthText } from '../../shared/units';
@@ -36,6 +36,17 @@ const set = (change: Partial<StandSettings>): void =>
 const length = (mm: number): string => lengthText(mm, preferences.unit);
 const size = (across: number, down: number): string =>
   `${lengthNumber(across, preferences.unit)} × ${length(down)}`;
+
+const plateRows = [
+  { key: 'plateMm', label: 'Plate thickness', min: 0.5, max: 60, step: 0.1 },
+  { key: 'layerMm', label: 'Base sheet', min: 0.5, max: 60, step: 0.1 },
+  { key: 'fitMm', label: 'Play in the slot', min: -0.5, max: 2, step: 0.05 },
+] as const;
+const baseRows = [
+  { key: 'stepMm', label: 'Step width', max: 200 },
+  { key: 'shoulderMm', label: 'Shoulder', min: 2, max: 200 },
+  { key: 'cornerMm', label: 'Base corners', max: 500 },
+] as const;
 </script>
 
 <template>
@@ -48,30 +59,7 @@ const size = (across: number, down: number): string =>
         @update:model-value="bench.editPiece({ stand: $event ? usual : null }, 'stand')"
       />
       <template v-if="stand">
-        <MeasureInput
-          label="Plate thickness"
-          :mm="stand.plateMm"
-          :min-mm="0.5"
-          :max-mm="60"
-          :step-mm="0.1"
-          @change="set({ plateMm: $event })"
-        />
-        <MeasureInput
-          label="Base sheet"
-          :mm="stand.layerMm"
-          :min-mm="0.5"
-          :max-mm="60"
-          :step-mm="0.1"
-          @change="set({ layerMm: $event })"
-        />
-        <MeasureInput
-          label="Play in the slot"
-          :mm="stand.fitMm"
-          :min-mm="-0.5"
-          :max-mm="2"
-          :step-mm="0.05"
-          @change="set({ fitMm: $event })"
-        />
+        <MeasureRows :of="stand" :rows="plateRows" @change="set" />
       </template>
       <p v-else class="note">
         For plates that stand by themselves. The base is cut in layers; each file of the job gets one more for
@@ -89,30 +77,7 @@ const size = (across: number, down: number): string =>
         :model-value="stand.steps"
         @update:model-value="set({ steps: Math.round($event) })"
       />
-      <MeasureInput
-        label="Step width"
-        :mm="stand.stepMm"
-        :min-mm="0"
-        :max-mm="200"
-        :step-mm="0.5"
-        @change="set({ stepMm: $event })"
-      />
-      <MeasureInput
-        label="Shoulder"
-        :mm="stand.shoulderMm"
-        :min-mm="2"
-        :max-mm="200"
-        :step-mm="0.5"
-        @change="set({ shoulderMm: $event })"
-      />
-      <MeasureInput
-        label="Base corners"
-        :mm="stand.cornerMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ cornerMm: $event })"
-      />
+      <MeasureRows :of="stand" :rows="baseRows" @change="set" />
     </section>
     <section v-if="stand && laid">
       <h2 class="heading">As it comes out</h2>

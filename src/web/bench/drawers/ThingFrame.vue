@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A frame around a code, or a border line along the edge. */
+import { computed } from 'vue';
 import type { Job } from '../../../core/job';
 import { frameShapes, type BorderSettings, type FrameSettings } from '../../../core/piece';
 import { typefaces } from '../../../core/words/fonts';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
-import MeasureInput from '../../shared/MeasureInput.vue';
+import MeasureRows from '../../shared/MeasureRows.vue';
 import { useBench } from '../../stores/bench';
 
 const props = defineProps<{ item: FrameSettings | BorderSettings; job: Job }>();
@@ -19,6 +20,29 @@ const hints = {
   corners: 'Four angles, the words between them.',
   ring: 'A circle around the code, the words in it.',
 } as const;
+
+type FrameMeasure = 'gapMm' | 'lineMm' | 'bandMm' | 'cornerMm';
+const allFrameRows = [
+  { key: 'gapMm', label: 'From quiet zone', max: 500, step: 0.1 },
+  { key: 'lineMm', label: 'Line', min: 0.05, max: 100, step: 0.1 },
+  { key: 'bandMm', label: 'Band', min: 0.5, max: 500 },
+  { key: 'cornerMm', label: 'Frame corners', max: 500 },
+] as const;
+/** Measures that a shape has no use for are not shown. */
+const idle: Readonly<Record<FrameSettings['shape'], readonly FrameMeasure[]>> = {
+  panel: [],
+  band: ['lineMm'],
+  corners: ['cornerMm'],
+  ring: ['cornerMm'],
+};
+const frameRows = computed(() => {
+  const { item } = props;
+  return item.kind === 'frame' ? allFrameRows.filter(({ key }) => !idle[item.shape].includes(key)) : [];
+});
+const borderRows = [
+  { key: 'insetMm', label: 'From the edge', max: 500 },
+  { key: 'lineMm', label: 'Line', min: 0.05, max: 100, step: 0.1 },
+] as const;
 </script>
 
 <template>
@@ -57,40 +81,7 @@ const hints = {
         :model-value="item.side"
         @update:model-value="set({ side: $event })"
       />
-      <MeasureInput
-        label="From quiet zone"
-        :mm="item.gapMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.1"
-        @change="set({ gapMm: $event })"
-      />
-      <MeasureInput
-        v-if="item.shape !== 'band'"
-        label="Line"
-        :mm="item.lineMm"
-        :min-mm="0.05"
-        :max-mm="100"
-        :step-mm="0.1"
-        @change="set({ lineMm: $event })"
-      />
-      <MeasureInput
-        label="Band"
-        :mm="item.bandMm"
-        :min-mm="0.5"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ bandMm: $event })"
-      />
-      <MeasureInput
-        v-if="item.shape === 'panel' || item.shape === 'band'"
-        label="Frame corners"
-        :mm="item.cornerMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ cornerMm: $event })"
-      />
+      <MeasureRows :of="item" :rows="frameRows" @change="set" />
       <ChoiceRow
         v-if="job.moreCodes.length > 0"
         label="Around"
@@ -108,22 +99,7 @@ const hints = {
   <div v-else class="editor">
     <section>
       <h2 class="heading">Border line</h2>
-      <MeasureInput
-        label="From the edge"
-        :mm="item.insetMm"
-        :min-mm="0"
-        :max-mm="500"
-        :step-mm="0.5"
-        @change="set({ insetMm: $event })"
-      />
-      <MeasureInput
-        label="Line"
-        :mm="item.lineMm"
-        :min-mm="0.05"
-        :max-mm="100"
-        :step-mm="0.1"
-        @change="set({ lineMm: $event })"
-      />
+      <MeasureRows :of="item" :rows="borderRows" @change="set" />
       <ChoiceRow
         label="Corners of the line"
         :choices="[
