@@ -1,12 +1,12 @@
 /** piece: artworks and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
 import type { Artwork } from '../artwork';
-import { boundsOf, convexHull, signedArea, type Contour, type Region } from '../geometry';
+import { boundsOf, convexHull, flattenRegion, signedArea, type Contour, type Region } from '../geometry';
 import { contourAround } from './contour';
 import { holesOf, type Hole } from './holes';
 import { layItem, type ItemSources, type PlacedItem } from './items';
 import { outlineOf, type NamedOutline } from './outlines';
 import { placeCode, turnedWith, type PlacedCode } from './placedCode';
-import type { CodePlacement, PieceSettings } from './schema';
+import type { CodePlacement, ItemSettings, PieceSettings } from './schema';
 
 export { contourAround, type StickerContour } from './contour';
 export { fieldNames, filledText, type TextFields } from './fields';
@@ -129,7 +129,10 @@ export function layPiece(
   const contour =
     settings.outline.kind === 'contour'
       ? contourAround(
-          [...codes.flatMap(coveredBy), ...items.flatMap(hullsOf)],
+          [
+            ...codes.flatMap(coveredBy),
+            ...items.flatMap((item, index) => hullsOf(item, settings.items[index]!)),
+          ],
           settings.outline,
           settings.bleedMm,
         )
@@ -155,11 +158,18 @@ export function layPiece(
   };
 }
 
-/** Letters by their convex hulls, so that a contour does not follow every notch of them; other things as they are. */
-function hullsOf({ kind, area, lines }: PlacedItem): Region {
+/**
+ * Straight words by the convex hull of all of them and words on a circle letter by letter, so that a contour does not follow
+ * every notch; other things as they are.
+ */
+function hullsOf({ area, lines }: PlacedItem, settings: ItemSettings): Region {
   const region = [...area, ...lines].filter((contour) => signedArea(contour) > 0);
-  return kind === 'words' ? region.map((contour) => convexHull(contour, 0.02)) : region;
+  if (settings.kind !== 'words' || region.length === 0) return region;
+  return settings.circle === null
+    ? [convexHull(flattenRegion(region, hullToleranceMm).flat(), hullToleranceMm)]
+    : region.map((contour) => convexHull(contour, hullToleranceMm));
 }
+const hullToleranceMm = 0.02;
 
 const round = (value: number): number => Number(value.toFixed(6));
 

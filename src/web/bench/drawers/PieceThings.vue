@@ -103,7 +103,13 @@ function reorder(step: 1 | -1): void {
 <style scoped src="./drawer.css"></style>
 <style scoped>
 .columns {
-  grid-template-columns: 252px minmax(0, 1fr) 300px;
+  grid-template-columns: 232px minmax(0, 1fr) 292px;
+}
+
+@media (max-width: 1150px) {
+  .columns {
+    grid-template-columns: 190px minmax(0, 1fr) 272px;
+  }
 }
 
 .entries {

@@ -193,8 +193,14 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
 <style scoped>
 .editor {
   display: grid;
-  grid-template-columns: 0.9fr 1.3fr 1.1fr;
+  grid-template-columns: 0.78fr 1.15fr 1.15fr;
   border-left: 1px solid var(--rule-soft);
+}
+
+@media (max-width: 1150px) {
+  .editor {
+    grid-template-columns: 1fr 1.2fr;
+  }
 }
 
 .fields {
