@@ -125,8 +125,9 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
 
   const before = (await page.getByTestId('thing-words-1').boundingBox())!;
   await drag(page, 'thing-words-1', 0, -60);
-  const after = (await page.getByTestId('thing-words-1').boundingBox())!;
-  expect(after.y).toBeLessThan(before.y - 40);
+  await expect
+    .poll(async () => (await page.getByTestId('thing-words-1').boundingBox())!.y)
+    .toBeLessThan(before.y - 40);
   const stop = finding(page, 'quiet-zone');
   await expect(stop).toHaveAttribute('data-severity', 'stop');
   await expect(stop).toContainText('words “SCAN ME”');
@@ -187,8 +188,7 @@ test('works the stage by keyboard and by handles, and the numbers say the same',
   await page.getByRole('button', { name: 'centre', exact: true }).click();
   const middle = (await thing.boundingBox())!;
   await drag(page, 'thing-words-1', 40, 0);
-  const right = (await thing.boundingBox())!;
-  expect(right.x).toBeGreaterThan(middle.x + 30);
+  await expect.poll(async () => (await thing.boundingBox())!.x).toBeGreaterThan(middle.x + 30);
   await drag(page, 'thing-words-1', -37, 0);
   await expect.poll(async () => Math.round((await thing.boundingBox())!.x)).toBe(Math.round(middle.x));
 

@@ -12,9 +12,17 @@ const problem = ref('');
 const taken = ref<readonly string[]>([]);
 
 function type(text: string): void {
-  const typed = colourOfText(text);
-  problem.value = typed === null ? `“${text}” is not a colour, such as #1f7a6d or hsl(170 59% 30%).` : '';
-  if (typed !== null) colour.value = typed;
+  const parsed = colourOfText(text);
+  problem.value = parsed === null ? `“${text}” is not a colour, such as #1f7a6d or hsl(170 59% 30%).` : '';
+  if (parsed !== null) colour.value = parsed;
+}
+
+/** What is being typed stays as it is, whatever is drawn anew meanwhile, until it is taken over. */
+const typed = ref<Partial<Record<ColourNotation, string>>>({});
+function take(notation: ColourNotation): void {
+  const text = typed.value[notation];
+  typed.value = {};
+  if (text !== undefined) type(text);
 }
 
 interface EyeDropper {
@@ -64,8 +72,9 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
           class="measure"
           type="text"
           spellcheck="false"
-          :value="colourText(colour, notation)"
-          @change="type(($event.target as HTMLInputElement).value)"
+          :value="typed[notation] ?? colourText(colour, notation)"
+          @input="typed[notation] = ($event.target as HTMLInputElement).value"
+          @change="take(notation)"
         />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A number between two ends, dragged or typed. */
-import { computed, useId } from 'vue';
+import { computed, ref, useId } from 'vue';
 
 const props = defineProps<{
   label: string;
@@ -20,6 +20,13 @@ function take(event: Event, scale: number): void {
   if (Number.isFinite(typed))
     value.value = Number(Math.min(props.max, Math.max(props.min, typed)).toFixed(4));
 }
+
+/** What is being typed stays as it is, whatever is drawn anew meanwhile, until it is taken over. */
+const typed = ref<string | null>(null);
+function takeTyped(event: Event): void {
+  typed.value = null;
+  take(event, props.scale ?? 1);
+}
 </script>
 
 <template>
@@ -31,8 +38,9 @@ function take(event: Event, scale: number): void {
         type="text"
         inputmode="decimal"
         :aria-label="`${label}, in ${unit}`"
-        :value="shown"
-        @change="take($event, scale ?? 1)"
+        :value="typed ?? shown"
+        @input="typed = ($event.target as HTMLInputElement).value"
+        @change="takeTyped"
       /><span class="unit">{{ unit }}</span>
     </span>
   </div>
