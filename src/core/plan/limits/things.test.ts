@@ -224,6 +224,48 @@ describe('holes', () => {
     expect(await severity([hole], [words('Slipway', { xMm: 11, yMm: 6 })])).toBe('caution');
   });
 
+  it('are called clear exactly when they are: of the edge, the quiet zone and each other', async () => {
+    const place = fc.double({ min: 3, max: 42, noNaN: true });
+    await fc.assert(
+      fc.asyncProperty(
+        place,
+        fc.double({ min: 3, max: 67, noNaN: true }),
+        fc.double({ min: 1, max: 6, noNaN: true }),
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        fc.constantFrom('one' as const, 'two across' as const, 'two down' as const, 'corners' as const),
+        async (xMm, yMm, diameterMm, keepOutMm, pattern) => {
+          const row: HoleSettings = {
+            ...hole,
+            shape: { kind: 'round', diameterMm },
+            xMm,
+            yMm,
+            keepOutMm,
+            pattern,
+          };
+          const { made, findings } = await run(board([], { holes: [row] }));
+          const centres = made!.piece.holes.map(({ centre }) => centre);
+          const r = diameterMm / 2;
+          // From the definition: a board of 90 by 70, a quiet zone of 37 mm about its middle, circles.
+          const spare = centres.flatMap((centre, index) => {
+            const toEdge = Math.min(centre.x, centre.y, 90 - centre.x, 70 - centre.y) - r - 1;
+            const across = Math.max(Math.abs(centre.x - 45) - 18.5, 0);
+            const down = Math.max(Math.abs(centre.y - 35) - 18.5, 0);
+            const toCode = Math.hypot(across, down) - r - keepOutMm;
+            const toOthers = centres
+              .slice(index + 1)
+              .map((other) => Math.hypot(centre.x - other.x, centre.y - other.y) - 2 * r - 1);
+            return [toEdge, toCode, ...toOthers];
+          });
+          const least = Math.min(...spare);
+          fc.pre(Math.abs(least) > 0.03);
+          const { severity } = findings.find(({ code }) => code === 'piece-holes')!;
+          expect(severity === 'fine').toBe(least > 0);
+        },
+      ),
+      { seed: 17, numRuns: 120 },
+    );
+  });
+
   it('measure what they are: free distance from words is from edge to ink', async () => {
     const job = board([words('HI', { xMm: 12, yMm: 5.5 })], { holes: [hole] });
     const { made, findings } = await run(job);

@@ -78,11 +78,11 @@ function allHoles({ holes, openings }: Piece): readonly Hole[] {
   return [...holes, ...own];
 }
 
-/** Distance between two outlines; 0 when one lies within the other. */
+/** Distance between two outlines; a little less than nothing, or the depth, when one crosses or lies within the other. */
 function apart(region: Region, other: Region, centre: { readonly x: number; readonly y: number }): number {
-  if (holdsPoint(region, centre) || holdsPoint(other, region[0]![0]!))
-    return -regionDistance(region, other) - 1e-3;
-  return regionDistance(region, other);
+  const distance = regionDistance(region, other);
+  const isWithin = holdsPoint(region, centre) || holdsPoint(other, region[0]![0]!);
+  return isWithin || distance === 0 ? -distance - 1e-3 : distance;
 }
 
 /** Two codes in one picture: a phone reads whichever it finds first. */
