@@ -49,7 +49,8 @@ function keep(): void {
     <button v-if="stage.zoom === 'true'" type="button" @click="asks = true">Calibrate…</button>
     <button type="button" title="Nearer (+)" aria-label="Nearer" @click="stage.zoomBy(1.25)"><Plus /></button>
   </div>
-  <AppDialog v-model="asks" title="How large is your screen?" width="620px">
+  <!-- The stage keeps to itself what lies in it; the dialog is about the screen. -->
+  <AppDialog v-model="asks" title="How large is your screen?" width="620px" append-to-body>
     <p>
       Hold a bank card against the screen and drag until the drawing is as wide as the card: 85.60 mm (ISO/IEC
       7810, ID-1). From then on “True size” is what you will hold in your hand.
@@ -93,7 +94,7 @@ function keep(): void {
   background: var(--paper-raised);
 }
 
-button {
+.zoom button {
   padding: 4px 9px 5px;
   border: 0;
   background: none;
