@@ -35,14 +35,49 @@ export function focusCode(job: Job, index: number): Job {
   };
 }
 
+/**
+ * The job without a code: a later one takes the first place when the first goes. Frames around it go with it, and so do its
+ * overrides. The job itself when it has no other code or none there.
+ */
+export function withoutCode(job: Job, index: number): Job {
+  const codes = codesOf(job);
+  const [first, ...moreCodes] = codes.filter((_, place) => place !== index);
+  if (codes[index] === undefined || first === undefined) return job;
+  const placeAfter = (place: number): number => (place > index ? place - 1 : place);
+  const { code, ...parts } = first;
+  return {
+    ...job,
+    ...parts,
+    piece: {
+      ...job.piece,
+      code,
+      items: job.piece.items
+        .filter((item) => item.kind !== 'frame' || item.around !== index)
+        .map((item) => (item.kind === 'frame' ? { ...item, around: placeAfter(item.around) } : item)),
+    },
+    moreCodes,
+    overrides: job.overrides.flatMap((override) => {
+      if (isOfPiece(override.code)) return [override];
+      const [plain, place] = partsOf(override.code);
+      return place === index ? [] : [{ ...override, code: findingOf(plain, placeAfter(place)) }];
+    }),
+  };
+}
+
+const isOfPiece = (code: string): boolean => code.startsWith('piece-');
+
+function partsOf(code: string): readonly [plain: string, place: number] {
+  const [plain, place] = code.split('~');
+  return [plain!, Number(place ?? 0)];
+}
+
 /** Findings of the code at an index carry it; those of the first and of the whole piece carry nothing. */
 export const findingOf = (code: string, index: number): string => (index === 0 ? code : `${code}~${index}`);
 
 function exchangedCode(code: string, index: number): string {
-  if (code.startsWith('piece-')) return code;
-  const [plain, place] = code.split('~');
-  if (place === undefined) return findingOf(plain!, index);
-  return Number(place) === index ? plain! : code;
+  if (isOfPiece(code)) return code;
+  const [plain, place] = partsOf(code);
+  return findingOf(plain, place === 0 ? index : place === index ? 0 : place);
 }
 
 /** A finding of a focused code, as it is said and mended in the whole job. */

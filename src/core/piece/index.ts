@@ -12,7 +12,7 @@ export { contourAround, type StickerContour } from './contour';
 export { fieldNames, filledText, type TextFields } from './fields';
 export { frameAround } from './frames';
 export { holeName, holesOf, holeWidthMm, type Hole } from './holes';
-export { boxContour, itemName, quoted, type ItemSources, type PlacedItem } from './items';
+export { boxContour, itemName, quoted, sizedBy, type ItemSources, type PlacedItem } from './items';
 export { outlineFileLimits, readOutlineFile, type ReadOutline } from './outlineFile';
 export {
   circleAt,

@@ -2,7 +2,6 @@
 import type { ColouredShape, LogoArt } from '../artwork';
 import {
   boundsOf,
-  mirrorRegion,
   placeRegion,
   reversedContour,
   turnedBounds,
@@ -263,13 +262,13 @@ export const boxContour = ({ x, y, width, height }: Box): Contour => [
   { x, y: y + height },
 ];
 
-/** The same item seen in a mirror at `axisX`. */
-export function mirroredItem(item: PlacedItem, axisX: number): PlacedItem {
-  const mirror = (region: Region): Region => mirrorRegion(region, axisX);
+/** What of a thing's settings makes it larger or smaller by a share. */
+export function sizedBy(settings: WordsSettings | ArtSettings, share: number): Partial<WordsSettings> {
+  const times = (value: number): number => Number((value * share).toFixed(4));
+  if (settings.kind === 'art') return { widthMm: times(settings.widthMm) };
+  if (settings.fit === 'height') return { capitalMm: times(settings.capitalMm) };
   return {
-    ...item,
-    area: mirror(item.area),
-    lines: mirror(item.lines),
-    shapes: item.shapes.map(({ colour, area }) => ({ colour, area: mirror(area) })),
+    widthMm: times(settings.widthMm),
+    ...(settings.fit === 'box' && settings.circle === null ? { heightMm: times(settings.heightMm) } : {}),
   };
 }

@@ -1,7 +1,8 @@
 /** What lies on the piece, and how it is moved, turned, resized and taken away. */
 import { computed, watch, type ComputedRef } from 'vue';
 import type { Job } from '../../core/job';
-import { codeBox, radians, type Axis, type ItemSettings } from '../../core/piece';
+import { withoutCode } from '../../core/codes';
+import { codeBox, radians, sizedBy, type Axis, type ItemSettings } from '../../core/piece';
 import { turnedBounds, type Box } from '../../core/geometry';
 import type { MadeView } from '../../engine';
 import { useBench } from '../stores/bench';
@@ -136,56 +137,19 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
       return;
     }
     const item = document.piece.items.find(({ id }) => id === thing.id);
-    if (item?.kind === 'art') bench.editItem(item.id, { widthMm: tidy(width) }, 'resize');
-    if (item?.kind !== 'words') return;
+    if (item?.kind !== 'words' && item?.kind !== 'art') return;
     const share = width / Math.max(thing.size.width, 1e-6);
-    if (item.fit === 'height' || item.circle !== null)
-      bench.editItem(
-        item.id,
-        { capitalMm: Math.min(1000, Math.max(0.3, Number((item.capitalMm * share).toFixed(2)))) },
-        'resize',
-      );
-    else
-      bench.editItem(
-        item.id,
-        {
-          widthMm: tidy(width),
-          ...(item.fit === 'box' ? { heightMm: tidy(Math.max(1, item.heightMm * share)) } : {}),
-        },
-        'resize',
-      );
+    bench.editItem(item.id, sizedBy(item, share), 'resize');
   }
 
   function remove(id: string): void {
     const document = job();
     if (document === null) return;
     if (id === 'code') {
-      // The code at hand goes; another takes its place.
-      const [next, ...rest] = document.moreCodes;
-      if (next === undefined) return;
-      const index = bench.codeIndex;
+      const [index, whole] = [bench.codeIndex, bench.document];
+      if (whole === null || whole.moreCodes.length === 0) return;
       bench.codeIndex = 0;
-      const whole = bench.document!;
-      const { code, ...parts } = next;
-      if (index === 0)
-        bench.edit(
-          {
-            ...whole,
-            ...parts,
-            piece: { ...whole.piece, code, items: withoutFrames(whole, 0) },
-            moreCodes: rest,
-          },
-          'remove',
-        );
-      else
-        bench.edit(
-          {
-            ...whole,
-            piece: { ...whole.piece, items: withoutFrames(whole, index) },
-            moreCodes: whole.moreCodes.filter((_, place_) => place_ !== index - 1),
-          },
-          'remove',
-        );
+      bench.edit(withoutCode(whole, index), 'remove');
       return;
     }
     bench.editPiece({ items: document.piece.items.filter((item) => item.id !== id) }, 'remove');
@@ -193,15 +157,6 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
   }
 
   return { all, held, hold, place, nudge, turnTo, resizeTo, remove };
-}
-
-/** Frames around a code that is taken away go with it; those around later ones move up. */
-function withoutFrames({ piece }: Job, index: number): ItemSettings[] {
-  return piece.items
-    .filter((item) => item.kind !== 'frame' || item.around !== index)
-    .map((item) =>
-      item.kind === 'frame' && item.around > index ? { ...item, around: item.around - 1 } : item,
-    );
 }
 
 function settingsOf({ piece }: Job, id: string): { readonly xMm?: Axis; readonly yMm?: Axis } | undefined {

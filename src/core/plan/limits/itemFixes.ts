@@ -1,7 +1,13 @@
 /** Things on the piece moved, made smaller or taken away: as they would come out, and as changes to the document. */
 import type { Change, Fix } from '../../finding';
-import type { Region, Vertex } from '../../geometry';
-import type { ArtSettings, PieceSettings, PlacedItem, WordsSettings } from '../../piece';
+import { placeRegion, type Region, type Vertex } from '../../geometry';
+import {
+  sizedBy,
+  type ArtSettings,
+  type PieceSettings,
+  type PlacedItem,
+  type WordsSettings,
+} from '../../piece';
 import { change } from './context';
 
 /** All that is marked of an item, filled or followed. */
@@ -11,8 +17,7 @@ export const inkOf = ({ area, lines }: PlacedItem): Region => [...area, ...lines
 export type FreeSettings = WordsSettings | ArtSettings;
 
 export function movedItem(item: PlacedItem, dx: number, dy: number): PlacedItem {
-  const move = (region: PlacedItem['area']): PlacedItem['area'] =>
-    region.map((contour) => contour.map(({ x, y, bulge }) => ({ x: x + dx, y: y + dy, bulge })));
+  const move = (region: Region): Region => placeRegion(region, 1, dx, dy);
   return {
     ...item,
     box: { ...item.box, x: item.box.x + dx, y: item.box.y + dy },
@@ -23,14 +28,8 @@ export function movedItem(item: PlacedItem, dx: number, dy: number): PlacedItem 
 
 /** Scaled about a point that stays. */
 export function scaledItem(item: PlacedItem, anchor: Vertex, share: number): PlacedItem {
-  const scale = (region: PlacedItem['area']): PlacedItem['area'] =>
-    region.map((contour) =>
-      contour.map(({ x, y, bulge }) => ({
-        x: anchor.x + (x - anchor.x) * share,
-        y: anchor.y + (y - anchor.y) * share,
-        bulge,
-      })),
-    );
+  const scale = (region: Region): Region =>
+    placeRegion(region, share, anchor.x * (1 - share), anchor.y * (1 - share));
   const { x, y, width, height } = item.box;
   return {
     ...item,
@@ -55,15 +54,8 @@ export function placeChanges({ box }: PlacedItem, settings: FreeSettings, path: 
   ];
 }
 
-export function sizeChanges(settings: FreeSettings, path: string, share: number): Change[] {
-  const times = (value: number): number => tidy(value * share);
-  if (settings.kind === 'art') return [change(`${path}.widthMm`, times(settings.widthMm))];
-  if (settings.fit === 'height') return [change(`${path}.capitalMm`, times(settings.capitalMm))];
-  return [
-    change(`${path}.widthMm`, times(settings.widthMm)),
-    ...(settings.fit === 'box' ? [change(`${path}.heightMm`, times(settings.heightMm))] : []),
-  ];
-}
+export const sizeChanges = (settings: FreeSettings, path: string, share: number): Change[] =>
+  Object.entries(sizedBy(settings, share)).map(([field, value]) => change(`${path}.${field}`, value));
 
 export function removalFix({ items }: PieceSettings, place: number, name: string): Fix {
   return {

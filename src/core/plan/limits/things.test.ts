@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { logoAssets } from '../../../node/logoAssets';
-import { codesOf, focusCode } from '../../codes';
+import { codesOf, focusCode, withoutCode } from '../../codes';
 import { applyChanges, parseJob, type Job } from '../../job';
 import { createLibrary } from '../../library';
 import { makeFiles } from '../../makeFiles';
@@ -353,6 +353,22 @@ describe('several codes', () => {
     expect(focusCode(both, 1).overrides[0]!.code).toBe('module-size');
     expect(focusCode(both, 1).piece.items[0]).toMatchObject({ around: 0 });
     expect(focusCode(both, 7)).toBe(both);
+  });
+
+  it('taken away take their frames and overrides along, and the others move up', () => {
+    expect(withoutCode(both, 1)).toEqual({
+      ...both,
+      piece: { ...both.piece, items: [] },
+      moreCodes: [],
+      overrides: [],
+    });
+    const left = withoutCode(both, 0);
+    expect(left).toMatchObject({ message: second.message, moreCodes: [], piece: { code: second.code } });
+    expect(left.piece.items[0]).toMatchObject({ around: 0 });
+    expect(left.overrides.map(({ code }) => code)).toEqual(['module-size']);
+    expect(parseJob(left)).toEqual({ job: left });
+    expect(withoutCode(left, 0)).toBe(left);
+    expect(withoutCode(both, 4)).toBe(both);
   });
 
   it('are limited each by itself, with fixes that go to the right one', async () => {
