@@ -16,7 +16,6 @@ export function focusCode(job: Job, index: number): Job {
   if (index === 0 || other === undefined) return job;
   const [first] = codesOf(job);
   const { message, symbol, style, logo, code } = other;
-  const exchanged = (place: number): number => (place === 0 ? index : place === index ? 0 : place);
   return {
     ...job,
     message,
@@ -27,7 +26,7 @@ export function focusCode(job: Job, index: number): Job {
       ...job.piece,
       code,
       items: job.piece.items.map((item) =>
-        item.kind === 'frame' ? { ...item, around: exchanged(item.around) } : item,
+        item.kind === 'frame' ? { ...item, around: placeInJob(item.around, index) } : item,
       ),
     },
     moreCodes: job.moreCodes.map((own, place) => (place === index - 1 ? first! : own)),
@@ -77,17 +76,22 @@ export const findingOf = (code: string, index: number): string => (index === 0 ?
 function exchangedCode(code: string, index: number): string {
   if (isOfPiece(code)) return code;
   const [plain, place] = partsOf(code);
-  return findingOf(plain, place === 0 ? index : place === index ? 0 : place);
+  return findingOf(plain, placeInJob(place, index));
 }
 
-/** A finding of a focused code, as it is said and mended in the whole job. */
-export function findingAt(finding: Finding, index: number): Finding {
+/** Where a code stands in the job when another one, `atHand`, was exchanged with the first. */
+export const placeInJob = (index: number, atHand: number): number =>
+  index === 0 ? atHand : index === atHand ? 0 : index;
+
+/** A finding of a code beside the one at hand, as it is said and mended in the job as it stands. */
+export function findingAt(finding: Finding, index: number, atHand: number): Finding {
+  const number = placeInJob(index, atHand) + 1;
   return {
     ...finding,
     code: findingOf(finding.code, index),
-    title: `${finding.title}, code ${index + 1}`,
+    title: `${finding.title}, code ${number}`,
     fixes: finding.fixes.map(({ label, changes }) => ({
-      label: `${label} (code ${index + 1})`,
+      label: `${label} (code ${number})`,
       changes: changes.map((change) => ({ ...change, path: pathAt(change.path, index) })),
     })),
   };

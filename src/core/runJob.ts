@@ -9,7 +9,7 @@ import {
   type LogoArt,
   type Picture,
 } from './artwork';
-import { codesOf, findingAt, focusCode } from './codes';
+import { codesOf, findingAt, focusCode, placeInJob } from './codes';
 import { worstSeverity, type Finding, type Severity } from './finding';
 import { onDemand } from './geometry';
 import type { Job } from './job';
@@ -81,8 +81,16 @@ export interface JobResult {
 /** Pictures made ready, by source and ink. */
 type KeptArts = ReadonlyMap<string, LogoArt | null>;
 
-/** Runs every stage; what is made from the same as in `previous` is taken from it. */
-export function runJob(job: Job, previous?: JobResult, library: Library = emptyLibrary): JobResult {
+/**
+ * Runs every stage; what is made from the same as in `previous` is taken from it. `atHand` is the code that was exchanged
+ * with the first: codes are called by their places in the job.
+ */
+export function runJob(
+  job: Job,
+  previous?: JobResult,
+  library: Library = emptyLibrary,
+  atHand = 0,
+): JobResult {
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
   const printsColours = pair.machine.inks === 'process' && !job.making.reversed;
@@ -97,7 +105,7 @@ export function runJob(job: Job, previous?: JobResult, library: Library = emptyL
       findings.push(
         ...code.findings
           .filter(({ severity }) => severity !== 'fine')
-          .map((finding) => findingAt(finding, index)),
+          .map((finding) => findingAt(finding, index, atHand)),
       );
   const sources = itemSources(job, pair, library, previous?.cache.arts ?? new Map());
   const toPlace = placeable(codes);
@@ -109,14 +117,18 @@ export function runJob(job: Job, previous?: JobResult, library: Library = emptyL
     parts = laid.kept;
     const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
     const plan = planPiece(piece, pair, job.making, looks, job.piece);
-    const context = contextOf(job, first, piece, plan, pair);
+    const context = contextOf(job, first, piece, plan, pair, codeNames(codes.length, 0, atHand));
     findings.push(...measureCodeLimits(context), ...measurePieceLimits(context));
     codes.forEach((code, index) => {
       if (index === 0) return;
       const focused = focusCode(job, index);
-      const limits = measureCodeLimits(contextOf(focused, code, withFirst(piece, index), plan, pair));
+      const limits = measureCodeLimits(
+        contextOf(focused, code, withFirst(piece, index), plan, pair, codeNames(codes.length, index, atHand)),
+      );
       findings.push(
-        ...limits.filter(({ severity }) => severity !== 'fine').map((finding) => findingAt(finding, index)),
+        ...limits
+          .filter(({ severity }) => severity !== 'fine')
+          .map((finding) => findingAt(finding, index, atHand)),
       );
     });
     made = {
@@ -174,8 +186,22 @@ function withFirst(piece: Piece, index: number): Piece {
   };
 }
 
+/** What the codes beside one are called, in the order of the piece that has that one in the first place. */
+const codeNames = (count: number, index: number, atHand: number): string[] =>
+  Array.from({ length: count - 1 }, (_, other) => {
+    const place = placeInJob(other + 1, index);
+    return `code ${placeInJob(place, atHand) + 1}`;
+  });
+
 /** What the limits of a code are measured on; the job has that code in the first place. */
-function contextOf(job: Job, code: CodeRun, piece: Piece, plan: Plan, pair: Pair): LimitContext {
+function contextOf(
+  job: Job,
+  code: CodeRun,
+  piece: Piece,
+  plan: Plan,
+  pair: Pair,
+  otherNames: readonly string[],
+): LimitContext {
   const symbol = code.symbol!;
   const { art, encodeSettings, payload, inColour, ground } = code;
   const { logo, style } = code.settings;
@@ -204,7 +230,7 @@ function contextOf(job: Job, code: CodeRun, piece: Piece, plan: Plan, pair: Pair
           },
     pieceSettings: job.piece,
     piece,
-    room: roomOn(piece, job.piece),
+    room: roomOn(piece, job.piece, otherNames),
     plan,
     pair,
     readingDistanceMm: job.reading.distanceM * 1000,

@@ -17,7 +17,8 @@ import {
 } from './pressView';
 
 export interface Press {
-  press(job: Job): Promise<PressView>;
+  /** `atHand` is the code that was exchanged with the first. */
+  press(job: Job, atHand?: number): Promise<PressView>;
   /** A job beside the one on the bench, drawn small with what its limits say. */
   picture(job: Job): Promise<PiecePicture>;
   /** The upper left corner of the job's symbol in every shipped style. */
@@ -37,16 +38,16 @@ export interface Press {
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: JobResult | undefined;
-  const run = async (job: Job): Promise<JobResult> => {
+  const run = async (job: Job, atHand = 0): Promise<JobResult> => {
     await library.load(job);
-    return (last = runJob(job, last, library));
+    return (last = runJob(job, last, library, atHand));
   };
   const runBeside = async (job: Job): Promise<JobResult> => {
     await library.load(job);
     return runJob(job, undefined, library);
   };
   return {
-    press: async (job) => pressView(await run(job)),
+    press: async (job, atHand) => pressView(await run(job, atHand)),
     picture: async (job) => pictureOf(await runBeside(job)),
     swatches: async (job) => presetSwatches(await run(job)),
     ruler: measureMessage,

@@ -46,9 +46,15 @@ export interface Room {
   readonly clearance: (settings: PieceSettings, items?: readonly PlacedItem[]) => Clearance;
 }
 
-export function roomOn(piece: Piece, laidWith: PieceSettings): Room {
+/** `otherNames` are what the codes beside the first are called. */
+export function roomOn(piece: Piece, laidWith: PieceSettings, otherNames: readonly string[] = []): Room {
   const others = piece.others.map((code, index) =>
-    obstacle('code', null, `code ${index + 2}`, turnedWith(code, [boxContour(code.code)])),
+    obstacle(
+      'code',
+      null,
+      otherNames[index] ?? `code ${index + 2}`,
+      turnedWith(code, [boxContour(code.code)]),
+    ),
   );
   const laidItems = itemObstacles(laidWith, piece.items);
   const laidSurroundings = surroundings(laidWith);

@@ -31,8 +31,8 @@ const props = defineProps<{ id: string; station: Station }>();
 const router = useRouter();
 const bench = useBench();
 const preferences = usePreferences();
-const { document, shown } = storeToRefs(bench);
-const view = useLive(shown);
+const { document, shown, codeIndex } = storeToRefs(bench);
+const view = useLive(shown, codeIndex);
 const proof = useProof();
 
 const stageView = ref<StageView>('finished');

@@ -1,7 +1,7 @@
 /** What lies on the piece, and how it is moved, turned, resized and taken away. */
 import { computed, watch, type ComputedRef } from 'vue';
 import type { Job } from '../../core/job';
-import { withoutCode } from '../../core/codes';
+import { placeInJob, withoutCode } from '../../core/codes';
 import { codeBox, radians, sizedBy, type Axis, type ItemSettings } from '../../core/piece';
 import { turnedBounds, type Box } from '../../core/geometry';
 import type { MadeView } from '../../engine';
@@ -55,7 +55,7 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
       },
       ...view.others.map(({ box, code: own }, index): Thing => ({
         id: `other-${index}`,
-        name: `code ${realIndex(index) + 1}`,
+        name: `code ${placeInJob(index + 1, bench.codeIndex) + 1}`,
         kind: 'code',
         box,
         size: own,
@@ -69,9 +69,6 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
     ];
   });
 
-  /** Where a code beside the one at hand stands in the job. */
-  const realIndex = (index: number): number => (index + 1 === bench.codeIndex ? 0 : index + 1);
-
   // What a fix or a step back took away is held no longer.
   watch(
     () => job()?.piece.items,
@@ -84,7 +81,7 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
 
   function hold(id: string): void {
     const other = /^other-(\d+)$/.exec(id);
-    if (other !== null) bench.codeIndex = realIndex(Number(other[1]));
+    if (other !== null) bench.codeIndex = placeInJob(Number(other[1]) + 1, bench.codeIndex);
     stage.hold(other === null ? id : 'code');
   }
 

@@ -4,7 +4,7 @@ import type { Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import { useEngine } from './engine';
 
-export function useLive(document: Ref<Job | null>): ShallowRef<PressView | null> {
+export function useLive(document: Ref<Job | null>, atHand: Ref<number>): ShallowRef<PressView | null> {
   const { press } = useEngine();
   const view = shallowRef<PressView | null>(null);
   let waiting: Job | null = null;
@@ -15,7 +15,7 @@ export function useLive(document: Ref<Job | null>): ShallowRef<PressView | null>
     while (waiting !== null) {
       const job: Job = waiting;
       waiting = null;
-      view.value = await press.press(job);
+      view.value = await press.press(job, atHand.value);
     }
     running = false;
   }

@@ -386,6 +386,28 @@ describe('several codes', () => {
     expect(await find(mended, 'module-size~1')).toBeUndefined();
   });
 
+  it('are called by their places in the job, whichever is at hand', async () => {
+    const near = {
+      ...both,
+      piece: { ...both.piece, items: [] },
+      moreCodes: [{ ...second, code: { ...second.code, xMm: 8, yMm: 20 } }],
+    };
+    const nearest = (result: JobResult, code: string) =>
+      result.findings.find((finding) => finding.code === code)!;
+    const first = await run(near);
+    expect(nearest(first, 'quiet-zone').text).toContain('code 2');
+    expect(nearest(first, 'quiet-zone~1')).toMatchObject({
+      title: 'Quiet zone, code 2',
+      text: expect.stringContaining('code 1'),
+    });
+    const focused = runJob(focusCode(near, 1), undefined, library, 1);
+    expect(nearest(focused, 'quiet-zone').text).toContain('code 1');
+    expect(nearest(focused, 'quiet-zone~1')).toMatchObject({
+      title: 'Quiet zone, code 1',
+      text: expect.stringContaining('code 2'),
+    });
+  });
+
   it('in one view are a caution, and apart are not', async () => {
     const apart = (distanceM: number) => find({ ...both, reading: { distanceM } }, 'piece-codes');
     // Half of the picture: distance x 960 / 1478; the codes' middles are 30 and 20 mm apart.

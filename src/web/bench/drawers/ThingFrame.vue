@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A frame around a code, or a border line along the edge. */
 import { computed } from 'vue';
+import { placeInJob } from '../../../core/codes';
 import type { Job } from '../../../core/job';
 import { frameShapes, type BorderSettings, type FrameSettings } from '../../../core/piece';
 import { typefaces } from '../../../core/words/fonts';
@@ -88,7 +89,7 @@ const borderRows = [
         :choices="
           [...Array(job.moreCodes.length + 1).keys()].map((index) => ({
             value: index,
-            label: index === 0 ? 'code at hand' : `other code ${index}`,
+            label: `code ${placeInJob(index, bench.codeIndex) + 1}`,
           }))
         "
         :model-value="item.around"
