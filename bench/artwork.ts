@@ -1,5 +1,6 @@
 /** Drawing symbols in joined styles: time and nodes, against the fewest nodes that squares need. */
-import { drawArtwork, logoArt, loadLogo, newLogo, placeLogo, presets } from '../src/core/artwork';
+import { drawArtwork, presets } from '../src/core/artwork';
+import { logoArt, loadLogo, newLogo, placeLogo } from '../src/core/logo';
 import { encodeSymbol, defaultSymbolSettings } from '../src/core/symbol';
 import { logoAssets } from '../src/node/logoAssets';
 import { sampleLengths, sampleMessage } from './encoders';

@@ -1,7 +1,7 @@
 /** Bit-for-bit comparison with two independent encoders over many random messages: `npm run compare-encoders [count]`. */
 import QRCode from 'qrcode';
 import encodeWithQr from 'qr';
-import { seededRandom } from '../src/core/proof/random';
+import { seededRandom } from '../src/core/numbers';
 import {
   encodeSymbol,
   levels,

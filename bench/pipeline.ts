@@ -1,14 +1,11 @@
 /** The way from key press to limits, and the proof. */
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { countCorners } from '../src/core/artwork';
-import type { Job } from '../src/core/job';
-import { newJob } from '../src/core/newJob';
+import { type Job, newJob } from '../src/core/job';
 import { pathData } from '../src/core/output';
 import { findPair } from '../src/core/plan';
 import { prove, startProof } from '../src/core/proof';
-import { proofSetup } from '../src/core/proveJob';
-import { runJob } from '../src/core/runJob';
-import { emptyLibrary } from '../src/core/library';
+import { proofSetup, runJob, emptyLibrary } from '../src/core/run';
 import { createPress } from '../src/engine/press';
 import { sampleLengths, sampleMessage } from './encoders';
 import { quantile } from './timing';

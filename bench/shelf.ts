@@ -1,5 +1,5 @@
 /** The shelf with 5,000 jobs: what the server sends, and what a key press in the search costs. */
-import { newJob } from '../src/core/newJob';
+import { newJob } from '../src/core/job';
 import { openDatabase } from '../src/server/db/open';
 import { jobStore } from '../src/server/jobs';
 import { listJobs, type ShelfQuery } from '../src/web/shelf/shelfList';

@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { presets } from '../src/core/artwork';
 import { startProof } from '../src/core/proof';
-import { measureStyleFitness } from '../src/core/styleFitness';
+import { measureStyleFitness } from '../src/core/run';
 
 const readers = await startProof(await loadProofBinaries());
 const measured: Record<string, unknown> = {};
@@ -13,4 +13,4 @@ for (const { id, name, style } of presets) {
   const counts = fitness.readers.map((reader) => `${reader.name} ${reader.read.join('/')}`).join('  ');
   console.log(`${name.padEnd(10)} ${fitness.verdict.padEnd(15)} ${counts}`);
 }
-writeFileSync('src/core/presetFitness.json', `${JSON.stringify(measured, null, 2)}\n`);
+writeFileSync('src/content/presetFitness.json', `${JSON.stringify(measured, null, 2)}\n`);

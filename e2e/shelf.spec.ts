@@ -1,7 +1,7 @@
 /** The shelf: finding, filing, moving, and coming back; revisions compared and restored. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { newJob as newDocument } from '../src/core/newJob';
+import { newJob as newDocument } from '../src/core/job';
 
 async function makeJob(page: Page, name: string, collection = ''): Promise<string> {
   const document = newDocument({ name, collection, message: { kind: 'text', text: name } });

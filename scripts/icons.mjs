@@ -24,7 +24,7 @@ for (const name of names) {
   ]);
 }
 writeFileSync(
-  new URL('../src/core/artwork/logo/icons.json', import.meta.url),
+  new URL('../src/core/logo/icons.json', import.meta.url),
   `{\n${Object.entries(icons)
     .map(([name, nodes]) => `  ${JSON.stringify(name)}: ${JSON.stringify(nodes)}`)
     .join(',\n')}\n}\n`,

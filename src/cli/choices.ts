@@ -1,12 +1,12 @@
 /** What a job is made of on the command line: message, material with machine, and look. */
 import { basename } from 'node:path';
-import { newLogo, presets, type Preset } from '../core/artwork';
-import { parseStyleDocument, plainLook, type Look } from '../core/houseStyle';
-import { problemsOf } from '../core/job';
+import { newLogo } from '../core/logo';
+import { presets, type Preset } from '../core/artwork';
+import { parseStyleDocument } from '../wire';
+import { plainLook, type Look, problemsOf } from '../core/job';
 import { emptyMessage, kindIds, messageSchema, type Message } from '../core/message';
 import { pairs, type Pair } from '../core/plan';
-import presetFitness from '../core/presetFitness.json' with { type: 'json' };
-import type { StyleFitness } from '../core/styleFitness';
+import { presetFitness } from '../content';
 import { readJson, UsageError, type Values } from './input';
 import { readUpload } from './uploads';
 
@@ -39,8 +39,7 @@ export async function readLook(nameOrPath: string): Promise<Look> {
 
 /** A shipped style with how readily each reader takes it. */
 export function describePreset({ id, name, style }: Preset): object {
-  const { fitness } = (presetFitness as unknown as Record<string, { fitness: StyleFitness }>)[id]!;
-  return { style: id, name, look: { style, logo: null }, fitness };
+  return { style: id, name, look: { style, logo: null }, fitness: presetFitness(id) };
 }
 
 /** The message of the one option that gives it. Fields that a message file leaves out are empty. */

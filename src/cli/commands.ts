@@ -4,9 +4,8 @@ import { dirname, join } from 'node:path';
 import type { ParseArgsConfig } from 'node:util';
 import { presets } from '../core/artwork';
 import type { Finding } from '../core/finding';
-import { createLibrary } from '../core/library';
-import { parseJob, type Job } from '../core/job';
-import { makeFiles } from '../core/makeFiles';
+import { createLibrary, makeFiles, proofSetup, runJob, type JobResult } from '../core/run';
+import { parseJob, type Job, newJob } from '../core/job';
 import {
   describeMessage,
   kindIds,
@@ -17,13 +16,10 @@ import {
   readPayload,
   writeMessage,
 } from '../core/message';
-import { newJob } from '../core/newJob';
 import { outputFormats, type FormatId } from '../core/output';
 import { pairs } from '../core/plan';
 import { fullShotCount, prove, startProof, type ProofReport } from '../core/proof';
-import { proofSetup } from '../core/proveJob';
-import { runJob, type JobResult } from '../core/runJob';
-import { templates } from '../core/templates';
+import { templates } from '../content';
 import { defaultSymbolSettings, encodeSymbol, symbolSchema, type EncodeResult } from '../core/symbol';
 import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';

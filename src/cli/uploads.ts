@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { cleanUpload, type CleanUpload, type LogoAssets } from '../core/artwork';
+import { cleanUpload, type CleanUpload, type LogoAssets } from '../core/logo';
 
 /** A file as the server would keep it, with its hash. */
 export async function readUpload(

@@ -22,7 +22,7 @@ import notoSansHebrewHebrew700 from '@fontsource/noto-sans-hebrew/files/noto-san
 import notoSansArabicArabic700 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-700-normal.woff?url';
 import notoEmojiEmoji400 from '@fontsource/noto-emoji/files/noto-emoji-emoji-400-normal.woff?url';
 import resvgUrl from '@resvg/resvg-wasm/index_bg.wasm?url';
-import type { LogoAssets } from '../core/artwork';
+import type { LogoAssets } from '../core/logo';
 import { createTypesetter, type FontFile } from '../core/words';
 
 const fonts: Readonly<Record<FontFile, string>> = {

@@ -3,7 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
-export type { Arrangement } from '../core/arrangements';
+export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
 export type {
   FinishedPart,

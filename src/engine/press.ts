@@ -1,12 +1,20 @@
 /** Runs jobs and keeps the last result, so that stages whose input did not change are not run again. */
-import { arrangements, type Arrangement } from '../core/arrangements';
+import {
+  arrangements,
+  type Arrangement,
+  libraryPalette,
+  type Library,
+  makeFiles,
+  type MadeFiles,
+  measureMessage,
+  type MessageRuler,
+  runJob,
+  safestShare,
+  type JobResult,
+} from '../core/run';
 import type { Job } from '../core/job';
-import { libraryPalette, type Library } from '../core/library';
-import { makeFiles, type MadeFiles } from '../core/makeFiles';
 import type { FormatId } from '../core/output';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
-import { measureMessage, type MessageRuler } from '../core/ruler';
-import { runJob, safestShare, type JobResult } from '../core/runJob';
 import {
   pictureOf,
   presetSwatches,

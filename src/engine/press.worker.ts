@@ -1,7 +1,7 @@
 /** Worker entry: the press beside the page's own thread. */
 import { expose } from 'comlink';
-import { createLibrary } from '../core/library';
-import { newJob } from '../core/newJob';
+import { createLibrary } from '../core/run';
+import { newJob } from '../core/job';
 import { browserAssets } from './browserAssets';
 import { createPress } from './press';
 

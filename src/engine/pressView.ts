@@ -1,5 +1,5 @@
 /** What the page draws: a job that was run, as plain data and ready path strings. */
-import type { FitRange } from '../core/plan';
+import type { FitRange } from '../core/check';
 import type { Finding, Severity } from '../core/finding';
 import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
@@ -8,7 +8,7 @@ import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
 import { isLine, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
-import type { JobResult, Made } from '../core/runJob';
+import type { JobResult, Made } from '../core/run';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
 export interface OperationView {

@@ -14,10 +14,7 @@ import {
   type Reader,
   type SamplePicture,
 } from '../core/proof';
-import type { Library } from '../core/library';
-import { proofSetup } from '../core/proveJob';
-import { runJob } from '../core/runJob';
-import { measureStyleFitness, type StyleFitness } from '../core/styleFitness';
+import { type Library, proofSetup, runJob, measureStyleFitness, type StyleFitness } from '../core/run';
 
 export interface Prover {
   /** Loads renderer and readers ahead of the first proof. */

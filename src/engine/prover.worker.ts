@@ -2,7 +2,7 @@
 import zbarUrl from '@undecaf/zbar-wasm/dist/zbar.wasm?url';
 import { expose } from 'comlink';
 import zxingUrl from 'zxing-wasm/reader/zxing_reader.wasm?url';
-import { createLibrary } from '../core/library';
+import { createLibrary } from '../core/run';
 import { browserAssets, bytesOf } from './browserAssets';
 import { createProver } from './prover';
 

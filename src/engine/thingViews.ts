@@ -10,7 +10,7 @@ import {
   type Stand,
   type StandPicture,
 } from '../core/piece';
-import type { JobResult } from '../core/runJob';
+import type { JobResult } from '../core/run';
 
 /** Something on the piece that can be taken hold of. */
 export interface ThingView {

@@ -1,5 +1,5 @@
 /** What jobs are made from, for server, command line and tests: fonts and renderer from the installed packages. */
-import type { LogoAssets } from '../core/artwork';
+import type { LogoAssets } from '../core/logo';
 import { createTypesetter, packagePathOf, type Typesetter } from '../core/words';
 import { packageFile } from './packageFiles';
 

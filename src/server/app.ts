@@ -9,17 +9,18 @@ import {
   saveProofSchema,
   saveRevisionSchema,
   type SavedJob,
-} from '../core/api';
-import {
   fileJobsSchema,
   findTwinsSchema,
   jobIdSchema,
   markMadeSchema,
   moveJobsSchema,
-} from '../core/shelfApi';
-import { archiveLimits, readArchive, writeArchive, type ArchivedShelf } from '../core/archive';
+  archiveLimits,
+  readArchive,
+  writeArchive,
+  type ArchivedShelf,
+  reviseJobsSchema,
+} from '../wire';
 import type { Job } from '../core/job';
-import { reviseJobsSchema } from '../core/lookApi';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { pieceShelfRoutes, type PieceShelfStore } from './pieceShelf';
 import { checked, Problem } from './problem';

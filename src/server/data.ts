@@ -1,5 +1,5 @@
 /** Everything that is kept, with what is needed to look at it. */
-import { createLibrary, type Library } from '../core/library';
+import { createLibrary, type Library } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';

@@ -1,18 +1,8 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
-import {
-  newLogo,
-  plainStyle,
-  presets,
-  type LogoSettings,
-  type Paint,
-  type Style,
-  type StylePaint,
-} from '../core/artwork';
-import type { Look } from '../core/houseStyle';
-import type { Job } from '../core/job';
+import { newLogo, type LogoSettings } from '../core/logo';
+import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
+import { type Look, type Job, newJob, type NewJobOptions, thingsOf, type ThingDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
-import { newJob, type NewJobOptions } from '../core/newJob';
-import { thingsOf, type ThingDraft } from '../core/newThings';
 import { roundCorners, type PieceSettings } from '../core/piece';
 import { findPair } from '../core/plan';
 import type { Level } from '../core/symbol';

@@ -1,6 +1,6 @@
 /** Logos of the demo world, drawn for it: a tern over water, crossed oars, a drop of varnish. */
 import { createHash } from 'node:crypto';
-import { cleanUpload } from '../core/artwork';
+import { cleanUpload } from '../core/logo';
 
 const svg = (content: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${content}</svg>`;

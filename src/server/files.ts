@@ -1,7 +1,7 @@
 /** Logos and pictures in the database, each once under the hash of its bytes. */
 import { createHash } from 'node:crypto';
-import { cleanUpload } from '../core/artwork';
-import type { SavedFile } from '../core/lookApi';
+import { cleanUpload } from '../core/logo';
+import type { SavedFile } from '../wire';
 import type { Db } from './db/open';
 
 export interface StoredFile {

@@ -1,7 +1,7 @@
 /** House styles in the database, and which collections begin with which. */
 import { randomUUID } from 'node:crypto';
-import { lookSchema, type Look } from '../core/houseStyle';
-import type { HouseStyle } from '../core/lookApi';
+import { lookSchema, type Look } from '../core/job';
+import type { HouseStyle } from '../wire';
 import type { Db } from './db/open';
 
 export interface HouseStyleStore {

@@ -1,11 +1,19 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
-import type { z } from 'zod';
-import type { revisionListSchema, SavedJob } from '../core/api';
-import type { ImportReport, JobSummary, Place } from '../core/shelfApi';
-import { importAction, type ArchivedJob, type ArchivedRevision, type ReadArchive } from '../core/archive';
+import type { z } from '../core/schema';
+import {
+  type revisionListSchema,
+  type SavedJob,
+  type ImportReport,
+  type JobSummary,
+  type Place,
+  importAction,
+  type ArchivedJob,
+  type ArchivedRevision,
+  type ReadArchive,
+} from '../wire';
 import { parseJob, type Job } from '../core/job';
-import { emptyLibrary, type Library } from '../core/library';
+import { emptyLibrary, type Library } from '../core/run';
 import type { ProofReport } from '../core/proof';
 import type { Db } from './db/open';
 import { summaryOf, type SummaryFields } from './summary';

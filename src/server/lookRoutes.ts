@@ -1,8 +1,14 @@
 /** Routes for files and house styles. */
 import express from 'express';
-import { fileHashSchema, pictureLimits } from '../core/artwork';
-import { parseStyleDocument, filesOfLook, type StyleDocument } from '../core/houseStyle';
-import { collectionStyleSchema, houseStyleIdSchema, saveHouseStyleSchema } from '../core/lookApi';
+import { fileHashSchema, pictureLimits } from '../core/logo';
+import {
+  parseStyleDocument,
+  type StyleDocument,
+  collectionStyleSchema,
+  houseStyleIdSchema,
+  saveHouseStyleSchema,
+} from '../wire';
+import { filesOfLook } from '../core/job';
 import { checked, Problem } from './problem';
 import type { FileStore } from './files';
 import type { HouseStyleStore } from './houseStyles';

@@ -1,7 +1,7 @@
 /** The owner's own templates and stock sizes: in the database, and as routes. */
 import { randomUUID } from 'node:crypto';
 import express from 'express';
-import { z } from 'zod';
+import { z } from '../core/schema';
 import { anyJobSchema, type Job } from '../core/job';
 import {
   saveStockSizeSchema,
@@ -10,7 +10,7 @@ import {
   type OwnTemplate,
   type PieceShelf,
   type SaveStockSize,
-} from '../core/pieceShelfApi';
+} from '../wire';
 import type { Db } from './db/open';
 import { checked, Problem } from './problem';
 

@@ -1,6 +1,6 @@
 /** What the server tells a client instead of an answer. */
-import type { z } from 'zod';
-import type { SavedJob } from '../core/api';
+import type { z } from '../core/schema';
+import type { SavedJob } from '../wire';
 import { problemsOf } from '../core/job';
 
 /** Told to the client with a status. */

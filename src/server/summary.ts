@@ -1,10 +1,9 @@
 /** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
-import type { JobSummary } from '../core/shelfApi';
+import type { JobSummary } from '../wire';
 import type { Job } from '../core/job';
 import { shownPayload } from '../core/message';
 import { findPair } from '../core/plan';
-import type { Library } from '../core/library';
-import { runJob } from '../core/runJob';
+import { type Library, runJob } from '../core/run';
 
 export type SummaryFields = Pick<
   JobSummary,

@@ -1,7 +1,6 @@
 /** For tests: draws a symbol as a clean picture and reads it with independent libraries. */
 import type { QrSymbol } from '../core/symbol';
-import type { Frame } from '../core/proof';
-import { startProof, type Reader } from '../core/proof';
+import { type Frame, startProof, type Reader } from '../core/proof';
 import { loadProofBinaries } from '../node/proofBinaries';
 
 let started: Promise<readonly Reader[]> | undefined;

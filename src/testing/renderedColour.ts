@@ -1,5 +1,5 @@
 /** For tests: what an outside renderer makes of a file at one point. */
-import { openDrawing } from '../core/svgRenderer';
+import { openDrawing } from '../core/logo';
 
 /** Encoded red, green and blue at a point in the units of the file, 0 to 255, on white. The renderer must have been started. */
 export function renderedColour(svg: Uint8Array, x: number, y: number): readonly number[] {

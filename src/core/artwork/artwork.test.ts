@@ -2,8 +2,20 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { crossingsOf, regionArea, signedArea, type Contour, type Region } from '../geometry';
 import { defaultSymbolSettings, encodeSymbol, type QrSymbol } from '../symbol';
-import { countCorners, drawArtwork, finderProportions, plainStyle, unitArea, type Style } from './index';
-import { cornerKinds, finderCorners, joins, squareModules, unitCorners, type FinderStyle } from './style';
+import { countCorners } from './corners';
+import { drawArtwork } from './drawArtwork';
+import { finderProportions } from './proportions';
+import {
+  plainStyle,
+  type Style,
+  cornerKinds,
+  finderCorners,
+  joins,
+  squareModules,
+  unitCorners,
+  type FinderStyle,
+} from './style';
+import { unitArea } from './modules';
 
 const symbolOf = (version: number): QrSymbol =>
   encodeSymbol('https://ternquay.example/berth/17', { ...defaultSymbolSettings, version }).symbol!;

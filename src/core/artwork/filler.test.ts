@@ -1,7 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { defaultSymbolSettings, encodeSymbol } from '../symbol';
-import { drawArtwork, plainStyle, presets } from '.';
+import { drawArtwork } from './drawArtwork';
+import { plainStyle } from './style';
+import { presets } from './presets';
 import { fillerGrid, imitations } from './filler';
 
 const symbolOf = (version: number) =>

@@ -1,7 +1,7 @@
 /** Colours of the parts of a code, for machines that print in colour. */
-import { z } from 'zod';
+import { z } from '../schema';
 import { encodedOfLinear, hexOfRgb, linearOfHex, rgbOfHex, type Rgb } from '../colour';
-import { fileHashSchema } from './logo/settings';
+import { fileHashSchema } from '../logo';
 
 export const hexColourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'Give a colour as # and six hex digits.');
 

@@ -1,5 +1,5 @@
 /** How a symbol is dressed, as it stands in the job document. */
-import { z } from 'zod';
+import { z } from '../schema';
 import { plainPaint, stylePaintSchema } from './paint';
 
 /** What is done to a corner: rounded off, cut off straight, or scooped out by an arc about the corner. */

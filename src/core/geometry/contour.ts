@@ -122,3 +122,11 @@ export function roundedRectangle({ x, y, width, height }: Box, radius: number): 
     return corner.bulge !== undefined || corner.x !== next.x || corner.y !== next.y;
   });
 }
+
+/** A rectangle as an outline, clockwise from the upper left corner. */
+export const boxContour = ({ x, y, width, height }: Box): Contour => [
+  { x, y },
+  { x: x + width, y },
+  { x: x + width, y: y + height },
+  { x, y: y + height },
+];

@@ -1,14 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  boundsOf,
-  fitArcs,
-  flattenRegion,
-  onDemand,
-  regionArea,
-  roundedRectangle,
-  sampleRegion,
-} from './index';
+import { boundsOf, sampleRegion } from './sample';
+import { fitArcs } from './fitArcs';
+import { flattenRegion } from './booleans';
+import { onDemand } from '../numbers';
+import { regionArea, roundedRectangle } from './contour';
 
 const sizes = fc.record({
   width: fc.double({ min: 4, max: 40, noNaN: true }),

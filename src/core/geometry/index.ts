@@ -5,31 +5,30 @@ export {
   growRegion,
   sharedRegion,
   strokeRegion,
-  uniteRegion,
   type StrokeShape,
+  uniteRegion,
 } from './booleans';
 export {
-  arcCentre,
   arcRadius,
+  type Box,
+  boxContour,
+  type Contour,
   mirrorRegion,
   placeRegion,
+  type Region,
   regionArea,
   reversedContour,
   roundedRectangle,
   signedArea,
-  type Box,
-  type Contour,
-  type Region,
   type Vertex,
 } from './contour';
-export { treatCorners, type Corner, type Quadrant } from './corners';
+export { type Corner, type Quadrant, treatCorners } from './corners';
 export { crossingsOf } from './crossings';
 export { fitArcs } from './fitArcs';
-export { firstTouch, leastReach, type Touch, type TurnedSquare } from './gauge';
-export { contourBounds, convexHull, holdsPoint, regionDistance } from './nearness';
+export { firstTouch, leastReach, type TurnedSquare } from './gauge';
+export { convexHull, holdsPoint, regionDistance } from './nearness';
 export { insetArea, offsetOutlines } from './offset';
-export { onDemand } from './onDemand';
 export { addQuadratic, parsePath, type PathLine } from './pathReader';
-export { boundsOf, sampleRegion, type SampleGrid } from './sample';
+export { boundsOf, sampleRegion } from './sample';
 export { traceBitmap } from './trace';
 export { stretchRegion, turnedBounds, turnPoint, turnRegion } from './transform';

@@ -1,22 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  boundsOf,
-  convexHull,
-  firstTouch,
-  flattenRegion,
-  holdsPoint,
-  placeRegion,
-  regionArea,
-  regionDistance,
-  roundedRectangle,
-  signedArea,
-  stretchRegion,
-  turnedBounds,
-  turnRegion,
-  type Contour,
-  type Region,
-} from './index';
+import { boundsOf } from './sample';
+import { convexHull, holdsPoint, regionDistance } from './nearness';
+import { firstTouch } from './gauge';
+import { flattenRegion } from './booleans';
+import { placeRegion, regionArea, roundedRectangle, signedArea, type Contour, type Region } from './contour';
+import { stretchRegion, turnedBounds, turnRegion } from './transform';
 
 const coordinate = fc.double({ min: -50, max: 50, noNaN: true });
 const circle = (x: number, y: number, r: number): Contour => [

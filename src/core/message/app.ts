@@ -1,5 +1,5 @@
 /** A link into an application, of any scheme (RFC 3986, 3.1). */
-import { z } from 'zod';
+import { z } from '../schema';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 
 export const appSchema = z.strictObject({

@@ -1,5 +1,5 @@
 /** A chat with a prepared text, over the owner's own link pattern. */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { commonPractice, fieldFinding, type MessageKind } from './kind';
 import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';

@@ -1,5 +1,5 @@
 /** A contact to save: vCard 3.0 (RFC 2426), vCard 4.0 (RFC 6350), or the compact form that phones read as well. */
-import { z } from 'zod';
+import { z } from '../schema';
 import { looksLikeAddress } from './email';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 

@@ -1,5 +1,5 @@
 /** An e-mail that is ready to be sent (RFC 6068). */
-import { z } from 'zod';
+import { z } from '../schema';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 import { percentDecoded, queryFields } from './query';
 

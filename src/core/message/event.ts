@@ -1,6 +1,6 @@
 /** A calendar event (RFC 5545). */
 import { DateTime } from 'luxon';
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 

@@ -1,5 +1,5 @@
 /** What every kind of message has. */
-import type { z } from 'zod';
+import type { z } from '../schema';
 import type { Finding, Fix, Severity, Source } from '../finding';
 
 export interface Description {

@@ -10,14 +10,13 @@ import {
   kindIds,
   kindJsonSchema,
   messageSchema,
-  readCampaign,
   readBytes,
   readPayload,
   shownPayload,
-  withCampaign,
   writeMessage,
   type Message,
-} from './index';
+} from './kinds';
+import { readCampaign, withCampaign } from './campaign';
 
 const of = <Kind extends Message['kind']>(
   kind: Kind,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { describeMessage, messageSchema, readPayload, writeMessage, type Message } from './index';
+import { describeMessage, messageSchema, readPayload, writeMessage, type Message } from './kinds';
 
 const web = (address: string): Message => ({ kind: 'web', address });
 

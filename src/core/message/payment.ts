@@ -1,6 +1,6 @@
 /** A SEPA credit transfer (European Payments Council, EPC069-12, version 2 of the data set). */
 import { electronicFormatIBAN, friendlyFormatIBAN, isValidBIC, isValidIBAN } from 'ibantools';
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 

@@ -1,5 +1,5 @@
 /** A telephone call (RFC 3966). */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { MessageKind } from './kind';
 import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';
 

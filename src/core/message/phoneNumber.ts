@@ -1,6 +1,6 @@
 /** Telephone numbers through a phone-number library: read as typed, shown back the way a phone would act on them. */
 import { getCountries, parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/min';
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { fieldFinding, standardSource } from './kind';
 

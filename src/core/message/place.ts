@@ -1,5 +1,5 @@
 /** A place on the map (RFC 5870). */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { commonPractice, fieldFinding, standardSource, type MessageKind } from './kind';
 

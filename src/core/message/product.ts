@@ -1,5 +1,5 @@
 /** A product link (GS1 Digital Link URI syntax). */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 import { percentDecoded, queryFields } from './query';

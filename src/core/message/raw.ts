@@ -1,5 +1,5 @@
 /** Bytes as they are, for those who know what reads them. */
-import { z } from 'zod';
+import { z } from '../schema';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 
 export const rawNotations = ['hexadecimal', 'escaped'] as const;

@@ -1,5 +1,5 @@
 /** A text message that is ready to be sent. */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { MessageKind } from './kind';
 import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';
 import { queryFields } from './query';

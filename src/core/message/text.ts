@@ -1,5 +1,5 @@
 /** Plain text: what a phone shows. */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { MessageKind } from './kind';
 
 export const textSchema = z.strictObject({

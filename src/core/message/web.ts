@@ -1,6 +1,6 @@
 /** A web address: what a phone opens. */
 import punycode from 'punycode/punycode.js';
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { commonPractice, fieldFinding, standardSource, type Description, type MessageKind } from './kind';
 

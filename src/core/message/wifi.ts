@@ -1,5 +1,5 @@
 /** A Wi-Fi login, in the form that phones read (common practice; described by the Wi-Fi Alliance's WPA3 specification, section 7). */
-import { z } from 'zod';
+import { z } from '../schema';
 import type { Finding } from '../finding';
 import { commonPractice, fieldFinding, standardSource, type MessageKind } from './kind';
 

@@ -1,8 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { newJob } from '../newJob';
-import { makeFiles } from '../makeFiles';
+import { newJob } from '../job';
+import { makeFiles, runJob } from '../run';
 import { findPair, isLine } from '../plan';
-import { runJob } from '../runJob';
 import { fileName } from './fileName';
 import { decimal, pathData } from './pathData';
 

@@ -1,177 +1,55 @@
 /** piece: artworks and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
-import type { Artwork } from '../artwork';
-import { boundsOf, convexHull, flattenRegion, signedArea, type Contour, type Region } from '../geometry';
-import { contourAround } from './contour';
-import { holesOf, type Hole } from './holes';
-import { layItem, type ItemSources, type PlacedItem } from './items';
-import { outlineOf, type NamedOutline } from './outlines';
-import { placeCode, turnedWith, type PlacedCode } from './placedCode';
-import type { CodePlacement, ItemSettings, PieceSettings } from './schema';
-
-export { contourAround, type StickerContour } from './contour';
-export { fieldNames, filledText, type TextFields } from './fields';
-export { frameAround } from './frames';
-export { holeName, holesOf, holeWidthMm, type Hole } from './holes';
-export { boxContour, itemName, quoted, sizedBy, type ItemSources, type PlacedItem } from './items';
-export { outlineFileLimits, readOutlineFile, type ReadOutline } from './outlineFile';
-export {
-  circleAt,
-  clockwise,
-  offsetEdge,
-  outlineOf,
-  outlineToleranceMm,
-  type NamedOutline,
-} from './outlines';
-export {
-  codeBox,
-  codeSquare,
-  placeAlong,
-  radians,
-  turnedWith,
-  type PieceLogo,
-  type PieceParts,
-  type PlacedCode,
-} from './placedCode';
-export * from './schema';
-export { clearanceHoles, screwIds, type Clearances, type ScrewId } from './screws';
-export { fitLine, setWords, type WordsArea, type WordsShape } from './setWords';
 export {
   alignedWith,
+  type Alignment,
   alignments,
   distributed,
   middleName,
   snapBox,
-  snapLines,
-  type Alignment,
   type SnapLine,
-  type Snapped,
+  snapLines,
 } from './arrange';
+export { codeBox, codePlacementSchema, codeSquare, type PlacedCode, radians, turnedWith } from './code';
 export {
-  showsFrontAt,
-  standPicture,
-  usualGaze,
-  type Gaze,
-  type StandFace,
-  type StandPicture,
-} from './standPicture';
-export { layStand, type Stand, type StandLayer } from './stand';
-export { cardId1, stockSizes, type StockSize } from './stock';
-
-/** Coordinates in millimetres from the upper left corner of the sheet that the piece is made on. */
-export interface Piece extends PlacedCode {
-  /** As the outline comes out, which an offset may make a little larger than asked. */
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly outline: Contour;
-  /** Openings that belong to the outline: the hole of a tag, holes of a drawing. */
-  readonly openings: readonly Contour[];
-  readonly holes: readonly Hole[];
-  /** Codes beside the first one, in the order of the job. */
-  readonly others: readonly PlacedCode[];
-  readonly items: readonly PlacedItem[];
-  /** Coloured band inside the cut line of a sticker, with its bleed; null for other outlines. */
-  readonly border: { readonly area: Region; readonly colour: string } | null;
-  /** Whether the outline goes around what lies on it and is no size of its own. */
-  readonly isContour: boolean;
-}
-
-export interface CodeToPlace {
-  readonly artwork: Artwork;
-  readonly placement: CodePlacement;
-}
-
-/** What an earlier run made: its edge, and its items by what they were made from. */
-export interface KeptParts {
-  readonly edgeKey: string;
-  readonly edge: NamedOutline | null;
-  readonly items: ReadonlyMap<string, PlacedItem>;
-}
-const nothingKept: KeptParts = { edgeKey: '', edge: null, items: new Map() };
-
-export interface LaidPiece {
-  readonly piece: Piece;
-  readonly kept: KeptParts;
-}
-
-const bare: ItemSources = { words: null, art: () => null, text: (text) => text, inColour: false };
-
-/** Lays codes and items on the piece. Items whose settings and place are as before are taken over. */
-export function layPiece(
-  [first, ...more]: readonly [CodeToPlace, ...CodeToPlace[]],
-  settings: PieceSettings,
-  sources: ItemSources = bare,
-  before: KeptParts = nothingKept,
-): LaidPiece {
-  const edgeKey = JSON.stringify([settings.outline, settings.offset, settings.widthMm, settings.heightMm]);
-  const named = before.edgeKey === edgeKey && before.edge !== null ? before.edge : outlineOf(settings);
-  const { edge, openings } = named;
-  const sheet = boundsOf([edge])!;
-  const size = { widthMm: round(sheet.x + sheet.width), heightMm: round(sheet.y + sheet.height) };
-  const bounds = settings.outline.kind === 'contour' ? settings : size;
-  const code = placeCode(first.artwork, first.placement, bounds);
-  const others = more.map(({ artwork, placement }) => placeCode(artwork, placement, bounds));
-  const codes = [code, ...others];
-  const kept = new Map<string, PlacedItem>();
-  const items = settings.items.map((item) => {
-    const words = item.kind === 'words' || item.kind === 'frame' ? sources.text(item.text) : '';
-    const around = item.kind === 'frame' ? (codes[item.around] ?? code) : null;
-    const key = JSON.stringify([
-      item,
-      words,
-      edgeKey,
-      around && [around.quietZone, around.turn, around.round],
-      sources.inColour,
-    ]);
-    const placed = before.items.get(key) ?? layItem(item, bounds, edge, codes, sources);
-    kept.set(key, placed);
-    return placed;
-  });
-  const contour =
-    settings.outline.kind === 'contour'
-      ? contourAround(
-          [
-            ...codes.flatMap(coveredBy),
-            ...items.flatMap((item, index) => hullsOf(item, settings.items[index]!)),
-          ],
-          settings.outline,
-          settings.bleedMm,
-        )
-      : null;
-  const { outline } = settings;
-  return {
-    piece: {
-      ...code,
-      widthMm: bounds.widthMm,
-      heightMm: bounds.heightMm,
-      outline: contour?.edge ?? edge,
-      openings,
-      holes: holesOf({ ...settings, widthMm: bounds.widthMm, heightMm: bounds.heightMm }),
-      others,
-      items,
-      border:
-        contour !== null && outline.kind === 'contour' && outline.colour !== null && contour.border.length > 0
-          ? { area: contour.border, colour: outline.colour }
-          : null,
-      isContour: contour !== null,
-    },
-    kept: { edgeKey, edge: named, items: kept },
-  };
-}
-
-/**
- * Straight words by the convex hull of all of them and words on a circle letter by letter, so that a contour does not follow
- * every notch; other things as they are.
- */
-function hullsOf({ area, lines }: PlacedItem, settings: ItemSettings): Region {
-  const region = [...area, ...lines].filter((contour) => signedArea(contour) > 0);
-  if (settings.kind !== 'words' || region.length === 0) return region;
-  return settings.circle === null
-    ? [convexHull(flattenRegion(region, hullToleranceMm).flat(), hullToleranceMm)]
-    : region.map((contour) => convexHull(contour, hullToleranceMm));
-}
-const hullToleranceMm = 0.02;
-
-const round = (value: number): number => Number(value.toFixed(6));
-
-/** What a code covers with all that it needs free. */
-export const coveredBy = (code: PlacedCode): Region => turnedWith(code, [code.field]);
+  clearanceHoles,
+  type Hole,
+  holeFits,
+  holeName,
+  holePatterns,
+  type HoleSettings,
+  holesOf,
+  screwIds,
+} from './holes';
+export {
+  type ArtSettings,
+  type BorderSettings,
+  fieldNames,
+  filledText,
+  type FrameSettings,
+  frameShapes,
+  itemName,
+  type ItemSettings,
+  type ItemSources,
+  type PlacedItem,
+  sizedBy,
+  type TextFields,
+  type WordsSettings,
+} from './items';
+export { type CodeToPlace, coveredBy, type KeptParts, layPiece, type Piece } from './layPiece';
+export type { Axis } from './lengths';
+export {
+  clockwise,
+  type Corners,
+  type CornerSettings,
+  cornerShapes,
+  type OutlineKind,
+  outlineOf,
+  outlineSchema,
+  type OutlineSettings,
+  type ReadOutline,
+  readOutlineFile,
+  roundCorners,
+} from './outline';
+export { pieceSchema, type PieceSettings, plainPiece, type ShadowSettings } from './schema';
+export { layStand, type Stand, standPicture, type StandPicture, type StandSettings } from './stand';
+export { cardId1, type StockSize, stockSizes } from './stock';

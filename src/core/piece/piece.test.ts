@@ -14,36 +14,14 @@ import {
   type Region,
 } from '../geometry';
 import { encodeSymbol } from '../symbol';
-import {
-  alignedWith,
-  cardId1,
-  clearanceHoles,
-  contourAround,
-  distributed,
-  filledText,
-  frameAround,
-  holesOf,
-  layPiece,
-  layStand,
-  middleName,
-  offsetEdge,
-  outlineOf,
-  plainPiece,
-  roundCorners,
-  screwIds,
-  setWords,
-  showsFrontAt,
-  snapBox,
-  snapLines,
-  standPicture,
-  stockSizes,
-  type FrameSettings,
-  type HoleSettings,
-  type OutlineSettings,
-  type PieceSettings,
-  type StandSettings,
-  type WordsShape,
-} from './index';
+import { alignedWith, distributed, middleName, snapBox, snapLines } from './arrange';
+import { cardId1, stockSizes } from './stock';
+import { clearanceHoles, holesOf, screwIds, type HoleSettings } from './holes';
+import { contourAround, offsetEdge, outlineOf, roundCorners, type OutlineSettings } from './outline';
+import { filledText, frameAround, setWords, type FrameSettings, type WordsShape } from './items';
+import { layPiece } from './layPiece';
+import { layStand, showsFrontAt, standPicture, type StandSettings } from './stand';
+import { plainPiece, type PieceSettings } from './schema';
 
 const words = typesetter();
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;

@@ -11,8 +11,9 @@ import {
   type Box,
   type Contour,
   type Region,
+  boxContour,
 } from '../geometry';
-import { boxContour, turnedWith, type PlacedCode } from '../piece';
+import { turnedWith, type PlacedCode } from '../piece';
 import { darkInks, inkOf, pictureBox, turnedInk } from './inks';
 import type { Pair } from './materials';
 import { blackInk, type Ink } from './operation';

@@ -7,21 +7,18 @@ import { testReaders } from '../../testing/readSymbol';
 import {
   colourAt,
   isPlainPaint,
-  paletteOfPixels,
   plainPaint,
   printedHex,
   withLightnessWithin,
   type Paint,
   type StylePaint,
 } from '../artwork';
+import { paletteOfPixels } from '../logo';
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
-import { applyChanges, type Job } from '../job';
-import type { Library } from '../library';
-import { newJob } from '../newJob';
+import { applyChanges, type Job, newJob } from '../job';
+import { type Library, proofSetup, runJob } from '../run';
 import { writeSvg } from '../output';
 import { prove } from '../proof';
-import { proofSetup } from '../proveJob';
-import { runJob } from '../runJob';
 import { inkOf, pictureBox } from './inks';
 import { findPair } from './materials';
 import { moduleTones, worstPair } from './tones';

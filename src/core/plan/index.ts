@@ -1,11 +1,5 @@
-/** plan: a piece, a material and a machine come in; operations in millimetres and the measured limits go out. */
-export { phoneCamera, pixelsPerModule } from './camera';
-export { fitRanges, measureCodeLimits, measurePieceLimits, type FitRange, type LimitContext } from './limits';
-export { roomOn, type Clearance, type Obstacle, type Room } from './clearance';
-export { machines } from './machines';
-export { findPair, materials, pairs, type Pair } from './materials';
-export { symbolContrast } from './limits';
-export { moduleTones, weakestModules, worstPair, type ModuleTone, type ToneKind } from './tones';
-export { blackInk, isLine, type Ink, type Operation, type OperationSheet } from './operation';
-export type { Part, PlanPaint, PlanSettings } from './codeParts';
-export { nominalParts, planPiece, type Plan, type PlannedSettings } from './planPiece';
+/** plan: a piece, a material and a machine come in; operations in millimetres go out. */
+export { findPair, materials, type Pair, pairs } from './materials';
+export { blackInk, type Ink, isLine, type Operation, type OperationSheet } from './operation';
+export { nominalParts, type Plan, planPiece } from './planPiece';
+export { type ModuleTone, moduleTones, type ToneKind, weakestModules, worstPair } from './tones';

@@ -1,6 +1,6 @@
 /** Words, pictures, frames and borders as parts in their inks, and as lines where they are only followed. */
-import { strokeRegion, uniteRegion, type Region, flattenRegion } from '../geometry';
-import { boxContour, type Piece, type PlacedItem } from '../piece';
+import { strokeRegion, uniteRegion, type Region, flattenRegion, boxContour } from '../geometry';
+import type { Piece, PlacedItem } from '../piece';
 import { grownInk, type Part } from './codeParts';
 import type { Pair } from './materials';
 import { blackInk, type Ink } from './operation';

@@ -1,7 +1,7 @@
 /** The drop shadow of words, pictures and frames: soft, so it is a picture and no outline; printers only. */
 import { encode } from 'fast-png';
-import { boundsOf, cutRegion, placeRegion, sampleRegion, type Region } from '../geometry';
-import { boxContour, coveredBy, type Piece, type ShadowSettings } from '../piece';
+import { boundsOf, cutRegion, placeRegion, sampleRegion, type Region, boxContour } from '../geometry';
+import { coveredBy, type Piece, type ShadowSettings } from '../piece';
 import type { Part } from './codeParts';
 
 /** Finer than the softness needs, coarse enough for a poster. */

@@ -1,5 +1,6 @@
 /** What every module looks like on the finished piece: its reflectance as readers of several kinds see it. */
-import { colourAt, printedLinear, type Paint, type Picture, type StylePaint } from '../artwork';
+import { colourAt, printedLinear, type Paint, type StylePaint } from '../artwork';
+import type { Picture } from '../logo';
 import {
   encodedOfLinear,
   linearOfEncoded,

@@ -1,7 +1,7 @@
 /** A simulated photograph of the finished piece. */
 import { encodedOfLinear, linearOfHex } from '../colour';
 import type { MarkRaster } from './rasterise';
-import { normalPair, randomAt, seededRandom } from './random';
+import { normalPair, randomAt, seededRandom } from '../numbers';
 
 /** A picture, four bytes a pixel, red green blue and an opaque alpha, row by row. */
 export interface Frame {

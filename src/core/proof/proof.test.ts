@@ -1,11 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import { testReaders } from '../../testing/readSymbol';
-import type { Job } from '../job';
-import { newJob } from '../newJob';
+import { type Job, newJob } from '../job';
 import { findPair, pairs } from '../plan';
-import { proofSetup } from '../proveJob';
-import { runJob } from '../runJob';
-import { prove, readerState, takePicture, verdictOf, type ProofReport } from './index';
+import { proofSetup, runJob } from '../run';
+import { prove, takePicture } from './prove';
+import { readerState, verdictOf, type ProofReport } from './verdict';
 import { simulateMachine } from './machineModel';
 import { rasteriseMarks } from './rasterise';
 

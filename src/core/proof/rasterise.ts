@@ -1,7 +1,7 @@
 /** The file as it leaves the house, turned into what is marked where. An outside renderer reads the bytes. */
 import { linearOfEncoded } from '../colour';
 import type { Box } from '../geometry';
-import { openDrawing } from '../svgRenderer';
+import { openDrawing } from '../logo';
 
 /** One window on a file. Arrays are `width * height`, row by row. */
 export interface MarkRaster {

@@ -1,6 +1,6 @@
 /** Reads the code in a picture that somebody has, with how it was built, so that it can be drawn anew as clean paths. */
 import { readBarcodes, type ReadResult } from 'zxing-wasm/reader';
-import { z } from 'zod';
+import { z } from '../schema';
 import { levels, type Level } from '../symbol';
 import type { Frame } from './photograph';
 

@@ -1,5 +1,5 @@
 /** What the readings of the shots amount to. */
-import { z } from 'zod';
+import { z } from '../schema';
 
 /** Shares of the frames from which a reader is prompt, and slow [measured on simulated shots]. */
 const promptShare = 0.8;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import QRCode from 'qrcode';
 import encodeWithQr from 'qr';
-import { seededRandom } from '../proof/random';
+import { seededRandom } from '../numbers';
 import { readBack } from '../../testing/readSymbol';
 import { finalCodewords } from './codewords';
 import { encodeSymbol, smallestVersions } from './encode';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { seededRandom } from '../proof/random';
+import { seededRandom } from '../numbers';
 import { maskPenalty } from './penalty';
 
 /** The rules of ISO/IEC 18004:2015, 7.8.3, module by module: slow, and free of the tricks that are tested. */

@@ -1,5 +1,5 @@
 /** The settings of a symbol as they stand in the job document. */
-import { z } from 'zod';
+import { z } from '../schema';
 import { largestVersion, levels, modes, smallestVersion } from './tables';
 
 export const symbolSchema = z.strictObject({

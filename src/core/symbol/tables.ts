@@ -179,3 +179,6 @@ function bchRemainder(data: number, checkBits: number, generator: number): numbe
     remainder = (remainder << 1) ^ ((remainder >>> (checkBits - 1)) * generator);
   return remainder;
 }
+
+/** Modules of light tone that belong around a symbol on every side (ISO/IEC 18004:2015, 6.3.8). */
+export const quietZoneModules = 4;

@@ -2,8 +2,8 @@ import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { typesetter } from '../../node/logoAssets';
 import { boundsOf, regionArea, roundedRectangle, type Region } from '../geometry';
-import { areaOfLine, fontIds, packagePathOf, type SetLine } from './index';
-import { fontFiles } from './fonts';
+import { areaOfLine, type SetLine } from './shape';
+import { fontIds, packagePathOf, fontFiles } from './fonts';
 import { strokeWidth } from './strokeWidth';
 
 const words = typesetter();

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** The revisions of a job: when and what changed, two side by side, one made the newest again, and what was really made. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Job } from '../../core/job';
-import { describeChanges } from '../../core/jobChanges';
+import { type Job, describeChanges } from '../../core/job';
 import type { PressView } from '../../engine';
 import { fetchRevision, listRevisions, markMade } from '../shared/api';
 import { useEngine } from '../shared/engine';

@@ -2,7 +2,7 @@
 /** The route of a job: five stations, each with its state and a live summary. */
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
-import type { Job } from '../../core/job';
+import { type Job, lookOf, lookName } from '../../core/job';
 import { worstSeverity } from '../../core/finding';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
@@ -11,8 +11,6 @@ import UnitSwitch from '../shared/UnitSwitch.vue';
 import { lengthNumber } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
-import { lookOf } from '../../core/houseStyle';
-import { lookName } from '../../core/looks';
 import { useHouseStyles } from '../stores/houseStyles';
 import { stationOfFinding } from './stationOfFinding';
 import type { ProofControl } from './useProof';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import type { FitRange } from '../../core/plan';
+import type { FitRange } from '../../core/check';
 import { axisTicks, commonBand, fitAxis } from './fitAxis';
 
 const range = (code: string, fromMm: number | null, toMm: number | null): FitRange =>

@@ -1,5 +1,5 @@
 /** The logarithmic axis of the fit bar. */
-import type { FitRange } from '../../core/plan';
+import type { FitRange } from '../../core/check';
 
 export interface FitAxis {
   readonly fromMm: number;

@@ -1,7 +1,6 @@
 /** What lies on the piece, and how it is moved, turned, resized and taken away. */
 import { computed, watch, type ComputedRef } from 'vue';
-import type { Job } from '../../core/job';
-import { placeInJob, withoutCode } from '../../core/codes';
+import { type Job, placeInJob, withoutCode } from '../../core/job';
 import { codeBox, radians, sizedBy, type Axis, type ItemSettings } from '../../core/piece';
 import { turnedBounds, type Box } from '../../core/geometry';
 import type { MadeView } from '../../engine';

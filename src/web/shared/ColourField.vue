@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A colour: its swatch, and a small panel with every notation, the screen's eyedropper and colours at hand. */
 import { computed, ref, useId } from 'vue';
-import { paletteOfPixels } from '../../core/artwork/palette';
+import { paletteOfPixels } from '../../core/logo';
 import { colourNotations, colourOfText, colourText, type ColourNotation } from './colourText';
 import FilePicker from './FilePicker.vue';
 

@@ -1,5 +1,5 @@
 /** Jobs, their revisions and proofs on the server. */
-import { revisionListSchema, savedJobSchema, type SavedJob } from '../../core/api';
+import { revisionListSchema, savedJobSchema, type SavedJob } from '../../wire';
 import { jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
 import { get, jsonRequest, request, send } from './http';

@@ -1,5 +1,5 @@
 /** Requests to our own server; answers are checked with the schemas that the server uses. */
-import { z } from 'zod';
+import { z } from '../../core/schema';
 
 /** Every answer that is not a success; `current` comes with a conflict, and is checked by whoever asked. */
 const problemSchema = z.object({ problem: z.string(), current: z.unknown().optional() });

@@ -1,7 +1,6 @@
 /** House styles and revisions of many jobs on the server. */
-import type { Look } from '../../core/houseStyle';
-import type { Job } from '../../core/job';
-import { houseStyleListSchema, houseStyleSchema, type HouseStyle } from '../../core/lookApi';
+import type { Look, Job } from '../../core/job';
+import { houseStyleListSchema, houseStyleSchema, type HouseStyle } from '../../wire';
 import { get, jsonRequest, request, send } from './http';
 
 const base = '/api/house-styles';

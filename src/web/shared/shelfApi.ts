@@ -6,7 +6,7 @@ import {
   type ImportReport,
   type JobSummary,
   type Place,
-} from '../../core/shelfApi';
+} from '../../wire';
 import { get, jsonRequest, request, send } from './http';
 
 export const listShelf = async (): Promise<JobSummary[]> => (await get('/api/shelf', shelfSchema)).jobs;

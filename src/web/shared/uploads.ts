@@ -1,5 +1,5 @@
 /** Files that the user brings: drawings go as they are, pictures become PNG within our limits first. */
-import { savedFileSchema, type SavedFile } from '../../core/lookApi';
+import { savedFileSchema, type SavedFile } from '../../wire';
 import { ApiProblem, request } from './http';
 
 /** Larger files are not opened at all, and larger pictures not unpacked; common practice. */

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 /** One look for many jobs: what their limits say before and after, then all of them or none. */
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
-import type { SavedJob } from '../../core/api';
+import type { SavedJob } from '../../wire';
 import { presets } from '../../core/artwork';
-import type { Look } from '../../core/houseStyle';
-import { inLook, lookKey, lookParts, type LookPart } from '../../core/looks';
+import { type Look, inLook, lookKey, lookParts, type LookPart } from '../../core/job';
 import type { PiecePicture } from '../../engine';
 import AppDialog from '../shared/AppDialog.vue';
 import { fetchJob } from '../shared/api';

@@ -49,7 +49,7 @@ async function take(): Promise<void> {
   const { bytes, version, level, mask } = found.value;
   try {
     const [{ newJob }, { readBytes }, { createJob }] = await Promise.all([
-      import('../../core/newJob'),
+      import('../../core/job'),
       import('../../core/message'),
       import('../shared/api'),
     ]);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All data out and in, and the table of jobs. */
 import { defineAsyncComponent, ref, shallowRef, useTemplateRef } from 'vue';
-import type { ImportReport, JobSummary } from '../../core/shelfApi';
+import type { ImportReport, JobSummary } from '../../wire';
 import { importArchive } from '../shared/shelfApi';
 import { downloadBytes } from '../shared/download';
 import { useShelf } from '../stores/shelf';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Where jobs are: the shelf with its collections, the archive, the bin. Jobs are filed by dropping them here. */
 import { computed, ref } from 'vue';
-import { places, type JobSummary, type Place } from '../../core/shelfApi';
+import { places, type JobSummary, type Place } from '../../wire';
 import { collectionsOf } from './shelfList';
 
 const props = defineProps<{ jobs: readonly JobSummary[]; place: Place; collection: string | null }>();

@@ -2,7 +2,7 @@
 /** One job on the shelf. */
 import { Archive, ArchiveRestore, Copy, Pencil, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
-import type { JobSummary } from '../../core/shelfApi';
+import type { JobSummary } from '../../wire';
 import StateShape from '../shared/StateShape.vue';
 import { lengthNumber } from '../shared/units';
 import { usePreferences } from '../stores/preferences';

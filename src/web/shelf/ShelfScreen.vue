@@ -3,7 +3,7 @@
 import { Plus } from '@lucide/vue';
 import { computed, defineAsyncComponent, onMounted, reactive, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Place } from '../../core/shelfApi';
+import type { Place } from '../../wire';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useElementSize } from '../shared/useElementSize';
 import { useHouseStyles } from '../stores/houseStyles';
@@ -71,7 +71,7 @@ const restyling = ref(false);
 async function startJob(isClean = false): Promise<void> {
   try {
     const [{ newJob }, { createJob }] = await Promise.all([
-      import('../../core/newJob'),
+      import('../../core/job'),
       import('../shared/api'),
     ]);
     const job = newJob({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { JobSummary } from '../../core/shelfApi';
+import type { JobSummary } from '../../wire';
 import { collectionsOf, listJobs, stateOf, type ShelfQuery } from './shelfList';
 
 const job = (change: Partial<JobSummary>): JobSummary => ({

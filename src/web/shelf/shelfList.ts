@@ -1,5 +1,5 @@
 /** Which jobs the shelf shows, and in which order. */
-import type { JobSummary, Place } from '../../core/shelfApi';
+import type { JobSummary, Place } from '../../wire';
 
 export const jobStates = ['draft', 'stopped', 'proved', 'stale', 'made'] as const;
 export type JobState = (typeof jobStates)[number];

@@ -1,6 +1,6 @@
 /** True pictures of pieces, made when their rows come into view and kept while the page lives. */
 import { ref, watchEffect, type Ref } from 'vue';
-import type { JobSummary } from '../../core/shelfApi';
+import type { JobSummary } from '../../wire';
 import type { PiecePicture } from '../../engine';
 import { useEngine } from '../shared/engine';
 

@@ -1,11 +1,10 @@
 /** The job on the bench: its document, what is saved of it, and the way back. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { z } from 'zod';
-import { savedJobSchema, type ProofRecord, type SavedJob } from '../../core/api';
-import { focusCode } from '../../core/codes';
+import { z } from '../../core/schema';
+import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
+import { focusCode, anyJobSchema, applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
 import type { Change } from '../../core/finding';
-import { anyJobSchema, applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
 import type { ItemSettings, PieceSettings } from '../../core/piece';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
 import { ApiProblem } from '../shared/http';

@@ -1,8 +1,8 @@
 /** The house styles, as the server has them. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { Look } from '../../core/houseStyle';
-import type { HouseStyle } from '../../core/lookApi';
+import type { Look } from '../../core/job';
+import type { HouseStyle } from '../../wire';
 
 /** Styles are large to understand; what does is loaded when it is needed. */
 const api = () => import('../shared/lookApi');

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import type { StockSize } from '../../core/piece';
-import { pieceShelfSchema, type PieceShelf, type SaveStockSize } from '../../core/pieceShelfApi';
+import { pieceShelfSchema, type PieceShelf, type SaveStockSize } from '../../wire';
 import { get, send } from '../shared/http';
 
 const base = '/api/piece-shelf';

@@ -1,9 +1,8 @@
 /** The jobs on the shelf, and the way back from what was done to many of them. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { SavedJob } from '../../core/api';
+import type { SavedJob, JobSummary, Place } from '../../wire';
 import type { Job } from '../../core/job';
-import type { JobSummary, Place } from '../../core/shelfApi';
 import { emptyBin, fileJobs, listShelf, moveJobs } from '../shared/shelfApi';
 
 /** Documents are large to understand; what does is loaded when it is needed. */

@@ -1,9 +1,8 @@
 /** Up to six looks of one job beside each other; kept in this browser until they are dropped. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { z } from 'zod';
-import { lookSchema, type Look } from '../../core/houseStyle';
-import { lookKey } from '../../core/looks';
+import { z } from '../../core/schema';
+import { lookSchema, type Look, lookKey } from '../../core/job';
 import { recall, remember } from '../shared/browserStorage';
 
 export const mostVariants = 6;

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 /** House styles: kept under a name, applied on purpose, exchanged as files. */
 import { computed, onMounted, ref } from 'vue';
-import { lookOf } from '../../../core/houseStyle';
-import type { Job } from '../../../core/job';
-import type { HouseStyle } from '../../../core/lookApi';
-import { inLook, lookKey } from '../../../core/looks';
+import { lookOf, type Job, inLook, lookKey } from '../../../core/job';
+import type { HouseStyle } from '../../../wire';
 import { downloadBytes } from '../../shared/download';
 import { useBench } from '../../stores/bench';
 import { useHouseStyles } from '../../stores/houseStyles';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The logo's source, and a title below it. */
 import { computed } from 'vue';
-import { newLogo, type LogoSource } from '../../../core/artwork';
+import { newLogo, type LogoSource } from '../../../core/logo';
 import type { Job } from '../../../core/job';
 import { useBench } from '../../stores/bench';
 import SourcePicker from './SourcePicker.vue';

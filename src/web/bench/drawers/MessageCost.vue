@@ -2,7 +2,7 @@
 /** What the message costs: its ruler, the version at each level, and what would make the symbol smaller. */
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
 import { useEngine } from '../../shared/engine';
-import type { MessageRuler } from '../../../core/ruler';
+import type { MessageRuler } from '../../../core/run';
 import type { Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { lengthText } from '../../shared/units';

@@ -2,7 +2,7 @@
 /** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
 import { computed, onMounted, ref } from 'vue';
 import type { Job } from '../../../core/job';
-import { templates, type Template } from '../../../core/templates';
+import { templates, type Template } from '../../../content';
 import type { PressView } from '../../../engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
 import { useBench } from '../../stores/bench';

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
-import { mostCodes } from '../../../core/job';
+import { type Job, mostCodes } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
 import { useStage } from '../../stores/stage';

@@ -2,8 +2,7 @@
 /** Where a picture comes from: a file, a line icon, an emoji or words. */
 import '@fontsource/noto-emoji/emoji-400.css';
 import { computed, ref } from 'vue';
-import icons from '../../../core/artwork/logo/icons.json' with { type: 'json' };
-import type { LogoSource } from '../../../core/artwork';
+import { iconElements, type LogoSource } from '../../../core/logo';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import FilePicker from '../../shared/FilePicker.vue';
 import { uploadFile } from '../../shared/uploads';
@@ -55,7 +54,7 @@ function drop(event: DragEvent): void {
   if (file) void upload(file);
 }
 
-const entries = Object.entries(icons as unknown as Record<string, [string, Record<string, string>][]>);
+const entries = Object.entries(iconElements);
 const fileName = computed(() =>
   props.source?.kind === 'drawing' || props.source?.kind === 'picture' ? props.source.fileName : null,
 );

@@ -2,7 +2,7 @@
 /** How readily each reader takes the shapes as they are, measured anew a moment after they change. */
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { shapesKey, type Style } from '../../../core/artwork';
-import type { StyleFitness } from '../../../core/styleFitness';
+import type { StyleFitness } from '../../../core/run';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A logo in the code: where it comes from, its size and place, and what it costs. */
 import { computed } from 'vue';
-import type { LogoSettings } from '../../../core/artwork';
+import type { LogoSettings } from '../../../core/logo';
 import type { Job } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';

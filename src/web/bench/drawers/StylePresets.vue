@@ -6,7 +6,7 @@ import type { Job } from '../../../core/job';
 import type { PressView, Swatch } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
-import { presetFitness } from './presetFitness';
+import { presetFitness } from '../../../content';
 
 const props = defineProps<{ job: Job; view: PressView }>();
 const emit = defineEmits<{ choose: [style: Partial<Style>] }>();

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 /** Looks of this job side by side, each with its limits and what readers make of it: keep one, mix two. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { lookOf, type Look } from '../../../core/houseStyle';
-import type { Job } from '../../../core/job';
-import { inLook, lookKey, lookName, mixedLooks } from '../../../core/looks';
+import { lookOf, type Look, type Job, inLook, lookKey, lookName, mixedLooks } from '../../../core/job';
 import type { ProofReport } from '../../../core/proof';
 import type { PiecePicture, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';

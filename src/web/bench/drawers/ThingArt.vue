@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** An icon or a picture: where it comes from, how wide it is, and what of it is marked. */
-import type { LogoSource } from '../../../core/artwork';
+import type { LogoSource } from '../../../core/logo';
 import type { ArtSettings } from '../../../core/piece';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import RangeField from '../../shared/RangeField.vue';

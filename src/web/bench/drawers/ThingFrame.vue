@@ -1,10 +1,9 @@
 <script setup lang="ts">
 /** A frame around a code, or a border line along the edge. */
 import { computed } from 'vue';
-import { placeInJob } from '../../../core/codes';
-import type { Job } from '../../../core/job';
+import { placeInJob, type Job } from '../../../core/job';
 import { frameShapes, type BorderSettings, type FrameSettings } from '../../../core/piece';
-import { typefaces } from '../../../core/words/fonts';
+import { typefaces } from '../../../core/words';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureRows from '../../shared/MeasureRows.vue';
 import { useBench } from '../../stores/bench';

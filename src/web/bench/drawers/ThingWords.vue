@@ -1,11 +1,10 @@
 <script setup lang="ts">
 /** Words: the text, its font, how large it is set and along what. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
+import { type Job, textFields } from '../../../core/job';
 import { fieldNames, filledText, type WordsSettings } from '../../../core/piece';
-import { textFields } from '../../../core/textFields';
 import { findPair } from '../../../core/plan';
-import { typefaces } from '../../../core/words/fonts';
+import { typefaces } from '../../../core/words';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import RangeField from '../../shared/RangeField.vue';

@@ -1,8 +1,7 @@
 /** Things to put on a piece, and where they go to begin with. */
-import type { LogoSource } from '../../../core/artwork';
-import type { Job } from '../../../core/job';
+import type { LogoSource } from '../../../core/logo';
+import { type Job, newArt, newBorder, newFrame, newWords } from '../../../core/job';
 import type { ItemSettings } from '../../../core/piece';
-import { newArt, newBorder, newFrame, newWords } from '../../../core/newThings';
 import type { MadeView } from '../../../engine';
 
 /** `words-3`: the first number that no other has. */

@@ -1,0 +1,3 @@
+/** content: what ships as data: templates, and how readily readers take the shipped styles. */
+export { measuredPresets, presetFitness } from './presetFitness';
+export { type Template, templates } from './templates';

@@ -1,0 +1,186 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { applyChanges, type Job, newJob } from '../job';
+import { runJob } from '../run';
+import { plainPiece, roundCorners } from '../piece';
+import { farthestMm, pixelsPerModule, phoneCamera } from '../camera';
+import { roomOn } from './clearance';
+import { findPair, pairs } from '../plan';
+import { symbolContrast } from './contrast';
+
+const plate = (): Job => ({
+  ...newJob({
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair('black-anodised-aluminium', 'co2-laser'),
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 60, height: 40 },
+  }),
+});
+const withPiece = (job: Job, piece: Partial<Job['piece']>): Job => ({
+  ...job,
+  piece: { ...job.piece, ...piece },
+});
+const finding = (job: Job, code: string) =>
+  runJob(job).findings.find((candidate) => candidate.code === code)!;
+
+describe('quiet zone', () => {
+  it('refuses 3 modules around a plate edge, and its fixes give 4', () => {
+    // ISO/IEC 18004:2015, 6.3.8: four modules. Version 3 at 29 mm has modules of 1 mm.
+    const job = withPiece(plate(), { heightMm: 35 });
+    expect(finding(job, 'quiet-zone')).toMatchObject({ severity: 'stop', measured: { value: 3, unit: 'X' } });
+    const labels = finding(job, 'quiet-zone').fixes.map(({ label }) => label);
+    expect(labels).toEqual(['Make the code 27.4 mm', 'Make the piece 2 mm higher']);
+  });
+
+  it('takes exactly 4 modules', () => {
+    expect(finding(withPiece(plate(), { heightMm: 37 }), 'quiet-zone').severity).toBe('fine');
+  });
+
+  it('is cut by a rounded corner that its own corner reaches', () => {
+    const job = withPiece(plate(), {
+      widthMm: 37,
+      heightMm: 37,
+      outline: { kind: 'rectangle', corners: roundCorners(6) },
+    });
+    const { severity, text, fixes } = finding(job, 'quiet-zone');
+    expect(severity).toBe('stop');
+    expect(text).toContain('upper left corner');
+    expect(fixes.map(({ label }) => label)).toContain('Make the corner radius 0 mm');
+  });
+
+  it('offers the middle for a code that was moved to the edge', () => {
+    const job = withPiece(plate(), { code: { ...plate().piece.code, xMm: 1, yMm: 5 } });
+    expect(finding(job, 'quiet-zone').fixes.map(({ label }) => label)).toContain(
+      'Put the code in the middle',
+    );
+  });
+});
+
+describe('the clearance of a code', () => {
+  it('is measured to an arc: a square of side 2s fits a circle of radius r when s is r over the root of 2', () => {
+    const [r, half] = [20, 5];
+    const job = withPiece(plate(), plainPiece(2 * r, 2 * r, 2 * half, r));
+    const clearance = roomOn(runJob(job).made!.piece, job.piece).clearance(job.piece);
+    expect(clearance.mm).toBeCloseTo(r / Math.SQRT2 - half, 9);
+  });
+});
+
+describe('module size', () => {
+  // Machine table, common practice: max(factor x element, floor).
+  it.each([
+    ['direct-thermal-paper', 'label-printer-203dpi', 0.375],
+    ['white-vinyl', 'ink-jet-600dpi', 0.35],
+    ['birch-plywood', 'co2-laser', 0.75],
+    ['black-anodised-aluminium', 'co2-laser', 0.5],
+    ['natural-slate', 'co2-laser', 0.9],
+  ])('%s by %s needs %f mm', (material, machine, leastMm) => {
+    expect(findPair(material, machine)!.smallestModuleMm).toBeCloseTo(leastMm, 9);
+  });
+
+  it('stops a code that is made too small and offers a larger one or a lower level', () => {
+    const job = { ...plate(), symbol: { ...plate().symbol, level: 'H' as const } };
+    const small = withPiece(job, { code: { ...job.piece.code, widthMm: 16 } });
+    expect(finding(small, 'module-size')).toMatchObject({ severity: 'stop', required: { value: 0.5 } });
+    const labels = finding(small, 'module-size').fixes.map(({ label }) => label);
+    expect(labels[0]).toBe('Make the code 16.5 mm');
+    expect(labels[1]).toMatch(/^Choose level [MQL] \(version \d\)$/);
+  });
+});
+
+describe('whole dots', () => {
+  const label = newJob({
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair('direct-thermal-paper', 'label-printer-203dpi'),
+    codeWidthMm: 16,
+    pieceSizeMm: { width: 50, height: 30 },
+  });
+  it('snaps to whole dots a module, of an eighth of a millimetre', () => {
+    expect(finding(label, 'whole-dots')).toMatchObject({ severity: 'caution' });
+    const { fixes } = finding(label, 'whole-dots');
+    expect(fixes.map(({ label: name }) => name)).toEqual([
+      'Snap to 4 dots a module (14.5 mm)',
+      'Snap to 5 dots a module (18.125 mm)',
+    ]);
+    expect(finding(applyChanges(label, fixes[0]!.changes), 'whole-dots').severity).toBe('fine');
+  });
+  it('does not concern a laser', () => {
+    expect(runJob(plate()).findings.some(({ code }) => code === 'whole-dots')).toBe(false);
+  });
+});
+
+describe('symbol contrast', () => {
+  it('is 1 between black and white and follows IEC 61966-2-1 between', () => {
+    expect(symbolContrast('#000000', '#FFFFFF')).toBeCloseTo(1, 9);
+    // IEC 61966-2-1, 5.2: ((188/255 + 0.055) / 1.055)^2.4 = 0.5029.
+    expect(symbolContrast('#000000', '#BCBCBC')).toBeCloseTo(0.5029, 3);
+  });
+  it('cautions slate, whose marks are grey on grey', () => {
+    const slate = { ...plate(), making: { ...plate().making, material: 'natural-slate' } };
+    expect(finding(slate, 'contrast').severity).toBe('caution');
+    expect(finding(plate(), 'contrast').severity).toBe('fine');
+  });
+});
+
+describe('reading distance', () => {
+  it('follows the pinhole camera: three pixels a module reach 493 modules', () => {
+    // focalPx = 1920 / (2 tan 33 degrees) = 1478; 1478 / 3 = 493.
+    expect(phoneCamera.focalPx).toBeCloseTo(1478, 0);
+    expect(farthestMm(1, 3)).toBeCloseTo(493, 0);
+    expect(pixelsPerModule(1, farthestMm(1, 3))).toBeCloseTo(3, 9);
+  });
+
+  it('cautions under three pixels and stops under two', () => {
+    const from = (distanceM: number) =>
+      finding({ ...plate(), reading: { distanceM } }, 'reading-camera').severity;
+    expect([from(0.49), from(0.5), from(0.73), from(0.75)]).toEqual(['fine', 'caution', 'caution', 'stop']);
+  });
+
+  it('has the 10 : 1 rule beside it, as a caution only', () => {
+    const rule = (distanceM: number) =>
+      finding({ ...plate(), reading: { distanceM } }, 'reading-rule').severity;
+    expect([rule(0.29), rule(0.3), rule(5)]).toEqual(['fine', 'caution', 'caution']);
+  });
+});
+
+describe('every fix that is offered', () => {
+  const jobs = fc.record({
+    pair: fc.constantFrom(...pairs),
+    length: fc.integer({ min: 5, max: 220 }),
+    level: fc.constantFrom('L' as const, 'M' as const, 'Q' as const, 'H' as const),
+    codeWidthMm: fc.integer({ min: 30, max: 1200 }).map((tenths) => tenths / 10),
+    widthMm: fc.integer({ min: 10, max: 160 }),
+    heightMm: fc.integer({ min: 10, max: 160 }),
+    cornerRadiusMm: fc.integer({ min: 0, max: 20 }),
+    turnDegrees: fc.constantFrom(0, 0, 90, 30),
+    place: fc.option(
+      fc.record({ xMm: fc.integer({ min: -5, max: 60 }), yMm: fc.integer({ min: -5, max: 60 }) }),
+    ),
+    distanceM: fc.constantFrom(0.1, 0.25, 0.5, 1, 3),
+    reversed: fc.boolean(),
+  });
+
+  it('removes its finding in one click', () => {
+    fc.assert(
+      fc.property(jobs, ({ pair, length, level, place, turnDegrees, distanceM, reversed, ...sizes }) => {
+        const { widthMm, heightMm, codeWidthMm, cornerRadiusMm } = sizes;
+        const piece = plainPiece(widthMm, heightMm, codeWidthMm, cornerRadiusMm);
+        const start = newJob({ message: { kind: 'text', text: 'q'.repeat(length) }, pair });
+        const job: Job = {
+          ...start,
+          symbol: { ...start.symbol, level },
+          piece: { ...piece, code: { ...piece.code, ...place, turnDegrees } },
+          making: { ...start.making, reversed },
+          reading: { distanceM },
+        };
+        for (const { code, severity, fixes } of runJob(job).findings) {
+          if (severity === 'fine') expect(fixes).toEqual([]);
+          for (const { label, changes } of fixes) {
+            const after = finding(applyChanges(job, changes), code);
+            expect([code, label, after?.severity ?? 'fine']).toEqual([code, label, 'fine']);
+          }
+        }
+      }),
+      { numRuns: 250, seed: 17 },
+    );
+  }, 60_000);
+});

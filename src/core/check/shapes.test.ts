@@ -1,0 +1,160 @@
+import { describe, expect, it } from '@jest/globals';
+import { logoAssets } from '../../node/logoAssets';
+import { arrangements, createLibrary, runJob, safestShare } from '../run';
+import { newLogo, type LogoSettings } from '../logo';
+import { plainStyle, presets, squareModules, type Style } from '../artwork';
+import { applyChanges, type Job, newJob } from '../job';
+import { findPair, isLine } from '../plan';
+
+const sign = (style: Style = plainStyle, logo: LogoSettings | null = null): Job => ({
+  ...newJob({
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair('white-vinyl', 'ink-jet-600dpi'),
+    codeWidthMm: 40,
+    pieceSizeMm: { width: 60, height: 60 },
+  }),
+  style,
+  logo,
+});
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+async function run(job: Job) {
+  await library.load(job);
+  return runJob(job, undefined, library);
+}
+const finding = async (job: Job, code: string) =>
+  (await run(job)).findings.find((entry) => entry.code === code);
+const anchor = (change: Partial<LogoSettings> = {}): LogoSettings => ({
+  ...newLogo({ kind: 'icon', icon: 'anchor' }),
+  ...change,
+});
+
+describe('limits on shapes', () => {
+  it('are all fine for every safe preset', async () => {
+    for (const { id, style } of presets.filter((preset) => preset.id !== 'porthole')) {
+      const { findings } = await run(sign(style));
+      const shapes = ['unit-fill', 'finder-corners', 'finder-proportions', 'alignment', 'thinnest-part'];
+      const unfine = findings.filter(({ code, severity }) => shapes.includes(code) && severity !== 'fine');
+      expect([id, unfine]).toEqual([id, []]);
+    }
+  });
+
+  it.each([
+    ['unit-fill', { ...plainStyle, modules: { ...squareModules, join: 'none' as const, fill: 0.55 } }],
+    ['finder-corners', presets.find(({ id }) => id === 'porthole')!.style],
+    ['alignment', { ...plainStyle, alignment: 'modules' as const }],
+  ])('%s: a caution whose fix removes it', async (code, style) => {
+    const job = sign(style);
+    const caution = (await finding(job, code))!;
+    expect(caution.severity).toBe('caution');
+    const mended = applyChanges(job, caution.fixes[0]!.changes);
+    expect((await finding(mended, code))?.severity ?? 'fine').toBe('fine');
+  });
+
+  it('round outline: on the piece, with its quiet zone', async () => {
+    const round = { ...plainStyle, round: { seed: 4, quietModules: 4 } };
+    const job = sign(round);
+    const stop = (await finding(job, 'round-inside'))!;
+    expect(stop.severity).toBe('stop');
+    const mended = applyChanges(job, stop.fixes[0]!.changes);
+    expect((await finding(mended, 'round-inside'))!.severity).toBe('fine');
+    expect(
+      (await finding(sign({ ...plainStyle, round: { seed: 4, quietModules: 3 } }), 'round-quiet'))!.severity,
+    ).toBe('caution');
+    expect(
+      (await finding(sign({ ...plainStyle, round: { seed: 4, quietModules: 1 } }), 'round-quiet'))!.severity,
+    ).toBe('stop');
+    expect((await finding(job, 'round-quiet'))!.severity).toBe('fine');
+  });
+});
+
+describe('limits on a logo', () => {
+  it('cautions above half of what the worst block corrects, stops above all of it; every fix makes it safe', async () => {
+    const severities = new Set<string>();
+    for (const share of [0.1, 0.2, 0.24, 0.3, 0.4]) {
+      const job = sign(plainStyle, anchor({ share }));
+      const result = await run(job);
+      const { worst, correctable } = result.made!.damage!;
+      const budget = result.findings.find(({ code }) => code === 'budget')!;
+      expect(budget.severity).toBe(
+        worst > correctable ? 'stop' : worst > correctable / 2 ? 'caution' : 'fine',
+      );
+      expect(budget.measured).toEqual({ value: worst, unit: `of ${correctable}` });
+      severities.add(budget.severity);
+      for (const { label, changes } of budget.fixes) {
+        const mended = (await finding(applyChanges(job, changes), 'budget'))!;
+        expect([label, mended.severity]).toEqual([label, 'fine']);
+      }
+      if (budget.severity !== 'fine') expect(budget.fixes.length).toBeGreaterThan(0);
+    }
+    expect([...severities].sort()).toEqual(['caution', 'fine', 'stop']);
+  });
+
+  it('says what a stronger level and a larger version cost in module size', async () => {
+    const { fixes } = (await finding(sign(plainStyle, anchor({ share: 0.27 })), 'budget'))!;
+    expect(fixes.map(({ label }) => label).join()).toMatch(/version \d+ \(module [\d.]+ mm\)/);
+  });
+
+  it('stops over a finder pattern and offers the middle', async () => {
+    const job = sign(plainStyle, anchor({ place: { columns: 5, rows: 5 } }));
+    const stop = (await finding(job, 'covered-patterns'))!;
+    expect(stop.severity).toBe('stop');
+    const middle = stop.fixes.find(({ label }) => label === 'Put it in the middle')!;
+    expect((await finding(applyChanges(job, middle.changes), 'covered-patterns'))!.severity).not.toBe('stop');
+  });
+
+  it('is held back when its words or its file cannot be drawn, and says why', async () => {
+    const missing = newLogo({ kind: 'drawing', file: 'd'.repeat(64), fileName: 'crest.svg' });
+    expect((await run(sign(plainStyle, missing))).heldBackBy).toMatchObject([
+      { code: 'logo-missing', text: expect.stringContaining('crest.svg') },
+    ]);
+    const unwritten = newLogo({ kind: 'text', text: '漢字' });
+    expect((await run(sign(plainStyle, unwritten))).heldBackBy).toMatchObject([{ code: 'logo-missing' }]);
+  });
+
+  it('has a caution for lines finer than the machine', async () => {
+    const tiny = sign(plainStyle, anchor({ share: 0.06 }));
+    const small = { ...tiny, piece: { ...tiny.piece, code: { ...tiny.piece.code, widthMm: 8 } } };
+    expect((await finding(small, 'logo-detail'))!.severity).toBe('caution');
+    expect((await finding(sign(plainStyle, anchor()), 'logo-detail'))!.severity).toBe('fine');
+  });
+
+  it('finds the arrangement that loses least, and each one is as it says', async () => {
+    const job = sign(plainStyle, anchor({ share: 0.22 }));
+    await library.load(job);
+    const found = arrangements(job, library);
+    expect(found.length).toBeGreaterThan(6);
+    const safe = found.findIndex(({ isSafe }) => !isSafe);
+    expect(found.slice(safe === -1 ? found.length : safe).every(({ isSafe }) => !isSafe)).toBe(true);
+    for (const { version, level, mask, used, correctable } of found.slice(0, 3)) {
+      const symbol = { ...job.symbol, version, level, mask, raiseLevel: false };
+      const { damage } = (await run({ ...job, symbol })).made!;
+      expect([damage!.worst, damage!.correctable]).toEqual([used, correctable]);
+      for (let other = 0; other < 8; other++) {
+        const { made } = await run({ ...job, symbol: { ...symbol, mask: other } });
+        expect(made!.damage!.worst).toBeGreaterThanOrEqual(used);
+      }
+    }
+    expect(safestShare(await run(job))).toBeGreaterThan(0.1);
+  });
+
+  it('is printed in its colours only where the machine has colours', async () => {
+    const file = 'a'.repeat(64);
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><rect width="9" height="9" fill="#1f7a6d"/></svg>';
+    const own = createLibrary(logoAssets(() => Promise.resolve(new TextEncoder().encode(svg))));
+    const job = sign(plainStyle, newLogo({ kind: 'drawing', file, fileName: 'square.svg' }));
+    await own.load(job);
+    const inks = (made: Job) =>
+      runJob(made, undefined, own).made!.plan.operations.flatMap((operation) =>
+        isLine(operation) ? [] : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
+      );
+    expect(inks(job)).toEqual(['#000000', '#1f7a6d']);
+    expect(inks({ ...job, logo: { ...job.logo!, ink: { ...job.logo!.ink, keepsColours: false } } })).toEqual([
+      '#000000',
+      '#000000',
+    ]);
+    expect(
+      inks({ ...job, making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' } }),
+    ).toEqual(['#000000']);
+  });
+});

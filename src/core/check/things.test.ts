@@ -1,0 +1,475 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { logoAssets } from '../../node/logoAssets';
+import {
+  codesOf,
+  focusCode,
+  withoutCode,
+  applyChanges,
+  parseJob,
+  type Job,
+  newJob,
+  thingsOf,
+  type ThingDraft,
+} from '../job';
+import { createLibrary, makeFiles, runJob, type JobResult } from '../run';
+import { boundsOf, regionArea, regionDistance, type Region } from '../geometry';
+import type { HoleSettings, PieceSettings } from '../piece';
+import { findPair, isLine } from '../plan';
+
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+const address = 'https://ternquay.example/berth/17';
+
+/** A plywood board of 90 by 70 with a version 3 code of 29 mm in its middle. */
+function board(things: readonly ThingDraft[] = [], piece: Partial<PieceSettings> = {}): Job {
+  const job = newJob({
+    message: { kind: 'web', address },
+    pair: findPair('birch-plywood', 'co2-laser'),
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 90, height: 70 },
+  });
+  return { ...job, piece: { ...job.piece, items: thingsOf(things), ...piece } };
+}
+async function run(job: Job): Promise<JobResult> {
+  await library.load(job);
+  return runJob(job, undefined, library);
+}
+const find = async (job: Job, code: string) =>
+  (await run(job)).findings.find((finding) => finding.code === code);
+const hole: HoleSettings = {
+  id: 'h',
+  shape: { kind: 'round', diameterMm: 4 },
+  pattern: 'one',
+  xMm: 8,
+  yMm: 8,
+  keepOutMm: 2,
+};
+const words = (text: string, more: object = {}): ThingDraft => ({ kind: 'words', text, ...more });
+
+describe('the quiet zone against everything on the piece', () => {
+  it('is ended by the words that stand nearest, by name, and every fix clears it', async () => {
+    // The code ends at 49.5; four modules of 1 mm go on to 53.5.
+    const job = board([
+      words('SCAN ME', { yMm: 51, capitalMm: 5 }),
+      words('far away', { yMm: 2, capitalMm: 3 }),
+    ]);
+    const stop = (await find(job, 'quiet-zone'))!;
+    expect(stop).toMatchObject({ severity: 'stop', text: expect.stringContaining('words “SCAN ME”') });
+    // Round letters stand a little over the height of capitals.
+    expect(stop.measured.value).toBeLessThan(1.5);
+    expect(stop.measured.value).toBeGreaterThan(1.35);
+    const labels = stop.fixes.map(({ label }) => label);
+    expect(labels[0]).toMatch(/^Move the words “SCAN ME” 2\.[67] mm down$/);
+    expect(labels.some((label) => label.includes('of its size'))).toBe(true);
+    for (const { label, changes } of stop.fixes)
+      expect([label, (await find(applyChanges(job, changes), 'quiet-zone'))!.severity]).toEqual([
+        label,
+        'fine',
+      ]);
+  });
+
+  it('is measured exactly: words moved by any distance leave just that', async () => {
+    const at = async (yMm: number) =>
+      (await find(board([words('HI', { yMm, capitalMm: 5 })]), 'quiet-zone'))!.measured.value!;
+    const near = await at(50.5);
+    for (const more of [0.5, 1, 1.7]) expect((await at(50.5 + more)) - near).toBeCloseTo(more, 3);
+  });
+
+  it('counts icons, holes, border lines and other codes', async () => {
+    const nearest = async (job: Job) => (await find(job, 'quiet-zone'))!.text;
+    expect(
+      await nearest(
+        board([{ kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 61, yMm: 30, widthMm: 10 }]),
+      ),
+    ).toContain('icon anchor');
+    expect(await nearest(board([], { holes: [{ ...hole, xMm: 28, yMm: 35 }] }))).toContain('hole of 4 mm');
+    expect(await nearest(board([{ kind: 'border', insetMm: 18, lineMm: 1 }]))).toContain('border line');
+    const job = board();
+    const second = { ...codesOf(job)[0]!, code: { widthMm: 20, xMm: 62, yMm: 25, turnDegrees: 0 } };
+    expect(await nearest({ ...job, moreCodes: [second] })).toContain('code 2');
+  });
+
+  it('stops a code that lies on an area all around it', async () => {
+    const job = board([
+      { kind: 'art', source: { kind: 'emoji', emoji: '⬛' }, xMm: 'middle', yMm: 'middle', widthMm: 60 },
+    ]);
+    expect((await find(job, 'code-inside'))!.severity).toBe('stop');
+  });
+
+  it('is never entered by a frame around the code, whatever its measures', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.record({
+          shape: fc.constantFrom('panel' as const, 'band' as const, 'corners' as const, 'ring' as const),
+          gapMm: fc.double({ min: 0, max: 3, noNaN: true }),
+          lineMm: fc.double({ min: 0.3, max: 4, noNaN: true }),
+          bandMm: fc.double({ min: 3, max: 9, noNaN: true }),
+          cornerMm: fc.double({ min: 0, max: 12, noNaN: true }),
+          side: fc.constantFrom('above' as const, 'below' as const),
+        }),
+        async (frame) => {
+          const { piece } = (await run(board([{ kind: 'frame', ...frame, text: 'SCAN' }]))).made!;
+          const { x, y, width } = piece.quietZone;
+          const square: Region = [
+            [
+              { x, y },
+              { x: x + width, y },
+              { x: x + width, y: y + width },
+              { x, y: y + width },
+            ],
+          ];
+          expect(regionDistance(piece.items[0]!.area, square, 1e-3)).toBeGreaterThan(frame.gapMm - 0.01);
+        },
+      ),
+      { seed: 17, numRuns: 25 },
+    );
+  });
+});
+
+describe('things on the piece', () => {
+  it('stop over the edge, caution within the safe distance', async () => {
+    expect((await find(board([words('Slipway', { xMm: -3, yMm: 4 })]), 'piece-inside'))!.severity).toBe(
+      'stop',
+    );
+    const near = board([words('Slipway', { xMm: 1, yMm: 4 })], { safeMm: 3 });
+    expect(await find(near, 'piece-inside')).toMatchObject({ severity: 'caution', required: { value: 3 } });
+    expect((await find(board([words('Slipway', { yMm: 6 })], { safeMm: 3 }), 'piece-inside'))!.severity).toBe(
+      'fine',
+    );
+  });
+
+  it('are moved onto the piece or made smaller in one click', async () => {
+    for (const things of [
+      [words('Slipway', { xMm: -3, yMm: 4 })],
+      [words('Slipway', { xMm: 70, yMm: 66, capitalMm: 6 })],
+      [words('Rinse with fresh water, blades up', { yMm: 4, capitalMm: 8 })],
+      [
+        {
+          kind: 'art' as const,
+          source: { kind: 'icon' as const, icon: 'anchor' },
+          xMm: 84,
+          yMm: 2,
+          widthMm: 12,
+        },
+      ],
+    ]) {
+      const job = board(things, { safeMm: 1 });
+      const { severity, fixes } = (await find(job, 'piece-inside'))!;
+      expect(severity).toBe('stop');
+      expect(fixes.length).toBeGreaterThan(1);
+      for (const { label, changes } of fixes)
+        expect([label, (await find(applyChanges(job, changes), 'piece-inside'))?.severity ?? 'fine']).toEqual(
+          [label, 'fine'],
+        );
+    }
+  });
+
+  it('are frames too: the code is moved with its frame', async () => {
+    const low = board([{ kind: 'frame', text: 'SCAN ME' }], {
+      code: { widthMm: 29, xMm: 'middle', yMm: 34, turnDegrees: 0 },
+    });
+    const { severity, fixes } = (await find(low, 'piece-inside'))!;
+    expect(severity).toBe('stop');
+    expect(fixes[0]!.label).toBe('Move the code with its panel frame');
+    for (const { label, changes } of fixes)
+      expect([label, (await find(applyChanges(low, changes), 'piece-inside'))?.severity ?? 'fine']).toEqual([
+        label,
+        'fine',
+      ]);
+    const tight = board([{ kind: 'frame', text: 'SCAN ME', bandMm: 9 }], { widthMm: 40, heightMm: 40 });
+    const stop = (await find(tight, 'piece-inside'))!;
+    expect(stop.fixes.map(({ label }) => label)).toEqual([
+      'Make the piece 40 × 58 mm',
+      'Take the panel frame away',
+    ]);
+    expect((await find(applyChanges(tight, stop.fixes[0]!.changes), 'piece-inside'))!.severity).toBe('fine');
+  });
+
+  it('over each other are pointed out with the area that they share', async () => {
+    const overlap = await find(board([words('One', { yMm: 4 }), words('Two', { yMm: 4 })]), 'piece-overlap');
+    expect(overlap).toMatchObject({ severity: 'caution', text: expect.stringContaining('“One”') });
+    expect(
+      await find(board([words('One', { yMm: 2 }), words('Two', { yMm: 60 })]), 'piece-overlap'),
+    ).toBeUndefined();
+  });
+
+  it('have strokes thick enough for the machine, or a size that makes them so', async () => {
+    const fine = board([words('moon', { font: 'script', capitalMm: 2, yMm: 3 })]);
+    const stop = (await find(fine, 'piece-strokes'))!;
+    expect(stop).toMatchObject({ severity: 'stop', required: { value: 0.15 } });
+    const mended = applyChanges(fine, stop.fixes[0]!.changes);
+    expect((await find(mended, 'piece-strokes'))!.severity).toBe('fine');
+    // Twice the growth of 0.06 mm is taken from both edges of a stroke.
+    const { made } = await run(fine);
+    expect(stop.measured.value).toBeCloseTo(made!.piece.items[0]!.strokeMm - 0.12, 6);
+  });
+
+  it('name signs that are missing and fields that the job has not', async () => {
+    expect(await find(board([words('潮汐', { yMm: 3 })]), 'piece-glyphs')).toMatchObject({
+      severity: 'stop',
+      text: expect.stringContaining('“潮”'),
+    });
+    expect(await find(board([words('{network} at {host}', { yMm: 3 })]), 'piece-fields')).toMatchObject({
+      severity: 'caution',
+      text: expect.stringContaining('{network}'),
+    });
+    expect(await find(board([words('{host}', { yMm: 3 })]), 'piece-fields')).toBeUndefined();
+  });
+});
+
+describe('holes', () => {
+  it('are clear of edge, code, words and each other', async () => {
+    const severity = async (holes: readonly HoleSettings[], things: readonly ThingDraft[] = []) =>
+      (await find(board(things, { holes: [...holes] }), 'piece-holes'))!.severity;
+    expect(await severity([hole])).toBe('fine');
+    expect(await severity([{ ...hole, xMm: 2.5 }])).toBe('stop');
+    expect(await severity([{ ...hole, xMm: 24, yMm: 35 }])).toBe('caution');
+    expect(await severity([hole, { ...hole, id: 'g', xMm: 12 }])).toBe('stop');
+    expect(await severity([hole], [words('Slipway', { xMm: 11, yMm: 6 })])).toBe('caution');
+  });
+
+  it('are called clear exactly when they are: of the edge, the quiet zone and each other', async () => {
+    const place = fc.double({ min: 3, max: 42, noNaN: true });
+    await fc.assert(
+      fc.asyncProperty(
+        place,
+        fc.double({ min: 3, max: 67, noNaN: true }),
+        fc.double({ min: 1, max: 6, noNaN: true }),
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        fc.constantFrom('one' as const, 'two across' as const, 'two down' as const, 'corners' as const),
+        async (xMm, yMm, diameterMm, keepOutMm, pattern) => {
+          const row: HoleSettings = {
+            ...hole,
+            shape: { kind: 'round', diameterMm },
+            xMm,
+            yMm,
+            keepOutMm,
+            pattern,
+          };
+          const { made, findings } = await run(board([], { holes: [row] }));
+          const centres = made!.piece.holes.map(({ centre }) => centre);
+          const r = diameterMm / 2;
+          // From the definition: a board of 90 by 70, a quiet zone of 37 mm about its middle, circles.
+          const spare = centres.flatMap((centre, index) => {
+            const toEdge = Math.min(centre.x, centre.y, 90 - centre.x, 70 - centre.y) - r - 1;
+            const across = Math.max(Math.abs(centre.x - 45) - 18.5, 0);
+            const down = Math.max(Math.abs(centre.y - 35) - 18.5, 0);
+            const toCode = Math.hypot(across, down) - r - keepOutMm;
+            const toOthers = centres
+              .slice(index + 1)
+              .map((other) => Math.hypot(centre.x - other.x, centre.y - other.y) - 2 * r - 1);
+            return [toEdge, toCode, ...toOthers];
+          });
+          const least = Math.min(...spare);
+          fc.pre(Math.abs(least) > 0.03);
+          const { severity } = findings.find(({ code }) => code === 'piece-holes')!;
+          expect(severity === 'fine').toBe(least > 0);
+        },
+      ),
+      { seed: 17, numRuns: 120 },
+    );
+  });
+
+  it('measure what they are: free distance from words is from edge to ink', async () => {
+    const job = board([words('HI', { xMm: 12, yMm: 5.5 })], { holes: [hole] });
+    const { made, findings } = await run(job);
+    const ink = boundsOf(made!.piece.items[0]!.area)!;
+    const { measured } = findings.find(({ code }) => code === 'piece-holes')!;
+    expect(Math.abs(measured.value! - (ink.x - 10))).toBeLessThan(0.05);
+  });
+
+  it('are cut before the outline, a kerf smaller, and the outline a kerf larger', async () => {
+    const { made } = await run(board([], { holes: [hole] }));
+    const [holes, outline] = made!.plan.operations.filter(isLine);
+    // CO2 laser through wood: kerf 0.18 mm, common practice.
+    expect(holes!.label).toBe('holes');
+    expect(boundsOf(holes!.lines)!.width).toBeCloseTo(4 - 0.18, 6);
+    expect(boundsOf(outline!.lines)).toMatchObject({
+      x: expect.closeTo(-0.09, 6),
+      width: expect.closeTo(90.18, 6),
+    });
+    expect(made!.plan.marginMm).toBeGreaterThanOrEqual(0.09);
+  });
+});
+
+describe('words that are followed along their outline', () => {
+  it('become lines on a laser and strokes on a printer', async () => {
+    const job = board([words('204', { yMm: 3, capitalMm: 8, drawn: 'outline' })]);
+    const kinds = async (own: Job) => (await run(own)).made!.plan.operations.map(({ kind }) => kind);
+    expect(await kinds(job)).toEqual(['mark', 'score', 'cut']);
+    expect(
+      await kinds({ ...job, making: { ...job.making, material: 'white-vinyl', machine: 'ink-jet-600dpi' } }),
+    ).toEqual(['print', 'print', 'cut']);
+  });
+});
+
+describe('a standing sign', () => {
+  const stand = { plateMm: 3, layerMm: 3, steps: 3, stepMm: 6, shoulderMm: 8, cornerMm: 4, fitMm: 0.1 };
+
+  it('has the slot in its file narrower by the kerf, so that it comes out as thick as plate and play', async () => {
+    const { made } = await run(board([], { stand }));
+    const [slots, layers] = made!.plan.stand!.operations.filter(isLine);
+    for (const slot of slots!.lines) expect(boundsOf([slot])!.height + 0.18).toBeCloseTo(3.1, 6);
+    expect(slots!.lines).toHaveLength(2);
+    expect(layers!.lines).toHaveLength(3);
+    for (const line of [...slots!.lines, ...layers!.lines]) expect(regionArea([line])).toBeGreaterThan(0);
+    const page = made!.plan.stand!;
+    const bounds = boundsOf(layers!.lines)!;
+    expect(bounds.x).toBeGreaterThan(0);
+    expect(bounds.y + bounds.height).toBeLessThan(page.heightMm);
+  });
+
+  it('gets a file of its own with the base', async () => {
+    const job = { ...board([], { stand }), name: 'Slipway sign' };
+    const made = makeFiles(job, await run(job), 4, ['svg']);
+    expect('files' in made && made.files.map(({ name }) => name)).toEqual([
+      'slipway-sign_r4_90x70mm_birch-plywood.svg',
+      'slipway-sign_r4_90x70mm_birch-plywood_base.svg',
+    ]);
+  });
+
+  it('stops when the base would cover the words or the outline has no foot', async () => {
+    const low = board([words('low', { yMm: 66, capitalMm: 3 })], { stand });
+    const stop = (await find(low, 'piece-stand'))!;
+    expect(stop.severity).toBe('stop');
+    expect(
+      (await find(board([], { stand, outline: { kind: 'ellipse' } }), 'piece-stand'))!.fixes[0]!.label,
+    ).toBe('Make it an arch');
+  });
+});
+
+describe('several codes', () => {
+  const job = board([{ kind: 'frame', around: 1 }]);
+  const second = {
+    ...codesOf(job)[0]!,
+    message: { kind: 'web' as const, address: 'https://ternquay.example/how' },
+    code: { widthMm: 22, xMm: 4, yMm: 4, turnDegrees: 90 },
+  };
+  const both: Job = {
+    ...job,
+    moreCodes: [second],
+    overrides: [{ code: 'module-size~1', reason: 'Tested on the bench.', at: '2026-11-25T10:00:00.000Z' }],
+  };
+
+  it('change places and back without a trace', () => {
+    expect(parseJob(focusCode(both, 1))).toMatchObject({ job: { message: second.message } });
+    expect(focusCode(focusCode(both, 1), 1)).toEqual(both);
+    expect(focusCode(both, 1).overrides[0]!.code).toBe('module-size');
+    expect(focusCode(both, 1).piece.items[0]).toMatchObject({ around: 0 });
+    expect(focusCode(both, 7)).toBe(both);
+  });
+
+  it('taken away take their frames and overrides along, and the others move up', () => {
+    expect(withoutCode(both, 1)).toEqual({
+      ...both,
+      piece: { ...both.piece, items: [] },
+      moreCodes: [],
+      overrides: [],
+    });
+    const left = withoutCode(both, 0);
+    expect(left).toMatchObject({ message: second.message, moreCodes: [], piece: { code: second.code } });
+    expect(left.piece.items[0]).toMatchObject({ around: 0 });
+    expect(left.overrides.map(({ code }) => code)).toEqual(['module-size']);
+    expect(parseJob(left)).toEqual({ job: left });
+    expect(withoutCode(left, 0)).toBe(left);
+    expect(withoutCode(both, 4)).toBe(both);
+  });
+
+  it('are limited each by itself, with fixes that go to the right one', async () => {
+    const small = {
+      ...both,
+      moreCodes: [{ ...second, code: { ...second.code, widthMm: 15 } }],
+      overrides: [],
+    };
+    const stop = (await find(small, 'module-size~1'))!;
+    expect(stop).toMatchObject({ severity: 'stop', title: 'Module, code 2' });
+    const [fix] = stop.fixes;
+    const mended = applyChanges(small, fix!.changes);
+    expect(mended.moreCodes[0]!.code.widthMm).toBeGreaterThan(15);
+    expect(mended.piece.code).toEqual(small.piece.code);
+    expect(await find(mended, 'module-size~1')).toBeUndefined();
+  });
+
+  it('are called by their places in the job, whichever is at hand', async () => {
+    const near = {
+      ...both,
+      piece: { ...both.piece, items: [] },
+      moreCodes: [{ ...second, code: { ...second.code, xMm: 8, yMm: 20 } }],
+    };
+    const nearest = (result: JobResult, code: string) =>
+      result.findings.find((finding) => finding.code === code)!;
+    const first = await run(near);
+    expect(nearest(first, 'quiet-zone').text).toContain('code 2');
+    expect(nearest(first, 'quiet-zone~1')).toMatchObject({
+      title: 'Quiet zone, code 2',
+      text: expect.stringContaining('code 1'),
+    });
+    const focused = runJob(focusCode(near, 1), undefined, library, 1);
+    expect(nearest(focused, 'quiet-zone').text).toContain('code 1');
+    expect(nearest(focused, 'quiet-zone~1')).toMatchObject({
+      title: 'Quiet zone, code 1',
+      text: expect.stringContaining('code 2'),
+    });
+  });
+
+  it('in one view are a caution, and apart are not', async () => {
+    const apart = (distanceM: number) => find({ ...both, reading: { distanceM } }, 'piece-codes');
+    // Half of the picture: distance x 960 / 1478; the codes' middles are 30 and 20 mm apart.
+    expect((await apart(0.1))!.severity).toBe('caution');
+    expect((await apart(0.05))!.severity).toBe('fine');
+  });
+
+  it('are all marked, and the second is turned', async () => {
+    const { made } = await run(both);
+    expect(made!.piece.others).toHaveLength(1);
+    expect(made!.piece.others[0]!.turn).toBeCloseTo(Math.PI / 2, 9);
+    expect(made!.plan.operations.filter(({ label }) => label === 'dark modules')).toHaveLength(2);
+  });
+});
+
+describe('a turned code', () => {
+  it('by a quarter is fine, by any other angle a caution with a way back', async () => {
+    const turned = (turnDegrees: number) =>
+      board([], { code: { widthMm: 29, xMm: 'middle', yMm: 'middle', turnDegrees } });
+    expect(await find(turned(90), 'code-turn')).toBeUndefined();
+    const caution = (await find(turned(30), 'code-turn'))!;
+    expect(caution).toMatchObject({ severity: 'caution', required: { value: 0 } });
+    expect(await find(applyChanges(turned(30), caution.fixes[0]!.changes), 'code-turn')).toBeUndefined();
+  });
+
+  it('keeps its area, and its quiet zone is the turned square', async () => {
+    const area = async (turnDegrees: number) => {
+      const { made } = await run(
+        board([], { code: { widthMm: 29, xMm: 'middle', yMm: 'middle', turnDegrees } }),
+      );
+      const [mark] = made!.plan.operations;
+      return isLine(mark!) ? 0 : regionArea(mark!.area);
+    };
+    expect(await area(45)).toBeCloseTo(await area(0), 6);
+    // A square of 37 mm turned by 45 degrees is 52.3 mm across: too much for 50.
+    const job = {
+      ...board(),
+      piece: { ...board().piece, heightMm: 50, code: { ...board().piece.code, turnDegrees: 45 } },
+    };
+    expect((await find(job, 'quiet-zone'))!.severity).toBe('stop');
+    expect((await find({ ...job, piece: { ...job.piece, heightMm: 53 } }, 'quiet-zone'))!.severity).toBe(
+      'fine',
+    );
+  });
+});
+
+describe('a sticker with a contour', () => {
+  it('is cut around everything on its sheet, or the sheet is made larger', async () => {
+    const job = board([words('Harbour office', { yMm: 55 })], {
+      outline: { kind: 'contour', paddingMm: 1, borderMm: 3, corner: 'round', colour: '#175e54' },
+      bleedMm: 2,
+    });
+    expect((await find(job, 'piece-contour'))!.severity).toBe('fine');
+    const small = { ...job, piece: { ...job.piece, heightMm: 62 } };
+    const stop = (await find(small, 'piece-contour'))!;
+    expect(stop.severity).toBe('stop');
+    const { made } = await run(job);
+    const cut = made!.plan.operations.at(-1)!;
+    expect(isLine(cut) && cut.lines).toHaveLength(1);
+  });
+});

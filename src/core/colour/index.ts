@@ -1,0 +1,12 @@
+/** colour: sRGB at the edges, linear light within; reflectance and luma. */
+export {
+  encodedOfLinear,
+  hexOfRgb,
+  linearOfEncoded,
+  linearOfHex,
+  lumaOfRgb,
+  luminanceOfLinear,
+  reflectanceOfHex,
+  type Rgb,
+  rgbOfHex,
+} from './colour';

@@ -1,0 +1,68 @@
+/** A clean job: nothing left over from the last one, sizes that make sense together. */
+import { plainStyle } from '../artwork';
+import { currentFormatVersion, type Job } from './job';
+import { holdsBytes, shownPayload, writeMessage, type Message } from '../message';
+import { plainPiece } from '../piece';
+import { pairs, type Pair } from '../plan';
+import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
+
+export interface NewJobOptions {
+  readonly name?: string;
+  readonly collection?: string;
+  readonly message: Message;
+  readonly pair?: Pair;
+  readonly codeWidthMm?: number;
+  readonly pieceSizeMm?: { readonly width: number; readonly height: number };
+}
+
+const usualCodeWidthMm = 25;
+const usualPair = pairs.find(({ material }) => material.id === 'white-vinyl')!;
+
+/**
+ * What is not given is chosen: a code of 25 mm, more when the machine needs larger modules, whole dots where it has
+ * dots; a piece that leaves the quiet zone its room.
+ */
+export function newJob(options: NewJobOptions): Job {
+  const pair = options.pair ?? usualPair;
+  const payload = writeMessage(options.message);
+  const settings = { ...defaultSymbolSettings, isBytes: holdsBytes(options.message) };
+  const sizeModules = encodeSymbol(payload === '' ? '0' : payload, settings).symbol?.size ?? 177;
+  const codeWidthMm = options.codeWidthMm ?? chosenWidth(sizeModules, pair, options.pieceSizeMm);
+  const side = Math.ceil((codeWidthMm * (sizeModules + 2 * quietZoneModules)) / sizeModules / 5 + 0.2) * 5;
+  const { width, height } = options.pieceSizeMm ?? { width: side, height: side };
+  return {
+    format: 'binarus-job',
+    formatVersion: currentFormatVersion,
+    name: options.name ?? nameFor(options.message),
+    collection: options.collection ?? '',
+    note: '',
+    message: options.message,
+    symbol: { ...defaultSymbolSettings },
+    style: plainStyle,
+    logo: null,
+    piece: plainPiece(width, height, codeWidthMm),
+    moreCodes: [],
+    making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
+    reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },
+    overrides: [],
+  };
+}
+
+function chosenWidth(sizeModules: number, pair: Pair, piece: NewJobOptions['pieceSizeMm']): number {
+  const roomMm = piece === undefined ? Infinity : Math.min(piece.width, piece.height);
+  const withinRoom = (roomMm * sizeModules) / (sizeModules + 2 * quietZoneModules);
+  const wanted = Math.max(Math.min(usualCodeWidthMm, withinRoom), pair.smallestModuleMm * sizeModules);
+  const { dotMm } = pair.machine;
+  const step = dotMm === null ? 0.1 : dotMm * sizeModules;
+  const down = Math.floor(wanted / step + 1e-9) * step;
+  const width =
+    down / sizeModules >= pair.smallestModuleMm - 1e-9 ? down : Math.ceil(wanted / step - 1e-9) * step;
+  return Number(Math.max(width, 1).toFixed(4));
+}
+
+/** A name to begin with: the host of an address, or the first words of a text. */
+function nameFor(message: Message): string {
+  const payload = shownPayload(message);
+  const host = URL.canParse(payload) ? new URL(payload).host : '';
+  return (host === '' ? payload.trim().slice(0, 40) : host) || 'New job';
+}

@@ -1,0 +1,241 @@
+/** An SVG drawing as filled shapes in paint order. The renderer resolves styles, uses and units; geometry is ours. */
+import { XMLParser } from 'fast-xml-parser';
+import {
+  boundsOf,
+  parsePath,
+  sharedRegion,
+  strokeRegion,
+  uniteRegion,
+  type PathLine,
+  type Region,
+  type StrokeShape,
+  type Vertex,
+} from '../geometry';
+import { openDrawing } from './svgRenderer';
+import { finestShare, type ColouredShape } from './art';
+
+export interface DrawnShapes {
+  readonly shapes: readonly ColouredShape[];
+  readonly notes: readonly string[];
+}
+
+/** Column-major 2 × 3 matrix as in SVG: x' = a x + c y + e, y' = b x + d y + f. */
+type Matrix = readonly [number, number, number, number, number, number];
+const identity: Matrix = [1, 0, 0, 1, 0, 0];
+
+type Node = Record<string, unknown>;
+type Attributes = Readonly<Record<string, string>>;
+const attributesOf = (node: Node): Attributes => (node[':@'] ?? {}) as Attributes;
+const nameOf = (node: Node): string => Object.keys(node).find((key) => key !== ':@') ?? '';
+const childrenOf = (node: Node): Node[] => (node[nameOf(node)] ?? []) as Node[];
+
+const parser = new XMLParser({
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  parseAttributeValue: false,
+});
+
+/** Parts fainter than this are not drawn. */
+const leastOpacity = 0.25;
+
+/** Shapes of a sanitised drawing. Throws when it cannot be opened; whoever calls says so in words. */
+export function shapesOfDrawing(svg: string): DrawnShapes {
+  const drawing = openDrawing(withoutCurrentColour(svg));
+  const simple = drawing.toString();
+  const side = Math.max(drawing.width, drawing.height);
+  drawing.free();
+  const [root] = parser.parse(simple) as Node[];
+  const reader = new ShapeReader(root!, (side * finestShare) / 4);
+  const notes: string[] = [];
+  if (/<text[\s>]/.test(svg)) notes.push('Words in the drawing are left out: turn them into outlines first.');
+  return { shapes: reader.shapes, notes: [...notes, ...reader.notes] };
+}
+
+/** The lines of everything that is drawn, filled or not, without the width of strokes; in CSS pixels. Throws as above. */
+export function linesOfDrawing(svg: string): {
+  readonly lines: readonly PathLine[];
+  readonly notes: readonly string[];
+} {
+  const drawing = openDrawing(withoutCurrentColour(svg));
+  const simple = drawing.toString();
+  drawing.free();
+  const [root] = parser.parse(simple) as Node[];
+  const matrix = viewBoxMatrix(attributesOf(root!));
+  const reader = new ShapeReader(root!, finestLinePx, matrix);
+  return { lines: reader.drawnLines, notes: reader.notes };
+}
+
+/** From the units of the viewBox to the size of the drawing, whole and in the middle (SVG 1.1, 7.8: xMidYMid meet). */
+function viewBoxMatrix({ width, height, viewBox }: Attributes): Matrix {
+  const [x, y, across, down] = (viewBox ?? '').split(/[\s,]+/).map(Number) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const scale = Math.min(Number(width) / across, Number(height) / down);
+  if (!Number.isFinite(scale)) return identity;
+  return [
+    scale,
+    0,
+    0,
+    scale,
+    (Number(width) - across * scale) / 2 - x * scale,
+    (Number(height) - down * scale) / 2 - y * scale,
+  ];
+}
+
+/** Finest edge of curves in lines, in CSS pixels. */
+const finestLinePx = 0.008;
+
+/** `currentColor` outside a page is black. */
+const withoutCurrentColour = (svg: string): string => svg.replace(/currentColor/gi, '#000000');
+
+class ShapeReader {
+  readonly shapes: ColouredShape[] = [];
+  readonly notes: string[] = [];
+  readonly drawnLines: PathLine[] = [];
+  private readonly definitions = new Map<string, Node>();
+
+  constructor(
+    root: Node,
+    private readonly tolerance: number,
+    matrix: Matrix = identity,
+  ) {
+    for (const child of childrenOf(root))
+      if (nameOf(child) === 'defs')
+        for (const definition of childrenOf(child)) {
+          const { id } = attributesOf(definition);
+          if (id !== undefined) this.definitions.set(id, definition);
+        }
+    this.read(childrenOf(root), matrix, 1, null);
+  }
+
+  private note(text: string): void {
+    if (!this.notes.includes(text)) this.notes.push(text);
+  }
+
+  private read(nodes: readonly Node[], matrix: Matrix, opacity: number, clip: Region | null): void {
+    for (const node of nodes) {
+      const name = nameOf(node);
+      if (name === 'g') this.readGroup(node, matrix, opacity, clip);
+      else if (name === 'path') this.readShape(node, matrix, opacity, clip);
+      else if (name === 'image') this.note('Pictures inside the drawing are left out.');
+    }
+  }
+
+  private readGroup(node: Node, matrix: Matrix, opacity: number, clip: Region | null): void {
+    const attributes = attributesOf(node);
+    const inner = multiply(matrix, matrixOf(attributes.transform));
+    if (attributes.mask !== undefined) this.note('Masks in the drawing are not followed.');
+    if (attributes.filter !== undefined) this.note('Filters in the drawing are not followed.');
+    let innerClip = clip;
+    const clipId = referenceOf(attributes['clip-path']);
+    if (clipId !== null) {
+      const own = this.clipRegion(clipId, inner);
+      innerClip = clip === null ? own : sharedRegion(clip, own, this.tolerance);
+    }
+    this.read(childrenOf(node), inner, opacity * Number(attributes.opacity ?? 1), innerClip);
+  }
+
+  private clipRegion(id: string, matrix: Matrix): Region {
+    const definition = this.definitions.get(id);
+    const area: Vertex[][] = [];
+    const collect = (nodes: readonly Node[], at: Matrix): void => {
+      for (const node of nodes) {
+        const { d, transform } = attributesOf(node);
+        if (nameOf(node) === 'g') collect(childrenOf(node), multiply(at, matrixOf(transform)));
+        if (d !== undefined) for (const { points } of this.lines(d, at)) area.push(points);
+      }
+    };
+    if (definition !== undefined)
+      collect(childrenOf(definition), multiply(matrix, matrixOf(attributesOf(definition).transform)));
+    return uniteRegion(area, this.tolerance);
+  }
+
+  private lines(d: string, matrix: Matrix): { points: Vertex[]; isClosed: boolean }[] {
+    return parsePath(d, (x, y) => apply(matrix, x, y), this.tolerance);
+  }
+
+  private readShape(node: Node, matrix: Matrix, opacity: number, clip: Region | null): void {
+    const attributes = attributesOf(node);
+    if (attributes.visibility === 'hidden' || attributes.d === undefined) return;
+    const lines = this.lines(attributes.d, matrix);
+    this.drawnLines.push(...lines);
+    const fill = this.colourOf(attributes.fill);
+    if (fill !== null && opacity * Number(attributes['fill-opacity'] ?? 1) >= leastOpacity)
+      this.add(
+        fill,
+        uniteRegion(
+          lines.map(({ points }) => points),
+          this.tolerance,
+          attributes['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
+        ),
+        clip,
+      );
+    const stroke = this.colourOf(attributes.stroke);
+    if (stroke === null || opacity * Number(attributes['stroke-opacity'] ?? 1) < leastOpacity) return;
+    if (attributes['stroke-dasharray'] !== undefined) this.note('Dashed lines are drawn without gaps.');
+    const width = Number(attributes['stroke-width'] ?? 1) * Math.sqrt(Math.abs(determinant(matrix)));
+    const stroked = lines.flatMap(({ points, isClosed }) =>
+      strokeRegion([points], width, this.tolerance, strokeShape(attributes, isClosed)),
+    );
+    this.add(stroke, uniteRegion(stroked, this.tolerance), clip);
+  }
+
+  private add(colour: string, area: Region, clip: Region | null): void {
+    const visible = clip === null ? area : sharedRegion(area, clip, this.tolerance);
+    if (boundsOf(visible) !== null) this.shapes.push({ colour, area: visible });
+  }
+
+  /** A plain colour; of a gradient the mean of its stops; null for none. */
+  private colourOf(paint: string | undefined): string | null {
+    if (paint === undefined || paint === 'none') return null;
+    if (paint.startsWith('#')) return paint;
+    const definition = this.definitions.get(referenceOf(paint) ?? '');
+    const stops = definition === undefined ? [] : childrenOf(definition).filter((n) => nameOf(n) === 'stop');
+    if (stops.length === 0) {
+      this.note('Patterns in the drawing are drawn as plain grey.');
+      return '#808080';
+    }
+    this.note('Gradients in the drawing are drawn in their middle colour.');
+    const channels = stops.map((stop) => {
+      const value = Number.parseInt((attributesOf(stop)['stop-color'] ?? '#000000').slice(1), 16);
+      return [value >> 16, (value >> 8) & 255, value & 255] as const;
+    });
+    return `#${[0, 1, 2]
+      .map((channel) => Math.round(channels.reduce((sum, rgb) => sum + rgb[channel]!, 0) / channels.length))
+      .map((value) => value.toString(16).padStart(2, '0'))
+      .join('')}`;
+  }
+}
+
+function strokeShape(attributes: Attributes, isClosed: boolean): StrokeShape {
+  const cap = attributes['stroke-linecap'];
+  const join = attributes['stroke-linejoin'];
+  return {
+    end: cap === 'round' || cap === 'square' ? cap : 'butt',
+    join: join === 'round' || join === 'bevel' ? join : 'miter',
+    isClosed,
+  };
+}
+
+const referenceOf = (value: string | undefined): string | null =>
+  /^url\(#(.+)\)$/.exec(value ?? '')?.[1] ?? null;
+
+function matrixOf(transform: string | undefined): Matrix {
+  const numbers = (/^matrix\(([^)]*)\)$/.exec(transform ?? '')?.[1] ?? '').split(/[\s,]+/).map(Number);
+  return numbers.length === 6 && numbers.every(Number.isFinite) ? (numbers as unknown as Matrix) : identity;
+}
+
+function multiply([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix {
+  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
+}
+
+const apply = ([a, b, c, d, e, f]: Matrix, x: number, y: number): Vertex => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+});
+
+const determinant = ([a, b, c, d]: Matrix): number => a * d - b * c;

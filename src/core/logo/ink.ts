@@ -1,0 +1,107 @@
+/** A loaded logo made ready to be placed: one in size, centred, with what becomes a mark. */
+import { boundsOf, cutRegion, fitArcs, placeRegion, uniteRegion, type Box, type Region } from '../geometry';
+import { lumaOfRgb, rgbOfHex } from '../colour';
+import { finestShare, type ColouredShape, type RawLogo } from './art';
+import type { LogoSettings } from './settings';
+import { inkMask, traceMask } from './trace';
+
+/** Coordinates from its middle; the longer side is 1. */
+export interface LogoArt {
+  readonly width: number;
+  readonly height: number;
+  /** What is marked where marks have one tone. */
+  readonly ink: Region;
+  /** In paint order, for machines that print in colour; the title comes last. */
+  readonly shapes: readonly ColouredShape[];
+  /** A picture to be printed as it is, under the shapes. */
+  readonly picture: { readonly png: Uint8Array; readonly box: Box } | null;
+}
+
+/** How far fitted arcs may leave the outline, as a share of the longer side. */
+const arcTolerance = 2 * finestShare;
+/** The title's height without ascenders and descenders: at most this share of the art, and its distance as a share of itself. */
+const largestTitle = 0.34;
+const titleGap = 0.35;
+
+/** Null when nothing of it becomes a mark: the threshold leaves nothing. */
+export function logoArt(raw: RawLogo, ink: LogoSettings['ink']): LogoArt | null {
+  const drawn = raw.kind === 'shapes' ? artOfShapes(raw.shapes, ink) : artOfPixels(raw, ink);
+  if (drawn === null) return null;
+  return withTitle(drawn, raw.title);
+}
+
+interface Drawn {
+  readonly box: Box;
+  readonly ink: Region;
+  readonly shapes: readonly ColouredShape[];
+  readonly picture: Uint8Array | null;
+}
+
+function artOfShapes(shapes: readonly ColouredShape[], rule: LogoSettings['ink']): Drawn | null {
+  const all = boundsOf(shapes.flatMap(({ area }) => area));
+  if (all === null) return null;
+  const tolerance = Math.max(all.width, all.height) * finestShare;
+  let ink: Region = [];
+  for (const { colour, area } of shapes)
+    ink =
+      lumaOfRgb(rgbOfHex(colour)) < rule.threshold !== rule.inverted
+        ? uniteRegion([...ink, ...area], tolerance)
+        : cutRegion(ink, area, tolerance);
+  const box = rule.keepsColours ? all : boundsOf(ink);
+  return box === null ? null : { box, ink, shapes, picture: null };
+}
+
+function artOfPixels(raw: Extract<RawLogo, { kind: 'pixels' }>, rule: LogoSettings['ink']): Drawn | null {
+  const ink = traceMask(inkMask(raw, rule), raw.width, raw.height);
+  const box = boundsOf(ink);
+  return box === null ? null : { box, ink, shapes: [], picture: raw.png };
+}
+
+function withTitle({ box, ink, shapes, picture }: Drawn, title: Region): LogoArt {
+  const words = boundsOf(title);
+  const scale =
+    words === null ? 0 : Math.min(box.width / words.width, (largestTitle * box.height) / words.height);
+  const titleHeight = words === null ? 0 : words.height * scale;
+  const height = box.height + titleHeight * (1 + titleGap);
+  const side = Math.max(box.width, height);
+  // The title stands under the middle of the art.
+  const set =
+    words === null
+      ? []
+      : placeRegion(
+          title,
+          scale,
+          box.x + (box.width - words.width * scale) / 2 - words.x * scale,
+          box.y + box.height + titleHeight * titleGap - words.y * scale,
+        );
+  const centred = (region: Region): Region =>
+    placeRegion(region, 1 / side, -(box.x + box.width / 2) / side, -(box.y + height / 2) / side);
+  const smooth = (region: Region): Region => fitArcs(centred(region), arcTolerance);
+  return {
+    width: box.width / side,
+    height: height / side,
+    ink: smooth([...ink, ...set]),
+    shapes: [
+      ...shapes.map(({ colour, area }) => ({ colour, area: smooth(area) })),
+      ...(set.length > 0 ? [{ colour: '#000000', area: smooth(set) }] : []),
+    ],
+    picture:
+      picture === null
+        ? null
+        : {
+            png: picture,
+            box: pictureBox(box, height, side, picture),
+          },
+  };
+}
+
+/** Where the whole picture lies when its ink lies in `box`. */
+function pictureBox(box: Box, height: number, side: number, png: Uint8Array): Box {
+  const header = new DataView(png.buffer, png.byteOffset, 33);
+  return {
+    x: -(box.x + box.width / 2) / side,
+    y: -(box.y + height / 2) / side,
+    width: header.getUint32(16) / side,
+    height: header.getUint32(20) / side,
+  };
+}

@@ -1,0 +1,273 @@
+import { describe, expect, it } from '@jest/globals';
+import { encode } from 'fast-png';
+import { zlibSync } from 'fflate';
+import fc from 'fast-check';
+import { createHash } from 'node:crypto';
+import { logoAssets } from '../../node/logoAssets';
+import { boundsOf, regionArea, sampleRegion } from '../geometry';
+import { cleanUpload } from './upload';
+import { drawingLimits, sanitiseDrawing } from './sanitise';
+import { iconNames, loadLogo } from './load';
+import { logoArt, type LogoArt } from './ink';
+import { newLogo, type LogoSource } from './settings';
+import { pictureLimits } from './png';
+import { inkMask, traceMask } from './trace';
+
+const files = new Map<string, Uint8Array>();
+const assets = logoAssets((hash) => Promise.resolve(files.get(hash) ?? null));
+function kept(bytes: Uint8Array): string {
+  const hash = createHash('sha256').update(bytes).digest('hex');
+  files.set(hash, bytes);
+  return hash;
+}
+const svg = (content: string, box = '0 0 100 50'): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${box}">${content}</svg>`;
+
+async function artOf(
+  source: LogoSource,
+  title = '',
+  ink: Partial<ReturnType<typeof newLogo>['ink']> = {},
+): Promise<{ art: LogoArt; notes: readonly string[] }> {
+  const loaded = await loadLogo({ source, title }, assets);
+  if ('problem' in loaded) throw new Error(loaded.problem);
+  return { art: logoArt(loaded, { ...newLogo(source).ink, ...ink })!, notes: loaded.notes };
+}
+const drawing = (content: string): ReturnType<typeof artOf> =>
+  artOf({ kind: 'drawing', file: kept(new TextEncoder().encode(svg(content))), fileName: 'x.svg' });
+
+describe('a drawing as a logo', () => {
+  it('becomes outlines of the right area, one in size and centred, arcs as arcs', async () => {
+    const { art } = await drawing('<circle cx="50" cy="25" r="20"/>');
+    expect(regionArea(art.ink)).toBeCloseTo(Math.PI / 4, 3);
+    expect(art.ink[0]!.length).toBeLessThanOrEqual(6);
+    const box = boundsOf(art.ink)!;
+    expect(box.x + box.width / 2).toBeCloseTo(0, 3);
+    expect(box.y + box.height / 2).toBeCloseTo(0, 3);
+  });
+
+  it('follows transforms, uses, styles, strokes and both fill rules', async () => {
+    const { art } = await drawing(
+      `<style>.w{fill:#000}</style><defs><g id="part"><rect class="w" width="10" height="10"/></g></defs>
+       <g transform="translate(10 10) scale(2 1)"><use href="#part"/></g>`,
+    );
+    expect([art.width, art.height]).toEqual([1, expect.closeTo(0.5, 3)]);
+    expect(regionArea(art.ink)).toBeCloseTo(0.5, 3);
+    const ring = 'M0 0H40V40H0ZM10 10H30V30H10Z';
+    expect(regionArea((await drawing(`<path d="${ring}" fill-rule="evenodd"/>`)).art.ink)).toBeCloseTo(
+      0.75,
+      3,
+    );
+    expect(regionArea((await drawing(`<path d="${ring}"/>`)).art.ink)).toBeCloseTo(1, 3);
+    const line = await drawing('<path d="M0 25H100" fill="none" stroke="#000" stroke-width="10"/>');
+    expect(line.art.height).toBeCloseTo(0.1, 3);
+  });
+
+  it('takes light parts out of dark ones in paint order, and the other way round when inverted', async () => {
+    const content =
+      '<rect width="40" height="40" fill="#222"/><rect x="10" y="10" width="20" height="20" fill="#eee"/>';
+    expect(regionArea((await drawing(content)).art.ink)).toBeCloseTo(0.75, 3);
+    const source = {
+      kind: 'drawing' as const,
+      file: kept(new TextEncoder().encode(svg(content))),
+      fileName: 'x.svg',
+    };
+    const { art } = await artOf(source, '', { inverted: true, keepsColours: false });
+    expect(regionArea(art.ink)).toBeCloseTo(1, 3);
+  });
+
+  it('says which parts it cannot follow', async () => {
+    const { notes } = await drawing('<rect width="9" height="9"/><text x="1" y="20">Ternquay</text>');
+    expect(notes).toEqual([expect.stringContaining('Words in the drawing')]);
+    const empty = await loadLogo(
+      {
+        source: { kind: 'drawing', file: kept(new TextEncoder().encode(svg(''))), fileName: 'x.svg' },
+        title: '',
+      },
+      assets,
+    );
+    expect(empty).toMatchObject({ problem: expect.stringContaining('no shapes') });
+  });
+});
+
+describe('icons, emoji and words as logos', () => {
+  it('are outlines without overlaps, all of them', async () => {
+    for (const icon of iconNames.filter((_, index) => index % 9 === 0)) {
+      const { art } = await artOf({ kind: 'icon', icon });
+      expect(Math.max(art.width, art.height)).toBeCloseTo(1, 6);
+      expect(regionArea(art.ink)).toBeGreaterThan(0.05);
+      // Sampled area against outline area: overlaps would count twice in the latter.
+      const samples = sampleRegion(art.ink, { x: -0.5, y: -0.5, step: 1 / 200, columns: 200, rows: 200 });
+      expect(samples.reduce((sum, value) => sum + value, 0) / 40_000).toBeCloseTo(regionArea(art.ink), 2);
+    }
+  }, 30_000);
+
+  it('name what the fonts lack', async () => {
+    const { art, notes } = await artOf({ kind: 'text', text: 'Slip Ěå 漢' });
+    expect(art.height).toBeLessThan(0.4);
+    expect(notes).toEqual(['The shipped font lacks “漢”.']);
+    const unknown = await loadLogo({ source: { kind: 'emoji', emoji: '漢' }, title: '' }, assets);
+    expect(unknown).toMatchObject({ problem: expect.stringContaining('“漢”') });
+  });
+
+  it('draw emoji of several signs as one figure', async () => {
+    // Unicode Emoji, ED-16: a zero-width joiner makes one emoji of woman and wrench.
+    const joined = await artOf({ kind: 'emoji', emoji: '👩\u200d🔧' });
+    const woman = await artOf({ kind: 'emoji', emoji: '👩' });
+    expect(joined.art.ink).not.toEqual(woman.art.ink);
+  });
+
+  it('carry a title below, as wide as they are at most', async () => {
+    const plain = (await artOf({ kind: 'emoji', emoji: '⚓' })).art;
+    const { art } = await artOf({ kind: 'emoji', emoji: '⚓' }, 'Berth 17');
+    expect(art.width / art.height).toBeLessThan(plain.width / plain.height);
+    const words = boundsOf(art.ink.filter((contour) => contour.every(({ y }) => y > art.height / 2 - 0.2)))!;
+    expect(words.width).toBeLessThanOrEqual(art.width + 1e-3);
+    expect(words.y + words.height).toBeCloseTo(art.height / 2, 2);
+  });
+});
+
+describe('a picture as a logo', () => {
+  const pixels = (width: number, height: number, colourAt: (x: number, y: number) => number[]) => ({
+    width,
+    height,
+    rgba: Uint8ClampedArray.from(
+      Array.from({ length: width * height }, (_, at) => colourAt(at % width, Math.floor(at / width))).flat(),
+    ),
+  });
+  const rule = { threshold: 0.5, inverted: false, groundTolerance: 0.1 };
+
+  it('loses its ground from the edge inwards only, and transparent parts', () => {
+    // A grey ground, a dark ring, grey again inside.
+    const ring = pixels(40, 40, (x, y) => {
+      const distance = Math.hypot(x - 19.5, y - 19.5);
+      return distance > 8 && distance < 15 ? [20, 20, 20, 255] : [90, 90, 90, 255];
+    });
+    const inside = (x: number, y: number) => y * 40 + x;
+    const mask = inkMask(ring, rule);
+    expect([mask[inside(0, 0)], mask[inside(19, 8)], mask[inside(19, 19)]]).toEqual([0, 1, 1]);
+    expect(inkMask(ring, { ...rule, groundTolerance: null })[0]).toBe(1);
+    const clear = pixels(4, 4, () => [0, 0, 0, 0]);
+    expect(Math.max(...inkMask(clear, rule))).toBe(0);
+  });
+
+  it('is traced to outlines of its area, holes open', () => {
+    const size = 120;
+    const ring = Uint8Array.from({ length: size * size }, (_, at) => {
+      const distance = Math.hypot((at % size) - 59.5, Math.floor(at / size) - 59.5);
+      return distance > 20 && distance < 50 ? 1 : 0;
+    });
+    const area = ring.reduce((sum, value) => sum + value, 0);
+    const traced = traceMask(ring, size, size);
+    expect(traced).toHaveLength(2);
+    // Few true arcs, not the steps of the pixels.
+    expect(traced.reduce((sum, contour) => sum + contour.length, 0)).toBeLessThan(30);
+    expect(Math.abs(regionArea(traced) - area) / area).toBeLessThan(0.03);
+  });
+
+  it('is read from a file, with its metadata left out', async () => {
+    const { rgba, width, height } = pixels(30, 20, (x) => (x < 15 ? [0, 0, 0, 255] : [255, 255, 255, 255]));
+    const png = encode({ width, height, data: rgba, channels: 4, text: { Author: 'Ines Tarrow' } });
+    expect(Buffer.from(png).includes('Ines')).toBe(true);
+    const clean = cleanUpload(png);
+    if ('problem' in clean) throw new Error(clean.problem);
+    expect(clean).toMatchObject({ mediaType: 'image/png', removed: ['metadata'] });
+    expect(Buffer.from(clean.bytes).includes('Ines')).toBe(false);
+    const { art } = await artOf({ kind: 'picture', file: kept(clean.bytes), fileName: 'x.png' });
+    expect(art.width / art.height).toBeCloseTo(15 / 20, 1);
+  });
+});
+
+describe('uploads', () => {
+  const text = (content: string): Uint8Array => new TextEncoder().encode(content);
+
+  it.each([
+    ['scripts', '<script>fetch("/api/jobs")</script><rect onload="x()" width="5" height="5"/>', ['scripts']],
+    [
+      'references',
+      '<image href="http://x.example/a.png"/><rect width="5" height="5"/>',
+      ['external references'],
+    ],
+    ['foreign objects', '<foreignObject><p>hello</p></foreignObject>', ['foreign objects']],
+    ['imports', '<style>@import url(http://x.example/a.css); .a{fill:red}</style>', ['style imports']],
+    ['urls in styles', '<style>.a{fill:url(http://x.example/p#a)}</style>', ['external references']],
+    ['urls in attributes', '<rect style="fill:url( \'//x.example/p\')" width="1"/>', ['external references']],
+    ['animations', '<rect width="5"><animate attributeName="x"/></rect>', ['animations']],
+  ])('lose %s', (_name, content, removed) => {
+    const clean = cleanUpload(text(svg(content)));
+    if ('problem' in clean) throw new Error(clean.problem);
+    expect(clean.removed).toEqual(removed);
+    const left = new TextDecoder().decode(clean.bytes);
+    expect(left).not.toMatch(/script|x\.example|onload|foreignObject|@import|<animate/);
+    // What is kept is kept again unchanged, so that its hash stays.
+    expect(cleanUpload(clean.bytes)).toEqual({ ...clean, removed: [] });
+  });
+
+  it.each([
+    [
+      'entities',
+      '<!DOCTYPE svg [<!ENTITY a "x">]><svg xmlns="http://www.w3.org/2000/svg">&a;</svg>',
+      /entities/,
+    ],
+    ['broken XML', '<svg><g></svg>', /well-formed/],
+    ['other XML', '<html><body/></html>', /not an SVG/],
+    ['plain text', 'hello', /neither an SVG/],
+    ['a repetition bomb', svg(bomb()), /repeats its parts/],
+    [
+      'a reference in a circle',
+      svg('<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g>'),
+      /repeats/,
+    ],
+    ['depth', svg('<g>'.repeat(80) + '</g>'.repeat(80)), /nested too deep/],
+    ['many elements', svg('<g/>'.repeat(drawingLimits.elements + 1)), /more than 20000/],
+  ])('with %s are refused', (_name, content, reason) => {
+    expect(cleanUpload(text(content))).toEqual({ problem: expect.stringMatching(reason) });
+  });
+
+  it('are told by content: pictures of other kinds are named', () => {
+    expect(cleanUpload(Uint8Array.of(0xff, 0xd8, 0xff, 0xe0))).toMatchObject({
+      problem: expect.stringContaining('JPEG'),
+    });
+    expect(cleanUpload(text('RIFF1234WEBPVP8 '))).toMatchObject({ problem: expect.stringContaining('WebP') });
+  });
+
+  it('too many pixels are refused with both sizes, before anything is unpacked', () => {
+    const side = pictureLimits.sidePx + 1;
+    const huge = encode({ width: side, height: 1, data: new Uint8Array(side * 4), channels: 4 });
+    expect(cleanUpload(huge)).toEqual({ problem: expect.stringMatching(/1201 × 1 pixels; at most 1200/) });
+    const header = huge.slice();
+    new DataView(header.buffer).setUint32(20, 60_000);
+    expect(cleanUpload(header)).toMatchObject({ problem: expect.stringContaining('60000') });
+  });
+
+  it('a picture that unpacks to far more than its size is refused', () => {
+    const small = encode({ width: 8, height: 8, data: new Uint8Array(256), channels: 4 });
+    const packed = zlibSync(new Uint8Array(60_000_000), { level: 9 });
+    const bytes = new Uint8Array(33 + 12 + packed.length + 12);
+    bytes.set(small.subarray(0, 33));
+    const view = new DataView(bytes.buffer);
+    view.setUint32(33, packed.length);
+    bytes.set(text('IDAT'), 37);
+    bytes.set(packed, 41);
+    bytes.set(text('IEND'), 33 + 12 + packed.length + 4);
+    expect(cleanUpload(bytes)).toEqual({ problem: expect.stringContaining('unpacks to far more') });
+  });
+
+  it('never throw for any bytes', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 300 }), fc.boolean(), (bytes, asPng) => {
+        const start = asPng ? [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a] : [0x3c];
+        expect(typeof cleanUpload(Uint8Array.of(...start, ...bytes))).toBe('object');
+      }),
+    );
+    expect(sanitiseDrawing('x'.repeat(drawingLimits.bytes + 1))).toMatchObject({
+      problem: expect.any(String),
+    });
+  });
+});
+
+/** Ten layers of ten uses each: ten thousand million rectangles from a few lines. */
+function bomb(): string {
+  const layer = (index: number): string =>
+    `<g id="l${index}">${Array.from({ length: 10 }, () => `<use href="#l${index - 1}"/>`).join('')}</g>`;
+  return `<g id="l0"><rect width="1" height="1"/></g>${Array.from({ length: 10 }, (_, index) => layer(index + 1)).join('')}`;
+}

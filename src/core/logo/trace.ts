@@ -1,0 +1,112 @@
+/** Pixels as outlines: what is darker than a threshold, traced by a tracing package. */
+import tracer from 'imagetracerjs';
+import { lumaOfRgb } from '../colour';
+import { addQuadratic, fitArcs, uniteRegion, type Region, type Vertex } from '../geometry';
+
+export interface Pixels {
+  readonly width: number;
+  readonly height: number;
+  readonly rgba: Uint8ClampedArray;
+}
+
+export interface InkRule {
+  readonly threshold: number;
+  readonly inverted: boolean;
+  readonly groundTolerance: number | null;
+}
+
+/** 1 where there is ink, row by row. Transparent pixels have none; those of the ground's colour that reach the edge neither. */
+export function inkMask({ width, height, rgba }: Pixels, rule: InkRule): Uint8Array {
+  const luma = Float32Array.from({ length: width * height }, (_, at) => lumaAt(rgba, at));
+  const ground = rule.groundTolerance === null ? null : groundMask(luma, rgba, width, height, rule);
+  return Uint8Array.from(luma, (value, at) => {
+    if (rgba[at * 4 + 3]! < 128 || ground?.[at] === 1) return 0;
+    return value < rule.threshold !== rule.inverted ? 1 : 0;
+  });
+}
+
+const lumaAt = (rgba: Uint8ClampedArray, at: number): number =>
+  lumaOfRgb([rgba[at * 4]!, rgba[at * 4 + 1]!, rgba[at * 4 + 2]!]) / 255;
+
+/** Pixels like the corners' colour that are reached from the edge: 1 for ground. Enclosed areas of that colour stay. */
+function groundMask(
+  luma: Float32Array,
+  rgba: Uint8ClampedArray,
+  width: number,
+  height: number,
+  { groundTolerance }: InkRule,
+): Uint8Array {
+  const corners = [0, width - 1, (height - 1) * width, height * width - 1];
+  const opaque = corners.filter((at) => rgba[at * 4 + 3]! >= 128);
+  const ground = new Uint8Array(width * height);
+  if (opaque.length < 2) return ground;
+  const level = opaque.map((at) => luma[at]!).sort((a, b) => a - b)[opaque.length >> 1]!;
+  const stack: number[] = [];
+  const reach = (at: number): void => {
+    if (ground[at] === 1 || rgba[at * 4 + 3]! < 128 || Math.abs(luma[at]! - level) > groundTolerance!) return;
+    ground[at] = 1;
+    stack.push(at);
+  };
+  for (let x = 0; x < width; x++) {
+    reach(x);
+    reach((height - 1) * width + x);
+  }
+  for (let y = 0; y < height; y++) {
+    reach(y * width);
+    reach(y * width + width - 1);
+  }
+  while (stack.length > 0) {
+    const at = stack.pop()!;
+    const x = at % width;
+    if (x > 0) reach(at - 1);
+    if (x < width - 1) reach(at + 1);
+    if (at >= width) reach(at - width);
+    if (at < width * (height - 1)) reach(at + width);
+  }
+  return ground;
+}
+
+/** Specks of fewer pixels along their outline are left out. */
+const leastOutlinePx = 8;
+
+/** How far fitted arcs may leave the steps of the pixels, and what turns further than a step. */
+const fitTolerancePx = 0.7;
+const fitCornerDegrees = 60;
+
+/** Outlines of the mask in pixels. */
+export function traceMask(mask: Uint8Array, width: number, height: number): Region {
+  // A light frame of one pixel closes outlines that would run along the edge.
+  const [wide, high] = [width + 2, height + 2];
+  const data = new Uint8ClampedArray(wide * high * 4).fill(255);
+  mask.forEach((ink, at) => {
+    if (ink === 1) data.fill(0, inFrame(at, width, wide) * 4, inFrame(at, width, wide) * 4 + 3);
+  });
+  const traced = tracer.imagedataToTracedata(
+    { width: wide, height: high, data },
+    {
+      pal: [
+        { r: 0, g: 0, b: 0, a: 255 },
+        { r: 255, g: 255, b: 255, a: 255 },
+      ],
+      colorquantcycles: 1,
+      colorsampling: 0,
+      ltres: 0.6,
+      qtres: 0.6,
+      pathomit: leastOutlinePx,
+      rightangleenhance: true,
+      blurradius: 0,
+    },
+  );
+  const dark = traced.palette.findIndex(({ r }) => r < 128);
+  const outlines = (traced.layers[dark] ?? []).map(({ segments }) => {
+    const points: Vertex[] = [{ x: segments[0]!.x1 - 1, y: segments[0]!.y1 - 1 }];
+    for (const { type, x2, y2, x3, y3 } of segments)
+      if (type === 'L') points.push({ x: x2 - 1, y: y2 - 1 });
+      else addQuadratic(points, { x: x2 - 1, y: y2 - 1 }, { x: x3! - 1, y: y3! - 1 }, 0.05);
+    return points.slice(0, -1);
+  });
+  return fitArcs(uniteRegion(outlines, 0.02, 'evenodd'), fitTolerancePx, fitCornerDegrees);
+}
+
+const inFrame = (at: number, width: number, wide: number): number =>
+  (Math.floor(at / width) + 1) * wide + (at % width) + 1;

@@ -1,0 +1,14 @@
+/** items: words, pictures, frames and border lines; what of them is marked, and where. */
+export { fieldNames, filledText, type TextFields } from './fields';
+export { frameAround } from './frames';
+export { itemName, type ItemSources, layItem, type PlacedItem, sizedBy } from './items';
+export {
+  type ArtSettings,
+  type BorderSettings,
+  type FrameSettings,
+  frameShapes,
+  itemSchema,
+  type ItemSettings,
+  type WordsSettings,
+} from './schema';
+export { setWords, type WordsShape } from './setWords';

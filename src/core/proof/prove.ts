@@ -1,0 +1,164 @@
+/**
+ * proof: the bytes of a file come in; a verdict goes out. The file is rendered by an outside program, aged by a model
+ * of the machine, photographed by a model of a camera and read by independent decoders.
+ */
+import type { Box } from '../geometry';
+import { pixelsPerModule } from '../camera';
+import { simulateMachine, type MachineModel } from './machineModel';
+import { photograph, type Frame, type Scene } from './photograph';
+import { startRenderer } from '../logo';
+import { rasteriseMarks } from './rasterise';
+import { startReaders, type Reader, type ReaderBinaries } from './readers';
+import { fullShotCount, readerState, verdictOf, type ProofReport } from './verdict';
+
+/** The wasm modules of the renderer and the readers, loaded from our own files by whoever runs the proof. */
+export interface ProofBinaries extends ReaderBinaries {
+  readonly resvg: ArrayBuffer;
+}
+
+/** One code in the file. */
+export interface CodeToRead {
+  /** What every reader has to give, byte for byte. */
+  readonly payload: string;
+  /** The payload is bytes, one character each; readers are asked for bytes. */
+  readonly isBytes: boolean;
+  /** The code with its quiet zone, where it lies in the file, in millimetres. */
+  readonly quietZone: Box;
+  readonly moduleMm: number;
+}
+
+export interface ProofSetup extends CodeToRead {
+  /** The very file that is about to be sent. */
+  readonly svg: Uint8Array;
+  /** Codes beside the first: a shot counts as read when all of them were. */
+  readonly others: readonly CodeToRead[];
+  readonly baseColour: string;
+  readonly markColour: string;
+  readonly machine: MachineModel;
+  readonly seenFromBehind: boolean;
+  readonly distanceM: number;
+  readonly seed: number;
+}
+
+/** What one reader made of one photograph. `read` only when the text is the message, byte for byte. */
+export interface Reading {
+  readonly name: string;
+  readonly votes: boolean;
+  readonly read: boolean;
+  readonly text: string | null;
+}
+
+export interface SamplePicture {
+  readonly frame: Frame;
+  readonly readings: readonly Reading[];
+}
+
+/** Shots after which the verdict is reported: an early one first, then finer. */
+const reportAfter = new Set([4, 8, 12, 16, fullShotCount]);
+/** Each shot is turned on from the last by the golden angle, so that any number of them covers all ways evenly. */
+const goldenAngle = Math.PI * (3 - Math.sqrt(5));
+
+/** Loads renderer and readers ahead of the first proof. */
+export async function startProof(binaries: ProofBinaries): Promise<readonly Reader[]> {
+  await startRenderer(binaries.resvg);
+  return startReaders(binaries);
+}
+
+/** Photographs and reads twenty seeded shots, turned all ways; yields a verdict early and refines it. */
+export async function* prove(setup: ProofSetup, readers: readonly Reader[]): AsyncGenerator<ProofReport> {
+  const codes = [setup, ...setup.others].map((code) => ({ code, scene: buildScene({ ...setup, ...code }) }));
+  const pixels = Math.min(...codes.map(({ scene }) => scene.pixelsPerModule));
+  const counts = readers.map(() => ({ read: 0, wrong: 0 }));
+  for (let shot = 1; shot <= fullShotCount; shot++) {
+    const seen: (readonly Reading[])[] = [];
+    for (const { code, scene } of codes)
+      seen.push((await shoot(scene, code, readers, setup.seed * 1000 + shot, shot * goldenAngle)).readings);
+    readers.forEach((_, index) => {
+      const own = seen.map((readings) => readings[index]!);
+      if (own.every(({ read }) => read)) counts[index]!.read++;
+      else if (own.some(({ read, text }) => !read && text !== null && text !== '')) counts[index]!.wrong++;
+    });
+    if (reportAfter.has(shot)) yield reportOf(setup, readers, counts, shot, pixels);
+  }
+}
+
+/** One photograph, turned by an angle in radians, with what each reader makes of it. */
+export async function takePicture(
+  setup: ProofSetup,
+  readers: readonly Reader[],
+  turn: number,
+): Promise<SamplePicture> {
+  return shoot(buildScene(setup), setup, readers, setup.seed * 1000, turn);
+}
+
+async function shoot(
+  scene: Scene,
+  { payload, isBytes }: CodeToRead,
+  readers: readonly Reader[],
+  seed: number,
+  turn: number,
+): Promise<SamplePicture> {
+  const frame = photograph(scene, { seed, turn });
+  const readings: Reading[] = [];
+  for (const { name, votes, read } of readers) {
+    const text = await read(frame, isBytes);
+    readings.push({ name, votes, read: text === payload, text });
+  }
+  return { frame, readings };
+}
+
+function reportOf(
+  setup: ProofSetup,
+  readers: readonly Reader[],
+  counts: readonly { read: number; wrong: number }[],
+  shots: number,
+  pixels: number,
+): ProofReport {
+  const reports = readers.map(({ id, name, votes }, index) => ({
+    id,
+    name,
+    votes,
+    ...counts[index]!,
+    state: readerState(counts[index]!.read, shots),
+  }));
+  return {
+    verdict: verdictOf(reports),
+    shots,
+    ofShots: fullShotCount,
+    readers: reports,
+    distanceM: setup.distanceM,
+    pixelsPerModule: Number(pixels.toFixed(2)),
+  };
+}
+
+/** Pixels a module of the rendered file: enough for the averaging of the camera, within a limit for large symbols. */
+const largestRasterPx = 2600;
+
+function buildScene(setup: ProofSetup): Scene {
+  const { quietZone, moduleMm, machine } = setup;
+  const pixels = pixelsPerModule(moduleMm, setup.distanceM * 1000);
+  const margin = 3 * moduleMm;
+  const sideMm = quietZone.width + 2 * margin;
+  const finest = largestRasterPx / sideMm;
+  const wanted = Math.min(Math.max(9, Math.min(2 * pixels, 24)) / moduleMm, finest);
+  const pxPerMm =
+    machine.dotMm === null ? wanted : Math.max(Math.round(wanted * machine.dotMm), 2) / machine.dotMm;
+  const corner = (value: number): number =>
+    machine.dotMm === null ? value : Math.floor(value / machine.dotMm) * machine.dotMm;
+  const window = {
+    x: corner(quietZone.x - margin),
+    y: corner(quietZone.y - margin),
+    width: sideMm,
+    height: sideMm,
+  };
+  return {
+    raster: simulateMachine(rasteriseMarks(setup.svg, window, pxPerMm), machine),
+    baseColour: setup.baseColour,
+    markColour: setup.markColour,
+    centreMm: [quietZone.x + quietZone.width / 2, quietZone.y + quietZone.height / 2],
+    fieldMm: quietZone.width,
+    moduleMm,
+    seenFromBehind: setup.seenFromBehind,
+    pixelsPerModule: pixels,
+  };
+}

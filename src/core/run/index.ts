@@ -1,0 +1,8 @@
+/** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
+export { type Arrangement, arrangements } from './arrangements';
+export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';
+export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
+export { proofSetup } from './proveJob';
+export { measureMessage, type MessageRuler } from './ruler';
+export { type JobResult, type Made, runJob, safestShare } from './runJob';
+export { measureStyleFitness, type StyleFitness } from './styleFitness';

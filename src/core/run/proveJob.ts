@@ -1,0 +1,55 @@
+/** What the proof of a job needs, taken from the job as it ran. */
+import type { Job } from '../job';
+import { outputFormats } from '../output';
+import { makeFiles } from './makeFiles';
+import { turnedBounds, type Box } from '../geometry';
+import type { PlacedCode } from '../piece';
+import type { ProofSetup } from '../proof';
+import type { JobResult } from './runJob';
+
+/** Every proof photographs the same twenty ways. */
+const proofSeed = 17;
+
+/** The upright box around the code with what is kept free around it: the quiet zone, or all of a round outline. */
+function fieldOf({ quietZone, round, moduleMm, turn }: PlacedCode): Box {
+  const reach = round === null ? quietZone.width / 2 : round.radiusMm + moduleMm;
+  const side = round === null ? turnedBounds(2 * reach, 2 * reach, turn).width : 2 * reach;
+  return {
+    x: quietZone.x + quietZone.width / 2 - side / 2,
+    y: quietZone.y + quietZone.height / 2 - side / 2,
+    width: side,
+    height: side,
+  };
+}
+
+/** Null when the job gives no file to prove. Stops do not keep a job from being proved: the proof shows why they stop. */
+export function proofSetup(job: Job, result: JobResult, revision: number | null): ProofSetup | null {
+  if (result.made === null) return null;
+  const { piece, plan } = result.made;
+  const made = makeFiles(job, { ...result, heldBackBy: [] }, revision, [outputFormats[0].id]);
+  if (!('files' in made)) return null;
+  const { material, machine, process, markColour } = result.pair;
+  const [first, ...others] = [piece, ...piece.others].map((code, index) => {
+    const quietZone = fieldOf(code);
+    const { payload, isBytes } = result.codes[index]!;
+    return {
+      payload,
+      isBytes,
+      quietZone: plan.mirrored
+        ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width }
+        : quietZone,
+      moduleMm: code.moduleMm,
+    };
+  });
+  return {
+    ...first!,
+    others,
+    svg: made.files[0]!.bytes,
+    baseColour: material.baseColour,
+    markColour,
+    machine: { growthMm: process.growthMm, dotMm: machine.dotMm },
+    seenFromBehind: plan.mirrored && material.transparent,
+    distanceM: job.reading.distanceM,
+    seed: proofSeed,
+  };
+}

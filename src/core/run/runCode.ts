@@ -1,0 +1,210 @@
+/** One code of a job on its way to the piece: payload, symbol, logo, artwork. */
+import { drawArtwork, shapesKey, type Artwork } from '../artwork';
+import {
+  knockOutDamage,
+  logoArt,
+  logoKey,
+  placeLogo,
+  type Damage,
+  type LoadedLogo,
+  type LogoArt,
+  type Picture,
+} from '../logo';
+import type { Finding, Severity } from '../finding';
+import type { CodeSettings } from '../job';
+import type { Library } from './library';
+import { describeMessage, holdsBytes, writeMessage, type Description } from '../message';
+import { encodeSymbol, type EncodeResult, type EncodeSettings, type QrSymbol } from '../symbol';
+
+export interface CodeRun {
+  readonly settings: CodeSettings;
+  /** Text, or one character a byte when `isBytes`. */
+  readonly payload: string;
+  readonly isBytes: boolean;
+  readonly encodeSettings: EncodeSettings;
+  readonly description: Description;
+  /** Whether the logo is printed in its own colours. */
+  readonly inColour: boolean;
+  /** The logo ready to be placed; null without one. */
+  readonly art: LogoArt | null;
+  readonly symbol: QrSymbol | null;
+  readonly artwork: Artwork | null;
+  /** What the logo does to the symbol; null without one. */
+  readonly damage: Damage | null;
+  /** The picture that is the ground; null without one. */
+  readonly ground: Picture | null;
+  readonly findings: readonly Finding[];
+  /** Kept for the next run, which takes over what has not changed. */
+  readonly cache: Cache;
+}
+
+interface Cache {
+  readonly symbolKey: string;
+  readonly encoded: EncodeResult;
+  readonly artKey: string;
+  readonly art: ArtOfLogo;
+  readonly drawKey: string;
+  readonly artwork: Artwork | null;
+  readonly damage: Damage | null;
+}
+
+/** The logo ready to be placed; or what keeps it from that; both null without a logo. */
+interface ArtOfLogo {
+  readonly art: LogoArt | null;
+  readonly finding: Finding | null;
+}
+
+/** `printsColours`: the machine prints them, and the code is not reversed. */
+export function runCode(
+  settings: CodeSettings,
+  printsColours: boolean,
+  library: Library,
+  previous?: CodeRun,
+): CodeRun {
+  const payload = writeMessage(settings.message);
+  const encodeSettings = { ...settings.symbol, isBytes: holdsBytes(settings.message) };
+  const description = describeMessage(settings.message);
+  const inColour = printsColours && (settings.logo?.ink.keepsColours ?? false);
+  const cache = encodeAndDraw(settings, payload, encodeSettings, inColour, library, previous?.cache);
+  const { encoded, art, artwork, damage } = cache;
+  const findings: Finding[] = [...description.findings, ...encoded.findings];
+  if (art.finding !== null) findings.push(art.finding);
+  const ground = groundOf(settings, library);
+  if (ground !== null && 'code' in ground) findings.push(ground);
+  const rule = encoded.symbol && symbolRuleFinding(description, encoded.symbol);
+  if (rule) findings.push(rule);
+  return {
+    settings,
+    payload,
+    isBytes: encodeSettings.isBytes,
+    encodeSettings,
+    description,
+    inColour,
+    art: art.art,
+    symbol: encoded.symbol,
+    artwork,
+    damage,
+    ground: ground !== null && 'png' in ground ? ground : null,
+    findings,
+    cache,
+  };
+}
+
+function encodeAndDraw(
+  job: CodeSettings,
+  payload: string,
+  settings: EncodeSettings,
+  inColour: boolean,
+  library: Library,
+  previous: Cache | undefined,
+): Cache {
+  const symbolKey = JSON.stringify([payload, settings]);
+  const isSameSymbol = previous?.symbolKey === symbolKey;
+  const encoded = isSameSymbol ? previous.encoded : encodeSymbol(payload, settings);
+  const loaded = job.logo && library.logo(job.logo);
+  const artKey =
+    job.logo && loaded ? JSON.stringify([logoKey(job.logo), job.logo.ink, 'problem' in loaded]) : '';
+  const isSameArt = previous?.artKey === artKey && artKey !== '';
+  const art = isSameArt ? previous.art : artOf(job, loaded ?? undefined);
+  const drawKey = JSON.stringify([symbolKey, artKey, inColour, shapesKey(job.style), job.logo]);
+  if (previous?.drawKey === drawKey) return { ...previous, art };
+  const { symbol } = encoded;
+  if (symbol === null) return { symbolKey, encoded, artKey, art, drawKey, artwork: null, damage: null };
+  const placed =
+    art.art === null || job.logo === null ? null : placeLogo(art.art, job.logo, symbol.size, inColour);
+  return {
+    symbolKey,
+    encoded,
+    artKey,
+    art,
+    drawKey,
+    artwork: drawArtwork(symbol, job.style, placed),
+    damage: placed && knockOutDamage(symbol, placed),
+  };
+}
+
+function artOf({ logo }: CodeSettings, loaded: LoadedLogo | undefined): ArtOfLogo {
+  if (logo === null) return { art: null, finding: null };
+  if (loaded === undefined || 'problem' in loaded)
+    return {
+      art: null,
+      finding: logoFinding('stop', loaded?.problem ?? 'The logo has not been loaded.', 'missing'),
+    };
+  const art = logoArt(loaded, logo.ink);
+  if (art === null)
+    return {
+      art,
+      finding: logoFinding(
+        'stop',
+        'Nothing of the logo becomes a mark. Change the threshold, or mark its light parts.',
+        'empty',
+      ),
+    };
+  return {
+    art,
+    finding: loaded.notes.length === 0 ? null : logoFinding('caution', loaded.notes.join(' '), 'changed'),
+  };
+}
+
+function logoFinding(severity: Severity, text: string, unit: string): Finding {
+  return {
+    code: severity === 'stop' ? 'logo-missing' : 'logo-notes',
+    severity,
+    title: 'Logo',
+    text,
+    measured: { value: null, unit },
+    required: { value: null, unit: 'whole' },
+    source: { tag: 'cp', text: 'what the file holds' },
+    fixes:
+      severity === 'stop' ? [{ label: 'Take the logo out', changes: [{ path: 'logo', value: null }] }] : [],
+  };
+}
+
+/** The picture of the ground, or what is wrong with it; null when the ground is no picture. */
+function groundOf({ style }: CodeSettings, library: Library): Picture | Finding | null {
+  const { ground } = style.paint;
+  if (ground.kind !== 'picture') return null;
+  const picture = library.picture(ground.file);
+  if (picture !== undefined && !('problem' in picture)) return picture;
+  return {
+    code: 'ground-missing',
+    severity: 'stop',
+    title: 'Ground',
+    text: picture?.problem ?? `The picture “${ground.fileName}” is not among the saved files.`,
+    measured: { value: null, unit: 'missing' },
+    required: { value: null, unit: 'a saved picture' },
+    source: { tag: 'cp', text: 'what the file holds' },
+    fixes: [
+      { label: 'Leave the ground bare', changes: [{ path: 'style.paint.ground', value: { kind: 'bare' } }] },
+    ],
+  };
+}
+
+/** What the message's own standard asks of the symbol, when the symbol does not keep to it. */
+function symbolRuleFinding({ symbolRule }: Description, { level, version }: QrSymbol): Finding | null {
+  if (symbolRule === undefined || (level === symbolRule.level && version <= symbolRule.largestVersion))
+    return null;
+  const wanted = `${symbolRule.level}, version up to ${symbolRule.largestVersion}`;
+  return {
+    code: 'symbol-rule',
+    severity: 'stop',
+    title: 'Symbol',
+    text: `This kind of message asks for level ${wanted}; the symbol is ${version}-${level}.`,
+    measured: { value: null, unit: `${version}-${level}` },
+    required: { value: null, unit: wanted },
+    source: symbolRule.source,
+    fixes:
+      level === symbolRule.level
+        ? []
+        : [
+            {
+              label: `Choose level ${symbolRule.level}`,
+              changes: [
+                { path: 'symbol.level', value: symbolRule.level },
+                { path: 'symbol.raiseLevel', value: false },
+                { path: 'symbol.version', value: 'smallest' },
+              ],
+            },
+          ],
+  };
+}

@@ -1,0 +1,98 @@
+/** How readily each reader takes a style: measured on the drawn shapes alone, without material or machine. */
+import { z } from '../schema';
+import { drawArtwork, type Style } from '../artwork';
+import { placeRegion } from '../geometry';
+import { writeSvg } from '../output';
+import { blackInk } from '../plan';
+import { phoneCamera } from '../camera';
+import { prove, readerReportSchema, readerState, type ProofSetup, type Reader } from '../proof';
+import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
+
+/** Versions on which styles are measured, and pixels that a module takes in the picture. */
+export const fitnessVersions = [3, 10] as const;
+const fitnessPixels = 4;
+const fitnessSeed = 29;
+const payload = 'https://ternquay.example/style';
+
+export const styleFitnessSchema = z.strictObject({
+  /** `safe` when every reader is prompt on both versions; `refused` when fewer than two voting readers are. */
+  verdict: z.enum(['safe', 'costs a reader', 'refused']),
+  /** Shots on each version. */
+  shots: z.int().min(1),
+  readers: z.array(
+    z.strictObject({
+      id: z.string(),
+      name: z.string(),
+      votes: z.boolean(),
+      /** Shots read, by version in the order of `fitnessVersions`. */
+      read: z.array(z.int().min(0)),
+      /** The worse of both versions. */
+      state: readerReportSchema.shape.state,
+    }),
+  ),
+});
+export type StyleFitness = z.infer<typeof styleFitnessSchema>;
+
+/** Twenty seeded shots, turned all ways, on each version; every reader's count beside its state. */
+export async function measureStyleFitness(
+  style: Style,
+  readers: readonly Reader[],
+  isStale: () => boolean = () => false,
+): Promise<StyleFitness | null> {
+  let shots = 0;
+  const read: number[][] = readers.map(() => []);
+  for (const version of fitnessVersions) {
+    let last;
+    for await (const report of prove(fitnessSetup(style, version), readers)) {
+      // Lets a newer request in between.
+      await new Promise((resolve) => setTimeout(resolve));
+      if (isStale()) return null;
+      last = report;
+    }
+    shots = last!.shots;
+    last!.readers.forEach((reader, index) => read[index]!.push(reader.read));
+  }
+  const counted = readers.map(({ id, name, votes }, index) => ({
+    id,
+    name,
+    votes,
+    read: read[index]!,
+    state: readerState(Math.min(...read[index]!), shots),
+  }));
+  const prompt = counted.filter(({ votes, state }) => votes && state === 'prompt').length;
+  const isSafe = counted.every(({ state }) => state === 'prompt');
+  return { verdict: isSafe ? 'safe' : prompt < 2 ? 'refused' : 'costs a reader', shots, readers: counted };
+}
+
+/** Black on white, a millimetre a module, a machine that does what it is told. */
+function fitnessSetup(style: Style, version: number): ProofSetup {
+  const symbol = encodeSymbol(payload, { ...defaultSymbolSettings, version, mask: 2 }).symbol!;
+  const { dark, roundRadius } = drawArtwork(symbol, style);
+  // A round outline needs more room than the quiet zone.
+  const margin = Math.max(quietZoneModules, Math.ceil((roundRadius ?? 0) - symbol.size / 2) + 1);
+  const side = symbol.size + 2 * margin;
+  const area = placeRegion(dark, 1, margin, margin);
+  const svg = writeSvg(
+    {
+      widthMm: side,
+      heightMm: side,
+      marginMm: 0,
+      operations: [{ kind: 'mark', label: 'dark modules', area, ink: blackInk }],
+    },
+    { title: 'style', description: '' },
+  );
+  return {
+    svg,
+    others: [],
+    payload,
+    isBytes: false,
+    quietZone: { x: 0, y: 0, width: side, height: side },
+    moduleMm: 1,
+    baseColour: '#ffffff',
+    markColour: '#000000',
+    machine: { growthMm: 0, dotMm: null },
+    seenFromBehind: false,
+    distanceM: phoneCamera.focalPx / fitnessPixels / 1000,
+    seed: fitnessSeed,
+  };
+}

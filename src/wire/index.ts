@@ -1,0 +1,56 @@
+/** wire: what goes over HTTP, into archives and files: schemas and readers. */
+export {
+  type ArchivedJob,
+  type ArchivedRevision,
+  type ArchivedShelf,
+  archiveLimits,
+  importAction,
+  readArchive,
+  type ReadArchive,
+  writeArchive,
+} from './archive';
+export {
+  createJobSchema,
+  type ProofRecord,
+  revisionListSchema,
+  revisionNumberSchema,
+  type SavedJob,
+  savedJobSchema,
+  saveProofSchema,
+  saveRevisionSchema,
+} from './jobs';
+export {
+  collectionStyleSchema,
+  type HouseStyle,
+  houseStyleIdSchema,
+  houseStyleListSchema,
+  houseStyleSchema,
+  reviseJobsSchema,
+  type SavedFile,
+  savedFileSchema,
+  saveHouseStyleSchema,
+} from './looks';
+export {
+  type OwnStockSize,
+  type OwnTemplate,
+  type PieceShelf,
+  pieceShelfSchema,
+  type SaveStockSize,
+  saveStockSizeSchema,
+  saveTemplateSchema,
+} from './pieceShelf';
+export {
+  fileJobsSchema,
+  findTwinsSchema,
+  type ImportReport,
+  importReportSchema,
+  jobIdSchema,
+  type JobSummary,
+  markMadeSchema,
+  moveJobsSchema,
+  type Place,
+  places,
+  shelfSchema,
+  twinsSchema,
+} from './shelf';
+export { parseStyleDocument, type StyleDocument } from './styleDocument';

@@ -1,0 +1,43 @@
+/** What the page and the server say to each other; both sides check with these schemas. */
+import { z } from '../core/schema';
+import { anyJobSchema, jobSchema } from '../core/job';
+import { proofReportSchema } from '../core/proof';
+import { jobIdSchema } from './shelf';
+
+export const revisionNumberSchema = z.coerce.number().int().min(1);
+
+export const proofRecordSchema = z.strictObject({
+  revision: z.int().min(1),
+  report: proofReportSchema,
+  at: z.iso.datetime(),
+});
+export type ProofRecord = z.infer<typeof proofRecordSchema>;
+
+/** A job as it stands: its newest revision and its newest proof, which may be of an older one. */
+export const savedJobSchema = z.strictObject({
+  id: jobIdSchema,
+  revision: z.int().min(1),
+  savedAt: z.iso.datetime(),
+  document: jobSchema,
+  proof: proofRecordSchema.nullable(),
+});
+export type SavedJob = z.infer<typeof savedJobSchema>;
+
+/** Requests may carry documents of older formats; answers never do. */
+export const createJobSchema = z.strictObject({ document: anyJobSchema });
+
+/** A new revision names the one it was made from, so that two windows cannot overwrite each other silently. */
+export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: anyJobSchema });
+
+export const revisionListSchema = z.strictObject({
+  revisions: z.array(
+    z.strictObject({
+      number: z.int().min(1),
+      savedAt: z.iso.datetime(),
+      proof: proofReportSchema.shape.verdict.nullable(),
+      made: z.strictObject({ on: z.iso.date(), note: z.string() }).nullable(),
+    }),
+  ),
+});
+
+export const saveProofSchema = z.strictObject({ report: proofReportSchema });
