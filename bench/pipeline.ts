@@ -36,7 +36,7 @@ export async function pressRows(): Promise<PressRow[]> {
     for (let key = 0; key < 260; key++) {
       const job = plateOf(address.slice(0, -1) + 'abcdefghijklmnopqrstuvwxyz'[key % 26]);
       const started = performance.now();
-      const view = await press.press(job);
+      const view = await press.press(job, job.codes[0]!.id);
       samples.push(performance.now() - started);
       if (view.made?.version !== version)
         throw new Error(`expected version ${version}, got ${view.made?.version}`);
@@ -105,7 +105,7 @@ export async function proofRows(): Promise<ProofRow[]> {
 
 /** Nodes that the SVG path of a version 10 symbol has, and the corners that its outline cannot do without. */
 export function outlineRow(): { nodes: number; fewest: number } {
-  const { artwork, symbol } = runJob(plateOf(sampleMessage(sampleLengths[10]))).made!;
+  const { artwork, symbol } = runJob(plateOf(sampleMessage(sampleLengths[10]))).made!.codes[0]!;
   const nodes = pathData(artwork.dark).match(/[MLHVACQ]/g)!.length;
   return { nodes, fewest: countCorners(symbol) };
 }

@@ -329,10 +329,9 @@ test('has two codes on one piece, each with its own message and limits', async (
   await fill(page, 'Code width', '12');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Code 1', exact: true }).click();
-  const stop = finding(page, 'module-size~1');
-  await expect(stop).toContainText('code 2');
+  const stop = finding(page, 'module-size').filter({ hasText: 'code 2' });
   await stop
-    .getByRole('button', { name: /\(code 2\)/ })
+    .getByRole('button', { name: /^Make code 2/ })
     .first()
     .click();
   await expect(stop).toHaveCount(0);

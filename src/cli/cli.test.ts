@@ -79,7 +79,8 @@ describe('binarus job', () => {
     );
     expect(parseJob(job)).toEqual({ job });
     expect(job).toMatchObject({
-      piece: { widthMm: 60, heightMm: 40, code: { widthMm: 25, xMm: 'middle' } },
+      piece: { widthMm: 60, heightMm: 40 },
+      codes: [{ placement: { widthMm: 25, xMm: 'middle' } }],
     });
   });
 
@@ -98,7 +99,7 @@ describe('binarus job', () => {
     );
     expect(sign.output).toMatchObject({
       name: 'Quay sign',
-      message: { kind: 'web', address: 'ternquay.example/quay' },
+      codes: [{ message: { kind: 'web', address: 'ternquay.example/quay' } }],
       piece: { outline: { kind: 'arch' }, stand: { steps: 3 } },
     });
     await expect(binarus('job', '--template', 'anvil')).rejects.toThrow(
@@ -147,11 +148,11 @@ describe('messages of any kind', () => {
   it('go from a file into a job, and its symbol holds the payload', async () => {
     const message = { kind: 'wifi', network: 'Ternquay Slipway', password: 'low water' };
     const { path, job } = await jobFile('--message', messageFile(message));
-    expect(job.message).toEqual({ ...message, security: 'wpa', hidden: false });
+    expect(job.codes[0]!.message).toEqual({ ...message, security: 'wpa', hidden: false });
     const { output } = await binarus('symbol', '--job', path);
     const payload = 'WIFI:T:WPA;S:Ternquay Slipway;P:low water;;';
     expect(output).toEqual((await binarus('symbol', '--text', payload)).output);
-    expect((await binarus('read-payload', '--text', payload)).output).toEqual(job.message);
+    expect((await binarus('read-payload', '--text', payload)).output).toEqual(job.codes[0]!.message);
   });
 
   it('are listed with their JSON Schema', async () => {
@@ -229,13 +230,13 @@ describe('styles and logos', () => {
     const [rope] = (await binarus('styles')).output.filter(
       ({ style }: { style: string }) => style === 'rope',
     );
-    expect(job.style).toEqual(rope.look.style);
+    expect(job.codes[0]!.style).toEqual(rope.look.style);
     const path = join(folder, 'rope.json');
     writeFileSync(
       path,
       JSON.stringify({ format: 'binarus-style', formatVersion: 1, name: 'Rope', ...rope.look, files: [] }),
     );
-    expect((await jobFile(...plate, '--style', path)).job.style).toEqual(job.style);
+    expect((await jobFile(...plate, '--style', path)).job.codes).toEqual(job.codes);
     await expect(binarus('job', ...plate, '--style', 'wool')).rejects.toThrow(/there is plain, tile/);
     await expect(binarus('job', ...plate, '--style', tern.replace('svg', 'json'))).rejects.toThrow(
       /cannot read/,
@@ -244,16 +245,16 @@ describe('styles and logos', () => {
 
   it('come from a file beside the job, and reach the file that is made', async () => {
     const { path, job } = await jobFile(...plate, '--logo', tern, '--style', 'pebble');
-    expect(job.logo?.source).toMatchObject({ kind: 'drawing', fileName: 'tern.svg' });
+    expect(job.codes[0]!.logo?.source).toMatchObject({ kind: 'drawing', fileName: 'tern.svg' });
     const { output, stops } = await binarus('limits', path);
-    expect(output.findings.map(({ code }: { code: string }) => code)).toContain('covered-patterns');
+    expect(output.findings.map(({ kind }: { kind: string }) => kind)).toContain('covered-patterns');
     expect(stops).toBe(false);
     const out = join(folder, 'with-logo');
     const { output: made } = await binarus('make', path, '--out', out);
     expect(readFileSync(join(out, made.files[0]), 'utf8')).not.toContain('script');
     // Without its file the job is held back, and says which file is missing.
     const elsewhere = await binarus('make', path, '--out', out, '--files', out);
-    expect(elsewhere).toMatchObject({ stops: true, output: { heldBackBy: [{ code: 'logo-missing' }] } });
+    expect(elsewhere).toMatchObject({ stops: true, output: { heldBackBy: [{ kind: 'logo-missing' }] } });
     await expect(binarus('job', ...plate, '--logo', join(folder, 'no.svg'))).rejects.toThrow(/no\.svg/);
   });
 });

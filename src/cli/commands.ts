@@ -3,9 +3,8 @@ import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { ParseArgsConfig } from 'node:util';
 import { presets } from '../core/artwork';
-import type { Finding } from '../core/finding';
 import { createLibrary, makeFiles, proofSetup, runJob, type JobResult } from '../core/run';
-import { parseJob, type Job, newJob } from '../core/job';
+import { parseJob, type CodeSettings, type Job, newJob } from '../core/job';
 import {
   describeMessage,
   kindIds,
@@ -23,6 +22,7 @@ import { templates } from '../content';
 import { defaultSymbolSettings, encodeSymbol, symbolSchema, type EncodeResult } from '../core/symbol';
 import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';
+import { printed, sentenceOf, tell } from './findings';
 import { chosenLook, chosenMessage, chosenPair, describePair, describePreset } from './choices';
 import {
   millimetres,
@@ -52,8 +52,9 @@ const flag = { type: 'boolean' } as const;
 
 export const commands: Readonly<Record<string, Command>> = {
   symbol: {
-    synopsis: 'symbol (--text T [--ecc L|M|Q|H] [--version N] [--mask K] [--no-raise] | --job JOB.json)',
-    options: { text, job: text, ecc: text, version: text, mask: text, 'no-raise': flag },
+    synopsis:
+      'symbol (--text T [--ecc L|M|Q|H] [--version N] [--mask K] [--no-raise] | --job JOB.json [--code ID])',
+    options: { text, job: text, code: text, ecc: text, version: text, mask: text, 'no-raise': flag },
     compact: true,
     run: async (values, positionals) => printSymbol(values, positionals),
   },
@@ -113,7 +114,7 @@ export const commands: Readonly<Record<string, Command>> = {
       if (values.hex === undefined) return { output: readPayload(required(values, 'text')), stops: false };
       const bytes = { kind: 'raw', notation: 'hexadecimal', content: required(values, 'hex') } as const;
       const [problem] = describeMessage(bytes).findings.filter(({ severity }) => severity === 'stop');
-      if (problem) throw new UsageError(problem.text);
+      if (problem) throw new UsageError(sentenceOf(problem));
       const written = Array.from(writeMessage(bytes), (character) => character.charCodeAt(0));
       return { output: readBytes(Uint8Array.from(written)), stops: false };
     },
@@ -131,9 +132,15 @@ export const commands: Readonly<Record<string, Command>> = {
     options: { files: text },
     run: async (values, positionals) => {
       const { result } = await runFile(values, positionals);
-      tell(result.findings.filter(({ severity }) => severity !== 'fine'));
-      const { severity, findings } = result;
-      return { output: { severity, findings }, stops: result.heldBackBy.length > 0 };
+      const { job, severity, findings } = result;
+      tell(
+        findings.filter((finding) => finding.severity !== 'fine'),
+        job.codes,
+      );
+      return {
+        output: { severity, findings: printed(findings, job.codes) },
+        stops: result.heldBackBy.length > 0,
+      };
     },
   },
   make: {
@@ -165,9 +172,8 @@ async function printSymbol(
     if (others.length > 0)
       throw new UsageError(`--job brings its own settings; leave out --${others.join(', --')}.`);
     const job = await readJob([values.job]);
-    return symbolOutput(
-      encodeSymbol(writeMessage(job.message), { ...job.symbol, isBytes: holdsBytes(job.message) }),
-    );
+    const { message, symbol } = chosenCode(job, values);
+    return symbolOutput(encodeSymbol(writeMessage(message), { ...symbol, isBytes: holdsBytes(message) }));
   }
   const settings = symbolSchema.safeParse({
     ...defaultSymbolSettings,
@@ -181,9 +187,19 @@ async function printSymbol(
   return symbolOutput(encodeSymbol(required(values, 'text'), settings.data));
 }
 
+/** The code that `--code` names; the first without it. */
+function chosenCode({ codes }: Job, { code }: Values): CodeSettings {
+  const found = code === undefined ? codes[0] : codes.find(({ id }) => id === code);
+  if (found === undefined)
+    throw new UsageError(
+      `there is no code “${String(code)}” in the job; there is ${codes.map(({ id }) => id).join(', ')}.`,
+    );
+  return found;
+}
+
 function symbolOutput({ symbol, findings }: EncodeResult): { output: unknown; stops: boolean } {
   tell(findings);
-  if (symbol === null) return { output: { findings }, stops: true };
+  if (symbol === null) return { output: { findings: printed(findings) }, stops: true };
   const rows = Array.from({ length: symbol.size }, (_, row) =>
     symbol.modules.subarray(row * symbol.size, (row + 1) * symbol.size).join(''),
   );
@@ -214,32 +230,32 @@ async function templateJob(values: Values): Promise<Job> {
     if (values[option] !== undefined)
       throw new UsageError(`--template brings its own sizes; leave out --${option}.`);
   const { job } = template;
+  const [code, ...others] = job.codes;
   const pair = chosenPair(values);
   const hasLook = values.style !== undefined || values.logo !== undefined;
+  const hasMessage = [url, plain, message].some((option) => option !== undefined);
+  const changed = {
+    ...(hasMessage ? { message: await chosenMessage(values) } : {}),
+    ...(hasLook ? await chosenLook(values) : {}),
+  };
   return {
     ...job,
     name: name ?? job.name,
-    message: [url, plain, message].some((option) => option !== undefined)
-      ? await chosenMessage(values)
-      : job.message,
+    codes: [{ ...code!, ...changed }, ...others],
     making: pair ? { ...job.making, material: pair.material.id, machine: pair.machine.id } : job.making,
-    ...(hasLook ? await chosenLook(values) : {}),
   };
 }
 
 async function freshJob(values: Values): Promise<Job> {
   const { name } = values as Record<string, string | undefined>;
-  const look = await chosenLook(values);
-  return {
-    ...newJob({
-      name,
-      message: await chosenMessage(values),
-      pair: chosenPair(values),
-      codeWidthMm: millimetres(values, 'code-width'),
-      pieceSizeMm: pieceSize(values),
-    }),
-    ...look,
-  };
+  return newJob({
+    name,
+    message: await chosenMessage(values),
+    pair: chosenPair(values),
+    codeWidthMm: millimetres(values, 'code-width'),
+    pieceSizeMm: pieceSize(values),
+    look: await chosenLook(values),
+  });
 }
 
 async function makeCommand(
@@ -255,8 +271,8 @@ async function makeCommand(
   const { job, result } = await runFile(values, positionals);
   const made = makeFiles(job, result, null, formats as FormatId[]);
   if ('heldBackBy' in made) {
-    tell(made.heldBackBy);
-    return { output: { files: [], heldBackBy: made.heldBackBy }, stops: true };
+    tell(made.heldBackBy, job.codes);
+    return { output: { files: [], heldBackBy: printed(made.heldBackBy, job.codes) }, stops: true };
   }
   try {
     await mkdir(out, { recursive: true });
@@ -278,8 +294,8 @@ async function proofCommand(
   const { job, result } = await runFile(values, positionals);
   const setup = proofSetup(job, result, null);
   if (setup === null) {
-    tell(result.findings);
-    return { output: { verdict: 'stop', findings: result.heldBackBy }, stops: true };
+    tell(result.findings, job.codes);
+    return { output: { verdict: 'stop', findings: printed(result.heldBackBy, job.codes) }, stops: true };
   }
   const readers = await startProof(await loadProofBinaries());
   let report: ProofReport | undefined;
@@ -300,11 +316,4 @@ async function runFile(
   const library = createLibrary(logoAssets(uploadsIn(folder)));
   await library.load(job);
   return { job, result: runJob(job, undefined, library) };
-}
-
-function tell(findings: readonly Finding[]): void {
-  for (const { severity, title, text: sentence, fixes } of findings) {
-    const offered = fixes.map(({ label }) => label).join('; ');
-    process.stderr.write(`${severity}: ${title}: ${sentence}${offered ? ` (${offered})` : ''}\n`);
-  }
 }

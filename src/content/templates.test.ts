@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../node/logoAssets';
 import { parseJob } from '../core/job';
 import { createLibrary, runJob } from '../core/run';
+import { told } from '../testing/findings';
 import { templates } from './templates';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
@@ -16,13 +17,14 @@ describe('templates', () => {
     '$name: no stop, nothing missing, only cautions that lie in the thing itself',
     async ({ id, job }) => {
       await library.load(job);
-      const { findings, made } = runJob(job, undefined, library);
-      const unfine = findings.filter(({ severity }) => severity !== 'fine');
+      const result = runJob(job, undefined, library);
+      const { made } = result;
+      const unfine = told(result).filter(({ severity }) => severity !== 'fine');
       // Two codes on one plate that is held in the hand are always in one view.
       const known = id === 'instrument-plate' ? ['piece-codes'] : [];
       expect(
         unfine
-          .map(({ code, text }) => `${code}: ${text}`)
+          .map(({ kind, text }) => `${kind}: ${text}`)
           .filter((line) => !known.includes(line.split(':')[0]!)),
       ).toEqual([]);
       for (const item of made!.piece.items)

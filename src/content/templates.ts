@@ -1,10 +1,11 @@
 /** Twelve complete pieces to begin with, each a job document from the boatyard. */
 import { presets } from '../core/artwork';
-import { type Job, newJob, thingsOf, type ThingDraft } from '../core/job';
+import { newJob, thingsOf, withCodeAdded, type Job, type ThingDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import {
   roundCorners,
   type ArtSettings,
+  type CodePlacement,
   type HoleSettings,
   type PieceSettings,
   type WordsSettings,
@@ -33,7 +34,8 @@ interface Plan {
   readonly distanceM: number;
   readonly mirrored?: boolean;
   readonly shapes?: string;
-  readonly moreCodes?: Job['moreCodes'];
+  /** Codes beside the first, in plain style. */
+  readonly moreCodes?: readonly { readonly message: Message; readonly place: Plan['code'] }[];
 }
 
 const web = (address: string): Message => ({ kind: 'web', address });
@@ -329,15 +331,7 @@ const plans: readonly Plan[] = [
       },
       holes: [screws('M3', 5, 'two across')],
     },
-    moreCodes: [
-      {
-        message: yard('crane/how'),
-        symbol: newJob({ message: yard('crane/how') }).symbol,
-        style: newJob({ message: yard('crane/how') }).style,
-        logo: null,
-        code: { widthMm: 29, xMm: 107, yMm: 12, turnDegrees: 0 },
-      },
-    ],
+    moreCodes: [{ message: yard('crane/how'), place: [29, 107, 12] }],
     items: [
       words('LOG BOOK', { xMm: 14, yMm: 49, fit: 'width', widthMm: 29, font: 'condensed' }),
       words('HOW TO USE IT', { xMm: 107, yMm: 49, fit: 'width', widthMm: 29, font: 'condensed' }),
@@ -350,28 +344,30 @@ const plans: readonly Plan[] = [
 
 function jobOf(plan: Plan): Job {
   const [width, height] = plan.size;
-  const [widthMm, xMm, yMm] = plan.code;
   const job = newJob({
     name: plan.name,
     message: plan.message,
     pair: findPair(plan.material, plan.machine),
-    codeWidthMm: widthMm,
+    codeWidthMm: plan.code[0],
     pieceSizeMm: { width, height },
   });
+  const [plain] = job.codes;
+  const style = presets.find(({ id }) => id === plan.shapes)?.style ?? plain!.style;
+  const withFirst: Job = { ...job, codes: [{ ...plain!, style, placement: placed(plan.code) }] };
+  const { codes } = (plan.moreCodes ?? []).reduce(
+    (grown, { message, place }) => withCodeAdded(grown, { ...plain!, message, placement: placed(place) }),
+    withFirst,
+  );
   return {
     ...job,
-    style: presets.find(({ id }) => id === plan.shapes)?.style ?? job.style,
-    piece: {
-      ...job.piece,
-      ...plan.piece,
-      code: { widthMm, xMm, yMm, turnDegrees: 0 },
-      items: thingsOf(plan.items ?? []),
-    },
-    moreCodes: plan.moreCodes ?? [],
+    codes,
+    piece: { ...job.piece, ...plan.piece, items: thingsOf(plan.items ?? []) },
     making: { ...job.making, mirrored: plan.mirrored ?? false },
     reading: { distanceM: plan.distanceM },
   };
 }
+
+const placed = ([widthMm, xMm, yMm]: Plan['code']): CodePlacement => ({ widthMm, xMm, yMm, turnDegrees: 0 });
 
 export const templates: readonly Template[] = plans.map((plan) => ({
   id: plan.id,

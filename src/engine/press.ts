@@ -12,7 +12,7 @@ import {
   safestShare,
   type JobResult,
 } from '../core/run';
-import type { Job } from '../core/job';
+import { codeOf, type CodeSettings, type Job } from '../core/job';
 import type { FormatId } from '../core/output';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
@@ -25,20 +25,20 @@ import {
 } from './pressView';
 
 export interface Press {
-  /** `atHand` is the code that was exchanged with the first. */
-  press(job: Job, atHand?: number): Promise<PressView>;
+  /** The job as it is drawn, with what belongs to the code at hand. */
+  press(job: Job, codeId: string): Promise<PressView>;
   /** A job beside the one on the bench, drawn small with what its limits say. */
-  picture(job: Job): Promise<PiecePicture>;
-  /** The upper left corner of the job's symbol in every shipped style. */
-  swatches(job: Job): Promise<Swatch[]>;
+  picture(job: Job, codeId?: string): Promise<PiecePicture>;
+  /** The upper left corner of a code's symbol in every shipped style. */
+  swatches(job: Job, codeId: string): Promise<Swatch[]>;
   /** What the message costs; slower than a key, so it is asked for in pauses. */
-  ruler(job: Job): MessageRuler;
+  ruler(code: CodeSettings): MessageRuler;
   /** Masks, levels and versions by what the logo takes of them, the best first; empty without a logo. */
-  arrangements(job: Job): Promise<Arrangement[]>;
+  arrangements(job: Job, codeId: string): Promise<Arrangement[]>;
   /** The largest share of the symbol's side that is safe for the logo at its place; null when none is. */
-  largestSafeShare(job: Job): Promise<number | null>;
-  /** Colours of the job's logo and of its ground picture. */
-  palette(job: Job): Promise<string[]>;
+  largestSafeShare(job: Job, codeId: string): Promise<number | null>;
+  /** Colours of a code's logo and of its ground picture. */
+  palette(job: Job, codeId: string): Promise<string[]>;
   /** The outline of a piece from an SVG or DXF file, or one sentence on why not. */
   outline(bytes: Uint8Array, fileName: string): Promise<ReadOutline>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
@@ -46,27 +46,27 @@ export interface Press {
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: JobResult | undefined;
-  const run = async (job: Job, atHand = 0): Promise<JobResult> => {
+  const run = async (job: Job): Promise<JobResult> => {
     await library.load(job);
-    return (last = runJob(job, last, library, atHand));
+    return (last = runJob(job, last, library));
   };
   const runBeside = async (job: Job): Promise<JobResult> => {
     await library.load(job);
     return runJob(job, undefined, library);
   };
   return {
-    press: async (job, atHand) => pressView(await run(job, atHand)),
-    picture: async (job) => pictureOf(await runBeside(job)),
-    swatches: async (job) => presetSwatches(await run(job)),
+    press: async (job, codeId) => pressView(await run(job), codeId),
+    picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
+    swatches: async (job, codeId) => presetSwatches(await run(job), codeId),
     ruler: measureMessage,
-    arrangements: async (job) => {
+    arrangements: async (job, codeId) => {
       await library.load(job);
-      return arrangements(job, library);
+      return arrangements(job, codeId, library);
     },
-    largestSafeShare: async (job) => safestShare(await runBeside(job)),
-    palette: async (job) => {
+    largestSafeShare: async (job, codeId) => safestShare(await runBeside(job), codeId),
+    palette: async (job, codeId) => {
       await library.load(job);
-      return libraryPalette(job, library);
+      return libraryPalette(codeOf(job, codeId), library);
     },
     outline: (bytes, fileName) => readOutlineFile(bytes, fileName, renderer),
     files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),

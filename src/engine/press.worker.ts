@@ -13,6 +13,6 @@ const warmUpRuns = 40;
 
 for (let run = 0; run < warmUpRuns; run++)
   setTimeout(
-    () => void press.press(newJob({ message: { kind: 'text', text: `berth ${run} `.repeat(20) } })),
+    () => void press.press(newJob({ message: { kind: 'text', text: `berth ${run} `.repeat(20) } }), 'code-1'),
     1200 + run * 15,
   );

@@ -7,8 +7,8 @@ import { boundsOf, placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
-import { isLine, nominalParts, weakestModules, type Ink, type Pair } from '../core/plan';
-import type { JobResult, Made } from '../core/run';
+import { isLine, nominalParts, weakestModules, type Ink, type Pair, type Plan } from '../core/plan';
+import type { CodeRun, JobResult, Made, MadeCode } from '../core/run';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
 export interface OperationView {
@@ -69,8 +69,8 @@ export interface MadeView {
   /** Holes and openings. */
   readonly holesPath: string;
   readonly things: readonly ThingView[];
-  /** Codes beside the one at hand. */
-  readonly others: readonly CodeView[];
+  /** Every code, in the order of the job. */
+  readonly codes: readonly CodeView[];
   /** Of the code at hand, in radians. */
   readonly turn: number;
   readonly stand: StandView | null;
@@ -100,10 +100,11 @@ export interface Swatch {
 /** Modules of the upper left corner that a swatch shows. */
 const swatchModules = 11;
 
-export function presetSwatches({ made }: JobResult): Swatch[] {
-  if (made === null) return [];
+export function presetSwatches(result: JobResult, codeId: string): Swatch[] {
+  const { symbol } = runAtHand(result, codeId);
+  if (symbol === null) return [];
   return presets.map(({ id, style }) => {
-    const { dark } = drawArtwork(made.symbol, style);
+    const { dark } = drawArtwork(symbol, style);
     const near = dark.filter((contour) => contour.some(({ x, y }) => x < swatchModules && y < swatchModules));
     return { id, path: pathData(near) };
   });
@@ -123,8 +124,16 @@ export interface PressView {
   readonly made: MadeView | null;
 }
 
-export function pressView(result: JobResult): PressView {
-  const { payload, isBytes, description, pair, findings, severity, heldBackBy, made } = result;
+/** The code at hand as it was run; the first when it is gone. */
+const runAtHand = ({ codes }: JobResult, codeId: string): CodeRun =>
+  codes.find(({ settings }) => settings.id === codeId) ?? codes[0]!;
+
+const madeAtHand = ({ codes }: Made, codeId: string): MadeCode =>
+  codes.find(({ id }) => id === codeId) ?? codes[0]!;
+
+export function pressView(result: JobResult, codeId: string): PressView {
+  const { pair, findings, severity, heldBackBy, made } = result;
+  const { payload, isBytes, description } = runAtHand(result, codeId);
   return {
     payload: isBytes ? hexadecimalOf(payload) : payload,
     payloadBytes: isBytes ? payload.length : new TextEncoder().encode(payload).length,
@@ -135,14 +144,15 @@ export function pressView(result: JobResult): PressView {
     findings,
     severity,
     heldBackBy,
-    made: made && madeView(result, made),
+    made: made && madeView(result, made, madeAtHand(made, codeId)),
   };
 }
 
 const nodesOf = (region: Region): number => region.reduce((sum, contour) => sum + contour.length, 0);
 
-function madeView(result: JobResult, made: Made): MadeView {
-  const { symbol, piece, plan, artwork, fitRanges } = made;
+function madeView(result: JobResult, made: Made, atHand: MadeCode): MadeView {
+  const { piece, plan } = made;
+  const { symbol, artwork, placed } = atHand;
   const layout = blockLayout(symbol.version, symbol.level);
   return {
     version: symbol.version,
@@ -154,9 +164,9 @@ function madeView(result: JobResult, made: Made): MadeView {
     correctablePerBlock: layout.correctablePerBlock,
     blockCount: layout.blockCount,
     segments: symbol.segments.map(({ mode, count, bits }) => ({ mode, count, bits })),
-    moduleMm: piece.moduleMm,
-    code: piece.code,
-    quietZone: piece.quietZone,
+    moduleMm: placed.moduleMm,
+    code: placed.code,
+    quietZone: placed.quietZone,
     widthMm: piece.widthMm,
     heightMm: piece.heightMm,
     outlinePath: pathData([piece.outline]),
@@ -164,8 +174,8 @@ function madeView(result: JobResult, made: Made): MadeView {
     isContour: piece.isContour,
     holesPath: pathData([...piece.openings, ...piece.holes.map(({ edge }) => edge)]),
     things: thingsOf(result, piece),
-    others: piece.others.map(codeView),
-    turn: piece.turn,
+    codes: piece.codes.map(codeView),
+    turn: placed.turn,
     stand: standView(result, piece),
     finished: finishedParts(result, made),
     operations: plan.operations.map((operation) => ({
@@ -180,13 +190,13 @@ function madeView(result: JobResult, made: Made): MadeView {
     outlineCount: artwork.dark.length,
     nodeCount: nodesOf(artwork.dark),
     plainNodeCount: countCorners(symbol),
-    fitRanges,
-    logo: logoView(made),
-    weakest: weakModules(result, made),
+    fitRanges: atHand.fitRanges(),
+    logo: logoView(atHand),
+    weakest: weakModules(result, plan, atHand),
   };
 }
 
-function finishedParts({ pair, job, codes }: JobResult, made: Made): FinishedPart[] {
+function finishedParts({ pair, codes }: JobResult, made: Made): FinishedPart[] {
   const { piece, plan } = made;
   const mirrored = plan.mirrored && !pair.material.transparent;
   return nominalParts(
@@ -194,7 +204,7 @@ function finishedParts({ pair, job, codes }: JobResult, made: Made): FinishedPar
     pair,
     { reversed: plan.reversed, mirrored },
     codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground })),
-    job.piece,
+    plan.shadow,
   ).map(({ area, ink }) => ({
     path: pathData(area),
     ink: printedInk(ink, pair),
@@ -225,9 +235,9 @@ function printedInk(ink: Ink, { material, markColour }: Pair): Ink {
 
 const noBytes = new Uint8Array();
 
-function logoView({ artwork, damage, piece, symbol }: Made): LogoView | null {
+function logoView({ artwork, damage, placed, symbol }: MadeCode): LogoView | null {
   if (artwork.logo === null || damage === null) return null;
-  const { moduleMm, code } = piece;
+  const { moduleMm, code } = placed;
   const squares: Region = [...damage.modules.keys()]
     .filter((module) => damage.modules[module] === 1)
     .map((module) => {
@@ -258,8 +268,9 @@ function logoView({ artwork, damage, piece, symbol }: Made): LogoView | null {
 
 const weakestShown = 18;
 
-function weakModules({ pair, job }: JobResult, { plan, tones }: Made): WeakModule[] {
-  if (pair.machine.inks !== 'process' || plan.reversed || isPlainPaint(job.style.paint)) return [];
+function weakModules(result: JobResult, { reversed }: Plan, { id, tones }: MadeCode): WeakModule[] {
+  const { paint } = runAtHand(result, id).settings.style;
+  if (result.pair.machine.inks !== 'process' || reversed || isPlainPaint(paint)) return [];
   return weakestModules(tones(), 'luma', weakestShown).map(({ tone, contrast }) => ({
     row: tone.row,
     column: tone.column,
@@ -283,11 +294,12 @@ export interface PiecePicture {
   readonly level: Level | null;
   readonly severity: Severity;
   /** Limits that are not fine, in the order of the readout. */
-  readonly unfine: readonly Pick<Finding, 'code' | 'severity' | 'title' | 'measured' | 'required'>[];
+  readonly unfine: readonly Pick<Finding, 'kind' | 'severity' | 'title' | 'measured' | 'required'>[];
 }
 
-export function pictureOf(result: JobResult): PiecePicture {
+export function pictureOf(result: JobResult, codeId = ''): PiecePicture {
   const { made, pair, job, findings, severity } = result;
+  const atHand = made && madeAtHand(made, codeId);
   return {
     widthMm: job.piece.widthMm,
     heightMm: job.piece.heightMm,
@@ -296,15 +308,15 @@ export function pictureOf(result: JobResult): PiecePicture {
       made === null ? '' : pathData([...made.piece.openings, ...made.piece.holes.map(({ edge }) => edge)]),
     baseColour: pair.material.baseColour,
     finished: made === null ? [] : finishedParts(result, made),
-    code: made && made.piece.code,
-    moduleMm: made && made.piece.moduleMm,
-    version: made && made.symbol.version,
-    level: made && made.symbol.level,
+    code: atHand && atHand.placed.code,
+    moduleMm: atHand && atHand.placed.moduleMm,
+    version: atHand && atHand.symbol.version,
+    level: atHand && atHand.symbol.level,
     severity,
     unfine: findings
       .filter((finding) => finding.severity !== 'fine')
-      .map(({ code, severity: own, title, measured, required }) => ({
-        code,
+      .map(({ kind, severity: own, title, measured, required }) => ({
+        kind,
         severity: own,
         title,
         measured,

@@ -27,8 +27,8 @@ export interface Prover {
   fitness(style: Style): Promise<StyleFitness | null>;
   /** Reads the code in a picture; null when there is none. */
   readPicture(frame: Frame): Promise<FoundCode | null>;
-  /** One photograph from the chosen distance, with what each reader makes of it; null when the job gives no file. */
-  photograph(job: Job, turnDegrees: number): Promise<SamplePicture | null>;
+  /** One photograph of a code from the chosen distance, with what each reader makes of it; null when the job gives no file. */
+  photograph(job: Job, codeId: string, turnDegrees: number): Promise<SamplePicture | null>;
 }
 
 /** Enough to tell a look that loses a reader from one that does not. */
@@ -80,9 +80,9 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       await panel();
       return readPicture(frame);
     },
-    photograph: async (job, turnDegrees) => {
+    photograph: async (job, codeId, turnDegrees) => {
       const setup = await setupOf(job, null);
-      return setup && takePicture(setup, await panel(), (turnDegrees * Math.PI) / 180);
+      return setup && takePicture(setup, await panel(), (turnDegrees * Math.PI) / 180, codeId);
     },
   };
 }

@@ -1,5 +1,5 @@
 /** What lies on a piece, as the page takes hold of it; and the piece in its base. */
-import { turnedBounds, type Box } from '../core/geometry';
+import type { Box } from '../core/geometry';
 import { pathData } from '../core/output';
 import {
   layStand,
@@ -24,12 +24,14 @@ export interface ThingView {
   readonly capitalMm: number | null;
 }
 
-/** A code on the piece; the one at hand comes first. */
+/** A code on the piece. */
 export interface CodeView {
+  readonly id: string;
   /** The upright box around it. */
   readonly box: Box;
   readonly code: Box;
   readonly quietZone: Box;
+  /** In radians. */
   readonly turn: number;
 }
 
@@ -59,12 +61,13 @@ export function thingsOf({ job }: JobResult, { items }: Piece): ThingView[] {
   });
 }
 
-export const codeView = ({ code, quietZone, turn }: PlacedCode): CodeView => {
-  const { width, height } = turnedBounds(code.width, code.height, turn);
-  const x = code.x + (code.width - width) / 2;
-  const y = code.y + (code.height - height) / 2;
-  return { box: { x, y, width, height }, code, quietZone, turn };
-};
+export const codeView = ({ id, bounds, code, quietZone, turn }: PlacedCode): CodeView => ({
+  id,
+  box: bounds,
+  code,
+  quietZone,
+  turn,
+});
 
 export function standView({ job }: JobResult, piece: Piece): StandView | null {
   const { stand } = job.piece;

@@ -3,7 +3,7 @@ import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
 import { type Look, type Job, newJob, type NewJobOptions, thingsOf, type ThingDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
-import { roundCorners, type PieceSettings } from '../core/piece';
+import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../core/plan';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
@@ -33,6 +33,7 @@ interface DemoJob extends NewJobOptions {
   readonly logo?: Partial<LogoSettings> & Pick<LogoSettings, 'source'>;
   readonly level?: Level;
   readonly piece?: Partial<PieceSettings>;
+  readonly place?: CodePlacement;
   readonly things?: readonly ThingDraft[];
   readonly mirrored?: boolean;
 }
@@ -106,9 +107,9 @@ const demo: readonly DemoJob[] = [
     codeWidthMm: 40.5,
     pieceSizeMm: { width: 60, height: 98 },
     cornerRadiusMm: 4,
+    place: { widthMm: 40.5, xMm: 'middle', yMm: 48, turnDegrees: 0 },
     piece: {
       outline: { kind: 'tag', cutMm: 12, holeMm: 6, holeFromTopMm: 9 },
-      code: { widthMm: 40.5, xMm: 'middle', yMm: 48, turnDegrees: 0 },
     },
     things: [
       { kind: 'words', text: 'OAR RACK 3', yMm: 20, fit: 'width', widthMm: 46, font: 'stencil' },
@@ -133,9 +134,9 @@ const demo: readonly DemoJob[] = [
     codeWidthMm: 60,
     pieceSizeMm: { width: 110, height: 160 },
     cornerRadiusMm: 0,
+    place: { widthMm: 60, xMm: 'middle', yMm: 57, turnDegrees: 0 },
     piece: {
       outline: { kind: 'arch' },
-      code: { widthMm: 60, xMm: 'middle', yMm: 57, turnDegrees: 0 },
       stand: { plateMm: 3, layerMm: 3, steps: 3, stepMm: 7, shoulderMm: 10, cornerMm: 5, fitMm: 0.1 },
     },
     things: [
@@ -165,11 +166,11 @@ const demo: readonly DemoJob[] = [
     codeWidthMm: 40,
     pieceSizeMm: { width: 76, height: 84 },
     cornerRadiusMm: 0,
+    place: { widthMm: 40, xMm: 'middle', yMm: 11, turnDegrees: 0 },
     piece: {
       outline: { kind: 'contour', paddingMm: 1.5, borderMm: 3, corner: 'round', colour: '#175e54' },
       bleedMm: 2,
       safeMm: 2,
-      code: { widthMm: 40, xMm: 'middle', yMm: 11, turnDegrees: 0 },
     },
     things: [
       { kind: 'words', text: 'Harbour office', yMm: 59, capitalMm: 4.8, font: 'script', colour: '#14385c' },
@@ -254,14 +255,17 @@ export function demoJobs(): Job[] {
     return {
       ...job,
       note,
-      symbol: { ...job.symbol, level: level ?? job.symbol.level },
-      style: { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
-      logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
+      codes: job.codes.map((code) => ({
+        ...code,
+        symbol: { ...code.symbol, level: level ?? code.symbol.level },
+        style: { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
+        logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
+        placement: entry.place ?? code.placement,
+      })),
       piece: {
         ...job.piece,
         outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
         ...entry.piece,
-        code: { ...job.piece.code, ...entry.piece?.code },
         items: thingsOf(entry.things ?? []),
       },
       making: { ...job.making, mirrored: entry.mirrored ?? false },

@@ -6,6 +6,7 @@ import { pino } from 'pino';
 import { readArchive } from '../wire';
 import { newLogo } from '../core/logo';
 import { lookOf, newJob } from '../core/job';
+import { withFirst } from '../testing/findings';
 import { createApp } from './app';
 import { openData, type Data } from './data';
 import { openDatabase } from './db/open';
@@ -47,10 +48,10 @@ async function send(method: string, path: string, body?: unknown) {
   return { status: response.status, body: text === '' ? null : JSON.parse(text) };
 }
 
-const jobWith = (file: string) => ({
-  ...newJob({ message: { kind: 'web' as const, address: 'https://ternquay.example/berth/17' } }),
-  logo: newLogo({ kind: 'drawing' as const, file, fileName: 'tern.svg' }),
-});
+const jobWith = (file: string) =>
+  withFirst(newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' } }), {
+    logo: newLogo({ kind: 'drawing', file, fileName: 'tern.svg' }),
+  });
 
 describe('files', () => {
   it('are kept once by their hash, cleaned, and served so that nothing in them can run', async () => {
@@ -102,7 +103,7 @@ describe('files', () => {
 describe('house styles', () => {
   it('are kept by name, given to collections, exported with their files and taken in elsewhere', async () => {
     const { hash } = (await upload(drawing)).body as { hash: string };
-    const look = lookOf(jobWith(hash));
+    const look = lookOf(jobWith(hash).codes[0]!);
     const kept = (await send('POST', '/api/house-styles', { name: 'Ternquay signs', look })).body as {
       id: string;
     };
@@ -161,10 +162,9 @@ describe('house styles', () => {
 
 describe('many jobs at once', () => {
   it('are revised all or none', async () => {
-    const documents = [jobWith('1'.repeat(64)), jobWith('2'.repeat(64))].map((job, index) => ({
-      ...job,
-      logo: null,
-      name: `Plate ${index}`,
+    const documents = ['Plate 0', 'Plate 1'].map((name) => ({
+      ...withFirst(jobWith('1'.repeat(64)), { logo: null }),
+      name,
     }));
     const saved = [];
     for (const document of documents)
@@ -189,7 +189,7 @@ describe('the archive', () => {
   it('carries files and house styles, and an empty installation has them afterwards', async () => {
     const { hash } = (await upload(drawing)).body as { hash: string };
     await send('POST', '/api/jobs', { document: jobWith(hash) });
-    await send('POST', '/api/house-styles', { name: 'Plates', look: lookOf(jobWith(hash)) });
+    await send('POST', '/api/house-styles', { name: 'Plates', look: lookOf(jobWith(hash).codes[0]!) });
     const bytes = new Uint8Array(await (await fetch(`${base}/api/archive`)).arrayBuffer());
     const read = readArchive(bytes);
     if ('problem' in read) throw new Error(read.problem);

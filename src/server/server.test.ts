@@ -17,6 +17,7 @@ import { jobStore } from './jobs';
 import { plainStyle, shapesKey } from '../core/artwork';
 import { takePicture } from '../core/proof';
 import { proofSetup, runJob } from '../core/run';
+import { withFirst, withPlacement } from '../testing/findings';
 import { testReaders } from '../testing/readSymbol';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-'));
@@ -121,7 +122,7 @@ describe('the shelf', () => {
       proof: null,
       made: null,
     });
-    const small = { ...document, piece: { ...document.piece, code: { ...document.piece.code, widthMm: 3 } } };
+    const small = withPlacement(document, { widthMm: 3 });
     await send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: small });
     expect(await summaryOf(id)).toMatchObject({ revision: 2, severity: 'stop' });
   });
@@ -148,7 +149,7 @@ describe('the shelf', () => {
   });
 
   it('finds other jobs with the same message, but not in the bin', async () => {
-    const twin = { ...document, message: { kind: 'text' as const, text: 'Only here, twice' } };
+    const twin = withFirst(document, { message: { kind: 'text', text: 'Only here, twice' } });
     const [a, b] = [
       await send('POST', '/api/jobs', { document: twin }),
       await send('POST', '/api/jobs', { document: twin }),
@@ -308,7 +309,7 @@ describe('a full disk', () => {
     full.pragma(`max_page_count = ${pages}`);
     const app = createServer(createApp({ data, webFolder: null, log: pino({ level: 'silent' }) }));
     await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
-    const long = { ...document, message: { kind: 'text', text: 'q'.repeat(8000) } };
+    const long = withFirst(document, { message: { kind: 'text', text: 'q'.repeat(8000) } });
     const { port } = app.address() as AddressInfo;
     const answer = await fetch(`http://127.0.0.1:${port}/api/jobs/${id}/revisions`, {
       method: 'POST',
@@ -344,12 +345,12 @@ describe('the demo', () => {
     await fillWithDemo(data);
     await fillWithDemo(data);
     expect(data.jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
-    expect(new Set(demoJobs().map(({ message }) => message.kind)).size).toBeGreaterThanOrEqual(6);
+    expect(new Set(demoJobs().map(({ codes }) => codes[0]!.message.kind)).size).toBeGreaterThanOrEqual(6);
     for (const job of demoJobs()) expect(runJob(job, undefined, data.library).heldBackBy).toEqual([]);
     // At least six of them are dressed, four with a logo.
-    const dressed = demoJobs().filter(({ style }) => shapesKey(style) !== shapesKey(plainStyle));
+    const dressed = demoJobs().filter(({ codes }) => shapesKey(codes[0]!.style) !== shapesKey(plainStyle));
     expect(dressed.length).toBeGreaterThanOrEqual(6);
-    expect(demoJobs().filter(({ logo }) => logo !== null).length).toBeGreaterThanOrEqual(4);
+    expect(demoJobs().filter(({ codes }) => codes[0]!.logo !== null).length).toBeGreaterThanOrEqual(4);
     demo.close();
   }, 60_000);
 });
@@ -361,7 +362,7 @@ describe('the finished files of the demo', () => {
     await fillWithDemo(data);
     for (const job of demoJobs()) {
       const setup = proofSetup(job, runJob(job, undefined, data.library), 1)!;
-      const { readings } = await takePicture(setup, await testReaders(), 0.4);
+      const { readings } = await takePicture(setup, await testReaders(), 0.4, 'code-1');
       const voting = readings.filter(({ votes }) => votes);
       expect(voting.map(({ name, read }) => [job.name, name, read])).toEqual(
         voting.map(({ name }) => [job.name, name, true]),

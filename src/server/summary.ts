@@ -19,17 +19,18 @@ export interface StoredSummary extends SummaryFields {
 const keptCharacters = 300;
 
 export function summaryOf(job: Job, library: Library): StoredSummary {
-  const payload = shownPayload(job.message);
-  const { description, severity, heldBackBy } = runJob(job, undefined, library);
+  const { message: said } = job.codes[0]!;
+  const payload = shownPayload(said);
+  const { codes, severity, heldBackBy } = runJob(job, undefined, library);
   // Of forms the sentence says more than the payload, and it does not show a password.
-  const isPlain = job.message.kind === 'web' || job.message.kind === 'text';
-  const message = payload === '' || isPlain ? payload : description.summary;
+  const isPlain = said.kind === 'web' || said.kind === 'text';
+  const message = payload === '' || isPlain ? payload : codes[0]!.description.summary;
   return {
     payload,
     name: job.name,
     collection: job.collection,
     note: job.note,
-    kind: job.message.kind,
+    kind: said.kind,
     message: message.slice(0, keptCharacters),
     material: findPair(job.making.material, job.making.machine)?.material.name ?? job.making.material,
     widthMm: job.piece.widthMm,

@@ -1,13 +1,14 @@
 /** How much quiet zone a code has on its piece, and what ends it: edge, holes, words, pictures, frames, other codes. */
+import { codeName, type Sentence } from '../finding';
 import {
   boundsOf,
+  boxContour,
   firstTouch,
   holdsPoint,
   leastReach,
   type Box,
   type Region,
   type TurnedSquare,
-  boxContour,
 } from '../geometry';
 import {
   codeBox,
@@ -16,17 +17,20 @@ import {
   outlineOf,
   radians,
   turnedWith,
+  type CodePlacement,
   type Piece,
   type PieceSettings,
   type PlacedItem,
+  type SizedOutline,
 } from '../piece';
+import type { Laying } from './laying';
 
 /** Something that a quiet zone must not reach. */
 export interface Obstacle {
   readonly kind: 'edge' | 'opening' | 'hole' | 'item' | 'code';
-  /** Of the item or hole row. */
+  /** Of the item, the code or the row of holes. */
   readonly id: string | null;
-  readonly name: string;
+  readonly name: Sentence;
   readonly region: Region;
   readonly bounds: Box;
 }
@@ -35,54 +39,83 @@ export interface Clearance {
   /** Largest margin by which the code's square can grow on all sides and touch nothing; negative when it is over something. */
   readonly mm: number;
   /** What ends it: `left edge`, `upper right corner`, `words “Scan me”`, ... */
-  readonly nearest: string;
+  readonly nearest: Sentence;
   readonly obstacle: Obstacle;
   /** Where it is touched. */
   readonly at: { readonly x: number; readonly y: number };
 }
 
-/** The room on a piece for its first code. Settings may differ from those that the piece was laid with. */
+/** The room on a piece for one of its codes. It may be laid in another way than the piece was. */
 export interface Room {
-  readonly clearance: (settings: PieceSettings, items?: readonly PlacedItem[]) => Clearance;
+  readonly clearance: (laying: Laying, items?: readonly PlacedItem[]) => Clearance;
+  /** Items that the code, grown by a margin on all sides, reaches. */
+  readonly within: (laying: Laying, marginMm: number) => readonly string[];
 }
 
-/** `otherNames` are what the codes beside the first are called. */
-export function roomOn(piece: Piece, laidWith: PieceSettings, otherNames: readonly string[] = []): Room {
-  const others = piece.others.map((code, index) =>
-    obstacle(
-      'code',
-      null,
-      otherNames[index] ?? `code ${index + 2}`,
-      turnedWith(code, [boxContour(code.code)]),
-    ),
-  );
-  const laidItems = itemObstacles(laidWith, piece.items);
+/** Rooms for the codes of a piece, by their ids; what they have in common is looked at once. */
+export function roomsOn(
+  piece: Piece,
+  laidWith: PieceSettings,
+  placements: readonly { readonly id: string; readonly placement: CodePlacement }[],
+): (id: string) => Room {
+  const codesOn = (settings: PieceSettings): Obstacle[] =>
+    piece.codes.map((code) => {
+      const placement = placements.find(({ id }) => id === code.id)?.placement;
+      const box = placement === undefined || settings === laidWith ? code.code : codeBox(placement, settings);
+      return obstacle(
+        'code',
+        code.id,
+        [codeName(code.id)],
+        turnedWith({ ...code, code: box }, [boxContour(box)]),
+      );
+    });
+  const laidCodes = codesOn(laidWith);
+  const laidItems = piece.items.map(itemObstacle);
   const laidSurroundings = surroundings(laidWith);
-  const sizeKey = (settings: PieceSettings): boolean =>
+  const isSameSize = (settings: PieceSettings): boolean =>
     settings.widthMm === laidWith.widthMm &&
     settings.heightMm === laidWith.heightMm &&
     settings.outline === laidWith.outline &&
     settings.offset === laidWith.offset;
-  return {
-    clearance: (settings, items) => {
-      const isSameSize = sizeKey(settings);
-      const around = isSameSize ? laidSurroundings : surroundings(settings);
-      const standing =
-        items !== undefined
-          ? itemObstacles(laidWith, items)
-          : isSameSize
-            ? laidItems
-            : itemObstacles(
-                laidWith,
-                piece.items.map((item) => movedWithSize(item, laidWith, settings)),
-              );
-      const square = codeSquare(codeBox(settings.code, settings), radians(settings.code.turnDegrees));
-      return nearestOf(square, [...around, ...standing, ...others], settings);
-    },
+  /** A frame around the code keeps off its quiet zone by itself and moves with it. */
+  const isOwnFrame = (id: string, index: number): boolean => {
+    const item = laidWith.items[index];
+    return item?.kind === 'frame' && item.around === id;
+  };
+  const others = (id: string, items: readonly Obstacle[], codes: readonly Obstacle[]): Obstacle[] => [
+    ...items.filter(({ region }, index) => region.length > 0 && !isOwnFrame(id, index)),
+    ...codes.filter((code) => code.id !== id),
+  ];
+  return (id) => {
+    const laidOthers = others(id, laidItems, laidCodes);
+    return {
+      clearance: ({ piece: settings, placement }, items) => {
+        const isSame = isSameSize(settings);
+        const around = isSame ? laidSurroundings : surroundings(settings);
+        const standing =
+          items !== undefined
+            ? others(id, items.map(itemObstacle), laidCodes)
+            : isSame
+              ? laidOthers
+              : others(
+                  id,
+                  piece.items.map((item) => itemObstacle(movedWithSize(item, laidWith, settings))),
+                  codesOn(settings),
+                );
+        const square = codeSquare(codeBox(placement, settings), radians(placement.turnDegrees));
+        return nearestOf(square, [...around, ...standing], settings);
+      },
+      within: ({ piece: settings, placement }, marginMm) => {
+        const square = codeSquare(codeBox(placement, settings), radians(placement.turnDegrees));
+        return laidOthers.flatMap((other) =>
+          other.kind === 'item' && nearestOf(square, [other], settings).mm < marginMm ? [other.id!] : [],
+        );
+      },
+    };
   };
 }
 
-function obstacle(kind: Obstacle['kind'], id: string | null, name: string, region: Region): Obstacle {
+function obstacle(kind: Obstacle['kind'], id: string | null, name: Sentence, region: Region): Obstacle {
   return { kind, id, name, region, bounds: boundsOf(region) ?? { x: 0, y: 0, width: 0, height: 0 } };
 }
 
@@ -90,20 +123,20 @@ function obstacle(kind: Obstacle['kind'], id: string | null, name: string, regio
 function surroundings(settings: PieceSettings): Obstacle[] {
   const { edge, openings } = outlineOf(settings);
   return [
-    obstacle('edge', null, 'edge', [edge]),
-    ...openings.map((opening) => obstacle('opening', null, 'opening', [opening])),
+    obstacle('edge', null, ['edge'], [edge]),
+    ...openings.map((opening) => obstacle('opening', null, ['opening'], [opening])),
     ...holesOf(settings).map((hole) => obstacle('hole', hole.id, hole.name, [hole.edge])),
   ];
 }
 
-/** A frame around the code keeps off its quiet zone by itself and moves with it. */
-function itemObstacles({ items }: PieceSettings, placed: readonly PlacedItem[]): Obstacle[] {
-  return placed.flatMap((item, index) => {
-    const settings = items[index];
-    if (settings?.kind === 'frame' && settings.around === 0) return [];
-    const region = [...item.area, ...item.lines];
-    return region.length === 0 ? [] : [obstacle('item', item.id, item.name, region)];
-  });
+const known = new WeakMap<PlacedItem, Obstacle>();
+
+/** Items that have not changed are the same objects as before. */
+function itemObstacle(item: PlacedItem): Obstacle {
+  let found = known.get(item);
+  if (found === undefined)
+    known.set(item, (found = obstacle('item', item.id, [item.name], [...item.area, ...item.lines])));
+  return found;
 }
 
 /** Items in the middle of an axis move by half of what the piece grows. Borders follow the edge and are left where they are. */
@@ -153,13 +186,13 @@ function nameOf(
   { kind, name }: Obstacle,
   square: TurnedSquare,
   at: { readonly x: number; readonly y: number },
-  { outline }: PieceSettings,
-): string {
+  { outline }: Pick<SizedOutline, 'outline'>,
+): Sentence {
   if (kind !== 'edge') return name;
   const [dx, dy] = [at.x - square.x, at.y - square.y];
   const side = dx < 0 ? 'left' : 'right';
   const level = dy < 0 ? 'upper' : 'lower';
   const isCorner = Math.abs(Math.abs(dx) - Math.abs(dy)) < 1e-6;
-  if (!isCorner) return `${Math.abs(dx) > Math.abs(dy) ? side : level} edge`;
-  return `${level} ${side} ${outline.kind === 'rectangle' ? 'corner' : 'edge'}`;
+  if (!isCorner) return [`${Math.abs(dx) > Math.abs(dy) ? side : level} edge`];
+  return [`${level} ${side} ${outline.kind === 'rectangle' ? 'corner' : 'edge'}`];
 }

@@ -1,17 +1,20 @@
 /** Limits on contrast: of a mark on its material, or of printed colours module by module. */
 import {
   isPlainPaint,
+  mapFinders,
   darkenedPaint,
   lightenedPaint,
   plainPaint,
   type Ground,
-  type Paint,
   type StylePaint,
 } from '../artwork';
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
-import type { Finding, Fix, Severity, Source } from '../finding';
+import { say, type Fix, type Quantity, type Severity, type Source } from '../finding';
+import { largestWhole, slack } from '../numbers';
 import { moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
-import { change, slack, type LimitContext } from './context';
+import { changeStyle, fix } from './changes';
+import type { CodeContext } from './context';
+import type { Measured } from './measured';
 
 /** Differences of tone up to which readers need care, and up to which most of them fail. */
 const limits: Readonly<
@@ -44,7 +47,7 @@ export function symbolContrast(baseColour: string, markColour: string): number {
 }
 
 /** Whether the machine prints the colours of the style. */
-export const printsColours = ({ pair, style, plan }: LimitContext): boolean =>
+export const printsColours = ({ pair, style, plan }: CodeContext): boolean =>
   pair.machine.inks === 'process' && !plan.reversed && !isPlainPaint(style.paint);
 
 /** Phones do not use red light, so a code that red scanners cannot see is not stopped. */
@@ -54,26 +57,27 @@ function severityOf(contrast: number, kind: ToneKind): Severity {
   return contrast < stop - slack && kind !== 'red' ? 'stop' : 'caution';
 }
 
-const percent = (contrast: number): Finding['measured'] => ({ value: contrast * 100, unit: '%' });
-const requiredOf = (kind: ToneKind): Finding['required'] => ({
+const percent = (contrast: number): Quantity => ({ value: contrast * 100, unit: '%' });
+const requiredOf = (kind: ToneKind): Quantity => ({
   value: limits[kind].caution * 100,
   unit: '%',
   comparison: '>=',
 });
 
-export function measureContrast(context: LimitContext): Finding {
+export function measureContrast(context: CodeContext): Measured {
   if (printsColours(context)) return measureColours(context, 'luminance');
   const { pair } = context;
   const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
   const severity = severityOf(contrast, 'luminance');
   return {
-    code: 'contrast',
+    kind: 'contrast',
+    station: 'style',
     severity,
     title: 'Contrast',
     text:
       severity === 'fine'
-        ? `Difference of reflectance between the mark and the bare ${pair.material.name.toLowerCase()}.`
-        : `Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light. Paint in the marks would raise it.`,
+        ? say`Difference of reflectance between the mark and the bare ${pair.material.name.toLowerCase()}.`
+        : say`Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light. Paint in the marks would raise it.`,
     measured: percent(contrast),
     required: requiredOf('luminance'),
     source: limits.luminance.source,
@@ -82,15 +86,16 @@ export function measureContrast(context: LimitContext): Finding {
 }
 
 /** As camera software weighs colours: what is read is the encoded picture, in which light tones lie close together. */
-export function measureLumaContrast(context: LimitContext): Finding {
+export function measureLumaContrast(context: CodeContext): Measured {
   if (printsColours(context)) return measureColours(context, 'luma');
   const { material, markColour } = context.pair;
   const contrast = Math.abs(lumaOfRgb(rgbOfHex(material.baseColour)) - lumaOfRgb(rgbOfHex(markColour)));
   return {
-    code: words.luma.code,
+    kind: words.luma.kind,
+    station: 'style',
     severity: severityOf(contrast, 'luma'),
     title: words.luma.title,
-    text: `Difference of brightness between the mark and the bare ${material.name.toLowerCase()} in a camera's picture.`,
+    text: say`Difference of brightness between the mark and the bare ${material.name.toLowerCase()} in a camera's picture.`,
     measured: percent(contrast),
     required: requiredOf('luma'),
     source: limits.luma.source,
@@ -99,40 +104,41 @@ export function measureLumaContrast(context: LimitContext): Finding {
 }
 
 /** As scanners with red light see it; only where colours are printed. */
-export const measureRedContrast = (context: LimitContext): Finding | null =>
+export const measureRedContrast = (context: CodeContext): Measured | null =>
   printsColours(context) ? measureColours(context, 'red') : null;
 
-const words: Readonly<Record<ToneKind, { code: string; title: string; seen: string }>> = {
-  luminance: { code: 'contrast', title: 'Contrast', seen: 'the worst pair of modules' },
+const words: Readonly<Record<ToneKind, { kind: string; title: string; seen: string }>> = {
+  luminance: { kind: 'contrast', title: 'Contrast', seen: 'the worst pair of modules' },
   luma: {
-    code: 'contrast-luma',
+    kind: 'contrast-luma',
     title: 'Contrast to cameras',
     seen: 'the worst pair as cameras weigh colours',
   },
   red: {
-    code: 'contrast-red',
+    kind: 'contrast-red',
     title: 'Contrast in red light',
     seen: 'the worst pair under the red light of scanners',
   },
 };
 
-function measureColours(context: LimitContext, kind: ToneKind): Finding {
-  const { contrast, dark, light } = worstPair(context.tones(), kind);
-  const severity = severityOf(contrast, kind);
-  const { code, title, seen } = words[kind];
+function measureColours(context: CodeContext, tone: ToneKind): Measured {
+  const { contrast, dark, light } = worstPair(context.tones(), tone);
+  const severity = severityOf(contrast, tone);
+  const { kind, title, seen } = words[tone];
   return {
-    code,
+    kind,
+    station: 'style',
     severity,
     title,
-    text: `Difference between ${seen}: the lightest dark one ${placeOf(dark)} and the darkest light one ${placeOf(light)}.${
-      kind === 'red' && severity !== 'fine'
+    text: say`Difference between ${seen}: the lightest dark one ${placeOf(dark)} and the darkest light one ${placeOf(light)}.${
+      tone === 'red' && severity !== 'fine'
         ? ' Red marks look white to such scanners; phones are not concerned.'
         : ''
     }`,
     measured: percent(contrast),
-    required: requiredOf(kind),
-    source: limits[kind].source,
-    fixes: severity === 'fine' ? [] : colourFixes(context, kind),
+    required: requiredOf(tone),
+    source: limits[tone].source,
+    fixes: severity === 'fine' ? [] : colourFixes(context, tone),
   };
 }
 
@@ -143,20 +149,23 @@ const placeOf = ({ row, column }: ModuleTone): string =>
 const spare = 0.01;
 
 /** Whether a paint passes for eyes and for cameras, and for red light where that was asked. */
-function passes({ symbol, groundPicture, pair }: LimitContext, paint: StylePaint, kind: ToneKind): boolean {
+function passes({ symbol, groundPicture, pair }: CodeContext, paint: StylePaint, kind: ToneKind): boolean {
   const tones = moduleTones(symbol, paint, groundPicture, pair);
   const kinds: readonly ToneKind[] = kind === 'red' ? ['luminance', 'luma', 'red'] : ['luminance', 'luma'];
   return kinds.every((each) => worstPair(tones, each).contrast >= limits[each].caution + spare);
 }
 
 /** Darkens what is dark just enough; else lightens the ground; else both, and plain ink where nothing else helps. */
-function colourFixes(context: LimitContext, kind: ToneKind): Fix[] {
+function colourFixes(context: CodeContext, kind: ToneKind): Fix[] {
   const { paint } = context.style;
   const isEnough = (candidate: StylePaint): boolean => passes(context, candidate, kind);
   const darkenedTo = (most: number): StylePaint => ({
     ...paint,
     modules: paint.modules && darkenedPaint(paint.modules, most),
-    finders: mapFinders(paint.finders, (part) => darkenedPaint(part, most)),
+    finders: mapFinders(paint.finders, ({ ring, centre }) => ({
+      ring: ring && darkenedPaint(ring, most),
+      centre: centre && darkenedPaint(centre, most),
+    })),
   });
   const lightenedTo = (least: number): StylePaint => ({
     ...paint,
@@ -165,17 +174,15 @@ function colourFixes(context: LimitContext, kind: ToneKind): Fix[] {
   const fixes: Fix[] = [];
   const dark = furthest((share) => isEnough(darkenedTo(share)));
   if (dark !== null)
-    fixes.push({
-      label: 'Darken the modules until it passes',
-      changes: [change('style.paint', darkenedTo(dark))],
-    });
+    fixes.push(
+      fix(['Darken the modules until it passes'], changeStyle(context, { paint: darkenedTo(dark) })),
+    );
   if (paint.ground.kind !== 'bare') {
     const light = furthest((share) => isEnough(lightenedTo(1 - share)));
     if (light !== null)
-      fixes.push({
-        label: 'Lighten the ground until it passes',
-        changes: [change('style.paint', lightenedTo(1 - light))],
-      });
+      fixes.push(
+        fix(['Lighten the ground until it passes'], changeStyle(context, { paint: lightenedTo(1 - light) })),
+      );
     if (fixes.length === 0) fixes.push(bothWays(context, kind, darkenedTo, lightenedTo));
   }
   return fixes;
@@ -183,7 +190,7 @@ function colourFixes(context: LimitContext, kind: ToneKind): Fix[] {
 
 /** A light ground, and modules darkened as far as it then takes. */
 function bothWays(
-  context: LimitContext,
+  context: CodeContext,
   kind: ToneKind,
   darkenedTo: (most: number) => StylePaint,
   lightenedTo: (least: number) => StylePaint,
@@ -192,34 +199,17 @@ function bothWays(
   const both = (most: number): StylePaint => ({ ...darkenedTo(most), ground });
   const most = furthest((share) => passes(context, both(share), kind));
   return most === null
-    ? {
-        label: 'Darken the modules and leave the ground bare',
-        changes: [change('style.paint', { ...darkenedTo(0.35), ground: { kind: 'bare' } })],
-      }
-    : {
-        label: 'Darken the modules and lighten the ground',
-        changes: [change('style.paint', both(most))],
-      };
+    ? fix(
+        ['Darken the modules and leave the ground bare'],
+        changeStyle(context, { paint: { ...darkenedTo(0.35), ground: { kind: 'bare' } } }),
+      )
+    : fix(['Darken the modules and lighten the ground'], changeStyle(context, { paint: both(most) }));
 }
 
 /** The largest share of 0 to 1 that still holds, in steps of a hundredth; null when not even 0 does. */
 function furthest(holds: (share: number) => boolean): number | null {
-  if (!holds(0)) return null;
-  let low = 0;
-  let high = 100;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (holds(middle / 100)) low = middle;
-    else high = middle;
-  }
-  return low / 100;
-}
-
-function mapFinders(finders: StylePaint['finders'], make: (paint: Paint) => Paint): StylePaint['finders'] {
-  return finders.map(({ ring, centre }) => ({
-    ring: ring && make(ring),
-    centre: centre && make(centre),
-  })) as unknown as StylePaint['finders'];
+  const hundredths = largestWhole(0, 99, (share) => holds(share / 100));
+  return hundredths === null ? null : hundredths / 100;
 }
 
 function lightenedGround(ground: Ground, least: number): Ground {
@@ -230,23 +220,20 @@ function lightenedGround(ground: Ground, least: number): Ground {
 }
 
 /** Colours that a machine with one kind of mark cannot give. */
-export function measureUnusedPaint({ pair, style, plan }: LimitContext): Finding | null {
+export function measureUnusedPaint(context: CodeContext): Measured | null {
+  const { pair, style, plan } = context;
   if (isPlainPaint(style.paint) || (pair.machine.inks === 'process' && !plan.reversed)) return null;
   return {
-    code: 'paint-unused',
+    kind: 'paint-unused',
+    station: 'style',
     severity: 'caution',
     title: 'Colours',
     text: plan.reversed
-      ? 'The style has colours, but a reversed code is printed in one ink only.'
-      : `The style has colours, but ${pair.machine.name} makes one kind of mark. They do nothing here.`,
-    measured: { value: null, unit: 'not printed' },
-    required: { value: null, unit: 'printed, or none' },
+      ? ['The style has colours, but a reversed code is printed in one ink only.']
+      : say`The style has colours, but ${pair.machine.name} makes one kind of mark. They do nothing here.`,
+    measured: { words: 'not printed' },
+    required: { words: 'printed, or none' },
     source: { tag: 'cp', text: 'inks of the machine' },
-    fixes: [
-      {
-        label: 'Take the colours out',
-        changes: [change('style.paint', plainPaint)],
-      },
-    ],
+    fixes: [fix(['Take the colours out'], changeStyle(context, { paint: plainPaint }))],
   };
 }

@@ -1,12 +1,13 @@
 /** Which code widths satisfy which limit, with all else as it is: the rows of the fit bar. */
 import { neededPixelsPerModule, phoneCamera, widestMm } from '../camera';
-import { inMm, widestCodeMm, type LimitContext } from './context';
+import { metres, mm, say, sizeMm, type Sentence } from '../finding';
+import { widestCodeMm, type CodeContext } from './context';
 import { roundRoomMm } from './room';
 
 export interface FitRange {
-  /** Code of the finding that this row belongs to. */
-  readonly code: string;
-  readonly label: string;
+  /** Of the finding that this row belongs to. */
+  readonly kind: string;
+  readonly label: Sentence;
   /** Widths of the code in millimetres; null where the range has no end. Empty when `fromMm > toMm`. */
   readonly fromMm: number | null;
   readonly toMm: number | null;
@@ -16,66 +17,67 @@ export interface FitRange {
   readonly stepMm: number | null;
 }
 
-export function fitRanges(context: LimitContext): FitRange[] {
-  const { pair, symbol, pieceSettings, readingDistanceMm, piece } = context;
-  const distance = `${readingDistanceMm / 1000} m`;
+export function fitRanges(context: CodeContext): FitRange[] {
+  const { pair, symbol, laying, readingDistanceMm, placed } = context;
+  const distance = metres(readingDistanceMm / 1000);
+  const size = sizeMm(laying.piece.widthMm, laying.piece.heightMm);
   const widest = widestCodeMm(context);
-  const withQuietZone = piece.quietZone.width / piece.code.width;
+  const withQuietZone = placed.quietZone.width / placed.code.width;
   const ranges: FitRange[] = [
     {
-      code: 'module-size',
-      label: `module ≥ ${inMm(pair.smallestModuleMm)}`,
+      kind: 'module-size',
+      label: say`module ≥ ${mm(pair.smallestModuleMm)}`,
       fromMm: pair.smallestModuleMm * symbol.size,
       toMm: null,
       strength: 'stop',
       stepMm: null,
     },
     {
-      code: 'quiet-zone',
-      label: `quiet zone on ${pieceSettings.widthMm} × ${pieceSettings.heightMm}`,
+      kind: 'quiet-zone',
+      label: say`quiet zone on ${size}`,
       fromMm: null,
       toMm: widest,
       strength: 'stop',
       stepMm: null,
     },
     {
-      code: 'reading-camera',
-      label: `read from ${distance}`,
+      kind: 'reading-camera',
+      label: say`read from ${distance}`,
       fromMm: ((neededPixelsPerModule * readingDistanceMm) / phoneCamera.focalPx) * symbol.size,
       toMm: null,
       strength: 'caution',
       stepMm: null,
     },
     {
-      code: 'reading-nearest',
-      label: `fits the picture at ${distance}`,
+      kind: 'reading-nearest',
+      label: say`fits the picture at ${distance}`,
       fromMm: null,
       toMm: readingDistanceMm < phoneCamera.nearestMm ? 0 : widestMm(readingDistanceMm) / withQuietZone,
       strength: 'caution',
       stepMm: null,
     },
     {
-      code: 'reading-rule',
-      label: `10 : 1 rule, ${distance}`,
+      kind: 'reading-rule',
+      label: say`10 : 1 rule, ${distance}`,
       fromMm: readingDistanceMm / 10,
       toMm: null,
       strength: 'caution',
       stepMm: null,
     },
   ];
-  if (piece.round !== null)
+  if (placed.round !== null)
     ranges.splice(2, 0, {
-      code: 'round-inside',
-      label: `round outline on ${pieceSettings.widthMm} × ${pieceSettings.heightMm}`,
+      kind: 'round-inside',
+      label: say`round outline on ${size}`,
       fromMm: null,
-      toMm: (pieceSettings.code.widthMm * roundRoomMm(context)) / piece.round.radiusMm,
+      toMm: (laying.placement.widthMm * roundRoomMm(context)) / placed.round.radiusMm,
       strength: 'stop',
       stepMm: null,
     });
   if (pair.machine.dotMm !== null)
     ranges.push({
-      code: 'whole-dots',
-      label: `whole dots of ${inMm(pair.machine.dotMm)}`,
+      kind: 'whole-dots',
+      label: say`whole dots of ${mm(pair.machine.dotMm)}`,
       fromMm: null,
       toMm: null,
       strength: 'caution',

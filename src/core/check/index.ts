@@ -1,5 +1,5 @@
 /** check: a planned piece comes in; every measured limit goes out as a finding, and the widths for which each holds. */
-export { roomOn } from './clearance';
-export type { LimitContext } from './context';
+export { type Room, roomsOn } from './clearance';
+export type { CodeContext, PieceContext } from './context';
 export { type FitRange, fitRanges } from './fitRanges';
 export { measureCodeLimits, measurePieceLimits } from './measure';

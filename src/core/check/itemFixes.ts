@@ -1,14 +1,17 @@
 /** Things on the piece moved, made smaller or taken away: as they would come out, and as changes to the document. */
-import type { Change, Fix } from '../finding';
+import { say, type Change, type Fix } from '../finding';
 import { placeRegion, type Region, type Vertex } from '../geometry';
-import { sizedBy, type ArtSettings, type PieceSettings, type PlacedItem, type WordsSettings } from '../piece';
-import { change } from './context';
+import { sizedBy, type ArtSettings, type ItemSettings, type PlacedItem, type WordsSettings } from '../piece';
+import { changeItem, fix, takeItemAway } from './changes';
 
 /** All that is marked of an item, filled or followed. */
 export const inkOf = ({ area, lines }: PlacedItem): Region => [...area, ...lines];
 
 /** Things with a place and a size of their own. */
 export type FreeSettings = WordsSettings | ArtSettings;
+
+export const isFree = (settings: ItemSettings): settings is FreeSettings =>
+  settings.kind === 'words' || settings.kind === 'art';
 
 export function movedItem(item: PlacedItem, dx: number, dy: number): PlacedItem {
   const move = (region: Region): Region => placeRegion(region, 1, dx, dy);
@@ -38,36 +41,29 @@ export function scaledItem(item: PlacedItem, anchor: Vertex, share: number): Pla
   };
 }
 
-const tidy = (value: number): number => Number(value.toFixed(4));
+export const tidy = (value: number): number => Number(value.toFixed(4));
 
 /** Where an item stands; what is in the middle of an axis stays there. */
-export function placeChanges({ box }: PlacedItem, settings: FreeSettings, path: string): Change[] {
-  return [
-    ...(settings.xMm === 'middle' ? [] : [change(`${path}.xMm`, tidy(box.x))]),
-    ...(settings.yMm === 'middle' ? [] : [change(`${path}.yMm`, tidy(box.y))]),
-  ];
-}
+const place = ({ box }: PlacedItem, { xMm, yMm }: FreeSettings): Pick<FreeSettings, 'xMm' | 'yMm'> => ({
+  xMm: xMm === 'middle' ? xMm : tidy(box.x),
+  yMm: yMm === 'middle' ? yMm : tidy(box.y),
+});
 
-export const sizeChanges = (settings: FreeSettings, path: string, share: number): Change[] =>
-  Object.entries(sizedBy(settings, share)).map(([field, value]) => change(`${path}.${field}`, value));
+export const placeChange = (item: PlacedItem, settings: FreeSettings): Change =>
+  changeItem(settings.id, place(item, settings));
 
-export function removalFix({ items }: PieceSettings, place: number, name: string): Fix {
-  return {
-    label: `Take the ${name} away`,
-    changes: [
-      change(
-        'piece.items',
-        items.filter((_, index) => index !== place),
-      ),
-    ],
-  };
-}
+export const removalFix = ({ id, name }: PlacedItem): Fix =>
+  fix(say`Take the ${name} away`, takeItemAway(id));
+
+/** The item at a share of its size, where it then lies. */
+export const smallerFix = (smaller: PlacedItem, settings: FreeSettings, share: number): Fix =>
+  fix(
+    say`Make the ${smaller.name} ${Math.round(share * 100)} % of its size`,
+    changeItem(settings.id, { ...sizedBy(settings, share), ...place(smaller, settings) }),
+  );
 
 /** The largest share of its size, in steps of a twentieth, at which an item is as it should be; null when none is. */
 export function largestShare(isGood: (share: number) => boolean): number | null {
   for (let percent = 95; percent >= 25; percent -= 5) if (isGood(percent / 100)) return percent / 100;
   return null;
 }
-
-export const smallerLabel = (name: string, share: number): string =>
-  `Make the ${name} ${Math.round(share * 100)} % of its size`;

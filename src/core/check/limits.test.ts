@@ -4,7 +4,8 @@ import { applyChanges, type Job, newJob } from '../job';
 import { runJob } from '../run';
 import { plainPiece, roundCorners } from '../piece';
 import { farthestMm, pixelsPerModule, phoneCamera } from '../camera';
-import { roomOn } from './clearance';
+import { told, withFirst, withPlacement } from '../../testing/findings';
+import { roomsOn } from './clearance';
 import { findPair, pairs } from '../plan';
 import { symbolContrast } from './contrast';
 
@@ -20,8 +21,7 @@ const withPiece = (job: Job, piece: Partial<Job['piece']>): Job => ({
   ...job,
   piece: { ...job.piece, ...piece },
 });
-const finding = (job: Job, code: string) =>
-  runJob(job).findings.find((candidate) => candidate.code === code)!;
+const finding = (job: Job, kind: string) => told(runJob(job)).find((candidate) => candidate.kind === kind)!;
 
 describe('quiet zone', () => {
   it('refuses 3 modules around a plate edge, and its fixes give 4', () => {
@@ -49,7 +49,7 @@ describe('quiet zone', () => {
   });
 
   it('offers the middle for a code that was moved to the edge', () => {
-    const job = withPiece(plate(), { code: { ...plate().piece.code, xMm: 1, yMm: 5 } });
+    const job = withPlacement(plate(), { xMm: 1, yMm: 5 });
     expect(finding(job, 'quiet-zone').fixes.map(({ label }) => label)).toContain(
       'Put the code in the middle',
     );
@@ -59,8 +59,10 @@ describe('quiet zone', () => {
 describe('the clearance of a code', () => {
   it('is measured to an arc: a square of side 2s fits a circle of radius r when s is r over the root of 2', () => {
     const [r, half] = [20, 5];
-    const job = withPiece(plate(), plainPiece(2 * r, 2 * r, 2 * half, r));
-    const clearance = roomOn(runJob(job).made!.piece, job.piece).clearance(job.piece);
+    const job = withPlacement(withPiece(plate(), plainPiece(2 * r, 2 * r, r)), { widthMm: 2 * half });
+    const [{ id, placement }] = job.codes as [Job['codes'][0]];
+    const room = roomsOn(runJob(job).made!.piece, job.piece, job.codes)(id);
+    const clearance = room.clearance({ piece: job.piece, placement });
     expect(clearance.mm).toBeCloseTo(r / Math.SQRT2 - half, 9);
   });
 });
@@ -78,8 +80,8 @@ describe('module size', () => {
   });
 
   it('stops a code that is made too small and offers a larger one or a lower level', () => {
-    const job = { ...plate(), symbol: { ...plate().symbol, level: 'H' as const } };
-    const small = withPiece(job, { code: { ...job.piece.code, widthMm: 16 } });
+    const { symbol } = plate().codes[0]!;
+    const small = withPlacement(withFirst(plate(), { symbol: { ...symbol, level: 'H' } }), { widthMm: 16 });
     expect(finding(small, 'module-size')).toMatchObject({ severity: 'stop', required: { value: 0.5 } });
     const labels = finding(small, 'module-size').fixes.map(({ label }) => label);
     expect(labels[0]).toBe('Make the code 16.5 mm');
@@ -104,7 +106,7 @@ describe('whole dots', () => {
     expect(finding(applyChanges(label, fixes[0]!.changes), 'whole-dots').severity).toBe('fine');
   });
   it('does not concern a laser', () => {
-    expect(runJob(plate()).findings.some(({ code }) => code === 'whole-dots')).toBe(false);
+    expect(runJob(plate()).findings.some(({ kind }) => kind === 'whole-dots')).toBe(false);
   });
 });
 
@@ -163,20 +165,22 @@ describe('every fix that is offered', () => {
     fc.assert(
       fc.property(jobs, ({ pair, length, level, place, turnDegrees, distanceM, reversed, ...sizes }) => {
         const { widthMm, heightMm, codeWidthMm, cornerRadiusMm } = sizes;
-        const piece = plainPiece(widthMm, heightMm, codeWidthMm, cornerRadiusMm);
         const start = newJob({ message: { kind: 'text', text: 'q'.repeat(length) }, pair });
         const job: Job = {
-          ...start,
-          symbol: { ...start.symbol, level },
-          piece: { ...piece, code: { ...piece.code, ...place, turnDegrees } },
+          ...withPlacement(withFirst(start, { symbol: { ...start.codes[0]!.symbol, level } }), {
+            widthMm: codeWidthMm,
+            ...place,
+            turnDegrees,
+          }),
+          piece: plainPiece(widthMm, heightMm, cornerRadiusMm),
           making: { ...start.making, reversed },
           reading: { distanceM },
         };
-        for (const { code, severity, fixes } of runJob(job).findings) {
+        for (const { kind, severity, fixes } of told(runJob(job))) {
           if (severity === 'fine') expect(fixes).toEqual([]);
           for (const { label, changes } of fixes) {
-            const after = finding(applyChanges(job, changes), code);
-            expect([code, label, after?.severity ?? 'fine']).toEqual([code, label, 'fine']);
+            const after = finding(applyChanges(job, changes), kind);
+            expect([kind, label, after?.severity ?? 'fine']).toEqual([kind, label, 'fine']);
           }
         }
       }),

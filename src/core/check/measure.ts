@@ -1,8 +1,7 @@
 /** The limits of a planned piece: every one is measured and returned, fine or not, in the order of the readout. */
 import type { Finding } from '../finding';
-import type { LimitContext } from './context';
+import type { CodeContext, PieceContext } from './context';
 import { measureContrast, measureLumaContrast, measureRedContrast, measureUnusedPaint } from './contrast';
-import { measureBudget, measureCoveredPatterns, measureLogoDetail } from './knockOut';
 import {
   measureGrowth,
   measureModuleSize,
@@ -10,6 +9,8 @@ import {
   measureThinnestPart,
   measureWholeDots,
 } from './fineness';
+import { measureBudget, measureCoveredPatterns, measureLogoDetail } from './knockOut';
+import type { Measured } from './measured';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
@@ -18,7 +19,7 @@ import { measureMirroring, measurePolarity } from './tone';
 import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, measureStand } from './whole';
 
 /** What is asked of every code. */
-const codeMeasures: readonly ((context: LimitContext) => Finding | null)[] = [
+const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureCodeInside,
   measureQuietZone,
   measureRoundInside,
@@ -47,8 +48,8 @@ const codeMeasures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureAlignment,
 ];
 
-/** What is asked once of the whole piece. Their codes begin with `piece-`. */
-const pieceMeasures: readonly ((context: LimitContext) => Finding | null)[] = [
+/** What is asked once of the whole piece. */
+const pieceMeasures: readonly ((context: PieceContext) => readonly Finding[])[] = [
   measureThingsInside,
   measureHoles,
   measureStrokes,
@@ -60,10 +61,13 @@ const pieceMeasures: readonly ((context: LimitContext) => Finding | null)[] = [
   measureStand,
 ];
 
-const measured = (measures: typeof codeMeasures, context: LimitContext): Finding[] =>
-  measures.map((measure) => measure(context)).filter((finding) => finding !== null);
+/** Limits of one code. */
+export const measureCodeLimits = (context: CodeContext): Finding[] =>
+  codeMeasures.flatMap((measure) => {
+    const measured = measure(context);
+    return measured === null ? [] : [{ ...measured, about: { on: 'code', id: context.id } as const }];
+  });
 
-/** Limits of the code that the context is about. */
-export const measureCodeLimits = (context: LimitContext): Finding[] => measured(codeMeasures, context);
-/** Limits of the piece as a whole; the same whichever code the context is about. */
-export const measurePieceLimits = (context: LimitContext): Finding[] => measured(pieceMeasures, context);
+/** Limits of the piece as a whole and of what lies on it. */
+export const measurePieceLimits = (context: PieceContext): Finding[] =>
+  pieceMeasures.flatMap((measure) => measure(context));

@@ -1,19 +1,21 @@
 /** What stands in a quiet zone, moved out of it or made smaller in one click. */
-import type { Fix } from '../finding';
+import { codeName, mm, say, type Fix } from '../finding';
 import type { Box } from '../geometry';
+import { slack, smallestWhole } from '../numbers';
 import type { PlacedItem } from '../piece';
 import { quietZoneModules } from '../symbol';
+import { changeItem, changePlacement, fix, takeItemAway } from './changes';
+import { clearanceOf, hasQuietZone, moduleMmOf, type CodeContext } from './context';
 import {
+  isFree,
   largestShare,
   movedItem,
-  placeChanges,
   removalFix,
   scaledItem,
-  sizeChanges,
-  smallerLabel,
+  smallerFix,
+  tidy,
   type FreeSettings,
 } from './itemFixes';
-import { change, clearanceOf, inMm, roundUpTo, slack, type LimitContext } from './context';
 
 const directions = [
   { dx: 0, dy: -1, word: 'up' },
@@ -22,72 +24,89 @@ const directions = [
   { dx: 1, dy: 0, word: 'to the right' },
 ] as const;
 
-/** Fixes for the item that ends the quiet zone; none when something else ends it. */
-export function offenderFixes(context: LimitContext): Fix[] {
-  const { pieceSettings, piece, symbol } = context;
-  const { obstacle, mm } = clearanceOf(context);
+/** More ways than this are no help. */
+const waysOffered = 2;
+
+/** Fixes for what ends the quiet zone, when it is an item or another code; none for anything else. */
+export function offenderFixes(context: CodeContext): Fix[] {
+  const { obstacle } = clearanceOf(context);
+  if (obstacle.kind === 'code') return codeMoves(context);
   if (obstacle.kind !== 'item') return [];
-  const place = pieceSettings.items.findIndex(({ id }) => id === obstacle.id);
-  const settings = pieceSettings.items[place];
-  const item = piece.items[place];
+  const { laying, piece, placed } = context;
+  const settings = laying.piece.items.find(({ id }) => id === obstacle.id);
+  const item = piece.items.find(({ id }) => id === obstacle.id);
   if (settings === undefined || item === undefined) return [];
-  const neededMm = quietZoneModules * (pieceSettings.code.widthMm / symbol.size);
-  const path = `piece.items.${place}`;
-  const removal = removalFix(pieceSettings, place, item.name);
-  if (settings.kind === 'frame' || settings.kind === 'border') return [removal];
+  const neededMm = quietZoneModules * moduleMmOf(context, laying);
+  const within = context.room.within(laying, neededMm - slack);
+  // Taking one of several away would leave the others in it.
+  const removals =
+    within.length === 1
+      ? [removalFix(item)]
+      : [fix(say`Take the ${within.length} things in it away`, ...within.map(takeItemAway))];
+  if (!isFree(settings)) return removals;
   const isClear = (changed: PlacedItem): boolean =>
     context.room.clearance(
-      pieceSettings,
+      laying,
       piece.items.map((other) => (other === item ? changed : other)),
     ).mm >=
     neededMm - slack;
-  const fixes: Fix[] = [];
-  for (const { dx, dy, word } of directions) {
-    const step = leastMove(item, dx, dy, neededMm - mm, isClear);
-    if (step === null) continue;
-    const moved = movedItem(item, dx * step, dy * step);
-    if (!liesOn(moved, piece)) continue;
-    fixes.push({
-      label: `Move the ${item.name} ${inMm(step)} ${word}`,
-      changes: [
-        ...(dx === 0 ? [] : [change(`${path}.xMm`, Number(moved.box.x.toFixed(4)))]),
-        ...(dy === 0 ? [] : [change(`${path}.yMm`, Number(moved.box.y.toFixed(4)))]),
-      ],
-    });
-  }
-  // The shortest way first; more than two ways are no help.
-  fixes.sort((a, b) => lengthOf(a) - lengthOf(b));
-  return [...fixes.slice(0, 2), ...smallerFixes(settings, item, piece.code, path, isClear), removal];
+  const ways = directions.flatMap(({ dx, dy, word }) => {
+    const stepMm = leastMove(
+      (step) => isClear(movedItem(item, dx * step, dy * step)),
+      neededMm - clearanceOf(context).mm,
+      dx === 0 ? item.box.height : item.box.width,
+    );
+    if (stepMm === null) return [];
+    const moved = movedItem(item, dx * stepMm, dy * stepMm);
+    if (!liesOn(moved.box, piece)) return [];
+    const set = dx === 0 ? { yMm: tidy(moved.box.y) } : { xMm: tidy(moved.box.x) };
+    return [{ stepMm, fix: fix(say`Move the ${item.name} ${mm(stepMm)} ${word}`, changeItem(item.id, set)) }];
+  });
+  return [...shortest(ways), ...smallerFixes(settings, item, placed.code, isClear), ...removals];
 }
 
-const lengthOf = ({ label }: Fix): number => Number(/([\d.]+) mm (?:up|down|to)/.exec(label)?.[1] ?? 0);
-
-/** In tenths of a millimetre; null when even a long way does not help. */
-function leastMove(
-  item: PlacedItem,
-  dx: number,
-  dy: number,
-  missingMm: number,
-  isClear: (item: PlacedItem) => boolean,
-): number | null {
-  const reach = missingMm + item.box.width * Math.abs(dx) + item.box.height * Math.abs(dy);
-  const fits = (mm: number): boolean => isClear(movedItem(item, dx * mm, dy * mm));
-  let high = roundUpTo(missingMm, 0.1);
-  while (!fits(high)) {
-    high = roundUpTo(high * 1.5 + 0.1, 0.1);
-    if (high > 2 * reach + 50) return null;
-  }
-  let low = 0;
-  while (high - low > 0.1 + slack) {
-    const middle = roundUpTo((low + high) / 2, 0.1);
-    if (fits(middle)) high = middle;
-    else low = middle;
-    if (high === middle && low >= high - 0.1 - slack) break;
-  }
-  return high;
+/** This code moved away from the other one. */
+function codeMoves(context: CodeContext): Fix[] {
+  const { laying, piece, placed } = context;
+  const { piece: settings, placement } = laying;
+  const neededMm = quietZoneModules * moduleMmOf(context, laying);
+  const ways = directions.flatMap(({ dx, dy, word }) => {
+    const at = (step: number): Partial<typeof placement> =>
+      dx === 0 ? { yMm: tidy(placed.bounds.y + dy * step) } : { xMm: tidy(placed.bounds.x + dx * step) };
+    const movedBy = (step: number): boolean =>
+      hasQuietZone(context, { piece: settings, placement: { ...placement, ...at(step) } });
+    const stepMm = leastMove(movedBy, neededMm - clearanceOf(context).mm, placed.bounds.width);
+    if (stepMm === null) return [];
+    const box = { ...placed.bounds, x: placed.bounds.x + dx * stepMm, y: placed.bounds.y + dy * stepMm };
+    if (!liesOn(box, piece)) return [];
+    const label = say`Move ${codeName(context.id)} ${mm(stepMm)} ${word}`;
+    return [{ stepMm, fix: fix(label, changePlacement(context, at(stepMm))) }];
+  });
+  return shortest(ways);
 }
 
-const liesOn = ({ box }: PlacedItem, { widthMm, heightMm }: { widthMm: number; heightMm: number }): boolean =>
+const shortest = (ways: readonly { readonly stepMm: number; readonly fix: Fix }[]): Fix[] =>
+  [...ways]
+    .sort((a, b) => a.stepMm - b.stepMm)
+    .slice(0, waysOffered)
+    .map((way) => way.fix);
+
+/** The least step in tenths of a millimetre that helps; null when none does, up to a long way. */
+function leastMove(helps: (stepMm: number) => boolean, missingMm: number, lengthMm: number): number | null {
+  const helpsInTenths = (tenths: number): boolean => helps(tenths / 10);
+  const most = Math.ceil((2 * (missingMm + lengthMm) + 50) * 10);
+  let high = Math.max(1, Math.ceil(missingMm * 10 - slack));
+  let low = high;
+  // Too far is no help either: something else is there, so the first step that helps is looked for.
+  while (!helpsInTenths(high)) {
+    if (high >= most) return null;
+    low = high + 1;
+    high = Math.ceil(high * 1.5) + 1;
+  }
+  return smallestWhole(low, high, helpsInTenths)! / 10;
+}
+
+const liesOn = (box: Box, { widthMm, heightMm }: { widthMm: number; heightMm: number }): boolean =>
   box.x >= -slack &&
   box.y >= -slack &&
   box.x + box.width <= widthMm + slack &&
@@ -98,7 +117,6 @@ function smallerFixes(
   settings: FreeSettings,
   item: PlacedItem,
   code: Box,
-  path: string,
   isClear: (item: PlacedItem) => boolean,
 ): Fix[] {
   if (settings.kind === 'words' && settings.circle !== null) return [];
@@ -112,11 +130,5 @@ function smallerFixes(
     : { x: box.x + box.width / 2, y: far(box.y, box.height, down) };
   const scaled = (share: number): PlacedItem => scaledItem(item, anchor, share);
   const share = largestShare((candidate) => isClear(scaled(candidate)));
-  if (share === null) return [];
-  return [
-    {
-      label: smallerLabel(item.name, share),
-      changes: [...sizeChanges(settings, path, share), ...placeChanges(scaled(share), settings, path)],
-    },
-  ];
+  return share === null ? [] : [smallerFix(scaled(share), settings, share)];
 }

@@ -1,43 +1,45 @@
 /** Limits on the room that the code has on its piece. */
-import type { Finding, Fix } from '../finding';
+import { mm, say, theCode, type Fix } from '../finding';
 import { holdsPoint, regionDistance } from '../geometry';
-import { roundCorners, type PieceSettings } from '../piece';
+import { largestHolding, roundDownTo, slack } from '../numbers';
+import { roundCorners } from '../piece';
 import { quietZoneModules } from '../symbol';
+import { changePiece, changePlacement, changeStyle, fix } from './changes';
 import {
-  centreChanges,
-  change,
+  centred,
   clearanceOf,
   enlargedPiece,
   hasQuietZone,
-  inMm,
   isCentred,
   offeredWidthTo,
   quietModules,
-  roundDownTo,
-  slack,
   widestCodeMm,
   withCodeCentred,
   withCodeWidth,
-  type LimitContext,
+  type CodeContext,
 } from './context';
+import type { Laying } from './laying';
+import type { Measured } from './measured';
 import { offenderFixes } from './offenders';
+import { centreChanges, codeWidthFix, pieceSizeChange } from './sizeFixes';
 
 /** The decoration of a round outline has to lie on the piece. */
-export function measureRoundInside(context: LimitContext): Finding | null {
-  const { piece, pieceSettings } = context;
-  const { round } = piece;
+export function measureRoundInside(context: CodeContext): Measured | null {
+  const { placed, laying } = context;
+  const { round } = placed;
   if (round === null) return null;
   const room = roundRoomMm(context);
   const leftMm = room - round.radiusMm;
   const isInside = leftMm >= -slack;
-  const widest = (pieceSettings.code.widthMm * room) / round.radiusMm;
+  const widest = (laying.placement.widthMm * room) / round.radiusMm;
   return {
-    code: 'round-inside',
+    kind: 'round-inside',
+    station: 'piece',
     severity: isInside ? 'fine' : 'stop',
     title: 'Round outline',
     text: isInside
-      ? 'From the decoration to the edge of the piece.'
-      : 'The round outline reaches beyond the piece. Make the code smaller or the piece larger.',
+      ? ['From the decoration to the edge of the piece.']
+      : ['The round outline reaches beyond the piece. Make the code smaller or the piece larger.'],
     measured: { value: leftMm, unit: 'mm' },
     required: { value: 0, unit: 'mm', comparison: '>=' },
     source: { tag: 'geo', text: 'geometry of the piece' },
@@ -45,18 +47,16 @@ export function measureRoundInside(context: LimitContext): Finding | null {
       isInside || widest < 5
         ? []
         : [
-            {
-              label: `Make the code ${inMm(offeredWidthTo(context, widest))}`,
-              changes: [change('piece.code.widthMm', offeredWidthTo(context, widest))],
-            },
-            { label: 'Take the round outline away', changes: [change('style.round', null)] },
+            codeWidthFix(context, offeredWidthTo(context, widest)),
+            fix(['Take the round outline away'], changeStyle(context, { round: null })),
           ],
   };
 }
 
 /** Radius of the largest circle about the middle of the code that lies on the piece; 0 without a round outline. */
-export function roundRoomMm({ piece }: LimitContext): number {
-  const { round, outline, isContour } = piece;
+export function roundRoomMm({ placed, piece }: CodeContext): number {
+  const { round } = placed;
+  const { outline, isContour } = piece;
   if (round === null) return 0;
   // A contour goes around the decoration by itself.
   if (isContour) return round.radiusMm;
@@ -65,60 +65,71 @@ export function roundRoomMm({ piece }: LimitContext): number {
 }
 
 /** Decoration within the quiet zone is never there without a word. */
-export function measureRoundQuiet({ style }: LimitContext): Finding | null {
-  if (style.round === null) return null;
-  const { quietModules } = style.round;
-  const isWhole = quietModules >= quietZoneModules;
+export function measureRoundQuiet(context: CodeContext): Measured | null {
+  const { round } = context.style;
+  if (round === null) return null;
+  const { quietModules: left } = round;
+  const isWhole = left >= quietZoneModules;
   return {
-    code: 'round-quiet',
-    severity: isWhole ? 'fine' : quietModules < 2 ? 'stop' : 'caution',
+    kind: 'round-quiet',
+    station: 'style',
+    severity: isWhole ? 'fine' : left < 2 ? 'stop' : 'caution',
     title: 'Decoration',
     text: isWhole
-      ? 'The decoration begins beyond the quiet zone.'
-      : 'The decoration reaches into the quiet zone. Some readers then lose the code: 2 modules are the least that all take.',
-    measured: { value: quietModules, unit: 'X' },
+      ? ['The decoration begins beyond the quiet zone.']
+      : [
+          'The decoration reaches into the quiet zone. Some readers then lose the code: 2 modules are the least that all take.',
+        ],
+    measured: { value: left, unit: 'X' },
     required: { value: quietZoneModules, unit: 'X', comparison: '>=' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3.8; least: simulated shots' },
     fixes: isWhole
       ? []
-      : [{ label: 'Keep 4 modules free', changes: [change('style.round.quietModules', quietZoneModules)] }],
+      : [
+          fix(
+            ['Keep 4 modules free'],
+            changeStyle(context, { round: { ...round, quietModules: quietZoneModules } }),
+          ),
+        ],
   };
 }
 
-export function measureCodeInside(context: LimitContext): Finding {
-  const { mm, nearest, obstacle } = clearanceOf(context);
-  const inside = mm >= -slack;
+export function measureCodeInside(context: CodeContext): Measured {
+  const { mm: freeMm, nearest, obstacle } = clearanceOf(context);
+  const inside = freeMm >= -slack;
   return {
-    code: 'code-inside',
+    kind: 'code-inside',
+    station: 'piece',
     severity: inside ? 'fine' : 'stop',
     title: 'Code on the piece',
     text: inside
-      ? `${inMm(mm)} from the ${nearest}.`
+      ? say`${mm(freeMm)} from the ${nearest}.`
       : obstacle.kind === 'edge'
-        ? `The code reaches ${inMm(-mm)} over the ${nearest}; what lies there is not made.`
-        : `The code lies ${inMm(-mm)} over the ${nearest}.`,
-    measured: { value: mm, unit: 'mm' },
+        ? say`The code reaches ${mm(-freeMm)} over the ${nearest}; what lies there is not made.`
+        : say`The code lies ${mm(-freeMm)} over the ${nearest}.`,
+    measured: { value: freeMm, unit: 'mm' },
     required: { value: 0, unit: 'mm', comparison: '>=' },
     source: { tag: 'geo', text: 'geometry of the piece' },
     fixes: inside ? [] : roomFixes(context),
   };
 }
 
-export function measureQuietZone(context: LimitContext): Finding {
+export function measureQuietZone(context: CodeContext): Measured {
   const { plan } = context;
   const { nearest, obstacle } = clearanceOf(context);
   const modules = quietModules(context);
   const enough = modules >= quietZoneModules - slack;
   const marked = plan.marks === 'dark modules' ? 'left bare' : 'marked with the light modules';
   return {
-    code: 'quiet-zone',
+    kind: 'quiet-zone',
+    station: 'piece',
     severity: enough ? 'fine' : 'stop',
     title: 'Quiet zone',
     text: enough
-      ? `On all sides, ${marked}; the nearest thing is the ${nearest}.`
+      ? say`On all sides, ${marked}; the nearest thing is the ${nearest}.`
       : obstacle.kind === 'item' || obstacle.kind === 'code'
-        ? `In the quiet zone: ${nearest}. Readers lose a code that something touches.`
-        : `The ${nearest} cuts the quiet zone. What lies beyond the piece is unknown, so it does not count as quiet.`,
+        ? say`In the quiet zone: ${nearest}. Readers lose a code that something touches.`
+        : say`The ${nearest} cuts the quiet zone. What lies beyond the piece is unknown, so it does not count as quiet.`,
     measured: { value: modules, unit: 'X' },
     required: { value: quietZoneModules, unit: 'X', comparison: '>=' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3.8' },
@@ -128,89 +139,71 @@ export function measureQuietZone(context: LimitContext): Finding {
 
 /** Ways to give the quiet zone its room: what stands in it moved or smaller, a smaller code, the middle, a larger piece,
  * tighter corners. Each is checked. */
-function roomFixes(context: LimitContext): Fix[] {
-  const { pieceSettings, symbol, pair } = context;
+function roomFixes(context: CodeContext): Fix[] {
+  const { laying } = context;
   const fixes: Fix[] = [...offenderFixes(context)];
-  const shrink = (settings: PieceSettings): number | null => {
-    const codeWidthMm = offeredWidthTo(context, widestCodeMm(context, settings));
-    const large = codeWidthMm >= 1 && codeWidthMm / symbol.size >= pair.smallestModuleMm - slack;
-    return large && hasQuietZone(context, withCodeWidth(settings, codeWidthMm)) ? codeWidthMm : null;
-  };
-  const smaller = shrink(pieceSettings);
-  if (smaller !== null)
-    fixes.push({
-      label: `Make the code ${inMm(smaller)}`,
-      changes: [change('piece.code.widthMm', smaller)],
-    });
-  const centred = withCodeCentred(pieceSettings);
-  const centre = centreChanges(pieceSettings);
-  if (!isCentred(pieceSettings)) {
-    if (hasQuietZone(context, centred)) fixes.push({ label: 'Put the code in the middle', changes: centre });
+  const smaller = smallerWidth(context, laying);
+  if (smaller !== null) fixes.push(codeWidthFix(context, smaller));
+  const inMiddle = withCodeCentred(laying);
+  if (!isCentred(laying)) {
+    if (hasQuietZone(context, inMiddle))
+      fixes.push(fix(say`Put ${theCode(context.id)} in the middle`, ...centreChanges(context)));
     else {
-      const width = shrink(centred);
-      if (width !== null && width !== smaller)
-        fixes.push({
-          label: `Make the code ${inMm(width)} and centre it`,
-          changes: [change('piece.code.widthMm', width), ...centre],
-        });
+      const widthMm = smallerWidth(context, inMiddle);
+      if (widthMm !== null && widthMm !== smaller)
+        fixes.push(
+          fix(
+            say`Make ${theCode(context.id)} ${mm(widthMm)} and centre it`,
+            changePlacement(context, { widthMm, ...centred }),
+          ),
+        );
     }
   }
-  fixes.push(...cornerFixes(context));
-  const larger = enlargedPiece(context, centred);
-  if (larger !== null && !hasQuietZone(context, centred)) {
-    const wider = roundDownTo(larger.widthMm - pieceSettings.widthMm, 0.001);
-    const higher = roundDownTo(larger.heightMm - pieceSettings.heightMm, 0.001);
-    const growth = [wider > 0 ? `${inMm(wider)} wider` : '', higher > 0 ? `${inMm(higher)} higher` : '']
-      .filter((part) => part !== '')
-      .join(' and ');
-    if (growth !== '')
-      fixes.push({
-        label: `Make the piece ${growth}`,
-        changes: [
-          change('piece.widthMm', larger.widthMm),
-          change('piece.heightMm', larger.heightMm),
-          ...centre,
-        ],
-      });
-  }
-  return fixes;
+  return [...fixes, ...cornerFixes(context), ...largerPieceFixes(context, inMiddle)];
+}
+
+/** The widest offered code that has its quiet zone and that the machine can make; null when there is none. */
+function smallerWidth(context: CodeContext, laying: Laying): number | null {
+  const { symbol, pair } = context;
+  const widthMm = offeredWidthTo(context, widestCodeMm(context, laying));
+  const isLarge = widthMm >= 1 && widthMm / symbol.size >= pair.smallestModuleMm - slack;
+  return isLarge && hasQuietZone(context, withCodeWidth(laying, widthMm)) ? widthMm : null;
+}
+
+/** A larger piece with the code in its middle, where that helps. */
+function largerPieceFixes(context: CodeContext, inMiddle: Laying): Fix[] {
+  if (hasQuietZone(context, inMiddle)) return [];
+  const larger = enlargedPiece(context, inMiddle);
+  if (larger === null) return [];
+  const wider = roundDownTo(larger.piece.widthMm - inMiddle.piece.widthMm, 0.001);
+  const higher = roundDownTo(larger.piece.heightMm - inMiddle.piece.heightMm, 0.001);
+  if (wider <= 0 && higher <= 0) return [];
+  const growth =
+    wider > 0 && higher > 0
+      ? say`${mm(wider)} wider and ${mm(higher)} higher`
+      : wider > 0
+        ? say`${mm(wider)} wider`
+        : say`${mm(higher)} higher`;
+  return [fix(say`Make the piece ${growth}`, pieceSizeChange(larger.piece), ...centreChanges(context))];
 }
 
 /** Smaller corners, where it is corners that cut the quiet zone. */
-function cornerFixes(context: LimitContext): Fix[] {
-  const { pieceSettings } = context;
-  const { outline } = pieceSettings;
+function cornerFixes(context: CodeContext): Fix[] {
+  const { piece, placement } = context.laying;
+  const { outline } = piece;
   if (outline.kind !== 'rectangle') return [];
-  const largest = Math.max(...outline.corners.map(({ mm }) => mm));
-  const limited = (mm: number): PieceSettings => ({
-    ...pieceSettings,
-    outline: {
+  const [a, b, c, d] = outline.corners;
+  const limited = (largest: number): typeof outline => {
+    const cut = (corner: typeof a): typeof a => ({ ...corner, mm: Math.min(corner.mm, largest) });
+    return {
       kind: 'rectangle',
-      corners:
-        mm === 0
-          ? roundCorners(0)
-          : (outline.corners.map((corner) => ({ ...corner, mm: Math.min(corner.mm, mm) })) as [
-              (typeof outline.corners)[0],
-              (typeof outline.corners)[0],
-              (typeof outline.corners)[0],
-              (typeof outline.corners)[0],
-            ]),
-    },
-  });
-  const fits = (mm: number): boolean => hasQuietZone(context, limited(mm));
+      corners: largest === 0 ? roundCorners(0) : [cut(a), cut(b), cut(c), cut(d)],
+    };
+  };
+  const fits = (largest: number): boolean =>
+    hasQuietZone(context, { piece: { ...piece, outline: limited(largest) }, placement });
+  const largest = Math.max(a.mm, b.mm, c.mm, d.mm);
   if (fits(largest) || !fits(0)) return [];
-  let low = 0;
-  let high = largest;
-  for (let step = 0; step < 30; step++) {
-    const middle = (low + high) / 2;
-    if (fits(middle)) low = middle;
-    else high = middle;
-  }
-  const mm = roundDownTo(low, 0.1);
-  return [
-    {
-      label: `Make the corner radius ${inMm(mm)}`,
-      changes: [change('piece.outline', limited(mm).outline)],
-    },
-  ];
+  const radiusMm = roundDownTo(largestHolding(0, largest, 1e-6, fits), 0.1);
+  return [fix(say`Make the corner radius ${mm(radiusMm)}`, changePiece({ outline: limited(radiusMm) }))];
 }

@@ -3,26 +3,26 @@ import { logoAssets } from '../../node/logoAssets';
 import { arrangements, createLibrary, runJob, safestShare } from '../run';
 import { newLogo, type LogoSettings } from '../logo';
 import { plainStyle, presets, squareModules, type Style } from '../artwork';
+import { inWords, told, withFirst, withPlacement } from '../../testing/findings';
 import { applyChanges, type Job, newJob } from '../job';
 import { findPair, isLine } from '../plan';
 
-const sign = (style: Style = plainStyle, logo: LogoSettings | null = null): Job => ({
-  ...newJob({
-    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
-    pair: findPair('white-vinyl', 'ink-jet-600dpi'),
-    codeWidthMm: 40,
-    pieceSizeMm: { width: 60, height: 60 },
-  }),
-  style,
-  logo,
-});
+const sign = (style: Style = plainStyle, logo: LogoSettings | null = null): Job =>
+  withFirst(
+    newJob({
+      message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+      pair: findPair('white-vinyl', 'ink-jet-600dpi'),
+      codeWidthMm: 40,
+      pieceSizeMm: { width: 60, height: 60 },
+    }),
+    { style, logo },
+  );
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 async function run(job: Job) {
   await library.load(job);
   return runJob(job, undefined, library);
 }
-const finding = async (job: Job, code: string) =>
-  (await run(job)).findings.find((entry) => entry.code === code);
+const finding = async (job: Job, kind: string) => told(await run(job)).find((entry) => entry.kind === kind);
 const anchor = (change: Partial<LogoSettings> = {}): LogoSettings => ({
   ...newLogo({ kind: 'icon', icon: 'anchor' }),
   ...change,
@@ -33,7 +33,7 @@ describe('limits on shapes', () => {
     for (const { id, style } of presets.filter((preset) => preset.id !== 'porthole')) {
       const { findings } = await run(sign(style));
       const shapes = ['unit-fill', 'finder-corners', 'finder-proportions', 'alignment', 'thinnest-part'];
-      const unfine = findings.filter(({ code, severity }) => shapes.includes(code) && severity !== 'fine');
+      const unfine = findings.filter(({ kind, severity }) => shapes.includes(kind) && severity !== 'fine');
       expect([id, unfine]).toEqual([id, []]);
     }
   });
@@ -73,12 +73,12 @@ describe('limits on a logo', () => {
     for (const share of [0.1, 0.2, 0.24, 0.3, 0.4]) {
       const job = sign(plainStyle, anchor({ share }));
       const result = await run(job);
-      const { worst, correctable } = result.made!.damage!;
-      const budget = result.findings.find(({ code }) => code === 'budget')!;
+      const { worst, correctable } = result.made!.codes[0]!.damage!;
+      const budget = told(result).find(({ kind }) => kind === 'budget')!;
       expect(budget.severity).toBe(
         worst > correctable ? 'stop' : worst > correctable / 2 ? 'caution' : 'fine',
       );
-      expect(budget.measured).toEqual({ value: worst, unit: `of ${correctable}` });
+      expect(budget.measured).toEqual({ value: worst, unit: 'codewords', of: correctable });
       severities.add(budget.severity);
       for (const { label, changes } of budget.fixes) {
         const mended = (await finding(applyChanges(job, changes), 'budget'))!;
@@ -104,16 +104,16 @@ describe('limits on a logo', () => {
 
   it('is held back when its words or its file cannot be drawn, and says why', async () => {
     const missing = newLogo({ kind: 'drawing', file: 'd'.repeat(64), fileName: 'crest.svg' });
-    expect((await run(sign(plainStyle, missing))).heldBackBy).toMatchObject([
-      { code: 'logo-missing', text: expect.stringContaining('crest.svg') },
-    ]);
+    const { heldBackBy } = await run(sign(plainStyle, missing));
+    expect(heldBackBy).toMatchObject([{ kind: 'logo-missing' }]);
+    expect(inWords(heldBackBy[0]!.text)).toContain('crest.svg');
     const unwritten = newLogo({ kind: 'text', text: '漢字' });
-    expect((await run(sign(plainStyle, unwritten))).heldBackBy).toMatchObject([{ code: 'logo-missing' }]);
+    expect((await run(sign(plainStyle, unwritten))).heldBackBy).toMatchObject([{ kind: 'logo-missing' }]);
   });
 
   it('has a caution for lines finer than the machine', async () => {
     const tiny = sign(plainStyle, anchor({ share: 0.06 }));
-    const small = { ...tiny, piece: { ...tiny.piece, code: { ...tiny.piece.code, widthMm: 8 } } };
+    const small = withPlacement(tiny, { widthMm: 8 });
     expect((await finding(small, 'logo-detail'))!.severity).toBe('caution');
     expect((await finding(sign(plainStyle, anchor()), 'logo-detail'))!.severity).toBe('fine');
   });
@@ -121,20 +121,20 @@ describe('limits on a logo', () => {
   it('finds the arrangement that loses least, and each one is as it says', async () => {
     const job = sign(plainStyle, anchor({ share: 0.22 }));
     await library.load(job);
-    const found = arrangements(job, library);
+    const found = arrangements(job, 'code-1', library);
     expect(found.length).toBeGreaterThan(6);
     const safe = found.findIndex(({ isSafe }) => !isSafe);
     expect(found.slice(safe === -1 ? found.length : safe).every(({ isSafe }) => !isSafe)).toBe(true);
     for (const { version, level, mask, used, correctable } of found.slice(0, 3)) {
-      const symbol = { ...job.symbol, version, level, mask, raiseLevel: false };
-      const { damage } = (await run({ ...job, symbol })).made!;
+      const symbol = { ...job.codes[0]!.symbol, version, level, mask, raiseLevel: false };
+      const { damage } = (await run(withFirst(job, { symbol }))).made!.codes[0]!;
       expect([damage!.worst, damage!.correctable]).toEqual([used, correctable]);
       for (let other = 0; other < 8; other++) {
-        const { made } = await run({ ...job, symbol: { ...symbol, mask: other } });
-        expect(made!.damage!.worst).toBeGreaterThanOrEqual(used);
+        const { made } = await run(withFirst(job, { symbol: { ...symbol, mask: other } }));
+        expect(made!.codes[0]!.damage!.worst).toBeGreaterThanOrEqual(used);
       }
     }
-    expect(safestShare(await run(job))).toBeGreaterThan(0.1);
+    expect(safestShare(await run(job), 'code-1')).toBeGreaterThan(0.1);
   });
 
   it('is printed in its colours only where the machine has colours', async () => {
@@ -149,10 +149,9 @@ describe('limits on a logo', () => {
         isLine(operation) ? [] : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
       );
     expect(inks(job)).toEqual(['#000000', '#1f7a6d']);
-    expect(inks({ ...job, logo: { ...job.logo!, ink: { ...job.logo!.ink, keepsColours: false } } })).toEqual([
-      '#000000',
-      '#000000',
-    ]);
+    const logo = job.codes[0]!.logo!;
+    const inOneInk = withFirst(job, { logo: { ...logo, ink: { ...logo.ink, keepsColours: false } } });
+    expect(inks(inOneInk)).toEqual(['#000000', '#000000']);
     expect(
       inks({ ...job, making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' } }),
     ).toEqual(['#000000']);

@@ -2,40 +2,49 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { logoAssets } from '../../node/logoAssets';
 import {
-  codesOf,
-  focusCode,
+  withCodeAdded,
   withoutCode,
   applyChanges,
   parseJob,
+  type CodeSettings,
   type Job,
   newJob,
   thingsOf,
   type ThingDraft,
 } from '../job';
+import type { About } from '../finding';
 import { createLibrary, makeFiles, runJob, type JobResult } from '../run';
 import { boundsOf, regionArea, regionDistance, type Region } from '../geometry';
-import type { HoleSettings, PieceSettings } from '../piece';
+import { told, withPlacement } from '../../testing/findings';
+import type { CodePlacement, HoleSettings, PieceSettings } from '../piece';
 import { findPair, isLine } from '../plan';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 const address = 'https://ternquay.example/berth/17';
 
 /** A plywood board of 90 by 70 with a version 3 code of 29 mm in its middle. */
-function board(things: readonly ThingDraft[] = [], piece: Partial<PieceSettings> = {}): Job {
+function board(
+  things: readonly ThingDraft[] = [],
+  piece: Partial<PieceSettings> = {},
+  placement: Partial<CodePlacement> = {},
+): Job {
   const job = newJob({
     message: { kind: 'web', address },
     pair: findPair('birch-plywood', 'co2-laser'),
     codeWidthMm: 29,
     pieceSizeMm: { width: 90, height: 70 },
   });
-  return { ...job, piece: { ...job.piece, items: thingsOf(things), ...piece } };
+  return withPlacement({ ...job, piece: { ...job.piece, items: thingsOf(things), ...piece } }, placement);
 }
 async function run(job: Job): Promise<JobResult> {
   await library.load(job);
   return runJob(job, undefined, library);
 }
-const find = async (job: Job, code: string) =>
-  (await run(job)).findings.find((finding) => finding.code === code);
+const find = async (job: Job, kind: string, id?: string) =>
+  told(await run(job)).find(
+    (finding) =>
+      finding.kind === kind && (id === undefined || ('id' in finding.about && finding.about.id === id)),
+  );
 const hole: HoleSettings = {
   id: 'h',
   shape: { kind: 'round', diameterMm: 4 },
@@ -70,7 +79,7 @@ describe('the quiet zone against everything on the piece', () => {
 
   it('is measured exactly: words moved by any distance leave just that', async () => {
     const at = async (yMm: number) =>
-      (await find(board([words('HI', { yMm, capitalMm: 5 })]), 'quiet-zone'))!.measured.value!;
+      (await find(board([words('HI', { yMm, capitalMm: 5 })]), 'quiet-zone'))!.measured.value;
     const near = await at(50.5);
     for (const more of [0.5, 1, 1.7]) expect((await at(50.5 + more)) - near).toBeCloseTo(more, 3);
   });
@@ -85,8 +94,8 @@ describe('the quiet zone against everything on the piece', () => {
     expect(await nearest(board([], { holes: [{ ...hole, xMm: 28, yMm: 35 }] }))).toContain('hole of 4 mm');
     expect(await nearest(board([{ kind: 'border', insetMm: 18, lineMm: 1 }]))).toContain('border line');
     const job = board();
-    const second = { ...codesOf(job)[0]!, code: { widthMm: 20, xMm: 62, yMm: 25, turnDegrees: 0 } };
-    expect(await nearest({ ...job, moreCodes: [second] })).toContain('code 2');
+    const second = { ...job.codes[0]!, placement: { widthMm: 20, xMm: 62, yMm: 25, turnDegrees: 0 } };
+    expect(await nearest(withCodeAdded(job, second))).toContain('code 2');
   });
 
   it('stops a code that lies on an area all around it', async () => {
@@ -109,7 +118,7 @@ describe('the quiet zone against everything on the piece', () => {
         }),
         async (frame) => {
           const { piece } = (await run(board([{ kind: 'frame', ...frame, text: 'SCAN' }]))).made!;
-          const { x, y, width } = piece.quietZone;
+          const { x, y, width } = piece.codes[0]!.quietZone;
           const square: Region = [
             [
               { x, y },
@@ -165,9 +174,7 @@ describe('things on the piece', () => {
   });
 
   it('are frames too: the code is moved with its frame', async () => {
-    const low = board([{ kind: 'frame', text: 'SCAN ME' }], {
-      code: { widthMm: 29, xMm: 'middle', yMm: 34, turnDegrees: 0 },
-    });
+    const low = board([{ kind: 'frame', text: 'SCAN ME' }], {}, { yMm: 34 });
     const { severity, fixes } = (await find(low, 'piece-inside'))!;
     expect(severity).toBe('stop');
     expect(fixes[0]!.label).toBe('Move the code with its panel frame');
@@ -262,7 +269,7 @@ describe('holes', () => {
           });
           const least = Math.min(...spare);
           fc.pre(Math.abs(least) > 0.03);
-          const { severity } = findings.find(({ code }) => code === 'piece-holes')!;
+          const { severity } = findings.find(({ kind }) => kind === 'piece-holes')!;
           expect(severity === 'fine').toBe(least > 0);
         },
       ),
@@ -272,10 +279,10 @@ describe('holes', () => {
 
   it('measure what they are: free distance from words is from edge to ink', async () => {
     const job = board([words('HI', { xMm: 12, yMm: 5.5 })], { holes: [hole] });
-    const { made, findings } = await run(job);
+    const { made } = await run(job);
     const ink = boundsOf(made!.piece.items[0]!.area)!;
-    const { measured } = findings.find(({ code }) => code === 'piece-holes')!;
-    expect(Math.abs(measured.value! - (ink.x - 10))).toBeLessThan(0.05);
+    const { measured } = (await find(job, 'piece-holes'))!;
+    expect(Math.abs(measured.value - (ink.x - 10))).toBeLessThan(0.05);
   });
 
   it('are cut before the outline, a kerf smaller, and the outline a kerf larger', async () => {
@@ -339,77 +346,84 @@ describe('a standing sign', () => {
 });
 
 describe('several codes', () => {
-  const job = board([{ kind: 'frame', around: 1 }]);
-  const second = {
-    ...codesOf(job)[0]!,
-    message: { kind: 'web' as const, address: 'https://ternquay.example/how' },
-    code: { widthMm: 22, xMm: 4, yMm: 4, turnDegrees: 90 },
+  const job = board([{ kind: 'frame', around: 'code-2' }]);
+  const second: Omit<CodeSettings, 'id'> = {
+    ...job.codes[0]!,
+    message: { kind: 'web', address: 'https://ternquay.example/how' },
+    placement: { widthMm: 22, xMm: 4, yMm: 4, turnDegrees: 90 },
   };
-  const both: Job = {
-    ...job,
-    moreCodes: [second],
-    overrides: [{ code: 'module-size~1', reason: 'Tested on the bench.', at: '2026-11-25T10:00:00.000Z' }],
-  };
+  const withSecond = (placement: Partial<CodePlacement> = {}): Job =>
+    withCodeAdded(job, { ...second, placement: { ...second.placement, ...placement } });
+  const passed = { reason: 'Tested on the bench.', at: '2026-11-25T10:00:00.000Z', kind: 'module-size' };
+  const both: Job = { ...withSecond(), overrides: [{ ...passed, about: { on: 'code', id: 'code-2' } }] };
 
-  it('change places and back without a trace', () => {
-    expect(parseJob(focusCode(both, 1))).toMatchObject({ job: { message: second.message } });
-    expect(focusCode(focusCode(both, 1), 1)).toEqual(both);
-    expect(focusCode(both, 1).overrides[0]!.code).toBe('module-size');
-    expect(focusCode(both, 1).piece.items[0]).toMatchObject({ around: 0 });
-    expect(focusCode(both, 7)).toBe(both);
+  it('have ids of their own, also after one was taken away', () => {
+    expect(both.codes.map(({ id }) => id)).toEqual(['code-1', 'code-2']);
+    expect(withCodeAdded(withoutCode(both, 'code-1'), second).codes.map(({ id }) => id)).toEqual([
+      'code-2',
+      'code-1',
+    ]);
   });
 
-  it('taken away take their frames and overrides along, and the others move up', () => {
-    expect(withoutCode(both, 1)).toEqual({
-      ...both,
-      piece: { ...both.piece, items: [] },
-      moreCodes: [],
+  it('taken away take their frames and overrides along, and the others keep theirs', () => {
+    expect(withoutCode(both, 'code-2')).toEqual({
+      ...job,
+      piece: { ...job.piece, items: [] },
       overrides: [],
     });
-    const left = withoutCode(both, 0);
-    expect(left).toMatchObject({ message: second.message, moreCodes: [], piece: { code: second.code } });
-    expect(left.piece.items[0]).toMatchObject({ around: 0 });
-    expect(left.overrides.map(({ code }) => code)).toEqual(['module-size']);
+    const left = withoutCode(both, 'code-1');
+    expect(left).toMatchObject({
+      codes: [{ ...second, id: 'code-2' }],
+      piece: { items: [{ around: 'code-2' }] },
+    });
+    expect(left.overrides).toEqual(both.overrides);
     expect(parseJob(left)).toEqual({ job: left });
-    expect(withoutCode(left, 0)).toBe(left);
-    expect(withoutCode(both, 4)).toBe(both);
+    expect(withoutCode(left, 'code-2')).toBe(left);
+    expect(withoutCode(both, 'code-4')).toBe(both);
   });
 
   it('are limited each by itself, with fixes that go to the right one', async () => {
-    const small = {
-      ...both,
-      moreCodes: [{ ...second, code: { ...second.code, widthMm: 15 } }],
-      overrides: [],
-    };
-    const stop = (await find(small, 'module-size~1'))!;
-    expect(stop).toMatchObject({ severity: 'stop', title: 'Module, code 2' });
-    const [fix] = stop.fixes;
-    const mended = applyChanges(small, fix!.changes);
-    expect(mended.moreCodes[0]!.code.widthMm).toBeGreaterThan(15);
-    expect(mended.piece.code).toEqual(small.piece.code);
-    expect(await find(mended, 'module-size~1')).toBeUndefined();
+    const small = withSecond({ widthMm: 15 });
+    const stop = (await find(small, 'module-size', 'code-2'))!;
+    expect(stop).toMatchObject({ severity: 'stop', about: { on: 'code', id: 'code-2' } });
+    const mended = applyChanges(small, stop.fixes[0]!.changes);
+    expect(mended.codes[1]!.placement.widthMm).toBeGreaterThan(15);
+    expect(mended.codes[0]).toEqual(small.codes[0]);
+    expect((await find(mended, 'module-size', 'code-2'))!.severity).toBe('fine');
   });
 
-  it('are called by their places in the job, whichever is at hand', async () => {
-    const near = {
-      ...both,
-      piece: { ...both.piece, items: [] },
-      moreCodes: [{ ...second, code: { ...second.code, xMm: 8, yMm: 20 } }],
+  it('leave the frames of the others alone when words are taken out of a quiet zone', async () => {
+    const crowded = withCodeAdded(
+      board([{ kind: 'frame', around: 'code-1' }, words('HOW', { xMm: 5, yMm: 19, capitalMm: 3 })]),
+      { ...second, placement: { ...second.placement, widthMm: 14 } },
+    );
+    const stop = (await find(crowded, 'quiet-zone', 'code-2'))!;
+    expect(stop).toMatchObject({ severity: 'stop', text: expect.stringContaining('“HOW”') });
+    const removal = stop.fixes.find(({ label }) => label === 'Take the words “HOW” away')!;
+    expect(applyChanges(crowded, removal.changes)).toEqual({
+      ...crowded,
+      piece: { ...crowded.piece, items: crowded.piece.items.slice(0, 1) },
+    });
+  });
+
+  it('are called by their places in the job, and moved apart by a fix', async () => {
+    const near = { ...withSecond({ xMm: 8, yMm: 20 }), piece: { ...both.piece, items: [] } };
+    expect((await find(near, 'quiet-zone', 'code-1'))!.text).toContain('code 2');
+    const stop = (await find(near, 'quiet-zone', 'code-2'))!;
+    expect(stop.text).toContain('code 1');
+    const move = stop.fixes.find(({ label }) => label.startsWith('Move code 2'))!;
+    expect((await find(applyChanges(near, move.changes), 'quiet-zone', 'code-2'))!.severity).toBe('fine');
+  });
+
+  it('let a stop pass for one of them only, and one about the whole piece for all', async () => {
+    const small = withPlacement(withSecond({ widthMm: 15 }), { widthMm: 15 });
+    const heldBack = async (about: About) => {
+      const overrides = [{ ...passed, about }];
+      const { heldBackBy } = await run({ ...small, overrides });
+      return heldBackBy.filter(({ kind }) => kind === 'module-size').map((finding) => finding.about);
     };
-    const nearest = (result: JobResult, code: string) =>
-      result.findings.find((finding) => finding.code === code)!;
-    const first = await run(near);
-    expect(nearest(first, 'quiet-zone').text).toContain('code 2');
-    expect(nearest(first, 'quiet-zone~1')).toMatchObject({
-      title: 'Quiet zone, code 2',
-      text: expect.stringContaining('code 1'),
-    });
-    const focused = runJob(focusCode(near, 1), undefined, library, 1);
-    expect(nearest(focused, 'quiet-zone').text).toContain('code 1');
-    expect(nearest(focused, 'quiet-zone~1')).toMatchObject({
-      title: 'Quiet zone, code 1',
-      text: expect.stringContaining('code 2'),
-    });
+    expect(await heldBack({ on: 'code', id: 'code-2' })).toEqual([{ on: 'code', id: 'code-1' }]);
+    expect(await heldBack({ on: 'piece' })).toEqual([]);
   });
 
   it('in one view are a caution, and apart are not', async () => {
@@ -421,16 +435,15 @@ describe('several codes', () => {
 
   it('are all marked, and the second is turned', async () => {
     const { made } = await run(both);
-    expect(made!.piece.others).toHaveLength(1);
-    expect(made!.piece.others[0]!.turn).toBeCloseTo(Math.PI / 2, 9);
+    expect(made!.piece.codes).toHaveLength(2);
+    expect(made!.piece.codes[1]!.turn).toBeCloseTo(Math.PI / 2, 9);
     expect(made!.plan.operations.filter(({ label }) => label === 'dark modules')).toHaveLength(2);
   });
 });
 
 describe('a turned code', () => {
   it('by a quarter is fine, by any other angle a caution with a way back', async () => {
-    const turned = (turnDegrees: number) =>
-      board([], { code: { widthMm: 29, xMm: 'middle', yMm: 'middle', turnDegrees } });
+    const turned = (turnDegrees: number) => board([], {}, { turnDegrees });
     expect(await find(turned(90), 'code-turn')).toBeUndefined();
     const caution = (await find(turned(30), 'code-turn'))!;
     expect(caution).toMatchObject({ severity: 'caution', required: { value: 0 } });
@@ -439,18 +452,13 @@ describe('a turned code', () => {
 
   it('keeps its area, and its quiet zone is the turned square', async () => {
     const area = async (turnDegrees: number) => {
-      const { made } = await run(
-        board([], { code: { widthMm: 29, xMm: 'middle', yMm: 'middle', turnDegrees } }),
-      );
+      const { made } = await run(board([], {}, { turnDegrees }));
       const [mark] = made!.plan.operations;
       return isLine(mark!) ? 0 : regionArea(mark!.area);
     };
     expect(await area(45)).toBeCloseTo(await area(0), 6);
     // A square of 37 mm turned by 45 degrees is 52.3 mm across: too much for 50.
-    const job = {
-      ...board(),
-      piece: { ...board().piece, heightMm: 50, code: { ...board().piece.code, turnDegrees: 45 } },
-    };
+    const job = board([], { heightMm: 50 }, { turnDegrees: 45 });
     expect((await find(job, 'quiet-zone'))!.severity).toBe('stop');
     expect((await find({ ...job, piece: { ...job.piece, heightMm: 53 } }, 'quiet-zone'))!.severity).toBe(
       'fine',

@@ -1,5 +1,15 @@
 /** Limits on what lies on the piece beside its codes: words, pictures and frames. */
-import type { Finding, Fix, Severity, Source } from '../finding';
+import {
+  aboutPiece,
+  mm,
+  say,
+  sizeMm,
+  theCode,
+  type About,
+  type Finding,
+  type Fix,
+  type Source,
+} from '../finding';
 import {
   boundsOf,
   cutRegion,
@@ -9,116 +19,120 @@ import {
   sharedRegion,
   type Contour,
   type Region,
-  boxContour,
 } from '../geometry';
+import { roundUpTo, slack } from '../numbers';
 import {
   outlineOf,
-  turnedWith,
   type Axis,
   type FrameSettings,
   type ItemSettings,
+  type PieceSettings,
   type PlacedItem,
 } from '../piece';
-import { change, hasQuietZone, inMm, roundUpTo, slack, type LimitContext } from './context';
+import { changeItem, changePlacement, fix } from './changes';
+import { hasQuietZone, largestPieceMm, type CodeContext, type PieceContext } from './context';
 import {
   inkOf,
+  isFree,
   largestShare,
   movedItem,
-  placeChanges,
+  placeChange,
   removalFix,
   scaledItem,
-  sizeChanges,
-  smallerLabel,
+  smallerFix,
+  tidy,
 } from './itemFixes';
+import { pieceSizeChange } from './sizeFixes';
 
 const geometry: Source = { tag: 'geo', text: 'geometry of the piece' };
 const trade: Source = { tag: 'cp', text: 'common practice, no source' };
 
-/** The item that lies nearest to the edge, or farthest over it. */
-interface Nearest {
+export const aboutItem = ({ id }: { readonly id: string }): About => ({ on: 'item', id });
+
+/** What is measured of one item. */
+interface ItemMeasure {
   readonly item: PlacedItem;
   readonly mm: number;
 }
 
+const least = (measures: readonly ItemMeasure[]): ItemMeasure | null =>
+  measures.reduce<ItemMeasure | null>(
+    (best, next) => (best === null || next.mm < best.mm ? next : best),
+    null,
+  );
+
 /** Everything has to lie on the piece, and at least the safe distance from where it is cut. */
-export function measureThingsInside(context: LimitContext): Finding | null {
-  const { piece, pieceSettings } = context;
-  const { items, outline, isContour } = piece;
-  const { safeMm } = pieceSettings;
-  let worst: Nearest | null = null;
-  for (const item of items) {
-    const region = inkOf(item);
-    // A border line keeps its own distance, and a contour goes around everything by itself.
-    if (region.length === 0 || item.kind === 'border') continue;
-    const mm = distanceInside(item, outline);
-    if (worst === null || mm < worst.mm) worst = { item, mm };
-  }
-  if (worst === null) return null;
-  const { item, mm } = worst;
-  const severity: Severity = mm < -slack ? 'stop' : mm < safeMm - slack ? 'caution' : 'fine';
-  const place = pieceSettings.items.findIndex(({ id }) => id === item.id);
-  const settings = pieceSettings.items[place];
-  return {
-    code: 'piece-inside',
-    severity,
+export function measureThingsInside(context: PieceContext): Finding[] {
+  const { piece, settings } = context;
+  const { safeMm } = settings;
+  // A border line keeps its own distance, and a contour goes around everything by itself.
+  const measures = piece.items
+    .filter((item) => item.kind !== 'border' && inkOf(item).length > 0)
+    .map((item): ItemMeasure => ({ item, mm: distanceInside(item, piece.outline) }));
+  const nearest = least(measures);
+  if (nearest === null) return [];
+  const shared = {
+    kind: 'piece-inside',
+    station: 'piece',
     title: 'On the piece',
-    text:
-      severity === 'fine'
-        ? `Nearest to the edge: ${item.name}.`
-        : severity === 'stop'
-          ? `Over the edge: ${item.name}. What lies there is not made.`
-          : `Nearer to the cut line than the safe distance: ${item.name}. A cut that is a little off would touch it.`,
-    measured: { value: mm, unit: 'mm' },
     required: { value: safeMm, unit: 'mm', comparison: '>=' },
     source: safeMm > 0 ? trade : geometry,
-    fixes:
-      severity === 'fine' || isContour || settings === undefined
-        ? []
-        : insideFixes(context, item, settings, place, severity === 'stop' ? 0 : safeMm),
-  };
+  } as const;
+  const near = measures.filter((measure) => measure.mm < safeMm - slack || measure.mm < -slack);
+  if (near.length === 0)
+    return [
+      {
+        ...shared,
+        about: aboutPiece,
+        severity: 'fine',
+        text: say`Nearest to the edge: ${nearest.item.name}.`,
+        measured: { value: nearest.mm, unit: 'mm' },
+        fixes: [],
+      },
+    ];
+  return near.map(({ item, mm: insideMm }): Finding => {
+    const isOver = insideMm < -slack;
+    return {
+      ...shared,
+      about: aboutItem(item),
+      severity: isOver ? 'stop' : 'caution',
+      text: isOver
+        ? say`Over the edge: ${item.name}. What lies there is not made.`
+        : say`Nearer to the cut line than the safe distance: ${item.name}. A cut that is a little off would touch it.`,
+      measured: { value: insideMm, unit: 'mm' },
+      fixes: piece.isContour ? [] : insideFixes(context, item),
+    };
+  });
 }
 
-/** Moved in, made smaller about its middle, or both; each only when it then lies where it should. */
-function insideFixes(
-  context: LimitContext,
-  item: PlacedItem,
-  settings: ItemSettings,
-  place: number,
-  leastMm: number,
-): Fix[] {
-  const { piece, pieceSettings } = context;
-  const removal = removalFix(pieceSettings, place, item.name);
-  if (settings.kind === 'border') return [removal];
-  if (settings.kind === 'frame')
-    return [...codeMoves(context, item, settings), ...roomierPiece(context, item, settings), removal];
-  const path = `piece.items.${place}`;
-  const { safeMm } = pieceSettings;
+/** Moved in, made smaller about its middle, or taken away; each only when it then lies where it should. */
+function insideFixes(context: PieceContext, item: PlacedItem): Fix[] {
+  const { piece, settings } = context;
+  const own = settings.items.find(({ id }) => id === item.id);
+  if (own === undefined) return [];
+  if (own.kind === 'frame') return [...frameFixes(context, item, own), removalFix(item)];
+  if (!isFree(own)) return [removalFix(item)];
+  const { safeMm } = settings;
   const isGood = (candidate: PlacedItem): boolean =>
-    measuredInside(candidate, [piece.outline]) >= Math.max(leastMm, safeMm) - slack;
+    measuredInside(candidate, [piece.outline]) >= safeMm - slack;
   const bounds = boundsOf(inkOf(item))!;
   const into = (start: number, length: number, room: number, axis: Axis): number =>
     axis === 'middle' ? 0 : shiftInto(start, length, room, safeMm);
-  const dx = into(bounds.x, bounds.width, piece.widthMm, settings.xMm);
-  const dy = into(bounds.y, bounds.height, piece.heightMm, settings.yMm);
-  const moved = movedItem(item, dx, dy);
+  const moved = movedItem(
+    item,
+    into(bounds.x, bounds.width, piece.widthMm, own.xMm),
+    into(bounds.y, bounds.height, piece.heightMm, own.yMm),
+  );
   const fixes: Fix[] = [];
-  if (isGood(moved))
-    fixes.push({
-      label: `Move the ${item.name} onto the piece`,
-      changes: placeChanges(moved, settings, path),
-    });
+  if (isGood(moved)) fixes.push(fix(say`Move the ${item.name} onto the piece`, placeChange(moved, own)));
   const middle = { x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 };
   const smaller = (share: number): PlacedItem => scaledItem(item, middle, share);
   const share =
-    settings.kind === 'words' && settings.circle !== null
+    own.kind === 'words' && own.circle !== null
       ? null
       : largestShare((candidate) => isGood(smaller(candidate)));
-  if (share !== null)
-    fixes.push({
-      label: smallerLabel(item.name, share),
-      changes: [...sizeChanges(settings, path, share), ...placeChanges(smaller(share), settings, path)],
-    });
-  return [...fixes, removal];
+  if (share !== null) fixes.push(smallerFix(smaller(share), own, share));
+  return [...fixes, removalFix(item)];
 }
 
 /** How far along an axis something has to move to lie within a room; in whole tenths, so that nothing ends just short. */
@@ -128,61 +142,53 @@ function shiftInto(start: number, length: number, room: number, safeMm: number):
   return before > 0 ? before : beyond > 0 ? -beyond : 0;
 }
 
+/** A frame goes where its code goes. */
+function frameFixes(context: PieceContext, frame: PlacedItem, { around }: FrameSettings): Fix[] {
+  const code = context.codes.find(({ id }) => id === around) ?? context.codes[0];
+  return code === undefined
+    ? []
+    : [...movedWithCode(context, frame, code), ...roomierPiece(context, frame, code)];
+}
+
 /** A piece so much larger that the frame around its code lies on it. */
-function roomierPiece(context: LimitContext, frame: PlacedItem, { around }: FrameSettings): Fix[] {
-  const { piece, pieceSettings } = context;
-  const { safeMm, code } = pieceSettings;
-  if (around !== 0) return [];
+function roomierPiece({ piece, settings }: PieceContext, frame: PlacedItem, { laying }: CodeContext): Fix[] {
+  const { safeMm } = settings;
+  const { placement } = laying;
   const { x, y, width, height } = frame.box;
   // In the middle, half of what the piece grows is on the far side.
   const growth = (start: number, length: number, room: number, axis: Axis): number => {
     const over = Math.max(start + length + safeMm - room, axis === 'middle' ? safeMm - start : 0);
     return over <= slack ? 0 : Math.ceil((axis === 'middle' ? 2 : 1) * over + 0.01);
   };
-  const larger = {
-    ...pieceSettings,
-    widthMm: pieceSettings.widthMm + growth(x, width, piece.widthMm, code.xMm),
-    heightMm: pieceSettings.heightMm + growth(y, height, piece.heightMm, code.yMm),
+  const larger: PieceSettings = {
+    ...settings,
+    widthMm: settings.widthMm + growth(x, width, piece.widthMm, placement.xMm),
+    heightMm: settings.heightMm + growth(y, height, piece.heightMm, placement.yMm),
   };
   const moved = movedItem(
     frame,
-    code.xMm === 'middle' ? (larger.widthMm - pieceSettings.widthMm) / 2 : 0,
-    code.yMm === 'middle' ? (larger.heightMm - pieceSettings.heightMm) / 2 : 0,
+    placement.xMm === 'middle' ? (larger.widthMm - settings.widthMm) / 2 : 0,
+    placement.yMm === 'middle' ? (larger.heightMm - settings.heightMm) / 2 : 0,
   );
-  if (Math.max(larger.widthMm, larger.heightMm) > 5000) return [];
+  if (Math.max(larger.widthMm, larger.heightMm) > largestPieceMm) return [];
   if (measuredInside(moved, [outlineOf(larger).edge]) < safeMm - slack) return [];
-  return [
-    {
-      label: `Make the piece ${larger.widthMm} × ${inMm(larger.heightMm)}`,
-      changes: [change('piece.widthMm', larger.widthMm), change('piece.heightMm', larger.heightMm)],
-    },
-  ];
+  return [fix(say`Make the piece ${sizeMm(larger.widthMm, larger.heightMm)}`, pieceSizeChange(larger))];
 }
 
-/** A frame goes where its code goes: the code is moved so far that the frame lies on the piece, when the code may lie there. */
-function codeMoves(context: LimitContext, frame: PlacedItem, { around }: FrameSettings): Fix[] {
-  const { piece, pieceSettings } = context;
-  if (around !== 0) return [];
-  const { safeMm, code } = pieceSettings;
+/** The code moved so far that the frame lies on the piece, when the code may lie there. */
+function movedWithCode({ piece, settings }: PieceContext, frame: PlacedItem, code: CodeContext): Fix[] {
+  const { safeMm } = settings;
   const { x, y, width, height } = frame.box;
   const [dx, dy] = [shiftInto(x, width, piece.widthMm, safeMm), shiftInto(y, height, piece.heightMm, safeMm)];
   if (measuredInside(movedItem(frame, dx, dy), [piece.outline]) < safeMm - slack) return [];
-  const bounds = boundsOf(turnedWith(piece, [boxContour(piece.code)]))!;
-  const moved = {
-    ...code,
-    ...(dx === 0 ? {} : { xMm: Number((bounds.x + dx).toFixed(4)) }),
-    ...(dy === 0 ? {} : { yMm: Number((bounds.y + dy).toFixed(4)) }),
+  const { bounds } = code.placed;
+  const set = {
+    ...(dx === 0 ? {} : { xMm: tidy(bounds.x + dx) }),
+    ...(dy === 0 ? {} : { yMm: tidy(bounds.y + dy) }),
   };
-  if (!hasQuietZone(context, { ...pieceSettings, code: moved })) return [];
-  return [
-    {
-      label: `Move the code with its ${frame.name}`,
-      changes: [
-        ...(dx === 0 ? [] : [change('piece.code.xMm', moved.xMm)]),
-        ...(dy === 0 ? [] : [change('piece.code.yMm', moved.yMm)]),
-      ],
-    },
-  ];
+  const { placement } = code.laying;
+  if (!hasQuietZone(code, { piece: settings, placement: { ...placement, ...set } })) return [];
+  return [fix(say`Move ${theCode(code.id)} with its ${frame.name}`, changePlacement(code, set))];
 }
 
 /** Items and edges that have not changed are the same objects as at the last key press. */
@@ -191,9 +197,9 @@ const insideBefore = new WeakMap<PlacedItem, { readonly edge: Contour; readonly 
 function distanceInside(item: PlacedItem, edge: Contour): number {
   const before = insideBefore.get(item);
   if (before?.edge === edge) return before.mm;
-  const mm = measuredInside(item, [edge]);
-  insideBefore.set(item, { edge, mm });
-  return mm;
+  const insideMm = measuredInside(item, [edge]);
+  insideBefore.set(item, { edge, mm: insideMm });
+  return insideMm;
 }
 
 /** Distance from an item to the edge around it; what lies outside counts against it by how far it reaches out. */
@@ -212,128 +218,150 @@ function measuredInside(item: PlacedItem, edge: Region): number {
 }
 
 /** Strokes of words and lines of frames, after growth is taken back, against the machine's smallest mark. */
-export function measureStrokes({ piece, plan, pair, pieceSettings }: LimitContext): Finding | null {
-  const drawn = piece.items.filter(({ strokeMm, lines }) => Number.isFinite(strokeMm) && lines.length === 0);
-  if (drawn.length === 0) return null;
-  const thinnest = drawn.reduce((least, item) => (item.strokeMm < least.strokeMm ? item : least));
+export function measureStrokes(context: PieceContext): Finding[] {
+  const { piece, plan, pair } = context;
   const { elementMm } = pair.process;
-  const strokeMm = thinnest.strokeMm - 2 * plan.compensationMm;
-  const isThick = strokeMm >= elementMm - slack;
-  const place = pieceSettings.items.findIndex(({ id }) => id === thinnest.id);
-  const settings = pieceSettings.items[place]!;
-  const share = (elementMm + 2 * plan.compensationMm) / thinnest.strokeMm;
-  const path = `piece.items.${place}`;
-  const larger = (value: number): number => roundUpTo(value * share * 1.002, 0.01);
-  return {
-    code: 'piece-strokes',
-    severity: isThick ? 'fine' : 'stop',
+  const measures = piece.items
+    .filter(({ strokeMm, lines }) => Number.isFinite(strokeMm) && lines.length === 0)
+    .map((item): ItemMeasure => ({ item, mm: item.strokeMm - 2 * plan.compensationMm }));
+  const thinnest = least(measures);
+  if (thinnest === null) return [];
+  const shared = {
+    kind: 'piece-strokes',
+    station: 'piece',
     title: 'Thinnest stroke',
-    text: isThick
-      ? `In the ${thinnest.name}; one mark of the ${pair.machine.name} is ${inMm(elementMm)}.`
-      : `The strokes of the ${thinnest.name} are thinner than one mark of the ${pair.machine.name} (${inMm(elementMm)}): they close up or break.`,
-    measured: { value: strokeMm, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
     source: pair.process.source,
-    fixes: isThick
-      ? []
-      : settings.kind === 'words'
-        ? [
-            settings.fit === 'height'
-              ? {
-                  label: `Make the capitals ${inMm(larger(settings.capitalMm))}`,
-                  changes: [change(`${path}.capitalMm`, larger(settings.capitalMm))],
-                }
-              : {
-                  label: `Make the words ${inMm(larger(settings.widthMm))} wide`,
-                  changes: [
-                    change(`${path}.widthMm`, larger(settings.widthMm)),
-                    ...(settings.fit === 'box'
-                      ? [change(`${path}.heightMm`, larger(settings.heightMm))]
-                      : []),
-                  ],
-                },
-          ]
-        : settings.kind === 'frame' && settings.lineMm === thinnest.strokeMm
-          ? [
-              {
-                label: `Make the line ${inMm(larger(settings.lineMm))}`,
-                changes: [change(`${path}.lineMm`, larger(settings.lineMm))],
-              },
-            ]
-          : settings.kind === 'frame'
-            ? [
-                {
-                  label: `Make the band ${inMm(larger(settings.bandMm))}`,
-                  changes: [change(`${path}.bandMm`, larger(settings.bandMm))],
-                },
-              ]
-            : [],
-  };
+  } as const;
+  const thin = measures.filter((measure) => measure.mm < elementMm - slack);
+  if (thin.length === 0)
+    return [
+      {
+        ...shared,
+        about: aboutPiece,
+        severity: 'fine',
+        text: say`In the ${thinnest.item.name}; one mark of the ${pair.machine.name} is ${mm(elementMm)}.`,
+        measured: { value: thinnest.mm, unit: 'mm' },
+        fixes: [],
+      },
+    ];
+  return thin.map(({ item, mm: strokeMm }) => ({
+    ...shared,
+    about: aboutItem(item),
+    severity: 'stop',
+    text: say`The strokes of the ${item.name} are thinner than one mark of the ${pair.machine.name} (${mm(elementMm)}): they close up or break.`,
+    measured: { value: strokeMm, unit: 'mm' },
+    fixes: thickerFixes(context, item),
+  }));
+}
+
+/** What of an item makes its strokes as thick as they have to be. */
+function thickerFixes({ settings, plan, pair }: PieceContext, item: PlacedItem): Fix[] {
+  const own = settings.items.find(({ id }) => id === item.id);
+  const share = (pair.process.elementMm + 2 * plan.compensationMm) / item.strokeMm;
+  const larger = (value: number): number => roundUpTo(value * share * 1.002, 0.01);
+  if (own?.kind === 'words') return [largerWords(own, larger)];
+  if (own?.kind === 'border' || (own?.kind === 'frame' && own.lineMm === item.strokeMm))
+    return [
+      fix(say`Make the line ${mm(larger(own.lineMm))}`, changeItem(own.id, { lineMm: larger(own.lineMm) })),
+    ];
+  return own?.kind === 'frame'
+    ? [fix(say`Make the band ${mm(larger(own.bandMm))}`, changeItem(own.id, { bandMm: larger(own.bandMm) }))]
+    : [];
+}
+
+function largerWords(own: Extract<ItemSettings, { kind: 'words' }>, larger: (value: number) => number): Fix {
+  const { id, fit, capitalMm, widthMm, heightMm } = own;
+  if (fit === 'height')
+    return fix(
+      say`Make the capitals ${mm(larger(capitalMm))}`,
+      changeItem(id, { capitalMm: larger(capitalMm) }),
+    );
+  const set =
+    fit === 'box' ? { widthMm: larger(widthMm), heightMm: larger(heightMm) } : { widthMm: larger(widthMm) };
+  return fix(say`Make the words ${mm(larger(widthMm))} wide`, changeItem(id, set));
 }
 
 /** Signs that no shipped font has are named; they would be missing on the piece. */
-export function measureGlyphs({ piece }: LimitContext): Finding | null {
+export function measureGlyphs({ piece }: PieceContext): Finding[] {
   const worded = piece.items.filter(({ kind }) => kind === 'words' || kind === 'frame');
-  const missing = [...new Set(worded.flatMap((item) => item.missing))];
-  const borrowed = [...new Set(worded.flatMap((item) => item.borrowed))];
-  if (missing.length === 0 && borrowed.length === 0) return null;
   const list = (signs: readonly string[]): string =>
     signs
       .slice(0, 12)
       .map((sign) => `“${sign}”`)
       .join(' ');
-  return {
-    code: 'piece-glyphs',
-    severity: missing.length > 0 ? 'stop' : 'fine',
+  const shared = {
+    kind: 'piece-glyphs',
+    station: 'piece',
     title: 'Signs',
-    text:
-      missing.length > 0
-        ? `No shipped font has ${list(missing)}; write it another way.`
-        : `The chosen font lacks ${list(borrowed)}; a plain one stands in.`,
-    measured: { value: missing.length, unit: 'missing' },
-    required: { value: 0, unit: 'missing', comparison: '<=' },
+    required: { value: 0, unit: 'characters', comparison: '<=' },
     source: { tag: 'geo', text: 'the shipped fonts' },
     fixes: [],
-  };
+  } as const;
+  return worded.flatMap((item): Finding[] => {
+    const missing = [...new Set(item.missing)];
+    const borrowed = [...new Set(item.borrowed)];
+    if (missing.length === 0 && borrowed.length === 0) return [];
+    return [
+      {
+        ...shared,
+        about: aboutItem(item),
+        severity: missing.length > 0 ? 'stop' : 'fine',
+        text:
+          missing.length > 0
+            ? say`No shipped font has ${list(missing)}; write it another way.`
+            : say`The chosen font lacks ${list(borrowed)}; a plain one stands in.`,
+        measured: { value: missing.length, unit: 'characters' },
+      },
+    ];
+  });
 }
 
 /** A field in braces that the job does not have would be engraved as it stands. */
-export function measureFields({ piece }: LimitContext): Finding | null {
-  const item = piece.items.find(({ unknownFields }) => unknownFields.length > 0);
-  if (item === undefined) return null;
-  const names = item.unknownFields.map((name) => `{${name}}`).join(' ');
-  return {
-    code: 'piece-fields',
-    severity: 'caution',
-    title: 'Fields',
-    text: `This job has no field ${names}, so the ${item.name} show it as it stands.`,
-    measured: { value: item.unknownFields.length, unit: 'unknown' },
-    required: { value: 0, unit: 'unknown', comparison: '<=' },
-    source: { tag: 'geo', text: 'the fields of the job' },
-    fixes: [],
-  };
+export function measureFields({ piece }: PieceContext): Finding[] {
+  return piece.items
+    .filter(({ unknownFields }) => unknownFields.length > 0)
+    .map((item): Finding => {
+      const names = item.unknownFields.map((name) => `{${name}}`).join(' ');
+      return {
+        kind: 'piece-fields',
+        about: aboutItem(item),
+        station: 'piece',
+        severity: 'caution',
+        title: 'Fields',
+        text: say`This job has no field ${names}, so the ${item.name} show it as it stands.`,
+        measured: { value: item.unknownFields.length, unit: '' },
+        required: { value: 0, unit: '', comparison: '<=' },
+        source: { tag: 'geo', text: 'the fields of the job' },
+        fixes: [],
+      };
+    });
 }
 
-/** Things over each other. */
-export function measureOverlaps({ piece }: LimitContext): Finding | null {
+/** Things over each other, each with the first that it lies over. */
+export function measureOverlaps({ piece }: PieceContext): Finding[] {
   const things = piece.items.filter((item) => item.kind !== 'border' && inkOf(item).length > 0);
-  for (let first = 0; first < things.length; first++)
-    for (const other of things.slice(first + 1)) {
-      const item = things[first]!;
-      const shared = sharedArea(item, other);
-      if (shared > 1e-4)
-        return {
-          code: 'piece-overlap',
-          severity: 'caution',
-          title: 'Overlap',
-          text: `The ${item.name} and the ${other.name} lie over each other.`,
-          measured: { value: Number(shared.toFixed(2)), unit: 'mm²' },
-          required: { value: 0, unit: 'mm²', comparison: '<=' },
-          source: geometry,
-          fixes: [],
-        };
-    }
-  return null;
+  return things.flatMap((item, index): Finding[] => {
+    const under = things
+      .slice(index + 1)
+      .map((other) => ({ other, shared: sharedArea(item, other) }))
+      .find(({ shared }) => shared > 1e-4);
+    if (under === undefined) return [];
+    return [
+      {
+        kind: 'piece-overlap',
+        about: aboutItem(item),
+        station: 'piece',
+        severity: 'caution',
+        title: 'Overlap',
+        text: say`The ${item.name} and the ${under.other.name} lie over each other.`,
+        measured: { value: Number(under.shared.toFixed(2)), unit: 'mm²' },
+        required: { value: 0, unit: 'mm²', comparison: '<=' },
+        source: geometry,
+        fixes: [],
+      },
+    ];
+  });
 }
 
 const sharedBefore = new WeakMap<PlacedItem, WeakMap<PlacedItem, number>>();

@@ -1,44 +1,48 @@
 /** Limits on tones: polarity and mirroring. */
-import type { Finding } from '../finding';
-import { change, type LimitContext } from './context';
+import { say } from '../finding';
+import { changeMaking, fix } from './changes';
+import type { CodeContext } from './context';
+import type { Measured } from './measured';
 
-export function measurePolarity({ plan, pair }: LimitContext): Finding {
+export function measurePolarity({ plan, pair }: CodeContext): Measured {
   const lighter = pair.markTone === 'lighter';
   return {
-    code: 'polarity',
+    kind: 'polarity',
+    station: 'piece',
     severity: plan.reversed ? 'caution' : 'fine',
     title: 'Polarity',
     text: plan.reversed
-      ? 'Light modules on a dark ground. Readers that do not try reversed reflectance never read it.'
-      : `Dark on light: marks come out ${pair.markTone}, so the ${plan.marks} are marked.`,
-    measured: { value: null, unit: plan.reversed ? 'reversed' : 'dark on light' },
-    required: { value: null, unit: 'dark on light' },
+      ? ['Light modules on a dark ground. Readers that do not try reversed reflectance never read it.']
+      : say`Dark on light: marks come out ${pair.markTone}, so the ${plan.marks} are marked.`,
+    measured: { words: plan.reversed ? 'reversed' : 'dark on light' },
+    required: { words: 'dark on light' },
     source: { tag: 'sim', text: 'simulated shots: one reader of five reads reversed codes' },
     fixes: plan.reversed
       ? [
-          {
-            label: lighter ? 'Mark the light modules' : 'Mark the dark modules',
-            changes: [change('making.reversed', false)],
-          },
+          fix(
+            [lighter ? 'Mark the light modules' : 'Mark the dark modules'],
+            changeMaking({ reversed: false }),
+          ),
         ]
       : [],
   };
 }
 
 /** A mirrored file is for pieces that are seen from behind; on an opaque one the code itself is mirrored. */
-export function measureMirroring({ plan, pair }: LimitContext): Finding | null {
+export function measureMirroring({ plan, pair }: CodeContext): Measured | null {
   if (!plan.mirrored) return null;
   const { transparent, name } = pair.material;
   return {
-    code: 'mirrored',
+    kind: 'mirrored',
+    station: 'piece',
     severity: transparent ? 'fine' : 'caution',
     title: 'Mirrored',
     text: transparent
-      ? 'Drawn left for right, to be seen through the material.'
-      : `${name} is not transparent, so the code is seen left for right. Most readers take that, not all.`,
-    measured: { value: null, unit: 'mirrored' },
-    required: { value: null, unit: transparent ? 'mirrored' : 'not mirrored' },
+      ? ['Drawn left for right, to be seen through the material.']
+      : say`${name} is not transparent, so the code is seen left for right. Most readers take that, not all.`,
+    measured: { words: 'mirrored' },
+    required: { words: transparent ? 'mirrored' : 'not mirrored' },
     source: { tag: 'sim', text: 'simulated shots' },
-    fixes: transparent ? [] : [{ label: 'Do not mirror', changes: [change('making.mirrored', false)] }],
+    fixes: transparent ? [] : [fix(['Do not mirror'], changeMaking({ mirrored: false }))],
   };
 }

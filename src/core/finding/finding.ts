@@ -1,7 +1,8 @@
 /**
- * What the core says about a job: every measured limit and every problem with the input is a finding.
+ * What the core says about a job: every measured limit and every problem with the input is a finding, as data.
  * The core never throws for what a person typed; it returns findings beside the best result it can give.
  */
+import type { Sentence } from './sentence';
 
 /** Where a value comes from. */
 export interface Source {
@@ -14,43 +15,92 @@ export interface Source {
 /** `fine` is shown round, `caution` as a triangle, `stop` as a square; a stop holds files back. */
 export type Severity = 'fine' | 'caution' | 'stop';
 
-/** A number with its unit, as measured or as required. `value` is null where the thing has no number. */
-export interface Quantity {
-  readonly value: number | null;
-  /** `mm`, `m`, `X` (modules), `dots`, `bits`, `characters`, `%`, or empty. */
-  readonly unit: string;
-  /** For a requirement: how the measured value has to compare with it. */
-  readonly comparison?: '>=' | '<=' | '=';
+/** Whom a finding is about: the whole piece, a code, a thing on it or a row of holes, by their ids. */
+export type About = { readonly on: 'piece' } | { readonly on: 'code' | 'item' | 'hole'; readonly id: string };
+
+export const aboutPiece: About = { on: 'piece' };
+
+export const isSameAbout = (a: About, b: About): boolean =>
+  a.on === b.on && ('id' in a ? a.id : '') === ('id' in b ? b.id : '');
+
+/** The station at which it is dealt with. */
+export type FindingStation = 'message' | 'style' | 'piece';
+
+/** `X` are modules; an empty unit is a plain count. */
+export type Unit = 'mm' | 'm' | 'mm²' | 'X' | '%' | '°' | 'dots' | 'bits' | 'characters' | 'codewords' | '';
+
+/** A number with its unit, or a few words where there is no number. */
+export type Quantity =
+  | {
+      readonly value: number;
+      readonly unit: Unit;
+      /** Of how many. */
+      readonly of?: number;
+      /** For a requirement: how the measured value has to compare with it. */
+      readonly comparison?: '>=' | '<=' | '=';
+    }
+  | { readonly words: string };
+
+/** Fields to set in a part of the document; others stay as they are. */
+export type Fields = Readonly<Record<string, unknown>>;
+
+/** The parts of a code. */
+export type CodePart = 'message' | 'symbol' | 'style' | 'logo' | 'placement';
+
+/** A change to a part of one code, before it is said which; null takes the part away (a logo). */
+export interface PartChange {
+  readonly part: CodePart;
+  readonly set: Fields | null;
 }
 
-/** One value to set in the job document; `path` is dotted, such as `piece.code.widthMm`. */
-export interface Change {
-  readonly path: string;
-  readonly value: string | number | boolean | null | object;
-}
+/** One change to the job document. */
+export type Change =
+  | (PartChange & { readonly on: 'code'; readonly id: string })
+  | { readonly on: 'piece' | 'making' | 'reading'; readonly set: Fields }
+  /** Null takes it away. */
+  | { readonly on: 'item' | 'hole'; readonly id: string; readonly set: Fields | null };
 
-/** A change to the job that removes the finding, offered as one click. */
-export interface Fix {
-  readonly label: string;
-  readonly changes: readonly Change[];
+/** Changes to the job that remove the finding, offered as one click. */
+export interface Fix<Changed = Change> {
+  readonly label: Sentence;
+  readonly changes: readonly Changed[];
 }
 
 export interface Finding {
-  /** Stable identifier, such as `module-size`. Overrides refer to it. */
-  readonly code: string;
+  /** What was measured, such as `module-size`. With `about` it tells one finding from another; overrides refer to both. */
+  readonly kind: string;
+  readonly about: About;
+  readonly station: FindingStation;
   readonly severity: Severity;
   /** A few words, as the name of a row. */
   readonly title: string;
-  /** One sentence to the person: what is measured, what is wrong, what to do. */
-  readonly text: string;
+  /** To the person: what is measured, what is wrong, what to do. */
+  readonly text: Sentence;
   readonly measured: Quantity;
   readonly required: Quantity;
   readonly source: Source;
   readonly fixes: readonly Fix[];
 }
 
+/** A finding of a stage that knows one part of a code, before it is said which code. */
+export type PartFinding = Omit<Finding, 'about' | 'fixes'> & { readonly fixes: readonly Fix<PartChange>[] };
+
+/** The finding of a code. */
+export const ofCode = (finding: PartFinding, id: string): Finding => ({
+  ...finding,
+  about: { on: 'code', id },
+  fixes: finding.fixes.map(({ label, changes }) => ({
+    label,
+    changes: changes.map((change) => ({ on: 'code', id, ...change })),
+  })),
+});
+
 /** The most serious severity among the findings; `fine` when there are none. */
 export function worstSeverity(findings: readonly { readonly severity: Severity }[]): Severity {
   if (findings.some((finding) => finding.severity === 'stop')) return 'stop';
   return findings.some((finding) => finding.severity === 'caution') ? 'caution' : 'fine';
 }
+
+/** Tells one finding from another, for lists that are drawn anew. */
+export const findingKey = ({ kind, about }: Pick<Finding, 'kind' | 'about'>): string =>
+  JSON.stringify([kind, about]);

@@ -1,10 +1,36 @@
-/** finding: what the core says about a job, as data. Usable by every stage. */
+/** finding: what the core says about a job, as data, and its sentences. Usable by every stage. */
 export {
+  type About,
+  aboutPiece,
   type Change,
+  type Fields,
   type Finding,
+  findingKey,
   type Fix,
+  isSameAbout,
+  ofCode,
+  type PartChange,
+  type PartFinding,
   type Quantity,
   type Severity,
   type Source,
+  type Unit,
   worstSeverity,
 } from './finding';
+export {
+  type Amount,
+  codeName,
+  codeNamer,
+  inchAmount,
+  listed,
+  metres,
+  metricAmount,
+  mm,
+  mmPerInch,
+  mPerFoot,
+  say,
+  type Sentence,
+  sizeMm,
+  theCode,
+  wordsOf,
+} from './sentence';

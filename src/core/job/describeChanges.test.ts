@@ -1,8 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import { describeChanges } from './describeChanges';
+import { inWords, withFirst } from '../../testing/findings';
+import { withCode, withCodeAdded } from './changes';
+import type { CodeSettings, Job } from './job';
 import { newJob } from './newJob';
 
 const job = newJob({ name: 'Plate', message: { kind: 'web', address: 'ternquay.example' } });
+
+const changes = (before: Job, after: Job): string[] =>
+  describeChanges(before, after).map((change) => inWords(change, after.codes));
 
 describe('describeChanges', () => {
   it('says nothing of two equal documents', () => {
@@ -10,15 +16,23 @@ describe('describeChanges', () => {
   });
 
   it('names each change in words, with what it was and what it is', () => {
-    const after = {
-      ...job,
-      message: { kind: 'web' as const, address: 'ternquay.example/17' },
-      symbol: { ...job.symbol, level: 'H' as const },
-      piece: { ...job.piece, code: { widthMm: 30, xMm: 2, yMm: 3, turnDegrees: 0 } },
+    const after: Job = {
+      ...withFirst(job, {
+        message: { kind: 'web', address: 'ternquay.example/17' },
+        symbol: { ...job.codes[0]!.symbol, level: 'H' },
+        placement: { widthMm: 30, xMm: 2, yMm: 3, turnDegrees: 0 },
+      }),
       making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' },
-      overrides: [{ code: 'contrast', reason: 'On purpose.', at: '2026-11-25T10:00:00Z' }],
+      overrides: [
+        {
+          kind: 'contrast',
+          about: { on: 'code', id: 'code-1' },
+          reason: 'On purpose.',
+          at: '2026-11-25T10:00:00Z',
+        },
+      ],
     };
-    expect(describeChanges(job, after)).toEqual([
+    expect(changes(job, after)).toEqual([
       'address “ternquay.example” → “ternquay.example/17”',
       'level M → H',
       'code width 25 mm → 30 mm',
@@ -28,17 +42,24 @@ describe('describeChanges', () => {
     ]);
   });
 
+  it('says whose each change is where there are several codes', () => {
+    const [code] = job.codes as [CodeSettings];
+    const two = withCodeAdded(job, code);
+    expect(changes(job, two)).toEqual(['code 2 put on']);
+    const wider = withCode(two, 'code-2', (own) => ({
+      ...own,
+      logo: null,
+      message: { kind: 'text', text: 'x' },
+    }));
+    expect(changes(two, wider)).toEqual(['code 2: message Web address → Plain text']);
+    expect(changes(two, job)).toEqual(['code 2 taken away']);
+  });
+
   it('does not show passwords', () => {
-    const wifi = (password: string) => ({
-      ...job,
-      message: {
-        kind: 'wifi' as const,
-        network: 'Slipway',
-        security: 'wpa' as const,
-        password,
-        hidden: false,
-      },
-    });
-    expect(describeChanges(wifi('low water'), wifi('high water'))).toEqual(['password ••• → •••']);
+    const wifi = (password: string): Job =>
+      withFirst(job, {
+        message: { kind: 'wifi', network: 'Slipway', security: 'wpa', password, hidden: false },
+      });
+    expect(changes(wifi('low water'), wifi('high water'))).toEqual(['password ••• → •••']);
   });
 });

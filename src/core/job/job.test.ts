@@ -1,20 +1,21 @@
 import { describe, expect, it } from '@jest/globals';
-import { anyJobSchema, applyChanges, parseJob } from './job';
-import { newJob } from './newJob';
+import { readFileSync } from 'node:fs';
+import { withFirst } from '../../testing/findings';
+import { plainStyle } from '../artwork';
+import { writeMessage } from '../message';
 import { plainPiece } from '../piece';
 import { pairs } from '../plan';
 import { runJob } from '../run';
+import { applyChanges } from './changes';
+import type { Job } from './job';
+import { anyJobSchema, parseJob } from './migrations';
+import { newJob } from './newJob';
 
 const job = newJob({ message: { kind: 'web', address: 'ternquay.example' } });
 
-/** As it was written until version 3. */
-const pieceOfVersion3 = {
-  widthMm: job.piece.widthMm,
-  heightMm: job.piece.heightMm,
-  cornerRadiusMm: 0,
-  codeWidthMm: job.piece.code.widthMm,
-  codePlace: 'centred',
-};
+/** As the program of that time wrote it. */
+const savedDocument = (version: string): unknown =>
+  JSON.parse(readFileSync(`src/core/job/saved/version-${version}.json`, 'utf8'));
 
 describe('a job document', () => {
   it('comes back from JSON as it was', () => {
@@ -31,33 +32,70 @@ describe('a job document', () => {
   it('of a newer program is refused with both versions', () => {
     const parsed = parseJob({ ...job, formatVersion: 99 });
     expect(parsed).toEqual({
-      problems: ['formatVersion: this document is of version 99; this program reads up to 4.'],
+      problems: ['formatVersion: this document is of version 99; this program reads up to 5.'],
     });
   });
 
-  it('of the first format gets an empty note', () => {
-    const first: Record<string, unknown> = { ...job, formatVersion: 1, piece: pieceOfVersion3 };
-    delete first.note;
-    expect(parseJob(first)).toEqual({ job });
-    expect(anyJobSchema.safeParse({ ...first, name: '' }).success).toBe(false);
+  it('with two codes, items or holes of one id is refused', () => {
+    const [code] = job.codes;
+    const parsed = parseJob({ ...job, codes: [code, code] });
+    expect(parsed).toEqual({ problems: ['codes, items: Two of these have the same id.'] });
+  });
+
+  it.each(['1', '2', '3', '4'])('saved in format version %s is read, and runs', (version) => {
+    const parsed = parseJob(savedDocument(version));
+    expect(parsed).toHaveProperty('job');
+    const { job: read } = parsed as { job: Job };
+    expect(read.formatVersion).toBe(5);
+    expect(runJob(read).made).not.toBeNull();
+    expect(anyJobSchema.safeParse({ ...(savedDocument(version) as object), name: '' }).success).toBe(false);
+  });
+
+  it('of the first format gets an empty note and the plain style', () => {
+    expect(parseJob(savedDocument('1'))).toMatchObject({
+      job: {
+        note: '',
+        codes: [{ id: 'code-1', logo: null, style: plainStyle, placement: { xMm: 'middle', yMm: 'middle' } }],
+      },
+    });
   });
 
   it('of version 3 keeps its corners and the place of its code', () => {
-    const third = {
-      ...job,
-      formatVersion: 3,
-      piece: { ...pieceOfVersion3, cornerRadiusMm: 3, codePlace: { xMm: 2, yMm: 4.5 } },
-    };
-    const parsed = parseJob(third);
-    expect('job' in parsed && parsed.job.piece).toEqual({
-      ...plainPiece(job.piece.widthMm, job.piece.heightMm, job.piece.code.widthMm, 3),
-      code: { widthMm: job.piece.code.widthMm, xMm: 2, yMm: 4.5, turnDegrees: 0 },
+    const third = savedDocument('3') as { piece: object };
+    const parsed = parseJob({
+      ...third,
+      piece: { ...third.piece, cornerRadiusMm: 3, codeWidthMm: 20, codePlace: { xMm: 2, yMm: 4.5 } },
+    });
+    expect(parsed).toMatchObject({
+      job: {
+        piece: plainPiece(60, 40, 3),
+        codes: [{ placement: { widthMm: 20, xMm: 2, yMm: 4.5, turnDegrees: 0 } }],
+      },
     });
   });
 
-  it('takes the changes of a fix, and none that break it', () => {
-    expect(applyChanges(job, [{ path: 'piece.code.widthMm', value: 12 }]).piece.code.widthMm).toBe(12);
-    expect(() => applyChanges(job, [{ path: 'piece.code.widthMm', value: 'wide' }])).toThrow();
+  it('of version 4 gets its codes as one list, its frames and overrides by their ids', () => {
+    const { job: read } = parseJob(savedDocument('4')) as { job: Job };
+    expect(read.codes.map(({ id, message }) => [id, writeMessage(message)])).toEqual([
+      ['code-1', 'https://ternquay.example/crane/log'],
+      ['code-2', 'https://ternquay.example/crane/how'],
+    ]);
+    expect(read.codes.map(({ placement }) => placement.xMm)).toEqual([14, 107]);
+    expect(read.piece.items.find(({ kind }) => kind === 'frame')).toMatchObject({ around: 'code-2' });
+    expect(read.overrides.map(({ kind, about }) => [kind, about])).toEqual([
+      ['module-size', { on: 'code', id: 'code-2' }],
+      ['piece-inside', { on: 'piece' }],
+      ['quiet-zone', { on: 'code', id: 'code-1' }],
+    ]);
+    // Two things had one id.
+    expect(new Set(read.piece.items.map(({ id }) => id)).size).toBe(read.piece.items.length);
+  });
+
+  it('takes the changes of a fix, and the schema refuses those that break it', () => {
+    const wide = (widthMm: unknown) =>
+      applyChanges(job, [{ on: 'code', id: 'code-1', part: 'placement', set: { widthMm } }]);
+    expect(wide(12).codes[0]!.placement.widthMm).toBe(12);
+    expect(parseJob(wide('wide'))).toHaveProperty('problems');
   });
 });
 
@@ -67,7 +105,7 @@ describe('a new job', () => {
     (pair) => {
       const start = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' }, pair });
       const notFine = runJob(start).findings.filter(({ severity }) => severity !== 'fine');
-      expect(notFine.map(({ code }) => code)).toEqual(
+      expect(notFine.map(({ kind }) => kind)).toEqual(
         pair.material.id === 'natural-slate' ? ['contrast'] : [],
       );
     },
@@ -76,7 +114,7 @@ describe('a new job', () => {
   it('starts clean: no override, no leftover, an empty message stops', () => {
     const empty = newJob({ name: 'New job', message: { kind: 'web', address: '' } });
     expect(empty.overrides).toEqual([]);
-    expect(runJob(empty)).toMatchObject({ made: null, heldBackBy: [{ code: 'message-empty' }] });
+    expect(runJob(empty)).toMatchObject({ made: null, heldBackBy: [{ kind: 'message-empty' }] });
   });
 });
 
@@ -86,12 +124,12 @@ describe('runJob', () => {
     const wider = runJob({ ...job, piece: { ...job.piece, widthMm: 90 } }, first);
     expect(wider.codes[0]!.symbol).toBe(first.codes[0]!.symbol);
     expect(wider.codes[0]!.artwork).toBe(first.codes[0]!.artwork);
-    const other = runJob({ ...job, message: { kind: 'web', address: 'x.example' } }, wider);
+    const other = runJob(withFirst(job, { message: { kind: 'web', address: 'x.example' } }), wider);
     expect(other.codes[0]!.artwork).not.toBe(first.codes[0]!.artwork);
   });
 
   it('stops for a pair that it does not know', () => {
     const unknown = { ...job, making: { ...job.making, machine: 'steam-press' } };
-    expect(runJob(unknown).heldBackBy).toMatchObject([{ code: 'pair-unknown' }]);
+    expect(runJob(unknown).heldBackBy).toMatchObject([{ kind: 'pair-unknown' }]);
   });
 });

@@ -2,7 +2,7 @@
 import { z } from '../schema';
 import { plainStyle, styleSchema } from '../artwork';
 import { logoSchema } from '../logo';
-import type { Job } from './job';
+import type { CodeSettings } from './job';
 
 /** What a house style sets in a job. */
 export const lookSchema = z.strictObject({ style: styleSchema, logo: logoSchema.nullable() });
@@ -10,7 +10,7 @@ export type Look = z.infer<typeof lookSchema>;
 
 export const plainLook: Look = { style: plainStyle, logo: null };
 
-export const lookOf = ({ style, logo }: Pick<Job, 'style' | 'logo'>): Look => ({ style, logo });
+export const lookOf = ({ style, logo }: Pick<CodeSettings, 'style' | 'logo'>): Look => ({ style, logo });
 
 /** Hashes of the files that a look refers to. */
 export function filesOfLook({ style, logo }: Look): string[] {

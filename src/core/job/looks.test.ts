@@ -4,10 +4,13 @@ import { plainStyle, presets } from '../artwork';
 import { filesOfLook, plainLook, type Look } from './look';
 import { parseStyleDocument } from '../../wire';
 import { inLook, lookKey, lookName, mixedLooks } from './looks';
+import { inWords, withFirst } from '../../testing/findings';
+import type { CodeSettings } from './job';
 import { newJob } from './newJob';
 import { describeChanges } from './describeChanges';
 
 const job = newJob({ message: { kind: 'web', address: 'ternquay.example' } });
+const [code] = job.codes as [CodeSettings];
 const rope = presets.find(({ id }) => id === 'rope')!.style;
 const porthole = presets.find(({ id }) => id === 'porthole')!.style;
 const painted: Look = {
@@ -17,15 +20,15 @@ const painted: Look = {
 
 describe('a look', () => {
   it('is taken over whole or in parts', () => {
-    expect(inLook(job, painted)).toMatchObject({ style: painted.style, logo: painted.logo });
-    const shapes = inLook(job, painted, ['shapes']);
-    expect(shapes.style).toEqual({ ...rope, paint: job.style.paint });
+    expect(inLook(code, painted)).toMatchObject({ style: painted.style, logo: painted.logo });
+    const shapes = inLook(code, painted, ['shapes']);
+    expect(shapes.style).toEqual({ ...rope, paint: code.style.paint });
     expect(shapes.logo).toBeNull();
-    expect(inLook(job, painted, ['colours']).style).toEqual({ ...plainStyle, paint: painted.style.paint });
+    expect(inLook(code, painted, ['colours']).style).toEqual({ ...plainStyle, paint: painted.style.paint });
   });
 
   it('without a logo leaves the logo of the job', () => {
-    const withLogo = { ...job, logo: painted.logo };
+    const withLogo = { ...code, logo: painted.logo };
     expect(inLook(withLogo, plainLook).logo).toBe(painted.logo);
   });
 
@@ -47,11 +50,9 @@ describe('a look', () => {
   });
 
   it('is told in words when it changes', () => {
-    expect(describeChanges(job, inLook(job, painted))).toEqual([
-      'shapes Plain → Rope',
-      'colours changed',
-      'logo none → anchor',
-    ]);
+    expect(
+      describeChanges(job, withFirst(job, inLook(code, painted))).map((change) => inWords(change)),
+    ).toEqual(['shapes Plain → Rope', 'colours changed', 'logo none → anchor']);
   });
 });
 

@@ -1,21 +1,21 @@
 /** Looks of jobs: taken over in parts, and mixed. */
 import { shapesKey, styleName } from '../artwork';
 import type { Look } from './look';
-import type { Job } from './job';
+import type { CodeSettings } from './job';
 
 /** What can be taken over from a look on its own. */
 export const lookParts = ['shapes', 'colours', 'logo'] as const;
 export type LookPart = (typeof lookParts)[number];
 
-/** The job in another look. A look without a logo leaves the job's logo as it is. */
-export function inLook(job: Job, look: Look, parts: readonly LookPart[] = lookParts): Job {
+/** A code in another look. A look without a logo leaves its logo as it is. */
+export function inLook(code: CodeSettings, look: Look, parts: readonly LookPart[] = lookParts): CodeSettings {
   const { modules, finders, alignment, round, paint } = look.style;
   const shapes = parts.includes('shapes') ? { modules, finders, alignment, round } : {};
   const colours = parts.includes('colours') ? { paint } : {};
   return {
-    ...job,
-    style: { ...job.style, ...shapes, ...colours },
-    logo: parts.includes('logo') && look.logo !== null ? look.logo : job.logo,
+    ...code,
+    style: { ...code.style, ...shapes, ...colours },
+    logo: parts.includes('logo') && look.logo !== null ? look.logo : code.logo,
   };
 }
 

@@ -1,8 +1,8 @@
 /** A clean job: nothing left over from the last one, sizes that make sense together. */
-import { plainStyle } from '../artwork';
+import { plainLook, type Look } from './look';
 import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, shownPayload, writeMessage, type Message } from '../message';
-import { plainPiece } from '../piece';
+import { centredCode, plainPiece } from '../piece';
 import { pairs, type Pair } from '../plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
 
@@ -10,6 +10,8 @@ export interface NewJobOptions {
   readonly name?: string;
   readonly collection?: string;
   readonly message: Message;
+  /** Plain without one. */
+  readonly look?: Look;
   readonly pair?: Pair;
   readonly codeWidthMm?: number;
   readonly pieceSizeMm?: { readonly width: number; readonly height: number };
@@ -36,12 +38,16 @@ export function newJob(options: NewJobOptions): Job {
     name: options.name ?? nameFor(options.message),
     collection: options.collection ?? '',
     note: '',
-    message: options.message,
-    symbol: { ...defaultSymbolSettings },
-    style: plainStyle,
-    logo: null,
-    piece: plainPiece(width, height, codeWidthMm),
-    moreCodes: [],
+    codes: [
+      {
+        id: 'code-1',
+        message: options.message,
+        symbol: { ...defaultSymbolSettings },
+        ...(options.look ?? plainLook),
+        placement: centredCode(codeWidthMm),
+      },
+    ],
+    piece: plainPiece(width, height),
     making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
     reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },
     overrides: [],

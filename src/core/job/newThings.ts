@@ -64,7 +64,7 @@ export const newArt = (id: string, source: LogoSource): ArtSettings => ({
 export const newFrame = (id: string): FrameSettings => ({
   id,
   kind: 'frame',
-  around: 0,
+  around: 'code-1',
   shape: 'panel',
   colour: null,
   gapMm: 0.5,

@@ -1,19 +1,20 @@
-/** What the fields in words stand for: the job's name and collection, the host of the address, fields of the message. */
+/** What the fields in words stand for: the job's name and collection, the host of the address, fields of the first code's message. */
 import type { Job } from './job';
-import { shownPayload } from '../message';
+import { shownPayload, type Message } from '../message';
 import type { TextFields } from '../piece';
 
 /** Fields of messages that hold a choice and no words. */
 const choices = new Set(['kind', 'form', 'security', 'notation', 'purpose', 'encryption']);
 
-export function textFields({ name, collection, message, piece }: Job): TextFields {
+export function textFields({ name, collection, codes, piece }: Job): TextFields {
+  const { message } = codes[0]!;
   const own: Record<string, string> = {};
   for (const [field, value] of Object.entries(message))
     if (typeof value === 'string' && !choices.has(field)) own[field.toLowerCase()] = value;
   return { ...own, title: name, collection, serial: piece.serial, host: hostOf(message) };
 }
 
-function hostOf(message: Job['message']): string {
+function hostOf(message: Message): string {
   const payload = shownPayload(message);
   if (!URL.canParse(payload)) return '';
   return new URL(payload).host.replace(/^www\./, '');

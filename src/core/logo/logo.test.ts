@@ -252,6 +252,12 @@ describe('uploads', () => {
     expect(cleanUpload(bytes)).toEqual({ problem: expect.stringContaining('unpacks to far more') });
   });
 
+  it('are refused when they only begin like a drawing', () => {
+    // The parser throws at this, though its validator takes it.
+    for (const text of ['<A/', '<svg', '<svg/', '<a/>'])
+      expect(cleanUpload(new TextEncoder().encode(text))).toHaveProperty('problem');
+  });
+
   it('never throw for any bytes', () => {
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 300 }), fc.boolean(), (bytes, asPng) => {

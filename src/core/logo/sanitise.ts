@@ -43,8 +43,8 @@ export function sanitiseDrawing(text: string): SanitisedDrawing {
   if (/<!ENTITY/i.test(text))
     return { problem: 'The drawing declares entities, which can hide anything. Save it as plain SVG.' };
   const plain = text.replace(/<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>/gi, '');
-  if (XMLValidator.validate(plain) !== true) return { problem: 'The file is not a well-formed SVG drawing.' };
-  const tree = new XMLParser(options).parse(plain) as Node[];
+  const tree = treeOf(plain);
+  if (tree === null) return { problem: 'The file is not a well-formed SVG drawing.' };
   const root = tree.find((node) => nameOf(node) === 'svg');
   if (root === undefined) return { problem: 'The file is XML, but not an SVG drawing.' };
   const removed = new Set<string>();
@@ -60,6 +60,15 @@ export function sanitiseDrawing(text: string): SanitisedDrawing {
       problem: `The drawing repeats its parts to more than ${drawingLimits.elements} elements; a logo needs far fewer.`,
     };
   return { svg: new XMLBuilder(options).build(kept) as string, removed: [...removed].sort() };
+}
+
+/** Null when it is not well-formed; the parser throws at some of what its validator lets through. */
+function treeOf(text: string): Node[] | null {
+  try {
+    return XMLValidator.validate(text) === true ? (new XMLParser(options).parse(text) as Node[]) : null;
+  } catch {
+    return null;
+  }
 }
 
 const nameOf = (node: Node): string => Object.keys(node).find((key) => key !== attributesKey) ?? '';

@@ -1,5 +1,6 @@
 /** How large a logo can be before it costs too much. */
 import type { QrSymbol } from '../symbol';
+import { largestWhole } from '../numbers';
 import { knockOutDamage, protectedRoles, type Damage } from './damage';
 import type { LogoArt } from './ink';
 import { placeLogo } from './knockOut';
@@ -23,15 +24,9 @@ export function largestSafeShare(
   const isSafe = (share: number): boolean =>
     isSafeDamage(knockOutDamage(symbol, placeLogo(art, { ...settings, share }, symbol.size, inColour)));
   // Damage hardly ever falls as the logo grows, but it can by a codeword: the last steps are walked.
-  let low = 0;
-  let high = Math.round((most - least) / step);
   const shareAt = (index: number): number => Number((least + index * step).toFixed(3));
-  if (!isSafe(shareAt(0))) return null;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (isSafe(shareAt(middle))) low = middle;
-    else high = middle;
-  }
+  const low = largestWhole(0, Math.round((most - least) / step) - 1, (index) => isSafe(shareAt(index)));
+  if (low === null) return null;
   for (let index = low + 4; index > low; index--)
     if (shareAt(index) <= most && isSafe(shareAt(index))) return shareAt(index);
   return shareAt(low);

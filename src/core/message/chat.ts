@@ -1,6 +1,6 @@
 /** A chat with a prepared text, over the owner's own link pattern. */
 import { z } from '../schema';
-import type { Finding } from '../finding';
+import type { PartFinding } from '../finding';
 import { commonPractice, fieldFinding, type MessageKind } from './kind';
 import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';
 
@@ -22,7 +22,7 @@ function write(message: ChatMessage): string {
     .replaceAll('{text}', encodeURIComponent(message.text));
 }
 
-function problems(message: ChatMessage): Finding[] {
+function problems(message: ChatMessage): PartFinding[] {
   const findings = numberFindings(message).map((finding) => ({ ...finding, severity: 'stop' as const }));
   const pattern = message.pattern.trim();
   const say = (code: string, text: string): void =>

@@ -1,7 +1,7 @@
 /** A calendar event (RFC 5545). */
 import { DateTime } from 'luxon';
 import { z } from '../schema';
-import type { Finding } from '../finding';
+import type { PartFinding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 
 /** `2027-06-12T10:00`, without a zone; or `2027-06-12` for whole days. */
@@ -129,8 +129,10 @@ function read(payload: string): EventMessage | null {
   return message;
 }
 
-function problems(message: EventMessage): Finding[] {
-  const stop = (code: string, text: string): Finding[] => [fieldFinding(code, 'stop', 'Event', text, rfc)];
+function problems(message: EventMessage): PartFinding[] {
+  const stop = (code: string, text: string): PartFinding[] => [
+    fieldFinding(code, 'stop', 'Event', text, rfc),
+  ];
   if (!message.allDay && !DateTime.local({ zone: message.zone || 'UTC' }).isValid)
     return stop('event-zone', `“${message.zone}” is not a time zone. It looks like Europe/London.`);
   if (message.start === '') return [];

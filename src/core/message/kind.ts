@@ -1,13 +1,13 @@
 /** What every kind of message has. */
 import type { z } from '../schema';
-import type { Finding, Fix, Severity, Source } from '../finding';
+import type { Fix, PartChange, PartFinding, Severity, Source } from '../finding';
 
 export interface Description {
   /** One sentence: what a phone will do. */
   readonly summary: string;
   /** What was done to the typed text on its way into the code, and what is good to know. */
   readonly notes: readonly string[];
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PartFinding[];
   /** What the kind's own standard asks of the symbol. */
   readonly symbolRule?: {
     readonly level: 'L' | 'M' | 'Q' | 'H';
@@ -32,16 +32,32 @@ export interface MessageKind<Message> {
 
 /** Something about a field: what is wrong in plain words, where the rule comes from, and a fix when there is one. */
 export function fieldFinding(
-  code: string,
+  kind: string,
   severity: Exclude<Severity, 'fine'>,
   title: string,
   text: string,
   source: Source,
-  fixes: readonly Fix[] = [],
-): Finding {
-  const none = { value: null, unit: '' };
-  return { code, severity, title, text, measured: none, required: none, source, fixes };
+  fixes: readonly Fix<PartChange>[] = [],
+): PartFinding {
+  const none = { words: '' };
+  return {
+    kind,
+    station: 'message',
+    severity,
+    title,
+    text: [text],
+    measured: none,
+    required: none,
+    source,
+    fixes,
+  };
 }
+
+/** A click that sets fields of the message. */
+export const fieldFix = (label: string, set: Readonly<Record<string, string>>): Fix<PartChange> => ({
+  label: [label],
+  changes: [{ part: 'message', set }],
+});
 
 export const standardSource = (text: string): Source => ({ tag: 'std', text });
 export const commonPractice: Source = { tag: 'cp', text: 'common practice, no source' };

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { sentencesOf } from '../../testing/findings';
 import fc from 'fast-check';
 import { readBack } from '../../testing/readSymbol';
 import { encodeSymbol, defaultSymbolSettings } from '../symbol';
@@ -22,7 +23,7 @@ const of = <Kind extends Message['kind']>(
   kind: Kind,
   fields: Partial<Extract<Message, { kind: Kind }>>,
 ): Message => ({ ...emptyMessage(kind), ...fields }) as Message;
-const codes = (message: Message): string[] => describeMessage(message).findings.map(({ code }) => code);
+const kinds = (message: Message): string[] => describeMessage(message).findings.map(({ kind }) => kind);
 
 /** Text as people type it into one line: no control characters, no white space at the ends. */
 const line = fc
@@ -177,7 +178,7 @@ describe('payloads', () => {
   ];
   it.each(samples)('of %j', (message, payload) => {
     expect(writeMessage(message)).toBe(payload);
-    expect(codes(message)).toEqual([]);
+    expect(kinds(message)).toEqual([]);
   });
 
   it('of a payment have the lines of EPC069-12 in their order', () => {
@@ -270,7 +271,7 @@ describe('mistakes are told in plain words', () => {
     [of('web', { address: 'https://ternquay.example/berth.' }), 'address-ending'],
     [of('web', { address: `https://ternquay.example/${'q'.repeat(300)}` }), 'address-long'],
   ])('%j: %s', (message, code) => {
-    expect(codes(message)).toContain(code);
+    expect(kinds(message)).toContain(code);
   });
 
   it('and numbers are shown back in national form with the country', () => {
@@ -309,7 +310,7 @@ describe('raw bytes', () => {
       '“\\q” is not known; there are \\xHH, \\n, \\r, \\t and \\\\.',
     ],
   ])('%j: %s', (fields, problem) => {
-    expect(describeMessage(of('raw', fields)).findings.map(({ text }) => text)).toEqual([problem]);
+    expect(sentencesOf(describeMessage(of('raw', fields)).findings)).toEqual([problem]);
   });
   it('are read through a symbol byte for byte by three readers, without an encoding in between', async () => {
     const bytes = Array.from({ length: 256 }, (_, byte) => byte);
@@ -324,7 +325,7 @@ describe('raw bytes', () => {
     // ISO/IEC 18004:2015, Table 7: version 1-M holds 14 bytes.
     expect(encodeSymbol('\xff'.repeat(14), settings).symbol!.version).toBe(1);
     expect(encodeSymbol('\xff'.repeat(15), settings).symbol!.version).toBe(2);
-    expect(encodeSymbol('\xff', { ...settings, mode: 'kanji' }).findings[0]!.code).toBe('mode-characters');
+    expect(encodeSymbol('\xff', { ...settings, mode: 'kanji' }).findings[0]!.kind).toBe('mode-characters');
   });
   it('that are UTF-8 are taken for the message that they are, others stay bytes', () => {
     const utf8 = new TextEncoder().encode('https://ternquay.example/17');

@@ -29,8 +29,8 @@ describe('a web address', () => {
     ['javascript:alert(1)', 'address-scheme'],
     ['data:text/html,x', 'address-scheme'],
     ['https://ternquay .example/', 'address-form'],
-  ])('%p is stopped with %s', (address, code) => {
-    expect(describeMessage(web(address)).findings).toMatchObject([{ code, severity: 'stop' }]);
+  ])('%p is stopped with %s', (address, kind) => {
+    expect(describeMessage(web(address)).findings).toMatchObject([{ kind, severity: 'stop' }]);
   });
 });
 
@@ -38,7 +38,7 @@ describe('a space inside an address', () => {
   it('is written as %20, with the question whether it was meant', () => {
     expect(writeMessage(web('https://ternquay.example/a b'))).toBe('https://ternquay.example/a%20b');
     expect(describeMessage(web('https://ternquay.example/a b')).findings).toMatchObject([
-      { code: 'address-space', severity: 'caution' },
+      { kind: 'address-space', severity: 'caution' },
     ]);
   });
 });

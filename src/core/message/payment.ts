@@ -1,7 +1,7 @@
 /** A SEPA credit transfer (European Payments Council, EPC069-12, version 2 of the data set). */
 import { electronicFormatIBAN, friendlyFormatIBAN, isValidBIC, isValidIBAN } from 'ibantools';
 import { z } from '../schema';
-import type { Finding } from '../finding';
+import type { PartFinding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 
 export const paymentSchema = z.strictObject({
@@ -66,8 +66,8 @@ function read(payload: string): PaymentMessage | null {
   };
 }
 
-function problems(message: PaymentMessage): Finding[] {
-  const findings: Finding[] = [];
+function problems(message: PaymentMessage): PartFinding[] {
+  const findings: PartFinding[] = [];
   const stop = (code: string, text: string): void =>
     void findings.push(fieldFinding(code, 'stop', 'Payment', text, epc));
   if (message.beneficiary.trim() === '') stop('payment-name', 'Say who is paid.');

@@ -1,7 +1,7 @@
 /** Telephone numbers through a phone-number library: read as typed, shown back the way a phone would act on them. */
 import { getCountries, parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/min';
 import { z } from '../schema';
-import type { Finding } from '../finding';
+import type { PartFinding } from '../finding';
 import { fieldFinding, standardSource } from './kind';
 
 /** A number as typed, with the country whose national form it may have (ISO 3166-1 alpha-2). */
@@ -34,7 +34,7 @@ export function readNumber({ number, country }: TypedNumber): ReadNumber {
 }
 
 /** What is wrong with a number, in plain words; nothing for an empty one. */
-export function numberFindings(typed: TypedNumber): Finding[] {
+export function numberFindings(typed: TypedNumber): PartFinding[] {
   if (typed.number.trim() === '') return [];
   const { understood, dialled } = readNumber(typed);
   const source = standardSource('ITU-T E.164; RFC 3966');

@@ -1,6 +1,6 @@
 /** A place on the map (RFC 5870). */
 import { z } from '../schema';
-import type { Finding } from '../finding';
+import type { PartFinding } from '../finding';
 import { commonPractice, fieldFinding, standardSource, type MessageKind } from './kind';
 
 export const placeForms = ['geo', 'map'] as const;
@@ -34,8 +34,8 @@ function write({ latitude, longitude, form, pattern }: PlaceMessage): string {
   return pattern.trim().replaceAll('{latitude}', String(north)).replaceAll('{longitude}', String(east));
 }
 
-function problems({ latitude, longitude, form, pattern }: PlaceMessage): Finding[] {
-  const findings: Finding[] = [];
+function problems({ latitude, longitude, form, pattern }: PlaceMessage): PartFinding[] {
+  const findings: PartFinding[] = [];
   const check = (name: string, typed: string, most: number): void => {
     if (typed.trim() !== '' && !within(degrees(typed), most))
       findings.push(

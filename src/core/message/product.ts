@@ -1,7 +1,7 @@
 /** A product link (GS1 Digital Link URI syntax). */
 import { z } from '../schema';
-import type { Finding } from '../finding';
-import { fieldFinding, standardSource, type MessageKind } from './kind';
+import type { PartFinding } from '../finding';
+import { fieldFinding, fieldFix, standardSource, type MessageKind } from './kind';
 import { percentDecoded, queryFields } from './query';
 
 export const productSchema = z.strictObject({
@@ -62,10 +62,10 @@ function read(payload: string): ProductMessage | null {
   };
 }
 
-function problems(message: ProductMessage): Finding[] {
+function problems(message: ProductMessage): PartFinding[] {
   const digits = digitsOf(message.gtin);
-  const stop = (code: string, text: string): Finding => fieldFinding(code, 'stop', 'Product', text, gs1);
-  const findings: Finding[] = [];
+  const stop = (code: string, text: string): PartFinding => fieldFinding(code, 'stop', 'Product', text, gs1);
+  const findings: PartFinding[] = [];
   if (!/^(\d{8}|\d{12,14})$/.test(digits))
     findings.push(stop('product-gtin', 'A GTIN has 8, 12, 13 or 14 digits.'));
   else {
@@ -77,10 +77,7 @@ function problems(message: ProductMessage): Finding[] {
           `The last digit of ${digits} should be ${right}, not ${digits.at(-1)}: a digit is mistyped.`,
         ),
         fixes: [
-          {
-            label: `Make it ${digits.slice(0, -1)}${right}`,
-            changes: [{ path: 'message.gtin', value: `${digits.slice(0, -1)}${right}` }],
-          },
+          fieldFix(`Make it ${digits.slice(0, -1)}${right}`, { gtin: `${digits.slice(0, -1)}${right}` }),
         ],
       });
   }

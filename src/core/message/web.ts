@@ -1,8 +1,15 @@
 /** A web address: what a phone opens. */
 import punycode from 'punycode/punycode.js';
 import { z } from '../schema';
-import type { Finding } from '../finding';
-import { commonPractice, fieldFinding, standardSource, type Description, type MessageKind } from './kind';
+import type { PartFinding } from '../finding';
+import {
+  commonPractice,
+  fieldFinding,
+  fieldFix,
+  standardSource,
+  type Description,
+  type MessageKind,
+} from './kind';
 
 /** What the address leads to. The payload is the same; words and icons follow the purpose. */
 export const webPurposes = [
@@ -88,18 +95,17 @@ function describe(message: WebMessage): Description {
   };
 }
 
-function problems(typed: string, payload: string, url: URL | null): Finding[] {
+function problems(typed: string, payload: string, url: URL | null): PartFinding[] {
   const refused = refusedSchemes.exec(payload);
-  const stop = (code: string, text: string): Finding[] => [
+  const stop = (code: string, text: string): PartFinding[] => [
     fieldFinding(code, 'stop', 'Address', text, urlStandard),
   ];
   if (refused)
     return stop('address-scheme', `Phones do not open ${refused[1]!.toLowerCase()}: addresses from a code.`);
   if (url === null) return stop('address-form', `“${payload}” is not an address that a browser can open.`);
-  const findings: Finding[] = [];
+  const findings: PartFinding[] = [];
   const caution = (code: string, text: string, fixed?: string, label = ''): void => {
-    const fixes =
-      fixed === undefined ? [] : [{ label, changes: [{ path: 'message.address', value: fixed }] }];
+    const fixes = fixed === undefined ? [] : [fieldFix(label, { address: fixed })];
     findings.push(fieldFinding(code, 'caution', 'Address', text, commonPractice, fixes));
   };
   if (/\s/.test(typed))

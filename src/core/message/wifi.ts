@@ -1,7 +1,7 @@
 /** A Wi-Fi login, in the form that phones read (common practice; described by the Wi-Fi Alliance's WPA3 specification, section 7). */
 import { z } from '../schema';
-import type { Finding } from '../finding';
-import { commonPractice, fieldFinding, standardSource, type MessageKind } from './kind';
+import type { PartFinding } from '../finding';
+import { commonPractice, fieldFinding, fieldFix, standardSource, type MessageKind } from './kind';
 
 export const wifiSecurities = ['wpa', 'open', 'wep'] as const;
 
@@ -48,8 +48,8 @@ function read(payload: string): WifiMessage | null {
   };
 }
 
-function problems({ network, security, password }: WifiMessage): Finding[] {
-  const findings: Finding[] = [];
+function problems({ network, security, password }: WifiMessage): PartFinding[] {
+  const findings: PartFinding[] = [];
   const ieee = standardSource('IEEE 802.11, 9.4.2.2 and annex J.4');
   const bytes = new TextEncoder().encode(network).length;
   if (bytes > 32)
@@ -88,7 +88,7 @@ function problems({ network, security, password }: WifiMessage): Finding[] {
         'Network',
         'The name begins or ends with a space, as it was typed.',
         commonPractice,
-        [{ label: 'Take it off', changes: [{ path: 'message.network', value: network.trim() }] }],
+        [fieldFix('Take it off', { network: network.trim() })],
       ),
     );
   return findings;

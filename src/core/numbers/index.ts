@@ -1,3 +1,12 @@
-/** numbers: searching, rounding, random numbers from a seed. Usable by every stage. */
+/** numbers: searching, rounding, random numbers from a seed, values made when first asked for. Usable by every stage. */
 export { onDemand } from './onDemand';
 export { normalPair, randomAt, seededRandom } from './random';
+export {
+  largestHolding,
+  largestWhole,
+  roundDownTo,
+  roundUpTo,
+  slack,
+  smallestHolding,
+  smallestWhole,
+} from './search';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { newJob } from '../job';
+import { newJob, type Override } from '../job';
+import { withFirst, withPlacement } from '../../testing/findings';
 import { makeFiles, runJob } from '../run';
 import { findPair, isLine } from '../plan';
 import { fileName } from './fileName';
@@ -97,13 +98,14 @@ describe('file names', () => {
 });
 
 describe('stops', () => {
-  const small = { ...job, piece: { ...job.piece, code: { ...job.piece.code, widthMm: 10 } } };
+  const small = withPlacement(job, { widthMm: 10 });
   it('hold files back until each is overridden with a reason', () => {
     expect(makeFiles(small, runJob(small), 1, ['svg'])).toMatchObject({
-      heldBackBy: [{ code: 'module-size' }],
+      heldBackBy: [{ kind: 'module-size' }],
     });
-    const override = {
-      code: 'module-size',
+    const override: Override = {
+      kind: 'module-size',
+      about: { on: 'code', id: 'code-1' },
       reason: 'Test piece for the new lens.',
       at: '2026-11-25T10:00:00Z',
     };
@@ -111,10 +113,15 @@ describe('stops', () => {
     expect(makeFiles(allowed, runJob(allowed), 1, ['svg'])).toHaveProperty('files');
   });
   it('cannot be overridden when there is nothing to draw', () => {
-    const override = { code: 'message-empty', reason: 'Because I say so.', at: '2026-11-25T10:00:00Z' };
-    const empty = { ...job, message: { kind: 'text' as const, text: '' }, overrides: [override] };
+    const override: Override = {
+      kind: 'message-empty',
+      about: { on: 'piece' },
+      reason: 'Because I say so.',
+      at: '2026-11-25T10:00:00Z',
+    };
+    const empty = withFirst({ ...job, overrides: [override] }, { message: { kind: 'text', text: '' } });
     expect(makeFiles(empty, runJob(empty), 1, ['svg'])).toMatchObject({
-      heldBackBy: [{ code: 'message-empty' }],
+      heldBackBy: [{ kind: 'message-empty' }],
     });
   });
 });

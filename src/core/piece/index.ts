@@ -9,7 +9,17 @@ export {
   type SnapLine,
   snapLines,
 } from './arrange';
-export { codeBox, codePlacementSchema, codeSquare, type PlacedCode, radians, turnedWith } from './code';
+export {
+  centredCode,
+  codeBox,
+  type CodePlacement,
+  codePlacementSchema,
+  codeSquare,
+  type PlacedCode,
+  radians,
+  turnedBox,
+  turnedWith,
+} from './code';
 export {
   clearanceHoles,
   type Hole,
@@ -36,7 +46,7 @@ export {
   type WordsSettings,
 } from './items';
 export { type CodeToPlace, coveredBy, type KeptParts, layPiece, type Piece } from './layPiece';
-export type { Axis } from './lengths';
+export { type Axis, codeIdSchema } from './lengths';
 export {
   clockwise,
   type Corners,
@@ -49,6 +59,7 @@ export {
   type ReadOutline,
   readOutlineFile,
   roundCorners,
+  type SizedOutline,
 } from './outline';
 export { pieceSchema, type PieceSettings, plainPiece, type ShadowSettings } from './schema';
 export { layStand, type Stand, standPicture, type StandPicture, type StandSettings } from './stand';

@@ -3,12 +3,12 @@ import type { Artwork } from '../artwork';
 import { boundsOf, convexHull, flattenRegion, signedArea, type Contour, type Region } from '../geometry';
 import { contourAround, outlineOf, type NamedOutline } from './outline';
 import { holesOf, type Hole } from './holes';
-import { layItem, type ItemSources, type PlacedItem, type ItemSettings } from './items';
+import { codeAround, layItem, type ItemSources, type PlacedItem, type ItemSettings } from './items';
 import { placeCode, turnedWith, type PlacedCode, type CodePlacement } from './code';
 import type { PieceSettings } from './schema';
 
 /** Coordinates in millimetres from the upper left corner of the sheet that the piece is made on. */
-export interface Piece extends PlacedCode {
+export interface Piece {
   /** As the outline comes out, which an offset may make a little larger than asked. */
   readonly widthMm: number;
   readonly heightMm: number;
@@ -16,8 +16,8 @@ export interface Piece extends PlacedCode {
   /** Openings that belong to the outline: the hole of a tag, holes of a drawing. */
   readonly openings: readonly Contour[];
   readonly holes: readonly Hole[];
-  /** Codes beside the first one, in the order of the job. */
-  readonly others: readonly PlacedCode[];
+  /** In the order of the job. */
+  readonly codes: readonly PlacedCode[];
   readonly items: readonly PlacedItem[];
   /** Coloured band inside the cut line of a sticker, with its bleed; null for other outlines. */
   readonly border: { readonly area: Region; readonly colour: string } | null;
@@ -26,6 +26,7 @@ export interface Piece extends PlacedCode {
 }
 
 export interface CodeToPlace {
+  readonly id: string;
   readonly artwork: Artwork;
   readonly placement: CodePlacement;
 }
@@ -47,7 +48,7 @@ const bare: ItemSources = { words: null, art: () => null, text: (text) => text, 
 
 /** Lays codes and items on the piece. Items whose settings and place are as before are taken over. */
 export function layPiece(
-  [first, ...more]: readonly [CodeToPlace, ...CodeToPlace[]],
+  toPlace: readonly CodeToPlace[],
   settings: PieceSettings,
   sources: ItemSources = bare,
   before: KeptParts = nothingKept,
@@ -58,13 +59,11 @@ export function layPiece(
   const sheet = boundsOf([edge])!;
   const size = { widthMm: round(sheet.x + sheet.width), heightMm: round(sheet.y + sheet.height) };
   const bounds = settings.outline.kind === 'contour' ? settings : size;
-  const code = placeCode(first.artwork, first.placement, bounds);
-  const others = more.map(({ artwork, placement }) => placeCode(artwork, placement, bounds));
-  const codes = [code, ...others];
+  const codes = toPlace.map(({ id, artwork, placement }) => placeCode(id, artwork, placement, bounds));
   const kept = new Map<string, PlacedItem>();
   const items = settings.items.map((item) => {
     const words = item.kind === 'words' || item.kind === 'frame' ? sources.text(item.text) : '';
-    const around = item.kind === 'frame' ? (codes[item.around] ?? code) : null;
+    const around = item.kind === 'frame' ? codeAround(item, codes) : null;
     const key = JSON.stringify([
       item,
       words,
@@ -90,13 +89,12 @@ export function layPiece(
   const { outline } = settings;
   return {
     piece: {
-      ...code,
       widthMm: bounds.widthMm,
       heightMm: bounds.heightMm,
       outline: contour?.edge ?? edge,
       openings,
       holes: holesOf({ ...settings, widthMm: bounds.widthMm, heightMm: bounds.heightMm }),
-      others,
+      codes,
       items,
       border:
         contour !== null && outline.kind === 'contour' && outline.colour !== null && contour.border.length > 0

@@ -6,6 +6,7 @@ export const distanceMm = z.number().min(0).max(500);
 export const colour = z.string().regex(/^#[0-9a-f]{6}$/i);
 export const degrees = z.number().min(-360).max(360);
 export const partIdSchema = z.string().min(1).max(40);
+export const codeIdSchema = partIdSchema;
 
 /** Along one axis: in the middle of the piece, or the near edge of the thing from the near edge of the piece. */
 export const axisSchema = z.union([z.literal('middle'), z.number().min(-5000).max(5000)]);

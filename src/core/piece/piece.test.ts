@@ -19,6 +19,7 @@ import { cardId1, stockSizes } from './stock';
 import { clearanceHoles, holesOf, screwIds, type HoleSettings } from './holes';
 import { contourAround, offsetEdge, outlineOf, roundCorners, type OutlineSettings } from './outline';
 import { filledText, frameAround, setWords, type FrameSettings, type WordsShape } from './items';
+import { centredCode } from './code';
 import { layPiece } from './layPiece';
 import { layStand, showsFrontAt, standPicture, type StandSettings } from './stand';
 import { plainPiece, type PieceSettings } from './schema';
@@ -26,7 +27,8 @@ import { plainPiece, type PieceSettings } from './schema';
 const words = typesetter();
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
 const artwork = drawArtwork(symbol);
-const lay = (settings: PieceSettings) => layPiece([{ artwork, placement: settings.code }], settings).piece;
+const lay = (settings: PieceSettings, widthMm = 29) =>
+  layPiece([{ id: 'code-1', artwork, placement: centredCode(widthMm) }], settings).piece;
 
 const outlines: readonly OutlineSettings[] = [
   { kind: 'rectangle', corners: roundCorners(4) },
@@ -373,7 +375,7 @@ describe('frames', () => {
   const frame: FrameSettings = {
     id: 'f',
     kind: 'frame',
-    around: 0,
+    around: 'code-1',
     shape: 'panel',
     colour: null,
     gapMm: 1,

@@ -3,7 +3,6 @@ import { z } from '../schema';
 import { holeSchema } from './holes';
 import { itemSchema } from './items';
 import { sizeMm } from './lengths';
-import { codePlacementSchema } from './code';
 import { offsetSchema, outlineSchema, roundCorners } from './outline';
 import { standSchema } from './stand';
 
@@ -22,7 +21,6 @@ export const pieceSchema = z.strictObject({
   /** The outline is drawn this much further out or in; width and height are those of the result. */
   offset: offsetSchema,
   holes: z.array(holeSchema).max(40),
-  code: codePlacementSchema,
   items: z.array(itemSchema).max(60),
   /** How far printed grounds and borders go beyond the cut line. */
   bleedMm: z.number().min(0).max(20),
@@ -36,20 +34,14 @@ export const pieceSchema = z.strictObject({
 });
 export type PieceSettings = Readonly<z.infer<typeof pieceSchema>>;
 
-/** A bare rectangle with the code in the middle. */
-export function plainPiece(
-  widthMm: number,
-  heightMm: number,
-  codeWidthMm: number,
-  cornerRadiusMm = 0,
-): PieceSettings {
+/** A bare rectangle. */
+export function plainPiece(widthMm: number, heightMm: number, cornerRadiusMm = 0): PieceSettings {
   return {
     widthMm,
     heightMm,
     outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
     offset: { mm: 0, corner: 'round' },
     holes: [],
-    code: { widthMm: codeWidthMm, xMm: 'middle', yMm: 'middle', turnDegrees: 0 },
     items: [],
     bleedMm: 0,
     safeMm: 0,

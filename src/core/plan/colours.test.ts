@@ -19,6 +19,7 @@ import { applyChanges, type Job, newJob } from '../job';
 import { type Library, proofSetup, runJob } from '../run';
 import { writeSvg } from '../output';
 import { prove } from '../proof';
+import { told, withFirst } from '../../testing/findings';
 import { inkOf, pictureBox } from './inks';
 import { findPair } from './materials';
 import { moduleTones, worstPair } from './tones';
@@ -28,10 +29,10 @@ const sticker = (paint: Partial<StylePaint>): Job => {
     message: { kind: 'web', address: 'https://ternquay.example' },
     pair: findPair('white-vinyl', 'ink-jet-600dpi'),
   });
-  return { ...job, style: { ...job.style, paint: { ...plainPaint, ...paint } } };
+  return withFirst(job, { style: { ...job.codes[0]!.style, paint: { ...plainPaint, ...paint } } });
 };
 const solid = (colour: string): Paint => ({ kind: 'solid', colour });
-const finding = (job: Job, code: string) => runJob(job).findings.find((entry) => entry.code === code);
+const finding = (job: Job, kind: string) => told(runJob(job)).find((entry) => entry.kind === kind);
 
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((value) => `#${value.toString(16).padStart(6, '0')}`);
 const stops = fc
@@ -114,7 +115,7 @@ describe('reflectance', () => {
 
 describe('contrast of printed colours', () => {
   it('is that of the worst pair of modules, wherever they are', () => {
-    const { symbol } = runJob(sticker({})).made!;
+    const { symbol } = runJob(sticker({})).made!.codes[0]!;
     const pair = findPair('white-vinyl', 'ink-jet-600dpi')!;
     fc.assert(
       fc.property(paints, paints, (modules, ground) => {
@@ -184,7 +185,7 @@ describe('contrast of printed colours', () => {
       }
     }
     const { changes } = finding(jobs[0]!, 'contrast')!.fixes[0]!;
-    const { modules } = applyChanges(jobs[0]!, changes).style.paint;
+    const { modules } = applyChanges(jobs[0]!, changes).codes[0]!.style.paint;
     expect(oklch((modules as { colour: string }).colour)!.h).toBeCloseTo(oklch('#f0c040')!.h!, -1);
   });
 
@@ -211,13 +212,15 @@ describe('contrast of printed colours', () => {
       picture: () => picture,
     };
     const on = (opacity: number) =>
-      runJob(
-        sticker({
-          ground: { kind: 'picture', file: 'a'.repeat(64), fileName: 'pier.png', opacity, fit: 'cover' },
-        }),
-        undefined,
-        library,
-      ).findings.find(({ code }) => code === 'contrast')!;
+      told(
+        runJob(
+          sticker({
+            ground: { kind: 'picture', file: 'a'.repeat(64), fileName: 'pier.png', opacity, fit: 'cover' },
+          }),
+          undefined,
+          library,
+        ),
+      ).find(({ kind }) => kind === 'contrast')!;
     expect(on(1)).toMatchObject({ severity: 'stop', text: expect.stringMatching(/darkest light one/) });
     expect(on(0.2).severity).toBe('fine');
     expect(on(1).fixes.map(({ label }) => label)).toContain('Lighten the ground until it passes');
@@ -226,7 +229,7 @@ describe('contrast of printed colours', () => {
         ground: { kind: 'picture', file: 'b'.repeat(64), fileName: 'pier.png', opacity: 1, fit: 'cover' },
       }),
     );
-    expect(missing.heldBackBy).toMatchObject([{ code: 'ground-missing' }]);
+    expect(missing.heldBackBy).toMatchObject([{ kind: 'ground-missing' }]);
   });
 });
 
@@ -235,9 +238,9 @@ describe('colours on a machine with one kind of mark', () => {
     const job = sticker({ modules: solid('#1f7a6d') });
     const plate = { ...job, making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' } };
     const result = runJob(plate);
-    const unused = result.findings.find(({ code }) => code === 'paint-unused')!;
+    const unused = result.findings.find(({ kind }) => kind === 'paint-unused')!;
     expect(unused.severity).toBe('caution');
-    expect(isPlainPaint(applyChanges(plate, unused.fixes[0]!.changes).style.paint)).toBe(true);
+    expect(isPlainPaint(applyChanges(plate, unused.fixes[0]!.changes).codes[0]!.style.paint)).toBe(true);
     expect(result.made!.plan.operations.filter(({ kind }) => kind === 'mark')).toHaveLength(1);
     expect(result.made!.plan.operations[0]).toMatchObject({ ink: { kind: 'solid', colour: '#000000' } });
   });

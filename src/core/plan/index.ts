@@ -1,4 +1,5 @@
 /** plan: a piece, a material and a machine come in; operations in millimetres go out. */
+export type { PlanSettings } from './codeParts';
 export { findPair, materials, type Pair, pairs } from './materials';
 export { blackInk, type Ink, isLine, type Operation, type OperationSheet } from './operation';
 export { nominalParts, type Plan, planPiece } from './planPiece';

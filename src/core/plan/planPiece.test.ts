@@ -1,16 +1,26 @@
 import { describe, expect, it } from '@jest/globals';
 import { drawArtwork } from '../artwork';
 import { regionArea, type Region } from '../geometry';
-import { layPiece, plainPiece, type Piece, type PieceSettings } from '../piece';
+import {
+  centredCode,
+  layPiece,
+  plainPiece,
+  type CodePlacement,
+  type Piece,
+  type PieceSettings,
+} from '../piece';
 import { encodeSymbol } from '../symbol';
 import { findPair, type Pair } from './materials';
 import { isLine } from './operation';
 import { planPiece } from './planPiece';
 
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
-const settings = plainPiece(60, 40, 29, 3);
-const lay = (piece: PieceSettings): Piece =>
-  layPiece([{ artwork: drawArtwork(symbol), placement: piece.code }], piece).piece;
+const settings = plainPiece(60, 40, 3);
+const lay = (pieceSettings: PieceSettings, placement: Partial<CodePlacement> = {}): Piece =>
+  layPiece(
+    [{ id: 'code-1', artwork: drawArtwork(symbol), placement: { ...centredCode(29), ...placement } }],
+    pieceSettings,
+  ).piece;
 const piece = lay(settings);
 const plywood = findPair('birch-plywood', 'co2-laser')!;
 const aluminium = findPair('black-anodised-aluminium', 'co2-laser')!;
@@ -61,10 +71,7 @@ describe('growth compensation', () => {
 describe('dots', () => {
   it('puts the corner of the code on the grid', () => {
     const label = findPair('direct-thermal-paper', 'label-printer-203dpi')!;
-    const moved = lay({
-      ...settings,
-      code: { widthMm: 14.5, xMm: 10.06, yMm: 5, turnDegrees: 0 },
-    });
+    const moved = lay(settings, { widthMm: 14.5, xMm: 10.06, yMm: 5 });
     const [print] = planPiece(moved, label, straight).operations;
     const left = Math.min(...xs(isLine(print!) ? [] : print!.area));
     expect(left / 0.125).toBeCloseTo(Math.round(left / 0.125), 9);
@@ -74,7 +81,7 @@ describe('dots', () => {
 
 describe('mirroring', () => {
   it('draws everything left for right on the piece and keeps the area', () => {
-    const moved = lay({ ...settings, code: { ...settings.code, xMm: 5, yMm: 5.5 } });
+    const moved = lay(settings, { xMm: 5, yMm: 5.5 });
     const mirrored = planPiece(moved, withoutGrowth(plywood), { reversed: false, mirrored: true });
     const [mark] = mirrored.operations;
     const area = isLine(mark!) ? [] : mark!.area;

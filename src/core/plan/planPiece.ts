@@ -7,7 +7,7 @@ import { mirroredInk } from './inks';
 import { borderParts, itemParts, scoredLines } from './itemParts';
 import type { Pair } from './materials';
 import type { Operation, OperationSheet } from './operation';
-import { shadowPart } from './shadow';
+import { castShadow, shadowParts, type CastShadow } from './shadow';
 
 export interface Plan extends OperationSheet {
   /** Which modules the machine marks: the dark ones, or the light ones with the quiet zone. */
@@ -22,6 +22,8 @@ export interface Plan extends OperationSheet {
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
   /** Layers of the base that the piece stands in, on a sheet of their own; null without one. */
   readonly stand: OperationSheet | null;
+  /** Null without one; a later run takes it over. */
+  readonly shadow: CastShadow | null;
 }
 
 const plainLook: PlanPaint = { paint: plainPaint, ground: null };
@@ -30,23 +32,27 @@ const plainLook: PlanPaint = { paint: plainPaint, ground: null };
 export type PlannedSettings = Pick<PieceSettings, 'shadow' | 'stand'>;
 const bareSettings: PlannedSettings = { shadow: null, stand: null };
 
-/** `looks` has one entry for each code, the first code first. */
+/** `looks` has one entry for each code, in the order of the piece; `before` is the shadow of an earlier run. */
 export function planPiece(
   piece: Piece,
   pair: Pair,
   settings: PlanSettings,
   looks: readonly PlanPaint[] = [],
   pieceSettings: PlannedSettings = bareSettings,
+  before: CastShadow | null = null,
 ): Plan {
+  const shadow =
+    pieceSettings.shadow !== null && pair.machine.inks === 'process'
+      ? castShadow(piece.items, pieceSettings.shadow, before)
+      : null;
   const { compensationMm, residualGrowthMm } = compensation(pair);
   const mirrored = (region: Region): Region =>
     settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const { kerfMm } = pair.process;
   const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
-  const codes = [piece, ...piece.others];
   const itemArea = piece.items.reduce((sum, { area }) => sum + Math.abs(regionArea(area)), 0);
   const area = (reversed: boolean): number =>
-    codes.reduce(
+    piece.codes.reduce(
       (sum, code) =>
         sum +
         markedArea(code, marksDarkModules(pair, reversed), settings.reversed === reversed, compensationMm),
@@ -58,7 +64,7 @@ export function planPiece(
     marginMm: Math.ceil(kerfMm * 5) / 10,
     operations: [
       ...seen(
-        allParts(piece, pair, settings, looks, pieceSettings, {
+        allParts(piece, pair, settings, looks, shadow, {
           compensationMm,
           dotMm: pair.machine.dotMm,
           isSeen: false,
@@ -94,6 +100,7 @@ export function planPiece(
     reversed: settings.reversed,
     markedAreaMm2: { normal: area(false), reversed: area(true) },
     stand: planStand(piece, pair, pieceSettings),
+    shadow,
   };
 }
 
@@ -139,10 +146,10 @@ export function nominalParts(
   pair: Pair,
   settings: PlanSettings,
   looks: readonly PlanPaint[] = [],
-  pieceSettings: PlannedSettings = bareSettings,
+  shadow: CastShadow | null = null,
 ): readonly Part[] {
   return seen(
-    allParts(piece, pair, settings, looks, pieceSettings, { compensationMm: 0, dotMm: null, isSeen: true }),
+    allParts(piece, pair, settings, looks, shadow, { compensationMm: 0, dotMm: null, isSeen: true }),
     piece,
     settings,
   );
@@ -171,14 +178,13 @@ function allParts(
   pair: Pair,
   settings: PlanSettings,
   looks: readonly PlanPaint[],
-  { shadow }: PlannedSettings,
+  shadow: CastShadow | null,
   { compensationMm, dotMm, isSeen }: Purpose,
 ): readonly Part[] {
-  const cast = shadow !== null && pair.machine.inks === 'process' ? shadowPart(piece, shadow) : null;
   return [
     ...borderParts(piece, pair),
-    ...(cast === null ? [] : [cast]),
-    ...[piece, ...piece.others].flatMap((code, index) =>
+    ...(shadow === null ? [] : shadowParts(shadow, piece.codes)),
+    ...piece.codes.flatMap((code, index) =>
       codeParts(code, pair, settings, looks[index] ?? plainLook, compensationMm, dotMm),
     ),
     ...itemParts(piece.items, pair, compensationMm, isSeen),

@@ -1,30 +1,60 @@
 /** The drop shadow of words, pictures and frames: soft, so it is a picture and no outline; printers only. */
 import { encode } from 'fast-png';
-import { boundsOf, cutRegion, placeRegion, sampleRegion, type Region, boxContour } from '../geometry';
-import { coveredBy, type Piece, type ShadowSettings } from '../piece';
+import {
+  boundsOf,
+  boxContour,
+  cutRegion,
+  placeRegion,
+  sampleRegion,
+  type Box,
+  type Region,
+} from '../geometry';
+import { coveredBy, type PlacedCode, type PlacedItem, type ShadowSettings } from '../piece';
 import type { Part } from './codeParts';
 
 /** Finer than the softness needs, coarse enough for a poster. */
 const largestSidePx = 560;
 const finestStepMm = 0.08;
 
-/** The last shadow: items that have not changed are the same objects as at the last key press. */
-let last: { readonly items: Piece['items']; readonly key: string; readonly part: Part | null } | null = null;
-
-/** Null when nothing casts a shadow. It is kept off the fields of the codes. */
-export function shadowPart(piece: Piece, settings: ShadowSettings): Part | null {
-  const key = JSON.stringify([settings, [piece, ...piece.others].map(({ code, turn }) => [code, turn])]);
-  const isSame =
-    last !== null &&
-    last.key === key &&
-    last.items.length === piece.items.length &&
-    last.items.every((item, index) => item === piece.items[index]);
-  if (!isSame) last = { items: piece.items, key, part: drawShadow(piece, settings) };
-  return last!.part;
+/** A shadow as a picture on the piece, with what it was made from: a later run takes it over when that is the same. */
+export interface CastShadow {
+  readonly items: readonly PlacedItem[];
+  readonly settings: ShadowSettings;
+  /** Null when nothing casts one. */
+  readonly picture: { readonly png: Uint8Array; readonly box: Box } | null;
 }
 
-function drawShadow(piece: Piece, { rightMm, downMm, blurMm, opacity }: ShadowSettings): Part | null {
-  const region: Region = piece.items
+/** The shadow of what lies on a piece. Items that have not changed are the same objects as in the run before. */
+export function castShadow(
+  items: readonly PlacedItem[],
+  settings: ShadowSettings,
+  before: CastShadow | null,
+): CastShadow {
+  const isSame =
+    before !== null &&
+    JSON.stringify(before.settings) === JSON.stringify(settings) &&
+    before.items.length === items.length &&
+    before.items.every((item, index) => item === items[index]);
+  return isSame ? before : { items, settings, picture: drawShadow(items, settings) };
+}
+
+/** The shadow as a part of the plan, kept off the fields of the codes. */
+export function shadowParts({ picture }: CastShadow, codes: readonly PlacedCode[]): Part[] {
+  if (picture === null) return [];
+  return [
+    {
+      label: 'shadow',
+      area: cutRegion([boxContour(picture.box)], codes.flatMap(coveredBy), 0.02),
+      ink: { kind: 'picture', ...picture, turn: 0, opacity: 1, mirrored: false },
+    },
+  ];
+}
+
+function drawShadow(
+  items: readonly PlacedItem[],
+  { rightMm, downMm, blurMm, opacity }: ShadowSettings,
+): CastShadow['picture'] {
+  const region: Region = items
     .filter(({ kind }) => kind !== 'border')
     .flatMap(({ area, lines }) => [...area, ...lines]);
   const bounds = boundsOf(region);
@@ -55,13 +85,7 @@ function drawShadow(piece: Piece, { rightMm, downMm, blurMm, opacity }: ShadowSe
   const rgba = new Uint8Array(columns * rows * 4);
   cover.forEach((value, at) => (rgba[at * 4 + 3] = Math.round(255 * opacity * value)));
   const png = encode({ width: columns, height: rows, data: rgba, channels: 4, depth: 8 });
-  const picture = { x: box.x, y: box.y, width: columns * step, height: rows * step };
-  const fields = [piece, ...piece.others].flatMap(coveredBy);
-  return {
-    label: 'shadow',
-    area: cutRegion([boxContour(picture)], fields, 0.02),
-    ink: { kind: 'picture', png, box: picture, turn: 0, opacity: 1, mirrored: false },
-  };
+  return { png, box: { x: box.x, y: box.y, width: columns * step, height: rows * step } };
 }
 
 /** The mean of a window along every line, in place. */

@@ -1,6 +1,7 @@
 /** proof: the bytes of a file come in; a verdict goes out. Rendered, aged, photographed and read by independent decoders. */
 export type { Frame } from './photograph';
 export {
+  type CodeToRead,
   type ProofBinaries,
   type ProofSetup,
   prove,

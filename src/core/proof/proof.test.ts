@@ -48,7 +48,7 @@ describe('the proof', () => {
   }, 30_000);
 
   it('stops a code photographed at 1.5 pixels a module', async () => {
-    const { moduleMm } = runJob(plate()).made!.piece;
+    const { moduleMm } = runJob(plate()).made!.piece.codes[0]!;
     const report = await lastReport({ ...plate(), reading: { distanceM: (1478 * moduleMm) / 1.5 / 1000 } });
     expect(report.pixelsPerModule).toBeCloseTo(1.5, 1);
     expect(report.verdict).toBe('stop');
@@ -56,16 +56,18 @@ describe('the proof', () => {
 
   it('stops a code whose quiet zone is cut away', async () => {
     const job = jobOn('white-vinyl', 'ink-jet-600dpi');
-    const side = job.piece.code.widthMm;
+    const side = job.codes[0]!.placement.widthMm;
     const cut = { ...job, piece: { ...job.piece, widthMm: side, heightMm: side } };
     expect((await lastReport(cut)).verdict).toBe('stop');
   }, 30_000);
 
   it('counts a read only when the text is the message, byte for byte', async () => {
     const setup = proofSetup(plate(), runJob(plate()), 1)!;
-    const picture = await takePicture({ ...setup, payload: `${setup.payload}/` }, await testReaders(), 0.2);
+    const [code] = setup.codes;
+    const other = { ...setup, codes: [{ ...code!, payload: `${code!.payload}/` }] };
+    const picture = await takePicture(other, await testReaders(), 0.2, 'code-1');
     expect(picture.readings.every(({ read }) => !read)).toBe(true);
-    expect(picture.readings.some(({ text }) => text === setup.payload)).toBe(true);
+    expect(picture.readings.some(({ text }) => text === code!.payload)).toBe(true);
   });
 
   it('reads a mirrored file on an opaque piece as the mirrored code that it is', async () => {
@@ -74,7 +76,7 @@ describe('the proof', () => {
     const report = await lastReport(mirrored);
     expect(stateOf(report, 'zxing-plain')).toBe('prompt');
     expect(runJob(mirrored).findings).toContainEqual(
-      expect.objectContaining({ code: 'mirrored', severity: 'caution' }),
+      expect.objectContaining({ kind: 'mirrored', severity: 'caution' }),
     );
   }, 30_000);
 });

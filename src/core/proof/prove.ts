@@ -18,6 +18,8 @@ export interface ProofBinaries extends ReaderBinaries {
 
 /** One code in the file. */
 export interface CodeToRead {
+  /** Of the code in the job. */
+  readonly id: string;
   /** What every reader has to give, byte for byte. */
   readonly payload: string;
   /** The payload is bytes, one character each; readers are asked for bytes. */
@@ -27,11 +29,11 @@ export interface CodeToRead {
   readonly moduleMm: number;
 }
 
-export interface ProofSetup extends CodeToRead {
+export interface ProofSetup {
   /** The very file that is about to be sent. */
   readonly svg: Uint8Array;
-  /** Codes beside the first: a shot counts as read when all of them were. */
-  readonly others: readonly CodeToRead[];
+  /** A shot counts as read when all of them were. */
+  readonly codes: readonly CodeToRead[];
   readonly baseColour: string;
   readonly markColour: string;
   readonly machine: MachineModel;
@@ -66,7 +68,7 @@ export async function startProof(binaries: ProofBinaries): Promise<readonly Read
 
 /** Photographs and reads twenty seeded shots, turned all ways; yields a verdict early and refines it. */
 export async function* prove(setup: ProofSetup, readers: readonly Reader[]): AsyncGenerator<ProofReport> {
-  const codes = [setup, ...setup.others].map((code) => ({ code, scene: buildScene({ ...setup, ...code }) }));
+  const codes = setup.codes.map((code) => ({ code, scene: buildScene(setup, code) }));
   const pixels = Math.min(...codes.map(({ scene }) => scene.pixelsPerModule));
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
   for (let shot = 1; shot <= fullShotCount; shot++) {
@@ -82,13 +84,15 @@ export async function* prove(setup: ProofSetup, readers: readonly Reader[]): Asy
   }
 }
 
-/** One photograph, turned by an angle in radians, with what each reader makes of it. */
+/** One photograph of a code, turned by an angle in radians, with what each reader makes of it. */
 export async function takePicture(
   setup: ProofSetup,
   readers: readonly Reader[],
   turn: number,
+  codeId: string,
 ): Promise<SamplePicture> {
-  return shoot(buildScene(setup), setup, readers, setup.seed * 1000, turn);
+  const code = setup.codes.find(({ id }) => id === codeId) ?? setup.codes[0]!;
+  return shoot(buildScene(setup, code), code, readers, setup.seed * 1000, turn);
 }
 
 async function shoot(
@@ -134,8 +138,8 @@ function reportOf(
 /** Pixels a module of the rendered file: enough for the averaging of the camera, within a limit for large symbols. */
 const largestRasterPx = 2600;
 
-function buildScene(setup: ProofSetup): Scene {
-  const { quietZone, moduleMm, machine } = setup;
+function buildScene(setup: ProofSetup, { quietZone, moduleMm }: CodeToRead): Scene {
+  const { machine } = setup;
   const pixels = pixelsPerModule(moduleMm, setup.distanceM * 1000);
   const margin = 3 * moduleMm;
   const sideMm = quietZone.width + 2 * margin;

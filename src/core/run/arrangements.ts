@@ -1,6 +1,6 @@
-/** Other masks, levels and versions of a symbol, by what the job's logo takes of each. */
+/** Other masks, levels and versions of a symbol, by what the code's logo takes of each. */
 import { isSafeDamage, knockOutDamage, logoArt, placeLogo } from '../logo';
-import type { Job } from '../job';
+import { codeOf, type Job } from '../job';
 import type { Library } from './library';
 import { holdsBytes, writeMessage } from '../message';
 import { findPair } from '../plan';
@@ -24,16 +24,17 @@ const versionsTried = 3;
  * For every level and the smallest versions that hold the message there, the mask that loses least; the best first: safe
  * ones before others, then the larger module, then the smaller share of what is corrected. Empty without a logo.
  */
-export function arrangements(job: Job, library: Library): Arrangement[] {
-  const { logo } = job;
+export function arrangements(job: Job, codeId: string, library: Library): Arrangement[] {
+  const code = codeOf(job, codeId);
+  const { logo } = code;
   const loaded = logo && library.logo(logo);
   if (!logo || !loaded || 'problem' in loaded) return [];
   const art = logoArt(loaded, logo.ink);
   if (art === null) return [];
   const pair = findPair(job.making.material, job.making.machine);
   const inColour = pair?.machine.inks === 'process' && !job.making.reversed && logo.ink.keepsColours;
-  const payload = writeMessage(job.message);
-  const settings = { ...job.symbol, raiseLevel: false, isBytes: holdsBytes(job.message) };
+  const payload = writeMessage(code.message);
+  const settings = { ...code.symbol, raiseLevel: false, isBytes: holdsBytes(code.message) };
   const found: Arrangement[] = [];
   for (const level of levels) {
     const smallest = encodeSymbol(payload, { ...settings, level, version: 'smallest', mask: 0 }).symbol;
@@ -56,7 +57,7 @@ export function arrangements(job: Job, library: Library): Arrangement[] {
           used: damage.worst,
           correctable: damage.correctable,
           isSafe: isSafeDamage(damage),
-          moduleMm: job.piece.code.widthMm / symbol.size,
+          moduleMm: code.placement.widthMm / symbol.size,
         };
       }
       if (best !== null) found.push(best);

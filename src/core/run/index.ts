@@ -4,5 +4,6 @@ export { createLibrary, emptyLibrary, type Library, libraryPalette } from './lib
 export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
 export { proofSetup } from './proveJob';
 export { measureMessage, type MessageRuler } from './ruler';
-export { type JobResult, type Made, runJob, safestShare } from './runJob';
+export type { CodeRun } from './runCode';
+export { isLetPass, type JobResult, type Made, type MadeCode, runJob, safestShare } from './runJob';
 export { measureStyleFitness, type StyleFitness } from './styleFitness';

@@ -10,7 +10,7 @@ import {
   type LogoSettings,
   type Picture,
 } from '../logo';
-import { codesOf, type Job, textFields } from '../job';
+import { textFields, type CodeSettings, type Job } from '../job';
 import { filledText } from '../piece';
 import type { Typesetter } from '../words';
 
@@ -40,7 +40,7 @@ export function createLibrary(assets: LogoAssets): Library {
   return {
     words: assets.words,
     load: async (job) => {
-      for (const { logo, style } of codesOf(job)) {
+      for (const { logo, style } of job.codes) {
         if (logo !== null) await loadOne(logo);
         const { ground } = style.paint;
         if (ground.kind === 'picture' && !pictures.has(ground.file)) {
@@ -64,8 +64,11 @@ function keep<Value>(entries: Map<string, Value>, key: string, value: Value): vo
   if (entries.size > keptEntries) entries.delete(entries.keys().next().value!);
 }
 
-/** Colours of what a job refers to, its logo first. */
-export function libraryPalette({ logo, style }: Pick<Job, 'logo' | 'style'>, library: Library): string[] {
+/** Colours of what a code refers to, its logo first. */
+export function libraryPalette(
+  { logo, style }: Pick<CodeSettings, 'logo' | 'style'>,
+  library: Library,
+): string[] {
   const raw = logo && library.logo(logo);
   const { ground } = style.paint;
   const picture = ground.kind === 'picture' ? library.picture(ground.file) : undefined;

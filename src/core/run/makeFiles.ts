@@ -45,7 +45,9 @@ export function makeFiles(
     description: [
       `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${result.pair.material.name} by ${result.pair.machine.name}`,
       `marks the ${plan.marks}${plan.reversed ? ' (reversed)' : ''}${growth}${plan.mirrored ? '; mirrored' : ''}`,
-      `code ${job.piece.code.widthMm} mm, module ${Number(piece.moduleMm.toFixed(4))} mm`,
+      ...piece.codes.map(
+        ({ code, moduleMm }) => `code ${code.width} mm, module ${Number(moduleMm.toFixed(4))} mm`,
+      ),
     ].join('; '),
   };
   return {

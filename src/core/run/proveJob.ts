@@ -4,7 +4,7 @@ import { outputFormats } from '../output';
 import { makeFiles } from './makeFiles';
 import { turnedBounds, type Box } from '../geometry';
 import type { PlacedCode } from '../piece';
-import type { ProofSetup } from '../proof';
+import type { CodeToRead, ProofSetup } from '../proof';
 import type { JobResult } from './runJob';
 
 /** Every proof photographs the same twenty ways. */
@@ -29,10 +29,11 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   const made = makeFiles(job, { ...result, heldBackBy: [] }, revision, [outputFormats[0].id]);
   if (!('files' in made)) return null;
   const { material, machine, process, markColour } = result.pair;
-  const [first, ...others] = [piece, ...piece.others].map((code, index) => {
+  const codes = piece.codes.map((code): CodeToRead => {
     const quietZone = fieldOf(code);
-    const { payload, isBytes } = result.codes[index]!;
+    const { payload, isBytes } = result.codes.find(({ settings }) => settings.id === code.id)!;
     return {
+      id: code.id,
       payload,
       isBytes,
       quietZone: plan.mirrored
@@ -42,8 +43,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
     };
   });
   return {
-    ...first!,
-    others,
+    codes,
     svg: made.files[0]!.bytes,
     baseColour: material.baseColour,
     markColour,

@@ -1,19 +1,21 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { applyChanges, type Job, newJob } from '../job';
+import { withFirst } from '../../testing/findings';
+import { applyChanges, newJob, type CodeSettings, type Job } from '../job';
 import { emptyMessage, type Message } from '../message';
 import { measureMessage } from './ruler';
 import { runJob } from './runJob';
 import { defaultSymbolSettings, smallestVersions } from '../symbol';
 
 const jobOf = (message: Message): Job => newJob({ message });
+const codeWith = (message: Message): CodeSettings => jobOf(message).codes[0]!;
 const versionOf = (text: string): number => smallestVersions(text, defaultSymbolSettings).M!;
 
 describe('measureMessage', () => {
   it('counts the letters left and those to drop by ISO/IEC 18004:2015, Table 7', () => {
     // 2-M holds 26 bytes, 3-M 42, 1-M 14.
     const { lettersLeft, charactersToDrop, byLevel } = measureMessage(
-      jobOf({ kind: 'text', text: 'q'.repeat(20) }),
+      codeWith({ kind: 'text', text: 'q'.repeat(20) }),
     );
     expect([lettersLeft, charactersToDrop]).toEqual([6, 6]);
     expect(byLevel.map(({ level, version }) => `${level}${version}`)).toEqual(['L2', 'M2', 'Q2', 'H3']);
@@ -22,7 +24,7 @@ describe('measureMessage', () => {
   it('is exact for any text: one letter more grows the symbol, one character more kept does not shrink it', () => {
     fc.assert(
       fc.property(fc.string({ minLength: 1, maxLength: 300 }), (text) => {
-        const { lettersLeft, charactersToDrop } = measureMessage(jobOf({ kind: 'text', text }));
+        const { lettersLeft, charactersToDrop } = measureMessage(codeWith({ kind: 'text', text }));
         const version = versionOf(text);
         expect(versionOf(text + 'a'.repeat(lettersLeft!))).toBe(version);
         expect(versionOf(text + 'a'.repeat(lettersLeft! + 1))).toBeGreaterThan(version);
@@ -50,8 +52,8 @@ describe('measureMessage', () => {
       } as Message),
     ];
     const labels = jobs.flatMap((job) =>
-      measureMessage(job).savings.map(({ label, changes, fromVersion, toVersion }) => {
-        const saved = runJob(applyChanges(job, changes)).made!.symbol;
+      measureMessage(job.codes[0]!).savings.map(({ label, changes, fromVersion, toVersion }) => {
+        const saved = runJob(applyChanges(job, changes)).made!.codes[0]!.symbol;
         expect(toVersion).toBeLessThan(fromVersion);
         expect(saved.version).toBe(toVersion);
         return label;
@@ -69,14 +71,14 @@ describe('measureMessage', () => {
       family: 'Tarrow',
       phones: ['+442079460018'],
     } as Message;
-    const { forms } = measureMessage(jobOf(ines));
+    const { forms } = measureMessage(codeWith(ines));
     expect(forms.map(({ form }) => form)).toEqual(['vcard3', 'vcard4', 'compact']);
     expect(forms[2]!.bytes).toBe('MECARD:N:Tarrow,Ines;TEL:+442079460018;;'.length);
     expect(Math.min(...forms.map(({ bytes }) => bytes))).toBe(forms[2]!.bytes);
   });
 
   it('measures nothing without a message', () => {
-    expect(measureMessage(jobOf({ kind: 'web', address: '' }))).toEqual({
+    expect(measureMessage(codeWith({ kind: 'web', address: '' }))).toEqual({
       byLevel: [],
       lettersLeft: null,
       charactersToDrop: null,
@@ -93,11 +95,11 @@ describe('a payment', () => {
       beneficiary: 'Ternquay Rowing Club',
       iban: 'DE89370400440532013000',
     } as Message);
-    const wide = { ...payment, symbol: { ...payment.symbol, level: 'Q' as const } };
-    const stop = runJob(wide).findings.find(({ code }) => code === 'symbol-rule')!;
+    const wide = withFirst(payment, { symbol: { ...payment.codes[0]!.symbol, level: 'Q' } });
+    const stop = runJob(wide).findings.find(({ kind }) => kind === 'symbol-rule')!;
     expect(stop).toMatchObject({ severity: 'stop' });
     const mended = runJob(applyChanges(wide, stop.fixes[0]!.changes));
-    expect(mended.made!.symbol.level).toBe('M');
-    expect(mended.findings.some(({ code }) => code === 'symbol-rule')).toBe(false);
+    expect(mended.made!.codes[0]!.symbol.level).toBe('M');
+    expect(mended.findings.some(({ kind }) => kind === 'symbol-rule')).toBe(false);
   });
 });

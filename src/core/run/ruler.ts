@@ -1,8 +1,9 @@
 /** What a message costs: how far to the next version, and what would make the symbol smaller. */
 import type { Change } from '../finding';
-import { applyChanges, type Job } from '../job';
-import { contactForms, holdsBytes, readCampaign, withCampaign, writeMessage } from '../message';
-import { levels, sizeOfVersion, smallestVersions, type Level } from '../symbol';
+import type { CodeSettings } from '../job';
+import { contactForms, holdsBytes, readCampaign, withCampaign, writeMessage, type Message } from '../message';
+import { largestWhole } from '../numbers';
+import { levels, sizeOfVersion, smallestVersions, type Level, type SymbolSettings } from '../symbol';
 
 export interface MessageRuler {
   /** Smallest version at each level, and the module that it gives at the present code width; null where none holds it. */
@@ -37,13 +38,13 @@ export interface Saving {
   readonly changes: readonly Change[];
 }
 
-/** Measures the message of a job with its own level; a version set by hand is left out of account. */
-export function measureMessage(job: Job): MessageRuler {
-  const payload = writeMessage(job.message);
+/** Measures the message of a code with its own level; a version set by hand is left out of account. */
+export function measureMessage(code: CodeSettings): MessageRuler {
+  const payload = writeMessage(code.message);
   if (payload === '')
     return { byLevel: [], lettersLeft: null, charactersToDrop: null, savings: [], forms: [] };
-  const isBytes = holdsBytes(job.message);
-  const settings = { ...job.symbol, version: 'smallest' as const, isBytes };
+  const isBytes = holdsBytes(code.message);
+  const settings = { ...code.symbol, version: 'smallest' as const, isBytes };
   const versions = smallestVersions(payload, settings);
   const version = versions[settings.level];
   const versionOf = (text: string): number =>
@@ -53,7 +54,7 @@ export function measureMessage(job: Job): MessageRuler {
     return {
       level,
       version: smallest,
-      moduleMm: smallest === null ? null : job.piece.code.widthMm / sizeOfVersion(smallest),
+      moduleMm: smallest === null ? null : code.placement.widthMm / sizeOfVersion(smallest),
     };
   });
   if (version === null)
@@ -61,28 +62,30 @@ export function measureMessage(job: Job): MessageRuler {
       byLevel,
       lettersLeft: null,
       charactersToDrop: null,
-      savings: savings(job, 41),
-      forms: writtenForms(job),
+      savings: savings(code, 41),
+      forms: writtenForms(code),
     };
   const characters = [...payload];
-  const lettersLeft = largestWhere(
+  const lettersLeft = largestWhole(
+    0,
     2 * payload.length + 300,
     (count) => versionOf(payload + 'a'.repeat(count)) <= version,
   );
-  const kept = largestWhere(
+  const kept = largestWhole(
+    0,
     characters.length,
     (count) => versionOf(characters.slice(0, count).join('')) < version,
   );
   return {
     byLevel,
     lettersLeft,
-    charactersToDrop: version === 1 ? null : characters.length - kept,
-    savings: savings(job, version),
-    forms: writtenForms(job),
+    charactersToDrop: version === 1 ? null : characters.length - (kept ?? 0),
+    savings: savings(code, version),
+    forms: writtenForms(code),
   };
 }
 
-function writtenForms({ message, symbol }: Job): WrittenForm[] {
+function writtenForms({ message, symbol }: CodeSettings): WrittenForm[] {
   if (message.kind !== 'contact') return [];
   return contactForms.map((form) => {
     const payload = writeMessage({ ...message, form });
@@ -95,77 +98,78 @@ function writtenForms({ message, symbol }: Job): WrittenForm[] {
   });
 }
 
-/** The largest whole number up to `most` for which a condition holds that never holds again once it fails. */
-function largestWhere(most: number, holds: (count: number) => boolean): number {
-  let low = 0;
-  let high = most;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (holds(middle)) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-}
-
 /** Every saving that is really a smaller version; `version` is the present one, 41 when none holds the message. */
-function savings(job: Job, version: number): Saving[] {
-  return candidates(job).flatMap(({ label, consequence, changes }) => {
-    const saved = applyChanges(job, changes);
+function savings(code: CodeSettings, version: number): Saving[] {
+  return candidates(code).flatMap(({ label, consequence, message, symbol }) => {
+    const saved = {
+      message: { ...code.message, ...message } as Message,
+      symbol: { ...code.symbol, ...symbol },
+    };
     const { level } = saved.symbol;
     const settings = { ...saved.symbol, version: 'smallest' as const, isBytes: holdsBytes(saved.message) };
     const toVersion = smallestVersions(writeMessage(saved.message), settings)[level];
     return toVersion !== null && toVersion < version
-      ? [{ label, consequence, fromVersion: version, toVersion, changes }]
+      ? [
+          {
+            label,
+            consequence,
+            fromVersion: version,
+            toVersion,
+            changes: changesOf(code.id, message, symbol),
+          },
+        ]
       : [];
   });
 }
 
-type Candidate = Pick<Saving, 'label' | 'consequence' | 'changes'>;
+/** A saving, as the fields that it sets. */
+interface Candidate extends Pick<Saving, 'label' | 'consequence'> {
+  readonly message?: Readonly<Record<string, string>>;
+  readonly symbol?: Partial<SymbolSettings>;
+}
 
-function candidates(job: Job): Candidate[] {
-  const { message, symbol } = job;
+const changesOf = (id: string, message: Candidate['message'], symbol: Candidate['symbol']): Change[] => [
+  ...(message === undefined ? [] : [{ on: 'code', id, part: 'message', set: message } as const]),
+  ...(symbol === undefined ? [] : [{ on: 'code', id, part: 'symbol', set: symbol } as const]),
+];
+
+function candidates({ message, symbol }: CodeSettings): Candidate[] {
   const found: Candidate[] = [];
-  const set = (label: string, consequence: string, path: string, value: Change['value']): void =>
-    void found.push({ label, consequence, changes: [{ path, value }] });
   if (message.kind === 'web') {
     const payload = writeMessage(message);
     const capitals = payload.replace(/^[a-z][a-z0-9+.-]*:\/\/[^/?#@]*/i, (start) => start.toUpperCase());
     if (capitals !== payload)
-      set(
-        'Capital letters in scheme and host',
-        'Opens the same: their case does not count. Four letters in capitals take the room of three.',
-        'message.address',
-        capitals,
-      );
+      found.push({
+        label: 'Capital letters in scheme and host',
+        consequence:
+          'Opens the same: their case does not count. Four letters in capitals take the room of three.',
+        message: { address: capitals },
+      });
     if (Object.keys(readCampaign(payload)).length > 0)
-      set(
-        'Leave the campaign parameters out',
-        'Opens the same page, but your statistics no longer tell where from.',
-        'message.address',
-        withCampaign(payload, {}),
-      );
+      found.push({
+        label: 'Leave the campaign parameters out',
+        consequence: 'Opens the same page, but your statistics no longer tell where from.',
+        message: { address: withCampaign(payload, {}) },
+      });
   }
   if (message.kind === 'contact' && message.form !== 'compact')
-    set(
-      'Compact contact form',
-      'Saves the same contact; a few older readers know only the long form.',
-      'message.form',
-      'compact',
-    );
+    found.push({
+      label: 'Compact contact form',
+      consequence: 'Saves the same contact; a few older readers know only the long form.',
+      message: { form: 'compact' },
+    });
   if (message.kind === 'event' && message.form === 'calendar')
-    set(
-      'The event alone',
-      'Adds the same event; strict calendar programs want the whole object.',
-      'message.form',
-      'event',
-    );
+    found.push({
+      label: 'The event alone',
+      consequence: 'Adds the same event; strict calendar programs want the whole object.',
+      message: { form: 'event' },
+    });
   const weaker = levels[levels.indexOf(symbol.level) - 1];
   if (weaker !== undefined)
-    set(
-      `Level ${weaker} instead of ${symbol.level}`,
-      'Gives the same text, and survives less damage.',
-      'symbol.level',
-      weaker,
-    );
+    found.push({
+      label: `Level ${weaker} instead of ${symbol.level}`,
+      consequence: 'Gives the same text, and survives less damage.',
+      symbol: { level: weaker },
+    });
   return found;
 }

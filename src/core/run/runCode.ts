@@ -10,7 +10,7 @@ import {
   type LogoArt,
   type Picture,
 } from '../logo';
-import type { Finding, Severity } from '../finding';
+import type { PartFinding, Severity } from '../finding';
 import type { CodeSettings } from '../job';
 import type { Library } from './library';
 import { describeMessage, holdsBytes, writeMessage, type Description } from '../message';
@@ -33,7 +33,8 @@ export interface CodeRun {
   readonly damage: Damage | null;
   /** The picture that is the ground; null without one. */
   readonly ground: Picture | null;
-  readonly findings: readonly Finding[];
+  /** What message, symbol and logo say of it. */
+  readonly findings: readonly PartFinding[];
   /** Kept for the next run, which takes over what has not changed. */
   readonly cache: Cache;
 }
@@ -51,7 +52,7 @@ interface Cache {
 /** The logo ready to be placed; or what keeps it from that; both null without a logo. */
 interface ArtOfLogo {
   readonly art: LogoArt | null;
-  readonly finding: Finding | null;
+  readonly finding: PartFinding | null;
 }
 
 /** `printsColours`: the machine prints them, and the code is not reversed. */
@@ -67,10 +68,10 @@ export function runCode(
   const inColour = printsColours && (settings.logo?.ink.keepsColours ?? false);
   const cache = encodeAndDraw(settings, payload, encodeSettings, inColour, library, previous?.cache);
   const { encoded, art, artwork, damage } = cache;
-  const findings: Finding[] = [...description.findings, ...encoded.findings];
+  const findings: PartFinding[] = [...description.findings, ...encoded.findings];
   if (art.finding !== null) findings.push(art.finding);
   const ground = groundOf(settings, library);
-  if (ground !== null && 'code' in ground) findings.push(ground);
+  if (ground !== null && 'kind' in ground) findings.push(ground);
   const rule = encoded.symbol && symbolRuleFinding(description, encoded.symbol);
   if (rule) findings.push(rule);
   return {
@@ -146,63 +147,70 @@ function artOf({ logo }: CodeSettings, loaded: LoadedLogo | undefined): ArtOfLog
   };
 }
 
-function logoFinding(severity: Severity, text: string, unit: string): Finding {
+function logoFinding(severity: Severity, text: string, words: string): PartFinding {
   return {
-    code: severity === 'stop' ? 'logo-missing' : 'logo-notes',
+    kind: severity === 'stop' ? 'logo-missing' : 'logo-notes',
+    station: 'style',
     severity,
     title: 'Logo',
-    text,
-    measured: { value: null, unit },
-    required: { value: null, unit: 'whole' },
+    text: [text],
+    measured: { words },
+    required: { words: 'whole' },
     source: { tag: 'cp', text: 'what the file holds' },
     fixes:
-      severity === 'stop' ? [{ label: 'Take the logo out', changes: [{ path: 'logo', value: null }] }] : [],
+      severity === 'stop' ? [{ label: ['Take the logo out'], changes: [{ part: 'logo', set: null }] }] : [],
   };
 }
 
 /** The picture of the ground, or what is wrong with it; null when the ground is no picture. */
-function groundOf({ style }: CodeSettings, library: Library): Picture | Finding | null {
+function groundOf({ style }: CodeSettings, library: Library): Picture | PartFinding | null {
   const { ground } = style.paint;
   if (ground.kind !== 'picture') return null;
   const picture = library.picture(ground.file);
   if (picture !== undefined && !('problem' in picture)) return picture;
   return {
-    code: 'ground-missing',
+    kind: 'ground-missing',
+    station: 'style',
     severity: 'stop',
     title: 'Ground',
-    text: picture?.problem ?? `The picture “${ground.fileName}” is not among the saved files.`,
-    measured: { value: null, unit: 'missing' },
-    required: { value: null, unit: 'a saved picture' },
+    text: [picture?.problem ?? `The picture “${ground.fileName}” is not among the saved files.`],
+    measured: { words: 'missing' },
+    required: { words: 'a saved picture' },
     source: { tag: 'cp', text: 'what the file holds' },
     fixes: [
-      { label: 'Leave the ground bare', changes: [{ path: 'style.paint.ground', value: { kind: 'bare' } }] },
+      {
+        label: ['Leave the ground bare'],
+        changes: [{ part: 'style', set: { paint: { ...style.paint, ground: { kind: 'bare' } } } }],
+      },
     ],
   };
 }
 
 /** What the message's own standard asks of the symbol, when the symbol does not keep to it. */
-function symbolRuleFinding({ symbolRule }: Description, { level, version }: QrSymbol): Finding | null {
+function symbolRuleFinding({ symbolRule }: Description, { level, version }: QrSymbol): PartFinding | null {
   if (symbolRule === undefined || (level === symbolRule.level && version <= symbolRule.largestVersion))
     return null;
   const wanted = `${symbolRule.level}, version up to ${symbolRule.largestVersion}`;
   return {
-    code: 'symbol-rule',
+    kind: 'symbol-rule',
+    station: 'style',
     severity: 'stop',
     title: 'Symbol',
-    text: `This kind of message asks for level ${wanted}; the symbol is ${version}-${level}.`,
-    measured: { value: null, unit: `${version}-${level}` },
-    required: { value: null, unit: wanted },
+    text: [`This kind of message asks for level ${wanted}; the symbol is ${version}-${level}.`],
+    measured: { words: `${version}-${level}` },
+    required: { words: wanted },
     source: symbolRule.source,
     fixes:
       level === symbolRule.level
         ? []
         : [
             {
-              label: `Choose level ${symbolRule.level}`,
+              label: [`Choose level ${symbolRule.level}`],
               changes: [
-                { path: 'symbol.level', value: symbolRule.level },
-                { path: 'symbol.raiseLevel', value: false },
-                { path: 'symbol.version', value: 'smallest' },
+                {
+                  part: 'symbol',
+                  set: { level: symbolRule.level, raiseLevel: false, version: 'smallest' },
+                },
               ],
             },
           ],

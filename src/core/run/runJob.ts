@@ -1,4 +1,17 @@
 /** The way through: a job document becomes payload, symbol, artwork, piece, plan and measured limits. */
+import type { Artwork } from '../artwork';
+import {
+  fitRanges,
+  measureCodeLimits,
+  measurePieceLimits,
+  roomsOn,
+  type CodeContext,
+  type FitRange,
+  type PieceContext,
+  type Room,
+} from '../check';
+import { aboutPiece, isSameAbout, ofCode, worstSeverity, type Finding, type Severity } from '../finding';
+import { textFields, type Job, type Override } from '../job';
 import {
   knockOutDamage,
   largestSafeShare,
@@ -8,12 +21,7 @@ import {
   type LogoArt,
   type Picture,
 } from '../logo';
-import type { Artwork } from '../artwork';
-import { codesOf, findingAt, focusCode, placeInJob, type Job, textFields } from '../job';
-import { worstSeverity, type Finding, type Severity } from '../finding';
 import { onDemand } from '../numbers';
-import { emptyLibrary, type Library } from './library';
-import type { Description } from '../message';
 import {
   filledText,
   layPiece,
@@ -22,21 +30,16 @@ import {
   type ItemSources,
   type KeptParts,
   type Piece,
+  type PlacedCode,
 } from '../piece';
 import { findPair, moduleTones, pairs, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
-import {
-  fitRanges,
-  measureCodeLimits,
-  measurePieceLimits,
-  roomOn,
-  type FitRange,
-  type LimitContext,
-} from '../check';
-import { runCode, type CodeRun } from './runCode';
 import { encodeSymbol, smallestVersions, type QrSymbol } from '../symbol';
+import { emptyLibrary, type Library } from './library';
+import { runCode, type CodeRun } from './runCode';
 
-/** What a message that can be drawn leads to. */
-export interface Made {
+/** A code that could be drawn and lies on the piece. */
+export interface MadeCode {
+  readonly id: string;
   readonly symbol: QrSymbol;
   readonly artwork: Artwork;
   /** What the logo does to the symbol; null without one. */
@@ -45,20 +48,23 @@ export interface Made {
   readonly ground: Picture | null;
   /** Printed tones of all modules and of the quiet zone. */
   readonly tones: () => readonly ModuleTone[];
+  readonly placed: PlacedCode;
+  readonly fitRanges: () => readonly FitRange[];
+}
+
+/** What messages that can all be drawn lead to. */
+export interface Made {
+  /** In the order of the job. */
+  readonly codes: readonly MadeCode[];
   readonly piece: Piece;
   readonly plan: Plan;
-  readonly fitRanges: readonly FitRange[];
 }
 
 export interface JobResult {
   /** What was run. */
   readonly job: Job;
-  /** Of the first code: text, or one character a byte when `isBytes`. */
-  readonly payload: string;
-  readonly isBytes: boolean;
-  readonly description: Description;
   readonly pair: Pair;
-  /** Every code, the first one first. */
+  /** Every code, in the order of the job. */
   readonly codes: readonly CodeRun[];
   /** Null when a message gives no symbol; the findings say why. */
   readonly made: Made | null;
@@ -73,138 +79,132 @@ export interface JobResult {
 /** Pictures made ready, by source and ink. */
 type KeptArts = ReadonlyMap<string, LogoArt | null>;
 
-/**
- * Runs every stage; what is made from the same as in `previous` is taken from it. `atHand` is the code that was exchanged
- * with the first: codes are called by their places in the job.
- */
-export function runJob(
-  job: Job,
-  previous?: JobResult,
-  library: Library = emptyLibrary,
-  atHand = 0,
-): JobResult {
+/** Runs every stage; what is made from the same as in `previous` is taken from it. */
+export function runJob(job: Job, previous?: JobResult, library: Library = emptyLibrary): JobResult {
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
   const printsColours = pair.machine.inks === 'process' && !job.making.reversed;
-  const codes = codesOf(job).map((code, index) =>
-    runCode(code, printsColours, library, previous?.codes[index]),
+  const codes = job.codes.map((code) =>
+    runCode(
+      code,
+      printsColours,
+      library,
+      previous?.codes.find(({ settings }) => settings.id === code.id),
+    ),
   );
-  const first = codes[0]!;
-  const findings: Finding[] = [...first.findings];
-  if (!known) findings.push(unknownPair(job));
-  for (const [index, code] of codes.entries())
-    if (index > 0)
-      findings.push(
-        ...code.findings
-          .filter(({ severity }) => severity !== 'fine')
-          .map((finding) => findingAt(finding, index, atHand)),
-      );
   const sources = itemSources(job, pair, library, previous?.cache.arts ?? new Map());
-  const toPlace = placeable(codes);
-  let made: Made | null = null;
-  let parts: KeptParts | undefined;
-  if (toPlace !== null && first.symbol && first.artwork) {
-    const laid = layPiece(toPlace, job.piece, sources, previous?.cache.parts);
-    const { piece } = laid;
-    parts = laid.kept;
-    const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
-    const plan = planPiece(piece, pair, job.making, looks, job.piece);
-    const context = contextOf(job, first, piece, plan, pair, codeNames(codes.length, 0, atHand));
-    findings.push(...measureCodeLimits(context), ...measurePieceLimits(context));
-    codes.forEach((code, index) => {
-      if (index === 0) return;
-      const focused = focusCode(job, index);
-      const limits = measureCodeLimits(
-        contextOf(focused, code, withFirst(piece, index), plan, pair, codeNames(codes.length, index, atHand)),
-      );
-      findings.push(
-        ...limits
-          .filter(({ severity }) => severity !== 'fine')
-          .map((finding) => findingAt(finding, index, atHand)),
-      );
-    });
-    made = {
-      symbol: first.symbol,
-      artwork: first.artwork,
-      damage: first.damage,
-      ground: first.ground,
-      tones: context.tones,
-      piece,
-      plan,
-      fitRanges: fitRanges(context),
-    };
-  }
-  const overridden = new Set(job.overrides.map(({ code }) => code));
+  const laid = layCodes(job, codes, sources, previous?.cache.parts);
+  const plan =
+    laid &&
+    planPiece(
+      laid.piece,
+      pair,
+      job.making,
+      codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground })),
+      job.piece,
+      previous?.made?.plan.shadow,
+    );
+  const context = laid && plan && pieceContext(job, codes, laid.piece, plan, pair);
+  const findings: Finding[] = [
+    ...(known ? [] : [unknownPair(job)]),
+    ...codes.flatMap((code) => [
+      ...code.findings.map((finding) => ofCode(finding, code.settings.id)),
+      ...(context?.codes.filter(({ id }) => id === code.settings.id).flatMap(measureCodeLimits) ?? []),
+    ]),
+    ...(context === null ? [] : measurePieceLimits(context)),
+  ];
+  const made = context && {
+    codes: codes.map((code, place) => madeCode(code, context.codes[place]!)),
+    piece: context.piece,
+    plan: context.plan,
+  };
   return {
     job,
-    payload: first.payload,
-    isBytes: first.isBytes,
-    description: first.description,
     pair,
     codes,
     made,
     findings,
     severity: worstSeverity(findings),
     heldBackBy: findings.filter(
-      ({ severity, code }) => severity === 'stop' && (made === null || !overridden.has(code)),
+      (finding) => finding.severity === 'stop' && (made === null || !isLetPass(finding, job.overrides)),
     ),
-    cache: { parts, arts: sources.arts },
+    cache: { parts: laid?.kept ?? previous?.cache.parts, arts: sources.arts },
   };
 }
 
-/** Artworks with their places; null when a code has no symbol. */
-function placeable(codes: readonly CodeRun[]): readonly [CodeToPlace, ...CodeToPlace[]] | null {
-  const all = codes.flatMap(({ artwork, settings }) =>
-    artwork === null ? [] : [{ artwork, placement: settings.code }],
+/** Whether an override lets a stop pass; one about the whole piece covers whatever a finding of its kind is about. */
+export const isLetPass = ({ kind, about }: Finding, overrides: readonly Override[]): boolean =>
+  overrides.some(
+    (override) =>
+      override.kind === kind && (override.about.on === 'piece' || isSameAbout(override.about, about)),
   );
-  return all.length === codes.length ? (all as unknown as [CodeToPlace, ...CodeToPlace[]]) : null;
+
+/** The piece with its codes on it; null when a code has no symbol. */
+function layCodes(
+  { piece }: Job,
+  codes: readonly CodeRun[],
+  sources: ItemSources,
+  before: KeptParts | undefined,
+): ReturnType<typeof layPiece> | null {
+  const toPlace = codes.flatMap(({ artwork, settings }): CodeToPlace[] =>
+    artwork === null ? [] : [{ id: settings.id, artwork, placement: settings.placement }],
+  );
+  return toPlace.length === codes.length ? layPiece(toPlace, piece, sources, before) : null;
 }
 
-/** The piece with another of its codes in the first place. */
-function withFirst(piece: Piece, index: number): Piece {
-  const code = piece.others[index - 1]!;
-  const { others, items, outline, openings, holes, border, isContour, widthMm, heightMm, ...first } = piece;
+function madeCode(run: CodeRun, context: CodeContext): MadeCode {
   return {
-    ...code,
-    others: others.map((other, place) => (place === index - 1 ? first : other)),
-    items,
-    outline,
-    openings,
-    holes,
-    border,
-    isContour,
-    widthMm,
-    heightMm,
+    id: context.id,
+    symbol: context.symbol,
+    artwork: run.artwork!,
+    damage: run.damage,
+    ground: run.ground,
+    tones: context.tones,
+    placed: context.placed,
+    fitRanges: onDemand(() => fitRanges(context)),
   };
 }
 
-/** What the codes beside one are called, in the order of the piece that has that one in the first place. */
-const codeNames = (count: number, index: number, atHand: number): string[] =>
-  Array.from({ length: count - 1 }, (_, other) => {
-    const place = placeInJob(other + 1, index);
-    return `code ${placeInJob(place, atHand) + 1}`;
-  });
-
-/** What the limits of a code are measured on; the job has that code in the first place. */
-function contextOf(
+function pieceContext(
   job: Job,
-  code: CodeRun,
+  codes: readonly CodeRun[],
   piece: Piece,
   plan: Plan,
   pair: Pair,
-  otherNames: readonly string[],
-): LimitContext {
-  const symbol = code.symbol!;
-  const { art, encodeSettings, payload, inColour, ground } = code;
-  const { logo, style } = code.settings;
+): PieceContext {
+  const room = roomsOn(piece, job.piece, job.codes);
+  const shared = { piece, plan, pair, readingDistanceMm: job.reading.distanceM * 1000 };
   return {
-    tones: onDemand(() => moduleTones(symbol, style.paint, ground, pair)),
+    ...shared,
+    settings: job.piece,
+    codes: codes.map((code, place) => ({
+      ...shared,
+      ...codeContext(job, code, pair, piece.codes[place]!, room(code.settings.id)),
+    })),
+  };
+}
+
+/** What the limits of a code are measured on, beside what all of them share. */
+function codeContext(
+  job: Job,
+  { settings, symbol: made, art, encodeSettings, payload, inColour, ground, damage }: CodeRun,
+  pair: Pair,
+  placed: PlacedCode,
+  room: Room,
+): Omit<CodeContext, 'piece' | 'plan' | 'pair' | 'readingDistanceMm'> {
+  const symbol = made!;
+  const { id, logo, style, placement, symbol: symbolSettings } = settings;
+  return {
+    id,
+    laying: { piece: job.piece, placement },
+    placed,
     symbol,
-    symbolSettings: code.settings.symbol,
+    symbolSettings,
     smallestVersions: () => smallestVersions(payload, encodeSettings),
     style,
     groundPicture: ground,
-    damage: code.damage,
+    tones: onDemand(() => moduleTones(symbol, style.paint, ground, pair)),
+    damage,
     logo:
       art === null || logo === null
         ? null
@@ -220,12 +220,7 @@ function contextOf(
               );
             },
           },
-    pieceSettings: job.piece,
-    piece,
-    room: roomOn(piece, job.piece, otherNames),
-    plan,
-    pair,
-    readingDistanceMm: job.reading.distanceM * 1000,
+    room,
   };
 }
 
@@ -254,28 +249,30 @@ function itemSources(
   };
 }
 
-/** The largest safe share of a job's logo at its place; null without a logo and when no size is safe. */
-export function safestShare({ job, made, codes }: JobResult): number | null {
-  const { art, inColour } = codes[0]!;
-  if (made === null || art === null || job.logo === null) return null;
-  return largestSafeShare(art, job.logo, made.symbol, inColour);
+/** The largest safe share of a code's logo at its place; null without a logo and when no size is safe. */
+export function safestShare({ codes }: JobResult, id: string): number | null {
+  const run = codes.find(({ settings }) => settings.id === id);
+  const { art, inColour, symbol, settings } = run ?? codes[0]!;
+  if (symbol === null || art === null || settings.logo === null) return null;
+  return largestSafeShare(art, settings.logo, symbol, inColour);
 }
 
 function unknownPair({ making }: Job): Finding {
   return {
-    code: 'pair-unknown',
+    kind: 'pair-unknown',
+    about: aboutPiece,
+    station: 'piece',
     severity: 'stop',
     title: 'Material and machine',
-    text: `There is no profile for “${making.material}” on “${making.machine}”; the first of the list stands in.`,
-    measured: { value: null, unit: `${making.material} on ${making.machine}` },
-    required: { value: null, unit: 'a known pair' },
+    text: [
+      `There is no profile for “${making.material}” on “${making.machine}”; the first of the list stands in.`,
+    ],
+    measured: { words: `${making.material} on ${making.machine}` },
+    required: { words: 'a known pair' },
     source: { tag: 'cp', text: 'list of materials' },
     fixes: pairs.slice(0, 1).map(({ material, machine }) => ({
-      label: `Use ${material.name.toLowerCase()}`,
-      changes: [
-        { path: 'making.material', value: material.id },
-        { path: 'making.machine', value: machine.id },
-      ],
+      label: [`Use ${material.name.toLowerCase()}`],
+      changes: [{ on: 'making', set: { material: material.id, machine: machine.id } }],
     })),
   };
 }

@@ -83,11 +83,15 @@ function fitnessSetup(style: Style, version: number): ProofSetup {
   );
   return {
     svg,
-    others: [],
-    payload,
-    isBytes: false,
-    quietZone: { x: 0, y: 0, width: side, height: side },
-    moduleMm: 1,
+    codes: [
+      {
+        id: 'code-1',
+        payload,
+        isBytes: false,
+        quietZone: { x: 0, y: 0, width: side, height: side },
+        moduleMm: 1,
+      },
+    ],
     baseColour: '#ffffff',
     markColour: '#000000',
     machine: { growthMm: 0, dotMm: null },

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { sentencesOf } from '../../testing/findings';
 import QRCode from 'qrcode';
 import encodeWithQr from 'qr';
 import { seededRandom } from '../numbers';
@@ -83,7 +84,7 @@ describe('encodeSymbol', () => {
   it('gives a finding, not an exception, for an empty message', () => {
     const { symbol, findings } = encodeSymbol('');
     expect(symbol).toBeNull();
-    expect(findings).toMatchObject([{ code: 'message-empty', severity: 'stop' }]);
+    expect(findings).toMatchObject([{ kind: 'message-empty', severity: 'stop' }]);
   });
 
   it('raises the level where the version has room, and only when asked to', () => {
@@ -97,21 +98,25 @@ describe('encodeSymbol', () => {
     const { symbol, findings } = encodeSymbol('q'.repeat(3000), forced({ level: 'L' }));
     expect(symbol).toBeNull();
     // Table 7: 40-L holds 2953 bytes, M 2331, Q 1663, H 1273.
-    expect(findings[0]!.measured.value! - findings[0]!.required.value!).toBe((3000 - 2953) * 8 - 4);
-    expect(findings[0]!.text).toContain('L 47, M 669, Q 1337, H 1727');
+    const { measured, required } = findings[0]!;
+    expect(measured).toEqual({
+      value: (3000 - 2953) * 8 - 4 + (required as { value: number }).value,
+      unit: 'bits',
+    });
+    expect(sentencesOf(findings)[0]).toContain('L 47, M 669, Q 1337, H 1727');
   });
 
   it('names the characters that a forced mode cannot hold, and falls back', () => {
     const { symbol, findings } = encodeSymbol('12a4 b', forced({ mode: 'numeric' }));
-    expect(findings[0]).toMatchObject({ code: 'mode-characters', measured: { value: 3 } });
-    expect(findings[0]!.text).toContain('a  the space  b');
+    expect(findings[0]).toMatchObject({ kind: 'mode-characters', measured: { value: 3 } });
+    expect(sentencesOf(findings)[0]).toContain('a  the space  b');
     expect(symbol).not.toBeNull();
   });
 
   it('says what a forced version lacks and offers the version that holds it', () => {
     const { findings } = encodeSymbol('q'.repeat(40), forced({ version: 1 }));
-    expect(findings[0]).toMatchObject({ code: 'version-too-small' });
-    expect(findings[0]!.fixes[0]!.changes).toEqual([{ path: 'symbol.version', value: 3 }]);
+    expect(findings[0]).toMatchObject({ kind: 'version-too-small' });
+    expect(findings[0]!.fixes[0]!.changes).toEqual([{ part: 'symbol', set: { version: 3 } }]);
   });
 
   it.each([
@@ -129,7 +134,7 @@ describe('encodeSymbol', () => {
   it('cautions that readers guess the encoding of unannounced UTF-8, as one of ours does wrongly', async () => {
     const text = 'Größe 3 m';
     const { symbol, findings } = encodeSymbol(text);
-    expect(findings).toMatchObject([{ code: 'text-encoding', severity: 'caution' }]);
+    expect(findings).toMatchObject([{ kind: 'text-encoding', severity: 'caution' }]);
     expect(await readBack(symbol!, ['zbar'])).not.toEqual([text]);
     const announced = encodeSymbol(text, { ...defaultSymbolSettings, eci: true });
     expect(announced.findings).toEqual([]);

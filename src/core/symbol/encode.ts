@@ -1,5 +1,5 @@
 /** Text into a symbol (ISO/IEC 18004:2015, clause 7). */
-import type { Finding } from '../finding';
+import type { PartFinding } from '../finding';
 import { finalCodewords } from './codewords';
 import { drawMatrix } from './drawMatrix';
 import { emptyMessage, encodingIsGuessed, outsideMode, tooLong, versionTooSmall } from './encodeFindings';
@@ -24,12 +24,12 @@ export interface QrSymbol {
 
 export interface EncodeResult {
   readonly symbol: QrSymbol | null;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PartFinding[];
 }
 
 /** The symbol of a text. Never throws for what the text or the settings ask: `symbol` is null and a finding says why. */
 export function encodeSymbol(text: string, settings: EncodeSettings = defaultSymbolSettings): EncodeResult {
-  const findings: Finding[] = [];
+  const findings: PartFinding[] = [];
   if (text === '') return { symbol: null, findings: [emptyMessage()] };
   const { isBytes = false } = settings;
   let { mode } = settings;

@@ -1,53 +1,59 @@
 /** What is said when a text gives no symbol, or not the one that was asked for. */
-import type { Finding, Fix } from '../finding';
+import type { Fix, PartChange, PartFinding } from '../finding';
+import { largestWhole } from '../numbers';
 import type { EncodeSettings } from './settings';
 import { largestVersion, levels, type Level, type Mode } from './tables';
 import { capacity, planVersions, type VersionPlan } from './versionPlan';
 
 const standard = (clause: string) => ({ tag: 'std', text: `ISO/IEC 18004:2015, ${clause}` }) as const;
 
-export function emptyMessage(): Finding {
+export function emptyMessage(): PartFinding {
   return {
-    code: 'message-empty',
+    kind: 'message-empty',
+    station: 'message',
     severity: 'stop',
     title: 'Message',
-    text: 'There is no message yet. Type or paste what a scan should give.',
-    measured: { value: null, unit: 'empty' },
-    required: { value: null, unit: 'not empty' },
+    text: ['There is no message yet. Type or paste what a scan should give.'],
+    measured: { words: 'empty' },
+    required: { words: 'not empty' },
     source: standard('7.4'),
     fixes: [],
   };
 }
 
-export function encodingIsGuessed(): Finding {
+export function encodingIsGuessed(): PartFinding {
   return {
-    code: 'text-encoding',
+    kind: 'text-encoding',
+    station: 'style',
     severity: 'caution',
     title: 'Characters',
-    text: 'The message has characters beyond plain ASCII. Some readers guess their encoding and show others; announcing UTF-8 costs 12 bits.',
-    measured: { value: null, unit: 'guessed' },
-    required: { value: null, unit: 'announced UTF-8' },
+    text: [
+      'The message has characters beyond plain ASCII. Some readers guess their encoding and show others; announcing UTF-8 costs 12 bits.',
+    ],
+    measured: { words: 'guessed' },
+    required: { words: 'announced UTF-8' },
     source: {
       tag: 'sim',
       text: 'measured: ZBar takes unannounced UTF-8 for Shift JIS; ISO/IEC 18004:2015, 7.4.2',
     },
-    fixes: [{ label: 'Announce UTF-8', changes: [{ path: 'symbol.eci', value: true }] }],
+    fixes: [{ label: ['Announce UTF-8'], changes: [{ part: 'symbol', set: { eci: true } }] }],
   };
 }
 
-export function outsideMode(mode: Mode, outside: readonly string[]): Finding {
+export function outsideMode(mode: Mode, outside: readonly string[]): PartFinding {
   const shown = outside.slice(0, 8).map((character) => (character === ' ' ? 'the space' : character));
   const more = outside.length > 8 ? ` and ${outside.length - 8} more` : '';
   return {
-    code: 'mode-characters',
+    kind: 'mode-characters',
+    station: 'style',
     severity: 'stop',
     title: 'Mode',
-    text: `${mode[0]!.toUpperCase()}${mode.slice(1)} mode cannot hold: ${shown.join('  ')}${more}.`,
+    text: [`${mode[0]!.toUpperCase()}${mode.slice(1)} mode cannot hold: ${shown.join('  ')}${more}.`],
     measured: { value: outside.length, unit: 'characters' },
     required: { value: 0, unit: 'characters', comparison: '<=' },
     source: standard('7.3'),
     fixes: [
-      { label: 'Use the shortest mix of modes', changes: [{ path: 'symbol.mode', value: 'shortest' }] },
+      { label: ['Use the shortest mix of modes'], changes: [{ part: 'symbol', set: { mode: 'shortest' } }] },
     ],
   };
 }
@@ -64,14 +70,9 @@ function charactersToDrop(
     return planVersions(start, mode, settings).bitsInVersion(largestVersion);
   };
   const drop = (level: Level): number => {
-    let low = 0;
-    let high = characters.length;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (bitsOfFirst(middle) <= capacity(largestVersion, level)) low = middle;
-      else high = middle - 1;
-    }
-    return characters.length - low;
+    const holds = capacity(largestVersion, level);
+    const kept = largestWhole(0, characters.length, (count) => bitsOfFirst(count) <= holds);
+    return characters.length - (kept ?? 0);
   };
   return { L: drop('L'), M: drop('M'), Q: drop('Q'), H: drop('H') };
 }
@@ -81,16 +82,19 @@ export function tooLong(
   mode: Mode | 'shortest',
   settings: EncodeSettings,
   plan: VersionPlan,
-): Finding {
+): PartFinding {
   const bits = plan.bitsInVersion(largestVersion);
   const holds = capacity(largestVersion, settings.level);
   const drop = charactersToDrop(text, mode, settings);
   const dropAt = levels.map((level) => `${level} ${drop[level]}`).join(', ');
   return {
-    code: 'message-too-long',
+    kind: 'message-too-long',
+    station: 'message',
     severity: 'stop',
     title: 'Message length',
-    text: `The message is ${bits - holds} bits over what version 40 holds at level ${settings.level}. Characters to drop at each level: ${dropAt}.`,
+    text: [
+      `The message is ${bits - holds} bits over what version 40 holds at level ${settings.level}. Characters to drop at each level: ${dropAt}.`,
+    ],
     measured: { value: bits, unit: 'bits' },
     required: { value: holds, unit: 'bits', comparison: '<=' },
     source: standard('Table 7'),
@@ -101,22 +105,25 @@ export function tooLong(
   };
 }
 
-export function versionTooSmall(version: number, settings: EncodeSettings, plan: VersionPlan): Finding {
+export function versionTooSmall(version: number, settings: EncodeSettings, plan: VersionPlan): PartFinding {
   const bits = plan.bitsInVersion(version);
   const holds = capacity(version, settings.level);
   const needed = plan.smallestHolding(settings.level);
-  const fixes: Fix[] = [];
+  const fixes: Fix<PartChange>[] = [];
   if (needed !== null)
-    fixes.push({ label: `Use version ${needed}`, changes: [{ path: 'symbol.version', value: needed }] });
+    fixes.push({ label: [`Use version ${needed}`], changes: [{ part: 'symbol', set: { version: needed } }] });
   const weaker = levels.filter(
     (level) => levels.indexOf(level) < levels.indexOf(settings.level) && bits <= capacity(version, level),
   );
   if (weaker.length > 0) fixes.push(lowerLevel(weaker.at(-1)!));
   return {
-    code: 'version-too-small',
+    kind: 'version-too-small',
+    station: 'style',
     severity: 'stop',
     title: 'Version',
-    text: `Version ${version} at level ${settings.level} holds ${holds} bits; the message needs ${bits}, ${bits - holds} more.`,
+    text: [
+      `Version ${version} at level ${settings.level} holds ${holds} bits; the message needs ${bits}, ${bits - holds} more.`,
+    ],
     measured: { value: bits, unit: 'bits' },
     required: { value: holds, unit: 'bits', comparison: '<=' },
     source: standard('Table 7'),
@@ -124,6 +131,6 @@ export function versionTooSmall(version: number, settings: EncodeSettings, plan:
   };
 }
 
-function lowerLevel(level: Level): Fix {
-  return { label: `Choose level ${level}`, changes: [{ path: 'symbol.level', value: level }] };
+function lowerLevel(level: Level): Fix<PartChange> {
+  return { label: [`Choose level ${level}`], changes: [{ part: 'symbol', set: { level: level } }] };
 }

@@ -1,4 +1,5 @@
 /** How thick the strokes of a sign are at their thinnest. */
+import { largestHolding } from '../numbers';
 import { growRegion, regionArea, type Region } from '../geometry';
 
 /** Ink that may be lost before a stroke counts as lost: the tips of pointed corners are. */
@@ -18,12 +19,5 @@ export function strokeWidth(area: Region): number {
     if (inset.length === 0) return false;
     return whole - regionArea(growRegion(inset, width / 2, toleranceEm, 'mitre')) <= lostShare * whole;
   };
-  let low = 0;
-  let high = thickestEm;
-  for (let step = 0; step < 9; step++) {
-    const middle = (low + high) / 2;
-    if (isKept(middle)) low = middle;
-    else high = middle;
-  }
-  return low;
+  return largestHolding(0, thickestEm, thickestEm / 512, isKept);
 }

@@ -31,8 +31,11 @@ const props = defineProps<{ id: string; station: Station }>();
 const router = useRouter();
 const bench = useBench();
 const preferences = usePreferences();
-const { document, shown, codeIndex } = storeToRefs(bench);
-const view = useLive(shown, codeIndex);
+const { document, code } = storeToRefs(bench);
+const view = useLive(
+  document,
+  computed(() => code.value?.id ?? ''),
+);
 const proof = useProof();
 
 const stageView = ref<StageView>('finished');
@@ -40,7 +43,7 @@ const keysShown = ref(false);
 const revisionsShown = ref(false);
 const problem = ref('');
 
-const job = computed(() => (bench.id === props.id ? shown.value : null));
+const job = computed(() => (bench.id === props.id ? document.value : null));
 const drawers = {
   message: MessageDrawer,
   style: StyleDrawer,
@@ -80,9 +83,9 @@ function goTo(station: Station): void {
 /** The next thing on the piece in the order of the document, or the one before. */
 function holdNext(step: 1 | -1): void {
   const { value: all } = things.all;
-  const at = all.findIndex(({ id }) => id === stage.selected);
+  const at = all.findIndex((thing) => thing === things.held.value);
   const next = all[(at + step + all.length) % all.length];
-  if (next) things.hold(next.id);
+  if (next) things.hold(next);
 }
 
 function zoomStage(how: 'in' | 'out' | 'fit' | 'true'): void {
@@ -107,7 +110,7 @@ useKeys({
   showRevisions: () => (revisionsShown.value = true),
   nudge: things.nudge,
   turn: (degrees) => things.turnTo((things.held.value?.turnDegrees ?? 0) + degrees),
-  remove: () => things.remove(stage.selected),
+  remove: () => things.removeHeld(),
   holdNext: holdNext,
   zoom: zoomStage,
 });
@@ -130,9 +133,10 @@ onBeforeUnmount(() => {
     <p>{{ problem }}</p>
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
-  <main v-else-if="job && view" class="bench">
+  <main v-else-if="job && code && view" class="bench">
     <RouteBar
       :job="job"
+      :code="code"
       :view="view"
       :station="station"
       :proof="proof"
@@ -145,17 +149,25 @@ onBeforeUnmount(() => {
       v-model:view-name="stageView"
       class="stage"
       :job="job"
+      :code="code"
       :view="view"
       :things="things"
       :has-handles="station === 'piece'"
     />
-    <FitBar class="fit" :job="job" :view="view" />
-    <ReadoutPanel class="readout" :job="job" :view="view" />
+    <FitBar class="fit" :code="code" :view="view" />
+    <ReadoutPanel class="readout" :job="job" :code="code" :view="view" />
     <section class="drawer" :aria-label="`${station} station`">
-      <component :is="drawers[station]" :job="job" :view="view" :proof="proof" :things="things" />
+      <component
+        :is="drawers[station]"
+        :job="job"
+        :code="code"
+        :view="view"
+        :proof="proof"
+        :things="things"
+      />
     </section>
     <KeyList v-model="keysShown" />
-    <RevisionsDialog v-model="revisionsShown" :job="document!" :view="view" />
+    <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
   </main>
   <main v-else class="missing" aria-busy="true"></main>
 </template>

@@ -1,23 +1,26 @@
 <script setup lang="ts">
 /** Which widths of the code satisfy which limit, on one axis, with a handle to drag. */
 import { computed, ref, useTemplateRef } from 'vue';
-import type { Job } from '../../core/job';
+import type { CodeSettings } from '../../core/job';
 import type { PressView } from '../../engine';
-import { lengthNumber, lengthText, mmPerInch, sentenceIn } from '../shared/units';
+import { mmPerInch } from '../../core/finding';
+import { lengthNumber, lengthText } from '../shared/units';
+import { useWording } from '../shared/useWording';
 import { useElementSize } from '../shared/useElementSize';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import { axisTicks, commonBand, fitAxis } from './fitAxis';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();
+const { words } = useWording();
 const track = useTemplateRef<HTMLElement>('track');
 const { width } = useElementSize(track);
 const frozenAxis = ref<ReturnType<typeof fitAxis> | null>(null);
 
 const ranges = computed(() => props.view.made?.fitRanges ?? []);
-const widthMm = computed(() => props.job.piece.code.widthMm);
+const widthMm = computed(() => props.code.placement.widthMm);
 const axis = computed(() => frozenAxis.value ?? fitAxis(ranges.value, widthMm.value));
 const at = (mm: number): number => axis.value.shareOf(mm) * width.value;
 const ticks = computed(() =>
@@ -51,7 +54,7 @@ function setWidth(mm: number): void {
   const step = stepMm.value ?? 0.1;
   const least = stepMm.value ?? 1;
   const width = Number(Math.min(Math.max(Math.round(mm / step) * step, least), 5000).toFixed(4));
-  bench.editPiece({ code: { ...props.job.piece.code, widthMm: width } }, 'code-width');
+  bench.editPlacement({ widthMm: width }, 'code-width');
 }
 
 function drag(event: PointerEvent): void {
@@ -86,8 +89,8 @@ function onKey(event: KeyboardEvent): void {
     <p v-if="view.made === null" class="note">The widths that fit are shown as soon as there is a symbol.</p>
     <div v-if="view.made" class="labels">
       <span class="heading">Code width</span>
-      <span v-for="row in rows" :key="row.code" class="label" :class="row.holds ? 'fine' : row.strength">{{
-        sentenceIn(row.label, preferences.unit)
+      <span v-for="row in rows" :key="row.kind" class="label" :class="row.holds ? 'fine' : row.strength">{{
+        words(row.label)
       }}</span>
     </div>
     <div v-if="view.made" ref="track" class="track" data-test="fit-track" @pointerdown="drag">
@@ -97,7 +100,7 @@ function onKey(event: KeyboardEvent): void {
           <text class="measure" :x="tick.x" y="13" text-anchor="middle">{{ tick.label }}</text>
           <path :d="`M${tick.x} 17v4`" />
         </g>
-        <g v-for="(row, index) in rows" :key="row.code" :transform="`translate(0 ${26 + index * 12})`">
+        <g v-for="(row, index) in rows" :key="row.kind" :transform="`translate(0 ${26 + index * 12})`">
           <rect class="rail" x="0" y="2" :width="width" height="3" />
           <rect
             v-if="row.stepMm === null"

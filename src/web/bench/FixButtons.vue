@@ -1,14 +1,13 @@
 <script setup lang="ts">
 /** The fixes of a finding, each one click, and the way to let a stop pass. */
 import type { Finding } from '../../core/finding';
-import { sentenceIn } from '../shared/units';
+import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
-import { usePreferences } from '../stores/preferences';
 
 defineProps<{ finding: Finding; canPass: boolean }>();
 defineEmits<{ pass: [] }>();
 const bench = useBench();
-const preferences = usePreferences();
+const { words } = useWording();
 /** More would be a list to study instead of a click. */
 const mostShown = 3;
 </script>
@@ -16,13 +15,13 @@ const mostShown = 3;
 <template>
   <button
     v-for="fix in finding.fixes.slice(0, mostShown)"
-    :key="fix.label"
+    :key="words(fix.label)"
     type="button"
     class="action"
     data-fix
     @click="bench.apply(fix.changes)"
   >
-    {{ sentenceIn(fix.label, preferences.unit) }}
+    {{ words(fix.label) }}
   </button>
   <button v-if="canPass" type="button" class="action quiet" @click="$emit('pass')">Let it pass…</button>
 </template>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 /** Lets a stop pass, with a reason that stays on the job. */
 import { ref, watch } from 'vue';
-import type { Finding } from '../../core/finding';
-import type { Job } from '../../core/job';
-import { sentenceIn } from '../shared/units';
+import { findingKey, type Finding } from '../../core/finding';
+import type { Job, Override } from '../../core/job';
+import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
-import { usePreferences } from '../stores/preferences';
 
 const props = defineProps<{ job: Job }>();
 const finding = defineModel<Finding | null>('finding', { required: true });
 const bench = useBench();
-const preferences = usePreferences();
+const { words, titleOf } = useWording();
 const reason = ref('');
 const problem = ref('');
 
@@ -21,10 +20,10 @@ watch(finding, () => {
 
 function letPass(): void {
   if (finding.value === null) return;
-  const { code } = finding.value;
-  const override = { code, reason: reason.value, at: new Date().toISOString() };
-  const others = props.job.overrides.filter((existing) => existing.code !== code);
-  const problems = bench.edit({ ...props.job, overrides: [...others, override] }, `override-${code}`);
+  const { kind, about } = finding.value;
+  const override: Override = { kind, about, reason: reason.value, at: new Date().toISOString() };
+  const others = props.job.overrides.filter((existing) => findingKey(existing) !== findingKey(override));
+  const problems = bench.edit({ ...props.job, overrides: [...others, override] }, `override-${kind}`);
   if (problems.length > 0) problem.value = problems.map((text) => text.replace(/^[\w.]+: /, '')).join(' ');
   else finding.value = null;
 }
@@ -40,7 +39,7 @@ function letPass(): void {
   >
     <form v-if="finding" class="form" @submit.prevent="letPass">
       <p>
-        <strong>{{ finding.title }}.</strong> {{ sentenceIn(finding.text, preferences.unit) }}
+        <strong>{{ titleOf(finding) }}.</strong> {{ words(finding.text) }}
       </p>
       <label for="override-reason">Why may it pass? The reason stays on the job.</label>
       <ElInput id="override-reason" v-model="reason" type="textarea" :rows="3" autofocus :maxlength="500" />

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 /** The readout: every limit with its measured and required value, where that comes from, and a fix. */
 import { computed, ref } from 'vue';
-import type { Finding } from '../../core/finding';
-import type { Job } from '../../core/job';
+import { findingKey, type Finding } from '../../core/finding';
+import { isLetPass } from '../../core/run';
+import type { CodeSettings, Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import StateShape from '../shared/StateShape.vue';
-import { measuredText, requirementText, sentenceIn } from '../shared/units';
+import { measuredText, requirementText } from '../shared/units';
+import { useWording } from '../shared/useWording';
 import { usePreferences } from '../stores/preferences';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const preferences = usePreferences();
+const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
 
 const sourceNames = {
@@ -23,16 +26,21 @@ const sourceNames = {
 };
 const compared = { '>=': 'at least', '<=': 'at most', '=': '' };
 
-const overrideOf = (code: string) => props.job.overrides.find((override) => override.code === code);
+const overrideOf = (finding: Finding) =>
+  props.job.overrides.find((override) => isLetPass(finding, [override]));
 const needs = ({ required }: Finding): string => {
   const value = requirementText(required, preferences.unit);
   if (value === '') return '';
-  return required.comparison ? `${compared[required.comparison]} ${value}`.trim() : value;
+  const comparison = 'comparison' in required ? required.comparison : undefined;
+  return comparison === undefined ? value : `${compared[comparison]} ${value}`.trim();
 };
-/** What needs something first; the rest in the order of the limits. */
+/** What needs something first; the rest in the order of the limits. Of other codes only what is not fine. */
 const ordered = computed(() => {
   const rank = { stop: 0, caution: 1, fine: 2 };
-  return [...props.view.findings].sort((a, b) => rank[a.severity] - rank[b.severity]);
+  const own = props.view.findings.filter(
+    ({ about, severity }) => severity !== 'fine' || about.on !== 'code' || about.id === props.code.id,
+  );
+  return own.sort((a, b) => rank[a.severity] - rank[b.severity]);
 });
 const counts = computed(() => {
   const stops = props.view.findings.filter(({ severity }) => severity === 'stop').length;
@@ -52,32 +60,28 @@ const counts = computed(() => {
     <ul aria-live="polite">
       <li
         v-for="finding in ordered"
-        :key="finding.code"
+        :key="findingKey(finding)"
         :class="finding.severity"
-        :data-test="`finding-${finding.code}`"
+        :data-test="`finding-${finding.kind}`"
         :data-severity="finding.severity"
       >
         <StateShape :state="finding.severity" />
         <div class="row">
-          <span class="title">{{ finding.title }}</span>
+          <span class="title">{{ titleOf(finding) }}</span>
           <span class="measure value">{{ measuredText(finding, preferences.unit) }}</span>
         </div>
         <div class="row second">
           <span class="note">{{ needs(finding) }}</span>
-          <span
-            class="source"
-            :title="`${finding.source.text}. ${sentenceIn(finding.text, preferences.unit)}`"
-            >{{ sourceNames[finding.source.tag] }}</span
-          >
+          <span class="source" :title="`${finding.source.text}. ${words(finding.text)}`">{{
+            sourceNames[finding.source.tag]
+          }}</span>
         </div>
         <div v-if="finding.severity !== 'fine'" class="more">
-          <p>{{ sentenceIn(finding.text, preferences.unit) }}</p>
-          <p v-if="overrideOf(finding.code)" class="passed">
-            Let pass: “{{ overrideOf(finding.code)!.reason }}”
-          </p>
+          <p>{{ words(finding.text) }}</p>
+          <p v-if="overrideOf(finding)" class="passed">Let pass: “{{ overrideOf(finding)!.reason }}”</p>
           <FixButtons
             :finding="finding"
-            :can-pass="finding.severity === 'stop' && view.made !== null && !overrideOf(finding.code)"
+            :can-pass="finding.severity === 'stop' && view.made !== null && !overrideOf(finding)"
             @pass="overriding = finding"
           />
         </div>

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 /** The revisions of a job: when and what changed, two side by side, one made the newest again, and what was really made. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import { type Job, describeChanges } from '../../core/job';
+import { listed } from '../../core/finding';
+import { describeChanges, type Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import { fetchRevision, listRevisions, markMade } from '../shared/api';
 import { useEngine } from '../shared/engine';
-import { sentenceIn } from '../shared/units';
+import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
-import { usePreferences } from '../stores/preferences';
 import PieceArt from '../shared/PieceArt.vue';
 
 const shown = defineModel<boolean>({ required: true });
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
-const preferences = usePreferences();
+const { words } = useWording();
 
 type Entry = Awaited<ReturnType<typeof listRevisions>>[number];
 const entries = shallowRef<readonly Entry[]>([]);
@@ -63,14 +63,14 @@ const choose = (entry: Entry): Promise<void> =>
     chosen.value = entry.number;
     madeOn.value = entry.made?.on ?? new Date().toISOString().slice(0, 10);
     madeNote.value = entry.made?.note ?? '';
-    chosenView.value = await useEngine().press.press(await document(entry.number));
+    chosenView.value = await useEngine().press.press(await document(entry.number), bench.chosenCode);
   });
 
 function changesOf(number: number): string {
   const [after, before] = [documents.value.get(number), documents.value.get(number - 1)];
   if (number === 1) return 'started';
   if (!after || !before) return '';
-  return sentenceIn(describeChanges(before, after).join('; ') || 'saved again', preferences.unit);
+  return words(listed(describeChanges(before, after), '; ')) || 'saved again';
 }
 
 const chosenEntry = computed(() => entries.value.find(({ number }) => number === chosen.value));
@@ -82,8 +82,6 @@ const differences = computed(() => {
 function restore(): void {
   const old = chosen.value === null ? undefined : documents.value.get(chosen.value);
   if (!old) return;
-  // The revision has its own first code.
-  bench.codeIndex = 0;
   bench.edit(old, 'restore');
   shown.value = false;
 }
@@ -139,8 +137,8 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
         </div>
         <p v-if="differences.length === 0" class="note">The same as now.</p>
         <ul v-else class="differences">
-          <li v-for="difference in differences" :key="difference">
-            {{ sentenceIn(difference, preferences.unit) }}
+          <li v-for="difference in differences" :key="words(difference)">
+            {{ words(difference) }}
           </li>
         </ul>
         <button type="button" class="action" :disabled="differences.length === 0" @click="restore">

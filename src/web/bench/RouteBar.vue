@@ -2,7 +2,7 @@
 /** The route of a job: five stations, each with its state and a live summary. */
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
-import { type Job, lookOf, lookName } from '../../core/job';
+import { type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
 import { worstSeverity } from '../../core/finding';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
@@ -12,10 +12,15 @@ import { lengthNumber } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import { useHouseStyles } from '../stores/houseStyles';
-import { stationOfFinding } from './stationOfFinding';
 import type { ProofControl } from './useProof';
 
-const props = defineProps<{ job: Job; view: PressView; station: Station; proof: ProofControl }>();
+const props = defineProps<{
+  job: Job;
+  code: CodeSettings;
+  view: PressView;
+  station: Station;
+  proof: ProofControl;
+}>();
 defineEmits<{ go: [station: Station]; keys: []; revisions: [] }>();
 
 const bench = useBench();
@@ -44,7 +49,7 @@ function stateOf(station: Station): State {
     return { good: 'fine', caution: 'caution', stop: 'stop' }[report.value.verdict] as State;
   }
   if (station === 'output') return props.view.heldBackBy.length > 0 ? 'stop' : 'fine';
-  return worstSeverity(props.view.findings.filter((finding) => stationOfFinding(finding.code) === station));
+  return worstSeverity(props.view.findings.filter((finding) => finding.station === station));
 }
 
 function summaryOf(station: Station): string {
@@ -53,13 +58,13 @@ function summaryOf(station: Station): string {
   const length = (mm: number): string => lengthNumber(mm, preferences.unit);
   switch (station) {
     case 'message':
-      return `${props.job.message.kind} · ${payloadBytes} bytes`;
+      return `${props.code.message.kind} · ${payloadBytes} bytes`;
     case 'style':
       return made
-        ? `${made.version}-${made.level} · ${lookName(lookOf(props.job), houseStyles.styles).toLowerCase()}`
+        ? `${made.version}-${made.level} · ${lookName(lookOf(props.code), houseStyles.styles).toLowerCase()}`
         : 'no symbol';
     case 'piece':
-      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(piece.code.widthMm)}`;
+      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(props.code.placement.widthMm)}`;
     case 'proof': {
       const report = props.proof.report.value;
       if (report === null) return 'not proved';

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** What a phone sees from the chosen distance: one photograph of the file as it stands, and what each reader makes of it. */
 import { onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue';
-import type { Job } from '../../core/job';
+import type { CodeSettings, Job } from '../../core/job';
 import type { SamplePicture } from '../../core/proof';
 import StateShape from '../shared/StateShape.vue';
 import { distanceText } from '../shared/units';
 import { useEngine } from '../shared/engine';
 import { usePreferences } from '../stores/preferences';
 
-const props = defineProps<{ job: Job }>();
+const props = defineProps<{ job: Job; code: CodeSettings }>();
 const preferences = usePreferences();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const picture = shallowRef<SamplePicture | null>(null);
@@ -20,7 +20,7 @@ let newest = 0;
 async function take(): Promise<void> {
   const run = ++newest;
   try {
-    const taken = await useEngine().prover.photograph(props.job, turnDegrees.value);
+    const taken = await useEngine().prover.photograph(props.job, props.code.id, turnDegrees.value);
     if (run !== newest) return;
     picture.value = taken;
     problem.value = '';
@@ -30,7 +30,7 @@ async function take(): Promise<void> {
 }
 
 watch(
-  [() => props.job, turnDegrees],
+  [() => props.job, () => props.code.id, turnDegrees],
   () => {
     clearTimeout(timer);
     timer = setTimeout(() => void take(), 120);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The piece on the bench with rulers, dimension lines and the hatched quiet zone; or what the machine does to it. */
 import { computed, useTemplateRef } from 'vue';
-import type { Job } from '../../core/job';
+import type { CodeSettings, Job } from '../../core/job';
 import type { MadeView, PressView } from '../../engine';
 import { useElementSize } from '../shared/useElementSize';
 import { lengthText } from '../shared/units';
@@ -20,6 +20,7 @@ import type { Things } from './useThings';
 
 const props = defineProps<{
   job: Job;
+  code: CodeSettings;
   view: PressView;
   made: MadeView;
   shows: 'finished' | 'marks';
@@ -43,20 +44,24 @@ const toPx = (box: MadeView['code']) => ({
   width: box.width * scale.value.pxPerMm,
   height: box.height * scale.value.pxPerMm,
 });
-const code = computed(() => toPx(props.made.code));
+const codePx = computed(() => toPx(props.made.code));
 const quiet = computed(() => toPx(props.made.quietZone));
 /** The code may be turned about its middle. */
 const turned = computed(() => {
-  const { x, y, width: side } = code.value;
+  const { x, y, width: side } = codePx.value;
   return `rotate(${(props.made.turn * 180) / Math.PI} ${x + side / 2} ${y + side / 2})`;
 });
 const hatchPath = computed(() => {
-  const [outer, inner] = [quiet.value, code.value];
+  const [outer, inner] = [quiet.value, codePx.value];
   const rectangle = (box: typeof outer): string =>
     `M${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}z`;
   return rectangle(outer) + rectangle(inner);
 });
-const quietFinding = computed(() => props.view.findings.find((finding) => finding.code === 'quiet-zone'));
+const quietFinding = computed(() =>
+  props.view.findings.find(
+    ({ kind, about }) => kind === 'quiet-zone' && 'id' in about && about.id === props.code.id,
+  ),
+);
 const quietIsWhole = computed(() => quietFinding.value?.severity === 'fine');
 const pieceBottom = computed(
   () => scale.value.originY + (props.made.cut.y + props.made.cut.height) * scale.value.pxPerMm,
@@ -112,8 +117,8 @@ const pieceRight = computed(
           <path :d="made.holesPath" class="hole" />
           <rect v-if="made.isContour" :width="made.widthMm" :height="made.heightMm" class="sheet" />
           <rect
-            v-for="(other, index) in made.others"
-            :key="index"
+            v-for="other in made.codes.filter(({ id }) => id !== code.id)"
+            :key="other.id"
             v-bind="other.quietZone"
             :transform="`rotate(${(other.turn * 180) / Math.PI} ${other.code.x + other.code.width / 2} ${other.code.y + other.code.height / 2})`"
             class="other-quiet"
@@ -122,6 +127,7 @@ const pieceRight = computed(
         <StageLogo
           v-if="notes.note === 'logo' && made.logo"
           :job="job"
+          :code="code"
           :made="made"
           :logo="made.logo"
           :scale="scale"
@@ -155,11 +161,11 @@ const pieceRight = computed(
       <StageMarks v-else :job="job" :made="made" :scale="scale" />
 
       <g class="dimension" :transform="`translate(0 ${Math.min(pieceBottom, height - 62) + 18})`">
-        <path :d="`M${code.x} -6V6M${code.x + code.width} -6V6M${code.x} 0h${code.width}`" />
-        <g :transform="`translate(${code.x + code.width / 2} 0)`">
+        <path :d="`M${codePx.x} -6V6M${codePx.x + codePx.width} -6V6M${codePx.x} 0h${codePx.width}`" />
+        <g :transform="`translate(${codePx.x + codePx.width / 2} 0)`">
           <rect class="plate" x="-36" y="-9" width="72" height="18" />
           <text class="measure" y="4" text-anchor="middle">
-            {{ lengthText(job.piece.code.widthMm, preferences.unit) }}
+            {{ lengthText(code.placement.widthMm, preferences.unit) }}
           </text>
         </g>
       </g>
@@ -168,8 +174,8 @@ const pieceRight = computed(
         :class="{ cut: !quietIsWhole }"
         :transform="`translate(${Math.min(pieceRight, width - 92) + 16} 0)`"
       >
-        <path :d="`M-6 ${quiet.y}H6M-6 ${code.y}H6M0 ${quiet.y}V${code.y}`" />
-        <text class="measure" x="11" :y="(quiet.y + code.y) / 2 + 4">4.0 X</text>
+        <path :d="`M-6 ${quiet.y}H6M-6 ${codePx.y}H6M0 ${quiet.y}V${codePx.y}`" />
+        <text class="measure" x="11" :y="(quiet.y + codePx.y) / 2 + 4">4.0 X</text>
       </g>
       <StageThings
         v-if="notes.note !== 'logo' && shows === 'finished'"

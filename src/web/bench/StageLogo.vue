@@ -1,12 +1,18 @@
 <script setup lang="ts">
 /** The logo's clearing and the modules that can be lost to it, drawn over the piece; the logo is dragged here. */
 import { computed } from 'vue';
-import type { Job } from '../../core/job';
+import type { CodeSettings, Job } from '../../core/job';
 import type { LogoView, MadeView } from '../../engine';
 import { useBench } from '../stores/bench';
 import type { StageScale } from './stageScale';
 
-const props = defineProps<{ job: Job; made: MadeView; logo: LogoView; scale: StageScale }>();
+const props = defineProps<{
+  job: Job;
+  code: CodeSettings;
+  made: MadeView;
+  logo: LogoView;
+  scale: StageScale;
+}>();
 const bench = useBench();
 const placed = computed(
   () => `translate(${props.scale.originX} ${props.scale.originY}) scale(${props.scale.pxPerMm})`,
@@ -14,7 +20,7 @@ const placed = computed(
 
 /** Moves in halves of a module; near the middle it snaps there. */
 function drag(event: PointerEvent): void {
-  const { logo } = props.job;
+  const { logo } = props.code;
   if (event.button !== 0 || logo === null) return;
   const target = event.currentTarget as SVGElement;
   const { moduleMm, code, sizeModules } = props.made;
@@ -26,13 +32,13 @@ function drag(event: PointerEvent): void {
   const [fromX, fromY] = [event.clientX, event.clientY];
   const half = (value: number): number => Math.min(sizeModules, Math.max(0, Math.round(value * 2) / 2));
   const move = ({ clientX, clientY }: PointerEvent): void => {
-    if (props.job.logo === null) return;
+    if (props.code.logo === null) return;
     const perModule = props.scale.pxPerMm * moduleMm;
     const columns = half(start.columns + (clientX - fromX) / perModule);
     const rows = half(start.rows + (clientY - fromY) / perModule);
     const isMiddle = Math.hypot(columns - sizeModules / 2, rows - sizeModules / 2) < 0.8;
-    bench.edit(
-      { ...props.job, logo: { ...props.job.logo, place: isMiddle ? 'middle' : { columns, rows } } },
+    bench.editCode(
+      { logo: { ...props.code.logo, place: isMiddle ? 'middle' : { columns, rows } } },
       'logo-drag',
     );
   };

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 /** The stage: the piece at true proportion, in one of its views. */
 import { computed } from 'vue';
-import type { Job } from '../../core/job';
+import type { CodeSettings, Job } from '../../core/job';
 import type { PressView } from '../../engine';
-import { sentenceIn } from '../shared/units';
+import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
-import { usePreferences } from '../stores/preferences';
 import StageCamera from './StageCamera.vue';
 import StageDrawing from './StageDrawing.vue';
 import StageStand from './StageStand.vue';
@@ -13,10 +12,16 @@ import StageZoom from './StageZoom.vue';
 import { stageViews, type StageView } from './stageViews';
 import type { Things } from './useThings';
 
-const props = defineProps<{ job: Job; view: PressView; things: Things; hasHandles: boolean }>();
+const props = defineProps<{
+  job: Job;
+  code: CodeSettings;
+  view: PressView;
+  things: Things;
+  hasHandles: boolean;
+}>();
 const bench = useBench();
 const viewName = defineModel<StageView>('viewName', { required: true });
-const preferences = usePreferences();
+const { words } = useWording();
 
 const shownViews = computed(() =>
   stageViews.filter(({ id }) => id !== 'stand' || Boolean(props.view.made?.stand)),
@@ -24,7 +29,7 @@ const shownViews = computed(() =>
 
 const whyEmpty = computed(() => {
   const stop = props.view.findings.find(({ severity }) => severity === 'stop');
-  return stop ? sentenceIn(stop.text, preferences.unit) : '';
+  return stop ? words(stop.text) : '';
 });
 </script>
 
@@ -33,11 +38,12 @@ const whyEmpty = computed(() => {
     <div v-if="view.made === null" class="empty">
       <p>{{ whyEmpty }}</p>
     </div>
-    <StageCamera v-else-if="viewName === 'camera'" :job="job" />
+    <StageCamera v-else-if="viewName === 'camera'" :job="job" :code="code" />
     <StageStand v-else-if="viewName === 'stand' && view.made.stand" :view="view" :stand="view.made.stand" />
     <template v-else>
       <StageDrawing
         :job="job"
+        :code="code"
         :view="view"
         :made="view.made"
         :shows="viewName === 'marks' ? 'marks' : 'finished'"
@@ -59,15 +65,15 @@ const whyEmpty = computed(() => {
           {{ entry.name }}
         </button>
       </div>
-      <div v-if="job.moreCodes.length > 0" class="codes" role="group" aria-label="Code at hand">
+      <div v-if="job.codes.length > 1" class="codes" role="group" aria-label="Code at hand">
         <button
-          v-for="index in job.moreCodes.length + 1"
-          :key="index"
+          v-for="(own, index) in job.codes"
+          :key="own.id"
           type="button"
-          :aria-pressed="bench.codeIndex === index - 1"
-          @click="bench.codeIndex = index - 1"
+          :aria-pressed="own.id === code.id"
+          @click="bench.chosenCode = own.id"
         >
-          Code {{ index }}
+          Code {{ index + 1 }}
         </button>
       </div>
     </div>

@@ -71,8 +71,7 @@ function follow(event: PointerEvent, move: (event: PointerEvent) => void, end: (
 
 function drag(event: PointerEvent, thing: Thing): void {
   if (event.button !== 0) return;
-  props.things.hold(thing.id);
-  const id = thing.id.startsWith('other-') ? 'code' : thing.id;
+  props.things.hold(thing);
   if (!thing.isFree) return;
   const start = { x: event.clientX, y: event.clientY, box: thing.box };
   let isMoving = false;
@@ -87,7 +86,9 @@ function drag(event: PointerEvent, thing: Thing): void {
         x: start.box.x + dx / props.scale.pxPerMm,
         y: start.box.y + dy / props.scale.pxPerMm,
       };
-      const others = props.things.all.value.filter((other) => other.id !== id && other.kind !== 'border');
+      const others = props.things.all.value.filter(
+        (other) => other.id !== thing.id && other.kind !== 'border',
+      );
       const lines = moved.altKey ? [] : snapLines(props.made, others, stage.guides);
       const snapped = snapBox(wanted, lines, snapPx / props.scale.pxPerMm);
       stage.met = snapped.lines;
@@ -95,7 +96,7 @@ function drag(event: PointerEvent, thing: Thing): void {
         snapped.lines.some((line) => line.axis === axis && line.name === middleName)
           ? 'middle'
           : Number(value.toFixed(snapped.lines.some((line) => line.axis === axis) ? 3 : 1));
-      props.things.place(id, { xMm: along('x', snapped.x), yMm: along('y', snapped.y) }, `drag-${id}`);
+      props.things.place({ xMm: along('x', snapped.x), yMm: along('y', snapped.y) }, `drag-${thing.id}`);
     },
     () => (stage.met = []),
   );
@@ -158,15 +159,15 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
       :key="thing.id"
       v-bind="rect"
       class="hit"
-      :class="{ along: !thing.isFree, held: hasHandles && thing.id === stage.selected }"
+      :class="{ along: !thing.isFree, held: hasHandles && thing.id === held?.thing.id }"
       :transform="turned"
       :data-test="`thing-${thing.id}`"
       role="button"
       tabindex="0"
       :aria-label="thing.name"
-      :aria-pressed="thing.id === stage.selected"
+      :aria-pressed="thing.id === held?.thing.id"
       @pointerdown="drag($event, thing)"
-      @focus="things.hold(thing.id)"
+      @focus="things.hold(thing)"
       @keydown="onKey"
     >
       <title>{{ thing.name }}</title>

@@ -3,8 +3,14 @@ import fc from 'fast-check';
 import type { FitRange } from '../../core/check';
 import { axisTicks, commonBand, fitAxis } from './fitAxis';
 
-const range = (code: string, fromMm: number | null, toMm: number | null): FitRange =>
-  ({ code, label: code, severity: 'fine', fromMm, toMm }) as unknown as FitRange;
+const range = (kind: string, fromMm: number | null, toMm: number | null): FitRange => ({
+  kind,
+  label: [kind],
+  strength: 'stop',
+  stepMm: null,
+  fromMm,
+  toMm,
+});
 
 const widths = fc.double({ min: 2, max: 3000, noNaN: true });
 const ranges = fc

@@ -1,5 +1,6 @@
 /** How the piece is laid on the screen, and where the rulers have their marks. */
-import { mmPerInch, type LengthUnit } from '../shared/units';
+import { mmPerInch } from '../../core/finding';
+import type { LengthUnit } from '../shared/units';
 
 export interface StageScale {
   readonly pxPerMm: number;

@@ -1,10 +1,7 @@
 /** Lengths as the user reads them: millimetres and metres, or inches and feet. */
-import type { Finding, Quantity } from '../../core/finding';
+import { mmPerInch, mPerFoot, type Finding, type Quantity } from '../../core/finding';
 
 export type LengthUnit = 'mm' | 'in';
-
-export const mmPerInch = 25.4;
-const mPerFoot = 0.3048;
 
 /** A number without its unit, as it stands in a field. */
 export function lengthNumber(mm: number, unit: LengthUnit): string {
@@ -33,15 +30,34 @@ export function parseLength(typed: string, unit: LengthUnit): number | null {
 }
 
 /** A measured or required value with its unit. */
-export function quantityText({ value, unit }: Quantity, lengthUnit: LengthUnit, moreDecimals = 0): string {
-  if (value === null) return unit;
-  if (unit === 'mm') return lengthText(value, lengthUnit, moreDecimals);
-  if (unit === 'm') return distanceText(value, lengthUnit, moreDecimals);
-  if (unit === '%') return `${value.toFixed(moreDecimals)} %`;
-  if (unit === 'X') return `${value.toFixed(1 + moreDecimals)} X`;
-  if (unit === 'dots') return `${trimmed(value, 2)} dots`;
-  return `${trimmed(value, 2)} ${unit}`.trim();
+export function quantityText(quantity: Quantity, lengthUnit: LengthUnit, moreDecimals = 0): string {
+  if ('words' in quantity) return quantity.words;
+  const { value, unit, of } = quantity;
+  if (of !== undefined) return `${trimmed(value, 2)} of ${trimmed(of, 2)}`;
+  switch (unit) {
+    case 'mm':
+      return lengthText(value, lengthUnit, moreDecimals);
+    case 'm':
+      return distanceText(value, lengthUnit, moreDecimals);
+    case 'mm²':
+      return areaText(value, lengthUnit);
+    case '%':
+      return `${value.toFixed(moreDecimals)} %`;
+    case 'X':
+      return `${value.toFixed(1 + moreDecimals)} X`;
+    case '°':
+      return `${trimmed(value, 2)}°`;
+    case 'dots':
+    case 'bits':
+    case 'characters':
+    case 'codewords':
+    case '':
+      return `${trimmed(value, 2)} ${unit}`.trim();
+  }
 }
+
+export const areaText = (mm2: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${trimmed(mm2, 2)} mm²` : `${trimmed(mm2 / mmPerInch ** 2, 4)} in²`;
 
 /** A measured value that fails is given the decimals that tell it from the required one. */
 export function measuredText(
@@ -56,22 +72,9 @@ export function measuredText(
 
 /** A required value, without decimals that say nothing. */
 export function requirementText(required: Quantity, lengthUnit: LengthUnit): string {
-  const { value, unit } = required;
-  if (value !== null && unit === 'mm') return `${lengthNumber(value, lengthUnit)} ${lengthUnit}`;
+  if ('value' in required && required.unit === 'mm')
+    return `${lengthNumber(required.value, lengthUnit)} ${lengthUnit}`;
   return quantityText(required, lengthUnit);
-}
-
-/** Rewrites the millimetres and metres in a sentence of the core for a reader of inches. */
-export function sentenceIn(text: string, unit: LengthUnit): string {
-  if (unit === 'mm') return text;
-  const inches = (mm: string): string => trimmed(Number(mm) / mmPerInch, 3);
-  return text
-    .replace(
-      /(\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) mm/g,
-      (_all, a: string, b: string) => `${inches(a)} × ${inches(b)} in`,
-    )
-    .replace(/(\d+(?:\.\d+)?) mm/g, (_all, mm: string) => `${inches(mm)} in`)
-    .replace(/(\d+(?:\.\d+)?) m\b/g, (_all, m: string) => `${trimmed(Number(m) / mPerFoot, 2)} ft`);
 }
 
 function trimmed(value: number, decimals: number): string {

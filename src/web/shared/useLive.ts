@@ -4,7 +4,7 @@ import type { Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import { useEngine } from './engine';
 
-export function useLive(document: Ref<Job | null>, atHand: Ref<number>): ShallowRef<PressView | null> {
+export function useLive(document: Ref<Job | null>, codeId: Ref<string>): ShallowRef<PressView | null> {
   const { press } = useEngine();
   const view = shallowRef<PressView | null>(null);
   let waiting: Job | null = null;
@@ -15,14 +15,14 @@ export function useLive(document: Ref<Job | null>, atHand: Ref<number>): Shallow
     while (waiting !== null) {
       const job: Job = waiting;
       waiting = null;
-      view.value = await press.press(job, atHand.value);
+      view.value = await press.press(job, codeId.value);
     }
     running = false;
   }
 
   watch(
-    document,
-    (job) => {
+    [document, codeId],
+    ([job]) => {
       waiting = job;
       if (!running) void run();
     },

@@ -3,7 +3,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import type { SavedJob } from '../../wire';
 import { presets } from '../../core/artwork';
-import { type Look, inLook, lookKey, lookParts, type LookPart } from '../../core/job';
+import { inLook, lookParts, type Job, type Look, type LookPart } from '../../core/job';
 import type { PiecePicture } from '../../engine';
 import AppDialog from '../shared/AppDialog.vue';
 import { fetchJob } from '../shared/api';
@@ -70,8 +70,14 @@ async function readBefore(): Promise<void> {
   }
 }
 
+/** Every code of the job in the look. */
+const dressed = (job: Job, look: Look, parts: readonly LookPart[]): Job => ({
+  ...job,
+  codes: job.codes.map((code) => inLook(code, look, parts)),
+});
+
 const next = ({ saved }: Row): SavedJob['document'] =>
-  chosen.value === null ? saved.document : inLook(saved.document, chosen.value.look, chosen.value.parts);
+  chosen.value === null ? saved.document : dressed(saved.document, chosen.value.look, chosen.value.parts);
 
 async function readAfter(): Promise<void> {
   const mine = ++run;
@@ -79,7 +85,7 @@ async function readAfter(): Promise<void> {
     const document = next(row);
     const after = await useEngine().press.picture(document);
     if (mine !== run) return;
-    const changes = lookKey(document) !== lookKey(row.saved.document);
+    const changes = JSON.stringify(document.codes) !== JSON.stringify(row.saved.document.codes);
     rows.value = rows.value.map((other) =>
       other.saved.id === row.saved.id ? { ...other, after, changes } : other,
     );

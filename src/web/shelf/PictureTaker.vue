@@ -54,8 +54,11 @@ async function take(): Promise<void> {
       import('../shared/api'),
     ]);
     const job = newJob({ message: readBytes(bytes) });
-    const symbol = keeps.value ? { ...job.symbol, raiseLevel: false, version, level, mask } : job.symbol;
-    const { id } = await createJob({ ...job, symbol });
+    const kept = { raiseLevel: false, version, level, mask };
+    const codes = job.codes.map((code) =>
+      keeps.value ? { ...code, symbol: { ...code.symbol, ...kept } } : code,
+    );
+    const { id } = await createJob({ ...job, codes });
     await router.push({ name: 'bench', params: { id } });
   } catch (error) {
     problem.value = (error as Error).message;

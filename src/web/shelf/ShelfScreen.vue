@@ -74,15 +74,14 @@ async function startJob(isClean = false): Promise<void> {
       import('../../core/job'),
       import('../shared/api'),
     ]);
+    if (query.collection && !isClean) await house.load();
     const job = newJob({
       name: 'New job',
       collection: query.collection ?? '',
       message: { kind: 'web', address: '' },
+      look: isClean ? undefined : beginsWith.value?.look,
     });
-    if (query.collection && !isClean) await house.load();
-    const look = isClean ? undefined : beginsWith.value?.look;
-    const styled = look === undefined ? job : { ...job, style: look.style, logo: look.logo };
-    await router.push({ name: 'bench', params: { id: (await createJob(styled)).id } });
+    await router.push({ name: 'bench', params: { id: (await createJob(job)).id } });
   } catch (error) {
     shelf.problem = (error as Error).message;
   }

@@ -1,11 +1,20 @@
 /** The job on the bench: its document, what is saved of it, and the way back. */
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { z } from '../../core/schema';
 import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
-import { focusCode, anyJobSchema, applyChanges, jobSchema, problemsOf, type Job } from '../../core/job';
+import {
+  anyJobSchema,
+  applyChanges,
+  codeOf,
+  jobSchema,
+  problemsOf,
+  withCode,
+  type CodeSettings,
+  type Job,
+} from '../../core/job';
 import type { Change } from '../../core/finding';
-import type { ItemSettings, PieceSettings } from '../../core/piece';
+import type { CodePlacement, ItemSettings, PieceSettings } from '../../core/piece';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
 import { ApiProblem } from '../shared/http';
 import { forget, recall, remember } from '../shared/browserStorage';
@@ -28,8 +37,8 @@ export const useBench = defineStore('bench', () => {
   const id = ref('');
   const revision = ref(0);
   const document = shallowRef<Job | null>(null);
-  /** Which code is worked on; the job as shown has it in the first place. */
-  const codeIndex = ref(0);
+  /** Which code is worked on: a choice of this page, never a change of the job. */
+  const chosenCode = ref('');
   const proof = shallowRef<ProofRecord | null>(null);
   const saveState = ref<SaveState>('saved');
   const saveProblem = ref('');
@@ -48,10 +57,8 @@ export const useBench = defineStore('bench', () => {
       void open(id.value);
   };
 
-  const shown = computed(() => document.value && focusCode(document.value, codeIndex.value));
-  watch(document, (job) => {
-    if (job !== null && codeIndex.value > job.moreCodes.length) codeIndex.value = 0;
-  });
+  /** The code at hand; the first when the chosen one is gone. */
+  const code = computed(() => document.value && codeOf(document.value, chosenCode.value));
 
   const canUndo = computed(() => undoSteps.value.length > 0);
   const canRedo = computed(() => redoSteps.value.length > 0);
@@ -59,7 +66,7 @@ export const useBench = defineStore('bench', () => {
   async function open(jobId: string): Promise<void> {
     await flush();
     const saved = await fetchJob(jobId);
-    if (id.value !== jobId) codeIndex.value = 0;
+    if (id.value !== jobId) chosenCode.value = '';
     id.value = jobId;
     adopt(saved);
     const history = historySchema.safeParse(recall(sessionStorage, historyKey(jobId)));
@@ -90,13 +97,13 @@ export const useBench = defineStore('bench', () => {
   }
 
   /**
-   * Replaces the job as shown. `key` names the field, so that typing into it is one step back. Returns what is wrong with
+   * Replaces the job. `key` names the field, so that typing into it is one step back. Returns what is wrong with
    * the new document; then nothing was changed.
    */
   function edit(next: Job, key: string): string[] {
     const current = document.value;
     if (current === null) return [];
-    const parsed = jobSchema.safeParse(focusCode(next, codeIndex.value));
+    const parsed = jobSchema.safeParse(next);
     if (!parsed.success) return problemsOf(parsed.error);
     if (JSON.stringify(parsed.data) === JSON.stringify(current)) return [];
     const now = Date.now();
@@ -110,13 +117,28 @@ export const useBench = defineStore('bench', () => {
 
   /** Changes some of the piece. */
   function editPiece(change: Partial<PieceSettings>, key: string): string[] {
-    const job = shown.value;
+    const job = document.value;
     return job === null ? [] : edit({ ...job, piece: { ...job.piece, ...change } }, key);
+  }
+
+  /** Changes parts of the code at hand. */
+  function editCode(change: Partial<CodeSettings>, key: string): string[] {
+    const [job, own] = [document.value, code.value];
+    if (job === null || own === null) return [];
+    return edit(
+      withCode(job, own.id, (before) => ({ ...before, ...change })),
+      `${key}-${own.id}`,
+    );
+  }
+
+  /** Places the code at hand. */
+  function editPlacement(change: Partial<CodePlacement>, key: string): string[] {
+    return code.value === null ? [] : editCode({ placement: { ...code.value.placement, ...change } }, key);
   }
 
   /** Changes one of the things on the piece, found by its id. */
   function editItem(itemId: string, change: object, key: string): string[] {
-    const job = shown.value;
+    const job = document.value;
     if (job === null) return [];
     const items = job.piece.items.map((item) =>
       item.id === itemId ? ({ ...item, ...change } as ItemSettings) : item,
@@ -126,9 +148,9 @@ export const useBench = defineStore('bench', () => {
 
   /** Takes over the changes of a fix, as one step. */
   function apply(changes: readonly Change[], key = 'fix'): void {
-    if (shown.value === null) return;
+    if (document.value === null) return;
     lastEdit = { key: '', at: 0 };
-    edit(applyChanges(shown.value, changes), key);
+    edit(applyChanges(document.value, changes), key);
   }
 
   function undo(): void {
@@ -254,8 +276,8 @@ export const useBench = defineStore('bench', () => {
     id,
     revision,
     document,
-    shown,
-    codeIndex,
+    code,
+    chosenCode,
     proof,
     saveState,
     saveProblem,
@@ -265,6 +287,8 @@ export const useBench = defineStore('bench', () => {
     open,
     edit,
     editPiece,
+    editCode,
+    editPlacement,
     editItem,
     apply,
     undo,

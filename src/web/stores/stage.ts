@@ -17,8 +17,8 @@ export type Zoom = 'fit' | 'true' | number;
 
 export const useStage = defineStore('stage', () => {
   const piecePage = ref<PiecePage>('basics');
-  /** `code`, or the id of a thing on the piece. */
-  const selected = ref('code');
+  /** Id of the thing on the piece that is held; null for the code at hand. */
+  const selected = ref<string | null>(null);
   const zoom = ref<Zoom>('fit');
   const pan = ref({ x: 0, y: 0 });
   /** Lines that what is being moved has met. */
@@ -31,7 +31,7 @@ export const useStage = defineStore('stage', () => {
     jobId = id;
     const kept = recall(sessionStorage, `binarus.guides.${id}`);
     guides.value = Array.isArray(kept) ? kept.filter(isGuide) : [];
-    selected.value = 'code';
+    selected.value = null;
     resetView();
   }
   watch(guides, (value) => {
@@ -50,7 +50,7 @@ export const useStage = defineStore('stage', () => {
     zoom.value = Math.min(200, Math.max(0.05, shownPxPerMm.value * factor));
   }
 
-  function hold(id: string): void {
+  function hold(id: string | null): void {
     selected.value = id;
   }
 

@@ -6,6 +6,7 @@ export {
   placeCode,
   type PlacedCode,
   radians,
+  turnedBox,
   turnedWith,
 } from './placedCode';
-export { type CodePlacement, codePlacementSchema } from './schema';
+export { centredCode, type CodePlacement, codePlacementSchema } from './schema';

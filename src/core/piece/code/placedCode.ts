@@ -31,10 +31,13 @@ export interface PieceLogo {
 
 /** Everything is as if the code were not turned; what is planned is turned about its middle. */
 export interface PlacedCode {
+  readonly id: string;
   readonly moduleMm: number;
   readonly sizeModules: number;
   /** The code without its quiet zone. */
   readonly code: Box;
+  /** The upright box around the code as it is turned, by which it is placed. */
+  readonly bounds: Box;
   /** The code with the quiet zone that the standard asks for. */
   readonly quietZone: Box;
   /** About the middle of the code, in radians, clockwise. */
@@ -88,6 +91,7 @@ export function turnedWith({ code, turn }: Pick<PlacedCode, 'code' | 'turn'>, re
 }
 
 export function placeCode(
+  id: string,
   artwork: Artwork,
   placement: CodePlacement,
   piece: { readonly widthMm: number; readonly heightMm: number },
@@ -112,9 +116,11 @@ export function placeCode(
   const whole = put([artwork.field])[0]!;
   const field = turn === 0 ? keptInside(whole) : whole;
   return {
+    id,
     moduleMm,
     sizeModules: artwork.sizeModules,
     code,
+    bounds: turnedBox(code, turn),
     quietZone: {
       x: code.x - margin,
       y: code.y - margin,
@@ -153,4 +159,10 @@ export function placeCode(
     thinnestMm: { dark: artwork.thinnest.dark * moduleMm, light: artwork.thinnest.light * moduleMm },
     narrowestGapMm: artwork.narrowestGap * moduleMm,
   };
+}
+
+/** The upright box around a box that is turned about its middle. */
+export function turnedBox({ x, y, width, height }: Box, turn: number): Box {
+  const bounds = turnedBounds(width, height, turn);
+  return { x: x + (width - bounds.width) / 2, y: y + (height - bounds.height) / 2, ...bounds };
 }

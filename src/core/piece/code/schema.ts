@@ -11,3 +11,11 @@ export const codePlacementSchema = z.strictObject({
   turnDegrees: degrees,
 });
 export type CodePlacement = Readonly<z.infer<typeof codePlacementSchema>>;
+
+/** A code of a width in the middle of the piece. */
+export const centredCode = (widthMm: number): CodePlacement => ({
+  widthMm,
+  xMm: 'middle',
+  yMm: 'middle',
+  turnDegrees: 0,
+});

@@ -1,4 +1,5 @@
 /** Holes and slots of a piece in place. */
+import { mm, say, sizeMm, type Sentence } from '../../finding';
 import type { Contour, Vertex } from '../../geometry';
 import { circleAt } from '../outline';
 import { clearanceHoles } from './screws';
@@ -8,7 +9,7 @@ import type { HoleSettings } from './schema';
 export interface Hole {
   /** Of the row in the document that it comes from. */
   readonly id: string;
-  readonly name: string;
+  readonly name: Sentence;
   /** Clockwise. */
   readonly edge: Contour;
   readonly centre: Vertex;
@@ -27,14 +28,14 @@ export function holeWidthMm({ shape }: Pick<HoleSettings, 'shape'>): number {
   }
 }
 
-export function holeName({ shape }: Pick<HoleSettings, 'shape'>): string {
+export function holeName({ shape }: Pick<HoleSettings, 'shape'>): Sentence {
   switch (shape.kind) {
     case 'screw':
-      return `hole for ${shape.screw}`;
+      return [`hole for ${shape.screw}`];
     case 'round':
-      return `hole of ${shape.diameterMm} mm`;
+      return say`hole of ${mm(shape.diameterMm)}`;
     case 'slot':
-      return `slot of ${shape.lengthMm} × ${shape.widthMm} mm`;
+      return say`slot of ${sizeMm(shape.lengthMm, shape.widthMm)}`;
   }
 }
 

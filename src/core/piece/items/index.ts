@@ -1,7 +1,7 @@
 /** items: words, pictures, frames and border lines; what of them is marked, and where. */
 export { fieldNames, filledText, type TextFields } from './fields';
 export { frameAround } from './frames';
-export { itemName, type ItemSources, layItem, type PlacedItem, sizedBy } from './items';
+export { codeAround, itemName, type ItemSources, layItem, type PlacedItem, sizedBy } from './items';
 export {
   type ArtSettings,
   type BorderSettings,

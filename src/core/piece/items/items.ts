@@ -173,8 +173,12 @@ function layArt(item: ArtSettings, piece: SheetSize, sources: ItemSources): Plac
   };
 }
 
+/** The code that a frame goes around; the first when its own is gone. */
+export const codeAround = ({ around }: FrameSettings, codes: readonly PlacedCode[]): PlacedCode =>
+  codes.find(({ id }) => id === around) ?? codes[0]!;
+
 function layFrame(item: FrameSettings, codes: readonly PlacedCode[], sources: ItemSources): PlacedItem {
-  const around = codes[item.around] ?? codes[0]!;
+  const around = codeAround(item, codes);
   const { area, box, strokeMm, missing, borrowed } = frameAround(
     item,
     sources.text(item.text),

@@ -2,7 +2,7 @@
 import { z } from '../../schema';
 import { logoSchema, logoSourceSchema } from '../../logo';
 import { fontIds } from '../../words';
-import { axisSchema, colour, degrees, distanceMm, partIdSchema, sizeMm } from '../lengths';
+import { axisSchema, codeIdSchema, colour, degrees, distanceMm, partIdSchema, sizeMm } from '../lengths';
 
 const placed = {
   id: partIdSchema,
@@ -62,8 +62,8 @@ export const frameShapes = ['panel', 'band', 'corners', 'ring'] as const;
 export const frameSchema = z.strictObject({
   id: partIdSchema,
   kind: z.literal('frame'),
-  /** The code that it goes around: 0 is the first. */
-  around: z.number().int().min(0).max(5),
+  /** Id of the code that it goes around. */
+  around: codeIdSchema,
   shape: z.enum(frameShapes),
   colour: colour.nullable(),
   /** From the quiet zone. */

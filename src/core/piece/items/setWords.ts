@@ -1,4 +1,5 @@
 /** Words set as outlines in millimetres: as high, as wide or as large as asked, straight or on a circle. */
+import { smallestHolding } from '../../numbers';
 import {
   boundsOf,
   fitArcs,
@@ -211,14 +212,9 @@ function evenLines(
     });
     return lines;
   };
-  let low = Math.max(...widths);
-  let high = widths.reduce((sum, width) => sum + width + space, 0);
-  for (let step = 0; step < 30; step++) {
-    const middle = (low + high) / 2;
-    if (breakAt(middle).length <= count) high = middle;
-    else low = middle;
-  }
-  return breakAt(high);
+  const whole = widths.reduce((sum, width) => sum + width + space, 0);
+  const fits = (limit: number): boolean => breakAt(limit).length <= count;
+  return breakAt(smallestHolding(Math.max(...widths), whole, 1e-6 * whole, fits));
 }
 
 /** Every letter turned to its place on the circle; the box is that of the whole circle with its letters. */

@@ -1,4 +1,5 @@
 /** The cut line around everything that lies on a piece: closed, in one part, outside all of it. */
+import { smallestHolding } from '../../numbers';
 import {
   convexHull,
   cutRegion,
@@ -53,16 +54,11 @@ function joined(covered: Region): Contour | null {
   if (whole.length === 0) return null;
   if (whole.length === 1) return whole[0]!;
   const isOne = (mm: number): boolean => outers(growRegion(whole, mm, searchTolerance)).length === 1;
-  let low = 0;
-  let high = 1;
-  while (!isOne(high) && high < 2000) high *= 2;
-  for (let step = 0; step < 5; step++) {
-    const middle = (low + high) / 2;
-    if (isOne(middle)) high = middle;
-    else low = middle;
-  }
+  let most = 1;
+  while (!isOne(most) && most < 2000) most *= 2;
+  const touching = smallestHolding(0, most, most / 32, isOne);
   // More than touching, until shrinking back leaves a neck that holds.
-  let reach = high * 1.3 + 2;
+  let reach = touching * 1.3 + 2;
   for (let tries = 0; tries < 12; tries++, reach *= 1.5) {
     const grown = outers(growRegion(whole, reach, outlineToleranceMm));
     const back = outers(growRegion(grown, -reach, outlineToleranceMm));

@@ -11,4 +11,5 @@ export {
   outlineSchema,
   type OutlineSettings,
   roundCorners,
+  type SizedOutline,
 } from './schema';

@@ -1,32 +1,32 @@
 <script setup lang="ts">
 /** House styles: kept under a name, applied on purpose, exchanged as files. */
 import { computed, onMounted, ref } from 'vue';
-import { lookOf, type Job, inLook, lookKey } from '../../../core/job';
+import { lookOf, type CodeSettings, type Job, inLook, lookKey } from '../../../core/job';
 import type { HouseStyle } from '../../../wire';
 import { downloadBytes } from '../../shared/download';
 import { useBench } from '../../stores/bench';
 import { useHouseStyles } from '../../stores/houseStyles';
 import FilePicker from '../../shared/FilePicker.vue';
 
-const props = defineProps<{ job: Job }>();
+const props = defineProps<{ job: Job; code: CodeSettings }>();
 const bench = useBench();
 const house = useHouseStyles();
 const name = ref('');
 const told = ref('');
 onMounted(() => void house.load());
 
-const current = computed(() => lookKey(lookOf(props.job)));
+const current = computed(() => lookKey(lookOf(props.code)));
 const named = computed(() => house.styles.find((style) => style.name === name.value.trim()));
 
 async function save(): Promise<void> {
-  const saved = await house.save(name.value.trim(), lookOf(props.job));
+  const saved = await house.save(name.value.trim(), lookOf(props.code));
   if (saved === null) return;
   told.value = `Kept as “${saved.name}”.`;
   name.value = '';
 }
 
 function apply({ look }: HouseStyle): void {
-  bench.edit(inLook(props.job, look), 'house-style');
+  bench.editCode(inLook(props.code, look), 'house-style');
 }
 
 async function send({ id, name: styleName }: HouseStyle): Promise<void> {

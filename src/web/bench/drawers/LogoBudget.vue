@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the logo takes of each block, and what would make it lighter. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import type { Arrangement, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import { lengthText } from '../../shared/units';
@@ -9,13 +9,17 @@ import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import FixButtons from '../FixButtons.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();
 const made = computed(() => props.view.made);
 const blocks = computed(() => made.value?.logo?.usedByBlock ?? []);
 const correctable = computed(() => made.value?.correctablePerBlock ?? 1);
-const budget = computed(() => props.view.findings.find(({ code }) => code === 'budget'));
+const budget = computed(() =>
+  props.view.findings.find(
+    ({ kind, about }) => kind === 'budget' && 'id' in about && about.id === props.code.id,
+  ),
+);
 
 const stateOf = (used: number): string =>
   used > correctable.value ? 'stop' : used > correctable.value / 2 ? 'caution' : 'fine';
@@ -38,23 +42,23 @@ onBeforeUnmount(() => newest++);
 async function search(): Promise<void> {
   searching.value = true;
   const run = ++newest;
-  const arrangements = await useEngine().press.arrangements(props.job);
+  const arrangements = await useEngine().press.arrangements(props.job, props.code.id);
   if (run !== newest) return;
   found.value = arrangements;
   searching.value = false;
 }
 
 function take({ version, level, mask }: Arrangement): void {
-  bench.edit(
-    { ...props.job, symbol: { ...props.job.symbol, level, version, mask, raiseLevel: false } },
+  bench.editCode(
+    { symbol: { ...props.code.symbol, level, version, mask, raiseLevel: false } },
     'logo-arrangement',
   );
 }
 
 async function takeLargest(): Promise<void> {
-  const largest = await useEngine().press.largestSafeShare(props.job);
-  if (largest !== null && props.job.logo !== null)
-    bench.edit({ ...props.job, logo: { ...props.job.logo, share: largest } }, 'logo-share');
+  const largest = await useEngine().press.largestSafeShare(props.job, props.code.id);
+  if (largest !== null && props.code.logo !== null)
+    bench.editCode({ logo: { ...props.code.logo, share: largest } }, 'logo-share');
 }
 </script>
 

@@ -2,28 +2,28 @@
 /** The logo's source, and a title below it. */
 import { computed } from 'vue';
 import { newLogo, type LogoSource } from '../../../core/logo';
-import type { Job } from '../../../core/job';
+import type { CodeSettings } from '../../../core/job';
 import { useBench } from '../../stores/bench';
 import SourcePicker from './SourcePicker.vue';
 
-const props = defineProps<{ job: Job }>();
+const props = defineProps<{ code: CodeSettings }>();
 const bench = useBench();
-const logo = computed(() => props.job.logo);
+const logo = computed(() => props.code.logo);
 
 function take(source: LogoSource): void {
   const next = logo.value === null ? newLogo(source) : { ...logo.value, source };
-  bench.edit({ ...props.job, logo: next }, `logo-source-${source.kind}`);
+  bench.editCode({ logo: next }, `logo-source-${source.kind}`);
 }
 
 function setTitle(title: string): void {
-  if (logo.value !== null) bench.edit({ ...props.job, logo: { ...logo.value, title } }, 'logo-title');
+  if (logo.value !== null) bench.editCode({ logo: { ...logo.value, title } }, 'logo-title');
 }
 </script>
 
 <template>
   <div class="head">
     <h2 class="heading">Logo from</h2>
-    <button v-if="logo" type="button" class="plain" @click="bench.edit({ ...job, logo: null }, 'logo')">
+    <button v-if="logo" type="button" class="plain" @click="bench.editCode({ logo: null }, 'logo')">
       Take it out
     </button>
   </div>

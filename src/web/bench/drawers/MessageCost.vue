@@ -3,13 +3,13 @@
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
 import { useEngine } from '../../shared/engine';
 import type { MessageRuler } from '../../../core/run';
-import type { Job } from '../../../core/job';
+import type { CodeSettings } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();
 /** The modes of a few segments one by one, of many as a count. */
@@ -29,12 +29,12 @@ const ruler = shallowRef<MessageRuler>({
 const pauseMs = 180;
 let timer: ReturnType<typeof setTimeout> | undefined;
 watch(
-  () => props.job,
-  (job) => {
+  () => props.code,
+  (code) => {
     clearTimeout(timer);
     timer = setTimeout(async () => {
-      const measured = await useEngine().press.ruler(job);
-      if (job === props.job) ruler.value = measured;
+      const measured = await useEngine().press.ruler(code);
+      if (code === props.code) ruler.value = measured;
     }, pauseMs);
   },
   { immediate: true },
@@ -63,11 +63,11 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       <tr>
         <th scope="col">Level</th>
         <th scope="col">Version</th>
-        <th scope="col">Module at {{ lengthText(job.piece.code.widthMm, preferences.unit) }}</th>
+        <th scope="col">Module at {{ lengthText(code.placement.widthMm, preferences.unit) }}</th>
       </tr>
     </thead>
     <tbody class="measure">
-      <tr v-for="row in ruler.byLevel" :key="row.level" :class="{ chosen: row.level === job.symbol.level }">
+      <tr v-for="row in ruler.byLevel" :key="row.level" :class="{ chosen: row.level === code.symbol.level }">
         <td>{{ row.level }}</td>
         <td>{{ row.version ?? 'too long' }}</td>
         <td>{{ row.moduleMm === null ? '' : lengthText(row.moduleMm, preferences.unit) }}</td>
@@ -79,7 +79,7 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       <tr>
         <th scope="col">Form</th>
         <th scope="col">Bytes</th>
-        <th scope="col">Version at {{ job.symbol.level }}</th>
+        <th scope="col">Version at {{ code.symbol.level }}</th>
       </tr>
     </thead>
     <tbody class="measure">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What a scan does: kind and fields, what a phone will do, what it costs; and what the job is called. */
 import { computed, ref, watch } from 'vue';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import {
   emptyMessage,
   kindIds,
@@ -12,22 +12,25 @@ import {
   type Message,
 } from '../../../core/message';
 import type { PressView } from '../../../engine';
+import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
-import { stationOfFinding } from '../stationOfFinding';
 import CampaignFields from './CampaignFields.vue';
 import FiledAs from './FiledAs.vue';
 import KindForm from './KindForm.vue';
 import MessageCost from './MessageCost.vue';
 import TwinNote from './TwinNote.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
+const { words } = useWording();
 const problems = ref<readonly string[]>([]);
 const recognised = ref('');
 /** What was filled in for other kinds in this sitting, so that looking at another kind loses nothing. */
 const leftBehind = new Map<KindId, Message>();
 
-const message = computed(() => props.job.message);
+const message = computed(() => props.code.message);
 watch(
   () => bench.id,
   () => leftBehind.clear(),
@@ -35,7 +38,7 @@ watch(
 
 function setMessage(next: Message, key: string): void {
   recognised.value = '';
-  problems.value = bench.edit({ ...props.job, message: next }, key);
+  problems.value = bench.editCode({ message: next }, key);
 }
 
 function setKind(kind: KindId): void {
@@ -57,8 +60,12 @@ function paste(event: ClipboardEvent): void {
 /** The empty message is told on the stage; here the form says what it is for. */
 const findings = computed(() =>
   props.view.findings.filter(
-    ({ code, severity }) =>
-      severity !== 'fine' && code !== 'message-empty' && stationOfFinding(code) === 'message',
+    ({ kind, about, station, severity }) =>
+      severity !== 'fine' &&
+      kind !== 'message-empty' &&
+      station === 'message' &&
+      'id' in about &&
+      about.id === props.code.id,
   ),
 );
 </script>
@@ -92,8 +99,8 @@ const findings = computed(() =>
     <section>
       <h2 class="heading">What a phone does</h2>
       <p class="does">{{ view.summary }}</p>
-      <p v-for="finding in findings" :key="finding.code" :class="finding.severity" class="found" role="alert">
-        {{ finding.text }}
+      <p v-for="finding in findings" :key="finding.kind" :class="finding.severity" class="found" role="alert">
+        {{ words(finding.text) }}
       </p>
       <TwinNote :job-id="bench.id" :payload="view.payload" />
       <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
@@ -105,7 +112,7 @@ const findings = computed(() =>
     </section>
     <section>
       <h2 class="heading">What it costs</h2>
-      <MessageCost :job="job" :view="view" />
+      <MessageCost :code="code" :view="view" />
     </section>
     <section>
       <FiledAs :job="job" />

@@ -3,23 +3,25 @@
 import { Download } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { fileName, outputFormats, type FormatId } from '../../../core/output';
-import type { Finding } from '../../../core/finding';
-import type { Job } from '../../../core/job';
+import { findingKey, type Finding } from '../../../core/finding';
+import { isLetPass } from '../../../core/run';
+import type { Job, Override } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { downloadBytes } from '../../shared/download';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
-import { sentenceIn } from '../../shared/units';
+import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
-import { usePreferences } from '../../stores/preferences';
 import FixButtons from '../FixButtons.vue';
 import OverrideDialog from '../OverrideDialog.vue';
 import type { ProofControl } from '../useProof';
 
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
 const props = defineProps<{ job: Job; view: PressView; proof: ProofControl }>();
 const bench = useBench();
-const preferences = usePreferences();
+const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
 const problem = ref('');
 
@@ -53,15 +55,18 @@ async function download(format: FormatId): Promise<void> {
   else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
 }
 
-function withdraw(code: string): void {
+function withdraw(withdrawn: Override): void {
   bench.edit(
-    { ...props.job, overrides: props.job.overrides.filter((override) => override.code !== code) },
-    `withdraw-${code}`,
+    { ...props.job, overrides: props.job.overrides.filter((override) => override !== withdrawn) },
+    `withdraw-${withdrawn.kind}`,
   );
 }
 
-const titleOf = (code: string): string =>
-  props.view.findings.find((finding) => finding.code === code)?.title ?? code;
+/** By the row that it lets pass, while there is one. */
+const passedTitle = (override: Override): string => {
+  const found = props.view.findings.find((finding) => isLetPass(finding, [override]));
+  return found === undefined ? override.kind : titleOf({ title: found.title, about: override.about });
+};
 const proofNote = computed(() => {
   const report = props.proof.report.value;
   if (report === null) return 'This file has not been proved yet.';
@@ -104,11 +109,11 @@ const proofNote = computed(() => {
     <section>
       <h2 class="heading">Held back by</h2>
       <ul v-if="view.heldBackBy.length > 0" class="stops" data-test="held-back">
-        <li v-for="finding in view.heldBackBy" :key="finding.code">
+        <li v-for="finding in view.heldBackBy" :key="findingKey(finding)">
           <StateShape state="stop" />
           <div>
             <p>
-              <strong>{{ finding.title }}.</strong> {{ sentenceIn(finding.text, preferences.unit) }}
+              <strong>{{ titleOf(finding) }}.</strong> {{ words(finding.text) }}
             </p>
             <div class="buttons">
               <FixButtons :finding="finding" :can-pass="view.made !== null" @pass="overriding = finding" />
@@ -121,14 +126,14 @@ const proofNote = computed(() => {
     <section>
       <h2 class="heading">Let pass on this job</h2>
       <ul v-if="job.overrides.length > 0" class="stops" data-test="overrides">
-        <li v-for="override in job.overrides" :key="override.code">
+        <li v-for="override in job.overrides" :key="findingKey(override)">
           <StateShape state="caution" />
           <div>
             <p>
-              <strong>{{ titleOf(override.code) }}.</strong> “{{ override.reason }}”
+              <strong>{{ passedTitle(override) }}.</strong> “{{ override.reason }}”
             </p>
             <p class="note">{{ new Date(override.at).toLocaleString() }}</p>
-            <button type="button" class="action quiet" @click="withdraw(override.code)">Withdraw</button>
+            <button type="button" class="action quiet" @click="withdraw(override)">Withdraw</button>
           </div>
         </li>
       </ul>

@@ -2,11 +2,18 @@
 /** Contrast as eyes, cameras and red scanners see it, and the modules that stand out least. */
 import { computed } from 'vue';
 import type { PressView } from '../../../engine';
+import type { CodeSettings } from '../../../core/job';
+import { quantityText } from '../../shared/units';
 import StateShape from '../../shared/StateShape.vue';
 import FixButtons from '../FixButtons.vue';
 
-const props = defineProps<{ view: PressView }>();
-const contrasts = computed(() => props.view.findings.filter(({ code }) => code.startsWith('contrast')));
+const props = defineProps<{ code: CodeSettings; view: PressView }>();
+const kinds = ['contrast', 'contrast-luma', 'contrast-red'];
+const contrasts = computed(() =>
+  props.view.findings.filter(
+    ({ kind, about }) => kinds.includes(kind) && 'id' in about && about.id === props.code.id,
+  ),
+);
 const worst = computed(() => contrasts.value.find(({ fixes }) => fixes.length > 0));
 const weakest = computed(() => props.view.made?.weakest ?? []);
 const inside = (value: number, size: number): boolean => value >= 0 && value < size;
@@ -19,9 +26,9 @@ const placeOf = (row: number, column: number): string => {
 <template>
   <h2 class="heading">Contrast of the worst pair</h2>
   <dl>
-    <template v-for="finding in contrasts" :key="finding.code">
+    <template v-for="finding in contrasts" :key="finding.kind">
       <dt><StateShape :state="finding.severity" /> {{ finding.title }}</dt>
-      <dd class="measure">{{ finding.measured.value?.toFixed(0) }} %</dd>
+      <dd class="measure">{{ quantityText(finding.measured, 'mm') }}</dd>
     </template>
   </dl>
   <div v-if="worst" class="fixes"><FixButtons :finding="worst" :can-pass="false" /></div>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What every piece needs: material and machine, sizes, where the code lies, what is marked. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
-import { roundCorners } from '../../../core/piece';
+import type { CodeSettings, Job } from '../../../core/job';
+import { roundCorners, type CodePlacement } from '../../../core/piece';
 import { findPair, pairs } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
@@ -13,18 +13,19 @@ import { sizedPiece } from './outlineChoices';
 import ReadingDistance from './ReadingDistance.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 
-const props = defineProps<{ job: Job; view: PressView; things: Things }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 const bench = useBench();
 
 const pair = computed(() => findPair(props.job.making.material, props.job.making.machine));
-const place = computed(() => props.things.all.value.find(({ id }) => id === 'code')?.box ?? null);
+const place = computed(() => props.things.all.value.find(({ id }) => id === props.code.id)?.box ?? null);
 const marksLighter = computed(() => pair.value?.markTone === 'lighter');
 const widthStepMm = computed(
   () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
 );
 
-const code = computed(() => props.job.piece.code);
-const isCentred = computed(() => code.value.xMm === 'middle' && code.value.yMm === 'middle');
+const isCentred = computed(
+  () => props.code.placement.xMm === 'middle' && props.code.placement.yMm === 'middle',
+);
 /** One radius for all corners, where they are alike; null where the outline has no such thing. */
 const radius = computed(() => {
   const { outline } = props.job.piece;
@@ -34,8 +35,8 @@ const radius = computed(() => {
   return isAlike && first.shape !== 'chamfer' ? (first.shape === 'square' ? 0 : first.mm) : null;
 });
 
-function setCode(change: Partial<Job['piece']['code']>, key: string): void {
-  bench.editPiece({ code: { ...code.value, ...change } }, key);
+function setCode(change: Partial<CodePlacement>, key: string): void {
+  bench.editPlacement(change, key);
 }
 
 /** Outlines that keep their proportion are as high as wide, or as their drawing. */
@@ -116,7 +117,7 @@ const polarities = computed(() => [
       />
       <MeasureInput
         label="Code width"
-        :mm="code.widthMm"
+        :mm="code.placement.widthMm"
         :min-mm="1"
         :max-mm="5000"
         :step-mm="widthStepMm"

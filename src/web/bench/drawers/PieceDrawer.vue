@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The piece station: the thing itself, a page for each of its sides. */
 import { storeToRefs } from 'pinia';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import PageNav from '../../shared/PageNav.vue';
 import { useStage } from '../../stores/stage';
@@ -13,7 +13,9 @@ import PieceStand from './PieceStand.vue';
 import PieceTemplates from './PieceTemplates.vue';
 import PieceThings from './PieceThings.vue';
 
-defineProps<{ job: Job; view: PressView; things: Things }>();
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
+defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 
 const pages = [
   { id: 'basics', name: 'Basics', component: PieceBasics },
@@ -31,6 +33,7 @@ const { piecePage: page } = storeToRefs(useStage());
     <component
       :is="pages.find(({ id }) => id === page)!.component"
       :job="job"
+      :code="code"
       :view="view"
       :things="things"
     />

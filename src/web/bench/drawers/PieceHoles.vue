@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Holes and slots, row by row: what goes through them, how many, and how far from the edges. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
+import { type Job, freeId } from '../../../core/job';
 import {
   clearanceHoles,
   holeFits,
@@ -17,12 +17,15 @@ import MeasureInput from '../../shared/MeasureInput.vue';
 import MeasureRows from '../../shared/MeasureRows.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { lengthText } from '../../shared/units';
+import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
-import { freshId } from './things';
 
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
+const { words } = useWording();
 const preferences = usePreferences();
 const holes = computed(() => props.job.piece.holes);
 
@@ -64,7 +67,7 @@ const starts: readonly { readonly label: string; readonly hole: Omit<HoleSetting
 ];
 
 function add(hole: Omit<HoleSettings, 'id'>): void {
-  bench.editPiece({ holes: [...holes.value, { ...hole, id: freshId('hole', holes.value) }] }, 'hole-add');
+  bench.editPiece({ holes: [...holes.value, { ...hole, id: freeId('hole', holes.value) }] }, 'hole-add');
 }
 function set(id: string, change: Partial<HoleSettings>): void {
   bench.editPiece(
@@ -104,9 +107,9 @@ const slotRows = [
       <p class="note">Distances are to the middle of the first hole; the others mirror it.</p>
     </div>
     <p v-if="holes.length === 0" class="note empty">This piece has no holes.</p>
-    <article v-for="hole in holes" :key="hole.id" :aria-label="holeName(hole)">
+    <article v-for="hole in holes" :key="hole.id" :aria-label="words(holeName(hole))">
       <header>
-        <h3>{{ holeName(hole) }}</h3>
+        <h3>{{ words(holeName(hole)) }}</h3>
         <button type="button" class="plain" @click="remove(hole.id)">Take away</button>
       </header>
       <template v-if="hole.shape.kind === 'screw'">

@@ -14,6 +14,8 @@ import OutlineKind from './OutlineKind.vue';
 import OutlineSize from './OutlineSize.vue';
 import { newOutline, offeredKinds, outlineIcon, outlineNames, sizedPiece } from './outlineChoices';
 
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();

@@ -13,6 +13,8 @@ import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import StandDrawing from '../StandDrawing.vue';
 
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
 const props = defineProps<{ job: Job; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
 import { computed, onMounted, ref } from 'vue';
-import type { Job } from '../../../core/job';
+import { withCode, type CodeSettings, type Job } from '../../../core/job';
 import { templates, type Template } from '../../../content';
 import type { PressView } from '../../../engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
@@ -9,7 +9,9 @@ import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
 import { useTemplatePictures } from './useTemplatePictures';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const shelf = usePieceShelf();
 onMounted(() => void shelf.load());
@@ -33,10 +35,11 @@ const takesMessage = ref(false);
 
 /** Style and logo come along, as they are part of how it looks; the message only when asked for. */
 function take({ job }: Offer): void {
-  const { name, collection, note, message } = props.job;
-  const own = takesMessage.value ? {} : { message };
-  bench.codeIndex = 0;
-  bench.edit({ ...job, name, collection, note, overrides: [], ...own }, 'template');
+  const { name, collection, note } = props.job;
+  const taken: Job = { ...job, name, collection, note, overrides: [] };
+  const { id } = taken.codes[0]!;
+  const { message } = props.code;
+  bench.edit(takesMessage.value ? taken : withCode(taken, id, (code) => ({ ...code, message })), 'template');
 }
 
 const newName = ref('');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
 import { computed } from 'vue';
-import { type Job, mostCodes } from '../../../core/job';
+import { freeId, mostCodes, withCodeAdded, type CodeSettings, type Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
 import { useStage } from '../../stores/stage';
@@ -11,9 +11,9 @@ import ThingCode from './ThingCode.vue';
 import ThingFrame from './ThingFrame.vue';
 import ThingPlace from './ThingPlace.vue';
 import ThingWords from './ThingWords.vue';
-import { freshId, newThing, startNames, type Start } from './things';
+import { newThing, startNames, type Start } from './things';
 
-const props = defineProps<{ job: Job; view: PressView; things: Things }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 const bench = useBench();
 const stage = useStage();
 
@@ -28,10 +28,10 @@ function add(start: Start): void {
 
 /** A code like the one at hand, beside it. */
 function addCode(): void {
-  const { message, symbol, style, piece, moreCodes } = props.job;
-  const code = { ...piece.code, xMm: Number((piece.widthMm - piece.code.widthMm).toFixed(2)) };
+  const { placement } = props.code;
+  const xMm = Number((props.job.piece.widthMm - placement.widthMm).toFixed(2));
   bench.edit(
-    { ...props.job, moreCodes: [...moreCodes, { message, symbol, style, logo: null, code }] },
+    withCodeAdded(props.job, { ...props.code, logo: null, placement: { ...placement, xMm } }),
     'code-add',
   );
 }
@@ -40,7 +40,7 @@ function copy(): void {
   const own = item.value;
   if (own === null) return;
   const { items } = props.job.piece;
-  const id = freshId(own.kind, items);
+  const id = freeId(own.kind, items);
   const moved = 'yMm' in own && own.yMm !== 'middle' ? { yMm: own.yMm + 5 } : {};
   bench.editPiece({ items: [...items, { ...own, ...moved, id }] }, 'thing-copy');
   stage.hold(id);
@@ -64,9 +64,7 @@ function reorder(step: 1 | -1): void {
         <button v-for="[start, name] in starts" :key="start" type="button" @click="add(start)">
           {{ name }}
         </button>
-        <button type="button" :disabled="job.moreCodes.length >= mostCodes - 1" @click="addCode">
-          Another code
-        </button>
+        <button type="button" :disabled="job.codes.length >= mostCodes" @click="addCode">Another code</button>
       </div>
       <h2 class="heading">On the piece</h2>
       <div role="listbox" aria-label="On the piece" class="entries">
@@ -75,14 +73,10 @@ function reorder(step: 1 | -1): void {
           :key="thing.id"
           type="button"
           role="option"
-          :aria-selected="thing.id === stage.selected"
-          @click="things.hold(thing.id)"
+          :aria-selected="thing.id === things.held.value?.id"
+          @click="things.hold(thing)"
         >
-          {{
-            thing.id === 'code' && job.moreCodes.length > 0
-              ? `code ${bench.codeIndex + 1}, at hand`
-              : thing.name
-          }}
+          {{ thing.name }}{{ thing.id === code.id && job.codes.length > 1 ? ', at hand' : '' }}
         </button>
       </div>
     </section>
@@ -94,8 +88,8 @@ function reorder(step: 1 | -1): void {
       :item="item"
       :job="job"
     />
-    <ThingCode v-else :job="job" :view="view" />
-    <ThingPlace :job="job" :view="view" :things="things" @copy="copy" @reorder="reorder" />
+    <ThingCode v-else :job="job" :code="code" :view="view" />
+    <ThingPlace :job="job" :code="code" :view="view" :things="things" @copy="copy" @reorder="reorder" />
   </div>
 </template>
 

@@ -10,6 +10,8 @@ import { usePreferences } from '../../stores/preferences';
 import type { ProofControl } from '../useProof';
 import ReadingDistance from './ReadingDistance.vue';
 
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
 const props = defineProps<{ job: Job; view: PressView; proof: ProofControl }>();
 const bench = useBench();
 const preferences = usePreferences();

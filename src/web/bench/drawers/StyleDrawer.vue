@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The style station: what the symbol looks like and how it is built, a page for each. */
 import { storeToRefs } from 'pinia';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useStageNotes } from '../../stores/stageNotes';
 import PageNav from '../../shared/PageNav.vue';
@@ -12,7 +12,9 @@ import StyleShapes from './StyleShapes.vue';
 import StyleSymbol from './StyleSymbol.vue';
 import StyleVariants from './StyleVariants.vue';
 
-defineProps<{ job: Job; view: PressView }>();
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
+defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 
 const pages = [
   { id: 'looks', name: 'Looks', component: StyleLooks },
@@ -27,6 +29,6 @@ const { stylePage: page } = storeToRefs(useStageNotes());
 
 <template>
   <PageNav v-model="page" label="Pages of the style" :pages="pages">
-    <component :is="pages.find(({ id }) => id === page)!.component" :job="job" :view="view" />
+    <component :is="pages.find(({ id }) => id === page)!.component" :job="job" :code="code" :view="view" />
   </PageNav>
 </template>

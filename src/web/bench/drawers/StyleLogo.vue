@@ -2,7 +2,7 @@
 /** A logo in the code: where it comes from, its size and place, and what it costs. */
 import { computed } from 'vue';
 import type { LogoSettings } from '../../../core/logo';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
@@ -13,13 +13,13 @@ import LogoBudget from './LogoBudget.vue';
 import LogoSourcePicker from './LogoSourcePicker.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 useStageNote('logo');
-const logo = computed(() => props.job.logo);
+const logo = computed(() => props.code.logo);
 
 function setLogo(change: Partial<LogoSettings>, key: string): void {
-  if (logo.value !== null) bench.edit({ ...props.job, logo: { ...logo.value, ...change } }, `logo-${key}`);
+  if (logo.value !== null) bench.editCode({ logo: { ...logo.value, ...change } }, `logo-${key}`);
 }
 
 function setInk(change: Partial<LogoSettings['ink']>, key: string): void {
@@ -55,7 +55,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
 <template>
   <div class="columns">
     <section>
-      <LogoSourcePicker :job="job" />
+      <LogoSourcePicker :code="code" />
     </section>
     <template v-if="logo">
       <section>
@@ -169,7 +169,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
         </template>
       </section>
       <section :class="{ wide: !isFile }">
-        <LogoBudget :job="job" :view="view" />
+        <LogoBudget :job="job" :code="code" :view="view" />
       </section>
     </template>
     <section v-else class="none">

@@ -2,7 +2,7 @@
 /** Colours of modules, finder patterns and ground, with the contrast that they leave. */
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { FinderPaint, Ground, Paint, StylePaint } from '../../../core/artwork';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
@@ -13,18 +13,15 @@ import { useStageNote } from '../../stores/stageNotes';
 import GroundField from './GroundField.vue';
 import PaintContrast from './PaintContrast.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 useStageNote('weakest');
-const paint = computed(() => props.job.style.paint);
+const paint = computed(() => props.code.style.paint);
 const machine = computed(() => findPair(props.job.making.material, props.job.making.machine)?.machine);
 const printsColours = computed(() => machine.value?.inks === 'process' && !props.job.making.reversed);
 
 function setPaint(change: Partial<StylePaint>, key: string): void {
-  bench.edit(
-    { ...props.job, style: { ...props.job.style, paint: { ...paint.value, ...change } } },
-    `paint-${key}`,
-  );
+  bench.editCode({ style: { ...props.code.style, paint: { ...paint.value, ...change } } }, `paint-${key}`);
 }
 
 const place = ref(-1);
@@ -59,9 +56,9 @@ const setGround = (ground: Ground): void => setPaint({ ground }, 'ground');
 const usual = ['#1f7a6d', '#22303a', '#14385c', '#7a2e1f', '#4a2f6b', '#f4efdf', '#dcebf2'];
 const own = shallowRef<readonly string[]>([]);
 watch(
-  () => JSON.stringify([props.job.logo?.source, paint.value.ground]),
+  () => JSON.stringify([props.code.logo?.source, paint.value.ground]),
   async () => {
-    own.value = await useEngine().press.palette(props.job);
+    own.value = await useEngine().press.palette(props.job, props.code.id);
   },
   { immediate: true },
 );
@@ -114,7 +111,7 @@ const palette = computed(() => [...own.value, ...usual]);
       <GroundField :model-value="paint.ground" :palette="palette" @update:model-value="setGround" />
     </section>
     <section>
-      <PaintContrast :view="view" />
+      <PaintContrast :code="code" :view="view" />
     </section>
   </div>
   <div v-else class="columns">

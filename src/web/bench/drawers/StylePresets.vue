@@ -2,13 +2,13 @@
 /** Shipped styles, each drawn on a corner of this very code. */
 import { computed, shallowRef, watch } from 'vue';
 import { presets, shapesKey, type Style } from '../../../core/artwork';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView, Swatch } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
 import { presetFitness } from '../../../content';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const emit = defineEmits<{ choose: [style: Partial<Style>] }>();
 
 const swatches = shallowRef<readonly Swatch[]>([]);
@@ -16,12 +16,12 @@ watch(
   () => [props.view.payload, props.view.made?.version, props.view.made?.mask, props.view.made?.level],
   async () => {
     const { press } = useEngine();
-    swatches.value = await press.swatches(props.job);
+    swatches.value = await press.swatches(props.job, props.code.id);
   },
   { immediate: true },
 );
 
-const current = computed(() => shapesKey(props.job.style));
+const current = computed(() => shapesKey(props.code.style));
 
 const entries = computed(() =>
   presets.map((preset) => ({

@@ -2,7 +2,7 @@
 /** The shapes of modules and patterns, every parameter on its own. */
 import { computed, ref } from 'vue';
 import type { FinderShape, FinderStyle, ModuleStyle, Style } from '../../../core/artwork';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import RangeField from '../../shared/RangeField.vue';
@@ -10,13 +10,13 @@ import { useBench } from '../../stores/bench';
 import StyleFitness from './StyleFitness.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
-const style = computed(() => props.job.style);
+const style = computed(() => props.code.style);
 const modules = computed(() => style.value.modules);
 
 function setStyle(change: Partial<Style>, key: string): void {
-  bench.edit({ ...props.job, style: { ...style.value, ...change } }, key);
+  bench.editCode({ style: { ...style.value, ...change } }, key);
 }
 
 function setModules(change: Partial<ModuleStyle>, key: string): void {

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** How the symbol is built. */
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
 import SwitchField from '../../shared/SwitchField.vue';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 
-function set<Key extends keyof Job['symbol']>(key: Key, value: Job['symbol'][Key]): void {
-  bench.edit({ ...props.job, symbol: { ...props.job.symbol, [key]: value } }, `symbol-${key}`);
+function set<Key extends keyof CodeSettings['symbol']>(key: Key, value: CodeSettings['symbol'][Key]): void {
+  bench.editCode({ symbol: { ...props.code.symbol, [key]: value } }, `symbol-${key}`);
 }
 
 const versions = Array.from({ length: 40 }, (_, index) => index + 1);
@@ -39,7 +39,7 @@ const levelNames: Record<Level, string> = {
           :key="level"
           type="button"
           role="radio"
-          :aria-checked="job.symbol.level === level"
+          :aria-checked="code.symbol.level === level"
           @click="set('level', level)"
         >
           <span class="measure">{{ level }}</span>
@@ -55,13 +55,13 @@ const levelNames: Record<Level, string> = {
           <strong>{{ view.made.correctablePerBlock }}</strong> damaged codewords in each of
           {{ view.made.blockCount }} {{ view.made.blockCount === 1 ? 'block' : 'blocks' }}; the design uses 0.
         </p>
-        <p v-if="view.made.level !== job.symbol.level" class="note">
-          Asked for {{ job.symbol.level }}; the version has room for {{ view.made.level }} at the same size.
+        <p v-if="view.made.level !== code.symbol.level" class="note">
+          Asked for {{ code.symbol.level }}; the version has room for {{ view.made.level }} at the same size.
         </p>
       </template>
       <SwitchField
         label="Raise the level where it costs no size"
-        :model-value="job.symbol.raiseLevel"
+        :model-value="code.symbol.raiseLevel"
         @update:model-value="set('raiseLevel', $event)"
       />
     </section>
@@ -71,13 +71,13 @@ const levelNames: Record<Level, string> = {
         <label for="symbol-version">Version</label>
         <ElSelect
           id="symbol-version"
-          :model-value="job.symbol.version"
+          :model-value="code.symbol.version"
           @update:model-value="set('version', $event)"
         >
           <ElOption
             value="smallest"
             :label="
-              view.made && job.symbol.version === 'smallest' ? `smallest (${view.made.version})` : 'smallest'
+              view.made && code.symbol.version === 'smallest' ? `smallest (${view.made.version})` : 'smallest'
             "
           />
           <ElOption v-for="version in versions" :key="version" :value="version" :label="`${version}`" />
@@ -85,11 +85,11 @@ const levelNames: Record<Level, string> = {
       </div>
       <div class="line pair">
         <label for="symbol-mask">Mask</label>
-        <ElSelect id="symbol-mask" :model-value="job.symbol.mask" @update:model-value="set('mask', $event)">
+        <ElSelect id="symbol-mask" :model-value="code.symbol.mask" @update:model-value="set('mask', $event)">
           <ElOption
             value="least-penalty"
             :label="
-              view.made && job.symbol.mask === 'least-penalty'
+              view.made && code.symbol.mask === 'least-penalty'
                 ? `least penalty (${view.made.mask})`
                 : 'least penalty'
             "
@@ -99,14 +99,14 @@ const levelNames: Record<Level, string> = {
       </div>
       <div class="line pair">
         <label for="symbol-mode">Mode</label>
-        <ElSelect id="symbol-mode" :model-value="job.symbol.mode" @update:model-value="set('mode', $event)">
+        <ElSelect id="symbol-mode" :model-value="code.symbol.mode" @update:model-value="set('mode', $event)">
           <ElOption value="shortest" label="shortest mix" />
           <ElOption v-for="mode in modes" :key="mode" :value="mode" :label="modeNames[mode]" />
         </ElSelect>
       </div>
       <SwitchField
         label="Announce UTF-8 (ECI 26); a few readers stumble over it"
-        :model-value="job.symbol.eci"
+        :model-value="code.symbol.eci"
         @update:model-value="set('eci', $event)"
       />
     </section>

@@ -1,7 +1,17 @@
 <script setup lang="ts">
 /** Looks of this job side by side, each with its limits and what readers make of it: keep one, mix two. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { lookOf, type Look, type Job, inLook, lookKey, lookName, mixedLooks } from '../../../core/job';
+import {
+  lookKey,
+  lookName,
+  lookOf,
+  mixedLooks,
+  plainLook,
+  withCode,
+  type CodeSettings,
+  type Job,
+  type Look,
+} from '../../../core/job';
 import type { ProofReport } from '../../../core/proof';
 import type { PiecePicture, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -13,7 +23,7 @@ import { useHouseStyles } from '../../stores/houseStyles';
 import { usePreferences } from '../../stores/preferences';
 import { mostVariants, useVariants } from '../../stores/variants';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const houseStyles = useHouseStyles();
 const preferences = usePreferences();
@@ -23,10 +33,10 @@ variants.open(bench.id);
 /** Pictures and readings by the look and the job it is on. */
 const pictures = shallowRef<Readonly<Record<string, PiecePicture>>>({});
 const readings = shallowRef<Readonly<Record<string, ProofReport | null>>>({});
+const variantJob = (look: Look): Job => withCode(props.job, props.code.id, (code) => ({ ...code, ...look }));
 /** Everything but the look, so that a picture is made anew when anything else changes. */
-const rest = computed(() => JSON.stringify({ ...props.job, style: null, logo: null, note: '', name: '' }));
+const rest = computed(() => JSON.stringify({ ...variantJob(plainLook), note: '', name: '' }));
 const keyOf = (look: Look): string => `${lookKey(look)} ${rest.value}`;
-const variantJob = (look: Look): Job => ({ ...props.job, style: look.style, logo: look.logo });
 let closed = false;
 let run = 0;
 onBeforeUnmount(() => (closed = true));
@@ -37,7 +47,7 @@ watch(
     const mine = ++run;
     for (const look of variants.looks) {
       if (pictures.value[keyOf(look)] !== undefined) continue;
-      const picture = await useEngine().press.picture(variantJob(look));
+      const picture = await useEngine().press.picture(variantJob(look), props.code.id);
       if (closed || mine !== run) return;
       pictures.value = { ...pictures.value, [keyOf(look)]: picture };
     }
@@ -51,7 +61,7 @@ watch(
   { immediate: true },
 );
 
-const current = computed(() => lookKey(lookOf(props.job)));
+const current = computed(() => lookKey(lookOf(props.code)));
 const cards = computed(() =>
   variants.looks.map((look) => {
     const picture = pictures.value[keyOf(look)] ?? null;
@@ -97,7 +107,7 @@ function drop(index: number): void {
 }
 
 function keep(look: Look): void {
-  bench.edit({ ...inLook(props.job, look), logo: look.logo }, 'variant');
+  bench.editCode(look, 'variant');
 }
 </script>
 
@@ -150,7 +160,7 @@ function keep(look: Look): void {
         </div>
       </li>
       <li v-if="variants.looks.length < mostVariants" class="add">
-        <button type="button" class="action" @click="add(lookOf(job))">Put this look beside</button>
+        <button type="button" class="action" @click="add(lookOf(code))">Put this look beside</button>
         <p class="note">
           Then change it, and put it beside again. Mixing takes modules, ground and logo of one and the finder
           patterns of the other.

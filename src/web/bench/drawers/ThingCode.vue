@@ -1,14 +1,13 @@
 <script setup lang="ts">
 /** The code at hand, among other things on the piece. */
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 
-const props = defineProps<{ job: Job; view: PressView }>();
+defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
-const set = (widthMm: number): void =>
-  void bench.editPiece({ code: { ...props.job.piece.code, widthMm } }, 'code-width');
+const set = (widthMm: number): void => void bench.editPlacement({ widthMm }, 'code-width');
 </script>
 
 <template>
@@ -18,7 +17,7 @@ const set = (widthMm: number): void =>
       <p class="summary">{{ view.summary }}</p>
       <MeasureInput
         label="Code width"
-        :mm="job.piece.code.widthMm"
+        :mm="code.placement.widthMm"
         :min-mm="1"
         :max-mm="5000"
         :step-mm="view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1"
@@ -26,7 +25,7 @@ const set = (widthMm: number): void =>
       />
       <p class="note">
         {{
-          job.moreCodes.length > 0
+          job.codes.length > 1
             ? 'Message, style, fit bar and readout are those of the code at hand. A click on another code takes that one.'
             : 'Message and style have stations of their own.'
         }}

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A frame around a code, or a border line along the edge. */
 import { computed } from 'vue';
-import { placeInJob, type Job } from '../../../core/job';
+import type { Job } from '../../../core/job';
 import { frameShapes, type BorderSettings, type FrameSettings } from '../../../core/piece';
 import { typefaces } from '../../../core/words';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
@@ -83,14 +83,9 @@ const borderRows = [
       />
       <MeasureRows :of="item" :rows="frameRows" @change="set" />
       <ChoiceRow
-        v-if="job.moreCodes.length > 0"
+        v-if="job.codes.length > 1"
         label="Around"
-        :choices="
-          [...Array(job.moreCodes.length + 1).keys()].map((index) => ({
-            value: index,
-            label: `code ${placeInJob(index, bench.codeIndex) + 1}`,
-          }))
-        "
+        :choices="job.codes.map(({ id }, index) => ({ value: id, label: `code ${index + 1}` }))"
         :model-value="item.around"
         @update:model-value="set({ around: $event })"
       />

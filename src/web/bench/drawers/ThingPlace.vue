@@ -2,7 +2,7 @@
 /** Where what is held lies: from the edges, lined up with the piece or with other things, turned, in order. */
 import { ArrowDown, ArrowUp, Copy, RotateCw, Trash2 } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import type { Job } from '../../../core/job';
+import type { CodeSettings, Job } from '../../../core/job';
 import { alignedWith, alignments, distributed, type Alignment, type Axis } from '../../../core/piece';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
@@ -13,21 +13,20 @@ import SwitchField from '../../shared/SwitchField.vue';
 import { useBench } from '../../stores/bench';
 import type { Things } from '../useThings';
 
-const props = defineProps<{ job: Job; view: PressView; things: Things }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 defineEmits<{ copy: []; reorder: [step: 1 | -1] }>();
 const bench = useBench();
 
 const held = computed(() => props.things.held.value);
 const item = computed(() => props.job.piece.items.find(({ id }) => id === held.value?.id) ?? null);
 const settings = computed(() => {
-  if (held.value?.id === 'code') return props.job.piece.code;
+  if (held.value?.kind === 'code') return props.code.placement;
   return item.value?.kind === 'words' || item.value?.kind === 'art' ? item.value : null;
 });
 const inColour = computed(
   () => findPair(props.job.making.material, props.job.making.machine)?.machine.inks === 'process',
 );
-const place = (change: { xMm?: Axis; yMm?: Axis }): void =>
-  props.things.place(held.value!.id, change, 'place');
+const place = (change: { xMm?: Axis; yMm?: Axis }): void => props.things.place(change, 'place');
 
 /** What to line up with: the piece, or another thing. */
 const against = ref('piece');
@@ -49,19 +48,28 @@ function align(alignment: Alignment): void {
 
 /** All free things along an axis, with the same distance between neighbours. */
 function distribute(axis: 'x' | 'y'): void {
-  const free = props.things.all.value.filter(({ isFree, id }) => isFree && !id.startsWith('other-'));
+  const free = props.things.all.value.filter(({ isFree }) => isFree);
   const places = distributed(
     free.map(({ box }) => box),
     axis,
   );
   const key = axis === 'x' ? 'xMm' : 'yMm';
   const at = new Map(free.map(({ id }, index) => [id, Number(places[index]!.toFixed(3))]));
-  const { piece } = props.job;
-  const code = at.get('code');
-  bench.editPiece(
+  const { codes, piece } = props.job;
+  const moved = <Part extends { id: string }>(part: Part, set: (mm: number) => Part): Part => {
+    const mm = at.get(part.id);
+    return mm === undefined ? part : set(mm);
+  };
+  bench.edit(
     {
-      code: code === undefined ? piece.code : { ...piece.code, [key]: code },
-      items: piece.items.map((own) => (at.has(own.id) ? { ...own, [key]: at.get(own.id)! } : own)),
+      ...props.job,
+      codes: codes.map((code) =>
+        moved(code, (mm) => ({ ...code, placement: { ...code.placement, [key]: mm } })),
+      ),
+      piece: {
+        ...piece,
+        items: piece.items.map((own) => moved(own, (mm) => ({ ...own, [key]: mm }))),
+      },
     },
     'distribute',
   );
@@ -86,11 +94,11 @@ const usualShadow = { rightMm: 0.6, downMm: 0.8, blurMm: 0.7, opacity: 0.4 };
           <button type="button" aria-label="Copy" title="Copy" @click="$emit('copy')"><Copy /></button>
         </template>
         <button
-          v-if="item || job.moreCodes.length > 0"
+          v-if="item || job.codes.length > 1"
           type="button"
           aria-label="Take away"
           title="Take away (Del)"
-          @click="things.remove(held!.id)"
+          @click="things.removeHeld()"
         >
           <Trash2 />
         </button>

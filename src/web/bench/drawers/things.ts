@@ -1,15 +1,8 @@
 /** Things to put on a piece, and where they go to begin with. */
 import type { LogoSource } from '../../../core/logo';
-import { type Job, newArt, newBorder, newFrame, newWords } from '../../../core/job';
+import { freeId, type Job, newArt, newBorder, newFrame, newWords } from '../../../core/job';
 import type { ItemSettings } from '../../../core/piece';
 import type { MadeView } from '../../../engine';
-
-/** `words-3`: the first number that no other has. */
-export function freshId(prefix: string, others: readonly { readonly id: string }[]): string {
-  let number = 1;
-  while (others.some(({ id }) => id === `${prefix}-${number}`)) number++;
-  return `${prefix}-${number}`;
-}
 
 export type Start = 'words' | 'call' | 'host' | 'frame' | 'art' | 'border';
 
@@ -25,7 +18,7 @@ export const startNames: Readonly<Record<Start, string>> = {
 /** Below the code where there is room, else above it. */
 export function newThing(start: Start, job: Job, made: MadeView | null): ItemSettings {
   const { items, widthMm, heightMm } = job.piece;
-  const id = freshId(start === 'call' || start === 'host' ? 'words' : start, items);
+  const id = freeId(start === 'call' || start === 'host' ? 'words' : start, items);
   const capitalMm = Number(Math.min(6, Math.max(2, Math.min(widthMm, heightMm) / 12)).toFixed(1));
   const quiet = made?.quietZone;
   const below = quiet === undefined ? heightMm : quiet.y + quiet.height;

@@ -1,0 +1,71 @@
+/** Changes to a job: those of fixes, and codes put on and taken away. */
+import type { Change, Fields } from '../finding';
+import type { CodeSettings, Job } from './job';
+
+/** The job with changes made, in their order. Whether the result is a valid job is for the schema to say. */
+export const applyChanges = (job: Job, changes: readonly Change[]): Job => changes.reduce(changed, job);
+
+function changed(job: Job, change: Change): Job {
+  switch (change.on) {
+    case 'code':
+      return withCode(job, change.id, (code) => ({
+        ...code,
+        [change.part]: change.set && { ...code[change.part], ...change.set },
+      }));
+    case 'piece':
+      return { ...job, piece: { ...job.piece, ...change.set } };
+    case 'item':
+      return { ...job, piece: { ...job.piece, items: withPart(job.piece.items, change.id, change.set) } };
+    case 'hole':
+      return { ...job, piece: { ...job.piece, holes: withPart(job.piece.holes, change.id, change.set) } };
+    case 'making':
+      return { ...job, making: { ...job.making, ...change.set } };
+    case 'reading':
+      return { ...job, reading: { ...job.reading, ...change.set } };
+  }
+}
+
+const withPart = <Part extends { readonly id: string }>(
+  parts: readonly Part[],
+  id: string,
+  set: Fields | null,
+): Part[] => parts.flatMap((part) => (part.id !== id ? [part] : set === null ? [] : [{ ...part, ...set }]));
+
+/** The job with one of its codes changed. */
+export const withCode = (job: Job, id: string, change: (code: CodeSettings) => CodeSettings): Job => ({
+  ...job,
+  codes: job.codes.map((code) => (code.id === id ? change(code) : code)),
+});
+
+/** The code with an id; the first when there is none. */
+export const codeOf = ({ codes }: Pick<Job, 'codes'>, id: string): CodeSettings =>
+  codes.find((code) => code.id === id) ?? codes[0]!;
+
+/** The first `name-1`, `name-2`, ... that nothing in a list has. */
+export function freeId(name: string, taken: readonly { readonly id: string }[]): string {
+  const ids = new Set(taken.map(({ id }) => id));
+  let number = 1;
+  while (ids.has(`${name}-${number}`)) number++;
+  return `${name}-${number}`;
+}
+
+/** The job with one more code, under an id of its own. */
+export const withCodeAdded = (job: Job, settings: Omit<CodeSettings, 'id'>): Job => ({
+  ...job,
+  codes: [...job.codes, { ...settings, id: freeId('code', job.codes) }],
+});
+
+/** The job without a code. Frames around it go with it, and so do its overrides. The job itself when it has no other. */
+export function withoutCode(job: Job, id: string): Job {
+  const codes = job.codes.filter((code) => code.id !== id);
+  if (codes.length === 0 || codes.length === job.codes.length) return job;
+  return {
+    ...job,
+    codes,
+    piece: {
+      ...job.piece,
+      items: job.piece.items.filter((item) => item.kind !== 'frame' || item.around !== id),
+    },
+    overrides: job.overrides.filter(({ about }) => about.on !== 'code' || about.id !== id),
+  };
+}

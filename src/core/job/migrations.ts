@@ -1,0 +1,132 @@
+/** Job documents of older format versions, brought up to date. The tests keep one saved document of each version. */
+import { plainPaint, plainStyle } from '../artwork';
+import { plainPiece } from '../piece';
+import { z } from '../schema';
+import { currentFormatVersion, jobSchema, problemsOf, type Job } from './job';
+
+type Document = Record<string, unknown>;
+
+/** Steps from one format version to the next; the key is the version they start from. Version 1 is the first. */
+const steps: Readonly<Record<number, (document: Document) => Document>> = {
+  1: (document) => ({ ...document, formatVersion: 2, note: '', style: plainStyle }),
+  2: (document) => ({
+    ...document,
+    formatVersion: 3,
+    logo: null,
+    style: { ...(document.style as object), round: null, paint: plainPaint },
+  }),
+  3: (document) => ({ ...document, formatVersion: 4, moreCodes: [], piece: pieceOfVersion3(document.piece) }),
+  4: withListOfCodes,
+};
+
+export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
+
+/** Reads a job document of any format version. Problems are sentences that name the field. */
+export function parseJob(document: unknown): ParsedJob {
+  const version = formatVersionOf(document);
+  if (version !== null && version > currentFormatVersion)
+    return {
+      problems: [
+        `formatVersion: this document is of version ${version}; this program reads up to ${currentFormatVersion}.`,
+      ],
+    };
+  const parsed = anyJobSchema.safeParse(document);
+  return parsed.success ? { job: parsed.data } : { problems: problemsOf(parsed.error) };
+}
+
+/** A document of any format version, brought up to date; for what may have been kept by an older program. */
+export const anyJobSchema = z.preprocess(bringUpToDate, jobSchema);
+
+function bringUpToDate(document: unknown): unknown {
+  let current = document;
+  for (let version = formatVersionOf(document) ?? currentFormatVersion; version in steps; version++)
+    current = steps[version]!(current as Document);
+  return current;
+}
+
+function formatVersionOf(document: unknown): number | null {
+  if (typeof document !== 'object' || document === null || !('formatVersion' in document)) return null;
+  return typeof document.formatVersion === 'number' ? document.formatVersion : null;
+}
+
+/** Until version 3 a piece was a rectangle with one radius and a code in the middle or at a place. */
+function pieceOfVersion3(piece: unknown): unknown {
+  const parsed = z
+    .object({
+      widthMm: z.number(),
+      heightMm: z.number(),
+      cornerRadiusMm: z.number(),
+      codeWidthMm: z.number(),
+      codePlace: z.union([z.literal('centred'), z.object({ xMm: z.number(), yMm: z.number() })]),
+    })
+    .safeParse(piece);
+  if (!parsed.success) return piece;
+  const { widthMm, heightMm, codeWidthMm, cornerRadiusMm, codePlace } = parsed.data;
+  const place = codePlace === 'centred' ? { xMm: 'middle', yMm: 'middle' } : codePlace;
+  return {
+    ...plainPiece(widthMm, heightMm, cornerRadiusMm),
+    code: { widthMm: codeWidthMm, turnDegrees: 0, ...place },
+  };
+}
+
+const codeParts = { message: z.unknown(), symbol: z.unknown(), style: z.unknown(), logo: z.unknown() };
+
+/** What version 4 had of all that changed. */
+const version4Schema = z.looseObject({
+  ...codeParts,
+  piece: z.looseObject({
+    code: z.unknown(),
+    items: z.array(z.looseObject({ id: z.string() })),
+    holes: z.array(z.looseObject({ id: z.string() })),
+  }),
+  moreCodes: z.array(z.looseObject({ ...codeParts, code: z.unknown() })),
+  overrides: z.array(z.looseObject({ code: z.string() })),
+});
+
+/**
+ * Version 4 had the parts of the first code in the document itself and those of the others in `moreCodes`; frames counted
+ * codes from 0, and overrides named a code by `~1` behind the kind of finding.
+ */
+function withListOfCodes(document: Document): Document {
+  const parsed = version4Schema.safeParse(document);
+  // What is wrong is told by the schema of today.
+  if (!parsed.success) return { ...document, formatVersion: 5 };
+  const { message, symbol, style, logo, piece, moreCodes, overrides, ...rest } = parsed.data;
+  const { code: firstPlace, items, holes, ...restOfPiece } = piece;
+  const codes = [{ message, symbol, style, logo, code: firstPlace }, ...moreCodes].map(
+    ({ code, ...parts }, index) => ({ id: `code-${index + 1}`, ...parts, placement: code }),
+  );
+  return {
+    ...rest,
+    formatVersion: 5,
+    codes,
+    piece: {
+      ...restOfPiece,
+      items: withOwnIds(items, codes).map((item) =>
+        item.kind === 'frame' ? { ...item, around: `code-${Number(item.around) + 1}` } : item,
+      ),
+      holes: withOwnIds(holes, []),
+    },
+    overrides: overrides.map(({ code, ...override }) => {
+      const [kind, place] = code.split('~');
+      const about = code.startsWith('piece-')
+        ? { on: 'piece' }
+        : { on: 'code', id: `code-${Number(place ?? 0) + 1}` };
+      return { ...override, kind, about };
+    }),
+  };
+}
+
+/** Ids that came twice, or that others have, get a number. */
+function withOwnIds<Part extends { readonly id: string }>(
+  parts: readonly Part[],
+  others: readonly { readonly id: string }[],
+): Part[] {
+  const taken = new Set(others.map(({ id }) => id));
+  return parts.map((part) => {
+    let { id } = part;
+    for (let number = 2; taken.has(id); number++) id = `${part.id.slice(0, 34)}-${number}`;
+    taken.add(id);
+    return { ...part, id };
+  });
+}
