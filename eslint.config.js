@@ -34,5 +34,6 @@ export default tseslint.config(
     },
   },
   { files: ['scripts/**', 'bench/**'], rules: { 'no-console': 'off' } },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   prettier,
 );

@@ -50,14 +50,29 @@ const fonts: Readonly<Record<FontFile, string>> = {
   'noto-emoji-emoji-400': notoEmojiEmoji400,
 };
 
-/** The bytes of one of our own files. */
-export const bytesOf = async (url: string): Promise<ArrayBuffer> => (await fetch(url)).arrayBuffer();
+/** The bytes of one of our own files. Rejects with a sentence when they cannot be had. */
+export async function bytesOf(url: string): Promise<ArrayBuffer> {
+  const response = await fetched(url);
+  if (!response.ok)
+    throw new Error(`A file of this page could not be loaded (${response.status}). Reload the page.`);
+  return response.arrayBuffer();
+}
+
+async function fetched(url: string): Promise<Response> {
+  try {
+    return await fetch(url);
+  } catch {
+    throw new Error('The Binarus server does not answer, and a file is needed from it.');
+  }
+}
 
 export const browserAssets: LogoAssets = {
   words: createTypesetter((file) => bytesOf(fonts[file])),
   renderer: () => bytesOf(resvgUrl),
   upload: async (hash) => {
-    const response = await fetch(`/api/files/${hash}`);
-    return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
+    const response = await fetched(`/api/files/${hash}`);
+    if (response.status === 404) return null;
+    if (!response.ok) throw new Error(`A logo or picture could not be loaded (${response.status}).`);
+    return new Uint8Array(await response.arrayBuffer());
   },
 };

@@ -1,8 +1,9 @@
 /** engine: job documents come in from the page; what to draw, files and proofs come back, all off the page's thread. */
-import { wrap, type Remote } from 'comlink';
+import { hosted, type Answers, type Started } from './hosted';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
+export { EngineProblem } from './hosted';
 export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
 export type {
@@ -17,19 +18,64 @@ export type {
 } from './pressView';
 export type { CodeView, StandView, ThingView } from './thingViews';
 
+/** What the bench asks at every key, apart from what it asks now and then: nothing slow stands before a key. */
+type Live = Pick<Press, 'load' | 'press'>;
+type Desk = Omit<Press, 'press'>;
+
 export interface Engine {
-  readonly press: Remote<Press>;
-  readonly prover: Remote<Prover>;
+  readonly live: Answers<Live>;
+  readonly desk: Answers<Desk>;
+  readonly prover: Answers<Prover>;
 }
 
-/** Starts the two workers. */
-export function startEngine(): Engine {
+/** Loading waits for our own server; what is computed within it has a limit of its own. */
+const loadingMs = 20_000;
+const liveLoadingMs = 8000;
+/** Drawing a piece takes milliseconds; one that takes this long would take for ever. */
+const drawingMs = 2000;
+const searchingMs = 30_000;
+/** A file from elsewhere, with the renderer that is loaded for it. */
+const fileMs = 4000;
+
+function started(worker: Worker): Started {
   return {
-    press: wrap<Press>(
-      new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'press' }),
-    ),
-    prover: wrap<Prover>(
-      new Worker(new URL('./prover.worker.ts', import.meta.url), { type: 'module', name: 'prover' }),
-    ),
+    endpoint: worker,
+    onBreak: (tell) => {
+      worker.addEventListener('error', tell);
+      worker.addEventListener('messageerror', tell);
+    },
+    end: () => worker.terminate(),
   };
 }
+
+const startPress = (): Started =>
+  started(new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'press' }));
+const startDesk = (): Started =>
+  started(new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'desk' }));
+const startProver = (): Started =>
+  started(new Worker(new URL('./prover.worker.ts', import.meta.url), { type: 'module', name: 'prover' }));
+
+/** Workers start when they are first asked. */
+export const startEngine = (): Engine => ({
+  live: hosted<Live>(startPress, { load: liveLoadingMs, press: drawingMs }),
+  desk: hosted<Desk>(startDesk, {
+    load: loadingMs,
+    picture: loadingMs,
+    swatches: loadingMs,
+    ruler: loadingMs,
+    arrangements: searchingMs,
+    largestSafeShare: searchingMs,
+    palette: loadingMs,
+    outline: fileMs,
+    view: loadingMs,
+    files: loadingMs,
+  }),
+  prover: hosted<Prover>(startProver, {
+    warmUp: loadingMs,
+    prove: 120_000,
+    glance: 60_000,
+    fitness: 120_000,
+    readPicture: searchingMs,
+    photograph: searchingMs,
+  }),
+});

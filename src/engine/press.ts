@@ -25,8 +25,12 @@ import {
 } from './pressView';
 
 export interface Press {
-  /** The job as it is drawn, with what belongs to the code at hand. */
-  press(job: Job, codeId: string): Promise<PressView>;
+  /** Loads what a job refers to: fonts, logos, pictures. */
+  load(job: Job): Promise<void>;
+  /** The job as it is drawn, with what belongs to the code at hand. What it refers to has been loaded. */
+  press(job: Job, codeId: string): PressView;
+  /** A job beside the one on the bench, drawn like it. */
+  view(job: Job, codeId: string): Promise<PressView>;
   /** A job beside the one on the bench, drawn small with what its limits say. */
   picture(job: Job, codeId?: string): Promise<PiecePicture>;
   /** The upper left corner of a code's symbol in every shipped style. */
@@ -55,7 +59,9 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     return runJob(job, undefined, library);
   };
   return {
-    press: async (job, codeId) => pressView(await run(job), codeId),
+    load: (job) => library.load(job),
+    press: (job, codeId) => pressView((last = runJob(job, last, library)), codeId),
+    view: async (job, codeId) => pressView(await runBeside(job), codeId),
     picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
     swatches: async (job, codeId) => presetSwatches(await run(job), codeId),
     ruler: measureMessage,

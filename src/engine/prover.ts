@@ -1,6 +1,7 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
 import type { Style } from '../core/artwork';
 import type { Job } from '../core/job';
+import { loadedOnce } from '../core/numbers';
 import {
   prove,
   readPicture,
@@ -35,14 +36,14 @@ export interface Prover {
 const glanceShots = 8;
 
 export function createProver(load: () => Promise<ProofBinaries>, library: Library): Prover {
-  let readers: Promise<readonly Reader[]> | undefined;
+  const loaded = loadedOnce<readonly Reader[]>();
   let newest = 0;
   let newestFitness = 0;
   const setupOf = async (job: Job, revision: number | null): Promise<ProofSetup | null> => {
     await library.load(job);
     return proofSetup(job, runJob(job, undefined, library), revision);
   };
-  const panel = (): Promise<readonly Reader[]> => (readers ??= load().then(startProof));
+  const panel = (): Promise<readonly Reader[]> => loaded(() => load().then(startProof));
   return {
     warmUp: async () => {
       await panel();

@@ -53,4 +53,4 @@ export {
   shelfSchema,
   twinsSchema,
 } from './shelf';
-export { parseStyleDocument, type StyleDocument } from './styleDocument';
+export { parseStyleDocument, type StyleDocument, styleDocumentSchema } from './styleDocument';

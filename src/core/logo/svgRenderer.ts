@@ -1,11 +1,12 @@
 /** The one outside renderer of SVG: it draws files for the proof and makes foreign drawings simple. */
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
+import { loadedOnce } from '../numbers';
 
-let ready: Promise<void> | undefined;
+const ready = loadedOnce<unknown>();
 
 /** Starts the renderer once; `wasm` is its module, loaded from our own files. */
-export function startRenderer(wasm: ArrayBuffer): Promise<void> {
-  return (ready ??= initWasm(wasm));
+export async function startRenderer(wasm: ArrayBuffer): Promise<void> {
+  await ready(() => initWasm(wasm));
 }
 
 /** Opens a drawing. Nothing is loaded from outside: no fonts, no files. Throws for what is not SVG. */

@@ -9,6 +9,7 @@ import {
 } from '@undecaf/zbar-wasm';
 import jsQrModule from 'jsqr';
 import { prepareZXingModule, readBarcodes, type ReaderOptions } from 'zxing-wasm/reader';
+import { loadedOnce } from '../numbers';
 import type { Frame } from './photograph';
 
 export interface Reader {
@@ -25,11 +26,11 @@ export interface ReaderBinaries {
   readonly zbar: ArrayBuffer;
 }
 
-let panel: Promise<readonly Reader[]> | undefined;
+const panel = loadedOnce<readonly Reader[]>();
 
 /** Starts the decoders once. */
 export function startReaders(binaries: ReaderBinaries): Promise<readonly Reader[]> {
-  return (panel ??= buildPanel(binaries));
+  return panel(() => buildPanel(binaries));
 }
 
 async function buildPanel({ zxing, zbar }: ReaderBinaries): Promise<readonly Reader[]> {

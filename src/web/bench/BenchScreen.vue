@@ -9,7 +9,6 @@ import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import { useStage } from '../stores/stage';
 import { stations, type Station } from '../stations';
-import ConflictBar from './ConflictBar.vue';
 import FitBar from './FitBar.vue';
 import KeyList from './KeyList.vue';
 import MessageDrawer from './drawers/MessageDrawer.vue';
@@ -20,7 +19,9 @@ import StyleDrawer from './drawers/StyleDrawer.vue';
 import ReadoutPanel from './ReadoutPanel.vue';
 import RevisionsDialog from './RevisionsDialog.vue';
 import RouteBar from './RouteBar.vue';
+import SaveBar from './SaveBar.vue';
 import StagePanel from './StagePanel.vue';
+import StuckPanel from './StuckPanel.vue';
 import { stageViews, type StageView } from './stageViews';
 import { useKeys } from './useKeys';
 import { useProof } from './useProof';
@@ -32,9 +33,14 @@ const router = useRouter();
 const bench = useBench();
 const preferences = usePreferences();
 const { document, code } = storeToRefs(bench);
-const view = useLive(
-  document,
-  computed(() => code.value?.id ?? ''),
+const {
+  view,
+  problem: stuck,
+  tryAgain,
+} = useLive(() =>
+  document.value === null || code.value === null
+    ? null
+    : { jobId: bench.id, job: document.value, codeId: code.value.id },
 );
 const proof = useProof();
 
@@ -119,7 +125,14 @@ const saveSoon = (): void => void bench.flush();
 onMounted(() => {
   window.addEventListener('pagehide', saveSoon);
   // The readers take a moment to load; have them ready before the first proof is asked for.
-  setTimeout(() => void useEngine().prover.warmUp(), 800);
+  // One that fails is tried again when a proof is asked for, and told then.
+  setTimeout(
+    () =>
+      useEngine()
+        .prover.warmUp()
+        .catch(() => {}),
+    800,
+  );
 });
 onBeforeUnmount(() => {
   window.removeEventListener('pagehide', saveSoon);
@@ -144,7 +157,10 @@ onBeforeUnmount(() => {
       @keys="keysShown = true"
       @revisions="revisionsShown = true"
     />
-    <ConflictBar v-if="bench.conflict" class="conflict" />
+    <div class="alarms">
+      <SaveBar />
+      <StuckPanel v-if="stuck" :job="job" :problem="stuck" @again="tryAgain" />
+    </div>
     <StagePanel
       v-model:view-name="stageView"
       class="stage"
@@ -169,6 +185,12 @@ onBeforeUnmount(() => {
     <KeyList v-model="keysShown" />
     <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
   </main>
+  <main v-else-if="job && stuck" class="missing">
+    <h1>{{ job.name }}</h1>
+    <SaveBar />
+    <StuckPanel :job="job" :problem="stuck" @again="tryAgain" />
+    <RouterLink to="/">Back to the shelf</RouterLink>
+  </main>
   <main v-else class="missing" aria-busy="true"></main>
 </template>
 
@@ -178,7 +200,7 @@ onBeforeUnmount(() => {
   grid-template: 60px auto minmax(180px, 1fr) 112px minmax(190px, 27.5%) / minmax(0, 1fr) 272px;
   grid-template-areas:
     'route route'
-    'conflict conflict'
+    'alarms alarms'
     'stage readout'
     'fit readout'
     'drawer drawer';
@@ -195,8 +217,8 @@ onBeforeUnmount(() => {
   contain: strict;
 }
 
-.conflict {
-  grid-area: conflict;
+.alarms {
+  grid-area: alarms;
 }
 
 .stage {

@@ -63,7 +63,7 @@ const choose = (entry: Entry): Promise<void> =>
     chosen.value = entry.number;
     madeOn.value = entry.made?.on ?? new Date().toISOString().slice(0, 10);
     madeNote.value = entry.made?.note ?? '';
-    chosenView.value = await useEngine().press.press(await document(entry.number), bench.chosenCode);
+    chosenView.value = await useEngine().desk.view(await document(entry.number), bench.chosenCode);
   });
 
 function changesOf(number: number): string {

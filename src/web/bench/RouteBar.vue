@@ -36,6 +36,7 @@ const savedText = computed(
       saving: 'saving',
       offline: 'not saved',
       conflict: 'two versions',
+      gone: 'deleted elsewhere',
     })[bench.saveState],
 );
 

@@ -16,7 +16,7 @@ export class ApiProblem extends Error {
 }
 
 export async function get<Schema extends z.ZodType>(path: string, schema: Schema): Promise<z.output<Schema>> {
-  return schema.parse(await (await request(path)).json());
+  return answerOf(await request(path), schema);
 }
 
 export async function send<Schema extends z.ZodType>(
@@ -25,8 +25,27 @@ export async function send<Schema extends z.ZodType>(
   body: unknown,
   schema: Schema,
 ): Promise<z.output<Schema>> {
-  return schema.parse(await (await request(path, jsonRequest(method, body))).json());
+  return answerOf(await request(path, jsonRequest(method, body)), schema);
 }
+
+/** The answer as the schema has it. One that was cut off or is of another program is a problem like any other. */
+export async function answerOf<Schema extends z.ZodType>(
+  response: Response,
+  schema: Schema,
+): Promise<z.output<Schema>> {
+  let body: unknown;
+  try {
+    body = await response.json();
+  } catch {
+    throw new ApiProblem(0, 'The answer of the server was cut off. Your work is kept in this window.');
+  }
+  const parsed = schema.safeParse(body);
+  if (parsed.success) return parsed.data;
+  throw new ApiProblem(0, 'The server is of another version than this page. Reload the page.');
+}
+
+/** No request waits longer; one that takes longer, such as an archive, brings its own signal. */
+const answerMs = 30_000;
 
 export const jsonRequest = (method: string, body: unknown): RequestInit => ({
   method,
@@ -37,7 +56,7 @@ export const jsonRequest = (method: string, body: unknown): RequestInit => ({
 export async function request(path: string, init?: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await fetch(path, { signal: AbortSignal.timeout(answerMs), ...init });
   } catch {
     throw new ApiProblem(
       0,

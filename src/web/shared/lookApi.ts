@@ -1,6 +1,12 @@
 /** House styles and revisions of many jobs on the server. */
 import type { Look, Job } from '../../core/job';
-import { houseStyleListSchema, houseStyleSchema, type HouseStyle } from '../../wire';
+import {
+  houseStyleListSchema,
+  houseStyleSchema,
+  styleDocumentSchema,
+  type HouseStyle,
+  type StyleDocument,
+} from '../../wire';
 import { get, jsonRequest, request, send } from './http';
 
 const base = '/api/house-styles';
@@ -24,8 +30,9 @@ export async function assignHouseStyle(collection: string, houseStyleId: string 
 export const importHouseStyle = (document: unknown): Promise<HouseStyle> =>
   send('POST', `${base}/import`, document, houseStyleSchema);
 
-/** Where the document of a house style is fetched, files included. */
-export const houseStyleUrl = (id: string): string => `${base}/${id}/document`;
+/** The document of a house style, files included. */
+export const houseStyleDocument = (id: string): Promise<StyleDocument> =>
+  get(`${base}/${id}/document`, styleDocumentSchema);
 
 /** Adds a revision to each job, all or none. */
 export async function reviseJobs(

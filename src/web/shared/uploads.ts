@@ -1,6 +1,6 @@
 /** Files that the user brings: drawings go as they are, pictures become PNG within our limits first. */
 import { savedFileSchema, type SavedFile } from '../../wire';
-import { ApiProblem, request } from './http';
+import { answerOf, ApiProblem, request } from './http';
 
 /** Larger files are not opened at all, and larger pictures not unpacked; common practice. */
 const largestFileBytes = 20e6;
@@ -27,7 +27,7 @@ export async function uploadFile(file: File): Promise<Uploaded> {
     headers: { 'content-type': 'application/octet-stream' },
     body: sent,
   });
-  const saved = savedFileSchema.parse(await response.json());
+  const saved = await answerOf(response, savedFileSchema);
   return { ...saved, fileName: file.name.slice(0, 200) };
 }
 

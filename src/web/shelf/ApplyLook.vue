@@ -60,7 +60,7 @@ async function readBefore(): Promise<void> {
   try {
     for (const id of props.ids) {
       const saved = await fetchJob(id);
-      const before = await useEngine().press.picture(saved.document);
+      const before = await useEngine().desk.picture(saved.document);
       if (mine !== run) return;
       rows.value = [...rows.value, { saved, before, after: null, changes: false }];
     }
@@ -83,7 +83,7 @@ async function readAfter(): Promise<void> {
   const mine = ++run;
   for (const row of rows.value) {
     const document = next(row);
-    const after = await useEngine().press.picture(document);
+    const after = await useEngine().desk.picture(document);
     if (mine !== run) return;
     const changes = JSON.stringify(document.codes) !== JSON.stringify(row.saved.document.codes);
     rows.value = rows.value.map((other) =>

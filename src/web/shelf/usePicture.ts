@@ -9,7 +9,7 @@ const mostKept = 400;
 
 async function make(id: string, revision: number): Promise<PiecePicture | null> {
   const { fetchRevision } = await import('../shared/api');
-  const picture = await useEngine().press.picture(await fetchRevision(id, revision));
+  const picture = await useEngine().desk.picture(await fetchRevision(id, revision));
   return picture.code === null ? null : picture;
 }
 
@@ -23,7 +23,11 @@ export function usePicture(job: () => JobSummary): Ref<PiecePicture | null> {
       if (made.size >= mostKept) made.delete(made.keys().next().value!);
       made.set(
         key,
-        make(id, revision).catch(() => null),
+        make(id, revision).catch(() => {
+          // It may be there when the row comes into view again.
+          made.delete(key);
+          return null;
+        }),
       );
     }
     const done = await made.get(key)!;

@@ -1,8 +1,7 @@
 /** The job on the bench: its document, what is saved of it, and the way back. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { z } from '../../core/schema';
-import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
+import type { Change } from '../../core/finding';
 import {
   anyJobSchema,
   applyChanges,
@@ -13,14 +12,20 @@ import {
   type CodeSettings,
   type Job,
 } from '../../core/job';
-import type { Change } from '../../core/finding';
 import type { CodePlacement, ItemSettings, PieceSettings } from '../../core/piece';
+import { z } from '../../core/schema';
+import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
+import { recall, remember } from '../shared/browserStorage';
 import { ApiProblem } from '../shared/http';
-import { forget, recall, remember } from '../shared/browserStorage';
+import { openWindows, windowId } from '../shared/windowId';
+import { dropDraft, keepDraft, takeDraft } from './drafts';
 
-/** `offline` covers everything that keeps the server from saving; the draft stays in this browser meanwhile. */
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'conflict';
+/**
+ * `offline` covers everything that keeps the server from saving; `conflict`: another window saved meanwhile; `gone`: the job
+ * was deleted elsewhere. The draft stays in this browser meanwhile.
+ */
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'conflict' | 'gone';
 
 const autosaveMs = 600;
 const retryMs = 5000;
@@ -28,10 +33,9 @@ const retryMs = 5000;
 const sameStepMs = 900;
 const keptSteps = 100;
 
-const draftKey = (id: string): string => `binarus.draft.${id}`;
 const historyKey = (id: string): string => `binarus.history.${id}`;
-const draftSchema = z.object({ baseRevision: z.number(), document: anyJobSchema });
 const historySchema = z.object({ undo: z.array(anyJobSchema), redo: z.array(anyJobSchema) });
+const toldSchema = z.object({ id: z.string(), revision: z.number() });
 
 export const useBench = defineStore('bench', () => {
   const id = ref('');
@@ -41,7 +45,9 @@ export const useBench = defineStore('bench', () => {
   const chosenCode = ref('');
   const proof = shallowRef<ProofRecord | null>(null);
   const saveState = ref<SaveState>('saved');
+  /** Why it is not saved, or not kept in this browser; empty when all is well. */
   const saveProblem = ref('');
+  const draftProblem = ref('');
   /** What another window saved meanwhile. */
   const conflict = shallowRef<SavedJob | null>(null);
   const undoSteps = shallowRef<readonly Job[]>([]);
@@ -50,11 +56,14 @@ export const useBench = defineStore('bench', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let historyTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | undefined;
+  let opening = 0;
+  let ownWindow = '';
 
   const channel = new BroadcastChannel('binarus-jobs');
-  channel.onmessage = ({ data }: MessageEvent<{ id: string; revision: number }>) => {
-    if (data.id === id.value && data.revision > revision.value && saveState.value === 'saved')
-      void open(id.value);
+  channel.onmessage = ({ data }: MessageEvent<unknown>) => {
+    const told = toldSchema.safeParse(data);
+    if (told.success && told.data.id === id.value && told.data.revision > revision.value)
+      void followOther().catch(() => {});
   };
 
   /** The code at hand; the first when the chosen one is gone. */
@@ -63,28 +72,44 @@ export const useBench = defineStore('bench', () => {
   const canUndo = computed(() => undoSteps.value.length > 0);
   const canRedo = computed(() => redoSteps.value.length > 0);
 
+  /** Opens a job; of several that are asked for, the last. Rejects with a sentence when it cannot be opened. */
   async function open(jobId: string): Promise<void> {
+    const mine = ++opening;
     await flush();
-    const saved = await fetchJob(jobId);
+    const [saved, self, others] = await Promise.all([fetchJob(jobId), windowId(), openWindows()]);
+    if (mine !== opening) return;
+    ownWindow = self;
     if (id.value !== jobId) chosenCode.value = '';
     id.value = jobId;
     adopt(saved);
     const history = historySchema.safeParse(recall(sessionStorage, historyKey(jobId)));
     undoSteps.value = history.success ? history.data.undo : [];
     redoSteps.value = history.success ? history.data.redo : [];
-    const draft = draftSchema.safeParse(recall(localStorage, draftKey(jobId)));
-    if (!draft.success || JSON.stringify(draft.data.document) === JSON.stringify(saved.document)) {
-      forget(localStorage, draftKey(jobId));
+    const draft = takeDraft(jobId, self, others);
+    if (draft === null) return;
+    if (JSON.stringify(draft.document) === JSON.stringify(saved.document)) {
+      dropDraft(jobId, self);
       return;
     }
     // Work from before a crash or a closed window comes first.
-    document.value = draft.data.document;
-    revision.value = draft.data.baseRevision;
-    if (draft.data.baseRevision === saved.revision) markUnsaved();
+    document.value = draft.document;
+    revision.value = draft.baseRevision;
+    if (draft.baseRevision === saved.revision) markUnsaved();
     else {
       saveState.value = 'conflict';
       conflict.value = saved;
     }
+  }
+
+  /** Another window saved the job: one that only shows it shows the new state, one in conflict knows the newest. */
+  async function followOther(): Promise<void> {
+    const jobId = id.value;
+    const isFollowing = (): boolean => saveState.value === 'saved' || saveState.value === 'conflict';
+    if (!isFollowing()) return;
+    const saved = await fetchJob(jobId);
+    if (jobId !== id.value || saved.revision <= revision.value) return;
+    if (saveState.value === 'saved') adopt(saved);
+    else if (saveState.value === 'conflict') conflict.value = saved;
   }
 
   function adopt(saved: SavedJob): void {
@@ -93,12 +118,13 @@ export const useBench = defineStore('bench', () => {
     proof.value = saved.proof;
     saveState.value = 'saved';
     saveProblem.value = '';
+    draftProblem.value = '';
     conflict.value = null;
   }
 
   /**
-   * Replaces the job. `key` names the field, so that typing into it is one step back. Returns what is wrong with
-   * the new document; then nothing was changed.
+   * Replaces the job. `key` names the field, so that typing into it is one step back. Returns what is wrong with the new
+   * document; then nothing was changed.
    */
   function edit(next: Job, key: string): string[] {
     const current = document.value;
@@ -174,8 +200,8 @@ export const useBench = defineStore('bench', () => {
   function replace(next: Job): void {
     document.value = next;
     keepHistorySoon();
-    keepDraft();
-    if (saveState.value !== 'conflict') markUnsaved();
+    rememberDraft();
+    if (saveState.value !== 'conflict' && saveState.value !== 'gone') markUnsaved();
   }
 
   /** The way back is kept for a reload, a moment after the last edit: it is too long to be written at every key. */
@@ -189,12 +215,12 @@ export const useBench = defineStore('bench', () => {
     }, 400);
   }
 
-  function keepDraft(): void {
-    const kept = remember(localStorage, draftKey(id.value), {
-      baseRevision: revision.value,
-      document: document.value,
-    });
-    if (!kept) saveProblem.value = 'This browser cannot keep a draft; edits last only until they are saved.';
+  function rememberDraft(): void {
+    if (document.value === null) return;
+    const draft = { baseRevision: revision.value, document: document.value };
+    draftProblem.value = keepDraft(id.value, ownWindow, draft)
+      ? ''
+      : 'This browser cannot keep a draft: edits last only until they are saved.';
   }
 
   function markUnsaved(): void {
@@ -203,12 +229,12 @@ export const useBench = defineStore('bench', () => {
     timer = setTimeout(() => void save(), autosaveMs);
   }
 
+  /** Never rejects: what keeps the job from being saved is in `saveState` and `saveProblem`. */
   async function save(): Promise<void> {
     if (saving) await saving;
     if (document.value === null || (saveState.value !== 'unsaved' && saveState.value !== 'offline')) return;
-    saving = sendRevision(document.value);
+    saving = sendRevision(document.value).finally(() => (saving = undefined));
     await saving;
-    saving = undefined;
   }
 
   async function sendRevision(sent: Job): Promise<void> {
@@ -218,27 +244,35 @@ export const useBench = defineStore('bench', () => {
     try {
       const saved = await saveRevision(jobId, revision.value, sent);
       channel.postMessage({ id: jobId, revision: saved.revision });
-      if (jobId !== id.value) return;
+      if (jobId !== id.value) {
+        dropDraft(jobId, ownWindow);
+        return;
+      }
       revision.value = saved.revision;
       saveProblem.value = '';
       if (document.value === sent) {
-        forget(localStorage, draftKey(jobId));
+        dropDraft(jobId, ownWindow);
         saveState.value = 'saved';
       } else {
-        keepDraft();
+        rememberDraft();
         markUnsaved();
       }
     } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      saveProblem.value = error.message;
-      const current = savedJobSchema.safeParse(error.current);
-      if (error.status === 409 && current.success) {
-        conflict.value = current.data;
-        saveState.value = 'conflict';
-      } else {
-        saveState.value = 'offline';
-        timer = setTimeout(() => void save(), retryMs);
-      }
+      if (jobId === id.value) notSaved(error);
+    }
+  }
+
+  function notSaved(error: unknown): void {
+    saveProblem.value = error instanceof Error ? error.message : 'It could not be saved.';
+    const { status, current } = error instanceof ApiProblem ? error : { status: 0, current: undefined };
+    const other = savedJobSchema.safeParse(current);
+    if (status === 409 && other.success) {
+      conflict.value = other.data;
+      saveState.value = 'conflict';
+    } else if (status === 404) saveState.value = 'gone';
+    else {
+      saveState.value = 'offline';
+      timer = setTimeout(() => void save(), retryMs);
     }
   }
 
@@ -251,7 +285,7 @@ export const useBench = defineStore('bench', () => {
   function takeTheirs(): void {
     if (conflict.value === null) return;
     if (document.value) undoSteps.value = [...undoSteps.value, document.value].slice(-keptSteps);
-    forget(localStorage, draftKey(id.value));
+    dropDraft(id.value, ownWindow);
     adopt(conflict.value);
   }
 
@@ -264,11 +298,17 @@ export const useBench = defineStore('bench', () => {
     await save();
   }
 
-  /** Makes this window's version a job of its own and leaves the other as it is; gives the new job's id. */
-  async function keepBoth(): Promise<string | null> {
+  /** Makes this window's version a job of its own, under another name where the old job is still there; gives its id. */
+  async function keepAsNew(): Promise<string | null> {
     if (document.value === null) return null;
-    const copy = await createJob({ ...document.value, name: `${document.value.name.slice(0, 112)} (copy)` });
-    takeTheirs();
+    const { name } = document.value;
+    const isGone = saveState.value === 'gone';
+    const copy = await createJob(
+      isGone ? document.value : { ...document.value, name: `${name.slice(0, 112)} (copy)` },
+    );
+    dropDraft(id.value, ownWindow);
+    if (isGone) saveState.value = 'saved';
+    else takeTheirs();
     return copy.id;
   }
 
@@ -281,6 +321,7 @@ export const useBench = defineStore('bench', () => {
     proof,
     saveState,
     saveProblem,
+    draftProblem,
     conflict,
     canUndo,
     canRedo,
@@ -297,6 +338,6 @@ export const useBench = defineStore('bench', () => {
     flush,
     takeTheirs,
     keepMine,
-    keepBoth,
+    keepAsNew,
   };
 });

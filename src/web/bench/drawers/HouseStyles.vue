@@ -6,6 +6,7 @@ import type { HouseStyle } from '../../../wire';
 import { downloadBytes } from '../../shared/download';
 import { useBench } from '../../stores/bench';
 import { useHouseStyles } from '../../stores/houseStyles';
+import { useAttempt } from '../../shared/useAttempt';
 import FilePicker from '../../shared/FilePicker.vue';
 
 const props = defineProps<{ job: Job; code: CodeSettings }>();
@@ -13,6 +14,7 @@ const bench = useBench();
 const house = useHouseStyles();
 const name = ref('');
 const told = ref('');
+const { problem, attempt } = useAttempt();
 onMounted(() => void house.load());
 
 const current = computed(() => lookKey(lookOf(props.code)));
@@ -30,12 +32,14 @@ function apply({ look }: HouseStyle): void {
 }
 
 async function send({ id, name: styleName }: HouseStyle): Promise<void> {
-  const { houseStyleUrl } = await import('../../shared/lookApi');
-  const response = await fetch(houseStyleUrl(id));
-  downloadBytes({
-    name: `${styleName.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.binarus-style.json`,
-    mediaType: 'application/json',
-    bytes: new TextEncoder().encode(JSON.stringify(await response.json(), null, 2)),
+  await attempt(async () => {
+    const { houseStyleDocument } = await import('../../shared/lookApi');
+    const document = await houseStyleDocument(id);
+    downloadBytes({
+      name: `${styleName.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.binarus-style.json`,
+      mediaType: 'application/json',
+      bytes: new TextEncoder().encode(JSON.stringify(document, null, 2)),
+    });
   });
 }
 
@@ -96,7 +100,7 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
       {{ named ? 'Replace it' : 'Keep this look' }}
     </button>
   </form>
-  <p v-if="house.problem" class="problem" role="alert">{{ house.problem }}</p>
+  <p v-if="house.problem || problem" class="problem" role="alert">{{ house.problem || problem }}</p>
   <p v-else-if="told" class="note" role="status">{{ told }}</p>
 </template>
 

@@ -7,6 +7,7 @@ import { useEngine } from '../../shared/engine';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
+import { useAttempt } from '../../shared/useAttempt';
 import FixButtons from '../FixButtons.vue';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
@@ -28,6 +29,7 @@ const share = (used: number): string => `${Math.min(100, (used / correctable.val
 /** The search costs a moment, so it is asked for; its answer holds until the job changes. */
 const found = shallowRef<readonly Arrangement[] | null>(null);
 const searching = ref(false);
+const { problem, attempt } = useAttempt();
 let newest = 0;
 watch(
   () => props.job,
@@ -42,10 +44,11 @@ onBeforeUnmount(() => newest++);
 async function search(): Promise<void> {
   searching.value = true;
   const run = ++newest;
-  const arrangements = await useEngine().press.arrangements(props.job, props.code.id);
-  if (run !== newest) return;
-  found.value = arrangements;
-  searching.value = false;
+  await attempt(async () => {
+    const arrangements = await useEngine().desk.arrangements(props.job, props.code.id);
+    if (run === newest) found.value = arrangements;
+  });
+  if (run === newest) searching.value = false;
 }
 
 function take({ version, level, mask }: Arrangement): void {
@@ -55,11 +58,12 @@ function take({ version, level, mask }: Arrangement): void {
   );
 }
 
-async function takeLargest(): Promise<void> {
-  const largest = await useEngine().press.largestSafeShare(props.job, props.code.id);
-  if (largest !== null && props.code.logo !== null)
-    bench.editCode({ logo: { ...props.code.logo, share: largest } }, 'logo-share');
-}
+const takeLargest = (): Promise<void> =>
+  attempt(async () => {
+    const largest = await useEngine().desk.largestSafeShare(props.job, props.code.id);
+    if (largest !== null && props.code.logo !== null)
+      bench.editCode({ logo: { ...props.code.logo, share: largest } }, 'logo-share');
+  });
 </script>
 
 <template>
@@ -85,6 +89,7 @@ async function takeLargest(): Promise<void> {
     <div v-if="budget && budget.fixes.length > 0" class="offers">
       <FixButtons :finding="budget" :can-pass="false" />
     </div>
+    <p v-if="problem" class="note" role="alert">{{ problem }}</p>
     <div v-if="found === null" class="offers">
       <button v-if="budget?.severity === 'fine'" type="button" class="action" @click="takeLargest">
         Largest safe size

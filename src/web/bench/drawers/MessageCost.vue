@@ -7,6 +7,7 @@ import type { CodeSettings } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
+import { useAttempt } from '../../shared/useAttempt';
 import { usePreferences } from '../../stores/preferences';
 
 const props = defineProps<{ code: CodeSettings; view: PressView }>();
@@ -27,19 +28,23 @@ const ruler = shallowRef<MessageRuler>({
 });
 /** The ruler follows in the pauses of typing. */
 const pauseMs = 180;
+const { problem, attempt } = useAttempt();
 let timer: ReturnType<typeof setTimeout> | undefined;
 watch(
   () => props.code,
   (code) => {
     clearTimeout(timer);
-    timer = setTimeout(async () => {
-      const measured = await useEngine().press.ruler(code);
-      if (code === props.code) ruler.value = measured;
-    }, pauseMs);
+    timer = setTimeout(() => void measure(code), pauseMs);
   },
   { immediate: true },
 );
 onBeforeUnmount(() => clearTimeout(timer));
+
+const measure = (code: CodeSettings): Promise<void> =>
+  attempt(async () => {
+    const measured = await useEngine().desk.ruler(code);
+    if (code === props.code) ruler.value = measured;
+  });
 
 const formNames: Record<string, string> = { vcard3: 'vCard 3.0', vcard4: 'vCard 4.0', compact: 'compact' };
 const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };
@@ -97,7 +102,8 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
     </button>
     <p class="note">{{ saving.consequence }}</p>
   </div>
-  <p v-if="ruler.byLevel.length === 0" class="note">No message, no symbol yet.</p>
+  <p v-if="problem" class="note" role="alert">{{ problem }}</p>
+  <p v-else-if="ruler.byLevel.length === 0" class="note">No message, no symbol yet.</p>
 </template>
 
 <style scoped>

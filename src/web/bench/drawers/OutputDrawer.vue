@@ -15,6 +15,7 @@ import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import FixButtons from '../FixButtons.vue';
 import OverrideDialog from '../OverrideDialog.vue';
+import { useAttempt } from '../../shared/useAttempt';
 import type { ProofControl } from '../useProof';
 
 // Every page is given the same; none puts what it does not know on its element.
@@ -23,7 +24,7 @@ const props = defineProps<{ job: Job; view: PressView; proof: ProofControl }>();
 const bench = useBench();
 const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
-const problem = ref('');
+const { problem, attempt } = useAttempt();
 
 const names = computed(() => {
   const { piece, making, name } = props.job;
@@ -43,17 +44,17 @@ const names = computed(() => {
   }));
 });
 
-async function download(format: FormatId): Promise<void> {
-  problem.value = '';
-  await bench.flush();
-  if (bench.document === null || bench.saveState !== 'saved') {
-    problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
-    return;
-  }
-  const made = await useEngine().press.files(bench.document, bench.revision, [format]);
-  if ('files' in made) for (const file of made.files) downloadBytes(file);
-  else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
-}
+const download = (format: FormatId): Promise<void> =>
+  attempt(async () => {
+    await bench.flush();
+    if (bench.document === null || bench.saveState !== 'saved') {
+      problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
+      return;
+    }
+    const made = await useEngine().desk.files(bench.document, bench.revision, [format]);
+    if ('files' in made) for (const file of made.files) downloadBytes(file);
+    else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
+  });
 
 function withdraw(withdrawn: Override): void {
   bench.edit(

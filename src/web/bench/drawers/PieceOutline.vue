@@ -12,6 +12,7 @@ import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import OutlineKind from './OutlineKind.vue';
 import OutlineSize from './OutlineSize.vue';
+import { useAttempt } from '../../shared/useAttempt';
 import { newOutline, offeredKinds, outlineIcon, outlineNames, sizedPiece } from './outlineChoices';
 
 // Every page is given the same; none puts what it does not know on its element.
@@ -23,7 +24,7 @@ const preferences = usePreferences();
 const piece = computed(() => props.job.piece);
 const outline = computed(() => piece.value.outline);
 const notes = ref<readonly string[]>([]);
-const problem = ref('');
+const { problem, attempt } = useAttempt();
 
 const kinds = offeredKinds.map((kind) => ({ kind, name: outlineNames[kind], icon: outlineIcon(kind) }));
 
@@ -37,28 +38,28 @@ function choose(kind: (typeof offeredKinds)[number]): void {
   bench.editPiece({ outline: next, ...size }, 'outline');
 }
 
-async function open(file: File): Promise<void> {
-  problem.value = '';
-  notes.value = [];
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const read = await useEngine().press.outline(bytes, file.name.slice(0, 200));
-  if ('problem' in read) {
-    problem.value = `${file.name}: ${read.problem}`;
-    return;
-  }
-  notes.value = read.notes;
-  const { mm } = piece.value.offset;
-  problem.value = bench
-    .editPiece(
-      {
-        outline: read.outline,
-        widthMm: Math.max(1, read.widthMm + 2 * mm),
-        heightMm: Math.max(1, read.heightMm + 2 * mm),
-      },
-      'outline-file',
-    )
-    .join(' ');
-}
+const open = (file: File): Promise<void> =>
+  attempt(async () => {
+    notes.value = [];
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const read = await useEngine().desk.outline(bytes, file.name.slice(0, 200));
+    if ('problem' in read) {
+      problem.value = `${file.name}: ${read.problem}`;
+      return;
+    }
+    notes.value = read.notes;
+    const { mm } = piece.value.offset;
+    problem.value = bench
+      .editPiece(
+        {
+          outline: read.outline,
+          widthMm: Math.max(1, read.widthMm + 2 * mm),
+          heightMm: Math.max(1, read.heightMm + 2 * mm),
+        },
+        'outline-file',
+      )
+      .join(' ');
+  });
 
 const printsColours = computed(
   () => findPair(props.job.making.material, props.job.making.machine)?.machine.inks === 'process',

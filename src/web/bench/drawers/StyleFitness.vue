@@ -4,6 +4,7 @@ import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { shapesKey, type Style } from '../../../core/artwork';
 import type { StyleFitness } from '../../../core/run';
 import { useEngine } from '../../shared/engine';
+import { useAttempt } from '../../shared/useAttempt';
 import StateShape from '../../shared/StateShape.vue';
 
 /** Named so that it does not shadow the attribute of every element. */
@@ -12,6 +13,7 @@ const fitness = shallowRef<StyleFitness | null>(null);
 const measuring = ref(true);
 const pauseMs = 600;
 let timer: ReturnType<typeof setTimeout> | undefined;
+const { problem, attempt } = useAttempt();
 let newest = 0;
 
 watch(
@@ -24,16 +26,19 @@ watch(
   },
   { immediate: true },
 );
+
 /** A proof that was asked for meanwhile goes first; then the measurement begins anew. */
 async function measure(run: number): Promise<void> {
-  const measured = await useEngine().prover.fitness(props.look);
-  if (run !== newest) return;
-  if (measured === null) {
-    timer = setTimeout(() => void measure(run), pauseMs);
-    return;
-  }
-  fitness.value = measured;
-  measuring.value = false;
+  await attempt(async () => {
+    const measured = await useEngine().prover.fitness(props.look);
+    if (run !== newest) return;
+    if (measured === null) timer = setTimeout(() => void measure(run), pauseMs);
+    else {
+      fitness.value = measured;
+      measuring.value = false;
+    }
+  });
+  if (problem.value !== '' && run === newest) measuring.value = false;
 }
 
 onBeforeUnmount(() => {
@@ -52,7 +57,8 @@ const states = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
 <template>
   <h2 class="heading">How readers take the shapes</h2>
   <div :class="{ measuring }" :aria-busy="measuring" aria-live="polite" data-test="fitness">
-    <p v-if="fitness === null" class="note">Measuring…</p>
+    <p v-if="problem" class="note" role="alert">{{ problem }}</p>
+    <p v-else-if="fitness === null" class="note">Measuring…</p>
     <template v-else>
       <p class="says">
         <StateShape :state="verdicts[fitness.verdict].state" />

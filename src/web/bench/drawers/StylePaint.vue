@@ -11,6 +11,7 @@ import PaintField from '../../shared/PaintField.vue';
 import { useBench } from '../../stores/bench';
 import { useStageNote } from '../../stores/stageNotes';
 import GroundField from './GroundField.vue';
+import { useAttempt } from '../../shared/useAttempt';
 import PaintContrast from './PaintContrast.vue';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
@@ -54,12 +55,15 @@ const setGround = (ground: Ground): void => setPaint({ ground }, 'ground');
 
 /** Colours at hand: the demo world's own, and those of logo and ground. */
 const usual = ['#1f7a6d', '#22303a', '#14385c', '#7a2e1f', '#4a2f6b', '#f4efdf', '#dcebf2'];
+const { attempt } = useAttempt();
 const own = shallowRef<readonly string[]>([]);
 watch(
   () => JSON.stringify([props.code.logo?.source, paint.value.ground]),
-  async () => {
-    own.value = await useEngine().press.palette(props.job, props.code.id);
-  },
+  () =>
+    // Without them the usual colours are there.
+    void attempt(async () => {
+      own.value = await useEngine().desk.palette(props.job, props.code.id);
+    }),
   { immediate: true },
 );
 const palette = computed(() => [...own.value, ...usual]);

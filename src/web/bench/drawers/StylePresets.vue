@@ -6,18 +6,20 @@ import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView, Swatch } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
+import { useAttempt } from '../../shared/useAttempt';
 import { presetFitness } from '../../../content';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const emit = defineEmits<{ choose: [style: Partial<Style>] }>();
 
+const { problem, attempt } = useAttempt();
 const swatches = shallowRef<readonly Swatch[]>([]);
 watch(
   () => [props.view.payload, props.view.made?.version, props.view.made?.mask, props.view.made?.level],
-  async () => {
-    const { press } = useEngine();
-    swatches.value = await press.swatches(props.job, props.code.id);
-  },
+  () =>
+    void attempt(async () => {
+      swatches.value = await useEngine().desk.swatches(props.job, props.code.id);
+    }),
   { immediate: true },
 );
 
@@ -40,6 +42,7 @@ function choose({ modules, finders, alignment, round }: Style): void {
 
 <template>
   <h2 class="heading">Styles to begin with</h2>
+  <p v-if="problem" class="note" role="alert">{{ problem }}</p>
   <div class="grid" role="group" aria-label="Styles to begin with">
     <button
       v-for="entry in entries"

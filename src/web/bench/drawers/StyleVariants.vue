@@ -21,6 +21,7 @@ import { measuredText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { useHouseStyles } from '../../stores/houseStyles';
 import { usePreferences } from '../../stores/preferences';
+import { useAttempt } from '../../shared/useAttempt';
 import { mostVariants, useVariants } from '../../stores/variants';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
@@ -37,29 +38,32 @@ const variantJob = (look: Look): Job => withCode(props.job, props.code.id, (code
 /** Everything but the look, so that a picture is made anew when anything else changes. */
 const rest = computed(() => JSON.stringify({ ...variantJob(plainLook), note: '', name: '' }));
 const keyOf = (look: Look): string => `${lookKey(look)} ${rest.value}`;
+const { problem: failed, attempt } = useAttempt();
 let closed = false;
 let run = 0;
 onBeforeUnmount(() => (closed = true));
 
 watch(
   () => [variants.looks, rest.value] as const,
-  async () => {
-    const mine = ++run;
-    for (const look of variants.looks) {
-      if (pictures.value[keyOf(look)] !== undefined) continue;
-      const picture = await useEngine().press.picture(variantJob(look), props.code.id);
-      if (closed || mine !== run) return;
-      pictures.value = { ...pictures.value, [keyOf(look)]: picture };
-    }
-    for (const look of variants.looks) {
-      if (readings.value[keyOf(look)] !== undefined) continue;
-      const report = await useEngine().prover.glance(variantJob(look));
-      if (closed || mine !== run) return;
-      readings.value = { ...readings.value, [keyOf(look)]: report };
-    }
-  },
+  () => void attempt(drawAll),
   { immediate: true },
 );
+
+async function drawAll(): Promise<void> {
+  const mine = ++run;
+  for (const look of variants.looks) {
+    if (pictures.value[keyOf(look)] !== undefined) continue;
+    const picture = await useEngine().desk.picture(variantJob(look), props.code.id);
+    if (closed || mine !== run) return;
+    pictures.value = { ...pictures.value, [keyOf(look)]: picture };
+  }
+  for (const look of variants.looks) {
+    if (readings.value[keyOf(look)] !== undefined) continue;
+    const report = await useEngine().prover.glance(variantJob(look));
+    if (closed || mine !== run) return;
+    readings.value = { ...readings.value, [keyOf(look)]: report };
+  }
+}
 
 const current = computed(() => lookKey(lookOf(props.code)));
 const cards = computed(() =>
@@ -167,7 +171,7 @@ function keep(look: Look): void {
         </p>
       </li>
     </ol>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem || failed" class="problem" role="alert">{{ problem || failed }}</p>
   </div>
 </template>
 
