@@ -29,7 +29,7 @@ describe('quiet zone', () => {
     const job = withPiece(plate(), { heightMm: 35 });
     expect(finding(job, 'quiet-zone')).toMatchObject({ severity: 'stop', measured: { value: 3, unit: 'X' } });
     const labels = finding(job, 'quiet-zone').fixes.map(({ label }) => label);
-    expect(labels).toEqual(['Make the code 27.4 mm', 'Make the piece 2 mm higher']);
+    expect(labels).toEqual(['Make the code 27.4 mm wide', 'Make the piece 2 mm higher']);
   });
 
   it('takes exactly 4 modules', () => {
@@ -84,7 +84,7 @@ describe('module size', () => {
     const small = withPlacement(withFirst(plate(), { symbol: { ...symbol, level: 'H' } }), { widthMm: 16 });
     expect(finding(small, 'module-size')).toMatchObject({ severity: 'stop', required: { value: 0.5 } });
     const labels = finding(small, 'module-size').fixes.map(({ label }) => label);
-    expect(labels[0]).toBe('Make the code 16.5 mm');
+    expect(labels[0]).toBe('Make the code 16.5 mm wide');
     expect(labels[1]).toMatch(/^Choose level [MQL] \(version \d\)$/);
   });
 });

@@ -153,7 +153,7 @@ function roomFixes(context: CodeContext): Fix[] {
       if (widthMm !== null && widthMm !== smaller)
         fixes.push(
           fix(
-            say`Make ${theCode(context.id)} ${mm(widthMm)} and centre it`,
+            say`Make ${theCode(context.id)} ${mm(widthMm)} wide and centre it`,
             changePlacement(context, { widthMm, ...centred }),
           ),
         );

@@ -26,7 +26,7 @@ export const pieceSizeChange = ({ widthMm, heightMm }: PieceSettings): Change =>
 
 /** The code of a width, at its place. */
 export const codeWidthFix = (context: CodeContext, widthMm: number): Fix =>
-  fix(say`Make ${theCode(context.id)} ${mm(widthMm)}`, changePlacement(context, { widthMm }));
+  fix(say`Make ${theCode(context.id)} ${mm(widthMm)} wide`, changePlacement(context, { widthMm }));
 
 /** Fixes that make the code at least so wide: the code alone when the piece has room, else centred, else the piece with it. */
 export function widerCodeFixes(context: CodeContext, leastWidthMm: number): Fix[] {
@@ -37,13 +37,13 @@ export function widerCodeFixes(context: CodeContext, leastWidthMm: number): Fix[
   const inMiddle = withCodeCentred(wider);
   const moved = changePlacement(context, { widthMm, ...centred });
   if (hasQuietZone(context, inMiddle))
-    return [fix(say`Make ${theCode(context.id)} ${mm(widthMm)} and centre it`, moved)];
+    return [fix(say`Make ${theCode(context.id)} ${mm(widthMm)} wide and centre it`, moved)];
   const larger = enlargedPiece(context, inMiddle);
   if (larger === null) return [];
   const { piece } = larger;
   return [
     fix(
-      say`Make ${theCode(context.id)} ${mm(widthMm)} and the piece ${sizeMm(piece.widthMm, piece.heightMm)}`,
+      say`Make ${theCode(context.id)} ${mm(widthMm)} wide and the piece ${sizeMm(piece.widthMm, piece.heightMm)}`,
       moved,
       pieceSizeChange(piece),
     ),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The readout: every limit with its measured and required value, where that comes from, and a fix. */
 import { computed, ref } from 'vue';
-import { findingKey, type Finding } from '../../core/finding';
+import { codeNamer, findingKey, type Finding } from '../../core/finding';
 import { isLetPass } from '../../core/run';
 import type { CodeSettings, Job } from '../../core/job';
 import type { PressView } from '../../engine';
@@ -15,6 +15,7 @@ import OverrideDialog from './OverrideDialog.vue';
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const preferences = usePreferences();
 const { words, titleOf } = useWording();
+const nameOf = computed(() => codeNamer(props.job.codes));
 const overriding = ref<Finding | null>(null);
 
 const sourceNames = {
@@ -55,7 +56,7 @@ const counts = computed(() => {
 <template>
   <aside class="panel" aria-label="Readout">
     <h2 class="heading">
-      Readout <span>{{ counts }}</span>
+      Readout{{ job.codes.length > 1 ? ` of ${nameOf(code.id)}` : '' }} <span>{{ counts }}</span>
     </h2>
     <ul aria-live="polite">
       <li

@@ -12,7 +12,7 @@ import { usePreferences } from '../stores/preferences';
 
 export interface Wording {
   readonly words: (sentence: Sentence) => string;
-  /** The name of a finding's row, with whose it is where there are several codes. */
+  /** The name of a finding's row, with whose it is when it is another code's than the one at hand. */
   readonly titleOf: (finding: Pick<Finding, 'title' | 'about'>) => string;
 }
 
@@ -27,8 +27,6 @@ export function useWording(): Wording {
         code: codeNames(),
       }),
     titleOf: ({ title, about }) =>
-      about.on === 'code' && (bench.document?.codes.length ?? 0) > 1
-        ? `${title}, ${codeNames()(about.id)}`
-        : title,
+      about.on === 'code' && about.id !== bench.code?.id ? `${title}, ${codeNames()(about.id)}` : title,
   };
 }
