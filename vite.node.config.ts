@@ -11,6 +11,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         server: 'src/server/main.ts',
+        worker: 'src/server/worker.ts',
         cli: 'src/cli/main.ts',
         bench: 'bench/main.ts',
         compareEncoders: 'bench/compareEncoders.ts',

@@ -1,7 +1,7 @@
 /** The shelf with 5,000 jobs: what the server sends, and what a key press in the search costs. */
 import { newJob } from '../src/core/job';
 import { openDatabase } from '../src/server/db/open';
-import { jobStore } from '../src/server/jobs';
+import { openData } from '../src/server/data';
 import { listJobs, type ShelfQuery } from '../src/web/shelf/shelfList';
 import { quantile } from './timing';
 
@@ -16,7 +16,7 @@ export interface ShelfFigures {
 
 export function shelfFigures(): ShelfFigures {
   const db = openDatabase(':memory:');
-  const jobs = jobStore(db);
+  const { jobs } = openData(db);
   const start = newJob({ message: { kind: 'web', address: 'https://ternquay.example/serial' } });
   for (let serial = 0; serial < shelfJobCount; serial++)
     jobs.create({ ...start, name: `Serial label ${serial}`, collection: `Series ${serial % 40}` });

@@ -13,4 +13,9 @@ if (process.argv[2] === 'demo') {
   process.env.BINARUS_DEMO = '1';
   if (process.argv.includes('--fresh')) rmSync('.demo-data', { recursive: true, force: true });
 }
+// What is left is for the server: `npm start -- --restore YEAR-MONTH-DAY`.
+process.argv = [
+  ...process.argv.slice(0, 2),
+  ...process.argv.slice(3).filter((option) => option !== '--fresh'),
+];
 await import('../dist/node/server.js');

@@ -18,12 +18,13 @@ import {
   readArchive,
   writeArchive,
   type ArchivedShelf,
-  reviseJobsSchema,
+  askDocumentsSchema,
 } from '../wire';
-import type { Job } from '../core/job';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { pieceShelfRoutes, type PieceShelfStore } from './pieceShelf';
+import { Unreadable } from './jobs';
 import { checked, Problem } from './problem';
+import { TooLong } from './workshop';
 import type { Data } from './data';
 
 export interface AppOptions {
@@ -34,7 +35,6 @@ export interface AppOptions {
 }
 
 export function createApp({ data, webFolder, log }: AppOptions): Express {
-  const { files, houseStyles } = data;
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
@@ -46,21 +46,14 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
     express.json({ limit: '1mb' }),
     pieceShelfRoutes(data.pieceShelf),
   );
-  app.use('/api/files', fileRoutes(files));
-  app.use(
-    '/api/house-styles',
-    writesAreJson,
-    express.json({ limit: '13mb' }),
-    houseStyleRoutes(houseStyles, files),
-  );
+  app.use('/api/files', fileRoutes(data));
+  app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
   app.use(
     '/api',
     writesAreJson,
-    (request, response, next) => {
-      // Many jobs at once take more room than one.
-      const limit = request.path === '/shelf/revise' ? '12mb' : '1mb';
-      express.json({ limit })(request, response, next);
-    },
+    // Many jobs at once are read off this thread.
+    express.raw({ type: (request) => request.url?.startsWith('/shelf/revise') === true, limit: '24mb' }),
+    express.json({ limit: '1mb' }),
     jobRoutes(data),
     (_request, _response, next) => {
       next(new Problem(404, 'There is nothing at this address.'));
@@ -71,17 +64,16 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
   return app;
 }
 
-function jobRoutes({ jobs, library, files }: Data): express.Router {
+/** The list is not kept waiting longer by what is still being measured. */
+const shelfWaitsMs = 400;
+
+function jobRoutes({ jobs, files, measuring, workshop }: Data): express.Router {
   const routes = express.Router();
-  /** What the limits look at is loaded before a document is written, because writing cannot wait. */
-  const ready = async (documents: readonly Job[]): Promise<void> => {
-    for (const document of documents) await library.load(document);
-  };
-  const readyById = (ids: readonly string[]): Promise<void> =>
-    ready(ids.flatMap((id) => jobs.find(id)?.document ?? []));
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
-  routes.get('/shelf', (_request, response) => {
+  routes.get('/shelf', async (_request, response) => {
+    // What was saved a moment ago is shown with its limits, unless there is much of it.
+    await Promise.race([measuring.settled(), new Promise((resolve) => setTimeout(resolve, shelfWaitsMs))]);
     response.json({ jobs: jobs.summaries() });
   });
   routes.post('/shelf/twins', (request, response) => {
@@ -94,14 +86,16 @@ function jobRoutes({ jobs, library, files }: Data): express.Router {
   });
   routes.post('/shelf/file', async (request, response) => {
     const { ids, collection } = checked(fileJobsSchema, request.body);
-    await readyById(ids);
     if (!jobs.fileIn(ids, collection)) throw unknownJob();
     response.status(204).end();
   });
+  routes.post('/shelf/documents', (request, response) => {
+    response.json({ jobs: jobs.documents(checked(askDocumentsSchema, request.body).ids) });
+  });
   routes.post('/shelf/revise', async (request, response) => {
-    const revised = checked(reviseJobsSchema, request.body).jobs;
-    await ready(revised.map(({ document }) => document));
-    const refused = jobs.revise(revised);
+    const read = await workshop.revisions(request.body as Uint8Array);
+    if ('problem' in read) throw new Problem(400, read.problem);
+    const refused = jobs.revise(read.revisions);
     if (refused !== null)
       throw new Problem(
         409,
@@ -114,9 +108,8 @@ function jobRoutes({ jobs, library, files }: Data): express.Router {
     files.deleteUnused();
     response.json({ deleted });
   });
-  routes.post('/jobs', async (request, response) => {
+  routes.post('/jobs', (request, response) => {
     const { document } = checked(createJobSchema, request.body);
-    await ready([document]);
     response.status(201).json(jobs.create(document));
   });
   routes.get('/jobs/:id', (request, response) => {
@@ -133,9 +126,8 @@ function jobRoutes({ jobs, library, files }: Data): express.Router {
     if (document === undefined) throw new Problem(404, 'There is no such revision.');
     response.json(document);
   });
-  routes.post('/jobs/:id/revisions', async (request, response) => {
+  routes.post('/jobs/:id/revisions', (request, response) => {
     const { baseRevision, document } = checked(saveRevisionSchema, request.body);
-    await ready([document]);
     const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document);
     if (outcome === 'unknown job') throw unknownJob();
     if ('conflict' in outcome)
@@ -145,6 +137,12 @@ function jobRoutes({ jobs, library, files }: Data): express.Router {
         outcome.conflict,
       );
     response.status(201).json(outcome.saved);
+  });
+  routes.put('/jobs/:id/revisions/:number/kept', (request, response) => {
+    const id = checked(jobIdSchema, request.params.id);
+    if (!jobs.keep(id, checked(revisionNumberSchema, request.params.number)))
+      throw new Problem(404, 'There is no such revision.');
+    response.status(204).end();
   });
   routes.put('/jobs/:id/revisions/:number/proof', (request, response) => {
     const { report } = checked(saveProofSchema, request.body);
@@ -164,7 +162,7 @@ function jobRoutes({ jobs, library, files }: Data): express.Router {
 }
 
 /** All data out and in. An archive is sent as application/zip, which a foreign page cannot do without asking first. */
-function archiveRoutes({ jobs, files, houseStyles, pieceShelf, library }: Data): express.Router {
+function archiveRoutes({ jobs, files, houseStyles, pieceShelf, workshop }: Data): express.Router {
   const routes = express.Router();
   routes.get('/', (_request, response) => {
     const name = `binarus-${new Date().toISOString().slice(0, 10)}.zip`;
@@ -194,11 +192,13 @@ function archiveRoutes({ jobs, files, houseStyles, pieceShelf, library }: Data):
       const isDry = request.query.dry === '1';
       if (!isDry) {
         // Files come first, so that the limits of the jobs can be measured with their logos.
-        for (const { bytes } of archive.files) files.add(bytes);
+        for (const { bytes } of archive.files) {
+          const clean = await workshop.clean(bytes);
+          if (!('problem' in clean)) files.add(clean);
+        }
         const here = new Set(houseStyles.list().map(({ name }) => name));
         for (const { name, look } of archive.houseStyles) if (!here.has(name)) houseStyles.save(name, look);
         importShelf(archive.pieceShelf, pieceShelf);
-        for (const { revisions } of archive.jobs) await library.load(revisions.at(-1)!.document);
       }
       response.json(jobs.importJobs(archive, isDry));
     },
@@ -276,15 +276,17 @@ function answerProblems(log: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
-    const { status, problem, current } = problemOf(error);
+    const { status, problem, current, raw } = problemOf(error);
     if (status >= 500) log.error(error);
-    response.status(status).json({ problem, current });
+    response.status(status).json({ problem, current, raw });
   };
 }
 
-function problemOf(error: unknown): { status: number; problem: string; current?: SavedJob } {
+function problemOf(error: unknown): { status: number; problem: string; current?: SavedJob; raw?: string } {
   if (error instanceof Problem)
     return { status: error.status, problem: error.message, current: error.current };
+  if (error instanceof Unreadable) return { status: 422, problem: error.message, raw: error.text };
+  if (error instanceof TooLong) return { status: 422, problem: error.message };
   const { code, status } = error as { code?: string; status?: number };
   if (code === 'SQLITE_FULL' || code === 'ENOSPC')
     return {

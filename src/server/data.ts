@@ -1,29 +1,35 @@
 /** Everything that is kept, with what is needed to look at it. */
-import { createLibrary, type Library } from '../core/run';
-import { logoAssets } from '../node/logoAssets';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobStore, type JobStore } from './jobs';
+import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
+import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
   readonly jobs: JobStore;
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
   readonly pieceShelf: PieceShelfStore;
-  /** Logos of jobs, loaded from the files. */
-  readonly library: Library;
+  /** Limits of saved jobs, measured after they were saved. */
+  readonly measuring: Measuring;
+  readonly workshop: Workshop;
 }
 
-export function openData(db: Db): Data {
+export function openData(db: Db, workshop: Workshop = workshopHere): Data {
   const files = fileStore(db);
-  const library = createLibrary(logoAssets((hash) => Promise.resolve(files.find(hash)?.bytes ?? null)));
+  const measuring = createMeasuring(workshop, files, (id, revision, severity) => {
+    // A server that is being ended closes its database before the last is measured.
+    if (db.open) jobs.measured(id, revision, severity);
+  });
+  const jobs = jobStore(db, files, measuring.ask);
   return {
-    jobs: jobStore(db, library),
+    jobs,
     files,
-    houseStyles: houseStyleStore(db),
-    pieceShelf: pieceShelfStore(db),
-    library,
+    houseStyles: houseStyleStore(db, files),
+    pieceShelf: pieceShelfStore(db, files),
+    measuring,
+    workshop,
   };
 }

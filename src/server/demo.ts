@@ -10,15 +10,15 @@ import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
 
 /** Fills an empty database; leaves any other as it is. */
-export async function fillWithDemo({ jobs, files, houseStyles, library }: Data): Promise<void> {
+export async function fillWithDemo({ jobs, files, houseStyles, workshop }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
-  for (const { bytes } of Object.values(demoLogos)) files.add(bytes);
+  for (const { bytes } of Object.values(demoLogos)) {
+    const clean = await workshop.clean(bytes);
+    if (!('problem' in clean)) files.add(clean);
+  }
   const { id } = houseStyles.save('Ternquay signs', houseStyle);
   houseStyles.assign('Harbour office', id);
-  for (const job of demoJobs()) {
-    await library.load(job);
-    jobs.create(job);
-  }
+  for (const job of demoJobs()) jobs.create(job);
 }
 
 interface DemoJob extends NewJobOptions {

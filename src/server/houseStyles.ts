@@ -1,8 +1,9 @@
 /** House styles in the database, and which collections begin with which. */
 import { randomUUID } from 'node:crypto';
-import { lookSchema, type Look } from '../core/job';
+import { filesOfLook, lookSchema, type Look } from '../core/job';
 import type { HouseStyle } from '../wire';
-import type { Db } from './db/open';
+import { writing, type Db } from './db/open';
+import type { FileStore } from './files';
 
 export interface HouseStyleStore {
   list(): HouseStyle[];
@@ -23,7 +24,7 @@ interface Row {
   collections: string;
 }
 
-export function houseStyleStore(db: Db): HouseStyleStore {
+export function houseStyleStore(db: Db, files: FileStore): HouseStyleStore {
   const select = `
     SELECT id, name, look, saved_at AS savedAt,
            (SELECT json_group_array(collection) FROM collection_styles WHERE house_style_id = id) AS collections
@@ -44,17 +45,19 @@ export function houseStyleStore(db: Db): HouseStyleStore {
   const unassign = db.prepare('DELETE FROM collection_styles WHERE collection = ?');
   return {
     list: () => selectAll.all().map(houseStyleOf),
-    save: db.transaction((name: string, look: Look) => {
+    save: writing(db, (name: string, look: Look) => {
       upsert.run(randomUUID(), name, JSON.stringify(look), new Date().toISOString());
-      return houseStyleOf(selectNamed.get(name)!);
+      const saved = houseStyleOf(selectNamed.get(name)!);
+      files.refer('house style', saved.id, filesOfLook(look));
+      return saved;
     }),
-    rename: db.transaction((id: string, name: string) => {
+    rename: writing(db, (id: string, name: string) => {
       const named = selectNamed.get(name);
       if (named !== undefined && named.id !== id) return 'taken';
       return rename.run(name, id).changes === 1;
     }),
-    remove: db.transaction((id: string) => remove.run(id).changes === 1),
-    assign: db.transaction((collection: string, id: string | null) => {
+    remove: writing(db, (id: string) => remove.run(id).changes === 1),
+    assign: writing(db, (collection: string, id: string | null) => {
       if (id === null) {
         unassign.run(collection);
         return true;

@@ -10,13 +10,15 @@ import {
   importAction,
   type ArchivedJob,
   type ArchivedRevision,
+  type ReadJob,
   type ReadArchive,
 } from '../wire';
-import { parseJob, type Job } from '../core/job';
-import { emptyLibrary, type Library } from '../core/run';
+import { filesOfJob, parseJob, type Job, type ParsedJob } from '../core/job';
+import type { Severity } from '../core/finding';
 import type { ProofReport } from '../core/proof';
-import type { Db } from './db/open';
-import { summaryOf, type SummaryFields } from './summary';
+import { writing, type Db } from './db/open';
+import type { FileStore } from './files';
+import { summaryOf, summaryOfUnreadable, type SummaryFields } from './summary';
 
 interface JobRow {
   id: string;
@@ -59,9 +61,18 @@ export interface JobStore {
   addRevision(id: string, baseRevision: number, document: Job): SaveOutcome;
   revisions(id: string): RevisionEntry[];
   revision(id: string, number: number): Job | undefined;
+  /** Keeps a revision for ever, which edits of the same sitting would leave behind; false when there is none. */
+  keep(id: string, revision: number): boolean;
+  /** Keeps what was measured of a revision, when it is still the newest. */
+  measured(id: string, revision: number, severity: Severity): void;
+  /** The newest documents of jobs; those that are gone or cannot be read are left out. */
+  documents(ids: readonly string[]): { id: string; revision: number; document: Job }[];
   /** Keeps the proof of a revision; false when there is no such revision. */
   saveProof(id: string, revision: number, report: ProofReport): boolean;
 }
+
+/** Edits that were saved by themselves within this time are one sitting. */
+const sittingMs = 30 * 60 * 1000;
 
 const selectJobs = `
   SELECT jobs.id, revisions.number AS revision, revisions.saved_at AS savedAt, revisions.document,
@@ -71,8 +82,10 @@ const selectJobs = `
   LEFT JOIN proofs ON proofs.job_id = jobs.id
     AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)`;
 
-export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
-  const summarised = (document: Job): string => JSON.stringify(summaryOf(document, library));
+/** Told of every newest revision that was written, so that its limits can be measured. */
+export type Written = (id: string, revision: number, document: Job) => void;
+
+export function jobStore(db: Db, files: FileStore, written: Written = () => {}): JobStore {
   const selectSummaries = db.prepare<[], SummaryRow>(
     `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,
             json_remove(summaries.summary, '$.payload') AS summary,
@@ -106,7 +119,21 @@ export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
   const selectOne = db.prepare<[string], JobRow>(`${selectJobs} WHERE jobs.id = ?`);
   const insertJob = db.prepare('INSERT INTO jobs (id, created_at, current_revision) VALUES (?, ?, 1)');
   const insertRevision = db.prepare(
-    'INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, ?, ?, ?)',
+    'INSERT INTO revisions (job_id, number, document, saved_at, sitting_began_at) VALUES (?, ?, ?, ?, ?)',
+  );
+  const selectSitting = db.prepare<[string, number], { beganAt: string | null; isKept: number }>(
+    `SELECT sitting_began_at AS beganAt,
+            EXISTS (SELECT 1 FROM proofs WHERE job_id = revisions.job_id AND revision = number)
+            OR EXISTS (SELECT 1 FROM makings WHERE job_id = revisions.job_id AND revision = number) AS isKept
+     FROM revisions WHERE job_id = ? AND number = ?`,
+  );
+  const deleteRevision = db.prepare('DELETE FROM revisions WHERE job_id = ? AND number = ?');
+  const keepRevision = db.prepare(
+    'UPDATE revisions SET sitting_began_at = NULL WHERE job_id = ? AND number = ?',
+  );
+  const measured = db.prepare(
+    `UPDATE summaries SET summary = json_set(summary, '$.severity', ?)
+     WHERE job_id = ? AND (SELECT current_revision FROM jobs WHERE id = job_id) = ?`,
   );
   const moveOn = db.prepare('UPDATE jobs SET current_revision = ? WHERE id = ?');
   const selectRevisions = db.prepare<[string], RevisionRow>(
@@ -130,9 +157,29 @@ export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
     return row && savedJobOf(row);
   };
 
-  const writeRevision = (id: string, number: number, document: Job, at: string): void => {
-    insertRevision.run(id, number, JSON.stringify(document), at);
-    upsertSummary.run(id, summarised(document));
+  /** What the shelf shows of a job's newest revision, with the files that it needs. */
+  const summarise = (id: string, number: number, document: Job): void => {
+    upsertSummary.run(id, JSON.stringify(summaryOf(document)));
+    files.refer('job', id, filesOfJob(document));
+    written(id, number, document);
+  };
+  const writeRevision = (
+    id: string,
+    number: number,
+    document: Job,
+    at: string,
+    sittingBeganAt: string | null = null,
+  ): void => {
+    insertRevision.run(id, number, JSON.stringify(document), at, sittingBeganAt);
+    summarise(id, number, document);
+  };
+  /** What was saved by itself in the same sitting is left behind by the next; what was made or proved stays. */
+  const foldInto = (id: string, number: number, at: string): string => {
+    const before = selectSitting.get(id, number);
+    if (before === undefined || before.beganAt === null || before.isKept === 1) return at;
+    if (Date.parse(at) - Date.parse(before.beganAt) > sittingMs) return at;
+    deleteRevision.run(id, number);
+    return before.beganAt;
   };
   const selectArchived = db.prepare<[], ArchivedRow>(
     `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt, revisions.document,
@@ -151,18 +198,22 @@ export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
     }
     return [...jobs.values()];
   };
-  const addArchived = ({ id, place, revisions }: ArchivedJob): void => {
+  const addArchived = ({ id, place, revisions }: ReadJob): void => {
     insertJob.run(id, revisions[0]!.savedAt);
     for (const { number, savedAt, document, proof, made } of revisions) {
-      insertRevision.run(id, number, JSON.stringify(document), savedAt);
+      insertRevision.run(id, number, JSON.stringify(document), savedAt, null);
+      files.refer('job', id, filesOfJob(document));
       if (proof !== null) upsertProof.run(id, number, JSON.stringify(proof.report), proof.at);
       if (made !== null) upsertMaking.run(id, number, made.on, made.note);
     }
-    moveOn.run(revisions.length, id);
+    const newest = revisions.at(-1)!;
+    moveOn.run(newest.number, id);
     updatePlace.run(place, id);
-    upsertSummary.run(id, summarised(revisions.at(-1)!.document));
+    summarise(id, newest.number, newest.document);
   };
-  summariseOldJobs(db, (id, document) => upsertSummary.run(id, summarised(document)));
+  summariseOldJobs(db, summarise, (id, text) =>
+    upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text))),
+  );
 
   return {
     summaries: () => selectSummaries.all().map(jobSummaryOf),
@@ -195,15 +246,15 @@ export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
       )();
       return refused;
     },
-    emptyBin: db.transaction(() => deleteBinned.run().changes),
-    markMade: db.transaction((id: string, revision: number, made: { on: string; note: string } | null) => {
+    emptyBin: writing(db, () => deleteBinned.run().changes),
+    markMade: writing(db, (id: string, revision: number, made: { on: string; note: string } | null) => {
       if (selectRevision.get(id, revision) === undefined) return false;
       if (made === null) deleteMaking.run(id, revision);
       else upsertMaking.run(id, revision, made.on, made.note);
       return true;
     }),
     everything,
-    importJobs: db.transaction((archive: Extract<ReadArchive, { jobs: unknown }>, dry: boolean) => {
+    importJobs: writing(db, (archive: Extract<ReadArchive, { jobs: unknown }>, dry: boolean) => {
       const here = new Map(everything().map((job) => [job.id, job]));
       const report: ImportReport = { add: [], copy: [], same: [], rejected: [...archive.rejected] };
       for (const job of archive.jobs) {
@@ -214,27 +265,39 @@ export function jobStore(db: Db, library: Library = emptyLibrary): JobStore {
       return report;
     }),
     find,
-    create: db.transaction((document: Job) => {
+    create: writing(db, (document: Job) => {
       const id = randomUUID();
       const at = now();
       insertJob.run(id, at);
       writeRevision(id, 1, document, at);
       return find(id)!;
     }),
-    addRevision: db.transaction((id: string, baseRevision: number, document: Job): SaveOutcome => {
+    addRevision: writing(db, (id: string, baseRevision: number, document: Job): SaveOutcome => {
       const current = find(id);
       if (current === undefined) return 'unknown job';
       if (current.revision !== baseRevision) return { conflict: current };
-      writeRevision(id, baseRevision + 1, document, now());
+      const at = now();
+      const sitting = foldInto(id, baseRevision, at);
+      writeRevision(id, baseRevision + 1, document, at, sitting);
       moveOn.run(baseRevision + 1, id);
       return { saved: find(id)! };
-    }).immediate,
+    }),
+    keep: writing(db, (id: string, revision: number) => keepRevision.run(id, revision).changes === 1),
+    measured: (id, revision, severity) => void measured.run(severity, id, revision),
+    documents: (ids) =>
+      ids.flatMap((id) => {
+        const row = selectOne.get(id);
+        const parsed = row && parsedDocument(row.document);
+        return row === undefined || parsed === undefined || 'problems' in parsed
+          ? []
+          : [{ id, revision: row.revision, document: parsed.job }];
+      }),
     revisions: (id) => selectRevisions.all(id).map(revisionEntryOf),
     revision: (id, number) => {
       const row = selectRevision.get(id, number);
       return row && documentOf(row.document);
     },
-    saveProof: db.transaction((id: string, revision: number, report: ProofReport) => {
+    saveProof: writing(db, (id: string, revision: number, report: ProofReport) => {
       if (selectRevision.get(id, revision) === undefined) return false;
       upsertProof.run(id, revision, JSON.stringify(report), now());
       return true;
@@ -296,7 +359,7 @@ function archivedRevisionOf({
   return {
     number,
     savedAt,
-    document: documentOf(document),
+    document: archivedDocument(document),
     proof: report === null ? null : { report: JSON.parse(report) as ProofReport, at: provedAt! },
     made: madeOn === null ? null : { on: madeOn, note: madeNote! },
   };
@@ -333,7 +396,7 @@ function allOrNone<Args extends unknown[]>(
   work: (...args: Args) => boolean,
 ): (...args: Args) => boolean {
   class Refused extends Error {}
-  const transaction = db.transaction((...args: Args) => {
+  const transaction = writing(db, (...args: Args) => {
     if (!work(...args)) throw new Refused();
   });
   return (...args) => {
@@ -347,23 +410,61 @@ function allOrNone<Args extends unknown[]>(
   };
 }
 
-/** Jobs from before there were summaries get theirs when the store is opened. */
-function summariseOldJobs(db: Db, write: (id: string, document: Job) => void): void {
+/** Jobs without a summary get theirs when the store is opened; those that wait for their limits are asked for again. */
+function summariseOldJobs(
+  db: Db,
+  write: (id: string, revision: number, document: Job) => void,
+  writeUnreadable: (id: string, text: string) => void,
+): void {
   const rows = db
-    .prepare<[], { id: string; document: string }>(
-      `SELECT jobs.id, revisions.document FROM jobs
+    .prepare<[], { id: string; revision: number; document: string }>(
+      `SELECT jobs.id, revisions.number AS revision, revisions.document FROM jobs
        JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
-       WHERE jobs.id NOT IN (SELECT job_id FROM summaries)`,
+       LEFT JOIN summaries ON summaries.job_id = jobs.id
+       WHERE summary IS NULL OR json_extract(summary, '$.severity') = 'unknown'`,
     )
     .all();
-  db.transaction(() => {
-    for (const { id, document } of rows) write(id, documentOf(document));
+  writing(db, () => {
+    for (const { id, revision, document } of rows) {
+      const parsed = parsedDocument(document);
+      if ('problems' in parsed) writeUnreadable(id, document);
+      else write(id, revision, parsed.job);
+    }
   })();
+}
+
+/** A document that this program cannot read, with its raw text. */
+export class Unreadable extends Error {
+  constructor(
+    readonly problems: readonly string[],
+    readonly text: string,
+  ) {
+    super(`The document of this job cannot be read: ${problems.slice(0, 3).join(' ')}`);
+  }
+}
+
+function parsedDocument(text: string): ParsedJob {
+  try {
+    return parseJob(JSON.parse(text));
+  } catch {
+    return { problems: ['document: it is not JSON.'] };
+  }
+}
+
+/** As it is now, or raw when it cannot be read: an export leaves nothing out. */
+function archivedDocument(text: string): unknown {
+  const parsed = parsedDocument(text);
+  if ('job' in parsed) return parsed.job;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return text;
+  }
 }
 
 /** Documents of older programs are brought up to date as they are read. */
 function documentOf(text: string): Job {
-  const parsed = parseJob(JSON.parse(text));
-  if ('problems' in parsed) throw new Error(`A stored job cannot be read: ${parsed.problems.join(' ')}`);
+  const parsed = parsedDocument(text);
+  if ('problems' in parsed) throw new Unreadable(parsed.problems, text);
   return parsed.job;
 }

@@ -1,5 +1,6 @@
 /** Routes for files and house styles. */
 import express from 'express';
+import { createHash } from 'node:crypto';
 import { fileHashSchema, pictureLimits } from '../core/logo';
 import {
   parseStyleDocument,
@@ -10,11 +11,11 @@ import {
 } from '../wire';
 import { filesOfLook } from '../core/job';
 import { checked, Problem } from './problem';
-import type { FileStore } from './files';
+import type { Data } from './data';
 import type { HouseStyleStore } from './houseStyles';
 
 /** A file is sent as its bytes; a foreign page cannot do that with this content type without asking first. */
-export function fileRoutes(files: FileStore): express.Router {
+export function fileRoutes({ files, workshop }: Pick<Data, 'files' | 'workshop'>): express.Router {
   const routes = express.Router();
   routes.post(
     '/',
@@ -26,10 +27,10 @@ export function fileRoutes(files: FileStore): express.Router {
       );
     },
     express.raw({ type: 'application/octet-stream', limit: pictureLimits.bytes }),
-    (request, response) => {
-      const saved = files.add(request.body as Uint8Array);
-      if ('problem' in saved) throw new Problem(422, saved.problem);
-      response.status(201).json(saved);
+    async (request, response) => {
+      const clean = await workshop.clean(request.body as Uint8Array);
+      if ('problem' in clean) throw new Problem(422, clean.problem);
+      response.status(201).json(files.add(clean));
     },
   );
   routes.get('/:hash', (request, response) => {
@@ -45,7 +46,8 @@ export function fileRoutes(files: FileStore): express.Router {
   return routes;
 }
 
-export function houseStyleRoutes(styles: HouseStyleStore, files: FileStore): express.Router {
+export function houseStyleRoutes(data: Data): express.Router {
+  const { houseStyles: styles, files } = data;
   const routes = express.Router();
   const unknown = (): Problem => new Problem(404, 'There is no such house style. It may have been deleted.');
   routes.get('/', (_request, response) => {
@@ -55,11 +57,11 @@ export function houseStyleRoutes(styles: HouseStyleStore, files: FileStore): exp
     const { name, look } = checked(saveHouseStyleSchema, request.body);
     response.status(201).json(styles.save(name, look));
   });
-  routes.post('/import', (request, response) => {
+  routes.post('/import', async (request, response) => {
     const parsed = parseStyleDocument(request.body);
     if ('problems' in parsed)
       throw new Problem(422, `This is not a style document. ${parsed.problems.slice(0, 3).join(' ')}`);
-    response.status(201).json(importStyle(parsed.style, styles, files));
+    response.status(201).json(await importStyle(parsed.style, data));
   });
   routes.get('/:id/document', (request, response) => {
     const id = checked(houseStyleIdSchema, request.params.id);
@@ -90,22 +92,24 @@ export function houseStyleRoutes(styles: HouseStyleStore, files: FileStore): exp
   return routes;
 }
 
-/** Files first, each checked like an upload; the style is kept only when all of them are what it says. */
-function importStyle(
+/** Files are checked like uploads; files and style are kept only when all of them are what they say. */
+async function importStyle(
   { name, style, logo, files: sent }: StyleDocument,
-  styles: HouseStyleStore,
-  files: FileStore,
-): ReturnType<HouseStyleStore['save']> {
+  { houseStyles: styles, files, workshop }: Data,
+): Promise<ReturnType<HouseStyleStore['save']>> {
+  const cleaned = [];
   const there = new Set<string>();
   for (const { hash, base64 } of sent) {
-    const saved = files.add(Buffer.from(base64, 'base64'));
-    if ('problem' in saved) throw new Problem(422, saved.problem);
-    if (saved.hash !== hash)
+    const clean = await workshop.clean(Buffer.from(base64, 'base64'));
+    if ('problem' in clean) throw new Problem(422, clean.problem);
+    if (createHash('sha256').update(clean.bytes).digest('hex') !== hash)
       throw new Problem(422, 'A file of this style is not what its hash says. Nothing was changed.');
+    cleaned.push(clean);
     there.add(hash);
   }
   const missing = filesOfLook({ style, logo }).filter((hash) => !there.has(hash) && !files.find(hash));
   if (missing.length > 0) throw new Problem(422, 'This style refers to a file that it does not bring.');
+  for (const clean of cleaned) files.add(clean);
   const taken = styles.list().some((other) => other.name === name);
   return styles.save(taken ? freeName(name, styles) : name, { style, logo });
 }

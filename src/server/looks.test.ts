@@ -78,13 +78,37 @@ describe('files', () => {
     expect((await send('GET', '/api/files/../etc')).status).toBe(404);
   });
 
-  it('that nothing refers to go when the bin is emptied, those in use stay', async () => {
-    const used = (await upload(drawing)).body.hash as string;
-    const unused = (await upload(drawing.replace('H10', 'H9'))).body.hash as string;
-    await send('POST', '/api/jobs', { document: jobWith(used) });
+  it('that nothing refers to go a day after they were last asked for; what is needed stays', async () => {
+    const coloured = (colour: string) => drawing.replace('<path', `<path fill="${colour}"`);
+    const hashOf = async (colour: string) => (await upload(coloured(colour))).body.hash as string;
+    const unused = await hashOf('#111111');
+    const [inJob, inTemplate, inStyle] = [
+      await hashOf('#222222'),
+      await hashOf('#333333'),
+      await hashOf('#444444'),
+    ];
+    const { id } = (await send('POST', '/api/jobs', { document: jobWith(inJob) })).body as { id: string };
+    // A later revision without the logo leaves the earlier one with it.
+    const later = withFirst(jobWith(inJob), { logo: null });
+    await send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: later });
+    await send('POST', '/api/piece-shelf/templates', { name: 'Tern plate', document: jobWith(inTemplate) });
+    const look = lookOf(jobWith(inStyle).codes[0]!);
+    const style = (await send('POST', '/api/house-styles', { name: 'Tern', look })).body as { id: string };
+    const status = async (hash: string) => (await fetch(`${base}/api/files/${hash}`)).status;
+
+    // The job that the template was made from is gone for good.
+    const gone = (await send('POST', '/api/jobs', { document: jobWith(inTemplate) })).body as { id: string };
+    await send('POST', '/api/shelf/move', { ids: [gone.id], place: 'bin' });
     await send('POST', '/api/shelf/empty-bin', {});
-    expect((await fetch(`${base}/api/files/${used}`)).status).toBe(200);
-    expect((await fetch(`${base}/api/files/${unused}`)).status).toBe(404);
+    expect(await status(unused)).toBe(200);
+
+    data.files.deleteUnused(new Date(Date.now() + 25 * 3600 * 1000));
+    expect(await status(unused)).toBe(404);
+    for (const hash of [inJob, inTemplate, inStyle]) expect(await status(hash)).toBe(200);
+
+    await send('DELETE', `/api/house-styles/${style.id}`, {});
+    data.files.deleteUnused(new Date(Date.now() + 25 * 3600 * 1000));
+    expect(await status(inStyle)).toBe(404);
   });
 
   it('are looked at when a job is saved: a missing logo stops it, one that is there does not', async () => {

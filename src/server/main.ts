@@ -1,47 +1,80 @@
-/** Starts the server on this machine only. */
-import { mkdirSync } from 'node:fs';
+/** Starts the server on this machine only; `--restore YEAR-MONTH-DAY` goes back to a daily copy and ends. */
 import { createServer } from 'node:http';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
-import { dataFolder } from './dataFolder';
-import { openDatabase } from './db/open';
-import { fillWithDemo } from './demo';
+import { copyDaily, restoreCopy } from './backups';
 import { openData } from './data';
+import { dataFolder } from './dataFolder';
+import { fillWithDemo } from './demo';
+import { holdFolder, openDatabaseIn, portOf, prepareFolder, StartProblem } from './start';
+import { workshopInThreads } from './workshop';
 
 const log = pino({ base: null });
-const folder = dataFolder(process.env, process.platform);
-const port = Number(process.env.BINARUS_PORT ?? 5180);
+const hourMs = 3600 * 1000;
 
-mkdirSync(folder, { recursive: true });
-const db = openDatabase(join(folder, 'binarus.sqlite'));
-const data = openData(db);
-if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
+async function start(): Promise<void> {
+  const folder = dataFolder(process.env, process.platform);
+  const port = portOf(process.env.BINARUS_PORT);
+  prepareFolder(folder);
+  const letGo = holdFolder(folder);
+  const [option, day] = process.argv.slice(2);
+  if (option === '--restore') {
+    restore(folder, day ?? '');
+    letGo();
+    return;
+  }
+  if (option !== undefined) throw new StartProblem(`There is no option “${option}”; there is --restore.`);
+  const db = openDatabaseIn(folder);
+  const workshop = workshopInThreads(fileURLToPath(new URL('./worker.js', import.meta.url)));
+  const data = openData(db, workshop);
+  if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
 
-const webFolder = fileURLToPath(new URL('../web', import.meta.url));
-const server = createServer(createApp({ data, webFolder, log }));
-
-server.on('error', (error: NodeJS.ErrnoException) => {
-  const taken = error.code === 'EADDRINUSE';
-  process.stderr.write(
-    taken ? `Port ${port} is taken. Set BINARUS_PORT to another.\n` : `${error.message}\n`,
-  );
-  db.close();
-  process.exitCode = 1;
-});
-server.listen(port, '127.0.0.1', () => {
-  process.stdout.write(`Binarus is on http://127.0.0.1:${port} (data in ${folder}). Ctrl-C ends it.\n`);
-});
-
-/** Lets running requests end, then closes the database, which folds its journal back into the one file. */
-function shutDown(): void {
-  server.close(() => {
+  const webFolder = fileURLToPath(new URL('../web', import.meta.url));
+  const server = createServer(createApp({ data, webFolder, log }));
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    const taken = error.code === 'EADDRINUSE';
+    fail(taken ? `Port ${port} is taken. Set BINARUS_PORT to another.` : error.message);
     db.close();
-    process.exit(0);
+    void workshop.close();
   });
-  server.closeIdleConnections();
-  setTimeout(() => server.closeAllConnections(), 1500).unref();
+  server.listen(port, '127.0.0.1', () => {
+    process.stdout.write(`Binarus is on http://127.0.0.1:${port} (data in ${folder}). Ctrl-C ends it.\n`);
+    const copy = (): void => {
+      copyDaily(db, folder).catch((error: unknown) => log.error(error, 'The daily copy was not made.'));
+    };
+    copy();
+    setInterval(copy, hourMs).unref();
+  });
+
+  /** Lets running requests end, then closes the database, which folds its journal back into the one file. */
+  function shutDown(): void {
+    server.close(() => {
+      db.close();
+      letGo();
+      process.exit(0);
+    });
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 1500).unref();
+  }
+  process.once('SIGINT', shutDown);
+  process.once('SIGTERM', shutDown);
 }
-process.once('SIGINT', shutDown);
-process.once('SIGTERM', shutDown);
+
+function restore(folder: string, day: string): void {
+  const restored = restoreCopy(folder, day);
+  if ('problem' in restored) throw new StartProblem(restored.problem);
+  process.stdout.write(`The copy of ${day} is in place; what was there is kept as ${restored.keptAs}.\n`);
+}
+
+function fail(problem: string): void {
+  process.stderr.write(`${problem}\n`);
+  process.exitCode = 2;
+}
+
+try {
+  await start();
+} catch (error) {
+  if (!(error instanceof StartProblem)) throw error;
+  fail(error.message);
+}

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import express from 'express';
 import { z } from '../core/schema';
-import { anyJobSchema, type Job } from '../core/job';
+import { filesOfJob, parseJob, type Job } from '../core/job';
 import {
   saveStockSizeSchema,
   saveTemplateSchema,
@@ -11,7 +11,8 @@ import {
   type PieceShelf,
   type SaveStockSize,
 } from '../wire';
-import type { Db } from './db/open';
+import { writing, type Db } from './db/open';
+import type { FileStore } from './files';
 import { checked, Problem } from './problem';
 
 export interface PieceShelfStore {
@@ -24,7 +25,7 @@ export interface PieceShelfStore {
   removeStockSize(id: string): boolean;
 }
 
-export function pieceShelfStore(db: Db): PieceShelfStore {
+export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
   const templates = db.prepare<[], Omit<OwnTemplate, 'document'> & { document: string }>(
     'SELECT id, name, document, saved_at AS savedAt FROM templates ORDER BY name COLLATE NOCASE',
   );
@@ -34,7 +35,7 @@ export function pieceShelfStore(db: Db): PieceShelfStore {
   );
   const upsertTemplate = db.prepare(
     `INSERT INTO templates (id, name, document, saved_at) VALUES (?, ?, ?, ?)
-     ON CONFLICT (name) DO UPDATE SET document = excluded.document, saved_at = excluded.saved_at`,
+     ON CONFLICT (name) DO UPDATE SET document = excluded.document, saved_at = excluded.saved_at RETURNING id`,
   );
   const upsertSize = db.prepare(
     `INSERT INTO stock_sizes (id, name, width_mm, height_mm, corner_mm) VALUES (?, ?, ?, ?, ?)
@@ -45,20 +46,27 @@ export function pieceShelfStore(db: Db): PieceShelfStore {
   const removeSize = db.prepare('DELETE FROM stock_sizes WHERE id = ?');
   return {
     list: () => ({
-      templates: templates.all().map(({ document, ...row }) => ({
-        ...row,
-        document: anyJobSchema.parse(JSON.parse(document)),
-      })),
+      // One that cannot be read is left where it is, and the others are listed.
+      templates: templates.all().flatMap(({ document, ...row }) => {
+        const parsed = parseJob(JSON.parse(document));
+        return 'job' in parsed ? [{ ...row, document: parsed.job }] : [];
+      }),
       stockSizes: stockSizes.all(),
     }),
-    saveTemplate: db.transaction((name: string, document: Job) => {
-      upsertTemplate.run(randomUUID(), name, JSON.stringify(document), new Date().toISOString());
+    saveTemplate: writing(db, (name: string, document: Job) => {
+      const kept = upsertTemplate.get(
+        randomUUID(),
+        name,
+        JSON.stringify(document),
+        new Date().toISOString(),
+      ) as { id: string };
+      files.refer('template', kept.id, filesOfJob(document));
     }),
-    saveStockSize: db.transaction(({ name, widthMm, heightMm, cornerMm }: SaveStockSize) => {
+    saveStockSize: writing(db, ({ name, widthMm, heightMm, cornerMm }: SaveStockSize) => {
       upsertSize.run(randomUUID(), name, widthMm, heightMm, cornerMm);
     }),
-    removeTemplate: db.transaction((id: string) => removeTemplate.run(id).changes === 1),
-    removeStockSize: db.transaction((id: string) => removeSize.run(id).changes === 1),
+    removeTemplate: writing(db, (id: string) => removeTemplate.run(id).changes === 1),
+    removeStockSize: writing(db, (id: string) => removeSize.run(id).changes === 1),
   };
 }
 

@@ -7,16 +7,16 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { strToU8, zipSync } from 'fflate';
 import { savedJobSchema, shelfSchema, archiveLimits, readArchive } from '../wire';
-import { newJob } from '../core/job';
+import { newJob, type Job } from '../core/job';
 import { createApp } from './app';
 import { dataFolder } from './dataFolder';
 import { openDatabase, type Db } from './db/open';
 import { demoJobs, fillWithDemo } from './demo';
-import { openData } from './data';
-import { jobStore } from './jobs';
+import { openData, type Data } from './data';
 import { plainStyle, shapesKey } from '../core/artwork';
 import { takePicture } from '../core/proof';
-import { proofSetup, runJob } from '../core/run';
+import { createLibrary, proofSetup, runJob, type JobResult } from '../core/run';
+import { logoAssets } from '../node/logoAssets';
 import { withFirst, withPlacement } from '../testing/findings';
 import { testReaders } from '../testing/readSymbol';
 
@@ -191,7 +191,7 @@ describe('all data', () => {
     const read = readArchive(bytes);
     if (!('jobs' in read)) throw new Error(read.problem);
     const empty = openDatabase(':memory:');
-    const other = jobStore(empty);
+    const other = openData(empty).jobs;
     expect(other.importJobs(read, true).add).toHaveLength(read.jobs.length);
     expect(other.summaries()).toEqual([]);
     other.importJobs(read, false);
@@ -328,15 +328,21 @@ describe('the database', () => {
   it('opens again with everything in it, and refuses one of a newer program', () => {
     const path = join(folder, 'again.sqlite');
     const first = openDatabase(path);
-    const { id } = jobStore(first).create(document);
+    const { id } = openData(first).jobs.create(document);
     first.close();
     const second = openDatabase(path);
-    expect(jobStore(second).find(id)?.document).toEqual(document);
+    expect(openData(second).jobs.find(id)?.document).toEqual(document);
     second.pragma('user_version = 999');
     second.close();
     expect(() => openDatabase(path)).toThrow(/newer Binarus/);
   });
 });
+
+async function runWithFiles(job: Job, { files }: Data): Promise<JobResult> {
+  const library = createLibrary(logoAssets((hash) => Promise.resolve(files.find(hash)?.bytes ?? null)));
+  await library.load(job);
+  return runJob(job, undefined, library);
+}
 
 describe('the demo', () => {
   it('fills an empty database once, with jobs that nothing stops', async () => {
@@ -346,7 +352,7 @@ describe('the demo', () => {
     await fillWithDemo(data);
     expect(data.jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
     expect(new Set(demoJobs().map(({ codes }) => codes[0]!.message.kind)).size).toBeGreaterThanOrEqual(6);
-    for (const job of demoJobs()) expect(runJob(job, undefined, data.library).heldBackBy).toEqual([]);
+    for (const job of demoJobs()) expect((await runWithFiles(job, data)).heldBackBy).toEqual([]);
     // At least six of them are dressed, four with a logo.
     const dressed = demoJobs().filter(({ codes }) => shapesKey(codes[0]!.style) !== shapesKey(plainStyle));
     expect(dressed.length).toBeGreaterThanOrEqual(6);
@@ -361,7 +367,7 @@ describe('the finished files of the demo', () => {
     const data = openData(demo);
     await fillWithDemo(data);
     for (const job of demoJobs()) {
-      const setup = proofSetup(job, runJob(job, undefined, data.library), 1)!;
+      const setup = proofSetup(job, await runWithFiles(job, data), 1)!;
       const { readings } = await takePicture(setup, await testReaders(), 0.4, 'code-1');
       const voting = readings.filter(({ votes }) => votes);
       expect(voting.map(({ name, read }) => [job.name, name, read])).toEqual(

@@ -1,13 +1,21 @@
 /** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
-import type { JobSummary } from '../wire';
 import type { Job } from '../core/job';
-import { shownPayload } from '../core/message';
+import { describeMessage, shownPayload } from '../core/message';
 import { findPair } from '../core/plan';
-import { type Library, runJob } from '../core/run';
+import type { JobSummary } from '../wire';
 
 export type SummaryFields = Pick<
   JobSummary,
-  'name' | 'collection' | 'note' | 'kind' | 'message' | 'material' | 'widthMm' | 'heightMm' | 'severity'
+  | 'name'
+  | 'collection'
+  | 'note'
+  | 'kind'
+  | 'message'
+  | 'material'
+  | 'widthMm'
+  | 'heightMm'
+  | 'severity'
+  | 'isUnreadable'
 >;
 
 /** With the whole payload, by which repeated messages are found; it stays in the database. */
@@ -18,13 +26,13 @@ export interface StoredSummary extends SummaryFields {
 /** Characters of the message that are kept for showing and searching. */
 const keptCharacters = 300;
 
-export function summaryOf(job: Job, library: Library): StoredSummary {
+/** Without its limits, which are measured afterwards. */
+export function summaryOf(job: Job): StoredSummary {
   const { message: said } = job.codes[0]!;
   const payload = shownPayload(said);
-  const { codes, severity, heldBackBy } = runJob(job, undefined, library);
   // Of forms the sentence says more than the payload, and it does not show a password.
   const isPlain = said.kind === 'web' || said.kind === 'text';
-  const message = payload === '' || isPlain ? payload : codes[0]!.description.summary;
+  const message = payload === '' || isPlain ? payload : describeMessage(said).summary;
   return {
     payload,
     name: job.name,
@@ -35,6 +43,35 @@ export function summaryOf(job: Job, library: Library): StoredSummary {
     material: findPair(job.making.material, job.making.machine)?.material.name ?? job.making.material,
     widthMm: job.piece.widthMm,
     heightMm: job.piece.heightMm,
-    severity: severity === 'stop' && heldBackBy.length === 0 ? 'caution' : severity,
+    severity: 'unknown',
+    isUnreadable: false,
   };
+}
+
+/** Of a document that cannot be read: what of it can be told. */
+export function summaryOfUnreadable(text: string): StoredSummary {
+  const named = nameIn(text);
+  return {
+    payload: '',
+    name: named ?? 'A job that cannot be read',
+    collection: '',
+    note: '',
+    kind: '',
+    message: 'Its document cannot be read; its raw text is kept.',
+    material: '',
+    widthMm: 0,
+    heightMm: 0,
+    severity: 'stop',
+    isUnreadable: true,
+  };
+}
+
+function nameIn(text: string): string | null {
+  try {
+    const document: unknown = JSON.parse(text);
+    const { name } = document as { name?: unknown };
+    return typeof name === 'string' && name.trim() !== '' ? name.slice(0, 120) : null;
+  } catch {
+    return null;
+  }
 }

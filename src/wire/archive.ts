@@ -12,7 +12,7 @@ import { jobIdSchema, places } from './shelf';
 import { parseJob, problemsOf, type Job } from '../core/job';
 import { proofReportSchema } from '../core/proof';
 
-const archiveHead = { format: 'binarus-archive', formatVersion: 3 } as const;
+const archiveHead = { format: 'binarus-archive', formatVersion: 4 } as const;
 const headName = 'binarus-archive.json';
 const stylesName = 'house-styles.json';
 const shelfName = 'piece-shelf.json';
@@ -41,12 +41,18 @@ const archivedJobSchema = z.strictObject({
   revisions: z.array(archivedRevisionSchema).min(1).max(100_000),
 });
 
+/** A job as it is written: documents that cannot be read go along as they are. */
 export type ArchivedRevision = Omit<z.infer<typeof archivedRevisionSchema>, 'document'> & {
-  readonly document: Job;
+  readonly document: unknown;
 };
 export type ArchivedJob = Omit<z.infer<typeof archivedJobSchema>, 'revisions'> & {
-  /** Numbered 1, 2, 3 without gaps. */
+  /** In the order of their numbers, which may have gaps. */
   readonly revisions: readonly ArchivedRevision[];
+};
+
+/** A job as it was read: every document is one of today. */
+export type ReadJob = Omit<ArchivedJob, 'revisions'> & {
+  readonly revisions: readonly (Omit<ArchivedRevision, 'document'> & { readonly document: Job })[];
 };
 
 export interface ArchivedFile {
@@ -92,11 +98,12 @@ export function writeArchive({ jobs, files: kept, houseStyles, pieceShelf }: Arc
   return zipSync(files, { level: 6, mtime: '1980-01-01T00:00:00' });
 }
 
-const json = (value: unknown): Uint8Array => strToU8(JSON.stringify(value, null, 1));
+const json = (value: unknown): Uint8Array => strToU8(JSON.stringify(value));
 
 /** The jobs of an archive, or one sentence on why it is refused as a whole. Jobs that cannot be read are rejected one by one. */
 export type ReadArchive =
-  | (ArchiveContent & {
+  | (Omit<ArchiveContent, 'jobs'> & {
+      readonly jobs: readonly ReadJob[];
       readonly rejected: readonly { readonly file: string; readonly reason: string }[];
     })
   | { readonly problem: string };
@@ -116,7 +123,7 @@ export function readArchive(bytes: Uint8Array): ReadArchive {
   if (refused.reason !== null) return { problem: refused.reason };
   const head = archiveHeadOf(files[headName]);
   if (head !== null) return { problem: head };
-  const jobs: ArchivedJob[] = [];
+  const jobs: ReadJob[] = [];
   const kept: ArchivedFile[] = [];
   let houseStyles: readonly ArchivedStyle[] = [];
   let pieceShelf: ArchivedShelf = { templates: [], stockSizes: [] };
@@ -195,13 +202,14 @@ function parsed(content: Uint8Array): unknown {
   }
 }
 
-function readJobFile(file: string, content: Uint8Array): ArchivedJob | string {
+function readJobFile(file: string, content: Uint8Array): ReadJob | string {
   const read = archivedJobSchema.safeParse(parsed(content));
   if (!read.success) return problemsOf(read.error).slice(0, 3).join(' ');
   if (read.data.id !== jobName.exec(file)![1]) return 'The file is named after another job.';
-  const revisions: ArchivedRevision[] = [];
-  for (const [index, revision] of read.data.revisions.entries()) {
-    if (revision.number !== index + 1) return `Revision ${index + 1} is missing.`;
+  const revisions: ReadJob['revisions'][number][] = [];
+  for (const revision of read.data.revisions) {
+    if (revision.number <= (revisions.at(-1)?.number ?? 0))
+      return `Revision ${revision.number} is out of order.`;
     const document = parseJob(revision.document);
     if ('problems' in document)
       return `Revision ${revision.number}: ${document.problems.slice(0, 3).join(' ')}`;
@@ -214,7 +222,7 @@ function readJobFile(file: string, content: Uint8Array): ArchivedJob | string {
 export type ImportAction = 'add' | 'same' | 'copy';
 
 /** `same` when it is here already, revision for revision; `copy` when another job is here under its id. */
-export function importAction(job: ArchivedJob, here: ArchivedJob | undefined): ImportAction {
+export function importAction(job: ReadJob, here: ArchivedJob | undefined): ImportAction {
   if (here === undefined) return 'add';
   const content = ({ revisions }: ArchivedJob): string =>
     JSON.stringify(revisions.map(({ document }) => document));

@@ -7,6 +7,7 @@ export {
   importAction,
   readArchive,
   type ReadArchive,
+  type ReadJob,
   writeArchive,
 } from './archive';
 export {
@@ -21,6 +22,7 @@ export {
 } from './jobs';
 export {
   collectionStyleSchema,
+  documentsSchema,
   type HouseStyle,
   houseStyleIdSchema,
   houseStyleListSchema,
@@ -40,6 +42,7 @@ export {
   saveTemplateSchema,
 } from './pieceShelf';
 export {
+  askDocumentsSchema,
   fileJobsSchema,
   findTwinsSchema,
   type ImportReport,

@@ -1,6 +1,6 @@
 /** What page and server say to each other about files, house styles and many jobs at once. */
 import { z } from '../core/schema';
-import { anyJobSchema, lookSchema } from '../core/job';
+import { anyJobSchema, jobSchema, lookSchema } from '../core/job';
 import { fileHashSchema } from '../core/logo';
 import { fileMediaTypes, houseStyleNameSchema } from './styleDocument';
 import { jobIdSchema } from './shelf';
@@ -32,6 +32,11 @@ export const saveHouseStyleSchema = z.strictObject({ name: houseStyleNameSchema,
 export const collectionStyleSchema = z.strictObject({
   collection: z.string().trim().min(1).max(120),
   houseStyleId: houseStyleIdSchema.nullable(),
+});
+
+/** The newest documents of jobs; those that are gone or cannot be read are left out. */
+export const documentsSchema = z.strictObject({
+  jobs: z.array(z.strictObject({ id: jobIdSchema, revision: z.int().min(1), document: jobSchema })),
 });
 
 /** New revisions of many jobs, all or none; each names the revision it was made from. */

@@ -25,14 +25,19 @@ export const jobSummarySchema = z.strictObject({
   material: z.string(),
   widthMm: z.number(),
   heightMm: z.number(),
-  /** Of the limits; a stop that was let pass counts as a caution. */
-  severity: z.enum(['fine', 'caution', 'stop']),
+  /** Of the limits; a stop that was let pass counts as a caution. Unknown until they have been measured. */
+  severity: z.enum(['fine', 'caution', 'stop', 'unknown']),
+  /** Its newest document cannot be read by this program; its raw text is kept. */
+  isUnreadable: z.boolean(),
   proof: z.strictObject({ revision: z.int(), verdict: proofReportSchema.shape.verdict }).nullable(),
   made: z.strictObject({ revision: z.int(), on: z.iso.date(), note: z.string() }).nullable(),
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
 export const shelfSchema = z.strictObject({ jobs: z.array(jobSummarySchema) });
+
+/** Asks for the newest documents of several jobs at once. */
+export const askDocumentsSchema = z.strictObject({ ids: z.array(jobIdSchema).min(1).max(100) });
 
 /** Asks which jobs have the same payload in their newest revision. */
 export const findTwinsSchema = z.strictObject({ payload: z.string().min(1).max(20_000) });

@@ -2,9 +2,9 @@
 export { applyChanges, codeOf, freeId, withCode, withCodeAdded, withoutCode } from './changes';
 export { describeChanges } from './describeChanges';
 export { type CodeSettings, type Job, jobSchema, mostCodes, type Override, problemsOf } from './job';
-export { filesOfLook, type Look, lookOf, lookSchema, plainLook } from './look';
+export { filesOfJob, filesOfLook, type Look, lookOf, lookSchema, plainLook } from './look';
 export { inLook, lookKey, lookName, type LookPart, lookParts, mixedLooks } from './looks';
-export { anyJobSchema, parseJob } from './migrations';
+export { anyJobSchema, type ParsedJob, parseJob } from './migrations';
 export { newJob, type NewJobOptions } from './newJob';
 export { newArt, newBorder, newFrame, newWords, type ThingDraft, thingsOf } from './newThings';
 export { textFields } from './textFields';

@@ -1,8 +1,8 @@
 /** What a code looks like, apart from what it says: what a house style sets. */
 import { z } from '../schema';
 import { plainStyle, styleSchema } from '../artwork';
-import { logoSchema } from '../logo';
-import type { CodeSettings } from './job';
+import { logoSchema, type LogoSource } from '../logo';
+import type { CodeSettings, Job } from './job';
 
 /** What a house style sets in a job. */
 export const lookSchema = z.strictObject({ style: styleSchema, logo: logoSchema.nullable() });
@@ -15,11 +15,21 @@ export const lookOf = ({ style, logo }: Pick<CodeSettings, 'style' | 'logo'>): L
 /** Hashes of the files that a look refers to. */
 export function filesOfLook({ style, logo }: Look): string[] {
   const { ground } = style.paint;
-  const hashes = [
-    ...(ground.kind === 'picture' ? [ground.file] : []),
-    ...(logo !== null && (logo.source.kind === 'drawing' || logo.source.kind === 'picture')
-      ? [logo.source.file]
-      : []),
+  return [
+    ...new Set([
+      ...(ground.kind === 'picture' ? [ground.file] : []),
+      ...(logo === null ? [] : filesOfSource(logo.source)),
+    ]),
   ];
-  return [...new Set(hashes)];
 }
+
+/** Hashes of the files that a job refers to: logos, grounds, pictures on the piece. */
+export const filesOfJob = ({ codes, piece }: Job): string[] => [
+  ...new Set([
+    ...codes.flatMap(filesOfLook),
+    ...piece.items.flatMap((item) => (item.kind === 'art' ? filesOfSource(item.source) : [])),
+  ]),
+];
+
+const filesOfSource = (source: LogoSource): string[] =>
+  source.kind === 'drawing' || source.kind === 'picture' ? [source.file] : [];

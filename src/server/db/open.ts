@@ -5,8 +5,15 @@ import shelf from './migrations/0002_shelf.sql?raw';
 import notes from './migrations/0003_notes.sql?raw';
 import filesAndStyles from './migrations/0004_files_and_styles.sql?raw';
 import templatesAndStock from './migrations/0005_templates_and_stock.sql?raw';
+import soundHouse from './migrations/0006_sound_house.sql?raw';
 
 export type Db = Database.Database;
+
+/** Work that writes, as a whole or not at all; it takes the right to write at its start, so that none fails half way. */
+export const writing = <Args extends unknown[], Result>(
+  db: Db,
+  work: (...args: Args) => Result,
+): ((...args: Args) => Result) => db.transaction(work).immediate;
 
 /** Forward only, in this order; a number once released is never changed. */
 const migrations: readonly { readonly number: number; readonly sql: string }[] = [
@@ -15,6 +22,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 3, sql: notes },
   { number: 4, sql: filesAndStyles },
   { number: 5, sql: templatesAndStock },
+  { number: 6, sql: soundHouse },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

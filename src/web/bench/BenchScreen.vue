@@ -4,6 +4,7 @@ import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useEngine } from '../shared/engine';
+import { ApiProblem } from '../shared/http';
 import { useLive } from '../shared/useLive';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
@@ -48,6 +49,8 @@ const stageView = ref<StageView>('finished');
 const keysShown = ref(false);
 const revisionsShown = ref(false);
 const problem = ref('');
+/** The text of a document that cannot be read. */
+const raw = ref('');
 
 const job = computed(() => (bench.id === props.id ? document.value : null));
 const drawers = {
@@ -67,6 +70,7 @@ watch(
       stage.openGuides(id);
     } catch (error) {
       problem.value = (error as Error).message;
+      raw.value = error instanceof ApiProblem ? (error.raw ?? '') : '';
     }
   },
   { immediate: true },
@@ -144,6 +148,10 @@ onBeforeUnmount(() => {
   <main v-if="problem" class="missing">
     <h1>This job cannot be opened</h1>
     <p>{{ problem }}</p>
+    <details v-if="raw">
+      <summary>Its raw text, as it is kept</summary>
+      <pre class="measure">{{ raw }}</pre>
+    </details>
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
   <main v-else-if="job && code && view" class="bench">
@@ -242,6 +250,11 @@ onBeforeUnmount(() => {
   background: var(--paper-raised);
 }
 
+.missing pre {
+  max-width: 80vw;
+  max-height: 50vh;
+  overflow: auto;
+}
 .missing {
   display: grid;
   place-content: center;

@@ -2,7 +2,7 @@
 import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { ProofReport } from '../../core/proof';
-import { saveProof } from '../shared/api';
+import { keepRevision, saveProof } from '../shared/api';
 import { useEngine } from '../shared/engine';
 import { useBench } from '../stores/bench';
 
@@ -38,6 +38,7 @@ export function useProof(): ProofControl {
         problem.value = 'A proof belongs to a saved revision, and this one is not saved yet.';
         return;
       }
+      await keepRevision(id, revision);
       const tell = proxy((report: ProofReport) => {
         if (thisRun === newestRun) early.value = { report, revision };
       });

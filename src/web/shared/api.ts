@@ -1,5 +1,5 @@
 /** Jobs, their revisions and proofs on the server. */
-import { revisionListSchema, savedJobSchema, type SavedJob } from '../../wire';
+import { documentsSchema, revisionListSchema, savedJobSchema, type SavedJob } from '../../wire';
 import { jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
 import { get, jsonRequest, request, send } from './http';
@@ -12,6 +12,17 @@ export const createJob = (document: Job): Promise<SavedJob> =>
 
 export const saveRevision = (id: string, baseRevision: number, document: Job): Promise<SavedJob> =>
   send('POST', `/api/jobs/${id}/revisions`, { baseRevision, document }, savedJobSchema);
+
+/** Keeps a revision for ever, which edits of the same sitting would leave behind. */
+export async function keepRevision(id: string, revision: number): Promise<void> {
+  await request(`/api/jobs/${id}/revisions/${revision}/kept`, jsonRequest('PUT', {}));
+}
+
+/** The newest documents of jobs; those that are gone or cannot be read are left out. */
+export const fetchDocuments = async (
+  ids: readonly string[],
+): Promise<{ id: string; revision: number; document: Job }[]> =>
+  (await send('POST', '/api/shelf/documents', { ids }, documentsSchema)).jobs;
 
 export async function saveProof(id: string, revision: number, report: ProofReport): Promise<void> {
   await request(`/api/jobs/${id}/revisions/${revision}/proof`, jsonRequest('PUT', { report }));

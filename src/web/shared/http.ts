@@ -2,7 +2,11 @@
 import { z } from '../../core/schema';
 
 /** Every answer that is not a success; `current` comes with a conflict, and is checked by whoever asked. */
-const problemSchema = z.object({ problem: z.string(), current: z.unknown().optional() });
+const problemSchema = z.object({
+  problem: z.string(),
+  current: z.unknown().optional(),
+  raw: z.string().optional(),
+});
 
 /** What the server answered instead, in words for the user. */
 export class ApiProblem extends Error {
@@ -10,6 +14,8 @@ export class ApiProblem extends Error {
     readonly status: number,
     message: string,
     readonly current?: unknown,
+    /** The raw text of a document that cannot be read. */
+    readonly raw?: string,
   ) {
     super(message);
   }
@@ -65,6 +71,7 @@ export async function request(path: string, init?: RequestInit): Promise<Respons
   }
   if (response.ok) return response;
   const told = problemSchema.safeParse(await response.json().catch(() => null));
-  if (told.success) throw new ApiProblem(response.status, told.data.problem, told.data.current);
+  if (told.success)
+    throw new ApiProblem(response.status, told.data.problem, told.data.current, told.data.raw);
   throw new ApiProblem(response.status, `The server answered ${response.status}.`);
 }

@@ -16,6 +16,7 @@ const job = (change: Partial<JobSummary>): JobSummary => ({
   widthMm: 60,
   heightMm: 40,
   severity: 'fine',
+  isUnreadable: false,
   proof: null,
   made: null,
   ...change,

@@ -8,6 +8,7 @@ import { isLetPass } from '../../../core/run';
 import type { Job, Override } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
+import { keepRevision } from '../../shared/api';
 import { downloadBytes } from '../../shared/download';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
@@ -51,6 +52,7 @@ const download = (format: FormatId): Promise<void> =>
       problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
       return;
     }
+    await keepRevision(bench.id, bench.revision);
     const made = await useEngine().desk.files(bench.document, bench.revision, [format]);
     if ('files' in made) for (const file of made.files) downloadBytes(file);
     else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
