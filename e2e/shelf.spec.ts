@@ -29,6 +29,7 @@ test('a job is found among thousands without lag, and only the rows in view are 
     widthMm: 40,
     heightMm: 40,
     severity: 'fine',
+    isUnreadable: false,
     proof: null,
     made: null,
   }));

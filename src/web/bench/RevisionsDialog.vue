@@ -4,8 +4,9 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { listed } from '../../core/finding';
 import { describeChanges, type Job } from '../../core/job';
 import type { PressView } from '../../engine';
-import { fetchRevision, listRevisions, markMade } from '../shared/api';
+import { fetchRevision, keepRevision, listRevisions, markMade } from '../shared/api';
 import { useEngine } from '../shared/engine';
+import { useAttempt } from '../shared/useAttempt';
 import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
 import PieceArt from '../shared/PieceArt.vue';
@@ -20,20 +21,11 @@ const entries = shallowRef<readonly Entry[]>([]);
 const documents = shallowRef<ReadonlyMap<number, Job>>(new Map());
 const chosen = ref<number | null>(null);
 const chosenView = shallowRef<PressView | null>(null);
-const problem = ref('');
+const { problem, attempt } = useAttempt();
 const madeOn = ref('');
 const madeNote = ref('');
 /** Older ones are listed with their time; what changed is read when they are chosen. */
 const describedCount = 25;
-
-async function attempt(work: () => Promise<void>): Promise<void> {
-  try {
-    problem.value = '';
-    await work();
-  } catch (error) {
-    problem.value = (error as Error).message;
-  }
-}
 
 const load = (): Promise<void> =>
   attempt(async () => {
@@ -67,7 +59,9 @@ const choose = (entry: Entry): Promise<void> =>
   });
 
 function changesOf(number: number): string {
-  const [after, before] = [documents.value.get(number), documents.value.get(number - 1)];
+  // Edits of one sitting are one revision, so numbers may have gaps.
+  const earlier = entries.value.find((entry) => entry.number < number);
+  const [after, before] = [documents.value.get(number), documents.value.get(earlier?.number ?? 0)];
   if (number === 1) return 'started';
   if (!after || !before) return '';
   return words(listed(describeChanges(before, after), '; ')) || 'saved again';
@@ -79,12 +73,15 @@ const differences = computed(() => {
   return before ? describeChanges(before, props.job) : [];
 });
 
-function restore(): void {
-  const old = chosen.value === null ? undefined : documents.value.get(chosen.value);
-  if (!old) return;
-  bench.edit(old, 'restore');
-  shown.value = false;
-}
+/** What stands now is kept, so that the way back is there. */
+const restore = (): Promise<void> =>
+  attempt(async () => {
+    const old = chosen.value === null ? undefined : documents.value.get(chosen.value);
+    if (!old) return;
+    await keepRevision(bench.id, bench.revision);
+    bench.edit(old, 'restore');
+    shown.value = false;
+  });
 
 const setMade = (made: { on: string; note: string } | null): Promise<void> =>
   attempt(async () => {
