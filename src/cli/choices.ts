@@ -7,7 +7,8 @@ import { plainLook, type Look, problemsOf } from '../core/job';
 import { emptyMessage, kindIds, messageSchema, type Message } from '../core/message';
 import { pairs, type Pair } from '../core/plan';
 import { presetFitness } from '../content';
-import { readJson, UsageError, type Values } from './input';
+import { UsageError, type Values } from './command';
+import { readJson } from './input';
 import { readUpload } from './uploads';
 
 /** A shipped style by its name, or a style document; with a logo from a file. */

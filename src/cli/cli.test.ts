@@ -3,8 +3,8 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseJob, type Job } from '../core/job';
-import { commands } from './commands';
-import { UsageError } from './input';
+import { UsageError } from './command';
+import { commands, helpOf } from './commands';
 import { parseArgs } from 'node:util';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-cli-'));
@@ -12,9 +12,9 @@ afterAll(() => rmSync(folder, { recursive: true }));
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- what a command prints is looked at field by field
 async function binarus(name: string, ...args: string[]): Promise<{ output: any; stops: boolean }> {
-  const command = commands[name]!;
+  const command = commands.get(name)!;
   const { values, positionals } = parseArgs({ args, options: command.options, allowPositionals: true });
-  return command.run(values, positionals);
+  return (await command.load())(values, positionals);
 }
 
 async function jobFile(...args: string[]): Promise<{ path: string; job: Job }> {
@@ -256,5 +256,19 @@ describe('styles and logos', () => {
     const elsewhere = await binarus('make', path, '--out', out, '--files', out);
     expect(elsewhere).toMatchObject({ stops: true, output: { heldBackBy: [{ kind: 'logo-missing' }] } });
     await expect(binarus('job', ...plate, '--logo', join(folder, 'no.svg'))).rejects.toThrow(/no\.svg/);
+  });
+});
+
+describe('help', () => {
+  it('tells of every option of every command, with an example that begins with the program', () => {
+    for (const [name, command] of commands) {
+      expect(Object.keys(command.help).sort()).toEqual(Object.keys(command.options).sort());
+      expect(helpOf(command)).toContain(`example: binarus ${name}`);
+      for (const option of Object.keys(command.options)) expect(helpOf(command)).toContain(`--${option}`);
+    }
+  });
+
+  it('knows no commands that are only inherited', () => {
+    for (const name of ['constructor', 'toString', '__proto__']) expect(commands.get(name)).toBeUndefined();
   });
 });

@@ -1,21 +1,6 @@
 /** What is typed and what lies in files, read into values; whatever makes no sense is told as a usage error. */
 import { readFile } from 'node:fs/promises';
-import { parseJob, type Job } from '../core/job';
-
-/** What was asked for makes no sense: exit 2. */
-export class UsageError extends Error {}
-
-export type Values = Readonly<Record<string, string | boolean | (string | boolean)[] | undefined>>;
-
-export async function readJob(positionals: readonly string[]): Promise<Job> {
-  const [path, ...more] = positionals;
-  if (path === undefined || more.length > 0) throw new UsageError('give one job document.');
-  const document = await readJson(path);
-  const parsed = parseJob(document);
-  if ('problems' in parsed)
-    throw new UsageError(`${path} is not a job document:\n${parsed.problems.join('\n')}`);
-  return parsed.job;
-}
+import { UsageError, type Values } from './command';
 
 export async function readJson(path: string): Promise<unknown> {
   try {

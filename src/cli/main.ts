@@ -1,31 +1,30 @@
 /** `binarus`: the same core from a shell. JSON on standard output, messages on standard error. */
 import { parseArgs } from 'node:util';
-import { commands, usage } from './commands';
-import { UsageError } from './input';
+import { UsageError, type Command } from './command';
+import { commands, helpOf, usage } from './commands';
 
 const [name, ...rest] = process.argv.slice(2);
-const command = name === undefined ? undefined : commands[name];
-if (name === '--help' || name === 'help' || name === '-h') {
-  process.stdout.write(usage());
-} else if (command === undefined) {
-  process.stderr.write(
-    name === undefined ? usage() : `binarus: there is no command “${name}”.\n\n${usage()}`,
-  );
+const command = name === undefined ? undefined : commands.get(name);
+if (name === '--help' || name === 'help' || name === '-h') process.stdout.write(usage());
+else if (name === undefined) refuse(usage());
+else if (command === undefined) refuse(`binarus: there is no command “${name}”.\n\n${usage()}`);
+else if (rest.includes('--help') || rest.includes('-h')) process.stdout.write(helpOf(command));
+else await run(command, name);
+
+function refuse(words: string): void {
+  process.stderr.write(words);
   process.exitCode = 2;
-} else {
+}
+
+async function run({ options, compact, load }: Command, called: string): Promise<void> {
   try {
-    const { values, positionals } = parseArgs({
-      args: rest,
-      options: command.options,
-      allowPositionals: true,
-    });
-    const { output, stops } = await command.run(values, positionals);
-    process.stdout.write(`${JSON.stringify(output, null, command.compact ? 0 : 2)}\n`);
+    const { values, positionals } = parseArgs({ args: rest, options, allowPositionals: true });
+    const { output, stops } = await (await load())(values, positionals);
+    process.stdout.write(`${JSON.stringify(output, null, compact ? 0 : 2)}\n`);
     if (stops) process.exitCode = 1;
   } catch (error) {
     if (!(error instanceof UsageError) && !isArgumentError(error)) throw error;
-    process.stderr.write(`binarus ${name}: ${(error as Error).message}\n`);
-    process.exitCode = 2;
+    refuse(`binarus ${called}: ${(error as Error).message}\n`);
   }
 }
 

@@ -1,22 +1,20 @@
-/** The settings of a symbol as they stand in the job document. */
-import { z } from '../schema';
-import { largestVersion, levels, modes, smallestVersion } from './tables';
+/** The settings of a symbol. */
+import type { Level, Mode } from './tables';
 
-export const symbolSchema = z.strictObject({
+export interface SymbolSettings {
   /** The least error correction level wanted. */
-  level: z.enum(levels),
+  readonly level: Level;
   /** Take a higher level when the same version has room for it. */
-  raiseLevel: z.boolean(),
+  readonly raiseLevel: boolean;
   /** A version, or the smallest that holds the message. */
-  version: z.union([z.literal('smallest'), z.int().min(smallestVersion).max(largestVersion)]),
+  readonly version: number | 'smallest';
   /** A mask, or the one of least penalty. */
-  mask: z.union([z.literal('least-penalty'), z.int().min(0).max(7)]),
+  readonly mask: number | 'least-penalty';
   /** One mode for the whole message, or the shortest mix. */
-  mode: z.enum(['shortest', ...modes]),
+  readonly mode: Mode | 'shortest';
   /** Announce UTF-8 by an ECI designator (assignment 26). */
-  eci: z.boolean(),
-});
-export type SymbolSettings = Readonly<z.infer<typeof symbolSchema>>;
+  readonly eci: boolean;
+}
 
 /** What the encoder is told besides the text. */
 export interface EncodeSettings extends SymbolSettings {

@@ -1,0 +1,54 @@
+/** `binarus job`: a job document, new or from a template. */
+import { templates } from '../../content';
+import { newJob, parseJob, type Job } from '../../core/job';
+import { chosenLook, chosenMessage, chosenPair } from '../choices';
+import { UsageError, type Outcome, type Values } from '../command';
+import { millimetres, none, pieceSize } from '../input';
+
+export async function printJob(values: Values, positionals: readonly string[]): Promise<Outcome> {
+  none(positionals);
+  const document = values.template === undefined ? await freshJob(values) : await templateJob(values);
+  const parsed = parseJob(document);
+  if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
+  return { output: parsed.job, stops: false };
+}
+
+/** A template with another name, message, material or look where they are given. Sizes are its own. */
+async function templateJob(values: Values): Promise<Job> {
+  const { name, template: id, url, text: plain, message } = values as Record<string, string | undefined>;
+  const template = templates.find((entry) => entry.id === id);
+  if (template === undefined)
+    throw new UsageError(
+      `there is no template “${id}”; there is ${templates.map((entry) => entry.id).join(', ')}.`,
+    );
+  for (const option of ['code-width', 'piece'])
+    if (values[option] !== undefined)
+      throw new UsageError(`--template brings its own sizes; leave out --${option}.`);
+  const { job } = template;
+  const [code, ...others] = job.codes;
+  const pair = chosenPair(values);
+  const hasLook = values.style !== undefined || values.logo !== undefined;
+  const hasMessage = [url, plain, message].some((option) => option !== undefined);
+  const changed = {
+    ...(hasMessage ? { message: await chosenMessage(values) } : {}),
+    ...(hasLook ? await chosenLook(values) : {}),
+  };
+  return {
+    ...job,
+    name: name ?? job.name,
+    codes: [{ ...code!, ...changed }, ...others],
+    making: pair ? { ...job.making, material: pair.material.id, machine: pair.machine.id } : job.making,
+  };
+}
+
+async function freshJob(values: Values): Promise<Job> {
+  const { name } = values as Record<string, string | undefined>;
+  return newJob({
+    name,
+    message: await chosenMessage(values),
+    pair: chosenPair(values),
+    codeWidthMm: millimetres(values, 'code-width'),
+    pieceSizeMm: pieceSize(values),
+    look: await chosenLook(values),
+  });
+}

@@ -1,0 +1,20 @@
+/** The commands that list what there is. */
+import { templates } from '../../content';
+import { presets } from '../../core/artwork';
+import { pairs } from '../../core/plan';
+import { describePair, describePreset } from '../choices';
+import type { Run } from '../command';
+import { none } from '../input';
+
+const listed =
+  (list: () => unknown): Run =>
+  (_values, positionals) => {
+    none(positionals);
+    return Promise.resolve({ output: list(), stops: false });
+  };
+
+export const listTemplates = listed(() =>
+  templates.map(({ id, name, about, job }) => ({ template: id, name, about, job })),
+);
+export const listStyles = listed(() => presets.map(describePreset));
+export const listMaterials = listed(() => pairs.map(describePair));

@@ -1,0 +1,23 @@
+/** `binarus proof`: the very file, photographed and read. */
+import { fullShotCount, prove, startProof, type ProofReport } from '../../core/proof';
+import { proofSetup } from '../../core/run';
+import { loadProofBinaries } from '../../node/proofBinaries';
+import type { Outcome, Values } from '../command';
+import { printed, tell } from '../findings';
+import { runFile } from '../jobFile';
+
+export async function proveFile(values: Values, positionals: readonly string[]): Promise<Outcome> {
+  const { job, result } = await runFile(values, positionals);
+  const setup = proofSetup(job, result, null);
+  if (setup === null) {
+    tell(result.findings, job.codes);
+    return { output: { verdict: 'stop', findings: printed(result.heldBackBy, job.codes) }, stops: true };
+  }
+  const readers = await startProof(await loadProofBinaries());
+  let report: ProofReport | undefined;
+  for await (const verdict of prove(setup, readers)) {
+    report = verdict;
+    process.stderr.write(`${report.shots} of ${fullShotCount} shots: ${report.verdict}\n`);
+  }
+  return { output: report, stops: report!.verdict === 'stop' };
+}
