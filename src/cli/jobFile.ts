@@ -1,7 +1,7 @@
 /** Job documents from files, and what they are when they have run. */
 import { dirname } from 'node:path';
 import { parseJob, type Job } from '../core/job';
-import { createLibrary, runJob, type JobResult } from '../core/run';
+import { createLibrary, runJob, type JobResult, type Library } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import { UsageError, type Values } from './command';
 import { readJson } from './input';
@@ -21,10 +21,10 @@ export async function readJob(positionals: readonly string[]): Promise<Job> {
 export async function runFile(
   values: Values,
   positionals: readonly string[],
-): Promise<{ job: Job; result: JobResult }> {
+): Promise<{ job: Job; result: JobResult; library: Library }> {
   const job = await readJob(positionals);
   const folder = (values.files as string | undefined) ?? dirname(positionals[0]!);
   const library = createLibrary(logoAssets(uploadsIn(folder)));
   await library.load(job);
-  return { job, result: runJob(job, undefined, library) };
+  return { job, result: runJob(job, undefined, library), library };
 }

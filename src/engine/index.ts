@@ -16,6 +16,7 @@ export type {
   Swatch,
   WeakModule,
 } from './pressView';
+export type { TriedFixes } from './press';
 export type { CodeView, StandView, ThingView } from './thingViews';
 
 /** What the bench asks at every key, apart from what it asks now and then: nothing slow stands before a key. */
@@ -67,6 +68,7 @@ export const startEngine = (): Engine => ({
     largestSafeShare: searchingMs,
     palette: loadingMs,
     outline: fileMs,
+    fixes: searchingMs,
     view: loadingMs,
     files: loadingMs,
   }),

@@ -11,7 +11,9 @@ import {
   runJob,
   safestShare,
   type JobResult,
+  withTriedFixes,
 } from '../core/run';
+import { findingKey, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
 import type { FormatId } from '../core/output';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
@@ -24,11 +26,15 @@ import {
   type Swatch,
 } from './pressView';
 
+export type TriedFixes = Readonly<Record<string, readonly Fix[]>>;
+
 export interface Press {
   /** Loads what a job refers to: fonts, logos, pictures. */
   load(job: Job): Promise<void>;
   /** The job as it is drawn, with what belongs to the code at hand. What it refers to has been loaded. */
   press(job: Job, codeId: string): PressView;
+  /** Fixes of the findings of a job, by `findingKey`, each tried on the whole job. */
+  fixes(job: Job): Promise<TriedFixes>;
   /** A job beside the one on the bench, drawn like it. */
   view(job: Job, codeId: string): Promise<PressView>;
   /** A job beside the one on the bench, drawn small with what its limits say. */
@@ -56,11 +62,19 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
   };
   const runBeside = async (job: Job): Promise<JobResult> => {
     await library.load(job);
-    return runJob(job, undefined, library);
+    return runJob(job, undefined, library, false);
   };
   return {
     load: (job) => library.load(job),
-    press: (job, codeId) => pressView((last = runJob(job, last, library)), codeId),
+    press: (job, codeId) => pressView((last = runJob(job, last, library, false)), codeId),
+    fixes: async (job) => {
+      const { findings } = withTriedFixes(await run(job), library);
+      return Object.fromEntries(
+        findings.flatMap((finding) =>
+          finding.fixes.length === 0 ? [] : [[findingKey(finding), finding.fixes]],
+        ),
+      );
+    },
     view: async (job, codeId) => pressView(await runBeside(job), codeId),
     picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
     swatches: async (job, codeId) => presetSwatches(await run(job), codeId),

@@ -2,15 +2,15 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { outputFormats, type FormatId } from '../../core/output';
-import { makeFiles } from '../../core/run';
+import { makeFiles, withTriedFixes } from '../../core/run';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
 import { required } from '../input';
 import { runFile } from '../jobFile';
 
 export async function printLimits(values: Values, positionals: readonly string[]): Promise<Outcome> {
-  const { result } = await runFile(values, positionals);
-  const { job, severity, findings } = result;
+  const { result, library } = await runFile(values, positionals);
+  const { job, severity, findings } = withTriedFixes(result, library);
   tell(
     findings.filter((finding) => finding.severity !== 'fine'),
     job.codes,

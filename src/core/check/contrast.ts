@@ -81,7 +81,7 @@ export function measureContrast(context: CodeContext): Measured {
     measured: percent(contrast),
     required: requiredOf('luminance'),
     source: limits.luminance.source,
-    fixes: [],
+    fixes: () => [],
   };
 }
 
@@ -99,7 +99,7 @@ export function measureLumaContrast(context: CodeContext): Measured {
     measured: percent(contrast),
     required: requiredOf('luma'),
     source: limits.luma.source,
-    fixes: [],
+    fixes: () => [],
   };
 }
 
@@ -138,7 +138,7 @@ function measureColours(context: CodeContext, tone: ToneKind): Measured {
     measured: percent(contrast),
     required: requiredOf(tone),
     source: limits[tone].source,
-    fixes: severity === 'fine' ? [] : colourFixes(context, tone),
+    fixes: () => (severity === 'fine' ? [] : colourFixes(context, tone)),
   };
 }
 
@@ -234,6 +234,6 @@ export function measureUnusedPaint(context: CodeContext): Measured | null {
     measured: { words: 'not printed' },
     required: { words: 'printed, or none' },
     source: { tag: 'cp', text: 'inks of the machine' },
-    fixes: [fix(['Take the colours out'], changeStyle(context, { paint: plainPaint }))],
+    fixes: () => [fix(['Take the colours out'], changeStyle(context, { paint: plainPaint }))],
   };
 }

@@ -26,9 +26,8 @@ export function measureModuleSize(context: CodeContext): Measured {
     measured: { value: placed.moduleMm, unit: 'mm' },
     required: { value: least, unit: 'mm', comparison: '>=' },
     source: pair.process.source,
-    fixes: enough
-      ? []
-      : [...widerCodeFixes(context, least * symbol.size), ...fewerModulesFixes(context, least)],
+    fixes: () =>
+      enough ? [] : [...widerCodeFixes(context, least * symbol.size), ...fewerModulesFixes(context, least)],
   };
 }
 
@@ -45,15 +44,16 @@ export function measureWholeDots(context: CodeContext): Measured | null {
   const candidates = [
     ...new Set([Math.floor(dots), Math.ceil(dots)].map((count) => Math.max(count, leastDots))),
   ];
-  const fixes: Fix[] = candidates
-    .map((count) => ({ count, codeWidthMm: Number((count * dotMm * symbol.size).toFixed(4)) }))
-    .filter(({ codeWidthMm }) => hasQuietZone(context, withCodeWidth(laying, codeWidthMm)))
-    .map(({ count, codeWidthMm }) =>
-      fix(
-        say`Snap to ${count} dots a module (${mm(codeWidthMm)})`,
-        changePlacement(context, { widthMm: codeWidthMm }),
-      ),
-    );
+  const snapped = (): Fix[] =>
+    candidates
+      .map((count) => ({ count, codeWidthMm: Number((count * dotMm * symbol.size).toFixed(4)) }))
+      .filter(({ codeWidthMm }) => hasQuietZone(context, withCodeWidth(laying, codeWidthMm)))
+      .map(({ count, codeWidthMm }) =>
+        fix(
+          say`Snap to ${count} dots a module (${mm(codeWidthMm)})`,
+          changePlacement(context, { widthMm: codeWidthMm }),
+        ),
+      );
   return {
     kind: 'whole-dots',
     station: 'piece',
@@ -65,7 +65,11 @@ export function measureWholeDots(context: CodeContext): Measured | null {
     measured: { value: dots, unit: 'dots' },
     required: { value: Math.max(Math.round(dots), leastDots), unit: 'dots', comparison: '=' },
     source: { tag: 'cp', text: 'common practice, no source; growth limits from simulated shots' },
-    fixes: whole ? [] : fixes.length > 0 ? fixes : widerCodeFixes(context, leastDots * dotMm * symbol.size),
+    fixes: () => {
+      if (whole) return [];
+      const snaps = snapped();
+      return snaps.length > 0 ? snaps : widerCodeFixes(context, leastDots * dotMm * symbol.size);
+    },
   };
 }
 
@@ -92,7 +96,7 @@ export function measureGrowth(context: CodeContext): Measured {
     measured: { value: share * 100, unit: '%' },
     required: { value: growthCaution * 100, unit: '%', comparison: '<=' },
     source: { tag: 'sim', text: 'simulated shots; growth itself: common practice' },
-    fixes:
+    fixes: () =>
       severity === 'fine'
         ? []
         : widerCodeFixes(context, (plan.residualGrowthMm / growthCaution) * symbol.size),
@@ -118,12 +122,13 @@ export function measureThinnestPart(context: CodeContext): Measured {
     measured: { value: thinnest, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
     source: pair.process.source,
-    fixes: enough
-      ? []
-      : [
-          ...widerCodeFixes(context, ((elementMm + 2 * plan.compensationMm) / share) * symbol.size),
-          ...joinFixes(context),
-        ],
+    fixes: () =>
+      enough
+        ? []
+        : [
+            ...widerCodeFixes(context, ((elementMm + 2 * plan.compensationMm) / share) * symbol.size),
+            ...joinFixes(context),
+          ],
   };
 }
 
@@ -145,7 +150,7 @@ export function measureThinnestGap(context: CodeContext): Measured | null {
     measured: { value: gap, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
     source: pair.process.source,
-    fixes: enough ? [] : joinFixes(context),
+    fixes: () => (enough ? [] : joinFixes(context)),
   };
 }
 

@@ -32,7 +32,7 @@ export function measureBudget(context: CodeContext): Measured {
     measured: { value: used, unit: 'codewords', of: correctablePerBlock },
     required: { value: Math.floor(correctablePerBlock / 2), unit: 'codewords', comparison: '<=' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, Table 9; half of it: common practice' },
-    fixes: severity === 'fine' ? [] : smallerDamageFixes(context),
+    fixes: () => (severity === 'fine' ? [] : smallerDamageFixes(context)),
   };
 }
 
@@ -108,7 +108,7 @@ export function measureCoveredPatterns(context: CodeContext): Measured | null {
     measured: { words: patterns.length === 0 ? 'none' : patterns.join(', ') },
     required: { words: 'none' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3; caution: common practice' },
-    fixes:
+    fixes: () =>
       severity === 'stop'
         ? [
             ...smallerLogoFixes(context),
@@ -144,6 +144,6 @@ export function measureLogoDetail({ placed, pair }: CodeContext): Measured | nul
     measured: { value: lost * 100, unit: '%' },
     required: { value: leastDetailLost * 100, unit: '%', comparison: '<=' },
     source: { tag: 'cp', text: 'common practice, no source' },
-    fixes: [],
+    fixes: () => [],
   };
 }

@@ -10,7 +10,7 @@ import {
   measureWholeDots,
 } from './fineness';
 import { measureBudget, measureCoveredPatterns, measureLogoDetail } from './knockOut';
-import type { Measured } from './measured';
+import type { Measured, PieceMeasured } from './measured';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
@@ -49,7 +49,7 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
 ];
 
 /** What is asked once of the whole piece. */
-const pieceMeasures: readonly ((context: PieceContext) => readonly Finding[])[] = [
+const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured[])[] = [
   measureThingsInside,
   measureHoles,
   measureStrokes,
@@ -61,13 +61,22 @@ const pieceMeasures: readonly ((context: PieceContext) => readonly Finding[])[] 
   measureStand,
 ];
 
-/** Limits of one code. */
-export const measureCodeLimits = (context: CodeContext): Finding[] =>
+/** Limits of one code; fixes are made only where they are wanted. */
+export const measureCodeLimits = (context: CodeContext, wantsFixes: boolean): Finding[] =>
   codeMeasures.flatMap((measure) => {
     const measured = measure(context);
-    return measured === null ? [] : [{ ...measured, about: { on: 'code', id: context.id } as const }];
+    if (measured === null) return [];
+    return [
+      {
+        ...measured,
+        about: { on: 'code', id: context.id } as const,
+        fixes: wantsFixes ? measured.fixes() : [],
+      },
+    ];
   });
 
 /** Limits of the piece as a whole and of what lies on it. */
-export const measurePieceLimits = (context: PieceContext): Finding[] =>
-  pieceMeasures.flatMap((measure) => measure(context));
+export const measurePieceLimits = (context: PieceContext, wantsFixes: boolean): Finding[] =>
+  pieceMeasures.flatMap((measure) =>
+    measure(context).map((measured) => ({ ...measured, fixes: wantsFixes ? measured.fixes() : [] })),
+  );

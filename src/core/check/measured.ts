@@ -1,4 +1,10 @@
-/** What a limit of one code gives: a finding that is about that code. */
-import type { Finding } from '../finding';
+/** What limits give: findings whose fixes are made when they are asked for, because they cost a search. */
+import type { Finding, Fix } from '../finding';
 
-export type Measured = Omit<Finding, 'about'>;
+/** Of the whole piece, or of something on it. */
+export interface PieceMeasured extends Omit<Finding, 'fixes'> {
+  readonly fixes: () => readonly Fix[];
+}
+
+/** Of one code, which it is about. */
+export type Measured = Omit<PieceMeasured, 'about'>;

@@ -31,14 +31,14 @@ export function measureFarthest(context: CodeContext): Measured {
   const reach = farthestMm(placed.moduleMm, neededPixelsPerModule);
   const leastModuleMm = (neededPixelsPerModule * readingDistanceMm) / phoneCamera.focalPx;
   const nearer = roundDownTo(reach / 1000, 0.01);
-  const fixes: Fix[] = [];
-  if (severity !== 'fine') {
-    fixes.push(
-      ...widerCodeFixes(context, leastModuleMm * symbol.size),
-      ...fewerModulesFixes(context, leastModuleMm),
-    );
-    if (nearer * 1000 >= nearestMm(placed.quietZone.width)) fixes.push(readFromFix(nearer));
-  }
+  const fixes = (): Fix[] =>
+    severity === 'fine'
+      ? []
+      : [
+          ...widerCodeFixes(context, leastModuleMm * symbol.size),
+          ...fewerModulesFixes(context, leastModuleMm),
+          ...(nearer * 1000 >= nearestMm(placed.quietZone.width) ? [readFromFix(nearer)] : []),
+        ];
   return {
     kind: 'reading-camera',
     station: 'piece',
@@ -60,12 +60,14 @@ export function measureTenToOne(context: CodeContext): Measured {
   const { laying, placed, readingDistanceMm } = context;
   const reach = 10 * laying.placement.widthMm;
   const enough = reach >= readingDistanceMm - slack;
-  const fixes: Fix[] = [];
-  if (!enough) {
-    fixes.push(...widerCodeFixes(context, readingDistanceMm / 10));
+  const fixes = (): Fix[] => {
+    if (enough) return [];
     const nearer = roundDownTo(reach / 1000, 0.01);
-    if (nearer * 1000 >= nearestMm(placed.quietZone.width)) fixes.push(readFromFix(nearer));
-  }
+    return [
+      ...widerCodeFixes(context, readingDistanceMm / 10),
+      ...(nearer * 1000 >= nearestMm(placed.quietZone.width) ? [readFromFix(nearer)] : []),
+    ];
+  };
   return {
     kind: 'reading-rule',
     station: 'piece',
@@ -83,24 +85,10 @@ export function measureTenToOne(context: CodeContext): Measured {
 
 /** Near by, the code with its quiet zone has to fit the picture and be in focus. */
 export function measureNearest(context: CodeContext): Measured {
-  const { placed, laying, symbol, pair, readingDistanceMm } = context;
+  const { placed, readingDistanceMm } = context;
   const nearest = nearestMm(placed.quietZone.width);
   const enough = nearest <= readingDistanceMm + slack;
-  const fixes: Fix[] = [];
-  if (!enough) {
-    const farther = roundUpTo(nearest / 1000, 0.01);
-    if (farthestMm(placed.moduleMm, neededPixelsPerModule) >= farther * 1000)
-      fixes.push(readFromFix(farther));
-    const share = placed.quietZone.width / placed.code.width;
-    const codeWidthMm = offeredWidthTo(context, widestMm(readingDistanceMm) / share);
-    const wide = codeWidthMm >= 1 && codeWidthMm / symbol.size >= pair.smallestModuleMm - slack;
-    if (
-      wide &&
-      readingDistanceMm >= phoneCamera.nearestMm &&
-      hasQuietZone(context, withCodeWidth(laying, codeWidthMm))
-    )
-      fixes.push(codeWidthFix(context, codeWidthMm));
-  }
+  const fixes = (): Fix[] => (enough ? [] : nearestFixes(context, nearest));
   return {
     kind: 'reading-nearest',
     station: 'piece',
@@ -116,4 +104,21 @@ export function measureNearest(context: CodeContext): Measured {
     source: phoneCamera.source,
     fixes,
   };
+}
+
+function nearestFixes(context: CodeContext, nearest: number): Fix[] {
+  const { placed, laying, symbol, pair, readingDistanceMm } = context;
+  const fixes: Fix[] = [];
+  const farther = roundUpTo(nearest / 1000, 0.01);
+  if (farthestMm(placed.moduleMm, neededPixelsPerModule) >= farther * 1000) fixes.push(readFromFix(farther));
+  const share = placed.quietZone.width / placed.code.width;
+  const codeWidthMm = offeredWidthTo(context, widestMm(readingDistanceMm) / share);
+  const wide = codeWidthMm >= 1 && codeWidthMm / symbol.size >= pair.smallestModuleMm - slack;
+  if (
+    wide &&
+    readingDistanceMm >= phoneCamera.nearestMm &&
+    hasQuietZone(context, withCodeWidth(laying, codeWidthMm))
+  )
+    fixes.push(codeWidthFix(context, codeWidthMm));
+  return fixes;
 }

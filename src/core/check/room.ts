@@ -43,7 +43,7 @@ export function measureRoundInside(context: CodeContext): Measured | null {
     measured: { value: leftMm, unit: 'mm' },
     required: { value: 0, unit: 'mm', comparison: '>=' },
     source: { tag: 'geo', text: 'geometry of the piece' },
-    fixes:
+    fixes: () =>
       isInside || widest < 5
         ? []
         : [
@@ -83,14 +83,15 @@ export function measureRoundQuiet(context: CodeContext): Measured | null {
     measured: { value: left, unit: 'X' },
     required: { value: quietZoneModules, unit: 'X', comparison: '>=' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3.8; least: simulated shots' },
-    fixes: isWhole
-      ? []
-      : [
-          fix(
-            ['Keep 4 modules free'],
-            changeStyle(context, { round: { ...round, quietModules: quietZoneModules } }),
-          ),
-        ],
+    fixes: () =>
+      isWhole
+        ? []
+        : [
+            fix(
+              ['Keep 4 modules free'],
+              changeStyle(context, { round: { ...round, quietModules: quietZoneModules } }),
+            ),
+          ],
   };
 }
 
@@ -110,7 +111,7 @@ export function measureCodeInside(context: CodeContext): Measured {
     measured: { value: freeMm, unit: 'mm' },
     required: { value: 0, unit: 'mm', comparison: '>=' },
     source: { tag: 'geo', text: 'geometry of the piece' },
-    fixes: inside ? [] : roomFixes(context),
+    fixes: () => (inside ? [] : roomFixes(context)),
   };
 }
 
@@ -133,7 +134,7 @@ export function measureQuietZone(context: CodeContext): Measured {
     measured: { value: modules, unit: 'X' },
     required: { value: quietZoneModules, unit: 'X', comparison: '>=' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3.8' },
-    fixes: enough ? [] : roomFixes(context),
+    fixes: () => (enough ? [] : roomFixes(context)),
   };
 }
 

@@ -29,14 +29,15 @@ export function measureUnitFill(context: CodeContext): Measured | null {
     measured: { value: fill * 100, unit: '%' },
     required: { value: leastFill * 100, unit: '%', comparison: '>=' },
     source: shots,
-    fixes: enough
-      ? []
-      : [
-          fix(
-            say`Fill ${Math.round(needed * 100)} %`,
-            changeStyle(context, { modules: { ...modules, fill: needed } }),
-          ),
-        ],
+    fixes: () =>
+      enough
+        ? []
+        : [
+            fix(
+              say`Fill ${Math.round(needed * 100)} %`,
+              changeStyle(context, { modules: { ...modules, fill: needed } }),
+            ),
+          ],
   };
 }
 
@@ -62,7 +63,7 @@ export function measureFinderCorners(context: CodeContext): Measured {
     measured: { value: largest, unit: 'X' },
     required: { value: safeCorner, unit: 'X', comparison: '<=' },
     source: shots,
-    fixes: severity === 'fine' ? [] : squarerRings(context),
+    fixes: () => (severity === 'fine' ? [] : squarerRings(context)),
   };
 }
 
@@ -94,7 +95,7 @@ export function measureFinderProportions(context: CodeContext): Measured {
     measured: { value: Math.min(worst.worst, 9.99) * 100, unit: '%' },
     required: { value: proportionTolerance * 100, unit: '%', comparison: '<=' },
     source: { tag: 'std', text: 'ISO/IEC 18004:2015, 6.3.3 and 13.1; tolerance: common practice' },
-    fixes: enough ? [] : squarerRings(context),
+    fixes: () => (enough ? [] : squarerRings(context)),
   };
 }
 
@@ -113,6 +114,7 @@ export function measureAlignment(context: CodeContext): Measured | null {
     measured: { words: isSolid ? 'solid' : `like the ${style.alignment}` },
     required: { words: 'solid' },
     source: shots,
-    fixes: isSolid ? [] : [fix(['Draw them as solid squares'], changeStyle(context, { alignment: 'solid' }))],
+    fixes: () =>
+      isSolid ? [] : [fix(['Draw them as solid squares'], changeStyle(context, { alignment: 'solid' }))],
   };
 }

@@ -1,15 +1,5 @@
 /** Limits on what lies on the piece beside its codes: words, pictures and frames. */
-import {
-  aboutPiece,
-  mm,
-  say,
-  sizeMm,
-  theCode,
-  type About,
-  type Finding,
-  type Fix,
-  type Source,
-} from '../finding';
+import { aboutPiece, mm, say, sizeMm, theCode, type About, type Fix, type Source } from '../finding';
 import {
   boundsOf,
   cutRegion,
@@ -42,6 +32,7 @@ import {
   smallerFix,
   tidy,
 } from './itemFixes';
+import type { PieceMeasured } from './measured';
 import { pieceSizeChange } from './sizeFixes';
 
 const geometry: Source = { tag: 'geo', text: 'geometry of the piece' };
@@ -62,7 +53,7 @@ const least = (measures: readonly ItemMeasure[]): ItemMeasure | null =>
   );
 
 /** Everything has to lie on the piece, and at least the safe distance from where it is cut. */
-export function measureThingsInside(context: PieceContext): Finding[] {
+export function measureThingsInside(context: PieceContext): PieceMeasured[] {
   const { piece, settings } = context;
   const { safeMm } = settings;
   // A border line keeps its own distance, and a contour goes around everything by itself.
@@ -87,10 +78,10 @@ export function measureThingsInside(context: PieceContext): Finding[] {
         severity: 'fine',
         text: say`Nearest to the edge: ${nearest.item.name}.`,
         measured: { value: nearest.mm, unit: 'mm' },
-        fixes: [],
+        fixes: () => [],
       },
     ];
-  return near.map(({ item, mm: insideMm }): Finding => {
+  return near.map(({ item, mm: insideMm }): PieceMeasured => {
     const isOver = insideMm < -slack;
     return {
       ...shared,
@@ -100,7 +91,7 @@ export function measureThingsInside(context: PieceContext): Finding[] {
         ? say`Over the edge: ${item.name}. What lies there is not made.`
         : say`Nearer to the cut line than the safe distance: ${item.name}. A cut that is a little off would touch it.`,
       measured: { value: insideMm, unit: 'mm' },
-      fixes: piece.isContour ? [] : insideFixes(context, item),
+      fixes: () => (piece.isContour ? [] : insideFixes(context, item)),
     };
   });
 }
@@ -218,7 +209,7 @@ function measuredInside(item: PlacedItem, edge: Region): number {
 }
 
 /** Strokes of words and lines of frames, after growth is taken back, against the machine's smallest mark. */
-export function measureStrokes(context: PieceContext): Finding[] {
+export function measureStrokes(context: PieceContext): PieceMeasured[] {
   const { piece, plan, pair } = context;
   const { elementMm } = pair.process;
   const measures = piece.items
@@ -242,7 +233,7 @@ export function measureStrokes(context: PieceContext): Finding[] {
         severity: 'fine',
         text: say`In the ${thinnest.item.name}; one mark of the ${pair.machine.name} is ${mm(elementMm)}.`,
         measured: { value: thinnest.mm, unit: 'mm' },
-        fixes: [],
+        fixes: () => [],
       },
     ];
   return thin.map(({ item, mm: strokeMm }) => ({
@@ -251,7 +242,7 @@ export function measureStrokes(context: PieceContext): Finding[] {
     severity: 'stop',
     text: say`The strokes of the ${item.name} are thinner than one mark of the ${pair.machine.name} (${mm(elementMm)}): they close up or break.`,
     measured: { value: strokeMm, unit: 'mm' },
-    fixes: thickerFixes(context, item),
+    fixes: () => thickerFixes(context, item),
   }));
 }
 
@@ -283,7 +274,7 @@ function largerWords(own: Extract<ItemSettings, { kind: 'words' }>, larger: (val
 }
 
 /** Signs that no shipped font has are named; they would be missing on the piece. */
-export function measureGlyphs({ piece }: PieceContext): Finding[] {
+export function measureGlyphs({ piece }: PieceContext): PieceMeasured[] {
   const worded = piece.items.filter(({ kind }) => kind === 'words' || kind === 'frame');
   const list = (signs: readonly string[]): string =>
     signs
@@ -296,9 +287,9 @@ export function measureGlyphs({ piece }: PieceContext): Finding[] {
     title: 'Signs',
     required: { value: 0, unit: 'characters', comparison: '<=' },
     source: { tag: 'geo', text: 'the shipped fonts' },
-    fixes: [],
+    fixes: () => [],
   } as const;
-  return worded.flatMap((item): Finding[] => {
+  return worded.flatMap((item): PieceMeasured[] => {
     const missing = [...new Set(item.missing)];
     const borrowed = [...new Set(item.borrowed)];
     if (missing.length === 0 && borrowed.length === 0) return [];
@@ -318,10 +309,10 @@ export function measureGlyphs({ piece }: PieceContext): Finding[] {
 }
 
 /** A field in braces that the job does not have would be engraved as it stands. */
-export function measureFields({ piece }: PieceContext): Finding[] {
+export function measureFields({ piece }: PieceContext): PieceMeasured[] {
   return piece.items
     .filter(({ unknownFields }) => unknownFields.length > 0)
-    .map((item): Finding => {
+    .map((item): PieceMeasured => {
       const names = item.unknownFields.map((name) => `{${name}}`).join(' ');
       return {
         kind: 'piece-fields',
@@ -333,15 +324,15 @@ export function measureFields({ piece }: PieceContext): Finding[] {
         measured: { value: item.unknownFields.length, unit: '' },
         required: { value: 0, unit: '', comparison: '<=' },
         source: { tag: 'geo', text: 'the fields of the job' },
-        fixes: [],
+        fixes: () => [],
       };
     });
 }
 
 /** Things over each other, each with the first that it lies over. */
-export function measureOverlaps({ piece }: PieceContext): Finding[] {
+export function measureOverlaps({ piece }: PieceContext): PieceMeasured[] {
   const things = piece.items.filter((item) => item.kind !== 'border' && inkOf(item).length > 0);
-  return things.flatMap((item, index): Finding[] => {
+  return things.flatMap((item, index): PieceMeasured[] => {
     const under = things
       .slice(index + 1)
       .map((other) => ({ other, shared: sharedArea(item, other) }))
@@ -358,7 +349,7 @@ export function measureOverlaps({ piece }: PieceContext): Finding[] {
         measured: { value: Number(under.shared.toFixed(2)), unit: 'mm²' },
         required: { value: 0, unit: 'mm²', comparison: '<=' },
         source: geometry,
-        fixes: [],
+        fixes: () => [],
       },
     ];
   });

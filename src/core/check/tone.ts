@@ -17,14 +17,15 @@ export function measurePolarity({ plan, pair }: CodeContext): Measured {
     measured: { words: plan.reversed ? 'reversed' : 'dark on light' },
     required: { words: 'dark on light' },
     source: { tag: 'sim', text: 'simulated shots: one reader of five reads reversed codes' },
-    fixes: plan.reversed
-      ? [
-          fix(
-            [lighter ? 'Mark the light modules' : 'Mark the dark modules'],
-            changeMaking({ reversed: false }),
-          ),
-        ]
-      : [],
+    fixes: () =>
+      plan.reversed
+        ? [
+            fix(
+              [lighter ? 'Mark the light modules' : 'Mark the dark modules'],
+              changeMaking({ reversed: false }),
+            ),
+          ]
+        : [],
   };
 }
 
@@ -43,6 +44,6 @@ export function measureMirroring({ plan, pair }: CodeContext): Measured | null {
     measured: { words: 'mirrored' },
     required: { words: transparent ? 'mirrored' : 'not mirrored' },
     source: { tag: 'sim', text: 'simulated shots' },
-    fixes: transparent ? [] : [fix(['Do not mirror'], changeMaking({ mirrored: false }))],
+    fixes: () => (transparent ? [] : [fix(['Do not mirror'], changeMaking({ mirrored: false }))]),
   };
 }

@@ -1,5 +1,5 @@
 /** Limits of the piece as a whole: its holes, its codes together, the contour that it is cut along, the base that it stands in. */
-import { aboutPiece, codeName, mm, say, sizeMm, type Finding, type Sentence, type Source } from '../finding';
+import { aboutPiece, codeName, mm, say, sizeMm, type Sentence, type Source } from '../finding';
 import { boundsOf, holdsPoint, regionDistance, type Region } from '../geometry';
 import { phoneCamera } from '../camera';
 import { roundDownTo, roundUpTo, slack } from '../numbers';
@@ -7,7 +7,7 @@ import { layStand, turnedWith, type Hole, type Piece } from '../piece';
 import { changePiece, changePlacement, fix, takeHoleAway } from './changes';
 import type { CodeContext, PieceContext } from './context';
 import { inkOf } from './itemFixes';
-import type { Measured } from './measured';
+import type { Measured, PieceMeasured } from './measured';
 import { readFromFix } from './reading';
 import { pieceSizeChange } from './sizeFixes';
 
@@ -28,7 +28,7 @@ interface HoleMeasure {
 }
 
 /** Holes keep off the edge, each other, and by their own distance off everything else. The worst of each row is told. */
-export function measureHoles({ piece, settings }: PieceContext): Finding[] {
+export function measureHoles({ piece, settings }: PieceContext): PieceMeasured[] {
   const holes = allHoles(piece);
   const things: { name: Sentence; region: Region }[] = [
     ...piece.codes.map((code) => ({ name: [codeName(code.id)], region: turnedWith(code, [code.field]) })),
@@ -90,7 +90,8 @@ export function measureHoles({ piece, settings }: PieceContext): Finding[] {
       measured: { value: apartMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm', comparison: '>=' },
       source: trade,
-      fixes: isClear || row === undefined ? [] : [fix(say`Take the ${hole.name} away`, takeHoleAway(row))],
+      fixes: () =>
+        isClear || row === undefined ? [] : [fix(say`Take the ${hole.name} away`, takeHoleAway(row))],
     };
   });
 }
@@ -113,7 +114,7 @@ function apart(region: Region, other: Region, centre: { readonly x: number; read
 }
 
 /** Two codes in one picture: a phone reads whichever it finds first. */
-export function measureCodesInView({ piece, readingDistanceMm }: PieceContext): Finding[] {
+export function measureCodesInView({ piece, readingDistanceMm }: PieceContext): PieceMeasured[] {
   const { codes } = piece;
   if (codes.length < 2) return [];
   // Aimed at one code, the picture reaches half its width to either side.
@@ -143,7 +144,7 @@ export function measureCodesInView({ piece, readingDistanceMm }: PieceContext): 
       measured: { value: nearest, unit: 'mm' },
       required: { value: halfView, unit: 'mm', comparison: '>=' },
       source: { tag: 'mem', text: `camera model: ${phoneCamera.source.text}` },
-      fixes: isApart || nearerM * 1000 < phoneCamera.nearestMm ? [] : [readFromFix(nearerM)],
+      fixes: () => (isApart || nearerM * 1000 < phoneCamera.nearestMm ? [] : [readFromFix(nearerM)]),
     },
   ];
 }
@@ -164,12 +165,12 @@ export function measureCodeTurn(context: CodeContext): Measured | null {
     measured: { value: turnDegrees, unit: '°' },
     required: { value: nearest, unit: '°', comparison: '=' },
     source: trade,
-    fixes: [fix(say`Turn it to ${nearest}°`, changePlacement(context, { turnDegrees: nearest }))],
+    fixes: () => [fix(say`Turn it to ${nearest}°`, changePlacement(context, { turnDegrees: nearest }))],
   };
 }
 
 /** The cut line of a sticker has to lie on the sheet that it is cut from, with its bleed. */
-export function measureContour({ piece, settings }: PieceContext): Finding[] {
+export function measureContour({ piece, settings }: PieceContext): PieceMeasured[] {
   if (!piece.isContour) return [];
   const { x, y, width, height } = boundsOf([piece.outline])!;
   const { widthMm, heightMm, bleedMm } = settings;
@@ -189,20 +190,21 @@ export function measureContour({ piece, settings }: PieceContext): Finding[] {
       measured: { value: left, unit: 'mm' },
       required: { value: bleedMm, unit: 'mm', comparison: '>=' },
       source: geometry,
-      fixes: isInside
-        ? []
-        : [
-            fix(
-              say`Make the sheet ${sizeMm(widthMm + grow, heightMm + grow)}`,
-              pieceSizeChange({ ...settings, widthMm: widthMm + grow, heightMm: heightMm + grow }),
-            ),
-          ],
+      fixes: () =>
+        isInside
+          ? []
+          : [
+              fix(
+                say`Make the sheet ${sizeMm(widthMm + grow, heightMm + grow)}`,
+                pieceSizeChange({ ...settings, widthMm: widthMm + grow, heightMm: heightMm + grow }),
+              ),
+            ],
     },
   ];
 }
 
 /** A standing piece needs a foot, and nothing of it that matters may vanish in the slot. */
-export function measureStand({ piece, settings }: PieceContext): Finding[] {
+export function measureStand({ piece, settings }: PieceContext): PieceMeasured[] {
   const { stand } = settings;
   if (stand === null) return [];
   const laid = layStand(stand, piece);
@@ -220,7 +222,7 @@ export function measureStand({ piece, settings }: PieceContext): Finding[] {
         measured: { value: 0, unit: 'mm' },
         required: { value: 5, unit: 'mm', comparison: '>=' },
         source: geometry,
-        fixes: [fix(['Make it an arch'], changePiece({ outline: { kind: 'arch' } }))],
+        fixes: () => [fix(['Make it an arch'], changePiece({ outline: { kind: 'arch' } }))],
       },
     ];
   const codes = piece.codes.map((code) => boundsOf(turnedWith(code, [code.field]))!);
@@ -245,7 +247,7 @@ export function measureStand({ piece, settings }: PieceContext): Finding[] {
       measured: { value: left, unit: 'mm' },
       required: { value: laid.depthMm, unit: 'mm', comparison: '>=' },
       source: geometry,
-      fixes:
+      fixes: () =>
         isClear || stand.steps < 2
           ? []
           : [

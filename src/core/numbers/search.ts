@@ -50,7 +50,7 @@ export function largestWhole(low: number, high: number, holds: (value: number) =
 /** The smallest whole number from `low` to `high` from which on a condition holds; null when it does not hold at `high`. */
 export function smallestWhole(low: number, high: number, holds: (value: number) => boolean): number | null {
   const last = largestWhole(-high, -low, (value) => holds(-value));
-  return last === null ? null : -last;
+  return last === null ? null : 0 - last;
 }
 
 export const roundUpTo = (value: number, step: number): number =>

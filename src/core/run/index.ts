@@ -7,3 +7,4 @@ export { measureMessage, type MessageRuler } from './ruler';
 export type { CodeRun } from './runCode';
 export { isLetPass, type JobResult, type Made, type MadeCode, runJob, safestShare } from './runJob';
 export { measureStyleFitness, type StyleFitness } from './styleFitness';
+export { withTriedFixes } from './triedFixes';

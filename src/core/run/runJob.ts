@@ -79,8 +79,16 @@ export interface JobResult {
 /** Pictures made ready, by source and ink. */
 type KeptArts = ReadonlyMap<string, LogoArt | null>;
 
-/** Runs every stage; what is made from the same as in `previous` is taken from it. */
-export function runJob(job: Job, previous?: JobResult, library: Library = emptyLibrary): JobResult {
+/**
+ * Runs every stage; what is made from the same as in `previous` is taken from it. Fixes cost a search each, so they can be
+ * left out where only the state is wanted.
+ */
+export function runJob(
+  job: Job,
+  previous?: JobResult,
+  library: Library = emptyLibrary,
+  wantsFixes = true,
+): JobResult {
   const known = findPair(job.making.material, job.making.machine);
   const pair = known ?? pairs[0]!;
   const printsColours = pair.machine.inks === 'process' && !job.making.reversed;
@@ -109,9 +117,11 @@ export function runJob(job: Job, previous?: JobResult, library: Library = emptyL
     ...(known ? [] : [unknownPair(job)]),
     ...codes.flatMap((code) => [
       ...code.findings.map((finding) => ofCode(finding, code.settings.id)),
-      ...(context?.codes.filter(({ id }) => id === code.settings.id).flatMap(measureCodeLimits) ?? []),
+      ...(context?.codes
+        .filter(({ id }) => id === code.settings.id)
+        .flatMap((own) => measureCodeLimits(own, wantsFixes)) ?? []),
     ]),
-    ...(context === null ? [] : measurePieceLimits(context)),
+    ...(context === null ? [] : measurePieceLimits(context, wantsFixes)),
   ];
   const made = context && {
     codes: codes.map((code, place) => madeCode(code, context.codes[place]!)),

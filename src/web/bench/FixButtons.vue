@@ -8,13 +8,11 @@ defineProps<{ finding: Finding; canPass: boolean }>();
 defineEmits<{ pass: [] }>();
 const bench = useBench();
 const { words } = useWording();
-/** More would be a list to study instead of a click. */
-const mostShown = 3;
 </script>
 
 <template>
   <button
-    v-for="fix in finding.fixes.slice(0, mostShown)"
+    v-for="fix in finding.fixes"
     :key="words(fix.label)"
     type="button"
     class="action"

@@ -97,10 +97,14 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
   function nudge(dxMm: number, dyMm: number): void {
     const thing = held.value;
     if (thing === null || !thing.isFree) return;
+    const document = job();
+    const stands = document === null ? undefined : placeOf(document, thing);
+    // The document may be ahead of what is drawn: two keys in a row both count.
+    const from = (at: Axis | undefined, drawn: number): number => (typeof at === 'number' ? at : drawn);
     place(
       {
-        ...(dxMm === 0 ? {} : { xMm: tidy(thing.box.x + dxMm) }),
-        ...(dyMm === 0 ? {} : { yMm: tidy(thing.box.y + dyMm) }),
+        ...(dxMm === 0 ? {} : { xMm: tidy(from(stands?.xMm, thing.box.x) + dxMm) }),
+        ...(dyMm === 0 ? {} : { yMm: tidy(from(stands?.yMm, thing.box.y) + dyMm) }),
       },
       'nudge',
     );

@@ -1,7 +1,8 @@
 /** Keeps a drawn view beside a job: runs the press on every change, always ending with the newest. */
 import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
-import type { PressView } from '../../engine';
+import { findingKey, type Finding } from '../../core/finding';
+import type { PressView, TriedFixes } from '../../engine';
 import { useEngine } from './engine';
 
 /** What is to be drawn. */
@@ -20,11 +21,14 @@ export interface Live {
 }
 
 export function useLive(source: () => Drawn | null): Live {
-  const { live } = useEngine();
+  const { live, desk } = useEngine();
   const view = shallowRef<PressView | null>(null);
   const problem = ref('');
   let waiting: Drawn | null = null;
   let running = false;
+  let fixes: TriedFixes = {};
+  let trying = false;
+  let toTry: { readonly asked: Drawn; readonly drawn: PressView } | null = null;
 
   /** Whether an answer is still wanted: not when another job was opened meanwhile. */
   const isWanted = ({ jobId }: Drawn): boolean => source()?.jobId === jobId;
@@ -34,11 +38,34 @@ export function useLive(source: () => Drawn | null): Live {
       await live.load(asked.job);
       const drawn = await live.press(asked.job, asked.codeId);
       if (!isWanted(asked)) return;
-      view.value = drawn;
+      view.value = withFixes(drawn, fixes);
       problem.value = '';
+      void tryFixes(asked, drawn);
     } catch (error) {
       if (isWanted(asked)) problem.value = (error as Error).message;
     }
+  }
+
+  /** Fixes are tried on the whole job, beside the keys; those of the state before stand until then. */
+  async function tryFixes(asked: Drawn, drawn: PressView): Promise<void> {
+    if (trying) {
+      toTry = { asked, drawn };
+      return;
+    }
+    trying = true;
+    try {
+      const tried = drawn.severity === 'fine' ? {} : await desk.fixes(asked.job);
+      if (isWanted(asked)) {
+        fixes = tried;
+        if (view.value !== null) view.value = withFixes(view.value, fixes);
+      }
+    } catch {
+      // A limit without a fix still says what is measured and required.
+    }
+    trying = false;
+    const next = toTry;
+    toTry = null;
+    if (next !== null) void tryFixes(next.asked, next.drawn);
   }
 
   async function run(): Promise<void> {
@@ -58,6 +85,7 @@ export function useLive(source: () => Drawn | null): Live {
       if (now?.jobId !== before?.jobId) {
         view.value = null;
         problem.value = '';
+        fixes = {};
       }
       waiting = now;
       void run();
@@ -69,4 +97,14 @@ export function useLive(source: () => Drawn | null): Live {
     void run();
   };
   return { view, problem, tryAgain };
+}
+
+/** The view with fixes that were tried; findings for which there are none offer none. */
+function withFixes(view: PressView, fixes: TriedFixes): PressView {
+  const offered = (finding: Finding): Finding => ({ ...finding, fixes: fixes[findingKey(finding)] ?? [] });
+  return {
+    ...view,
+    findings: view.findings.map(offered),
+    heldBackBy: view.heldBackBy.map(offered),
+  };
 }
