@@ -2,7 +2,13 @@
 import QRCode from 'qrcode';
 import encodeWithQr from 'qr';
 import { seededRandom } from '../src/core/numbers';
-import { encodeSymbol, levels, smallestVersions, defaultSymbolSettings, type Level } from '../src/core/symbol';
+import {
+  encodeSymbol,
+  levels,
+  smallestVersions,
+  defaultSymbolSettings,
+  type Level,
+} from '../src/core/symbol';
 
 const count = Number(process.argv[2] ?? 2000);
 const random = seededRandom(20261125);
