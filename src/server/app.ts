@@ -14,14 +14,11 @@ import {
   jobIdSchema,
   markMadeSchema,
   moveJobsSchema,
-  archiveLimits,
-  readArchive,
-  writeArchive,
-  type ArchivedShelf,
   askDocumentsSchema,
 } from '../wire';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
-import { pieceShelfRoutes, type PieceShelfStore } from './pieceShelf';
+import { archiveRoutes } from './archive/routes';
+import { pieceShelfRoutes } from './pieceShelf';
 import { Unreadable } from './jobs';
 import { checked, Problem } from './problem';
 import { TooLong } from './workshop';
@@ -161,61 +158,6 @@ function jobRoutes({ jobs, files, measuring, workshop }: Data): express.Router {
   return routes;
 }
 
-/** All data out and in. An archive is sent as application/zip, which a foreign page cannot do without asking first. */
-function archiveRoutes({ jobs, files, houseStyles, pieceShelf, workshop }: Data): express.Router {
-  const routes = express.Router();
-  routes.get('/', (_request, response) => {
-    const name = `binarus-${new Date().toISOString().slice(0, 10)}.zip`;
-    response
-      .attachment(name)
-      .type('application/zip')
-      .send(
-        Buffer.from(
-          writeArchive({
-            jobs: jobs.everything(),
-            files: files.everything(),
-            houseStyles: houseStyles.list(),
-            pieceShelf: pieceShelf.list(),
-          }),
-        ),
-      );
-  });
-  routes.post(
-    '/',
-    (request, _response, next) => {
-      next(request.is('application/zip') ? undefined : new Problem(415, 'Send application/zip.'));
-    },
-    express.raw({ type: 'application/zip', limit: archiveLimits.archiveBytes }),
-    async (request, response) => {
-      const archive = readArchive(request.body as Uint8Array);
-      if ('problem' in archive) throw new Problem(422, `${archive.problem} Nothing was changed.`);
-      const isDry = request.query.dry === '1';
-      if (!isDry) {
-        // Files come first, so that the limits of the jobs can be measured with their logos.
-        for (const { bytes } of archive.files) {
-          const clean = await workshop.clean(bytes);
-          if (!('problem' in clean)) files.add(clean);
-        }
-        const here = new Set(houseStyles.list().map(({ name }) => name));
-        for (const { name, look } of archive.houseStyles) if (!here.has(name)) houseStyles.save(name, look);
-        importShelf(archive.pieceShelf, pieceShelf);
-      }
-      response.json(jobs.importJobs(archive, isDry));
-    },
-  );
-  return routes;
-}
-
-/** What has a name that is taken stays as it is here. */
-function importShelf({ templates, stockSizes }: ArchivedShelf, store: PieceShelfStore): void {
-  const here = store.list();
-  const taken = (list: readonly { name: string }[], name: string): boolean =>
-    list.some((other) => other.name === name);
-  for (const { name, document } of templates)
-    if (!taken(here.templates, name)) store.saveTemplate(name, document);
-  for (const size of stockSizes) if (!taken(here.stockSizes, size.name)) store.saveStockSize(size);
-}
-
 function securityHeaders(): RequestHandler {
   return helmet({
     contentSecurityPolicy: {
@@ -306,7 +248,7 @@ function problemOf(error: unknown): { status: number; problem: string; current?:
     return {
       status,
       problem:
-        'That is more than is read at once: 1 MB for a job, 4 MB for a logo or a picture, 64 MB for an archive.',
+        'That is more than is read at once: 1 MB for a job, 4 MB for a logo or a picture, 256 MB for an archive.',
     };
   if (status === 400) return { status, problem: 'The request is not valid JSON.' };
   if (status === 404) return { status, problem: 'There is nothing at this address.' };

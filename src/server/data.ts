@@ -1,4 +1,5 @@
 /** Everything that is kept, with what is needed to look at it. */
+import { archiveStore, type ArchiveStore } from './archive/store';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
@@ -12,6 +13,7 @@ export interface Data {
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
   readonly pieceShelf: PieceShelfStore;
+  readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
   readonly workshop: Workshop;
@@ -24,12 +26,11 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     if (db.open) jobs.measured(id, revision, severity);
   });
   const jobs = jobStore(db, files, measuring.ask);
-  return {
+  const stores = {
     jobs,
     files,
     houseStyles: houseStyleStore(db, files),
     pieceShelf: pieceShelfStore(db, files),
-    measuring,
-    workshop,
   };
+  return { ...stores, archive: archiveStore(db, stores), measuring, workshop };
 }

@@ -7,12 +7,8 @@ import {
   type ImportReport,
   type JobSummary,
   type Place,
-  importAction,
-  type ArchivedJob,
-  type ArchivedRevision,
-  type ReadJob,
-  type ReadArchive,
 } from '../wire';
+import type { ReadJob } from './archive/format';
 import { filesOfJob, parseJob, type Job, type ParsedJob } from '../core/job';
 import type { Severity } from '../core/finding';
 import type { ProofReport } from '../core/proof';
@@ -51,10 +47,11 @@ export interface JobStore {
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
   markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
-  /** Every job with all that belongs to it. */
-  everything(): ArchivedJob[];
-  /** Adds the jobs of an archive, all or none; with `dry` it only says what would be done. Nothing here is changed. */
-  importJobs(archive: Extract<ReadArchive, { jobs: unknown }>, dry: boolean): ImportReport;
+  /**
+   * Adds the jobs of an archive, all or none; with `dry` it only says what would be done. One that is here, revision for
+   * revision, is left alone; where another is here under its id it is added as a copy. Nothing here is changed.
+   */
+  importJobs(jobs: readonly ReadJob[], dry: boolean): Omit<ImportReport, 'rejected'>;
   find(id: string): SavedJob | undefined;
   create(document: Job): SavedJob;
   /** Adds a revision when `baseRevision` is still the newest; otherwise says what is. */
@@ -181,35 +178,31 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
     deleteRevision.run(id, number);
     return before.beganAt;
   };
-  const selectArchived = db.prepare<[], ArchivedRow>(
-    `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt, revisions.document,
-            proofs.report, proofs.proved_at AS provedAt, makings.made_on AS madeOn, makings.note AS madeNote
-     FROM jobs
-     JOIN revisions ON revisions.job_id = jobs.id
-     LEFT JOIN proofs ON proofs.job_id = jobs.id AND proofs.revision = revisions.number
-     LEFT JOIN makings ON makings.job_id = jobs.id AND makings.revision = revisions.number
-     ORDER BY jobs.created_at, jobs.rowid, revisions.number`,
-  );
-  const everything = (): ArchivedJob[] => {
-    const jobs = new Map<string, { id: string; place: Place; revisions: ArchivedRevision[] }>();
-    for (const row of selectArchived.all()) {
-      if (!jobs.has(row.id)) jobs.set(row.id, { id: row.id, place: row.place, revisions: [] });
-      jobs.get(row.id)!.revisions.push(archivedRevisionOf(row));
-    }
-    return [...jobs.values()];
+  const selectTexts = db
+    .prepare<[string], string>('SELECT document FROM revisions WHERE job_id = ? ORDER BY number')
+    .pluck();
+  /** Compared as documents of today, in which an archive has them. */
+  const isHere = ({ id, revisions }: ReadJob): boolean => {
+    const texts = selectTexts.all(id);
+    return (
+      texts.length === revisions.length &&
+      texts.every(
+        (text, index) => text === revisions[index]!.text || textOfToday(text) === revisions[index]!.text,
+      )
+    );
   };
-  const addArchived = ({ id, place, revisions }: ReadJob): void => {
-    insertJob.run(id, revisions[0]!.savedAt);
-    for (const { number, savedAt, document, proof, made } of revisions) {
-      insertRevision.run(id, number, JSON.stringify(document), savedAt, null);
-      files.refer('job', id, filesOfJob(document));
+  const addArchived = (id: string, job: ReadJob): void => {
+    insertJob.run(id, job.revisions[0]!.savedAt);
+    files.refer('job', id, job.files);
+    for (const { number, savedAt, text, proof, made } of job.revisions) {
+      insertRevision.run(id, number, text, savedAt, null);
       if (proof !== null) upsertProof.run(id, number, JSON.stringify(proof.report), proof.at);
       if (made !== null) upsertMaking.run(id, number, made.on, made.note);
     }
-    const newest = revisions.at(-1)!;
-    moveOn.run(newest.number, id);
-    updatePlace.run(place, id);
-    summarise(id, newest.number, newest.document);
+    const { number } = job.revisions.at(-1)!;
+    moveOn.run(number, id);
+    updatePlace.run(job.place, id);
+    summarise(id, number, job.newest);
   };
   summariseOldJobs(db, summarise, (id, text) =>
     upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text))),
@@ -253,14 +246,13 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
       else upsertMaking.run(id, revision, made.on, made.note);
       return true;
     }),
-    everything,
-    importJobs: writing(db, (archive: Extract<ReadArchive, { jobs: unknown }>, dry: boolean) => {
-      const here = new Map(everything().map((job) => [job.id, job]));
-      const report: ImportReport = { add: [], copy: [], same: [], rejected: [...archive.rejected] };
-      for (const job of archive.jobs) {
-        const action = importAction(job, here.get(job.id));
-        report[action].push(job.revisions.at(-1)!.document.name);
-        if (!dry && action !== 'same') addArchived(action === 'add' ? job : { ...job, id: randomUUID() });
+    importJobs: writing(db, (jobs: readonly ReadJob[], dry: boolean) => {
+      const report = { add: [] as string[], copy: [] as string[], same: [] as string[] };
+      for (const job of jobs) {
+        const isTaken = selectOne.get(job.id) !== undefined;
+        const action = !isTaken ? 'add' : isHere(job) ? 'same' : 'copy';
+        report[action].push(job.newest.name);
+        if (!dry && action !== 'same') addArchived(isTaken ? randomUUID() : job.id, job);
       }
       return report;
     }),
@@ -270,17 +262,17 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
       const at = now();
       insertJob.run(id, at);
       writeRevision(id, 1, document, at);
-      return find(id)!;
+      return savedJobOf(selectOne.get(id)!, document);
     }),
     addRevision: writing(db, (id: string, baseRevision: number, document: Job): SaveOutcome => {
-      const current = find(id);
+      const current = selectOne.get(id);
       if (current === undefined) return 'unknown job';
-      if (current.revision !== baseRevision) return { conflict: current };
+      if (current.revision !== baseRevision) return { conflict: savedJobOf(current) };
       const at = now();
       const sitting = foldInto(id, baseRevision, at);
       writeRevision(id, baseRevision + 1, document, at, sitting);
       moveOn.run(baseRevision + 1, id);
-      return { saved: find(id)! };
+      return { saved: savedJobOf(selectOne.get(id)!, document) };
     }),
     keep: writing(db, (id: string, revision: number) => keepRevision.run(id, revision).changes === 1),
     measured: (id, revision, severity) => void measured.run(severity, id, revision),
@@ -305,12 +297,12 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
   };
 }
 
-function savedJobOf(row: JobRow): SavedJob {
+function savedJobOf(row: JobRow, document = documentOf(row.document)): SavedJob {
   return {
     id: row.id,
     revision: row.revision,
     savedAt: row.savedAt,
-    document: documentOf(row.document),
+    document,
     proof:
       row.proofRevision === null
         ? null
@@ -333,36 +325,6 @@ interface SummaryRow {
   madeRevision: number | null;
   madeOn: string | null;
   madeNote: string | null;
-}
-
-interface ArchivedRow {
-  id: string;
-  place: Place;
-  number: number;
-  savedAt: string;
-  document: string;
-  report: string | null;
-  provedAt: string | null;
-  madeOn: string | null;
-  madeNote: string | null;
-}
-
-function archivedRevisionOf({
-  number,
-  savedAt,
-  document,
-  report,
-  provedAt,
-  madeOn,
-  madeNote,
-}: ArchivedRow): ArchivedRevision {
-  return {
-    number,
-    savedAt,
-    document: archivedDocument(document),
-    proof: report === null ? null : { report: JSON.parse(report) as ProofReport, at: provedAt! },
-    made: madeOn === null ? null : { on: madeOn, note: madeNote! },
-  };
 }
 
 interface RevisionRow {
@@ -451,15 +413,10 @@ function parsedDocument(text: string): ParsedJob {
   }
 }
 
-/** As it is now, or raw when it cannot be read: an export leaves nothing out. */
-function archivedDocument(text: string): unknown {
+/** As JSON, brought up to date; as it is when it cannot be read. */
+function textOfToday(text: string): string {
   const parsed = parsedDocument(text);
-  if ('job' in parsed) return parsed.job;
-  try {
-    return JSON.parse(text) as unknown;
-  } catch {
-    return text;
-  }
+  return 'job' in parsed ? JSON.stringify(parsed.job) : text;
 }
 
 /** Documents of older programs are brought up to date as they are read. */

@@ -3,7 +3,6 @@ import { encode } from 'fast-png';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
-import { readArchive } from '../wire';
 import { newLogo } from '../core/logo';
 import { lookOf, newJob } from '../core/job';
 import { withFirst } from '../testing/findings';
@@ -206,36 +205,5 @@ describe('many jobs at once', () => {
     });
     expect(late).toMatchObject({ status: 409, body: { problem: expect.stringContaining('“Plate 0”') } });
     expect(data.jobs.find(saved[1]!.id)!.revision).toBe(2);
-  });
-});
-
-describe('the archive', () => {
-  it('carries files and house styles, and an empty installation has them afterwards', async () => {
-    const { hash } = (await upload(drawing)).body as { hash: string };
-    await send('POST', '/api/jobs', { document: jobWith(hash) });
-    await send('POST', '/api/house-styles', { name: 'Plates', look: lookOf(jobWith(hash).codes[0]!) });
-    const bytes = new Uint8Array(await (await fetch(`${base}/api/archive`)).arrayBuffer());
-    const read = readArchive(bytes);
-    if ('problem' in read) throw new Error(read.problem);
-    expect(read.files.map((file) => file.hash)).toContain(hash);
-    expect(read.houseStyles).toMatchObject([{ name: 'Plates' }]);
-
-    const elsewhere = openData(openDatabase(':memory:'));
-    const app = createServer(createApp({ data: elsewhere, webFolder: null, log: pino({ level: 'silent' }) }));
-    await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
-    const url = `http://127.0.0.1:${(app.address() as AddressInfo).port}/api/archive`;
-    const take = (dry: string) =>
-      fetch(url + dry, {
-        method: 'POST',
-        headers: { 'content-type': 'application/zip' },
-        body: bytes as BodyInit,
-      });
-    await take('?dry=1');
-    expect(elsewhere.files.everything()).toEqual([]);
-    await take('');
-    expect(elsewhere.files.everything().map((file) => file.hash)).toContain(hash);
-    expect(elsewhere.houseStyles.list().map(({ name }) => name)).toEqual(['Plates']);
-    expect(elsewhere.jobs.everything()).toEqual(data.jobs.everything());
-    app.close();
   });
 });

@@ -2,7 +2,6 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
-import { readArchive, writeArchive } from '../wire';
 import { templates } from '../content';
 import { createApp } from './app';
 import { openData, type Data } from './data';
@@ -73,30 +72,5 @@ describe('own stock sizes', () => {
     expect((await send('POST', '/stock-sizes', { ...size, widthMm: 0 })).status).toBe(400);
     const { body } = await send('GET', '');
     expect((await send('DELETE', `/stock-sizes/${body.stockSizes[0].id}`, {})).body.stockSizes).toEqual([]);
-  });
-});
-
-describe('an archive', () => {
-  it('brings templates and sizes along, and never replaces what has the same name', async () => {
-    await send('POST', '/templates', { name: 'Kept', document: plate!.job });
-    const pieceShelf = {
-      templates: [
-        { name: 'Kept', document: tag!.job },
-        { name: 'New', document: tag!.job },
-      ],
-      stockSizes: [{ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 }],
-    };
-    const bytes = writeArchive({ jobs: [], files: [], houseStyles: [], pieceShelf });
-    expect(readArchive(bytes)).toMatchObject({ pieceShelf, rejected: [] });
-    const response = await fetch(base.replace('piece-shelf', 'archive'), {
-      method: 'POST',
-      headers: { 'content-type': 'application/zip' },
-      body: bytes as BodyInit,
-    });
-    expect(response.status).toBe(200);
-    const list = data.pieceShelf.list();
-    expect(list.templates.map(({ name }) => name)).toEqual(['Kept', 'New']);
-    expect(list.templates[0]!.document).toEqual(plate!.job);
-    expect(list.stockSizes).toMatchObject([{ name: 'Offcut', widthMm: 50 }]);
   });
 });

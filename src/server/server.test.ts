@@ -5,8 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { strToU8, zipSync } from 'fflate';
-import { savedJobSchema, shelfSchema, archiveLimits, readArchive } from '../wire';
+import { savedJobSchema, shelfSchema } from '../wire';
 import { newJob, type Job } from '../core/job';
 import { createApp } from './app';
 import { dataFolder } from './dataFolder';
@@ -169,88 +168,6 @@ describe('the shelf', () => {
     expect((await send('GET', `/api/jobs/${id}/revisions`)).body.revisions[0]).toMatchObject({ made });
     await send('PUT', `/api/jobs/${id}/revisions/1/made`, { made: null });
     expect(await summaryOf(id)).toMatchObject({ made: null });
-  });
-});
-
-describe('all data', () => {
-  const importInto = (path: string, body: Uint8Array, type = 'application/zip') =>
-    fetch(`${base}/api/archive${path}`, {
-      method: 'POST',
-      headers: { 'content-type': type },
-      body: body as BodyInit,
-    });
-
-  it('goes out in one archive and into an empty installation unchanged', async () => {
-    const { id } = await create();
-    await send('POST', `/api/jobs/${id}/revisions`, {
-      baseRevision: 1,
-      document: { ...document, name: 'Second' },
-    });
-    await send('PUT', `/api/jobs/${id}/revisions/1/made`, { made: { on: '2026-11-25', note: 'one' } });
-    const bytes = new Uint8Array(await (await fetch(`${base}/api/archive`)).arrayBuffer());
-    const read = readArchive(bytes);
-    if (!('jobs' in read)) throw new Error(read.problem);
-    const empty = openDatabase(':memory:');
-    const other = openData(empty).jobs;
-    expect(other.importJobs(read, true).add).toHaveLength(read.jobs.length);
-    expect(other.summaries()).toEqual([]);
-    other.importJobs(read, false);
-    expect(other.everything()).toEqual(read.jobs);
-    // The same again changes nothing; another history under the same id is added beside it.
-    expect(other.importJobs(read, false)).toMatchObject({ add: [], copy: [] });
-    const count = other.summaries().length;
-    other.addRevision(id, 2, { ...document, name: 'Went on' });
-    expect(other.importJobs(read, false).copy).toEqual(['Second']);
-    expect(other.summaries()).toHaveLength(count + 1);
-    expect(other.find(id)).toMatchObject({ revision: 3, document: { name: 'Went on' } });
-    empty.close();
-  });
-
-  it('that is damaged, hostile or no archive is refused with a reason, and nothing is changed', async () => {
-    const before = (await send('GET', '/api/shelf')).body;
-    for (const [body, reason] of [
-      [strToU8('hello'), 'damaged, or it is not a ZIP'],
-      [zipSync({ '../../etc/passwd': strToU8('x') }), 'does not belong'],
-      [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
-      [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
-      [zipSync({}), 'no binarus-archive.json'],
-      [
-        zipSync({ 'binarus-archive.json': strToU8('{"format":"binarus-archive","formatVersion":9}') }),
-        'version 9',
-      ],
-    ] as const) {
-      const answer = await importInto('', body);
-      expect(answer.status).toBe(422);
-      expect(((await answer.json()) as { problem: string }).problem).toContain(reason);
-    }
-    expect((await importInto('', strToU8('x'), 'text/plain')).status).toBe(415);
-    expect((await send('GET', '/api/shelf')).body).toEqual(before);
-  });
-
-  it('with one bad job takes the others and says why', async () => {
-    const head = strToU8('{"format":"binarus-archive","formatVersion":1}');
-    const id = '6d2f9a3e-2222-4222-8333-444455556666';
-    const revision = { number: 1, savedAt: '2026-11-25T10:00:00Z', document, proof: null, made: null };
-    const body = zipSync({
-      'binarus-archive.json': head,
-      [`jobs/${id}.json`]: strToU8(JSON.stringify({ id, place: 'shelf', revisions: [revision] })),
-      'jobs/7d2f9a3e-2222-4222-8333-444455556666.json': strToU8(
-        '{"id":"7d2f9a3e-2222-4222-8333-444455556666"}',
-      ),
-    });
-    const report = (await (await importInto('?dry=1', body)).json()) as {
-      add: string[];
-      rejected: unknown[];
-    };
-    expect(report.add).toEqual(['Test plate']);
-    expect(report.rejected).toHaveLength(1);
-    expect((await send('GET', `/api/jobs/${id}`)).status).toBe(404);
-  });
-
-  it('that unpacks to more than is read is refused before it is unpacked', () => {
-    const bomb = zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) });
-    expect(bomb.length).toBeLessThan(100_000);
-    expect(readArchive(bomb)).toMatchObject({ problem: expect.stringContaining('more than is read') });
   });
 });
 

@@ -12,6 +12,7 @@ const limitsMs: { readonly [Name in keyof Tasks]: number } = {
   severity: 2000,
   clean: 2000,
   revisions: 20_000,
+  archive: 120_000,
 };
 
 export class TooLong extends Error {}
@@ -21,15 +22,15 @@ export const workshopHere: Workshop = { ...tasks, close: () => Promise.resolve()
 
 /** In threads that run a file; what is measured waits in a queue of its own, so that nobody waits for it. */
 export function workshopInThreads(file: string): Workshop {
-  const pool = (): Piscina =>
+  const pool = (memoryMb = 1024): Piscina =>
     new Piscina({
       filename: file,
       minThreads: 0,
       maxThreads: 1,
       idleTimeout: 30_000,
-      resourceLimits: { maxOldGenerationSizeMb: 1024 },
+      resourceLimits: { maxOldGenerationSizeMb: memoryMb },
     });
-  const [measuring, reading] = [pool(), pool()];
+  const [measuring, reading, unpacking] = [pool(), pool(), pool(4096)];
   const done = async <Result>(
     threads: Piscina,
     name: keyof Tasks,
@@ -50,8 +51,9 @@ export function workshopInThreads(file: string): Workshop {
     severity: (...args) => done(measuring, 'severity', args),
     clean: (...args) => done(reading, 'clean', args),
     revisions: (...args) => done(reading, 'revisions', args),
+    archive: (...args) => done(unpacking, 'archive', args),
     close: async () => {
-      await Promise.all([measuring.destroy(), reading.destroy()]);
+      await Promise.all([measuring.destroy(), reading.destroy(), unpacking.destroy()]);
     },
   };
 }

@@ -1,15 +1,4 @@
-/** wire: what goes over HTTP, into archives and files: schemas and readers. */
-export {
-  type ArchivedJob,
-  type ArchivedRevision,
-  type ArchivedShelf,
-  archiveLimits,
-  importAction,
-  readArchive,
-  type ReadArchive,
-  type ReadJob,
-  writeArchive,
-} from './archive';
+/** wire: what goes over HTTP and into files: schemas and readers. */
 export {
   createJobSchema,
   type ProofRecord,

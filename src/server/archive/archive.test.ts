@@ -1,0 +1,343 @@
+import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buffer } from 'node:stream/consumers';
+import { pino } from 'pino';
+import { templates } from '../../content';
+import { lookOf, newJob, type Job } from '../../core/job';
+import { newLogo } from '../../core/logo';
+import { fullShotCount } from '../../core/proof';
+import { withFirst } from '../../testing/findings';
+import { createApp } from '../app';
+import { openData, type Data } from '../data';
+import { openDatabase, type Db } from '../db/open';
+import { archiveLimits, type ReadContent } from './format';
+import { readArchive } from './read';
+
+const folder = mkdtempSync(join(tmpdir(), 'binarus-archive-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+let db: Db;
+let data: Data;
+beforeEach(() => {
+  db = openDatabase(':memory:');
+  data = openData(db);
+});
+
+const document = newJob({
+  name: 'Test plate',
+  message: { kind: 'web', address: 'https://ternquay.example' },
+});
+const drawing = strToU8(
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M0 0H10V10H0Z"/></svg>',
+);
+
+const contentOf = async (bytes: Uint8Array): Promise<ReadContent> => {
+  const content = await readArchive(bytes);
+  if ('problem' in content) throw new Error(content.problem);
+  return content;
+};
+const archiveOf = (from: Data): Promise<Uint8Array> => buffer(from.archive.out());
+
+const noise = (characters: number, seed: number): string =>
+  Array.from({ length: Math.ceil(characters / 64) }, (_, index) =>
+    createHash('sha256').update(`${seed} ${index}`).digest('hex'),
+  )
+    .join('')
+    .slice(0, characters);
+
+/** Every row that the owner made. */
+const everythingIn = (from: Db): unknown =>
+  [
+    'SELECT id, place, current_revision FROM jobs',
+    'SELECT job_id, number, document, saved_at FROM revisions',
+    'SELECT job_id, revision, report, proved_at FROM proofs',
+    'SELECT job_id, revision, made_on, note FROM makings',
+    'SELECT hash, media_type, bytes FROM files',
+    "SELECT hash, owner, owner_id FROM file_references WHERE owner = 'job'",
+    'SELECT name, look FROM house_styles',
+    `SELECT collection, house_styles.name FROM collection_styles
+     JOIN house_styles ON house_styles.id = house_style_id`,
+    'SELECT name, document FROM templates',
+    'SELECT name, width_mm, height_mm, corner_mm FROM stock_sizes',
+  ].map((sql) =>
+    from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
+  );
+
+/** JSON as what it means. */
+const withoutOrderOfKeys = (row: Record<string, unknown>): unknown =>
+  Object.fromEntries(
+    Object.entries(row).map(([column, value]) => [
+      column,
+      column === 'document' || column === 'look' ? JSON.parse(value as string) : value,
+    ]),
+  );
+
+/** One of everything, and the hash of its logo. */
+async function fill(): Promise<{ id: string; hash: string }> {
+  const clean = await data.workshop.clean(drawing);
+  if ('problem' in clean) throw new Error(clean.problem);
+  const { hash } = data.files.add(clean);
+  const withLogo: Job = withFirst(document, {
+    logo: newLogo({ kind: 'drawing', file: hash, fileName: 'tern.svg' }),
+  });
+  const { id } = data.jobs.create(withLogo);
+  data.jobs.markMade(id, 1, { on: '2026-11-25', note: 'one' });
+  data.jobs.addRevision(id, 1, { ...withLogo, name: 'Second' });
+  data.jobs.saveProof(id, 2, {
+    verdict: 'good',
+    shots: 4,
+    ofShots: fullShotCount,
+    readers: [],
+    distanceM: 0.25,
+    pixelsPerModule: 4,
+  });
+  data.jobs.move([data.jobs.create(document).id], 'archive');
+  data.houseStyles.assign('Berths', data.houseStyles.save('Plates', lookOf(withLogo.codes[0]!)).id);
+  data.pieceShelf.saveTemplate('Kept', templates[0]!.job);
+  data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
+  return { id, hash };
+}
+
+describe('an archive', () => {
+  it('brings everything into an empty installation unchanged', async () => {
+    await fill();
+    const content = await contentOf(await archiveOf(data));
+    expect(content.rejected).toEqual([]);
+    const empty = openDatabase(':memory:');
+    const elsewhere = openData(empty);
+    const before = everythingIn(empty);
+    expect(elsewhere.archive.take(content, true).add).toEqual(['Second', 'Test plate']);
+    expect(everythingIn(empty)).toEqual(before);
+    elsewhere.archive.take(content, false);
+    expect(everythingIn(empty)).toEqual(everythingIn(db));
+    expect(await archiveOf(elsewhere)).toEqual(await archiveOf(data));
+  });
+
+  it('never changes what is here: the same is left alone, another job under the same id comes beside it', async () => {
+    const { id } = await fill();
+    const content = await contentOf(await archiveOf(data));
+    data.houseStyles.save('Plates', lookOf(document.codes[0]!));
+    const before = everythingIn(db);
+    expect(data.archive.take(content, false)).toMatchObject({
+      add: [],
+      copy: [],
+      same: ['Second', 'Test plate'],
+    });
+    expect(everythingIn(db)).toEqual(before);
+    data.jobs.addRevision(id, 2, { ...document, name: 'Went on' });
+    expect(data.archive.take(content, false)).toMatchObject({ copy: ['Second'], same: ['Test plate'] });
+    expect(data.jobs.summaries()).toHaveLength(3);
+    expect(data.jobs.find(id)).toMatchObject({ revision: 3, document: { name: 'Went on' } });
+  });
+
+  it('comes in whole or not at all', async () => {
+    await fill();
+    const content = await contentOf(await archiveOf(data));
+    const empty = openDatabase(':memory:');
+    const before = everythingIn(empty);
+    const twice = {
+      ...content.jobs[0]!,
+      revisions: [...content.jobs[0]!.revisions, ...content.jobs[0]!.revisions],
+    };
+    expect(() =>
+      openData(empty).archive.take({ ...content, jobs: [...content.jobs, { ...twice, id: 'other' }] }, false),
+    ).toThrow(/UNIQUE/);
+    expect(everythingIn(empty)).toEqual(before);
+  });
+
+  it('holds what was there at one moment, whatever is saved while it goes out', async () => {
+    const file = openDatabase(join(folder, 'moment.sqlite'));
+    const busy = openData(file);
+    const { id } = busy.jobs.create(document);
+    busy.jobs.addRevision(id, 1, { ...document, note: 'a' });
+    const stream = busy.archive.out();
+    // The sitting goes on, so revision 2 is folded into 3 before its document has gone out.
+    busy.jobs.addRevision(id, 2, { ...document, note: 'b' });
+    expect(busy.jobs.revisions(id).map(({ number }) => number)).toEqual([3, 1]);
+    const { jobs, rejected } = await contentOf(await buffer(stream));
+    expect(rejected).toEqual([]);
+    expect(jobs[0]!.revisions.map(({ number }) => number)).toEqual([1, 2]);
+    expect(jobs[0]!.newest.note).toBe('a');
+    file.close();
+  });
+
+  it('that nobody takes to its end lets go of the database, and the server goes on', async () => {
+    const file = openDatabase(join(folder, 'aborted.sqlite'));
+    const busy = openData(file);
+    // Incompressible, so that much is left when the first bytes have come.
+    for (let index = 0; index < 200; index++) busy.jobs.create({ ...document, note: noise(2000, index) });
+    const stream = busy.archive.out();
+    for await (const part of stream) {
+      expect((part as Uint8Array).length).toBeGreaterThan(0);
+      break;
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(stream.destroyed).toBe(true);
+    // A reader that was still there would keep the log of writes from being emptied.
+    expect(file.pragma('wal_checkpoint(TRUNCATE)')).toMatchObject([{ busy: 0 }]);
+    expect((await contentOf(await buffer(busy.archive.out()))).jobs).toHaveLength(200);
+    file.close();
+  });
+
+  it('takes a job with an outline of 3,000 points and 151 revisions', async () => {
+    const contours = [
+      Array.from({ length: 3000 }, (_, index) => {
+        const angle = (index / 3000) * 2 * Math.PI;
+        return {
+          x: 50 + 40.123_456_789 * Math.cos(angle),
+          y: 50 + 40.123_456_789 * Math.sin(angle),
+          bulge: 0.001,
+        };
+      }),
+    ];
+    const drawn = (note: string): Job => ({
+      ...document,
+      note,
+      piece: { ...document.piece, outline: { kind: 'drawn', fileName: 'float.dxf', contours } },
+    });
+
+    const { id } = data.jobs.create(drawn('1'));
+    for (let revision = 1; revision <= 150; revision++) {
+      data.jobs.addRevision(id, revision, drawn(`${revision + 1}`));
+      data.jobs.keep(id, revision + 1);
+    }
+    const bytes = await archiveOf(data);
+    const { jobs, rejected } = await contentOf(bytes);
+    expect(rejected).toEqual([]);
+    expect(jobs[0]!.revisions).toHaveLength(151);
+    // What made one file of the whole job too large to be read again.
+    const unpackedBytes = Object.values(unzipSync(bytes)).reduce((sum, entry) => sum + entry.length, 0);
+    expect(unpackedBytes).toBeGreaterThan(archiveLimits.fileBytes);
+  }, 60_000);
+});
+
+const head = (formatVersion: number): Uint8Array =>
+  strToU8(JSON.stringify({ format: 'binarus-archive', formatVersion }));
+const json = (value: unknown): Uint8Array => strToU8(JSON.stringify(value));
+const [first, second] = ['6d2f9a3e-2222-4222-8333-444455556666', '7d2f9a3e-2222-4222-8333-444455556666'];
+const revision = { number: 1, savedAt: '2026-11-25T10:00:00Z', proof: null, made: null };
+
+describe('an archive of an older version', () => {
+  it('has its documents in the list of revisions', async () => {
+    const { jobs } = await contentOf(
+      zipSync({
+        'binarus-archive.json': head(1),
+        [`jobs/${first}.json`]: json({ id: first, place: 'shelf', revisions: [{ ...revision, document }] }),
+        'house-styles.json': json([{ name: 'Plates', look: lookOf(document.codes[0]!) }]),
+      }),
+    );
+    expect(jobs).toMatchObject([{ id: first, newest: document }]);
+  });
+});
+
+describe('an archive with something bad in it', () => {
+  const listed = (id: string): Uint8Array => json({ id, place: 'shelf', revisions: [revision] });
+  const good = {
+    'binarus-archive.json': head(5),
+    [`jobs/${first}.json`]: listed(first),
+    [`jobs/${first}/1.json`]: json(document),
+  };
+  const hash = createHash('sha256').update(drawing).digest('hex');
+
+  it.each([
+    ['a document that is missing', { [`jobs/${second}.json`]: listed(second) }, '1.json is missing'],
+    [
+      'a document that is no job',
+      { [`jobs/${second}.json`]: listed(second), [`jobs/${second}/1.json`]: json({ name: 'Odd plate' }) },
+      '“Odd plate”. Revision 1',
+    ],
+    ['a list that is cut off', { [`jobs/${second}.json`]: strToU8('{"id":') }, 'not JSON'],
+    ['a job under another name', { [`jobs/${second}.json`]: listed(first) }, 'another job'],
+    [
+      'revisions out of order',
+      {
+        [`jobs/${second}.json`]: json({ id: second, place: 'shelf', revisions: [revision, revision] }),
+        [`jobs/${second}/1.json`]: json(document),
+      },
+      'out of order',
+    ],
+    ['a logo of other bytes', { [`files/${hash}.svg`]: strToU8('<svg/>') }, 'SHA-256'],
+  ])('%s: takes the rest and says why', async (_, bad, reason) => {
+    const content = await contentOf(zipSync({ ...good, ...bad }));
+    expect(content.jobs).toMatchObject([{ id: first, newest: document }]);
+    expect(content.rejected).toEqual([
+      { file: Object.keys(bad)[0], reason: expect.stringContaining(reason) },
+    ]);
+  });
+
+  it('finds a bit that has turned by the checksum', async () => {
+    // Stored as it is, so that a turned bit leaves a document that can be read.
+    const bytes = zipSync(good, { level: 0 });
+    const at = Buffer.from(bytes).indexOf('Test plate');
+    bytes[at] = 'B'.charCodeAt(0);
+    const content = await contentOf(bytes);
+    expect(content.jobs).toEqual([]);
+    expect(content.rejected).toEqual([
+      { file: `jobs/${first}.json`, reason: expect.stringContaining('CRC-32') },
+    ]);
+  });
+
+  it('unpacks no more than an entry has declared', async () => {
+    const bytes = Buffer.from(
+      zipSync({ ...good, [`jobs/${first}/1.json`]: json({ ...document, note: 'x'.repeat(1900) }) }),
+    );
+    // The size in the central directory, APPNOTE 6.3.10, 4.3.12: 24 bytes after the signature, the name 46 after it.
+    const at = bytes.lastIndexOf(`jobs/${first}/1.json`) - 46;
+    expect(bytes.readUInt32LE(at)).toBe(0x02014b50);
+    bytes.writeUInt32LE(100, at + 24);
+    expect((await contentOf(bytes)).rejected).toMatchObject([{ reason: expect.stringContaining('damaged') }]);
+  });
+});
+
+describe('what is no archive, or a hostile one', () => {
+  const twice = Buffer.from(zipSync({ 'binarus-archive.json': head(5), 'binarus-archive.jsoo': head(5) }));
+  for (let at = twice.indexOf('.jsoo'); at >= 0; at = twice.indexOf('.jsoo')) twice.write('.json', at);
+
+  it.each([
+    [strToU8('hello'), 'damaged, or it is not a ZIP'],
+    [zipSync({ 'binarus-archive.json': head(5) }).slice(0, 60), 'damaged, or it is not a ZIP'],
+    [zipSync({ '../../etc/passwd': strToU8('x') }), 'does not belong'],
+    [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
+    [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
+    [zipSync({}), 'no binarus-archive.json'],
+    [zipSync({ 'binarus-archive.json': head(9) }), 'version 9'],
+    [twice, 'twice'],
+    [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
+  ])('is refused with a reason (%#)', async (bytes, reason) => {
+    expect(await readArchive(bytes)).toEqual({ problem: expect.stringContaining(reason) });
+  });
+
+  it('changes nothing over HTTP, and a good one comes in', async () => {
+    await fill();
+    const good = await archiveOf(data);
+    const empty = openDatabase(':memory:');
+    const app = createServer(
+      createApp({ data: openData(empty), webFolder: null, log: pino({ level: 'silent' }) }),
+    );
+    await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
+    const url = `http://127.0.0.1:${(app.address() as AddressInfo).port}/api/archive`;
+    const send = (query: string, body: Uint8Array, type = 'application/zip') =>
+      fetch(url + query, { method: 'POST', headers: { 'content-type': type }, body: body as BodyInit });
+    const before = everythingIn(empty);
+    const refused = await send('', good.slice(0, good.length / 2));
+    expect([refused.status, await refused.json()]).toEqual([
+      422,
+      { problem: expect.stringContaining('Nothing was changed.') },
+    ]);
+    expect((await send('', good, 'text/plain')).status).toBe(415);
+    expect(await (await send('?dry=1', good)).json()).toMatchObject({ add: ['Second', 'Test plate'] });
+    expect(everythingIn(empty)).toEqual(before);
+    expect((await send('', good)).status).toBe(200);
+    expect(everythingIn(empty)).toEqual(everythingIn(db));
+    const out = await fetch(url);
+    expect(out.headers.get('content-type')).toBe('application/zip');
+    expect(new Uint8Array(await out.arrayBuffer())).toEqual(new Uint8Array(good));
+    app.close();
+  });
+});

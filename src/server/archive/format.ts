@@ -1,0 +1,98 @@
+/** The archive: a ZIP file with everything that is kept, open and documented in docs/archive.md. */
+import { z } from '../../core/schema';
+import type { Job } from '../../core/job';
+import { proofReportSchema } from '../../core/proof';
+import {
+  jobIdSchema,
+  places,
+  saveHouseStyleSchema,
+  saveStockSizeSchema,
+  saveTemplateSchema,
+} from '../../wire';
+
+export const archiveHead = { format: 'binarus-archive', formatVersion: 5 } as const;
+
+export const entryNames = {
+  head: 'binarus-archive.json',
+  houseStyles: 'house-styles.json',
+  pieceShelf: 'piece-shelf.json',
+  job: (id: string): string => `jobs/${id}.json`,
+  document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
+  file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
+    `files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`,
+} as const;
+
+const uuid = '[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}';
+export const entryPatterns = {
+  job: new RegExp(`^jobs/(${uuid})\\.json$`),
+  document: new RegExp(`^jobs/${uuid}/[1-9][0-9]{0,8}\\.json$`),
+  file: /^files\/([0-9a-f]{64})\.(?:svg|png)$/,
+} as const;
+
+/** Limits that no honest archive reaches. */
+export const archiveLimits = {
+  archiveBytes: 256e6,
+  fileBytes: 20e6,
+  unpackedBytes: 1e9,
+  files: 1_000_000,
+} as const;
+
+/** A revision as it is listed; up to version 4 its document stood in the list, too. */
+export const archivedRevisionSchema = z.strictObject({
+  number: z.int().min(1).max(999_999_999),
+  savedAt: z.iso.datetime(),
+  document: z.unknown().optional(),
+  proof: z.strictObject({ report: proofReportSchema, at: z.iso.datetime() }).nullable(),
+  made: z.strictObject({ on: z.iso.date(), note: z.string().max(500) }).nullable(),
+});
+
+export const archivedJobSchema = z.strictObject({
+  id: jobIdSchema,
+  place: z.enum(places),
+  /** In the order of their numbers, which may have gaps. */
+  revisions: z.array(archivedRevisionSchema).min(1).max(100_000),
+});
+/** A job as it is written, its documents apart. */
+export type ArchivedJob = z.infer<typeof archivedJobSchema>;
+
+export const archivedStylesSchema = z
+  .array(saveHouseStyleSchema.extend({ collections: z.array(z.string().max(200)).max(1000).default([]) }))
+  .max(1000);
+export type ArchivedStyle = z.infer<typeof archivedStylesSchema>[number];
+
+export const archivedShelfSchema = z.strictObject({
+  templates: z.array(saveTemplateSchema).max(1000),
+  stockSizes: z.array(saveStockSizeSchema).max(1000),
+});
+/** The owner's own templates and stock sizes, by name. */
+export type ArchivedShelf = z.infer<typeof archivedShelfSchema>;
+
+export interface ArchivedFile {
+  readonly hash: string;
+  readonly mediaType: 'image/svg+xml' | 'image/png';
+  readonly bytes: Uint8Array;
+}
+
+/** A job as it was read: every document is one of today. */
+export interface ReadJob extends Omit<ArchivedJob, 'revisions'> {
+  /** `text` is the document as JSON. */
+  readonly revisions: readonly (Omit<ArchivedJob['revisions'][number], 'document'> & {
+    readonly text: string;
+  })[];
+  /** The document of the last revision. */
+  readonly newest: Job;
+  /** Hashes of the files that any revision needs. */
+  readonly files: readonly string[];
+}
+
+export interface ReadContent {
+  readonly jobs: readonly ReadJob[];
+  readonly files: readonly ArchivedFile[];
+  readonly houseStyles: readonly ArchivedStyle[];
+  readonly pieceShelf: ArchivedShelf;
+  /** What was left out, and why. */
+  readonly rejected: readonly { readonly file: string; readonly reason: string }[];
+}
+
+/** What an archive holds, or one sentence on why it is refused as a whole. */
+export type ReadArchive = ReadContent | { readonly problem: string };

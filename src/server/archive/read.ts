@@ -1,0 +1,223 @@
+/** Reads an archive: each entry is looked at, counted and checked before anything is believed. */
+import { createHash } from 'node:crypto';
+import { crc32 } from 'node:zlib';
+import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
+import { z } from '../../core/schema';
+import { filesOfJob, parseJob, problemsOf, type Job } from '../../core/job';
+import { cleanUpload } from '../../core/logo';
+import {
+  archivedJobSchema,
+  archivedShelfSchema,
+  archivedStylesSchema,
+  archiveHead,
+  archiveLimits,
+  entryNames,
+  entryPatterns,
+  type ArchivedFile,
+  type ReadArchive,
+  type ReadContent,
+  type ReadJob,
+} from './format';
+
+/** Why an archive is refused as a whole. */
+class Refusal extends Error {}
+/** Why one entry is left out. */
+class Rejection extends Error {}
+
+/** What is in an archive of any version, or why it is refused. Jobs that cannot be read are left out one by one. */
+export async function readArchive(bytes: Uint8Array): Promise<ReadArchive> {
+  if (bytes.length > archiveLimits.archiveBytes)
+    return {
+      problem: `The archive has ${inMb(bytes.length)}; at most ${inMb(archiveLimits.archiveBytes)} are read.`,
+    };
+  try {
+    return await contentOf(await Entries.of(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)));
+  } catch (error) {
+    if (error instanceof Refusal) return { problem: error.message };
+    throw error;
+  }
+}
+
+async function contentOf(entries: Entries): Promise<ReadContent> {
+  await checkHead(entries);
+  const rejected: { file: string; reason: string }[] = [];
+  /** One entry after the other; one that cannot be read is noted and left out. */
+  const each = async <Found>(
+    names: readonly string[],
+    read: (name: string) => Promise<Found>,
+  ): Promise<Found[]> => {
+    const found: Found[] = [];
+    for (const name of names)
+      try {
+        found.push(await read(name));
+      } catch (error) {
+        if (!(error instanceof Rejection)) throw error;
+        rejected.push({ file: name, reason: error.message });
+      }
+    return found;
+  };
+  const named = (name: string): string[] => (entries.has(name) ? [name] : []);
+  const [houseStyles = []] = await each(named(entryNames.houseStyles), async (name) =>
+    matching(archivedStylesSchema, await entries.json(name)),
+  );
+  const [pieceShelf = { templates: [], stockSizes: [] }] = await each(
+    named(entryNames.pieceShelf),
+    async (name) => matching(archivedShelfSchema, await entries.json(name)),
+  );
+  const files = await each(entries.like(entryPatterns.file), (name) => readFile(entries, name));
+  const jobs = await each(entries.like(entryPatterns.job), (name) => readJob(entries, name));
+  return { jobs, files, houseStyles, pieceShelf, rejected };
+}
+
+async function checkHead(entries: Entries): Promise<void> {
+  const known = z
+    .object({ format: z.literal(archiveHead.format), formatVersion: z.number() })
+    .safeParse(entries.has(entryNames.head) ? await entries.json(entryNames.head).catch(() => null) : null);
+  if (!known.success) throw new Refusal(`The archive has no ${entryNames.head} that says what it is.`);
+  if (known.data.formatVersion > archiveHead.formatVersion)
+    throw new Refusal(
+      `The archive is of version ${known.data.formatVersion}; this program reads up to ${archiveHead.formatVersion}.`,
+    );
+}
+
+async function readFile(entries: Entries, name: string): Promise<ArchivedFile> {
+  const hash = entryPatterns.file.exec(name)![1]!;
+  const bytes = await entries.bytes(name);
+  if (sha256(bytes) !== hash) throw new Rejection('Its bytes are not those that its name tells (SHA-256).');
+  const clean = cleanUpload(bytes);
+  if ('problem' in clean) throw new Rejection(clean.problem);
+  if (sha256(clean.bytes) !== hash)
+    throw new Rejection(`It holds what is not kept in drawings: ${clean.removed.join(', ')}.`);
+  return { hash, mediaType: clean.mediaType, bytes: clean.bytes };
+}
+
+async function readJob(entries: Entries, name: string): Promise<ReadJob> {
+  const { revisions, ...job } = matching(archivedJobSchema, await entries.json(name));
+  if (job.id !== entryPatterns.job.exec(name)![1])
+    throw new Rejection('The file is named after another job.');
+  const read: ReadJob['revisions'][number][] = [];
+  const files = new Set<string>();
+  let newest: Job | undefined;
+  for (const { document, ...revision } of revisions) {
+    if (revision.number <= (read.at(-1)?.number ?? 0))
+      throw new Rejection(`Revision ${revision.number} is out of order.`);
+    const raw = document ?? (await entries.json(entryNames.document(job.id, revision.number)));
+    const parsed = parseJob(raw);
+    if ('problems' in parsed)
+      throw new Rejection(
+        `${calledIn(raw)}Revision ${revision.number}: ${parsed.problems.slice(0, 3).join(' ')}`,
+      );
+    newest = parsed.job;
+    for (const hash of filesOfJob(newest)) files.add(hash);
+    read.push({ ...revision, text: JSON.stringify(newest) });
+  }
+  return { ...job, revisions: read, newest: newest!, files: [...files] };
+}
+
+/** The name of a job whose document cannot be read, so that its owner knows which. */
+function calledIn(document: unknown): string {
+  const named = z.object({ name: z.string().max(200) }).safeParse(document);
+  return named.success ? `“${named.data.name}”. ` : '';
+}
+
+function matching<Schema extends z.ZodType>(schema: Schema, value: unknown): z.infer<Schema> {
+  const parsed = schema.safeParse(value);
+  if (!parsed.success) throw new Rejection(problemsOf(parsed.error).slice(0, 3).join(' '));
+  return parsed.data;
+}
+
+/** The entries of a ZIP file, read when they are asked for. */
+class Entries {
+  private constructor(
+    private readonly zip: ZipFile,
+    private readonly entries: ReadonlyMap<string, Entry>,
+  ) {}
+
+  /** Looks at all before one is unpacked. */
+  static async of(archive: Buffer): Promise<Entries> {
+    const zip = await new Promise<ZipFile>((resolve, reject) => {
+      fromBuffer(archive, { lazyEntries: true, decodeStrings: false }, (error, opened) => {
+        if (error) reject(damaged());
+        else resolve(opened);
+      });
+    });
+    const entries = new Map<string, Entry>();
+    let unpackedBytes = 0;
+    await new Promise<void>((resolve, reject) => {
+      zip.on('error', () => {
+        reject(damaged());
+      });
+      zip.on('end', resolve);
+      zip.on('entry', (entry: Entry) => {
+        // Names are bytes here, and only those of our own pattern are taken.
+        const name = String(entry.fileName);
+        unpackedBytes += entry.uncompressedSize;
+        const reason = entries.has(name)
+          ? `“${name}” is in it twice.`
+          : reasonAgainst(name, entry.uncompressedSize, unpackedBytes, entries.size);
+        if (reason !== null) {
+          reject(new Refusal(reason));
+          return;
+        }
+        entries.set(name, entry);
+        zip.readEntry();
+      });
+      zip.readEntry();
+    });
+    return new Entries(zip, entries);
+  }
+
+  has(name: string): boolean {
+    return this.entries.has(name);
+  }
+
+  like(pattern: RegExp): string[] {
+    return [...this.entries.keys()].filter((name) => pattern.test(name));
+  }
+
+  async json(name: string): Promise<unknown> {
+    const text = (await this.bytes(name)).toString('utf8');
+    try {
+      return JSON.parse(text) as unknown;
+    } catch {
+      throw new Rejection(`${name} is not JSON.`);
+    }
+  }
+
+  /** Never more bytes than the entry declared; refused when the checksum differs. */
+  async bytes(name: string): Promise<Buffer> {
+    const entry = this.entries.get(name);
+    if (entry === undefined) throw new Rejection(`${name} is missing.`);
+    const parts: Buffer[] = [];
+    try {
+      const stream = await new Promise<AsyncIterable<Buffer>>((resolve, reject) => {
+        this.zip.openReadStream(entry, (error, opened) => {
+          if (error) reject(error);
+          else resolve(opened);
+        });
+      });
+      for await (const part of stream) parts.push(part);
+    } catch {
+      throw new Rejection(`${name} is damaged.`);
+    }
+    const bytes = Buffer.concat(parts);
+    if (crc32(bytes) !== entry.crc32) throw new Rejection(`${name} is damaged: its CRC-32 differs.`);
+    return bytes;
+  }
+}
+
+const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
+
+function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
+  const { head, houseStyles, pieceShelf } = entryNames;
+  const isOurs =
+    [head, houseStyles, pieceShelf].includes(name as typeof head) ||
+    Object.values(entryPatterns).some((pattern) => pattern.test(name));
+  if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
+  if (bytes > archiveLimits.fileBytes || unpackedBytes > archiveLimits.unpackedBytes)
+    return `“${name}” unpacks to more than is read (${inMb(archiveLimits.fileBytes)} a file, ${inMb(archiveLimits.unpackedBytes)} in all).`;
+  return count >= archiveLimits.files ? `There are more than ${archiveLimits.files} files in it.` : null;
+}
+
+const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+const inMb = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;

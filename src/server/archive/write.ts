@@ -1,0 +1,111 @@
+/** Writes the archive as a stream: one entry in memory at a time, all as they were at one moment. */
+import Database from 'better-sqlite3';
+import { Readable } from 'node:stream';
+import { ZipFile } from 'yazl';
+import type { ProofReport } from '../../core/proof';
+import type { HouseStyle, PieceShelf, Place } from '../../wire';
+import type { Db } from '../db/open';
+import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
+
+export interface Shelves {
+  readonly houseStyles: readonly HouseStyle[];
+  readonly pieceShelf: PieceShelf;
+}
+
+interface RevisionRow {
+  id: string;
+  place: Place;
+  number: number;
+  savedAt: string;
+  report: string | null;
+  provedAt: string | null;
+  madeOn: string | null;
+  madeNote: string | null;
+}
+
+/** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
+export function writeArchive(db: Db, { houseStyles, pieceShelf }: Shelves): Readable {
+  const snapshot = snapshotOf(db);
+  const document = snapshot.db
+    .prepare<[string, number], string>('SELECT document FROM revisions WHERE job_id = ? AND number = ?')
+    .pluck();
+  const fileBytes = snapshot.db.prepare<[string], Buffer>('SELECT bytes FROM files WHERE hash = ?').pluck();
+  const zip = new ZipFile();
+  const output = zip.outputStream as Readable;
+  const add = (name: string, read: () => string | Uint8Array): void => {
+    // The time is always the same, so that equal content gives equal bytes.
+    zip.addReadStreamLazy(name, { mtime: new Date(1980, 0, 1), forceDosTimestamp: true }, (give) => {
+      let bytes: Buffer;
+      try {
+        bytes = Buffer.from(read());
+      } catch (error) {
+        // Told to whoever reads the stream; when nobody does any more, the snapshot has been closed.
+        output.destroy(error as Error);
+        return;
+      }
+      give(null, Readable.from([bytes]));
+    });
+  };
+  add(entryNames.head, () => JSON.stringify(archiveHead));
+  for (const job of archivedJobs(snapshot.db)) {
+    add(entryNames.job(job.id), () => JSON.stringify(job));
+    for (const { number } of job.revisions)
+      add(entryNames.document(job.id, number), () => document.get(job.id, number)!);
+  }
+  for (const { hash, mediaType } of snapshot.db
+    .prepare<[], Omit<ArchivedFile, 'bytes'>>('SELECT hash, media_type AS mediaType FROM files ORDER BY hash')
+    .all())
+    add(entryNames.file(hash, mediaType), () => fileBytes.get(hash)!);
+  add(entryNames.houseStyles, () =>
+    JSON.stringify(houseStyles.map(({ name, look, collections }) => ({ name, look, collections }))),
+  );
+  add(entryNames.pieceShelf, () =>
+    JSON.stringify({
+      templates: pieceShelf.templates.map(({ name, document: job }) => ({ name, document: job })),
+      stockSizes: pieceShelf.stockSizes.map(({ name, widthMm, heightMm, cornerMm }) => ({
+        name,
+        widthMm,
+        heightMm,
+        cornerMm,
+      })),
+    }),
+  );
+  zip.end();
+  // Read to its end or given up.
+  output.once('close', snapshot.close);
+  return output;
+}
+
+/** The database as it is now, whatever is written meanwhile. One in memory has one connection, which serves as it is. */
+function snapshotOf(db: Db): { readonly db: Db; readonly close: () => void } {
+  if (db.memory) return { db, close: () => undefined };
+  const second = new Database(db.name, { readonly: true });
+  second.exec('BEGIN');
+  second.prepare('SELECT count(*) FROM jobs').get();
+  return { db: second, close: () => second.close() };
+}
+
+/** Every job with its revisions, oldest first, without their documents. */
+export function archivedJobs(db: Db): ArchivedJob[] {
+  const rows = db.prepare<[], RevisionRow>(
+    `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt,
+            proofs.report, proofs.proved_at AS provedAt, makings.made_on AS madeOn, makings.note AS madeNote
+     FROM jobs
+     JOIN revisions ON revisions.job_id = jobs.id
+     LEFT JOIN proofs ON proofs.job_id = jobs.id AND proofs.revision = revisions.number
+     LEFT JOIN makings ON makings.job_id = jobs.id AND makings.revision = revisions.number
+     ORDER BY jobs.created_at, jobs.rowid, revisions.number`,
+  );
+  const jobs = new Map<string, ArchivedJob>();
+  for (const { id, place, number, savedAt, report, provedAt, madeOn, madeNote } of rows.iterate()) {
+    const job = jobs.get(id) ?? { id, place, revisions: [] };
+    jobs.set(id, job);
+    job.revisions.push({
+      number,
+      savedAt,
+      proof: report === null ? null : { report: JSON.parse(report) as ProofReport, at: provedAt! },
+      made: madeOn === null ? null : { on: madeOn, note: madeNote! },
+    });
+  }
+  return [...jobs.values()];
+}
