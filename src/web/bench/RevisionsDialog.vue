@@ -55,14 +55,16 @@ const choose = (entry: Entry): Promise<void> =>
     chosen.value = entry.number;
     madeOn.value = entry.made?.on ?? new Date().toISOString().slice(0, 10);
     madeNote.value = entry.made?.note ?? '';
-    chosenView.value = await useEngine().desk.view(await document(entry.number), bench.chosenCode);
+    const view = await useEngine().desk.view(await document(entry.number), bench.chosenCode);
+    // Another may have been chosen meanwhile.
+    if (chosen.value === entry.number) chosenView.value = view;
   });
 
 function changesOf(number: number): string {
   // Edits of one sitting are one revision, so numbers may have gaps.
   const earlier = entries.value.find((entry) => entry.number < number);
   const [after, before] = [documents.value.get(number), documents.value.get(earlier?.number ?? 0)];
-  if (number === 1) return 'started';
+  if (number === entries.value.at(-1)?.number) return 'started';
   if (!after || !before) return '';
   return words(listed(describeChanges(before, after), '; ')) || 'saved again';
 }
