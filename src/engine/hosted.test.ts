@@ -3,7 +3,8 @@ import { expose } from 'comlink';
 import { EngineProblem, hosted, type Started } from './hosted';
 
 interface Counting {
-  next(): number;
+  /** Answers after some milliseconds. */
+  next(afterMs?: number): Promise<number>;
   never(): Promise<number>;
   fails(): number;
 }
@@ -23,7 +24,10 @@ function workers(): { start: () => Started; started: () => number; breakNewest: 
       let counted = 0;
       const { port1, port2 } = new MessageChannel();
       const counting: Counting = {
-        next: () => ++counted,
+        next: async (afterMs = 0) => {
+          await new Promise((resolve) => setTimeout(resolve, afterMs));
+          return ++counted;
+        },
         never: () => new Promise(() => {}),
         fails: () => {
           throw new Error('The font could not be loaded.');
@@ -62,10 +66,18 @@ describe('a hosted worker', () => {
     const { start, started } = workers();
     const counting = hosted<Counting>(start, limits);
     const [first, second] = [counting.never(), counting.never()];
-    await expect(first).rejects.toThrow(/longer than 0.06 s/);
+    await expect(first).rejects.toThrow(/longer than 0.24 s/);
     await expect(second).rejects.toBeInstanceOf(EngineProblem);
     expect(await counting.next()).toBe(1);
     expect(started()).toBe(2);
+  });
+
+  it('has longer for what it has not done before, once for each worker', async () => {
+    const { start } = workers();
+    const counting = hosted<Counting>(start, { ...limits, next: 200 });
+    expect(await counting.next(400)).toBe(1);
+    await expect(counting.next(400)).rejects.toThrow(/longer than 0.2 s/);
+    expect(await counting.next(400)).toBe(1);
   });
 
   it('answers every open question when the worker breaks', async () => {

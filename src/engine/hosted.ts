@@ -3,6 +3,7 @@
  * starts it anew.
  */
 import { wrap, type Endpoint } from 'comlink';
+import { coldFactor } from '../core/numbers';
 
 /** What kept the engine from answering, in words for the user. */
 export class EngineProblem extends Error {}
@@ -22,13 +23,15 @@ export type Answers<Api> = {
     : never;
 };
 
-/** How long each method may take, in milliseconds. */
+/** How long each method may take, in milliseconds; until a worker has answered it once, `coldFactor` times as long. */
 export type Limits<Api> = { readonly [Name in keyof Api]: number };
 
 interface Running {
   readonly remote: Readonly<Record<string, (...args: unknown[]) => Promise<unknown>>>;
   /** Rejections of questions that have not been answered. */
   readonly open: Set<(problem: EngineProblem) => void>;
+  /** Methods that it has answered before. */
+  readonly warm: Set<string>;
   readonly end: () => void;
 }
 
@@ -40,6 +43,7 @@ export function hosted<Api extends object>(start: () => Started, limitsMs: Limit
     const begun: Running = {
       remote: wrap(endpoint) as unknown as Running['remote'],
       open: new Set(),
+      warm: new Set(),
       end,
     };
     onBreak(() => stop(begun, 'The part of this page that draws could not be loaded, or it broke off.'));
@@ -56,7 +60,7 @@ export function hosted<Api extends object>(start: () => Started, limitsMs: Limit
   function ask(name: keyof Api & string, args: unknown[]): Promise<unknown> {
     const asked = (running ??= begin());
     return new Promise((resolve, reject) => {
-      const limitMs = limitsMs[name];
+      const limitMs = limitsMs[name] * (asked.warm.has(name) ? 1 : coldFactor);
       const timer = setTimeout(
         () => stop(asked, `This takes longer than ${limitMs / 1000} s, so it was broken off.`),
         limitMs,
@@ -72,6 +76,7 @@ export function hosted<Api extends object>(start: () => Started, limitsMs: Limit
       asked.open.add(refuse);
       asked.remote[name]!(...args).then((answer) => {
         settle();
+        asked.warm.add(name);
         resolve(answer);
       }, refuse);
     });

@@ -1,5 +1,6 @@
 /** Where tasks are done: in worker threads that are ended when one takes too long, or, for tests, right here. */
 import Piscina from 'piscina';
+import { coldFactor } from '../core/numbers';
 import { tasks, type Tasks } from './tasks';
 import type { Order } from './worker';
 
@@ -22,38 +23,44 @@ export const workshopHere: Workshop = { ...tasks, close: () => Promise.resolve()
 
 /** In threads that run a file; what is measured waits in a queue of its own, so that nobody waits for it. */
 export function workshopInThreads(file: string): Workshop {
-  const pool = (memoryMb = 1024): Piscina =>
-    new Piscina({
-      filename: file,
-      minThreads: 0,
-      maxThreads: 1,
-      idleTimeout: 30_000,
-      resourceLimits: { maxOldGenerationSizeMb: memoryMb },
-    });
-  const [measuring, reading, unpacking] = [pool(), pool(), pool(4096)];
-  const done = async <Result>(
-    threads: Piscina,
-    name: keyof Tasks,
-    args: readonly unknown[],
-  ): Promise<Result> => {
-    const signal = AbortSignal.timeout(limitsMs[name]);
-    const order: Order = { name, args };
+  const [measuring, reading, unpacking] = [bench(file), bench(file), bench(file, 4096)];
+  return {
+    severity: (...args) => measuring.run('severity', args),
+    clean: (...args) => reading.run('clean', args),
+    revisions: (...args) => reading.run('revisions', args),
+    archive: (...args) => unpacking.run('archive', args),
+    close: async () => {
+      await Promise.all([measuring, reading, unpacking].map(({ close }) => close()));
+    },
+  };
+}
+
+/** One thread with its queue. A task's time begins when its turn comes, and is longer in a thread that is just begun. */
+function bench(file: string, memoryMb = 1024) {
+  const threads = new Piscina({
+    filename: file,
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 30_000,
+    resourceLimits: { maxOldGenerationSizeMb: memoryMb },
+  });
+  let before: Promise<unknown> = Promise.resolve();
+  async function bounded(order: Order): Promise<unknown> {
+    const limitMs = limitsMs[order.name] * (threads.threads.length === 0 ? coldFactor : 1);
+    const signal = AbortSignal.timeout(limitMs);
     try {
-      return (await threads.run(order, { signal })) as Result;
+      return await threads.run(order, { signal });
     } catch (error) {
       if (!signal.aborted) throw error;
-      throw new TooLong(`It took longer than ${limitsMs[name] / 1000} s, so it was broken off.`, {
-        cause: error,
-      });
+      throw new TooLong(`It took longer than ${limitMs / 1000} s, so it was broken off.`, { cause: error });
     }
-  };
+  }
   return {
-    severity: (...args) => done(measuring, 'severity', args),
-    clean: (...args) => done(reading, 'clean', args),
-    revisions: (...args) => done(reading, 'revisions', args),
-    archive: (...args) => done(unpacking, 'archive', args),
-    close: async () => {
-      await Promise.all([measuring.destroy(), reading.destroy(), unpacking.destroy()]);
+    run: <Name extends keyof Tasks>(name: Name, args: Parameters<Tasks[Name]>): ReturnType<Tasks[Name]> => {
+      const turn = before.then(() => bounded({ name, args }));
+      before = turn.catch(() => undefined);
+      return turn as ReturnType<Tasks[Name]>;
     },
+    close: () => threads.destroy(),
   };
 }
