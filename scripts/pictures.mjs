@@ -58,6 +58,8 @@ await page.keyboard.press('3');
 await page.getByLabel('Code width').fill('24');
 await page.keyboard.press('Escape');
 await page.keyboard.press('5');
+// Fixes are tried beside the keys and come a moment later.
+await page.locator('[data-fix]').first().waitFor();
 await picture('bench-stopped');
 await page.keyboard.press('Control+z');
 await page.waitForTimeout(1200);
