@@ -2,6 +2,7 @@
 import { presets } from '../core/artwork';
 import { newJob, thingsOf, withCodeAdded, type Job, type ThingDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
+import { regatta } from './regatta';
 import {
   roundCorners,
   type ArtSettings,
@@ -212,14 +213,7 @@ const plans: readonly Plan[] = [
     id: 'poster',
     name: 'Regatta poster',
     about: 'A3, read from across the slip',
-    message: {
-      ...emptyMessage('event'),
-      title: 'Ternquay regatta',
-      start: '2027-06-12T10:00',
-      end: '2027-06-12T17:00',
-      zone: 'Europe/London',
-      place: 'Boathouse steps',
-    } as Message,
+    message: regatta,
     material: 'white-vinyl',
     machine: 'ink-jet-600dpi',
     size: [297, 420],

@@ -48,7 +48,7 @@ const limits = { next: 5000, never: 60, fails: 5000 };
 describe('a hosted worker', () => {
   it('starts when it is first asked, and once', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, limits);
+    const counting = hosted<Counting>(start, limits, 0);
     expect(started()).toBe(0);
     expect([await counting.next(), await counting.next()]).toEqual([1, 2]);
     expect(started()).toBe(1);
@@ -56,7 +56,7 @@ describe('a hosted worker', () => {
 
   it('tells a failure and goes on', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, limits);
+    const counting = hosted<Counting>(start, limits, 0);
     await expect(counting.fails()).rejects.toThrow('The font could not be loaded.');
     expect(await counting.next()).toBe(1);
     expect(started()).toBe(1);
@@ -64,9 +64,9 @@ describe('a hosted worker', () => {
 
   it('ends what takes too long, with all that waits behind it, and begins anew', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, limits);
+    const counting = hosted<Counting>(start, limits, 0);
     const [first, second] = [counting.never(), counting.never()];
-    await expect(first).rejects.toThrow(/longer than 0.24 s/);
+    await expect(first).rejects.toThrow(/longer than 0.06 s/);
     await expect(second).rejects.toBeInstanceOf(EngineProblem);
     expect(await counting.next()).toBe(1);
     expect(started()).toBe(2);
@@ -74,7 +74,7 @@ describe('a hosted worker', () => {
 
   it('has longer for what it has not done before, once for each worker', async () => {
     const { start } = workers();
-    const counting = hosted<Counting>(start, { ...limits, next: 200 });
+    const counting = hosted<Counting>(start, { ...limits, next: 200 }, 2000);
     expect(await counting.next(400)).toBe(1);
     await expect(counting.next(400)).rejects.toThrow(/longer than 0.2 s/);
     expect(await counting.next(400)).toBe(1);

@@ -3,7 +3,7 @@
  * starts it anew.
  */
 import { wrap, type Endpoint } from 'comlink';
-import { coldFactor } from '../core/numbers';
+import { coldMs } from '../core/numbers';
 
 /** What kept the engine from answering, in words for the user. */
 export class EngineProblem extends Error {}
@@ -23,7 +23,7 @@ export type Answers<Api> = {
     : never;
 };
 
-/** How long each method may take, in milliseconds; until a worker has answered it once, `coldFactor` times as long. */
+/** How long each method may take, in milliseconds. */
 export type Limits<Api> = { readonly [Name in keyof Api]: number };
 
 interface Running {
@@ -35,7 +35,12 @@ interface Running {
   readonly end: () => void;
 }
 
-export function hosted<Api extends object>(start: () => Started, limitsMs: Limits<Api>): Answers<Api> {
+/** Until a worker has answered a method once, it has at least `firstMs` for it. */
+export function hosted<Api extends object>(
+  start: () => Started,
+  limitsMs: Limits<Api>,
+  firstMs = coldMs,
+): Answers<Api> {
   let running: Running | null = null;
 
   function begin(): Running {
@@ -60,7 +65,7 @@ export function hosted<Api extends object>(start: () => Started, limitsMs: Limit
   function ask(name: keyof Api & string, args: unknown[]): Promise<unknown> {
     const asked = (running ??= begin());
     return new Promise((resolve, reject) => {
-      const limitMs = limitsMs[name] * (asked.warm.has(name) ? 1 : coldFactor);
+      const limitMs = asked.warm.has(name) ? limitsMs[name] : Math.max(limitsMs[name], firstMs);
       const timer = setTimeout(
         () => stop(asked, `This takes longer than ${limitMs / 1000} s, so it was broken off.`),
         limitMs,

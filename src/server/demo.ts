@@ -1,4 +1,5 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
+import { regatta } from '../content';
 import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
 import { type Look, type Job, newJob, type NewJobOptions, thingsOf, type ThingDraft } from '../core/job';
@@ -192,14 +193,7 @@ const demo: readonly DemoJob[] = [
   {
     name: 'Regatta poster',
     collection: 'Rowing club',
-    message: {
-      ...emptyMessage('event'),
-      title: 'Ternquay regatta',
-      start: '2027-06-12T10:00',
-      end: '2027-06-12T17:00',
-      zone: 'Europe/London',
-      place: 'Boathouse steps',
-    } as Message,
+    message: regatta,
     material: 'white-vinyl',
     machine: 'ink-jet-600dpi',
     codeWidthMm: 250,

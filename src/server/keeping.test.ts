@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { buffer } from 'node:stream/consumers';
 import { join } from 'node:path';
 import { newJob } from '../core/job';
-import { fullShotCount } from '../core/proof';
+import { goodProof } from '../testing/proofs';
 import { readArchive } from './archive/read';
 import { copiedDays, copyDaily, databaseFile, restoreCopy } from './backups';
 import { openData } from './data';
@@ -44,14 +44,7 @@ describe('revisions of one sitting', () => {
     jobs.markMade(id, 4, { on: '2026-11-25', note: '' });
     for (const note of ['d', 'e']) save(note);
     expect(numbers()).toEqual([6, 4, 1]);
-    jobs.saveProof(id, 6, {
-      verdict: 'good',
-      shots: 4,
-      ofShots: fullShotCount,
-      readers: [],
-      distanceM: 0.25,
-      pixelsPerModule: 4,
-    });
+    jobs.saveProof(id, 6, goodProof);
     save('f');
     // What a file or a proof is made of is kept before.
     expect(jobs.keep(id, save('g'))).toBe(true);

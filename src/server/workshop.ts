@@ -1,6 +1,6 @@
 /** Where tasks are done: in worker threads that are ended when one takes too long, or, for tests, right here. */
 import Piscina from 'piscina';
-import { coldFactor } from '../core/numbers';
+import { coldMs } from '../core/numbers';
 import { tasks, type Tasks } from './tasks';
 import type { Order } from './worker';
 
@@ -46,7 +46,8 @@ function bench(file: string, memoryMb = 1024) {
   });
   let before: Promise<unknown> = Promise.resolve();
   async function bounded(order: Order): Promise<unknown> {
-    const limitMs = limitsMs[order.name] * (threads.threads.length === 0 ? coldFactor : 1);
+    const isCold = threads.threads.length === 0;
+    const limitMs = Math.max(limitsMs[order.name], isCold ? coldMs : 0);
     const signal = AbortSignal.timeout(limitMs);
     try {
       return await threads.run(order, { signal });

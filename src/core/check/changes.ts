@@ -1,6 +1,6 @@
 /** Changes that fixes make, each with the fields that the part has. */
 import type { Style } from '../artwork';
-import type { Change, Fix, Sentence } from '../finding';
+import type { Change, CodePart, Fix, Sentence } from '../finding';
 import type { LogoSettings } from '../logo';
 import type { CodePlacement, HoleSettings, ItemSettings, PieceSettings } from '../piece';
 import type { PlanSettings } from '../plan';
@@ -11,30 +11,14 @@ interface Whose {
   readonly id: string;
 }
 
-export const changePlacement = ({ id }: Whose, set: Partial<CodePlacement>): Change => ({
-  on: 'code',
-  id,
-  part: 'placement',
-  set,
-});
-export const changeStyle = ({ id }: Whose, set: Partial<Style>): Change => ({
-  on: 'code',
-  id,
-  part: 'style',
-  set,
-});
-export const changeSymbol = ({ id }: Whose, set: Partial<SymbolSettings>): Change => ({
-  on: 'code',
-  id,
-  part: 'symbol',
-  set,
-});
-export const changeLogo = ({ id }: Whose, set: Partial<LogoSettings>): Change => ({
-  on: 'code',
-  id,
-  part: 'logo',
-  set,
-});
+const changeOf =
+  <Fields extends object>(part: CodePart) =>
+  ({ id }: Whose, set: Partial<Fields>): Change => ({ on: 'code', id, part, set });
+
+export const changePlacement = changeOf<CodePlacement>('placement');
+export const changeStyle = changeOf<Style>('style');
+export const changeSymbol = changeOf<SymbolSettings>('symbol');
+export const changeLogo = changeOf<LogoSettings>('logo');
 export const changePiece = (set: Partial<PieceSettings>): Change => ({ on: 'piece', set });
 export const changeMaking = (set: Partial<PlanSettings>): Change => ({ on: 'making', set });
 export const readFromChange = (distanceM: number): Change => ({ on: 'reading', set: { distanceM } });

@@ -3,6 +3,7 @@ export {
   type About,
   aboutPiece,
   type Change,
+  type CodePart,
   type Fields,
   type Finding,
   findingKey,

@@ -11,7 +11,7 @@ import { pino } from 'pino';
 import { templates } from '../../content';
 import { lookOf, newJob, type Job } from '../../core/job';
 import { newLogo } from '../../core/logo';
-import { fullShotCount } from '../../core/proof';
+import { goodProof } from '../../testing/proofs';
 import { withFirst } from '../../testing/findings';
 import { createApp } from '../app';
 import { openData, type Data } from '../data';
@@ -89,14 +89,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
   const { id } = data.jobs.create(withLogo);
   data.jobs.markMade(id, 1, { on: '2026-11-25', note: 'one' });
   data.jobs.addRevision(id, 1, { ...withLogo, name: 'Second' });
-  data.jobs.saveProof(id, 2, {
-    verdict: 'good',
-    shots: 4,
-    ofShots: fullShotCount,
-    readers: [],
-    distanceM: 0.25,
-    pixelsPerModule: 4,
-  });
+  data.jobs.saveProof(id, 2, goodProof);
   data.jobs.move([data.jobs.create(document).id], 'archive');
   data.houseStyles.assign('Berths', data.houseStyles.save('Plates', lookOf(withLogo.codes[0]!)).id);
   data.pieceShelf.saveTemplate('Kept', templates[0]!.job);

@@ -37,6 +37,7 @@ const { document, code } = storeToRefs(bench);
 const {
   view,
   problem: stuck,
+  isTrying,
   tryAgain,
 } = useLive(() =>
   document.value === null || code.value === null
@@ -179,7 +180,7 @@ onBeforeUnmount(() => {
       :has-handles="station === 'piece'"
     />
     <FitBar class="fit" :code="code" :view="view" />
-    <ReadoutPanel class="readout" :job="job" :code="code" :view="view" />
+    <ReadoutPanel class="readout" :job="job" :code="code" :view="view" :is-trying="isTrying" />
     <section class="drawer" :aria-label="`${station} station`">
       <component
         :is="drawers[station]"

@@ -12,7 +12,7 @@ import { usePreferences } from '../stores/preferences';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; isTrying: boolean }>();
 const preferences = usePreferences();
 const { words, titleOf } = useWording();
 const nameOf = computed(() => codeNamer(props.job.codes));
@@ -80,6 +80,7 @@ const counts = computed(() => {
         <div v-if="finding.severity !== 'fine'" class="more">
           <p>{{ words(finding.text) }}</p>
           <p v-if="overrideOf(finding)" class="passed">Let pass: “{{ overrideOf(finding)!.reason }}”</p>
+          <p v-if="isTrying && finding.fixes.length === 0" class="note trying">trying fixes</p>
           <FixButtons
             :finding="finding"
             :can-pass="finding.severity === 'stop' && view.made !== null && !overrideOf(finding)"
@@ -183,6 +184,17 @@ li > .shape {
   padding-left: 8px;
   border-left: 2px solid var(--caution);
   overflow-wrap: anywhere;
+}
+
+/* Most are tried before anyone could read it. */
+.trying {
+  animation: appear 1ms 300ms both;
+}
+
+@keyframes appear {
+  from {
+    visibility: hidden;
+  }
 }
 
 li.stop {

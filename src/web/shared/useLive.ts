@@ -17,6 +17,8 @@ export interface Live {
   readonly view: ShallowRef<PressView | null>;
   /** Why the job as it stands could not be drawn; empty when it could. The view is then of an earlier state. */
   readonly problem: Ref<string>;
+  /** Whether fixes for the newest view are still being tried. */
+  readonly isTrying: Ref<boolean>;
   readonly tryAgain: () => void;
 }
 
@@ -27,7 +29,7 @@ export function useLive(source: () => Drawn | null): Live {
   let waiting: Drawn | null = null;
   let running = false;
   let fixes: TriedFixes = {};
-  let trying = false;
+  const isTrying = ref(false);
   let toTry: { readonly asked: Drawn; readonly drawn: PressView } | null = null;
 
   /** Whether an answer is still wanted: not when another job was opened meanwhile. */
@@ -48,11 +50,11 @@ export function useLive(source: () => Drawn | null): Live {
 
   /** Fixes are tried on the whole job, beside the keys; those of the state before stand until then. */
   async function tryFixes(asked: Drawn, drawn: PressView): Promise<void> {
-    if (trying) {
+    if (isTrying.value) {
       toTry = { asked, drawn };
       return;
     }
-    trying = true;
+    isTrying.value = true;
     try {
       const tried = drawn.severity === 'fine' ? {} : await desk.fixes(asked.job);
       if (isWanted(asked)) {
@@ -62,7 +64,7 @@ export function useLive(source: () => Drawn | null): Live {
     } catch {
       // A limit without a fix still says what is measured and required.
     }
-    trying = false;
+    isTrying.value = false;
     const next = toTry;
     toTry = null;
     if (next !== null) void tryFixes(next.asked, next.drawn);
@@ -96,7 +98,7 @@ export function useLive(source: () => Drawn | null): Live {
     waiting = source();
     void run();
   };
-  return { view, problem, tryAgain };
+  return { view, problem, isTrying, tryAgain };
 }
 
 /** The view with fixes that were tried; findings for which there are none offer none. */
