@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { testReaders } from '../../testing/readSymbol';
 import { type Job, newJob } from '../job';
+import { plainPiece } from '../piece';
 import { findPair, pairs } from '../plan';
 import { proofSetup, runJob } from '../run';
 import { prove, takePicture } from './prove';
@@ -79,6 +80,21 @@ describe('the proof', () => {
       expect.objectContaining({ kind: 'mirrored', severity: 'caution' }),
     );
   }, 30_000);
+
+  it('photographs what is mirrored for a clear piece from behind, where it is the code again', async () => {
+    // A piece that is larger than the picture, which is held straight: what lies beyond a piece is not mirrored.
+    const job = { ...jobOn('clear-acrylic-dark-ground', 'co2-laser'), piece: plainPiece(200, 200, 0) };
+    const frameOf = async (mirrored: boolean): Promise<Uint8ClampedArray> => {
+      const made = { ...job, making: { ...job.making, mirrored } };
+      const setup = proofSetup(made, runJob(made), 1)!;
+      return (await takePicture(setup, await testReaders(), 0, 'code-1')).frame.rgba;
+    };
+    const [front, behind] = [await frameOf(false), await frameOf(true)];
+    expect(behind.length).toBe(front.length);
+    // Both are the same view of the same code: only where a pixel's edge falls differs.
+    const unlike = front.filter((value, at) => Math.abs(value - behind[at]!) > 40).length / front.length;
+    expect(unlike).toBeLessThan(0.01);
+  });
 });
 
 describe('verdictOf', () => {

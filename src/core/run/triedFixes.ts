@@ -9,27 +9,40 @@ const rank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 
 /** More would be a list to study instead of a click. */
 const mostOffered = 3;
 
-/** What a job ran to, with the fixes of its findings tried; those that only move the trouble elsewhere are left out. */
+/**
+ * What a job ran to, with the fixes of its findings tried. Those that only move the trouble elsewhere are left out; those
+ * that bring a lesser trouble come after those that bring none.
+ */
 export function withTriedFixes(result: JobResult, library: Library): JobResult {
   const known = new Map(result.findings.map((finding) => [findingKey(finding), rank[finding.severity]]));
 
-  function helps(finding: Finding, { changes }: Fix): boolean {
+  /** How many other findings get worse by a fix; null when it leaves its own or brings one that is worse than it. */
+  function troubleBy({ changes }: Fix, finding: Finding): number | null {
     const after = runJob(applyChanges(result.job, changes), result, library, false).findings;
     const own = findingKey(finding);
-    return after.every((other) => {
+    let trouble = 0;
+    for (const other of after) {
       const key = findingKey(other);
-      if (key === own) return other.severity === 'fine';
-      return rank[other.severity] <= Math.max(rank[finding.severity], known.get(key) ?? 0);
-    });
+      const before = known.get(key) ?? 0;
+      if (
+        key === own
+          ? other.severity !== 'fine'
+          : rank[other.severity] > Math.max(rank[finding.severity], before)
+      )
+        return null;
+      if (key !== own && rank[other.severity] > before) trouble++;
+    }
+    return trouble;
   }
 
   const tried = new Map<Finding, Finding>();
   for (const finding of result.findings) {
-    const fixes: Fix[] = [];
-    for (const fix of finding.fixes) {
-      if (fixes.length >= mostOffered) break;
-      if (helps(finding, fix)) fixes.push(fix);
-    }
+    const fixes = finding.fixes
+      .map((fix) => ({ fix, trouble: troubleBy(fix, finding) }))
+      .filter((tries): tries is { fix: Fix; trouble: number } => tries.trouble !== null)
+      .sort((a, b) => a.trouble - b.trouble)
+      .slice(0, mostOffered)
+      .map(({ fix }) => fix);
     tried.set(finding, { ...finding, fixes });
   }
   return {

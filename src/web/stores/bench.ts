@@ -245,7 +245,8 @@ export const useBench = defineStore('bench', () => {
       const saved = await saveRevision(jobId, revision.value, sent);
       channel.postMessage({ id: jobId, revision: saved.revision });
       if (jobId !== id.value) {
-        dropDraft(jobId, ownWindow);
+        // What was edited while it was being sent stays for the next time the job is opened.
+        dropDraft(jobId, ownWindow, sent);
         return;
       }
       revision.value = saved.revision;

@@ -21,8 +21,13 @@ export const keepDraft = (
   draft: { readonly baseRevision: number; readonly document: Job },
 ): boolean => remember(localStorage, keyOf(jobId, windowId), { ...draft, at: Date.now() });
 
-export const dropDraft = (jobId: string, windowId: string): void =>
-  forget(localStorage, keyOf(jobId, windowId));
+/** Forgets a draft, or only one that holds nothing newer than `unlessNewerThan`. */
+export function dropDraft(jobId: string, windowId: string, unlessNewerThan?: Job): void {
+  const key = keyOf(jobId, windowId);
+  const isNewer = (): boolean =>
+    JSON.stringify(read(key)?.document ?? null) !== JSON.stringify(unlessNewerThan);
+  if (unlessNewerThan === undefined || !isNewer()) forget(localStorage, key);
+}
 
 /**
  * The draft that a window goes on with: its own, else the newest that a closed window left behind, which becomes its own.

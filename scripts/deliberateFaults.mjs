@@ -1,0 +1,218 @@
+/**
+ * `npm run deliberate-faults`: makes small faults in the heart, one at a time, and lists those that no test sees.
+ *
+ *   npm run deliberate-faults -- [--rooms symbol,plan,check,proof] [--each 25] [--seed 1] [--minutes 60]
+ *   npm run deliberate-faults -- --at src/core/check/room.ts:42
+ *
+ * `--each`: faults a room, drawn with the seed; another seed draws others. `--at`: every fault of one line. A fault is seen
+ * when a test fails or does not end. The tests of the fault's own room are asked first, then all that use the file. Ends
+ * with 1 when five in a hundred or more stay unseen.
+ */
+import { spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { availableParallelism, tmpdir } from 'node:os';
+import { dirname, join, relative } from 'node:path';
+import { parseArgs } from 'node:util';
+import ts from 'typescript';
+import { installPackages } from './install.mjs';
+
+const root = new URL('..', import.meta.url).pathname;
+process.chdir(root);
+await installPackages();
+
+const { values } = parseArgs({
+  options: {
+    rooms: { type: 'string', default: 'symbol,plan,check,proof' },
+    each: { type: 'string', default: '25' },
+    seed: { type: 'string', default: '1' },
+    minutes: { type: 'string', default: '60' },
+    at: { type: 'string' },
+  },
+});
+/** Less than this share may stay unseen. */
+const allowedShare = 0.05;
+/** The longest a run of the tests may take before the fault counts as one that hangs. */
+const limitMs = 300_000;
+
+/** What each sign may be mistaken for. */
+const otherSign = new Map([
+  ['+', '-'],
+  ['-', '+'],
+  ['*', '/'],
+  ['/', '*'],
+  ['<', '>='],
+  ['>', '<='],
+  ['<=', '>'],
+  ['>=', '<'],
+  ['===', '!=='],
+  ['!==', '==='],
+  ['&&', '||'],
+  ['||', '&&'],
+]);
+const otherWord = new Map([
+  ['fine', 'caution'],
+  ['caution', 'stop'],
+  ['stop', 'caution'],
+  ['min', 'max'],
+  ['max', 'min'],
+  ['floor', 'ceil'],
+  ['ceil', 'floor'],
+  ['some', 'every'],
+  ['every', 'some'],
+  ['right', 'left'],
+  ['bottom', 'top'],
+]);
+
+/** Every small fault that could be made in a file: what stands from `start` to `end` becomes `becomes`. */
+function faultsOf(path) {
+  const text = readFileSync(path, 'utf8');
+  const source = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true);
+  const faults = [];
+  const add = (node, becomes) => {
+    const start = node.getStart(source);
+    const line = source.getLineAndCharacterOfPosition(start).line + 1;
+    faults.push({ path, line, start, end: node.end, was: text.slice(start, node.end), becomes });
+  };
+
+  function visit(node) {
+    // Types and what is said to people are no logic.
+    if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isInterfaceDeclaration(node)) return;
+    if (ts.isTaggedTemplateExpression(node) || ts.isTemplateExpression(node)) return;
+    if (ts.isBinaryExpression(node) && otherSign.has(node.operatorToken.getText(source)))
+      add(node.operatorToken, otherSign.get(node.operatorToken.getText(source)));
+    if (ts.isNumericLiteral(node) && !isTextOfTable(node)) add(node, wrongNumber(node.getText(source)));
+    if (node.kind === ts.SyntaxKind.TrueKeyword) add(node, 'false');
+    if (node.kind === ts.SyntaxKind.FalseKeyword) add(node, 'true');
+    if (ts.isIfStatement(node)) add(node.expression, `!(${node.expression.getText(source)})`);
+    if (ts.isConditionalExpression(node)) add(node.condition, `!(${node.condition.getText(source)})`);
+    if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.MinusToken)
+      add(node, node.operand.getText(source));
+    if (ts.isPropertyAccessExpression(node) && otherWord.has(node.name.text))
+      add(node.name, otherWord.get(node.name.text));
+    if (ts.isStringLiteral(node) && otherWord.has(node.text)) add(node, `'${otherWord.get(node.text)}'`);
+    if (ts.isExpressionStatement(node) && ts.isCallExpression(node.expression)) add(node, ';');
+    ts.forEachChild(node, visit);
+  }
+  visit(source);
+  return faults;
+}
+
+const wrongNumber = (text) => (Number(text) === 0 ? '1' : String(Number(text) * 1.5));
+
+/** Keys of objects are no numbers. */
+const isTextOfTable = (node) => ts.isPropertyAssignment(node.parent) && node.parent.name === node;
+
+function filesOf(folder) {
+  return readdirSync(folder, { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile() && /^(?!.*\.test\.ts$|index\.ts$).+\.ts$/.test(entry.name))
+    .map((entry) => join(entry.parentPath, entry.name))
+    .sort();
+}
+
+/** Mulberry32 by T. Ettinger, in the public domain. */
+function randomOf(seed) {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+function shuffled(list, random) {
+  const left = [...list];
+  return list.map(() => left.splice(Math.floor(random() * left.length), 1)[0]);
+}
+
+/** From every file in turn, so that long tables do not crowd out the rest. */
+function drawnInTurn(files, count, random) {
+  const piles = files.map((path) => shuffled(faultsOf(path), random));
+  const out = [];
+  while (out.length < count && piles.some((pile) => pile.length > 0))
+    for (const pile of shuffled(piles, random)) if (pile.length > 0) out.push(pile.pop());
+  return out.slice(0, count);
+}
+
+function chosenFaults() {
+  if (values.at !== undefined) {
+    const [path, line] = values.at.split(':');
+    return faultsOf(path).filter((fault) => fault.line === Number(line));
+  }
+  const random = randomOf(Number(values.seed));
+  return values.rooms
+    .split(',')
+    .flatMap((room) => drawnInTurn(filesOf(`src/core/${room}`), Number(values.each), random));
+}
+
+/** A tree of its own for each runner, so that the one that is worked on stays as it is. */
+function newTree() {
+  const tree = mkdtempSync(join(tmpdir(), 'binarus-faults-'));
+  for (const name of ['src', 'scripts', 'package.json', 'jest.config.js', 'tsconfig.json'])
+    cpSync(name, join(tree, name), { recursive: true });
+  symlinkSync(join(root, 'node_modules'), join(tree, 'node_modules'));
+  return tree;
+}
+
+/** True when all tests that were asked pass. */
+function testsPass(tree, args) {
+  return new Promise((resolve) => {
+    const child = spawn(
+      process.execPath,
+      ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js', '--runInBand', '--bail', ...args],
+      { cwd: tree, stdio: 'ignore', detached: true },
+    );
+    const timer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), limitMs);
+    child.on('exit', (code) => {
+      clearTimeout(timer);
+      resolve(code === 0);
+    });
+  });
+}
+
+async function isSeen(tree, { path, start, end, becomes }) {
+  const whole = readFileSync(path, 'utf8');
+  const faulty = join(tree, path);
+  writeFileSync(faulty, whole.slice(0, start) + becomes + whole.slice(end));
+  try {
+    const room = relative('src/core', dirname(path)).split('/')[0];
+    if (!(await testsPass(tree, [`src/core/${room}/`]))) return true;
+    return !(await testsPass(tree, [
+      '--findRelatedTests',
+      path,
+      '--testPathPattern',
+      'src/(core|cli|content)/',
+    ]));
+  } finally {
+    writeFileSync(faulty, whole);
+  }
+}
+
+const faults = chosenFaults();
+const endsAt = Date.now() + Number(values.minutes) * 60_000;
+const waiting = shuffled(faults, randomOf(2));
+const unseen = [];
+let tried = 0;
+
+async function runner() {
+  const tree = newTree();
+  try {
+    for (let fault = waiting.pop(); fault !== undefined && Date.now() < endsAt; fault = waiting.pop()) {
+      const seen = await isSeen(tree, fault);
+      tried++;
+      if (!seen) unseen.push(fault);
+      const { path, line, was, becomes } = fault;
+      console.log(`${seen ? 'seen  ' : 'UNSEEN'} ${path}:${line}  ${was}  ->  ${becomes}`);
+    }
+  } finally {
+    rmSync(tree, { recursive: true, force: true });
+  }
+}
+
+await Promise.all(Array.from({ length: Math.min(2, availableParallelism()) }, runner));
+const share = tried === 0 ? 0 : unseen.length / tried;
+console.log(
+  `${tried} faults, ${unseen.length} unseen (${(share * 100).toFixed(1)} %), ${faults.length - tried} not tried in time`,
+);
+process.exit(tried > 0 && share < allowedShare ? 0 : 1);

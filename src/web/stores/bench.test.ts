@@ -1,0 +1,315 @@
+/** The job on the bench against a server that answers, refuses, is cut off or is away. */
+import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
+import { createPinia, setActivePinia } from 'pinia';
+import { newJob, withCodeAdded, type Job } from '../../core/job';
+import type { SavedJob } from '../../wire';
+import { keepDraft } from './drafts';
+import { useBench } from './bench';
+
+const document = newJob({
+  name: 'Test plate',
+  message: { kind: 'web', address: 'https://ternquay.example' },
+});
+const named = (name: string): Job => ({ ...document, name });
+const id = '6d2f9a3e-2222-4222-8333-444455556666';
+const saved = (revision: number, job: Job = document): SavedJob => ({
+  id,
+  revision,
+  savedAt: '2026-11-25T10:00:00.000Z',
+  document: job,
+  proof: null,
+});
+
+const memory = (): Storage => {
+  const kept: Record<string, string> = {};
+  // Keys of a storage are its own properties.
+  return new Proxy(kept, {
+    get: (_, name) =>
+      name === 'getItem'
+        ? (key: string) => kept[key] ?? null
+        : name === 'setItem'
+          ? (key: string, value: string) => void (kept[key] = value)
+          : name === 'removeItem'
+            ? (key: string) => void delete kept[key]
+            : undefined,
+  }) as unknown as Storage;
+};
+
+/** Ids of windows whose locks are held. */
+let openLocks: Set<string>;
+let heard: ((event: { data: unknown }) => void)[];
+/** What the server answers to the next saves, in turn; then that it was saved. */
+let answers: (() => Response)[];
+let sent: { method: string; path: string; body: { baseRevision: number; document: Job } }[];
+let newest: SavedJob;
+
+const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
+const browser = globalThis as unknown as Record<string, unknown>;
+const before = { ...globalThis, fetch, navigator: Object.getOwnPropertyDescriptor(globalThis, 'navigator') };
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  openLocks = new Set();
+  heard = [];
+  answers = [];
+  sent = [];
+  newest = saved(1);
+  browser['localStorage'] = memory();
+  browser['sessionStorage'] = memory();
+  browser['BroadcastChannel'] = class {
+    postMessage(): void {
+      // Nobody else listens.
+    }
+    set onmessage(listen: (event: { data: unknown }) => void) {
+      heard.push(listen);
+    }
+  };
+  Object.defineProperty(globalThis, 'navigator', {
+    configurable: true,
+    value: {
+      locks: {
+        request: (name: string, _: object, hold: (lock: object | null) => unknown) => {
+          openLocks.add(name);
+          hold({});
+          return Promise.resolve();
+        },
+        query: () => Promise.resolve({ held: [...openLocks].map((name) => ({ name })) }),
+      },
+    },
+  });
+  browser['fetch'] = (path: string, init?: RequestInit) => {
+    const method = init?.method ?? 'GET';
+    if (method === 'GET') return Promise.resolve(answer(200, newest));
+    const body = JSON.parse(init!.body as string) as (typeof sent)[number]['body'];
+    sent.push({ method, path, body });
+    const next = answers.shift();
+    if (next !== undefined) return Promise.resolve().then(next);
+    newest = saved((body.baseRevision ?? 0) + 1, body.document);
+    return Promise.resolve(answer(201, newest));
+  };
+  setActivePinia(createPinia());
+});
+afterEach(() => {
+  jest.useRealTimers();
+  browser['fetch'] = before.fetch;
+  if (before.navigator) Object.defineProperty(globalThis, 'navigator', before.navigator);
+});
+
+const draftKeys = (): string[] => Object.keys(localStorage).filter((key) => key.startsWith('binarus.draft'));
+const opened = async () => {
+  const bench = useBench();
+  await bench.open(id);
+  return bench;
+};
+
+describe('editing', () => {
+  it('is kept in this browser at once, and saved in a pause', async () => {
+    const bench = await opened();
+    expect(bench.edit(named('a'), 'name')).toEqual([]);
+    expect(draftKeys()).toHaveLength(1);
+    expect(sent).toEqual([]);
+    await jest.advanceTimersByTimeAsync(700);
+    expect(sent).toMatchObject([{ path: `/api/jobs/${id}/revisions`, body: { baseRevision: 1 } }]);
+    expect(bench).toMatchObject({ saveState: 'saved', revision: 2 });
+    expect(draftKeys()).toEqual([]);
+  });
+
+  it('that gives no job is refused with a reason, and changes nothing', async () => {
+    const bench = await opened();
+    expect(bench.edit(named(' '), 'name').join()).toContain('needs a name');
+    expect(bench.document).toEqual(document);
+    expect(bench.saveState).toBe('saved');
+  });
+
+  it('of one field in a while is one step back; of another field or later it is another', async () => {
+    const bench = await opened();
+    for (const name of ['a', 'ab', 'abc']) bench.edit(named(name), 'name');
+    bench.edit({ ...named('abc'), note: 'x' }, 'note');
+    bench.undo();
+    expect(bench.document).toEqual(named('abc'));
+    bench.undo();
+    expect([bench.document, bench.canUndo]).toEqual([document, false]);
+    bench.redo();
+    expect(bench.document).toEqual(named('abc'));
+    await jest.advanceTimersByTimeAsync(1000);
+    bench.edit(named('abcd'), 'name');
+    await jest.advanceTimersByTimeAsync(1000);
+    bench.edit(named('abcde'), 'name');
+    bench.undo();
+    expect(bench.document!.name).toBe('abcd');
+  });
+
+  it('goes to the code that is chosen; choosing one is no edit', async () => {
+    newest = saved(1, withCodeAdded(document, document.codes[0]!));
+    const bench = await opened();
+    const [first, second] = bench.document!.codes;
+    bench.chosenCode = second!.id;
+    expect([bench.saveState, bench.code!.id]).toEqual(['saved', second!.id]);
+    bench.editPlacement({ widthMm: 21 }, 'width');
+    expect(bench.document!.codes.map(({ placement }) => placement.widthMm)).toEqual([
+      first!.placement.widthMm,
+      21,
+    ]);
+    bench.undo();
+    expect(bench.code!.id).toBe(second!.id);
+  });
+});
+
+describe('saving that fails', () => {
+  it.each([
+    ['is cut off', () => new Response('{"id": "6d'), 'cut off'],
+    ['is of another program', () => answer(201, { id: 1 }), 'another version'],
+    ['says that the disk is full', () => answer(507, { problem: 'The disk is full.' }), 'The disk is full.'],
+    [
+      'does not come',
+      () => {
+        throw new TypeError('fetch failed');
+      },
+      'does not answer',
+    ],
+  ])('because the answer %s is told, keeps the draft, and is tried again', async (_, failing, reason) => {
+    const bench = await opened();
+    answers = [failing];
+    bench.edit(named('a'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    expect(bench.saveState).toBe('offline');
+    expect(bench.saveProblem).toContain(reason);
+    expect(draftKeys()).toHaveLength(1);
+    await jest.advanceTimersByTimeAsync(5100);
+    expect(bench).toMatchObject({ saveState: 'saved', saveProblem: '' });
+    expect(newest.document.name).toBe('a');
+    expect(draftKeys()).toEqual([]);
+  });
+
+  it('because the browser keeps nothing is told, and the server still saves', async () => {
+    const bench = await opened();
+    localStorage.setItem = () => {
+      throw new Error('QuotaExceededError');
+    };
+    browser['localStorage'] = {
+      setItem: () => {
+        throw new Error('QuotaExceededError');
+      },
+      removeItem: () => undefined,
+    };
+    bench.edit(named('a'), 'name');
+    expect(bench.draftProblem).toContain('cannot keep a draft');
+    await jest.advanceTimersByTimeAsync(700);
+    expect(newest.document.name).toBe('a');
+  });
+});
+
+describe('two windows', () => {
+  const theirs = saved(5, named('theirs'));
+  const inConflict = async () => {
+    const bench = await opened();
+    newest = theirs;
+    answers = [() => answer(409, { problem: 'Another window saved revision 5 meanwhile.', current: theirs })];
+    bench.edit(named('mine'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    expect(bench).toMatchObject({ saveState: 'conflict', conflict: theirs });
+    return bench;
+  };
+
+  it('in conflict keep what is edited further, through a reload too', async () => {
+    const bench = await inConflict();
+    bench.edit(named('mine, longer'), 'name');
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(sent).toHaveLength(1);
+    setActivePinia(createPinia());
+    const again = await opened();
+    expect(again.document!.name).toBe('mine, longer');
+    expect(again).toMatchObject({ saveState: 'conflict', conflict: theirs });
+  });
+
+  it('end it by putting mine on top', async () => {
+    const bench = await inConflict();
+    await bench.keepMine();
+    expect(sent.at(-1)!.body).toMatchObject({ baseRevision: 5, document: { name: 'mine' } });
+    expect(bench).toMatchObject({ saveState: 'saved', revision: 6, conflict: null });
+  });
+
+  it('end it by taking theirs, with mine one step back', async () => {
+    const bench = await inConflict();
+    bench.takeTheirs();
+    expect(bench.document).toEqual(theirs.document);
+    expect(draftKeys()).toEqual([]);
+    bench.undo();
+    expect(bench.document!.name).toBe('mine');
+  });
+
+  it('end it by making mine a job of its own', async () => {
+    const bench = await inConflict();
+    await bench.keepAsNew();
+    expect(sent.at(-1)).toMatchObject({ path: '/api/jobs', body: { document: { name: 'mine (copy)' } } });
+    expect(bench.document).toEqual(theirs.document);
+  });
+
+  it('of which one only shows the job follow the other', async () => {
+    const bench = await opened();
+    newest = theirs;
+    heard.forEach((listen) => listen({ data: { id, revision: 5 } }));
+    await jest.advanceTimersByTimeAsync(10);
+    expect(bench).toMatchObject({ revision: 5, document: theirs.document, saveState: 'saved' });
+    // What is no message of ours is passed over.
+    heard.forEach((listen) => listen({ data: 'hello' }));
+  });
+
+  it('never take up the draft of one that is open, and that of one that was closed', async () => {
+    keepDraft(id, 'other-window', { baseRevision: 1, document: named('of the other') });
+    openLocks.add('binarus.window.other-window');
+    expect((await opened()).document).toEqual(document);
+    openLocks.delete('binarus.window.other-window');
+    setActivePinia(createPinia());
+    const bench = await opened();
+    expect(bench.document!.name).toBe('of the other');
+    await jest.advanceTimersByTimeAsync(700);
+    expect(newest.document.name).toBe('of the other');
+  });
+});
+
+describe('a job that was deleted elsewhere', () => {
+  it('can be kept as a new one, under its name', async () => {
+    const bench = await opened();
+    answers = [() => answer(404, { problem: 'There is no such job.' })];
+    bench.edit(named('mine'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    expect(bench.saveState).toBe('gone');
+    bench.edit(named('mine, longer'), 'name');
+    await jest.advanceTimersByTimeAsync(6000);
+    expect(sent).toHaveLength(1);
+    await bench.keepAsNew();
+    expect(sent.at(-1)).toMatchObject({ path: '/api/jobs', body: { document: { name: 'mine, longer' } } });
+    expect(draftKeys()).toEqual([]);
+  });
+});
+
+describe('going from job to job', () => {
+  it('saves the one that is left, and shows the one asked for last', async () => {
+    const bench = await opened();
+    bench.edit(named('left'), 'name');
+    const [first, last] = [bench.open('7d2f9a3e-2222-4222-8333-444455556666'), bench.open(id)];
+    await jest.advanceTimersByTimeAsync(100);
+    await Promise.all([first, last]);
+    expect(sent).toMatchObject([{ body: { document: { name: 'left' } } }]);
+    expect(bench.id).toBe(id);
+    expect(bench.document!.name).toBe('left');
+  });
+
+  it('keeps what was typed after its last save had gone off', async () => {
+    const bench = await opened();
+    answers = [
+      () => {
+        bench.edit(named('typed while it was sent'), 'name');
+        return answer(201, saved(2, named('left')));
+      },
+    ];
+    bench.edit(named('left'), 'name');
+    const next = bench.open('7d2f9a3e-2222-4222-8333-444455556666');
+    await jest.advanceTimersByTimeAsync(100);
+    await next;
+    newest = saved(2, named('left'));
+    await bench.open(id);
+    expect(bench.document!.name).toBe('typed while it was sent');
+  });
+});
