@@ -56,10 +56,10 @@ export const removalFix = ({ id, name }: PlacedItem): Fix =>
   fix(say`Take the ${name} away`, takeItemAway(id));
 
 /** The item at a share of its size, where it then lies. */
-export const smallerFix = (smaller: PlacedItem, settings: FreeSettings, share: number): Fix =>
+export const sizedFix = (sized: PlacedItem, settings: FreeSettings, share: number): Fix =>
   fix(
-    say`Make the ${smaller.name} ${Math.round(share * 100)} % of its size`,
-    changeItem(settings.id, { ...sizedBy(settings, share), ...place(smaller, settings) }),
+    say`Make the ${sized.name} ${Math.round(share * 100)} % of its size`,
+    changeItem(settings.id, { ...sizedBy(settings, share), ...place(sized, settings) }),
   );
 
 /** The largest share of its size, in steps of a twentieth, at which an item is as it should be; null when none is. */

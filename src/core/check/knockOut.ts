@@ -1,7 +1,6 @@
 /** Limits on what a logo takes away: codewords of each block, and patterns that are not to be covered. */
 import { isSafeDamage, protectedRoles } from '../logo';
 import { mm, say, type Amount, type Fix } from '../finding';
-import { growRegion, regionArea } from '../geometry';
 import { blockLayout, levels, sizeOfVersion, type Level } from '../symbol';
 import { changeLogo, changeSymbol, fix } from './changes';
 import type { CodeContext } from './context';
@@ -115,35 +114,5 @@ export function measureCoveredPatterns(context: CodeContext): Measured | null {
             fix(['Put it in the middle'], changeLogo(context, { place: 'middle' })),
           ]
         : [],
-  };
-}
-
-/** Share of the ink that may get lost because it is finer than the machine's element. */
-const leastDetailLost = 0.05;
-
-/** How much of the logo is narrower than one element: what a brush of that width cannot reach (morphological opening). */
-export function measureLogoDetail({ placed, pair }: CodeContext): Measured | null {
-  if (placed.logo === null) return null;
-  const { elementMm } = pair.process;
-  const { ink } = placed.logo;
-  const whole = regionArea(ink);
-  if (whole <= 0) return null;
-  const tolerance = elementMm / 40;
-  const reached = growRegion(growRegion(ink, -elementMm / 2, tolerance), elementMm / 2, tolerance);
-  const lost = Math.max(0, 1 - regionArea(reached) / whole);
-  const severity = lost > leastDetailLost ? 'caution' : 'fine';
-  return {
-    kind: 'logo-detail',
-    station: 'style',
-    severity,
-    title: 'Detail of the logo',
-    text:
-      severity === 'fine'
-        ? ['Lines of the logo are wide enough for the machine.']
-        : say`Parts of the logo are narrower than ${mm(elementMm)}, the finest mark of ${pair.machine.name}; they come out thicker or not at all.`,
-    measured: { value: lost * 100, unit: '%' },
-    required: { value: leastDetailLost * 100, unit: '%', comparison: '<=' },
-    source: { tag: 'cp', text: 'common practice, no source' },
-    fixes: () => [],
   };
 }

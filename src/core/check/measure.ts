@@ -2,6 +2,7 @@
 import type { Finding } from '../finding';
 import type { CodeContext, PieceContext } from './context';
 import { measureContrast, measureLumaContrast, measureRedContrast, measureUnusedPaint } from './contrast';
+import { measureCuts } from './cuts';
 import {
   measureGrowth,
   measureModuleSize,
@@ -9,7 +10,8 @@ import {
   measureThinnestPart,
   measureWholeDots,
 } from './fineness';
-import { measureBudget, measureCoveredPatterns, measureLogoDetail } from './knockOut';
+import { measureItemDetail, measureLogoDetail } from './detail';
+import { measureBudget, measureCoveredPatterns } from './knockOut';
 import type { Measured, PieceMeasured } from './measured';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
@@ -52,7 +54,9 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
 const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured[])[] = [
   measureThingsInside,
   measureHoles,
+  measureCuts,
   measureStrokes,
+  measureItemDetail,
   measureGlyphs,
   measureFields,
   measureOverlaps,

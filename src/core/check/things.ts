@@ -29,7 +29,7 @@ import {
   placeChange,
   removalFix,
   scaledItem,
-  smallerFix,
+  sizedFix,
   tidy,
 } from './itemFixes';
 import type { PieceMeasured } from './measured';
@@ -122,7 +122,7 @@ function insideFixes(context: PieceContext, item: PlacedItem): Fix[] {
     own.kind === 'words' && own.circle !== null
       ? null
       : largestShare((candidate) => isGood(smaller(candidate)));
-  if (share !== null) fixes.push(smallerFix(smaller(share), own, share));
+  if (share !== null) fixes.push(sizedFix(smaller(share), own, share));
   return [...fixes, removalFix(item)];
 }
 

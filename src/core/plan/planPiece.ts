@@ -1,8 +1,9 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots, kerf and mirroring are decided here only. */
 import { plainPaint } from '../artwork';
-import { insetArea, mirrorRegion, offsetOutlines, regionArea, type Region } from '../geometry';
+import { insetArea, mirrorRegion, regionArea, type Region } from '../geometry';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
 import { codeParts, marksDarkModules, type Part, type PlanPaint, type PlanSettings } from './codeParts';
+import { cutLines } from './cutLines';
 import { mirroredInk } from './inks';
 import { borderParts, itemParts, scoredLines } from './itemParts';
 import type { Pair } from './materials';
@@ -50,6 +51,7 @@ export function planPiece(
     settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const { kerfMm } = pair.process;
   const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
+  const insideLines = cutLines(openings, -kerfMm / 2);
   const itemArea = piece.items.reduce((sum, { area }) => sum + Math.abs(regionArea(area)), 0);
   const area = (reversed: boolean): number =>
     piece.codes.reduce(
@@ -78,19 +80,13 @@ export function planPiece(
         lines: mirrored(lines),
       })),
       // What lies inside is cut first: afterwards the piece is loose.
-      ...(openings.length === 0
+      ...(insideLines.length === 0
         ? []
-        : [
-            {
-              kind: 'cut' as const,
-              label: 'holes',
-              lines: mirrored(withinKerf(openings, -kerfMm / 2)),
-            },
-          ]),
+        : [{ kind: 'cut' as const, label: 'holes', lines: mirrored(insideLines) }]),
       {
         kind: 'cut',
         label: 'outline of the piece',
-        lines: mirrored(withinKerf([piece.outline], kerfMm / 2)),
+        lines: mirrored(cutLines([piece.outline], kerfMm / 2)),
       },
     ],
     marks: marksDarkModules(pair, settings.reversed) ? 'dark modules' : 'light modules and quiet zone',
@@ -103,9 +99,6 @@ export function planPiece(
     shadow,
   };
 }
-
-/** The middle of the cut, half its width outside of what stays. */
-const withinKerf = (region: Region, mm: number): Region => (mm === 0 ? region : offsetOutlines(region, mm));
 
 /** Distance between layers on their sheet. */
 const layerGapMm = 4;
@@ -125,8 +118,8 @@ function planStand(piece: Piece, pair: Pair, { stand }: PlannedSettings): Operat
     const place = (contour: Region[number]): Region => [
       contour.map(({ x, y, bulge }) => ({ x: x + dx, y: y + top, bulge })),
     ];
-    if (slot !== null) slots.push(withinKerf(place(slot), -half));
-    edges.push(withinKerf(place(edge), half));
+    if (slot !== null) slots.push(cutLines(place(slot), -half));
+    edges.push(cutLines(place(edge), half));
     top += depthMm + layerGapMm;
   }
   return {

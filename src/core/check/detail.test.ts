@@ -1,0 +1,44 @@
+import { describe, expect, it } from '@jest/globals';
+import { logoAssets } from '../../node/logoAssets';
+import { applyChanges, newJob, thingsOf, type Job } from '../job';
+import { findPair } from '../plan';
+import { createLibrary, runJob } from '../run';
+import { told } from '../../testing/findings';
+
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+
+/** A plywood board with an anchor at its left. */
+const anchored = (widthMm: number): Job => {
+  const job = newJob({
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair('birch-plywood', 'co2-laser'),
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 120, height: 70 },
+  });
+  const items = thingsOf([
+    { kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 8, yMm: 20, widthMm },
+  ]);
+  return { ...job, piece: { ...job.piece, items } };
+};
+const detailOf = async (job: Job) => {
+  await library.load(job);
+  return told(runJob(job, undefined, library)).find(({ kind }) => kind === 'piece-detail');
+};
+
+describe('detail of a picture on the piece', () => {
+  it('is not spoken of while the machine can draw it', async () => {
+    expect(await detailOf(anchored(20))).toBeUndefined();
+  });
+
+  it('has a caution where its lines are finer than a mark, and is larger or gone in one click', async () => {
+    const job = anchored(1.2);
+    const found = (await detailOf(job))!;
+    expect(found).toMatchObject({ severity: 'caution', about: { on: 'item' }, required: { value: 5 } });
+    expect(found.measured.value).toBeGreaterThan(5);
+    expect(found.fixes.map(({ label }) => label)).toEqual([
+      expect.stringMatching(/^Make the icon anchor \d+ % of its size$/),
+      'Take the icon anchor away',
+    ]);
+    for (const { changes } of found.fixes) expect(await detailOf(applyChanges(job, changes))).toBeUndefined();
+  });
+});

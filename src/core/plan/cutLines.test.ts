@@ -1,0 +1,63 @@
+import { describe, expect, it } from '@jest/globals';
+import { boundsOf, regionArea, roundedRectangle, uniteRegion, type Contour } from '../geometry';
+import { cutLines } from './cutLines';
+
+/** A rectangle of 40 by 20 with a slit 10 deep from above, `slitMm` wide. */
+const slitted = (slitMm: number): Contour => [
+  { x: 0, y: 0 },
+  { x: 20 - slitMm / 2, y: 0 },
+  { x: 20 - slitMm / 2, y: 10 },
+  { x: 20 + slitMm / 2, y: 10 },
+  { x: 20 + slitMm / 2, y: 0 },
+  { x: 40, y: 0 },
+  { x: 40, y: 20 },
+  { x: 0, y: 20 },
+];
+const half = 0.09;
+
+describe('the line that is cut', () => {
+  it('lies half a cut outside of what stays, in true arcs', () => {
+    const [line, ...more] = cutLines([roundedRectangle({ x: 0, y: 0, width: 60, height: 40 }, 3)], half);
+    expect(more).toEqual([]);
+    expect(line).toHaveLength(8);
+    const bounds = boundsOf([line!])!;
+    expect([bounds.x, bounds.y]).toEqual([expect.closeTo(-half, 9), expect.closeTo(-half, 9)]);
+    expect([bounds.width, bounds.height]).toEqual([
+      expect.closeTo(60 + 2 * half, 9),
+      expect.closeTo(40 + 2 * half, 9),
+    ]);
+    // A rounded rectangle grown by d has its area + d times its length + d squared times pi.
+    const lengthMm = 2 * (54 + 34) + 6 * Math.PI;
+    const area = 60 * 40 - (4 - Math.PI) * 9;
+    expect(regionArea([line!])).toBeCloseTo(area + half * lengthMm + half * half * Math.PI, 6);
+  });
+
+  it('follows a gap that is wider than the cut to its end', () => {
+    const [line] = cutLines([slitted(0.5)], half);
+    expect(regionArea([line!])).toBeCloseTo((40 + 2 * half) * (20 + 2 * half) - (0.5 - 2 * half) * 10, 6);
+  });
+
+  it('passes over a gap that is narrower than the cut, and never crosses itself', () => {
+    const lines = cutLines([slitted(0.1)], half);
+    expect(regionArea(lines)).toBeCloseTo((40 + 2 * half) * (20 + 2 * half), 3);
+    expect(regionArea(uniteRegion(lines, 0.002))).toBeCloseTo(regionArea(lines), 3);
+  });
+
+  it('of an opening lies inside it, and is none where the cut is wider than the opening', () => {
+    const opening = (width: number): Contour => roundedRectangle({ x: 0, y: 0, width, height: 10 }, 0);
+    expect(regionArea(cutLines([opening(1)], -half))).toBeCloseTo((1 - 2 * half) * (10 - 2 * half), 9);
+    expect(cutLines([opening(0.1)], -half)).toEqual([]);
+    const pin: Contour = [
+      { x: 0, y: 0, bulge: 1 },
+      { x: 0.15, y: 0, bulge: 1 },
+    ];
+    expect(cutLines([pin], -half)).toEqual([]);
+  });
+
+  it('gives the same whatever was cut before', () => {
+    const contour = slitted(0.1);
+    const first = cutLines([contour], half);
+    cutLines([contour], -half);
+    expect(cutLines([contour], half)).toEqual(first);
+  });
+});
