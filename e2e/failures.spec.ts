@@ -30,6 +30,40 @@ test('a font that does not load is told on the stage, and the next edit is drawn
   await expect(page.getByTestId('thing-words-1')).toBeVisible();
 });
 
+test('a station that does not load is told in its place, and loads when it is tried again', async ({
+  page,
+}) => {
+  await page.route(/assets\/style-.+\.js/, (route) => route.abort());
+  await newJob(page, 'Without a drawer');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  const station = page.getByRole('region', { name: 'style station' });
+  await expect(station.getByRole('alert')).toContainText('could not be loaded');
+  await page.unroute(/assets\/style-.+\.js/);
+  await station.getByRole('button', { name: 'Try again' }).click();
+  await expect(station.getByRole('alert')).toHaveCount(0);
+  await expect(station.getByRole('button', { name: 'Shapes' })).toBeVisible();
+});
+
+test('the bench goes on from station to station when the server is gone', async ({ page, context }) => {
+  await newJob(page, 'On a boat');
+  await page.waitForTimeout(3000);
+  await context.setOffline(true);
+  for (const [key, name] of [
+    ['2', 'style'],
+    ['3', 'piece'],
+    ['4', 'proof'],
+    ['5', 'output'],
+  ] as const) {
+    await page.keyboard.press('Escape');
+    await page.keyboard.press(key);
+    const station = page.getByRole('region', { name: `${name} station` });
+    await expect(station.getByRole('button').first()).toBeVisible();
+    await expect(station.getByText('could not be loaded')).toHaveCount(0);
+  }
+  await context.setOffline(false);
+});
+
 test('an answer that is cut off is told in sight, and saving goes on', async ({ page }) => {
   await newJob(page, 'Cut off');
   await page.route(/\/revisions$/, (route) =>

@@ -10,20 +10,14 @@ import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import { useStage } from '../stores/stage';
 import { stations, type Station } from '../stations';
-import FitBar from './FitBar.vue';
+import DrawerSlot from './DrawerSlot.vue';
 import KeyList from './KeyList.vue';
-import MessageDrawer from './drawers/MessageDrawer.vue';
-import OutputDrawer from './drawers/OutputDrawer.vue';
-import PieceDrawer from './drawers/PieceDrawer.vue';
-import ProofDrawer from './drawers/ProofDrawer.vue';
-import StyleDrawer from './drawers/StyleDrawer.vue';
-import ReadoutPanel from './ReadoutPanel.vue';
 import RevisionsDialog from './RevisionsDialog.vue';
 import RouteBar from './RouteBar.vue';
 import SaveBar from './SaveBar.vue';
-import StagePanel from './StagePanel.vue';
 import StuckPanel from './StuckPanel.vue';
-import { stageViews, type StageView } from './stageViews';
+import { FitBar, ReadoutPanel } from './readout';
+import { StagePanel, stageViews, type StageView } from './stage';
 import { useKeys } from './useKeys';
 import { useProof } from './useProof';
 import { useThings } from './useThings';
@@ -54,13 +48,6 @@ const problem = ref('');
 const raw = ref('');
 
 const job = computed(() => (bench.id === props.id ? document.value : null));
-const drawers = {
-  message: MessageDrawer,
-  style: StyleDrawer,
-  piece: PieceDrawer,
-  proof: ProofDrawer,
-  output: OutputDrawer,
-};
 
 watch(
   () => props.id,
@@ -181,16 +168,15 @@ onBeforeUnmount(() => {
     />
     <FitBar class="fit" :code="code" :view="view" />
     <ReadoutPanel class="readout" :job="job" :code="code" :view="view" :is-trying="isTrying" />
-    <section class="drawer" :aria-label="`${station} station`">
-      <component
-        :is="drawers[station]"
-        :job="job"
-        :code="code"
-        :view="view"
-        :proof="proof"
-        :things="things"
-      />
-    </section>
+    <DrawerSlot
+      class="drawer"
+      :station="station"
+      :job="job"
+      :code="code"
+      :view="view"
+      :proof="proof"
+      :things="things"
+    />
     <KeyList v-model="keysShown" />
     <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
   </main>
@@ -246,9 +232,6 @@ onBeforeUnmount(() => {
 
 .drawer {
   grid-area: drawer;
-  overflow: auto;
-  border-top: 1px solid var(--ink);
-  background: var(--paper-raised);
 }
 
 .missing pre {

@@ -30,7 +30,7 @@ const memory = (): Storage => {
         : name === 'setItem'
           ? (key: string, value: string) => void (kept[key] = value)
           : name === 'removeItem'
-            ? (key: string) => void delete kept[key]
+            ? (key: string) => void Reflect.deleteProperty(kept, key)
             : undefined,
   }) as unknown as Storage;
 };

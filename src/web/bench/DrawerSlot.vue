@@ -1,0 +1,85 @@
+<script lang="ts">
+/** Each is loaded when its station is opened first. */
+const drawers = {
+  message: () => import('./message'),
+  style: () => import('./style'),
+  piece: () => import('./piece'),
+  proof: () => import('./proof'),
+  output: () => import('./output'),
+};
+</script>
+
+<script setup lang="ts">
+/** The drawer of the station at hand. */
+import { onMounted, shallowRef, watch, type Component } from 'vue';
+import type { CodeSettings, Job } from '../../core/job';
+import type { PressView } from '../../engine';
+import { useAttempt } from '../shared/useAttempt';
+import { stations, type Station } from '../stations';
+import type { ProofControl } from './useProof';
+import type { Things } from './useThings';
+
+const props = defineProps<{
+  station: Station;
+  job: Job;
+  code: CodeSettings;
+  view: PressView;
+  proof: ProofControl;
+  things: Things;
+}>();
+
+const drawer = shallowRef<Component | null>(null);
+const { problem, attempt } = useAttempt();
+
+async function open(): Promise<void> {
+  const { station } = props;
+  drawer.value = null;
+  await attempt(async () => {
+    const loaded = await drawers[station]().catch(() => {
+      throw new Error('This station could not be loaded: the Binarus server does not answer.');
+    });
+    if (station === props.station) drawer.value = loaded.default;
+  });
+}
+watch(() => props.station, open, { immediate: true });
+
+// The others are fetched in a quiet moment, so that the bench goes on when the server does not.
+onMounted(() => {
+  setTimeout(() => {
+    for (const station of stations) drawers[station]().catch(() => {});
+  }, 1500);
+});
+</script>
+
+<template>
+  <section class="drawer" :aria-label="`${station} station`">
+    <component
+      :is="drawer"
+      v-if="drawer"
+      :job="job"
+      :code="code"
+      :view="view"
+      :proof="proof"
+      :things="things"
+    />
+    <div v-else-if="problem" class="missing" role="alert">
+      <p>{{ problem }}</p>
+      <button type="button" class="action" @click="open">Try again</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.drawer {
+  overflow: auto;
+  border-top: 1px solid var(--ink);
+  background: var(--paper-raised);
+}
+
+.missing {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 16px;
+}
+</style>

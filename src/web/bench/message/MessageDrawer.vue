@@ -1,0 +1,170 @@
+<script setup lang="ts">
+/** What a scan does: kind and fields, what a phone will do, what it costs; and what the job is called. */
+import { computed, ref, watch } from 'vue';
+import type { CodeSettings, Job } from '../../../core/job';
+import {
+  emptyMessage,
+  kindIds,
+  kindName,
+  readPayload,
+  writeMessage,
+  type KindId,
+  type Message,
+} from '../../../core/message';
+import type { PressView } from '../../../engine';
+import { useWording } from '../../shared/useWording';
+import { useBench } from '../../stores/bench';
+import CampaignFields from './CampaignFields.vue';
+import FiledAs from './FiledAs.vue';
+import KindForm from './KindForm.vue';
+import MessageCost from './MessageCost.vue';
+import TwinNote from './TwinNote.vue';
+
+// Every page is given the same; none puts what it does not know on its element.
+defineOptions({ inheritAttrs: false });
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const bench = useBench();
+const { words } = useWording();
+const problems = ref<readonly string[]>([]);
+const recognised = ref('');
+/** What was filled in for other kinds in this sitting, so that looking at another kind loses nothing. */
+const leftBehind = new Map<KindId, Message>();
+
+const message = computed(() => props.code.message);
+watch(
+  () => bench.id,
+  () => leftBehind.clear(),
+);
+
+function setMessage(next: Message, key: string): void {
+  recognised.value = '';
+  problems.value = bench.editCode({ message: next }, key);
+}
+
+function setKind(kind: KindId): void {
+  leftBehind.set(message.value.kind, message.value);
+  setMessage(leftBehind.get(kind) ?? emptyMessage(kind), 'kind');
+}
+
+/** Pasting into an empty message recognises what it is and fills in the form for it. */
+function paste(event: ClipboardEvent): void {
+  const pasted = event.clipboardData?.getData('text/plain') ?? '';
+  if (pasted.trim() === '' || writeMessage(message.value) !== '') return;
+  const read = readPayload(pasted.trim());
+  if (read.kind === 'text' || read.kind === message.value.kind) return;
+  event.preventDefault();
+  setMessage(read, 'paste');
+  recognised.value = `Recognised as: ${kindName(read.kind)}.`;
+}
+
+/** The empty message is told on the stage; here the form says what it is for. */
+const findings = computed(() =>
+  props.view.findings.filter(
+    ({ kind, about, station, severity }) =>
+      severity !== 'fine' &&
+      kind !== 'message-empty' &&
+      station === 'message' &&
+      'id' in about &&
+      about.id === props.code.id,
+  ),
+);
+</script>
+
+<template>
+  <div class="columns">
+    <section @paste="paste">
+      <div class="head">
+        <h2 class="heading">Message</h2>
+        <ElSelect
+          class="kind"
+          aria-label="Kind of message"
+          :model-value="message.kind"
+          @update:model-value="setKind($event)"
+        >
+          <ElOption v-for="kind in kindIds" :key="kind" :value="kind" :label="kindName(kind)" />
+        </ElSelect>
+      </div>
+      <KindForm :key="message.kind" :message="message" @change="setMessage" />
+      <CampaignFields
+        v-if="message.kind === 'web' && message.address"
+        :address="message.address"
+        @change="setMessage({ ...message, address: $event }, 'campaign')"
+      />
+      <p v-if="recognised" class="note" role="status">{{ recognised }}</p>
+      <p v-if="view.payload === ''" class="note">
+        Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.
+      </p>
+      <p v-for="problem in problems" :key="problem" class="problem" role="alert">{{ problem }}</p>
+    </section>
+    <section>
+      <h2 class="heading">What a phone does</h2>
+      <p class="does">{{ view.summary }}</p>
+      <p v-for="finding in findings" :key="finding.kind" :class="finding.severity" class="found" role="alert">
+        {{ words(finding.text) }}
+      </p>
+      <TwinNote :job-id="bench.id" :payload="view.payload" />
+      <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
+      <details v-if="message.kind === 'wifi' && view.payload">
+        <summary class="note">Show what the code holds, with the password</summary>
+        <p class="payload measure">{{ view.payload }}</p>
+      </details>
+      <p v-else-if="view.payload" class="payload measure" data-test="payload">{{ view.payload }}</p>
+    </section>
+    <section>
+      <h2 class="heading">What it costs</h2>
+      <MessageCost :code="code" :view="view" />
+    </section>
+    <section>
+      <FiledAs :job="job" />
+    </section>
+  </div>
+</template>
+
+<style scoped src="../drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-rows: minmax(0, 1fr);
+  grid-template-columns: 1.85fr 1.1fr 1.1fr 0.7fr;
+}
+
+section {
+  overflow-y: auto;
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+
+.kind {
+  width: 170px;
+}
+
+.does {
+  font-size: 15px;
+  font-weight: 500;
+}
+
+.found {
+  padding-left: 8px;
+  border-left: 3px solid var(--caution);
+  font-size: 12.5px;
+}
+
+.found.stop {
+  border-color: var(--stop);
+  color: var(--stop);
+}
+
+.payload {
+  max-height: 84px;
+  padding: 6px 8px;
+  overflow: auto;
+  background: var(--paper-sunk);
+  font-size: 12px;
+  font-weight: 400;
+  overflow-wrap: anywhere;
+  white-space: pre-wrap;
+}
+</style>

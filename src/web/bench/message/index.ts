@@ -1,0 +1,2 @@
+/** The drawer of the message station. */
+export { default } from './MessageDrawer.vue';

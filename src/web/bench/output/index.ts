@@ -1,0 +1,2 @@
+/** The drawer of the output station. */
+export { default } from './OutputDrawer.vue';

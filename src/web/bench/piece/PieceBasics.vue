@@ -1,0 +1,239 @@
+<script setup lang="ts">
+/** What every piece needs: material and machine, sizes, where the code lies, what is marked. */
+import { computed } from 'vue';
+import type { CodeSettings, Job } from '../../../core/job';
+import { roundCorners, type CodePlacement } from '../../../core/piece';
+import { findPair, pairs } from '../../../core/plan';
+import type { PressView } from '../../../engine';
+import MeasureInput from '../../shared/MeasureInput.vue';
+import { useBench } from '../../stores/bench';
+import type { Things } from '../useThings';
+import PairFacts from './PairFacts.vue';
+import { sizedPiece } from './outlineChoices';
+import ReadingDistance from '../ReadingDistance.vue';
+import SwitchField from '../../shared/SwitchField.vue';
+
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
+const bench = useBench();
+
+const pair = computed(() => findPair(props.job.making.material, props.job.making.machine));
+const place = computed(() => props.things.all.value.find(({ id }) => id === props.code.id)?.box ?? null);
+const marksLighter = computed(() => pair.value?.markTone === 'lighter');
+const widthStepMm = computed(
+  () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
+);
+
+const isCentred = computed(
+  () => props.code.placement.xMm === 'middle' && props.code.placement.yMm === 'middle',
+);
+/** One radius for all corners, where they are alike; null where the outline has no such thing. */
+const radius = computed(() => {
+  const { outline } = props.job.piece;
+  if (outline.kind !== 'rectangle') return null;
+  const [first, ...others] = outline.corners;
+  const isAlike = others.every(({ shape, mm }) => shape === first.shape && mm === first.mm);
+  return isAlike && first.shape !== 'chamfer' ? (first.shape === 'square' ? 0 : first.mm) : null;
+});
+
+function setCode(change: Partial<CodePlacement>, key: string): void {
+  bench.editPlacement(change, key);
+}
+
+/** Outlines that keep their proportion are as high as wide, or as their drawing. */
+function setSize(change: { widthMm?: number; heightMm?: number }, key: string): void {
+  bench.editPiece(sizedPiece(props.job.piece, change), key);
+}
+
+function setMaking(change: Partial<Job['making']>): void {
+  bench.edit({ ...props.job, making: { ...props.job.making, ...change } }, 'making');
+}
+
+function move(change: { xMm?: number; yMm?: number }): void {
+  setCode(change, 'place');
+}
+
+const polarities = computed(() => [
+  {
+    reversed: false,
+    name: marksLighter.value ? 'Light modules and quiet zone' : 'Dark modules',
+    area: props.view.made?.markedAreaMm2.normal,
+  },
+  {
+    reversed: true,
+    name: marksLighter.value ? 'Dark modules, reversed' : 'Light modules, reversed',
+    area: props.view.made?.markedAreaMm2.reversed,
+  },
+]);
+</script>
+
+<template>
+  <div class="columns">
+    <section>
+      <h2 class="heading">Material and machine</h2>
+      <div role="radiogroup" aria-label="Material and machine" class="pairs">
+        <button
+          v-for="entry in pairs"
+          :key="entry.material.id + entry.machine.id"
+          type="button"
+          role="radio"
+          :aria-checked="entry === pair"
+          @click="setMaking({ material: entry.material.id, machine: entry.machine.id })"
+        >
+          <svg class="chip" viewBox="0 0 34 20" aria-hidden="true">
+            <rect width="34" height="20" :fill="entry.material.baseColour" />
+            <rect x="19" y="5" width="10" height="10" :fill="entry.markColour" />
+          </svg>
+          <span>{{ entry.material.name }}</span>
+          <span class="note">{{ entry.machine.short }} · {{ entry.markTone }}</span>
+        </button>
+      </div>
+    </section>
+    <section>
+      <h2 class="heading">Size</h2>
+      <MeasureInput
+        label="Width"
+        :mm="job.piece.widthMm"
+        :min-mm="1"
+        :max-mm="5000"
+        @change="setSize({ widthMm: $event }, 'width')"
+      />
+      <MeasureInput
+        label="Height"
+        :mm="job.piece.heightMm"
+        :min-mm="1"
+        :max-mm="5000"
+        @change="setSize({ heightMm: $event }, 'height')"
+      />
+      <MeasureInput
+        v-if="radius !== null"
+        label="Corners"
+        :mm="radius"
+        :min-mm="0"
+        :max-mm="2500"
+        :step-mm="0.5"
+        @change="
+          bench.editPiece({ outline: { kind: 'rectangle', corners: roundCorners($event) } }, 'corners')
+        "
+      />
+      <MeasureInput
+        label="Code width"
+        :mm="code.placement.widthMm"
+        :min-mm="1"
+        :max-mm="5000"
+        :step-mm="widthStepMm"
+        @change="setCode({ widthMm: $event }, 'code-width')"
+      />
+    </section>
+    <section>
+      <h2 class="heading">Where the code lies</h2>
+      <MeasureInput
+        label="From the left"
+        :mm="place?.x ?? 0"
+        :min-mm="-5000"
+        :max-mm="5000"
+        :step-mm="0.1"
+        @change="move({ xMm: $event })"
+      />
+      <MeasureInput
+        label="From the top"
+        :mm="place?.y ?? 0"
+        :min-mm="-5000"
+        :max-mm="5000"
+        :step-mm="0.1"
+        @change="move({ yMm: $event })"
+      />
+      <button
+        type="button"
+        class="action"
+        :disabled="isCentred"
+        @click="setCode({ xMm: 'middle', yMm: 'middle' }, 'centre')"
+      >
+        {{ isCentred ? 'In the middle' : 'Put it in the middle' }}
+      </button>
+      <ReadingDistance :job="job" />
+    </section>
+    <section>
+      <h2 class="heading">What is marked</h2>
+      <div role="radiogroup" aria-label="What is marked" class="pairs">
+        <button
+          v-for="polarity in polarities"
+          :key="polarity.name"
+          type="button"
+          role="radio"
+          class="polarity"
+          :aria-checked="job.making.reversed === polarity.reversed"
+          @click="setMaking({ reversed: polarity.reversed })"
+        >
+          <span>{{ polarity.name }}</span>
+          <span v-if="polarity.area !== undefined" class="measure">{{ polarity.area.toFixed(0) }} mm²</span>
+        </button>
+      </div>
+      <p class="note">
+        Marks come out {{ marksLighter ? 'lighter' : 'darker' }} on this material{{
+          marksLighter ? ', so the field around the code is marked too' : ''
+        }}. Reversed codes are read by few readers.
+      </p>
+      <SwitchField
+        label="Mirror the file, for a piece seen from behind"
+        :model-value="job.making.mirrored"
+        @update:model-value="setMaking({ mirrored: $event })"
+      />
+      <PairFacts v-if="pair" :pair="pair" />
+    </section>
+  </div>
+</template>
+
+<style scoped src="../drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-columns: 1.25fr 0.95fr 1fr 1.35fr;
+}
+
+.pairs {
+  display: grid;
+  gap: 3px;
+}
+
+.pairs button {
+  display: grid;
+  grid-template-columns: 34px 1fr auto;
+  gap: 10px;
+  align-items: center;
+  padding: 4px 7px;
+  border: 1px solid transparent;
+  border-radius: var(--radius);
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+
+.pairs .polarity {
+  grid-template-columns: 1fr auto;
+}
+
+.pairs button:hover {
+  border-color: var(--rule);
+}
+
+.pairs button[aria-checked='true'] {
+  border-color: var(--ink);
+  background: #fff;
+  font-weight: 500;
+}
+
+.chip {
+  width: 34px;
+  height: 20px;
+  border: 1px solid var(--rule);
+}
+
+.line {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+
+.action {
+  justify-self: start;
+}
+</style>

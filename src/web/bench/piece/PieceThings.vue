@@ -1,0 +1,158 @@
+<script setup lang="ts">
+/** Everything that lies on the piece: the list, the settings of what is held, and its place. */
+import { computed } from 'vue';
+import { freeId, mostCodes, withCodeAdded, type CodeSettings, type Job } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import { useBench } from '../../stores/bench';
+import { useStage } from '../../stores/stage';
+import type { Things } from '../useThings';
+import ThingArt from './ThingArt.vue';
+import ThingCode from './ThingCode.vue';
+import ThingFrame from './ThingFrame.vue';
+import ThingPlace from './ThingPlace.vue';
+import ThingWords from './ThingWords.vue';
+import { newThing, startNames, type Start } from './things';
+
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
+const bench = useBench();
+const stage = useStage();
+
+const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
+const starts = Object.entries(startNames) as [Start, string][];
+
+function add(start: Start): void {
+  const thing = newThing(start, props.job, props.view.made);
+  const problems = bench.editPiece({ items: [...props.job.piece.items, thing] }, 'thing-add');
+  if (problems.length === 0) stage.hold(thing.id);
+}
+
+/** A code like the one at hand, beside it. */
+function addCode(): void {
+  const { placement } = props.code;
+  const xMm = Number((props.job.piece.widthMm - placement.widthMm).toFixed(2));
+  bench.edit(
+    withCodeAdded(props.job, { ...props.code, logo: null, placement: { ...placement, xMm } }),
+    'code-add',
+  );
+}
+
+function copy(): void {
+  const own = item.value;
+  if (own === null) return;
+  const { items } = props.job.piece;
+  const id = freeId(own.kind, items);
+  const moved = 'yMm' in own && own.yMm !== 'middle' ? { yMm: own.yMm + 5 } : {};
+  bench.editPiece({ items: [...items, { ...own, ...moved, id }] }, 'thing-copy');
+  stage.hold(id);
+}
+
+/** Later things lie over earlier ones. */
+function reorder(step: 1 | -1): void {
+  const items = [...props.job.piece.items];
+  const at = items.findIndex(({ id }) => id === stage.selected);
+  const to = at + step;
+  if (at < 0 || to < 0 || to >= items.length) return;
+  [items[at], items[to]] = [items[to]!, items[at]!];
+  bench.editPiece({ items }, 'thing-order');
+}
+</script>
+
+<template>
+  <div class="columns">
+    <section class="list">
+      <div class="starts" role="group" aria-label="Put on">
+        <button v-for="[start, name] in starts" :key="start" type="button" @click="add(start)">
+          {{ name }}
+        </button>
+        <button type="button" :disabled="job.codes.length >= mostCodes" @click="addCode">Another code</button>
+      </div>
+      <h2 class="heading">On the piece</h2>
+      <div role="listbox" aria-label="On the piece" class="entries">
+        <button
+          v-for="thing in things.all.value"
+          :key="thing.id"
+          type="button"
+          role="option"
+          :aria-selected="thing.id === things.held.value?.id"
+          @click="things.hold(thing)"
+        >
+          {{ thing.name }}{{ thing.id === code.id && job.codes.length > 1 ? ', at hand' : '' }}
+        </button>
+      </div>
+    </section>
+    <ThingWords v-if="item?.kind === 'words'" :key="item.id" :item="item" :job="job" />
+    <ThingArt v-else-if="item?.kind === 'art'" :key="item.id" :item="item" />
+    <ThingFrame
+      v-else-if="item?.kind === 'frame' || item?.kind === 'border'"
+      :key="item.id"
+      :item="item"
+      :job="job"
+    />
+    <ThingCode v-else :job="job" :code="code" :view="view" />
+    <ThingPlace :job="job" :code="code" :view="view" :things="things" @copy="copy" @reorder="reorder" />
+  </div>
+</template>
+
+<style scoped src="../drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-columns: 232px minmax(0, 1fr) 292px;
+}
+
+@media (max-width: 1150px) {
+  .columns {
+    grid-template-columns: 190px minmax(0, 1fr) 272px;
+  }
+}
+
+.entries {
+  display: grid;
+  grid-auto-rows: 23px;
+  align-content: start;
+  max-height: 118px;
+  overflow: auto;
+}
+
+.entries button {
+  overflow: hidden;
+  padding: 3px 8px;
+  border: 0;
+  border-left: 3px solid transparent;
+  background: none;
+  font-size: 12.5px;
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: pointer;
+}
+
+.entries button:hover {
+  background: var(--paper-sunk);
+}
+
+.entries button[aria-selected='true'] {
+  border-left-color: var(--accent);
+  background: #fff;
+  font-weight: 600;
+}
+
+.starts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+}
+
+.starts button {
+  padding: 1px 6px 2px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: #fff;
+  font-size: 11.5px;
+  cursor: pointer;
+}
+
+.starts button:disabled {
+  opacity: 0.5;
+  cursor: default;
+}
+</style>

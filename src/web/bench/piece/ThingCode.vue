@@ -1,0 +1,47 @@
+<script setup lang="ts">
+/** The code at hand, among other things on the piece. */
+import type { CodeSettings, Job } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import MeasureInput from '../../shared/MeasureInput.vue';
+import { useBench } from '../../stores/bench';
+
+defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const bench = useBench();
+const set = (widthMm: number): void => void bench.editPlacement({ widthMm }, 'code-width');
+</script>
+
+<template>
+  <div class="editor">
+    <section>
+      <h2 class="heading">Code</h2>
+      <p class="summary">{{ view.summary }}</p>
+      <MeasureInput
+        label="Code width"
+        :mm="code.placement.widthMm"
+        :min-mm="1"
+        :max-mm="5000"
+        :step-mm="view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1"
+        @change="set"
+      />
+      <p class="note">
+        {{
+          job.codes.length > 1
+            ? 'Message, style, fit bar and readout are those of the code at hand. A click on another code takes that one.'
+            : 'Message and style have stations of their own.'
+        }}
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped src="../drawer.css"></style>
+<style scoped>
+.editor {
+  border-left: 1px solid var(--rule-soft);
+}
+
+.summary {
+  font-size: 12.5px;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,2 @@
+/** The drawer of the piece station. */
+export { default } from './PieceDrawer.vue';

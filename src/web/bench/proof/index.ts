@@ -1,0 +1,2 @@
+/** The drawer of the proof station. */
+export { default } from './ProofDrawer.vue';

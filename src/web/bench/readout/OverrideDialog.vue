@@ -1,0 +1,70 @@
+<script setup lang="ts">
+/** Lets a stop pass, with a reason that stays on the job. */
+import { ref, watch } from 'vue';
+import { findingKey, type Finding } from '../../../core/finding';
+import type { Job, Override } from '../../../core/job';
+import { useWording } from '../../shared/useWording';
+import { useBench } from '../../stores/bench';
+
+const props = defineProps<{ job: Job }>();
+const finding = defineModel<Finding | null>('finding', { required: true });
+const bench = useBench();
+const { words, titleOf } = useWording();
+const reason = ref('');
+const problem = ref('');
+
+watch(finding, () => {
+  reason.value = '';
+  problem.value = '';
+});
+
+function letPass(): void {
+  if (finding.value === null) return;
+  const { kind, about } = finding.value;
+  const override: Override = { kind, about, reason: reason.value, at: new Date().toISOString() };
+  const others = props.job.overrides.filter((existing) => findingKey(existing) !== findingKey(override));
+  const problems = bench.edit({ ...props.job, overrides: [...others, override] }, `override-${kind}`);
+  if (problems.length > 0) problem.value = problems.map((text) => text.replace(/^[\w.]+: /, '')).join(' ');
+  else finding.value = null;
+}
+</script>
+
+<template>
+  <ElDialog
+    :model-value="finding !== null"
+    title="Let a stop pass"
+    width="460px"
+    align-center
+    @update:model-value="finding = null"
+  >
+    <form v-if="finding" class="form" @submit.prevent="letPass">
+      <p>
+        <strong>{{ titleOf(finding) }}.</strong> {{ words(finding.text) }}
+      </p>
+      <label for="override-reason">Why may it pass? The reason stays on the job.</label>
+      <ElInput id="override-reason" v-model="reason" type="textarea" :rows="3" autofocus :maxlength="500" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="buttons">
+        <button type="submit" class="action main">Let it pass</button>
+        <button type="button" class="action quiet" @click="finding = null">Leave it stopped</button>
+      </div>
+    </form>
+  </ElDialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 10px;
+}
+
+.problem {
+  color: var(--stop);
+}
+
+.buttons {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+</style>

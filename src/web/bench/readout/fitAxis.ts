@@ -1,0 +1,58 @@
+/** The logarithmic axis of the fit bar. */
+import type { FitRange } from '../../../core/check';
+
+export interface FitAxis {
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** Where a width lies, 0 at the left end, 1 at the right. */
+  readonly shareOf: (mm: number) => number;
+  readonly valueAt: (share: number) => number;
+  /** Multiples of a step that lie on the axis, none when they would be too close. */
+  readonly multiplesOf: (stepMm: number) => number[];
+}
+
+/** From well below the smallest end of a range to well above the largest, with the present width inside. */
+export function fitAxis(ranges: readonly FitRange[], widthMm: number): FitAxis {
+  const ends = ranges
+    .flatMap(({ fromMm, toMm }) => [fromMm, toMm])
+    .filter((mm): mm is number => mm !== null && mm > 1);
+  const fromMm = Math.max(1, Math.min(widthMm / 1.1, Math.min(...ends, widthMm) / 1.6));
+  const toMm = Math.min(6000, Math.max(widthMm * 1.1, Math.max(...ends, widthMm) * 1.6));
+  const span = Math.log(toMm / fromMm);
+  return {
+    fromMm,
+    toMm,
+    shareOf: (mm) => Math.log(Math.max(mm, 1e-3) / fromMm) / span,
+    valueAt: (share) => fromMm * Math.exp(Math.min(Math.max(share, 0), 1) * span),
+    multiplesOf: (stepMm) => {
+      const first = Math.ceil(fromMm / stepMm);
+      const count = Math.floor(toMm / stepMm) - first + 1;
+      return count > 60
+        ? []
+        : Array.from({ length: Math.max(count, 0) }, (_, index) => (first + index) * stepMm);
+    },
+  };
+}
+
+/** Round values with room for their labels, in millimetres; `unitMm` is the length of the unit shown. */
+export function axisTicks(axis: FitAxis, widthPx: number, unitMm: number): number[] {
+  const ticks: number[] = [];
+  let lastPx = -Infinity;
+  for (let decade = -2; decade < 4; decade++)
+    for (const digit of [1, 1.5, 2, 2.5, 3, 4, 5, 6, 8]) {
+      const mm = digit * 10 ** decade * unitMm;
+      const px = axis.shareOf(mm) * widthPx;
+      if (mm < axis.fromMm || mm > axis.toMm || px - lastPx < 44) continue;
+      ticks.push(mm);
+      lastPx = px;
+    }
+  return ticks;
+}
+
+/** The widths at which every limit holds but the rule of thumb; null when there are none. */
+export function commonBand(ranges: readonly FitRange[]): { fromMm: number; toMm: number } | null {
+  const measured = ranges.filter(({ kind }) => kind !== 'reading-rule');
+  const fromMm = Math.max(...measured.map((range) => range.fromMm ?? 0));
+  const toMm = Math.min(...measured.map((range) => range.toMm ?? Infinity));
+  return measured.length > 0 && toMm > fromMm ? { fromMm, toMm } : null;
+}

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+/** The logo's clearing and the modules that can be lost to it, drawn over the piece; the logo is dragged here. */
+import { computed } from 'vue';
+import type { CodeSettings, Job } from '../../../core/job';
+import type { LogoView, MadeView } from '../../../engine';
+import { useBench } from '../../stores/bench';
+import type { StageScale } from './stageScale';
+
+const props = defineProps<{
+  job: Job;
+  code: CodeSettings;
+  made: MadeView;
+  logo: LogoView;
+  scale: StageScale;
+}>();
+const bench = useBench();
+const placed = computed(
+  () => `translate(${props.scale.originX} ${props.scale.originY}) scale(${props.scale.pxPerMm})`,
+);
+
+/** Moves in halves of a module; near the middle it snaps there. */
+function drag(event: PointerEvent): void {
+  const { logo } = props.code;
+  if (event.button !== 0 || logo === null) return;
+  const target = event.currentTarget as SVGElement;
+  const { moduleMm, code, sizeModules } = props.made;
+  const { box } = props.logo;
+  const start = {
+    columns: (box.x + box.width / 2 - code.x) / moduleMm,
+    rows: (box.y + box.height / 2 - code.y) / moduleMm,
+  };
+  const [fromX, fromY] = [event.clientX, event.clientY];
+  const half = (value: number): number => Math.min(sizeModules, Math.max(0, Math.round(value * 2) / 2));
+  const move = ({ clientX, clientY }: PointerEvent): void => {
+    if (props.code.logo === null) return;
+    const perModule = props.scale.pxPerMm * moduleMm;
+    const columns = half(start.columns + (clientX - fromX) / perModule);
+    const rows = half(start.rows + (clientY - fromY) / perModule);
+    const isMiddle = Math.hypot(columns - sizeModules / 2, rows - sizeModules / 2) < 0.8;
+    bench.editCode(
+      { logo: { ...props.code.logo, place: isMiddle ? 'middle' : { columns, rows } } },
+      'logo-drag',
+    );
+  };
+  target.setPointerCapture(event.pointerId);
+  target.addEventListener('pointermove', move);
+  target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), { once: true });
+}
+</script>
+
+<template>
+  <g :transform="placed">
+    <path :d="logo.lostPath" class="lost" />
+    <path :d="logo.knockOutPath" class="clearing" :stroke-width="1.2 / scale.pxPerMm" />
+    <rect v-bind="logo.box" class="grip" :stroke-width="1.2 / scale.pxPerMm" @pointerdown="drag">
+      <title>Drag to move the logo</title>
+    </rect>
+  </g>
+</template>
+
+<style scoped>
+.lost {
+  fill: var(--caution);
+  opacity: 0.38;
+  pointer-events: none;
+}
+
+.clearing {
+  fill: none;
+  stroke: var(--accent);
+  pointer-events: none;
+}
+
+.grip {
+  fill: transparent;
+  cursor: move;
+  touch-action: none;
+}
+
+.grip:hover {
+  stroke: var(--accent);
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+/** The stage: the piece at true proportion, in one of its views. */
+import { computed } from 'vue';
+import type { CodeSettings, Job } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import { useWording } from '../../shared/useWording';
+import { useBench } from '../../stores/bench';
+import StageCamera from './StageCamera.vue';
+import StageDrawing from './StageDrawing.vue';
+import StageStand from './StageStand.vue';
+import StageZoom from './StageZoom.vue';
+import { stageViews, type StageView } from './stageViews';
+import type { Things } from '../useThings';
+
+const props = defineProps<{
+  job: Job;
+  code: CodeSettings;
+  view: PressView;
+  things: Things;
+  hasHandles: boolean;
+}>();
+const bench = useBench();
+const viewName = defineModel<StageView>('viewName', { required: true });
+const { words } = useWording();
+
+const shownViews = computed(() =>
+  stageViews.filter(({ id }) => id !== 'stand' || Boolean(props.view.made?.stand)),
+);
+
+const whyEmpty = computed(() => {
+  const stop = props.view.findings.find(({ severity }) => severity === 'stop');
+  return stop ? words(stop.text) : '';
+});
+</script>
+
+<template>
+  <section class="panel" aria-label="Stage">
+    <div v-if="view.made === null" class="empty">
+      <p>{{ whyEmpty }}</p>
+    </div>
+    <StageCamera v-else-if="viewName === 'camera'" :job="job" :code="code" />
+    <StageStand v-else-if="viewName === 'stand' && view.made.stand" :view="view" :stand="view.made.stand" />
+    <template v-else>
+      <StageDrawing
+        :job="job"
+        :code="code"
+        :view="view"
+        :made="view.made"
+        :shows="viewName === 'marks' ? 'marks' : 'finished'"
+        :things="things"
+        :has-handles="hasHandles"
+      />
+      <StageZoom />
+    </template>
+    <div class="foot">
+      <div class="views" role="group" aria-label="View of the stage">
+        <button
+          v-for="(entry, index) in shownViews"
+          :key="entry.id"
+          type="button"
+          :aria-pressed="viewName === entry.id"
+          :title="`${entry.hint} (${index + 6})`"
+          @click="viewName = entry.id"
+        >
+          {{ entry.name }}
+        </button>
+      </div>
+      <div v-if="job.codes.length > 1" class="codes" role="group" aria-label="Code at hand">
+        <button
+          v-for="(own, index) in job.codes"
+          :key="own.id"
+          type="button"
+          :aria-pressed="own.id === code.id"
+          @click="bench.chosenCode = own.id"
+        >
+          Code {{ index + 1 }}
+        </button>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--bench);
+}
+
+.empty {
+  display: grid;
+  place-content: center;
+  height: 100%;
+  padding: 0 20%;
+  font-size: 15px;
+  text-align: center;
+}
+
+.foot {
+  position: absolute;
+  z-index: 1;
+  bottom: 10px;
+  left: 34px;
+  display: flex;
+  gap: 10px;
+}
+
+.views,
+.codes {
+  display: flex;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+}
+
+.views button,
+.codes button {
+  padding: 4px 12px 5px;
+  border: 0;
+  background: none;
+  font-size: 12.5px;
+  font-weight: 600;
+  cursor: pointer;
+}
+
+.views button + button,
+.codes button + button {
+  border-left: 1px solid var(--rule);
+}
+
+.views button[aria-pressed='true'],
+.codes button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--paper-raised);
+}
+</style>

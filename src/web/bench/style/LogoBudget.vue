@@ -1,0 +1,228 @@
+<script setup lang="ts">
+/** What the logo takes of each block, and what would make it lighter. */
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import type { CodeSettings, Job } from '../../../core/job';
+import type { Arrangement, PressView } from '../../../engine';
+import { useEngine } from '../../shared/engine';
+import { lengthText } from '../../shared/units';
+import { useBench } from '../../stores/bench';
+import { usePreferences } from '../../stores/preferences';
+import { useAttempt } from '../../shared/useAttempt';
+import { FixButtons } from '../readout';
+
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const bench = useBench();
+const preferences = usePreferences();
+const made = computed(() => props.view.made);
+const blocks = computed(() => made.value?.logo?.usedByBlock ?? []);
+const correctable = computed(() => made.value?.correctablePerBlock ?? 1);
+const budget = computed(() =>
+  props.view.findings.find(
+    ({ kind, about }) => kind === 'budget' && 'id' in about && about.id === props.code.id,
+  ),
+);
+
+const stateOf = (used: number): string =>
+  used > correctable.value ? 'stop' : used > correctable.value / 2 ? 'caution' : 'fine';
+const share = (used: number): string => `${Math.min(100, (used / correctable.value) * 100)}%`;
+
+/** The search costs a moment, so it is asked for; its answer holds until the job changes. */
+const found = shallowRef<readonly Arrangement[] | null>(null);
+const searching = ref(false);
+const { problem, attempt } = useAttempt();
+let newest = 0;
+watch(
+  () => props.job,
+  () => {
+    newest++;
+    found.value = null;
+    searching.value = false;
+  },
+);
+onBeforeUnmount(() => newest++);
+
+async function search(): Promise<void> {
+  searching.value = true;
+  const run = ++newest;
+  await attempt(async () => {
+    const arrangements = await useEngine().desk.arrangements(props.job, props.code.id);
+    if (run === newest) found.value = arrangements;
+  });
+  if (run === newest) searching.value = false;
+}
+
+function take({ version, level, mask }: Arrangement): void {
+  bench.editCode(
+    { symbol: { ...props.code.symbol, level, version, mask, raiseLevel: false } },
+    'logo-arrangement',
+  );
+}
+
+const takeLargest = (): Promise<void> =>
+  attempt(async () => {
+    const largest = await useEngine().desk.largestSafeShare(props.job, props.code.id);
+    if (largest !== null && props.code.logo !== null)
+      bench.editCode({ logo: { ...props.code.logo, share: largest } }, 'logo-share');
+  });
+</script>
+
+<template>
+  <h2 class="heading">What it costs</h2>
+  <template v-if="made?.logo">
+    <p class="sum">
+      <span class="measure">{{ Math.max(...blocks) }} of {{ correctable }}</span> codewords in the worst block
+    </p>
+    <ol class="blocks" :class="{ many: blocks.length > 8 }" aria-label="Codewords that can be lost, by block">
+      <li
+        v-for="(used, block) in blocks"
+        :key="block"
+        :title="`Block ${block + 1}: ${used} of ${correctable}`"
+      >
+        <span class="bar" :class="stateOf(used)" :style="{ '--share': share(used) }" />
+        <span v-if="blocks.length <= 8" class="measure count">{{ used }}</span>
+      </li>
+    </ol>
+    <p class="note">
+      The line in the middle is half of what a block corrects; the rest is for dirt and scratches.
+      <template v-if="made.logo.patterns.length > 0">Covers: {{ made.logo.patterns.join(', ') }}.</template>
+    </p>
+    <div v-if="budget && budget.fixes.length > 0" class="offers">
+      <FixButtons :finding="budget" :can-pass="false" />
+    </div>
+    <p v-if="problem" class="note" role="alert">{{ problem }}</p>
+    <div v-if="found === null" class="offers">
+      <button v-if="budget?.severity === 'fine'" type="button" class="action" @click="takeLargest">
+        Largest safe size
+      </button>
+      <button type="button" class="action quiet" :disabled="searching" @click="search">
+        {{ searching ? 'Searching…' : 'Search masks and versions' }}
+      </button>
+    </div>
+    <table v-else-if="found.length > 0">
+      <thead>
+        <tr>
+          <th scope="col">symbol</th>
+          <th scope="col">mask</th>
+          <th scope="col">worst</th>
+          <th scope="col">module</th>
+          <th></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="entry in found.slice(0, 6)" :key="`${entry.version}${entry.level}`">
+          <td class="measure">{{ entry.version }}-{{ entry.level }}</td>
+          <td class="measure">{{ entry.mask }}</td>
+          <td class="measure" :class="{ unsafe: !entry.isSafe }">
+            {{ entry.used }} of {{ entry.correctable }}
+          </td>
+          <td class="measure">{{ lengthText(entry.moduleMm, preferences.unit) }}</td>
+          <td><button type="button" class="take" @click="take(entry)">take</button></td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+  <p v-else class="note">The logo cannot be placed yet; the readout says why.</p>
+</template>
+
+<style scoped>
+.sum {
+  font-size: 12.5px;
+}
+
+.blocks {
+  display: grid;
+  gap: 3px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.blocks.many {
+  grid-auto-flow: column;
+  grid-template-rows: repeat(9, auto);
+  gap: 2px 6px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 6px;
+  align-items: center;
+}
+
+.bar {
+  position: relative;
+  height: 9px;
+  background: linear-gradient(
+      to right,
+      transparent calc(50% - 1px),
+      var(--ink) 0,
+      var(--ink) 50%,
+      transparent 0
+    )
+    var(--paper-sunk);
+}
+
+.many .bar {
+  height: 5px;
+}
+
+.bar::before {
+  position: absolute;
+  inset: 0 auto 0 0;
+  width: var(--share);
+  background: var(--accent);
+  content: '';
+  mix-blend-mode: multiply;
+}
+
+.bar.caution::before {
+  background: var(--caution);
+}
+
+.bar.stop::before {
+  background: var(--stop);
+}
+
+.count {
+  width: 20px;
+  font-size: 11px;
+  text-align: right;
+}
+
+.offers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+table {
+  border-collapse: collapse;
+  font-size: 12px;
+}
+
+th {
+  padding: 0 6px 0 0;
+  color: var(--ink-soft);
+  font-size: 11px;
+  font-weight: 400;
+  text-align: left;
+}
+
+td {
+  padding: 0 6px 0 0;
+}
+
+.unsafe {
+  color: var(--stop);
+}
+
+.take {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink);
+  background: none;
+  font-size: 12px;
+  cursor: pointer;
+}
+</style>

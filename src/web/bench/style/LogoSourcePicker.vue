@@ -1,0 +1,70 @@
+<script setup lang="ts">
+/** The logo's source, and a title below it. */
+import { computed } from 'vue';
+import { newLogo, type LogoSource } from '../../../core/logo';
+import type { CodeSettings } from '../../../core/job';
+import { useBench } from '../../stores/bench';
+import SourcePicker from '../../shared/SourcePicker.vue';
+
+const props = defineProps<{ code: CodeSettings }>();
+const bench = useBench();
+const logo = computed(() => props.code.logo);
+
+function take(source: LogoSource): void {
+  const next = logo.value === null ? newLogo(source) : { ...logo.value, source };
+  bench.editCode({ logo: next }, `logo-source-${source.kind}`);
+}
+
+function setTitle(title: string): void {
+  if (logo.value !== null) bench.editCode({ logo: { ...logo.value, title } }, 'logo-title');
+}
+</script>
+
+<template>
+  <div class="head">
+    <h2 class="heading">Logo from</h2>
+    <button v-if="logo" type="button" class="plain" @click="bench.editCode({ logo: null }, 'logo')">
+      Take it out
+    </button>
+  </div>
+  <SourcePicker :source="logo?.source ?? null" what="logo" @take="take" />
+  <div v-if="logo && logo.source.kind !== 'text'" class="title">
+    <label for="logo-title">Title below</label>
+    <ElInput
+      id="logo-title"
+      size="small"
+      maxlength="40"
+      placeholder="none"
+      :model-value="logo.title"
+      @update:model-value="setTitle"
+    />
+  </div>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+}
+
+.plain {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink-soft);
+  background: none;
+  font-size: 12px;
+  cursor: pointer;
+}
+
+.title {
+  display: grid;
+  grid-template-columns: 74px minmax(0, 1fr);
+  align-items: center;
+}
+
+.title label {
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+</style>

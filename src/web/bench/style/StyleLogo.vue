@@ -1,0 +1,209 @@
+<script setup lang="ts">
+/** A logo in the code: where it comes from, its size and place, and what it costs. */
+import { computed } from 'vue';
+import type { LogoSettings } from '../../../core/logo';
+import type { CodeSettings, Job } from '../../../core/job';
+import { findPair } from '../../../core/plan';
+import type { PressView } from '../../../engine';
+import ChoiceRow from '../../shared/ChoiceRow.vue';
+import RangeField from '../../shared/RangeField.vue';
+import { useBench } from '../../stores/bench';
+import { useStageNote } from '../../stores/stageNotes';
+import LogoBudget from './LogoBudget.vue';
+import LogoSourcePicker from './LogoSourcePicker.vue';
+import SwitchField from '../../shared/SwitchField.vue';
+
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const bench = useBench();
+useStageNote('logo');
+const logo = computed(() => props.code.logo);
+
+function setLogo(change: Partial<LogoSettings>, key: string): void {
+  if (logo.value !== null) bench.editCode({ logo: { ...logo.value, ...change } }, `logo-${key}`);
+}
+
+function setInk(change: Partial<LogoSettings['ink']>, key: string): void {
+  if (logo.value !== null) setLogo({ ink: { ...logo.value.ink, ...change } }, key);
+}
+
+const shapeChoices = [
+  { value: 'box', label: 'square' },
+  { value: 'rounded', label: 'rounded' },
+  { value: 'circle', label: 'circle' },
+  { value: 'outline', label: 'its outline' },
+] as const;
+
+const printsColours = computed(
+  () =>
+    findPair(props.job.making.material, props.job.making.machine)?.machine.inks === 'process' &&
+    !props.job.making.reversed,
+);
+const isFile = computed(() => logo.value?.source.kind === 'drawing' || logo.value?.source.kind === 'picture');
+/** Threshold and ground matter only where colours become one kind of mark. */
+const isOneInk = computed(() => isFile.value && !(printsColours.value && logo.value?.ink.keepsColours));
+const size = computed(() => props.view.made?.sizeModules ?? 21);
+const place = computed(() =>
+  logo.value === null || logo.value.place === 'middle'
+    ? { columns: size.value / 2, rows: size.value / 2 }
+    : logo.value.place,
+);
+function move(change: Partial<{ columns: number; rows: number }>): void {
+  setLogo({ place: { ...place.value, ...change } }, 'place');
+}
+</script>
+
+<template>
+  <div class="columns">
+    <section>
+      <LogoSourcePicker :code="code" />
+    </section>
+    <template v-if="logo">
+      <section>
+        <h2 class="heading">Size and place</h2>
+        <RangeField
+          label="Size"
+          :min="0.04"
+          :max="0.6"
+          :step="0.005"
+          :scale="100"
+          unit="%"
+          :model-value="logo.share"
+          @update:model-value="setLogo({ share: $event }, 'share')"
+        />
+        <RangeField
+          label="Margin"
+          :min="0"
+          :max="3"
+          :step="0.1"
+          unit="X"
+          :model-value="logo.marginModules"
+          @update:model-value="setLogo({ marginModules: $event }, 'margin')"
+        />
+        <div class="line">
+          <span class="note">Place</span>
+          <ChoiceRow
+            label="Place of the logo"
+            :model-value="logo.place === 'middle'"
+            :choices="[
+              { value: true, label: 'in the middle' },
+              { value: false, label: 'elsewhere' },
+            ]"
+            @update:model-value="setLogo({ place: $event ? 'middle' : { ...place } }, 'place')"
+          />
+        </div>
+        <template v-if="logo.place !== 'middle'">
+          <RangeField
+            label="Column"
+            :min="0"
+            :max="size"
+            :step="0.5"
+            unit="X"
+            :model-value="place.columns"
+            @update:model-value="move({ columns: $event })"
+          />
+          <RangeField
+            label="Row"
+            :min="0"
+            :max="size"
+            :step="0.5"
+            unit="X"
+            :model-value="place.rows"
+            @update:model-value="move({ rows: $event })"
+          />
+        </template>
+        <h2 class="heading">Kept free for it</h2>
+        <ChoiceRow
+          label="Shape that is kept free"
+          :model-value="logo.knockOut.shape"
+          :choices="shapeChoices"
+          @update:model-value="setLogo({ knockOut: { ...logo.knockOut, shape: $event } }, 'shape')"
+        />
+        <SwitchField
+          label="Take whole modules, cut none"
+          :model-value="logo.knockOut.wholeModules"
+          @update:model-value="setLogo({ knockOut: { ...logo.knockOut, wholeModules: $event } }, 'whole')"
+        />
+      </section>
+      <section v-if="isFile">
+        <h2 class="heading">What is marked of it</h2>
+        <SwitchField
+          v-if="printsColours"
+          label="Print it in its own colours"
+          :model-value="logo.ink.keepsColours"
+          @update:model-value="setInk({ keepsColours: $event }, 'colours')"
+        />
+        <template v-if="isOneInk">
+          <RangeField
+            label="Threshold"
+            :min="0.02"
+            :max="0.98"
+            :step="0.01"
+            :scale="100"
+            unit="%"
+            :model-value="logo.ink.threshold"
+            @update:model-value="setInk({ threshold: $event }, 'threshold')"
+          />
+          <SwitchField
+            label="Mark its light parts instead"
+            :model-value="logo.ink.inverted"
+            @update:model-value="setInk({ inverted: $event }, 'inverted')"
+          />
+        </template>
+        <template v-if="logo.source.kind === 'picture'">
+          <SwitchField
+            label="Take its plain ground away"
+            :model-value="logo.ink.groundTolerance !== null"
+            @update:model-value="setInk({ groundTolerance: $event ? 0.15 : null }, 'ground')"
+          />
+          <RangeField
+            v-if="logo.ink.groundTolerance !== null"
+            label="Tolerance"
+            :min="0"
+            :max="0.6"
+            :step="0.01"
+            :scale="100"
+            unit="%"
+            :model-value="logo.ink.groundTolerance"
+            @update:model-value="setInk({ groundTolerance: $event }, 'ground')"
+          />
+        </template>
+      </section>
+      <section :class="{ wide: !isFile }">
+        <LogoBudget :job="job" :code="code" :view="view" />
+      </section>
+    </template>
+    <section v-else class="none">
+      <p class="note">
+        No logo. It takes codewords away that the code can correct; here you see how many, block by block,
+        before anything is made.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped src="../drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-columns: 1.15fr 1.1fr 0.95fr 1.2fr;
+}
+
+section {
+  gap: 5px;
+  padding: 10px 14px;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+}
+
+.wide {
+  grid-column: span 2;
+}
+
+.none {
+  grid-column: 2 / 4;
+}
+</style>

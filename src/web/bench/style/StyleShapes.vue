@@ -1,0 +1,289 @@
+<script setup lang="ts">
+/** The shapes of modules and patterns, every parameter on its own. */
+import { computed, ref } from 'vue';
+import type { FinderShape, FinderStyle, ModuleStyle, Style } from '../../../core/artwork';
+import type { CodeSettings, Job } from '../../../core/job';
+import type { PressView } from '../../../engine';
+import ChoiceRow from '../../shared/ChoiceRow.vue';
+import RangeField from '../../shared/RangeField.vue';
+import { useBench } from '../../stores/bench';
+import StyleFitness from './StyleFitness.vue';
+import SwitchField from '../../shared/SwitchField.vue';
+
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const bench = useBench();
+const style = computed(() => props.code.style);
+const modules = computed(() => style.value.modules);
+
+function setStyle(change: Partial<Style>, key: string): void {
+  bench.editCode({ style: { ...style.value, ...change } }, key);
+}
+
+function setModules(change: Partial<ModuleStyle>, key: string): void {
+  setStyle({ modules: { ...modules.value, ...change } }, `style-${key}`);
+}
+
+/** Place of the finder pattern that is being changed; -1 for all three. */
+const place = ref(-1);
+const isEach = computed(() => style.value.finders.length === 3);
+const finder = computed(() => style.value.finders[Math.max(place.value, 0)] ?? style.value.finders[0]);
+
+function choosePlace(chosen: number): void {
+  place.value = chosen;
+  const [first] = style.value.finders;
+  if (chosen < 0 && isEach.value) setStyle({ finders: [first] }, 'style-finders');
+  if (chosen >= 0 && !isEach.value) setStyle({ finders: [first, first, first] }, 'style-finders');
+}
+
+function setFinder(part: keyof FinderStyle, change: Partial<FinderShape>): void {
+  const changed: FinderStyle = { ...finder.value, [part]: { ...finder.value[part], ...change } };
+  const finders = style.value.finders.map((old, index) =>
+    isEach.value && index !== Math.max(place.value, 0) ? old : changed,
+  );
+  setStyle({ finders: finders as unknown as Style['finders'] }, `style-finder-${part}`);
+}
+
+/** The next filling; the same number always gives the same. */
+function fillAnew(): void {
+  const { round } = style.value;
+  if (round !== null) setStyle({ round: { ...round, seed: (round.seed + 1) % 1_000_000 } }, 'round-seed');
+}
+
+const cornerChoices = [
+  { value: 'round', label: 'round' },
+  { value: 'cut', label: 'cut' },
+  { value: 'scoop', label: 'scooped' },
+] as const;
+const whichCorners = [
+  { value: 'all', label: 'all corners' },
+  { value: 'falling', label: 'upper left and lower right' },
+  { value: 'rising', label: 'lower left and upper right' },
+  { value: 'upper', label: 'upper corners' },
+  { value: 'lower', label: 'lower corners' },
+  { value: 'left', label: 'left corners' },
+  { value: 'right', label: 'right corners' },
+] as const;
+const joinChoices = [
+  { value: 'none', label: 'apart' },
+  { value: 'rows', label: 'in rows' },
+  { value: 'columns', label: 'in columns' },
+  { value: 'all', label: 'all' },
+] as const;
+const finderCornerChoices = [
+  { value: 'all', label: 'all corners' },
+  { value: 'outer', label: 'the outer corner' },
+  { value: 'inner', label: 'the inner corner' },
+  { value: 'sides', label: 'the two at the sides' },
+  { value: 'not-inner', label: 'all but the inner' },
+  { value: 'not-outer', label: 'all but the outer' },
+] as const;
+const places = computed(() => [
+  { value: -1, label: 'alike' },
+  { value: 0, label: 'upper left' },
+  { value: 1, label: 'upper right' },
+  { value: 2, label: 'lower left' },
+]);
+const diagonalChoices = [
+  { value: 'gap', label: 'part' },
+  { value: 'bridge', label: 'bridge' },
+] as const;
+/** Bridges exist only where everything is joined; apart or in rows, corners are always parted. */
+const hasDiagonal = computed(() => modules.value.join === 'all');
+</script>
+
+<template>
+  <div class="columns">
+    <section>
+      <h2 class="heading">Modules</h2>
+      <RangeField
+        label="Fill"
+        :min="0.5"
+        :max="1"
+        :step="0.01"
+        :scale="100"
+        unit="%"
+        :model-value="modules.fill"
+        @update:model-value="setModules({ fill: $event }, 'fill')"
+      />
+      <RangeField
+        label="Corner"
+        :min="0"
+        :max="0.5"
+        :step="0.01"
+        :scale="100"
+        unit="%"
+        :model-value="modules.cornerSize"
+        @update:model-value="setModules({ cornerSize: $event }, 'corner-size')"
+      />
+      <template v-if="modules.cornerSize > 0">
+        <ChoiceRow
+          label="Kind of corner"
+          :model-value="modules.corner"
+          :choices="cornerChoices"
+          @update:model-value="setModules({ corner: $event }, 'corner')"
+        />
+        <ElSelect
+          size="small"
+          aria-label="Which corners of a module"
+          :model-value="modules.corners"
+          @update:model-value="setModules({ corners: $event }, 'corners')"
+        >
+          <ElOption v-for="choice in whichCorners" :key="choice.value" v-bind="choice" />
+        </ElSelect>
+      </template>
+      <SwitchField
+        label="Round outline"
+        :model-value="style.round !== null"
+        @update:model-value="setStyle({ round: $event ? { seed: 17, quietModules: 4 } : null }, 'round')"
+        ><button v-if="style.round" type="button" class="plain" @click="fillAnew">
+          fill anew
+        </button></SwitchField
+      >
+      <RangeField
+        v-if="style.round"
+        label="Quiet zone"
+        :min="1"
+        :max="8"
+        :step="1"
+        unit="X"
+        :model-value="style.round.quietModules"
+        @update:model-value="
+          style.round &&
+          setStyle({ round: { ...style.round, quietModules: Math.round($event) } }, 'round-quiet')
+        "
+      />
+    </section>
+    <section>
+      <h2 class="heading">Neighbours joined</h2>
+      <ChoiceRow
+        label="Joined"
+        :model-value="modules.join"
+        :choices="joinChoices"
+        @update:model-value="setModules({ join: $event }, 'join')"
+      />
+      <template v-if="hasDiagonal">
+        <RangeField
+          label="Inner fillet"
+          :min="0"
+          :max="0.5"
+          :step="0.01"
+          unit="X"
+          :model-value="modules.innerFillet"
+          @update:model-value="setModules({ innerFillet: $event }, 'fillet')"
+        />
+        <div class="part">
+          <span class="note">Touching</span>
+          <ChoiceRow
+            label="Corners that only touch"
+            :model-value="modules.diagonal"
+            :choices="diagonalChoices"
+            @update:model-value="setModules({ diagonal: $event }, 'diagonal')"
+          />
+        </div>
+        <RangeField
+          :label="modules.diagonal === 'gap' ? 'Gap' : 'Bridge'"
+          :min="0"
+          :max="0.4"
+          :step="0.01"
+          unit="X"
+          :model-value="modules.diagonalModules"
+          @update:model-value="setModules({ diagonalModules: $event }, 'diagonal-width')"
+        />
+      </template>
+      <p v-if="view.made" class="note">
+        {{ view.made.outlineCount }} outlines, {{ view.made.nodeCount }} nodes:
+        {{ (view.made.nodeCount / view.made.plainNodeCount).toFixed(2) }} × plain squares
+      </p>
+    </section>
+    <section>
+      <h2 class="heading">Finder patterns</h2>
+      <ChoiceRow
+        label="Which finder pattern"
+        :model-value="isEach ? Math.max(place, 0) : -1"
+        :choices="places"
+        @update:model-value="choosePlace"
+      />
+      <template v-for="part in ['ring', 'centre'] as const" :key="part">
+        <div class="finder">
+          <span class="note">{{ part === 'ring' ? 'Ring' : 'Centre' }}</span>
+          <ChoiceRow
+            :label="`Kind of corner of the ${part}`"
+            :model-value="finder[part].corner"
+            :choices="cornerChoices.slice(0, 2)"
+            @update:model-value="setFinder(part, { corner: $event as FinderShape['corner'] })"
+          />
+          <ElSelect
+            v-if="finder[part].cornerModules > 0"
+            size="small"
+            :aria-label="`Which corners of the ${part}`"
+            :model-value="finder[part].corners"
+            @update:model-value="setFinder(part, { corners: $event })"
+          >
+            <ElOption v-for="choice in finderCornerChoices" :key="choice.value" v-bind="choice" />
+          </ElSelect>
+        </div>
+        <RangeField
+          label="Corner"
+          :min="0"
+          :max="part === 'ring' ? 3.5 : 1.5"
+          :step="0.05"
+          unit="X"
+          :model-value="finder[part].cornerModules"
+          @update:model-value="setFinder(part, { cornerModules: $event })"
+        />
+      </template>
+      <div class="part">
+        <span class="note">Alignment</span>
+        <ChoiceRow
+          label="Alignment patterns"
+          :model-value="style.alignment"
+          :choices="[
+            { value: 'solid', label: 'solid' },
+            { value: 'finders', label: 'like finders' },
+            { value: 'modules', label: 'like modules' },
+          ]"
+          @update:model-value="setStyle({ alignment: $event }, 'style-alignment')"
+        />
+      </div>
+    </section>
+    <section>
+      <StyleFitness :look="style" />
+    </section>
+  </div>
+</template>
+
+<style scoped src="../drawer.css"></style>
+<style scoped>
+.columns {
+  grid-template-columns: 1fr 1.05fr 1.35fr 0.95fr;
+}
+
+section {
+  gap: 5px;
+  padding: 10px 14px;
+}
+
+.part {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+}
+
+.plain {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink-soft);
+  background: none;
+  font-size: 12px;
+  cursor: pointer;
+}
+
+.finder {
+  display: grid;
+  grid-template-columns: 84px auto minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+  min-height: 25px;
+}
+</style>

@@ -1,0 +1,2 @@
+/** The drawer of the style station. */
+export { default } from './StyleDrawer.vue';
