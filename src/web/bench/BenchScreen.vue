@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
+import { useEventListener } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -114,8 +115,8 @@ useKeys({
 });
 
 const saveSoon = (): void => void bench.flush();
+useEventListener('pagehide', saveSoon);
 onMounted(() => {
-  window.addEventListener('pagehide', saveSoon);
   // The readers take a moment to load; have them ready before the first proof is asked for.
   // One that fails is tried again when a proof is asked for, and told then.
   setTimeout(
@@ -126,10 +127,7 @@ onMounted(() => {
     800,
   );
 });
-onBeforeUnmount(() => {
-  window.removeEventListener('pagehide', saveSoon);
-  saveSoon();
-});
+onBeforeUnmount(saveSoon);
 </script>
 
 <template>

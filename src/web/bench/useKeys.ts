@@ -1,5 +1,5 @@
 /** Keys of the bench. Plain letters and digits count only outside of fields. */
-import { onBeforeUnmount, onMounted } from 'vue';
+import { useEventListener } from '@vueuse/core';
 
 export interface KeyActions {
   readonly toStation: (index: number) => void;
@@ -94,6 +94,5 @@ export function useKeys(actions: KeyActions): void {
     }
     event.preventDefault();
   }
-  onMounted(() => window.addEventListener('keydown', onKey));
-  onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+  useEventListener('keydown', onKey);
 }

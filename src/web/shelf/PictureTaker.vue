@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A picture of an existing code, dropped or pasted on the shelf, becomes a new job with clean paths. */
-import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { FoundCode } from '../../core/proof';
 import { useEngine } from '../shared/engine';
@@ -84,16 +85,9 @@ const allowDrop = (event: DragEvent): void => {
   if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
 };
 
-onMounted(() => {
-  window.addEventListener('paste', onPaste);
-  window.addEventListener('drop', onDrop);
-  window.addEventListener('dragover', allowDrop);
-});
-onBeforeUnmount(() => {
-  window.removeEventListener('paste', onPaste);
-  window.removeEventListener('drop', onDrop);
-  window.removeEventListener('dragover', allowDrop);
-});
+useEventListener('paste', onPaste);
+useEventListener('drop', onDrop);
+useEventListener('dragover', allowDrop);
 </script>
 
 <template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The shelf: all jobs, searched, filed and sorted, each with a true picture of its piece. */
 import { Plus } from '@lucide/vue';
-import { computed, defineAsyncComponent, onMounted, reactive, ref, useTemplateRef, watch } from 'vue';
+import { useVirtualList } from '@vueuse/core';
+import { computed, defineAsyncComponent, onMounted, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Place } from '../../wire';
 import UnitSwitch from '../shared/UnitSwitch.vue';
-import { useElementSize } from '../shared/useElementSize';
 import { useHouseStyles } from '../stores/houseStyles';
 import { useShelf } from '../stores/shelf';
 import { jobStates, listJobs, sortKeys, stateNames, type ShelfQuery, type SortKey } from './shelfList';
@@ -37,18 +37,15 @@ const sortNames: Record<SortKey, string> = {
 };
 
 /** Only the rows in view are made, with a few before and after. */
-const rowHeight = 84;
-const spare = 4;
-const scroller = useTemplateRef<HTMLElement>('scroller');
-const { height } = useElementSize(scroller);
-const scrolled = ref(0);
-const first = computed(() => Math.max(0, Math.floor(scrolled.value / rowHeight) - spare));
-const visible = computed(() =>
-  list.value.slice(first.value, Math.ceil((scrolled.value + height.value) / rowHeight) + spare),
-);
+const {
+  list: visible,
+  containerProps,
+  wrapperProps,
+  scrollTo,
+} = useVirtualList(list, { itemHeight: 84, overscan: 4 });
 watch(query, () => {
   selected.value = new Set();
-  scroller.value?.scrollTo({ top: 0 });
+  scrollTo(0);
 });
 
 onMounted(() => {
@@ -244,22 +241,15 @@ useShelfKeys({
         <span></span><span></span><span>Job</span><span>Message</span><span>Piece</span><span>State</span
         ><span>Saved</span>
       </div>
-      <div
-        ref="scroller"
-        class="scroller"
-        @scroll="scrolled = ($event.target as HTMLElement).scrollTop"
-        @dragstart="drag"
-      >
-        <div :style="{ height: `${list.length * rowHeight}px` }">
-          <div :style="{ transform: `translateY(${first * rowHeight}px)` }">
-            <ShelfRow
-              v-for="job in visible"
-              :key="job.id"
-              :job="job"
-              :selected="selected.has(job.id)"
-              @select="toggle(job.id)"
-            />
-          </div>
+      <div v-bind="containerProps" class="scroller" @dragstart="drag">
+        <div v-bind="wrapperProps">
+          <ShelfRow
+            v-for="{ data: job } in visible"
+            :key="job.id"
+            :job="job"
+            :selected="selected.has(job.id)"
+            @select="toggle(job.id)"
+          />
         </div>
         <div v-if="shelf.jobs && list.length === 0" class="empty">
           <template v-if="shelf.jobs.length === 0">

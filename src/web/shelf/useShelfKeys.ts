@@ -1,5 +1,5 @@
 /** Keys of the shelf. */
-import { onBeforeUnmount, onMounted } from 'vue';
+import { useEventListener } from '@vueuse/core';
 
 export interface ShelfKeyActions {
   readonly startJob: () => void;
@@ -38,6 +38,5 @@ export function useShelfKeys(actions: ShelfKeyActions): void {
     else return;
     event.preventDefault();
   }
-  onMounted(() => window.addEventListener('keydown', onKey));
-  onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+  useEventListener('keydown', onKey);
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What the message costs: its ruler, the version at each level, and what would make the symbol smaller. */
-import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import { computed, shallowRef } from 'vue';
 import { useEngine } from '../../shared/engine';
 import type { MessageRuler } from '../../../core/run';
 import type { CodeSettings } from '../../../core/job';
@@ -29,22 +30,15 @@ const ruler = shallowRef<MessageRuler>({
 /** The ruler follows in the pauses of typing. */
 const pauseMs = 180;
 const { problem, attempt } = useAttempt();
-let timer: ReturnType<typeof setTimeout> | undefined;
-watch(
+watchDebounced(
   () => props.code,
-  (code) => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void measure(code), pauseMs);
-  },
-  { immediate: true },
+  (code) =>
+    attempt(async () => {
+      const measured = await useEngine().desk.ruler(code);
+      if (code === props.code) ruler.value = measured;
+    }),
+  { debounce: pauseMs, immediate: true },
 );
-onBeforeUnmount(() => clearTimeout(timer));
-
-const measure = (code: CodeSettings): Promise<void> =>
-  attempt(async () => {
-    const measured = await useEngine().desk.ruler(code);
-    if (code === props.code) ruler.value = measured;
-  });
 
 const formNames: Record<string, string> = { vcard3: 'vCard 3.0', vcard4: 'vCard 4.0', compact: 'compact' };
 const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'bytes', kanji: 'Kanji' };

@@ -1,28 +1,26 @@
 <script setup lang="ts">
 /** Points out other jobs that hold the same message. */
-import { onBeforeUnmount, shallowRef, watch } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import { shallowRef, watch } from 'vue';
 import { findTwins } from '../../shared/shelfApi';
 
 const props = defineProps<{ jobId: string; payload: string }>();
 const twins = shallowRef<readonly { id: string; name: string }[]>([]);
 const pauseMs = 500;
-let timer: ReturnType<typeof setTimeout> | undefined;
+const asked = (): string => `${props.jobId} ${props.payload}`;
 
-watch(
-  [() => props.payload, () => props.jobId],
-  ([payload]) => {
-    clearTimeout(timer);
-    twins.value = [];
+watch(asked, () => (twins.value = []));
+watchDebounced(
+  asked,
+  async () => {
+    const { payload } = props;
     if (payload === '') return;
-    timer = setTimeout(async () => {
-      // Only a hint: without an answer there is none.
-      const found = await findTwins(payload).catch(() => []);
-      if (payload === props.payload) twins.value = found.filter(({ id }) => id !== props.jobId);
-    }, pauseMs);
+    // Only a hint: without an answer there is none.
+    const found = await findTwins(payload).catch(() => []);
+    if (payload === props.payload) twins.value = found.filter(({ id }) => id !== props.jobId);
   },
-  { immediate: true },
+  { debounce: pauseMs, immediate: true },
 );
-onBeforeUnmount(() => clearTimeout(timer));
 </script>
 
 <template>

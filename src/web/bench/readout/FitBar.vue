@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** Which widths of the code satisfy which limit, on one axis, with a handle to drag. */
+import { useElementSize } from '@vueuse/core';
 import { computed, ref, useTemplateRef } from 'vue';
 import type { CodeSettings } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { mmPerInch } from '../../../core/finding';
+import { followPointer } from '../../shared/followPointer';
 import { lengthNumber, lengthText } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
-import { useElementSize } from '../../shared/useElementSize';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import { axisTicks, commonBand, fitAxis } from './fitAxis';
@@ -65,14 +66,7 @@ function drag(event: PointerEvent): void {
     const box = element.getBoundingClientRect();
     setWidth(axis.value.valueAt((clientX - box.left) / box.width));
   };
-  const end = (): void => {
-    frozenAxis.value = null;
-    element.removeEventListener('pointermove', move);
-  };
-  element.setPointerCapture(event.pointerId);
-  element.addEventListener('pointermove', move);
-  element.addEventListener('pointerup', end, { once: true });
-  element.addEventListener('pointercancel', end, { once: true });
+  followPointer(event, move, () => (frozenAxis.value = null));
   move(event);
 }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What a phone sees from the chosen distance: one photograph of the file as it stands, and what each reader makes of it. */
-import { onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import { ref, shallowRef, useTemplateRef, watch } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { SamplePicture } from '../../../core/proof';
 import StateShape from '../../shared/StateShape.vue';
@@ -14,7 +15,6 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const picture = shallowRef<SamplePicture | null>(null);
 const turnDegrees = ref(8);
 const problem = ref('');
-let timer: ReturnType<typeof setTimeout> | undefined;
 let newest = 0;
 
 async function take(): Promise<void> {
@@ -29,14 +29,7 @@ async function take(): Promise<void> {
   }
 }
 
-watch(
-  [() => props.job, () => props.code.id, turnDegrees],
-  () => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void take(), 120);
-  },
-  { immediate: true },
-);
+watchDebounced([() => props.job, () => props.code.id, turnDegrees], take, { debounce: 120, immediate: true });
 watch([picture, canvas], () => {
   if (!picture.value || !canvas.value) return;
   const { width, height, rgba } = picture.value.frame;
@@ -44,7 +37,6 @@ watch([picture, canvas], () => {
   canvas.value.height = height;
   canvas.value.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
 });
-onBeforeUnmount(() => clearTimeout(timer));
 </script>
 
 <template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The piece on the bench with rulers, dimension lines and the hatched quiet zone; or what the machine does to it. */
+import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { MadeView, PressView } from '../../../engine';
-import { useElementSize } from '../../shared/useElementSize';
 import { lengthText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';

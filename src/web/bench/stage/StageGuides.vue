@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Guides: lines that things snap to. A click on a ruler makes one, dragging moves it, and back on the ruler it is gone. */
+import { followPointer } from '../../shared/followPointer';
 import { lengthText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 import { useStage, type Guide } from '../../stores/stage';
@@ -27,23 +28,15 @@ function add(event: PointerEvent, axis: 'x' | 'y'): void {
 
 function drag(event: PointerEvent, index: number): void {
   const { axis } = stage.guides[index]!;
-  const target = event.currentTarget as SVGElement;
-  target.setPointerCapture(event.pointerId);
   let isGone = false;
   const move = (moved: PointerEvent): void => {
     const at = mmAt(moved, axis);
     isGone = at.px < ruler[axis];
     stage.guides = stage.guides.map((guide, place) => (place === index ? { axis, at: at.mm } : guide));
   };
-  target.addEventListener('pointermove', move);
-  target.addEventListener(
-    'pointerup',
-    () => {
-      target.removeEventListener('pointermove', move);
-      if (isGone) remove(index);
-    },
-    { once: true },
-  );
+  followPointer(event, move, () => {
+    if (isGone) remove(index);
+  });
 }
 
 function remove(index: number): void {

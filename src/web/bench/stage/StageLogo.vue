@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { LogoView, MadeView } from '../../../engine';
+import { followPointer } from '../../shared/followPointer';
 import { useBench } from '../../stores/bench';
 import type { StageScale } from './stageScale';
 
@@ -22,7 +23,6 @@ const placed = computed(
 function drag(event: PointerEvent): void {
   const { logo } = props.code;
   if (event.button !== 0 || logo === null) return;
-  const target = event.currentTarget as SVGElement;
   const { moduleMm, code, sizeModules } = props.made;
   const { box } = props.logo;
   const start = {
@@ -42,9 +42,7 @@ function drag(event: PointerEvent): void {
       'logo-drag',
     );
   };
-  target.setPointerCapture(event.pointerId);
-  target.addEventListener('pointermove', move);
-  target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), { once: true });
+  followPointer(event, move);
 }
 </script>
 

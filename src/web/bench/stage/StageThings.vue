@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { Job } from '../../../core/job';
 import { middleName, snapBox, snapLines, type SnapLine } from '../../../core/piece';
 import type { MadeView } from '../../../engine';
+import { followPointer } from '../../shared/followPointer';
 import { lengthText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
@@ -55,27 +56,13 @@ function placed({ box, size, turnDegrees }: Thing) {
   };
 }
 
-function follow(event: PointerEvent, move: (event: PointerEvent) => void, end: () => void = () => {}): void {
-  const target = event.currentTarget as SVGElement;
-  target.setPointerCapture(event.pointerId);
-  const stop = (): void => {
-    target.removeEventListener('pointermove', move);
-    target.removeEventListener('pointerup', stop);
-    target.removeEventListener('pointercancel', stop);
-    end();
-  };
-  target.addEventListener('pointermove', move);
-  target.addEventListener('pointerup', stop);
-  target.addEventListener('pointercancel', stop);
-}
-
 function drag(event: PointerEvent, thing: Thing): void {
   if (event.button !== 0) return;
   props.things.hold(thing);
   if (!thing.isFree) return;
   const start = { x: event.clientX, y: event.clientY, box: thing.box };
   let isMoving = false;
-  follow(
+  followPointer(
     event,
     (moved) => {
       const [dx, dy] = [moved.clientX - start.x, moved.clientY - start.y];
@@ -112,14 +99,14 @@ function resize(event: PointerEvent): void {
   };
   const start = Math.max(reach(event), 1);
   const { width } = thing.size;
-  follow(event, (moved) => props.things.resizeTo(Number(((width * reach(moved)) / start).toFixed(1))));
+  followPointer(event, (moved) => props.things.resizeTo(Number(((width * reach(moved)) / start).toFixed(1))));
 }
 
 function turn(event: PointerEvent): void {
   const now = held.value;
   if (event.button !== 0 || now === null) return;
   const { centreX, centreY } = now;
-  follow(event, (moved) => {
+  followPointer(event, (moved) => {
     const frame = (event.target as SVGElement).ownerSVGElement!.getBoundingClientRect();
     const angle =
       (Math.atan2(moved.clientY - frame.top - centreY, moved.clientX - frame.left - centreX) * 180) /

@@ -2,6 +2,7 @@
 import { computed, watch, type ComputedRef, type Ref } from 'vue';
 import { cardId1 } from '../../../core/piece';
 import type { MadeView } from '../../../engine';
+import { followPointer } from '../../shared/followPointer';
 import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
 import { pxPerMmOfCard, stageScale, zoomedScale, type StageScale } from './stageScale';
@@ -50,15 +51,9 @@ export function useStageView(
   /** Dragging the bench itself looks elsewhere. */
   function panStage(event: PointerEvent): void {
     if (event.button !== 0 || stage.zoom === 'fit') return;
-    const target = event.currentTarget as SVGElement;
     const start = { x: event.clientX - stage.pan.x, y: event.clientY - stage.pan.y };
-    const move = ({ clientX, clientY }: PointerEvent): void => {
+    followPointer(event, ({ clientX, clientY }) => {
       stage.pan = { x: clientX - start.x, y: clientY - start.y };
-    };
-    target.setPointerCapture(event.pointerId);
-    target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), {
-      once: true,
     });
   }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How readily each reader takes the shapes as they are, measured anew a moment after they change. */
+import { useTimeoutFn } from '@vueuse/core';
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { shapesKey, type Style } from '../../../core/artwork';
 import type { StyleFitness } from '../../../core/run';
@@ -12,27 +13,27 @@ const props = defineProps<{ look: Style }>();
 const fitness = shallowRef<StyleFitness | null>(null);
 const measuring = ref(true);
 const pauseMs = 600;
-let timer: ReturnType<typeof setTimeout> | undefined;
 const { problem, attempt } = useAttempt();
 let newest = 0;
+const { start: measureSoon } = useTimeoutFn(measure, pauseMs, { immediate: false });
 
 watch(
   () => shapesKey(props.look),
   () => {
     measuring.value = true;
-    clearTimeout(timer);
-    const run = ++newest;
-    timer = setTimeout(() => void measure(run), pauseMs);
+    newest++;
+    measureSoon();
   },
   { immediate: true },
 );
 
 /** A proof that was asked for meanwhile goes first; then the measurement begins anew. */
-async function measure(run: number): Promise<void> {
+async function measure(): Promise<void> {
+  const run = newest;
   await attempt(async () => {
     const measured = await useEngine().prover.fitness(props.look);
     if (run !== newest) return;
-    if (measured === null) timer = setTimeout(() => void measure(run), pauseMs);
+    if (measured === null) measureSoon();
     else {
       fitness.value = measured;
       measuring.value = false;
@@ -41,10 +42,7 @@ async function measure(run: number): Promise<void> {
   if (problem.value !== '' && run === newest) measuring.value = false;
 }
 
-onBeforeUnmount(() => {
-  clearTimeout(timer);
-  newest++;
-});
+onBeforeUnmount(() => newest++);
 
 const verdicts = {
   safe: { state: 'fine', text: 'Safe: every reader takes these shapes promptly.' },
