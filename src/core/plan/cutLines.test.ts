@@ -32,6 +32,34 @@ describe('the line that is cut', () => {
     expect(regionArea([line!])).toBeCloseTo(area + half * lengthMm + half * half * Math.PI, 6);
   });
 
+  it('stays a true arc in a hole and along a hollow edge', () => {
+    const circle: Contour = [
+      { x: 0, y: 0, bulge: 1 },
+      { x: 4, y: 0, bulge: 1 },
+    ];
+    expect(cutLines([circle], -half)).toEqual([
+      [
+        { x: expect.closeTo(half, 9), y: expect.closeTo(0, 9), bulge: expect.closeTo(1, 9) },
+        { x: expect.closeTo(4 - half, 9), y: expect.closeTo(0, 9), bulge: expect.closeTo(1, 9) },
+      ],
+    ]);
+    // A notch of radius 5 in the upper edge: its arc is drawn in to 5 - half.
+    const notched: Contour = [
+      { x: 0, y: 0 },
+      { x: 15, y: 0, bulge: -1 },
+      { x: 25, y: 0 },
+      { x: 40, y: 0 },
+      { x: 40, y: 20 },
+      { x: 0, y: 20 },
+    ];
+    const [line] = cutLines([notched], half);
+    expect(line!.filter(({ bulge }) => bulge !== undefined && bulge !== 0)).toHaveLength(1);
+    // What the notch still takes: a disc of radius r from its diameter down, and the strip of height h above it.
+    const [r, h] = [5 - half, half];
+    const taken = (Math.PI * r * r) / 2 + r * r * Math.asin(h / r) + h * Math.sqrt(r * r - h * h);
+    expect(regionArea([line!])).toBeCloseTo((40 + 2 * h) * (20 + 2 * h) - taken, 6);
+  });
+
   it('follows a gap that is wider than the cut to its end', () => {
     const [line] = cutLines([slitted(0.5)], half);
     expect(regionArea([line!])).toBeCloseTo((40 + 2 * half) * (20 + 2 * half) - (0.5 - 2 * half) * 10, 6);

@@ -46,9 +46,10 @@ function crossesItself(region: Region): boolean {
   return Math.abs(regionArea(uniteRegion(flat, toleranceMm)) - regionArea(flat)) > 1e-5;
 }
 
+/** What flattening takes off an arc is less than the tolerance all along it, twice: before it is moved and after. */
 function isAlike(region: Region, other: Region): boolean {
-  const lengthMm = region
+  const lengthMm = flattenRegion(region, toleranceMm)
     .flatMap((contour) => contour.map((at, index) => [at, contour[(index + 1) % contour.length]!] as const))
     .reduce((sum, [from, to]) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0);
-  return Math.abs(regionArea(region) - regionArea(other)) < toleranceMm * lengthMm;
+  return Math.abs(regionArea(region) - regionArea(other)) < 2 * toleranceMm * lengthMm;
 }
