@@ -2,7 +2,7 @@
 export { countCorners } from './corners';
 export { darkenedPaint, lightenedPaint, withLightnessWithin } from './darken';
 export { type Artwork, drawArtwork } from './drawArtwork';
-export { mapFinders } from './mapFinders';
+export { mapFinders, type PerFinder } from './mapFinders';
 export { unitArea } from './modules';
 export {
   colourAt,

@@ -10,6 +10,7 @@ import { useEngine } from '../../shared/engine';
 import PaintField from '../../shared/PaintField.vue';
 import { useBench } from '../../stores/bench';
 import { useStageNote } from '../../stores/stageNotes';
+import { finderPlaces, useFinders } from './useFinders';
 import GroundField from './GroundField.vue';
 import { useAttempt } from '../../shared/useAttempt';
 import PaintContrast from './PaintContrast.vue';
@@ -25,31 +26,14 @@ function setPaint(change: Partial<StylePaint>, key: string): void {
   bench.editCode({ style: { ...props.code.style, paint: { ...paint.value, ...change } } }, `paint-${key}`);
 }
 
-const place = ref(-1);
 const part = ref<keyof FinderPaint>('ring');
-const isEach = computed(() => paint.value.finders.length === 3);
-const finder = computed(() => paint.value.finders[Math.max(place.value, 0)] ?? paint.value.finders[0]);
-const places = [
-  { value: -1, label: 'alike' },
-  { value: 0, label: 'upper left' },
-  { value: 1, label: 'upper right' },
-  { value: 2, label: 'lower left' },
-];
+const { place, finder, choose, withFinder } = useFinders<FinderPaint>(
+  () => paint.value.finders,
+  (finders) => setPaint({ finders }, 'finders'),
+);
 
-function choosePlace(chosen: number): void {
-  place.value = chosen;
-  const [first] = paint.value.finders;
-  if (chosen < 0 && isEach.value) setPaint({ finders: [first] }, 'finders');
-  if (chosen >= 0 && !isEach.value) setPaint({ finders: [first, first, first] }, 'finders');
-}
-
-function setFinder(changedPart: keyof FinderPaint, value: Paint | null): void {
-  const changed = { ...finder.value, [changedPart]: value };
-  const finders = paint.value.finders.map((old, index) =>
-    isEach.value && index !== Math.max(place.value, 0) ? old : changed,
-  );
-  setPaint({ finders: finders as unknown as StylePaint['finders'] }, changedPart);
-}
+const setFinder = (changedPart: keyof FinderPaint, value: Paint | null): void =>
+  setPaint({ finders: withFinder({ ...finder.value, [changedPart]: value }) }, changedPart);
 
 const setGround = (ground: Ground): void => setPaint({ ground }, 'ground');
 
@@ -87,9 +71,9 @@ const palette = computed(() => [...own.value, ...usual]);
       <h2 class="heading">Finder patterns</h2>
       <ChoiceRow
         label="Which finder pattern is painted"
-        :model-value="isEach ? Math.max(place, 0) : -1"
-        :choices="places"
-        @update:model-value="choosePlace"
+        :model-value="place"
+        :choices="finderPlaces"
+        @update:model-value="choose"
       />
       <ChoiceRow
         v-model="part"

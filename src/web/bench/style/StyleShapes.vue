@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The shapes of modules and patterns, every parameter on its own. */
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import type { FinderShape, FinderStyle, ModuleStyle, Style } from '../../../core/artwork';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import RangeField from '../../shared/RangeField.vue';
 import { useBench } from '../../stores/bench';
+import { finderPlaces, useFinders } from './useFinders';
 import StyleFitness from './StyleFitness.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 
@@ -23,24 +24,14 @@ function setModules(change: Partial<ModuleStyle>, key: string): void {
   setStyle({ modules: { ...modules.value, ...change } }, `style-${key}`);
 }
 
-/** Place of the finder pattern that is being changed; -1 for all three. */
-const place = ref(-1);
-const isEach = computed(() => style.value.finders.length === 3);
-const finder = computed(() => style.value.finders[Math.max(place.value, 0)] ?? style.value.finders[0]);
-
-function choosePlace(chosen: number): void {
-  place.value = chosen;
-  const [first] = style.value.finders;
-  if (chosen < 0 && isEach.value) setStyle({ finders: [first] }, 'style-finders');
-  if (chosen >= 0 && !isEach.value) setStyle({ finders: [first, first, first] }, 'style-finders');
-}
+const { place, finder, choose, withFinder } = useFinders<FinderStyle>(
+  () => style.value.finders,
+  (finders) => setStyle({ finders }, 'style-finders'),
+);
 
 function setFinder(part: keyof FinderStyle, change: Partial<FinderShape>): void {
-  const changed: FinderStyle = { ...finder.value, [part]: { ...finder.value[part], ...change } };
-  const finders = style.value.finders.map((old, index) =>
-    isEach.value && index !== Math.max(place.value, 0) ? old : changed,
-  );
-  setStyle({ finders: finders as unknown as Style['finders'] }, `style-finder-${part}`);
+  const changed = { ...finder.value, [part]: { ...finder.value[part], ...change } };
+  setStyle({ finders: withFinder(changed) }, `style-finder-${part}`);
 }
 
 /** The next filling; the same number always gives the same. */
@@ -77,12 +68,6 @@ const finderCornerChoices = [
   { value: 'not-inner', label: 'all but the inner' },
   { value: 'not-outer', label: 'all but the outer' },
 ] as const;
-const places = computed(() => [
-  { value: -1, label: 'alike' },
-  { value: 0, label: 'upper left' },
-  { value: 1, label: 'upper right' },
-  { value: 2, label: 'lower left' },
-]);
 const diagonalChoices = [
   { value: 'gap', label: 'part' },
   { value: 'bridge', label: 'bridge' },
@@ -199,9 +184,9 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
       <h2 class="heading">Finder patterns</h2>
       <ChoiceRow
         label="Which finder pattern"
-        :model-value="isEach ? Math.max(place, 0) : -1"
-        :choices="places"
-        @update:model-value="choosePlace"
+        :model-value="place"
+        :choices="finderPlaces"
+        @update:model-value="choose"
       />
       <template v-for="part in ['ring', 'centre'] as const" :key="part">
         <div class="finder">
