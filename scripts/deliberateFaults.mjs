@@ -158,35 +158,37 @@ function newTree() {
   return tree;
 }
 
-/** True when all tests that were asked pass. */
-function testsPass(tree, args, endAfterMs = limitMs) {
+/** The first test that fails of those that are asked, or that they do not end; null when all pass. */
+function firstFailure(tree, args, endAfterMs = limitMs) {
   return new Promise((resolve) => {
     const child = spawn(
       process.execPath,
       ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js', '--runInBand', '--bail', ...args],
-      { cwd: tree, stdio: 'ignore', detached: true },
+      { cwd: tree, stdio: ['ignore', 'ignore', 'pipe'], detached: true },
     );
+    let told = '';
+    child.stderr.on('data', (chunk) => (told += chunk));
     const timer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), endAfterMs);
-    child.on('exit', (code) => {
+    child.on('close', (code, signal) => {
       clearTimeout(timer);
-      resolve(code === 0);
+      if (code === 0) resolve(null);
+      else if (signal !== null) resolve('does not end');
+      else resolve(/^ *● (.+)$/m.exec(told)?.[1] ?? told.slice(-200));
     });
   });
 }
 
-async function isSeen(tree, { path, start, end, becomes }) {
+/** Makes a fault and takes it back; what sees it, or null. */
+async function seenBy(tree, { path, start, end, becomes }) {
   const faulty = join(tree, path);
   const whole = readFileSync(faulty, 'utf8');
   writeFileSync(faulty, whole.slice(0, start) + becomes + whole.slice(end));
   try {
     const room = relative('src/core', dirname(path)).split('/')[0];
-    if (!(await testsPass(tree, [`src/core/${room}/`]))) return true;
-    return !(await testsPass(tree, [
-      '--findRelatedTests',
-      path,
-      '--testPathPattern',
-      'src/(core|cli|content)/',
-    ]));
+    return (
+      (await firstFailure(tree, [`src/core/${room}/`])) ??
+      (await firstFailure(tree, [...asked, '--findRelatedTests', path]))
+    );
   } finally {
     writeFileSync(faulty, whole);
   }
@@ -195,10 +197,10 @@ async function isSeen(tree, { path, start, end, becomes }) {
 /** Tests that fail already would see every fault. */
 async function endUnlessTestsPass() {
   const tree = newTree();
-  const pass = await testsPass(tree, [...asked, 'src/core/'], 4 * limitMs);
+  const failure = await firstFailure(tree, [...asked, 'src/core/'], 4 * limitMs);
   rmSync(tree, { recursive: true, force: true });
-  if (pass) return;
-  console.error('The tests do not pass as the code stands; mend them first.');
+  if (failure === null) return;
+  console.error(`The tests do not pass as the code stands; mend them first: ${failure}`);
   process.exit(1);
 }
 
@@ -213,11 +215,12 @@ async function runner() {
   const tree = newTree();
   try {
     for (let fault = waiting.pop(); fault !== undefined && Date.now() < endsAt; fault = waiting.pop()) {
-      const seen = await isSeen(tree, fault);
+      const test = await seenBy(tree, fault);
       tried++;
-      if (!seen) unseen.push(fault);
+      if (test === null) unseen.push(fault);
       const { path, line, was, becomes } = fault;
-      console.log(`${seen ? 'seen  ' : 'UNSEEN'} ${path}:${line}  ${was}  ->  ${becomes}`);
+      const what = `${path}:${line}  ${was}  ->  ${becomes}`;
+      console.log(test === null ? `UNSEEN ${what}` : `seen   ${what}  by: ${test}`);
     }
   } finally {
     rmSync(tree, { recursive: true, force: true });

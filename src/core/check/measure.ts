@@ -16,7 +16,14 @@ import type { Measured, PieceMeasured } from './measured';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
-import { measureFields, measureGlyphs, measureOverlaps, measureStrokes, measureThingsInside } from './things';
+import {
+  measureFields,
+  measureGlyphs,
+  measureOverlaps,
+  measurePictures,
+  measureStrokes,
+  measureThingsInside,
+} from './things';
 import { measureMirroring, measurePolarity } from './tone';
 import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, measureStand } from './whole';
 
@@ -52,6 +59,7 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
 
 /** What is asked once of the whole piece. */
 const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured[])[] = [
+  measurePictures,
   measureThingsInside,
   measureHoles,
   measureCuts,

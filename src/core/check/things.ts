@@ -308,6 +308,28 @@ export function measureGlyphs({ piece }: PieceContext): PieceMeasured[] {
   });
 }
 
+/** A picture that cannot be drawn would be missing on the piece. */
+export function measurePictures({ piece }: PieceContext): PieceMeasured[] {
+  return piece.items.flatMap((item): PieceMeasured[] =>
+    item.problem === null
+      ? []
+      : [
+          {
+            kind: 'piece-picture',
+            about: aboutItem(item),
+            station: 'piece',
+            severity: 'stop',
+            title: 'Picture',
+            text: say`Not drawn: ${item.name}. ${item.problem}`,
+            measured: { words: 'not drawn' },
+            required: { words: 'whole' },
+            source: { tag: 'geo', text: 'what the file holds' },
+            fixes: () => [removalFix(item)],
+          },
+        ],
+  );
+}
+
 /** A field in braces that the job does not have would be engraved as it stands. */
 export function measureFields({ piece }: PieceContext): PieceMeasured[] {
   return piece.items

@@ -14,6 +14,9 @@ import { arcCentre, type Contour, type Region, type Vertex } from './contour';
 /** Steps to a unit in which the library counts. */
 const steps = 1e6;
 
+/** An arc is never made of more, however large it is against the tolerance. */
+const mostEdges = 2000;
+
 /** Straight edges that stay within `tolerance` of the arcs. */
 export function flattenRegion(region: Region, tolerance: number): Region {
   return region.map((contour) => flattenContour(contour, tolerance));
@@ -31,7 +34,7 @@ function flattenContour(contour: Contour, tolerance: number): Contour {
     const radius = Math.hypot(x - centre.x, y - centre.y);
     const turn = 4 * Math.atan(bulge);
     const largest = 2 * Math.acos(Math.max(0, 1 - tolerance / Math.max(radius, tolerance)));
-    const count = Math.max(1, Math.ceil(Math.abs(turn) / largest));
+    const count = Math.max(1, Math.min(Math.ceil(Math.abs(turn) / largest), mostEdges));
     for (let piece = 1; piece < count; piece++) {
       const angle = (turn * piece) / count;
       const [dx, dy] = [x - centre.x, y - centre.y];
@@ -79,9 +82,13 @@ export function growRegion(
   tolerance: number,
   corners: 'round' | 'mitre' = 'round',
 ): Region {
+  // What is a single point cannot be grown.
+  const paths = toPaths(region, tolerance).filter((path) =>
+    path.some(({ x, y }) => x !== path[0]!.x || y !== path[0]!.y),
+  );
   return fromPaths(
     inflatePaths(
-      toPaths(region, tolerance),
+      paths,
       distance * steps,
       corners === 'round' ? JoinType.Round : JoinType.Miter,
       EndType.Polygon,

@@ -9,7 +9,12 @@ interface FlatContour {
   readonly top: number;
   readonly right: number;
   readonly bottom: number;
+  /** Left, right, top and bottom of every stretch of so many edges in turn, which are passed over together. */
+  readonly stretches: Float64Array;
 }
+
+/** Edges of a stretch. */
+const edgesTogether = 16;
 
 const usualTolerance = 1e-3;
 const flattened = new Map<number, WeakMap<Contour, FlatContour>>();
@@ -30,10 +35,28 @@ function flat(contour: Contour, tolerance: number): FlatContour {
       top = Math.min(top, y);
       bottom = Math.max(bottom, y);
     });
-    found = { points, left, top, right, bottom };
+    found = { points, left, top, right, bottom, stretches: stretchesOf(points) };
     known.set(contour, found);
   }
   return found;
+}
+
+function stretchesOf(points: Float64Array): Float64Array {
+  const edges = points.length / 2;
+  const stretches = new Float64Array(4 * Math.ceil(edges / edgesTogether));
+  for (let from = 0, at = 0; from < edges; from += edgesTogether, at += 4) {
+    let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
+    // With the end of the last edge, which is the beginning of the next.
+    for (let edge = from; edge <= Math.min(from + edgesTogether, edges); edge++) {
+      const [x, y] = [points[2 * (edge % edges)]!, points[2 * (edge % edges) + 1]!];
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      top = Math.min(top, y);
+      bottom = Math.max(bottom, y);
+    }
+    stretches.set([left, right, top, bottom], at);
+  }
+  return stretches;
 }
 
 /** The box around one outline. */
@@ -78,34 +101,42 @@ function contourDistance(a: FlatContour, b: FlatContour, least: number): number 
   if (gapOf(a.left, a.right, b.left, b.right, a.top, a.bottom, b.top, b.bottom) >= least) return least;
   let best = least;
   const [p, q] = [a.points, b.points];
+  const { stretches } = b;
   for (let i = 0; i < p.length; i += 2) {
     const j = i + 2 === p.length ? 0 : i + 2;
     const [ax, ay, bx, by] = [p[i]!, p[i + 1]!, p[j]!, p[j + 1]!];
     const [left, right] = ax < bx ? [ax, bx] : [bx, ax];
     const [top, bottom] = ay < by ? [ay, by] : [by, ay];
     if (gapOf(left, right, b.left, b.right, top, bottom, b.top, b.bottom) >= best) continue;
-    for (let k = 0; k < q.length; k += 2) {
-      const l = k + 2 === q.length ? 0 : k + 2;
-      const [cx, cy, dx, dy] = [q[k]!, q[k + 1]!, q[l]!, q[l + 1]!];
-      const gap = gapOf(
-        left,
-        right,
-        Math.min(cx, dx),
-        Math.max(cx, dx),
-        top,
-        bottom,
-        Math.min(cy, dy),
-        Math.max(cy, dy),
-      );
-      if (gap >= best) continue;
-      if (crosses(ax, ay, bx, by, cx, cy, dx, dy)) return 0;
-      best = Math.min(
-        best,
-        toEdge(ax, ay, cx, cy, dx, dy),
-        toEdge(bx, by, cx, cy, dx, dy),
-        toEdge(cx, cy, ax, ay, bx, by),
-        toEdge(dx, dy, ax, ay, bx, by),
-      );
+    for (let stretch = 0; stretch < stretches.length; stretch += 4) {
+      const [from, to] = [stretches[stretch]!, stretches[stretch + 1]!];
+      if (gapOf(left, right, from, to, top, bottom, stretches[stretch + 2]!, stretches[stretch + 3]!) >= best)
+        continue;
+      const first = (stretch / 4) * edgesTogether * 2;
+      const end = Math.min(first + edgesTogether * 2, q.length);
+      for (let k = first; k < end; k += 2) {
+        const l = k + 2 === q.length ? 0 : k + 2;
+        const [cx, cy, dx, dy] = [q[k]!, q[k + 1]!, q[l]!, q[l + 1]!];
+        const gap = gapOf(
+          left,
+          right,
+          Math.min(cx, dx),
+          Math.max(cx, dx),
+          top,
+          bottom,
+          Math.min(cy, dy),
+          Math.max(cy, dy),
+        );
+        if (gap >= best) continue;
+        if (crosses(ax, ay, bx, by, cx, cy, dx, dy)) return 0;
+        best = Math.min(
+          best,
+          toEdge(ax, ay, cx, cy, dx, dy),
+          toEdge(bx, by, cx, cy, dx, dy),
+          toEdge(cx, cy, ax, ay, bx, by),
+          toEdge(dx, dy, ax, ay, bx, by),
+        );
+      }
     }
   }
   return best;

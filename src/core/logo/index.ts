@@ -2,7 +2,7 @@
 export type { ColouredShape } from './art';
 export { type Damage, knockOutDamage, protectedRoles } from './damage';
 export { linesOfDrawing } from './drawing';
-export { type LogoArt, logoArt } from './ink';
+export { type LogoArt, logoArt, mostOutlines, type ReadyArt, readyArt } from './ink';
 export { type PlacedLogo, placeLogo } from './knockOut';
 export { iconElements, type LoadedLogo, loadLogo, type LogoAssets, logoKey } from './load';
 export { paletteOfLogo, paletteOfPixels } from './palette';

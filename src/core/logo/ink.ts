@@ -2,6 +2,7 @@
 import { boundsOf, cutRegion, fitArcs, placeRegion, uniteRegion, type Box, type Region } from '../geometry';
 import { lumaOfRgb, rgbOfHex } from '../colour';
 import { finestShare, type ColouredShape, type RawLogo } from './art';
+import type { LoadedLogo } from './load';
 import type { LogoSettings } from './settings';
 import { inkMask, traceMask } from './trace';
 
@@ -23,6 +24,30 @@ const arcTolerance = 2 * finestShare;
 const largestTitle = 0.34;
 const titleGap = 0.35;
 
+/** More outlines than this are drawn at no speed that anyone would wait for; drawings of things have a few hundred. */
+export const mostOutlines = 4000;
+
+/** A logo made ready, or a sentence on why it is not. */
+export type ReadyArt = LogoArt | { readonly problem: string };
+
+/** What was loaded, made ready. */
+export function readyArt(loaded: LoadedLogo, ink: LogoSettings['ink']): ReadyArt {
+  if ('problem' in loaded) return loaded;
+  const given = loaded.kind === 'pixels' ? 0 : outlinesOf(loaded.shapes);
+  if (given > mostOutlines) return tooMany(given);
+  const art = logoArt(loaded, ink);
+  if (art === null)
+    return { problem: 'Nothing of it becomes a mark. Change the threshold, or mark its light parts.' };
+  return art.ink.length > mostOutlines ? tooMany(art.ink.length) : art;
+}
+
+const outlinesOf = (shapes: readonly ColouredShape[]): number =>
+  shapes.reduce((sum, { area }) => sum + area.length, 0);
+
+const tooMany = (count: number): { readonly problem: string } => ({
+  problem: `It has ${count} outlines; at most ${mostOutlines} are drawn. Take out what is finely patterned or hatched.`,
+});
+
 /** Null when nothing of it becomes a mark: the threshold leaves nothing. */
 export function logoArt(raw: RawLogo, ink: LogoSettings['ink']): LogoArt | null {
   const drawn = raw.kind === 'shapes' ? artOfShapes(raw.shapes, ink) : artOfPixels(raw, ink);
@@ -41,12 +66,18 @@ function artOfShapes(shapes: readonly ColouredShape[], rule: LogoSettings['ink']
   const all = boundsOf(shapes.flatMap(({ area }) => area));
   if (all === null) return null;
   const tolerance = Math.max(all.width, all.height) * finestShare;
+  const isInk = ({ colour }: ColouredShape): boolean =>
+    lumaOfRgb(rgbOfHex(colour)) < rule.threshold !== rule.inverted;
+  // Shapes of one tone that follow each other are taken together: one by one they would cost the square of their number.
   let ink: Region = [];
-  for (const { colour, area } of shapes)
-    ink =
-      lumaOfRgb(rgbOfHex(colour)) < rule.threshold !== rule.inverted
-        ? uniteRegion([...ink, ...area], tolerance)
-        : cutRegion(ink, area, tolerance);
+  for (let from = 0, to = 0; from < shapes.length; from = to) {
+    const marks = isInk(shapes[from]!);
+    while (to < shapes.length && isInk(shapes[to]!) === marks) to++;
+    const area = shapes.slice(from, to).flatMap((shape) => shape.area);
+    const isUnitedAlready = ink.length === 0 && to - from === 1;
+    if (!marks) ink = ink.length === 0 ? ink : cutRegion(ink, area, tolerance);
+    else ink = isUnitedAlready ? area : uniteRegion([...ink, ...area], tolerance);
+  }
   const box = rule.keepsColours ? all : boundsOf(ink);
   return box === null ? null : { box, ink, shapes, picture: null };
 }

@@ -1,5 +1,5 @@
 /** Other masks, levels and versions of a symbol, by what the code's logo takes of each. */
-import { isSafeDamage, knockOutDamage, logoArt, placeLogo } from '../logo';
+import { isSafeDamage, knockOutDamage, readyArt, placeLogo } from '../logo';
 import { codeOf, type Job } from '../job';
 import type { Library } from './library';
 import { holdsBytes, writeMessage } from '../message';
@@ -28,9 +28,9 @@ export function arrangements(job: Job, codeId: string, library: Library): Arrang
   const code = codeOf(job, codeId);
   const { logo } = code;
   const loaded = logo && library.logo(logo);
-  if (!logo || !loaded || 'problem' in loaded) return [];
-  const art = logoArt(loaded, logo.ink);
-  if (art === null) return [];
+  if (!logo || !loaded) return [];
+  const art = readyArt(loaded, logo.ink);
+  if ('problem' in art) return [];
   const pair = findPair(job.making.material, job.making.machine);
   const inColour = pair?.machine.inks === 'process' && !job.making.reversed && logo.ink.keepsColours;
   const payload = writeMessage(code.message);

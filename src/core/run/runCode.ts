@@ -2,9 +2,9 @@
 import { drawArtwork, shapesKey, type Artwork } from '../artwork';
 import {
   knockOutDamage,
-  logoArt,
   logoKey,
   placeLogo,
+  readyArt,
   type Damage,
   type LoadedLogo,
   type LogoArt,
@@ -126,25 +126,12 @@ function encodeAndDraw(
 
 function artOf({ logo }: CodeSettings, loaded: LoadedLogo | undefined): ArtOfLogo {
   if (logo === null) return { art: null, finding: null };
-  if (loaded === undefined || 'problem' in loaded)
-    return {
-      art: null,
-      finding: logoFinding('stop', loaded?.problem ?? 'The logo has not been loaded.', 'missing'),
-    };
-  const art = logoArt(loaded, logo.ink);
-  if (art === null)
-    return {
-      art,
-      finding: logoFinding(
-        'stop',
-        'Nothing of the logo becomes a mark. Change the threshold, or mark its light parts.',
-        'empty',
-      ),
-    };
-  return {
-    art,
-    finding: loaded.notes.length === 0 ? null : logoFinding('caution', loaded.notes.join(' '), 'changed'),
-  };
+  if (loaded === undefined)
+    return { art: null, finding: logoFinding('stop', 'The logo has not been loaded.', 'missing') };
+  const art = readyArt(loaded, logo.ink);
+  if ('problem' in art) return { art: null, finding: logoFinding('stop', art.problem, 'not drawn') };
+  const notes = 'notes' in loaded ? loaded.notes : [];
+  return { art, finding: notes.length === 0 ? null : logoFinding('caution', notes.join(' '), 'changed') };
 }
 
 function logoFinding(severity: Severity, text: string, words: string): PartFinding {

@@ -15,11 +15,11 @@ import { textFields, type Job, type Override } from '../job';
 import {
   knockOutDamage,
   largestSafeShare,
-  logoArt,
   placeLogo,
+  readyArt,
   type Damage,
-  type LogoArt,
   type Picture,
+  type ReadyArt,
 } from '../logo';
 import { onDemand } from '../numbers';
 import {
@@ -77,7 +77,7 @@ export interface JobResult {
 }
 
 /** Pictures made ready, by source and ink. */
-type KeptArts = ReadonlyMap<string, LogoArt | null>;
+type KeptArts = ReadonlyMap<string, ReadyArt>;
 
 /**
  * Runs every stage; what is made from the same as in `previous` is taken from it. Fixes cost a search each, so they can be
@@ -242,14 +242,14 @@ function itemSources(
   before: KeptArts,
 ): ItemSources & { readonly arts: KeptArts } {
   const fields = textFields(job);
-  const arts = new Map<string, LogoArt | null>();
+  const arts = new Map<string, ReadyArt>();
   return {
     words: library.words,
     art: ({ source, ink }: ArtSettings) => {
       const loaded = library.logo({ source, title: '' });
-      if (loaded === undefined || 'problem' in loaded) return null;
-      const key = JSON.stringify([source, ink]);
-      const art = arts.get(key) ?? before.get(key) ?? logoArt(loaded, ink);
+      if (loaded === undefined) return null;
+      const key = JSON.stringify([source, ink, 'problem' in loaded]);
+      const art = arts.get(key) ?? before.get(key) ?? readyArt(loaded, ink);
       arts.set(key, art);
       return art;
     },

@@ -1,5 +1,5 @@
 /** Words, pictures, frames and borders on the piece: what of them is marked, and where. */
-import type { ColouredShape, LogoArt } from '../../logo';
+import type { ColouredShape, ReadyArt } from '../../logo';
 import {
   boundsOf,
   boxContour,
@@ -46,14 +46,16 @@ export interface PlacedItem {
   readonly borrowed: readonly string[];
   /** Fields in the text that the job does not have. */
   readonly unknownFields: readonly string[];
+  /** Why a picture is not drawn; null when it is. */
+  readonly problem: string | null;
 }
 
 /** What items are made from. */
 export interface ItemSources {
   /** Null where nothing can be loaded; words then have no ink. */
   readonly words: Typesetter | null;
-  /** Null when a picture has not been loaded or has no ink. */
-  readonly art: (settings: ArtSettings) => LogoArt | null;
+  /** Null when a picture has not been loaded. */
+  readonly art: (settings: ArtSettings) => ReadyArt | null;
   /** The text with its fields filled in. */
   readonly text: (text: string) => string;
   readonly inColour: boolean;
@@ -68,6 +70,7 @@ const nothing = {
   missing: [],
   borrowed: [],
   unknownFields: [],
+  problem: null,
 } as const;
 
 /** `“SCAN ME”`, cut short. */
@@ -146,7 +149,8 @@ function layWords(item: WordsSettings, piece: SheetSize, sources: ItemSources): 
 }
 
 function layArt(item: ArtSettings, piece: SheetSize, sources: ItemSources): PlacedItem {
-  const art = sources.art(item);
+  const ready = sources.art(item);
+  const art = ready === null || 'problem' in ready ? null : ready;
   const ratio = art === null ? 1 : art.height / art.width;
   const size = { width: item.widthMm, height: item.widthMm * ratio };
   const box = { x: -size.width / 2, y: -size.height / 2, ...size };
@@ -160,6 +164,7 @@ function layArt(item: ArtSettings, piece: SheetSize, sources: ItemSources): Plac
     ...nothing,
     id: item.id,
     kind: 'art',
+    problem: ready !== null && 'problem' in ready ? ready.problem : null,
     name: itemName(item),
     box: put.box,
     size,

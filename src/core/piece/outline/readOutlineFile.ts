@@ -2,7 +2,7 @@
 import { linesOfDrawing, sanitiseDrawing, startRenderer } from '../../logo';
 import { boundsOf, fitArcs, holdsPoint, placeRegion, regionArea, type Region } from '../../geometry';
 import { clockwise } from './outlines';
-import type { OutlineSettings } from './schema';
+import { drawnLimits, type OutlineSettings } from './schema';
 import { chainLines, type Line } from './chain';
 import { linesOfDxf } from './dxf';
 
@@ -86,6 +86,11 @@ function outlineOfLines(lines: readonly Line[], given: readonly string[], fileNa
   )
     return {
       problem: `The outline is ${bounds.width.toFixed(1)} × ${bounds.height.toFixed(1)} mm; pieces are from 1 to ${outlineFileLimits.sideMm} mm. Check the unit of the drawing.`,
+    };
+  const points = exact.flat().length;
+  if (exact.length > drawnLimits.outlines || points > drawnLimits.points)
+    return {
+      problem: `The outline has ${exact.length - 1} openings and ${points} points; at most ${drawnLimits.outlines - 1} and ${drawnLimits.points} are kept. Simplify the drawing.`,
     };
   const fitted = placeRegion(exact, 1, -bounds.x, -bounds.y);
   const notes = [...given];

@@ -9,7 +9,16 @@ const cornerSchema = z.strictObject({
 });
 export type CornerSettings = Readonly<z.infer<typeof cornerSchema>>;
 
-const vertexSchema = z.strictObject({ x: z.number(), y: z.number(), bulge: z.number().optional() });
+/** Of an outline from a drawing: what is more cannot be followed at every key press. */
+export const drawnLimits = { outlines: 100, points: 12_000 } as const;
+
+/** Within what can be made: a piece is 5 m at most; longer arcs than that of bulge 10 (337 degrees) come as two. */
+const coordinate = z.number().min(-1e5).max(1e5);
+const vertexSchema = z.strictObject({
+  x: coordinate,
+  y: coordinate,
+  bulge: z.number().min(-10).max(10).optional(),
+});
 
 export const outlineSchema = z.discriminatedUnion('kind', [
   /** Corners from the upper left, clockwise. */
@@ -39,7 +48,14 @@ export const outlineSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('drawn'),
     fileName: z.string().max(200),
-    contours: z.array(z.array(vertexSchema).min(2).max(4000)).min(1).max(100),
+    contours: z
+      .array(z.array(vertexSchema).min(2))
+      .min(1)
+      .max(drawnLimits.outlines)
+      .refine((contours) => contours.flat().length <= drawnLimits.points, {
+        error: ({ input }) =>
+          `The outline has ${(input as unknown[][]).flat().length} points; at most ${drawnLimits.points} are kept.`,
+      }),
   }),
   /** Around everything that lies on the piece. */
   z.strictObject({
