@@ -1,5 +1,5 @@
 /** The opening story: from a typed address to an inverted plate file that reads. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { chooseKind } from './helpers';
 import jsQrModule from 'jsqr';
 import { readFile } from 'node:fs/promises';

@@ -1,5 +1,5 @@
 /** What goes wrong: a file that does not load, an answer that is cut off, two windows, a job deleted elsewhere. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 
 async function newJob(page: Page, name: string): Promise<void> {
   await page.goto('/');

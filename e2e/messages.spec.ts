@@ -1,5 +1,5 @@
 /** Entering messages without mistakes: paste, recognise, fix, economise. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { chooseKind } from './helpers';
 
 test.use({ permissions: ['clipboard-read', 'clipboard-write'] });

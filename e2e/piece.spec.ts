@@ -1,5 +1,5 @@
 /** The piece on the bench: built from nothing, edited on the stage, taken from files and templates. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { readFile } from 'node:fs/promises';
 import { chooseKind } from './helpers';
 

@@ -1,5 +1,5 @@
 /** The shelf: finding, filing, moving, and coming back; revisions compared and restored. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { readFile } from 'node:fs/promises';
 import { newJob as newDocument } from '../src/core/job';
 

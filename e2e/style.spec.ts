@@ -1,5 +1,5 @@
 /** Shapes, colours and logos: hostile and huge files, what they cost, variants, house styles, and files that read. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { encode } from 'fast-png';
 import { readFile } from 'node:fs/promises';
 

@@ -163,7 +163,15 @@ function firstFailure(tree, args, endAfterMs = limitMs) {
   return new Promise((resolve) => {
     const child = spawn(
       process.execPath,
-      ['--experimental-vm-modules', 'node_modules/jest/bin/jest.js', '--runInBand', '--bail', ...args],
+      [
+        '--experimental-vm-modules',
+        'node_modules/jest/bin/jest.js',
+        '--runInBand',
+        '--bail',
+        '--testTimeout',
+        '60000',
+        ...args,
+      ],
       { cwd: tree, stdio: ['ignore', 'ignore', 'pipe'], detached: true },
     );
     let told = '';

@@ -88,3 +88,20 @@ describe('the thinnest mark', () => {
     expect(finding(withPlacement(job, { widthMm: 15 }), 'thinnest-part').severity).toBe('stop');
   });
 });
+
+describe('whole dots', () => {
+  it('may be off by less than a fiftieth of a dot over the whole symbol, and by no more', () => {
+    const label = jobOn('direct-thermal-paper', 'label-printer-203dpi', 29);
+    const { dotMm } = runJob(label).pair.machine;
+    const { size } = runJob(label).made!.codes[0]!.symbol;
+    const off = (dots: number): string =>
+      finding(withPlacement(label, { widthMm: (4 * size + dots) * dotMm! }), 'whole-dots').severity;
+    expect([off(0), off(0.019), off(0.021), off(-0.019), off(-0.021)]).toEqual([
+      'fine',
+      'fine',
+      'caution',
+      'fine',
+      'caution',
+    ]);
+  });
+});

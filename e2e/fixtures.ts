@@ -1,0 +1,38 @@
+/** A server of its own for each worker, with the demo data on a new folder: tests of two workers do not see each other. */
+import { test as base } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { rmSync } from 'node:fs';
+
+export { expect, type Page } from '@playwright/test';
+
+const firstPort = 5191;
+
+export const test = base.extend<object, { readonly address: string }>({
+  address: [
+    async ({ playwright }, use, { parallelIndex }) => {
+      void playwright;
+      const port = firstPort + 10 * parallelIndex;
+      const folder = `test-results/e2e-data-${parallelIndex}`;
+      rmSync(folder, { recursive: true, force: true });
+      const server = spawn(process.execPath, ['dist/node/server.js'], {
+        env: { ...process.env, BINARUS_PORT: String(port), BINARUS_DATA: folder, BINARUS_DEMO: '1' },
+        stdio: ['ignore', 'ignore', 'inherit'],
+      });
+      const address = `http://127.0.0.1:${port}`;
+      await answers(`${address}/api/shelf`);
+      await use(address);
+      server.kill('SIGINT');
+      await new Promise((resolve) => server.once('exit', resolve));
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  baseURL: async ({ address }, use) => use(address),
+});
+
+async function answers(address: string): Promise<void> {
+  for (;;) {
+    const response = await fetch(address).catch(() => null);
+    if (response?.ok) return;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+}

@@ -1,0 +1,53 @@
+/** What a finding measures and requires says the same as its severity, on jobs of all kinds. */
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { logoAssets } from '../../node/logoAssets';
+import { randomJobs } from '../../testing/randomJobs';
+import { findingKey } from '../finding';
+import { newJob } from '../job';
+import { pairs } from '../plan';
+import { createLibrary, runJob } from '../run';
+import { symbolContrast } from './contrast';
+
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+
+/** A little on the wrong side of a limit counts as on it. */
+const slack = 1e-4;
+
+describe('measured beside required', () => {
+  it('tells whether a limit is kept', async () => {
+    const kinds = new Set<string>();
+    await fc.assert(
+      fc.asyncProperty(randomJobs, async (job) => {
+        await library.load(job);
+        for (const finding of runJob(job, undefined, library, false).findings) {
+          const { measured, required, severity } = finding;
+          if ('words' in measured || 'words' in required || required.comparison === undefined) continue;
+          kinds.add(finding.kind);
+          expect(measured.unit).toBe(required.unit);
+          const [value, limit] = [measured.value, required.value];
+          const spare =
+            required.comparison === '>='
+              ? value - limit
+              : required.comparison === '<='
+                ? limit - value
+                : -Math.abs(value - limit);
+          const told = [findingKey(finding), value, required.comparison, limit, severity];
+          if (severity === 'fine') expect([spare >= -slack, told]).toEqual([true, told]);
+          else expect([spare <= slack, told]).toEqual([true, told]);
+        }
+      }),
+      { numRuns: 60, seed: 11 },
+    );
+    expect(kinds.size).toBeGreaterThan(18);
+  }, 60_000);
+
+  it('is in the unit that it says: contrast in hundredths', () => {
+    for (const pair of pairs) {
+      const job = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' }, pair });
+      const found = runJob(job).findings.find(({ kind }) => kind === 'contrast')!;
+      const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
+      expect(found.measured).toEqual({ value: expect.closeTo(contrast * 100, 9), unit: '%' });
+    }
+  });
+});

@@ -1,0 +1,141 @@
+import { describe, expect, it } from '@jest/globals';
+import { logoAssets } from '../node/logoAssets';
+import { packageFile } from '../node/packageFiles';
+import { plainStyle, presets } from '../core/artwork';
+import { findingKey } from '../core/finding';
+import { applyChanges, newJob, withCodeAdded, type Job } from '../core/job';
+import { findPair } from '../core/plan';
+import { createLibrary, runJob } from '../core/run';
+import { withFirst, withPlacement } from '../testing/findings';
+import { createPress } from './press';
+
+const renderer = () => packageFile('@resvg/resvg-wasm/index_bg.wasm');
+const newPress = () => createPress(createLibrary(logoAssets(() => Promise.resolve(null))), renderer);
+const plate = (
+  address = 'https://ternquay.example/berth/17',
+  material = 'birch-plywood',
+  machine = 'co2-laser',
+) =>
+  newJob({
+    message: { kind: 'web', address },
+    pair: findPair(material, machine),
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 90, height: 60 },
+  });
+
+/** A plate with a second code, whose message is longer. */
+function pairOfCodes(): Job {
+  const job = withCodeAdded(plate(), plate().codes[0]!);
+  const message = { kind: 'text' as const, text: 'q'.repeat(300) };
+  return { ...job, codes: job.codes.map((code, place) => (place === 1 ? { ...code, message } : code)) };
+}
+
+describe('the view', () => {
+  it('is of the code at hand, of the first when that is gone, and lists every code', () => {
+    const job = pairOfCodes();
+    const press = newPress();
+    const [first, second] = job.codes;
+    const views = [first!.id, second!.id, 'gone'].map((id) => press.press(job, id));
+    const made = runJob(job).made!;
+    expect(views.map((view) => view.made!.version)).toEqual([
+      made.codes[0]!.symbol.version,
+      made.codes[1]!.symbol.version,
+      made.codes[0]!.symbol.version,
+    ]);
+    expect(views[1]!.payloadBytes).toBe(300);
+    expect(views[0]!.made!.codes.map(({ id }) => id)).toEqual([first!.id, second!.id]);
+    expect(views[0]!.findings.map(findingKey)).toEqual(views[1]!.findings.map(findingKey));
+  });
+
+  it('counts bytes as UTF-8 does, and shows bytes as hexadecimal digits', () => {
+    const press = newPress();
+    const told = (message: Job['codes'][0]['message']) => {
+      const job = withFirst(plate(), { message });
+      return press.press(job, job.codes[0]!.id);
+    };
+    // RFC 3629: ø takes two bytes, ⚓ three.
+    expect(told({ kind: 'text', text: 'ø⚓' }).payloadBytes).toBe(5);
+  });
+
+  it('has nothing drawn and a stop where the message fits no symbol', () => {
+    const job = withFirst(plate(), { message: { kind: 'text', text: 'q'.repeat(3000) } });
+    const view = newPress().press(job, job.codes[0]!.id);
+    // ISO/IEC 18004:2015, table 7: 2,331 bytes at level M are the most.
+    expect(view.made).toBeNull();
+    expect(view.severity).toBe('stop');
+    expect(view.heldBackBy.length).toBeGreaterThan(0);
+  });
+
+  it('names weak modules only where colours are printed', () => {
+    const painted = (job: Job): Job =>
+      withFirst(job, {
+        style: {
+          ...plainStyle,
+          paint: { ...plainStyle.paint, modules: { kind: 'solid', colour: '#d8a838' } },
+        },
+      });
+    const weakest = (job: Job) => newPress().press(job, job.codes[0]!.id).made!.weakest;
+    const vinyl = painted(plate(undefined, 'white-vinyl', 'ink-jet-600dpi'));
+    expect(weakest(painted(plate()))).toEqual([]);
+    const listed = weakest(vinyl);
+    expect(listed.length).toBeGreaterThan(0);
+    const contrasts = listed.map(({ contrast }) => contrast);
+    expect(contrasts).toEqual([...contrasts].sort((a, b) => a - b));
+  });
+
+  it('does not depend on what was drawn before', () => {
+    const [a, b] = [plate(), pairOfCodes()];
+    const press = newPress();
+    press.press(b, b.codes[1]!.id);
+    const after = press.press(a, a.codes[0]!.id);
+    expect(JSON.stringify(after)).toBe(JSON.stringify(newPress().press(a, a.codes[0]!.id)));
+  });
+});
+
+describe('fixes', () => {
+  it('come by the key of their finding, each tried', async () => {
+    const job = withPlacement(plate(), { widthMm: 12 });
+    const press = newPress();
+    const tried = await press.fixes(job);
+    const { findings } = press.press(job, job.codes[0]!.id);
+    const stopped = findings.find(({ kind }) => kind === 'module-size')!;
+    const [first] = tried[findingKey(stopped)]!;
+    const after = press.press(applyChanges(job, first!.changes), job.codes[0]!.id);
+    expect(after.findings.find(({ kind }) => kind === 'module-size')!.severity).toBe('fine');
+    // Findings that are fine have none.
+    const fine = findings.filter(({ severity }) => severity === 'fine').map(findingKey);
+    expect(fine.filter((key) => key in tried)).toEqual([]);
+  });
+});
+
+describe('jobs beside the one on the bench', () => {
+  it('are drawn small with what is not fine of them, and leave the one on the bench as it was', async () => {
+    const press = newPress();
+    const job = plate();
+    const before = JSON.stringify(press.press(job, job.codes[0]!.id));
+    const small = withPlacement(plate(), { widthMm: 12 });
+    const picture = await press.picture(small);
+    expect(picture).toMatchObject({ severity: 'stop', widthMm: 90, heightMm: 60 });
+    expect(picture.unfine.map(({ kind }) => kind)).toContain('module-size');
+    expect(picture.unfine.every(({ severity }) => severity !== ('fine' as string))).toBe(true);
+    expect(JSON.stringify(press.press(job, job.codes[0]!.id))).toBe(before);
+  });
+
+  it('have a swatch for every shipped style', async () => {
+    const job = plate();
+    const swatches = await newPress().swatches(job, job.codes[0]!.id);
+    expect(swatches.map(({ id }) => id)).toEqual(presets.map(({ id }) => id));
+    expect(new Set(swatches.map(({ path }) => path)).size).toBeGreaterThan(presets.length / 2);
+  });
+});
+
+describe('files', () => {
+  it('are held back by a stop, and given where there is none', async () => {
+    const press = newPress();
+    const files = await press.files(plate(), 3, ['svg']);
+    expect('files' in files && files.files.map(({ name }) => name)).toEqual([
+      expect.stringMatching(/\.svg$/),
+    ]);
+    expect('files' in (await press.files(withPlacement(plate(), { widthMm: 12 }), 3, ['svg']))).toBe(false);
+  });
+});
