@@ -157,3 +157,13 @@ describe('limits on a logo', () => {
     ).toEqual(['#000000']);
   });
 });
+
+describe('the fill of a module', () => {
+  it('is not asked of modules that are whole and joined, and of all others', async () => {
+    const modules = (change: Partial<typeof plainStyle.modules>) =>
+      finding(sign({ ...plainStyle, modules: { ...plainStyle.modules, ...change } }), 'unit-fill');
+    expect(await modules({ join: 'all', fill: 1 })).toBeUndefined();
+    expect(await modules({ join: 'all', fill: 0.9 })).toMatchObject({ measured: { value: 90 } });
+    expect(await modules({ join: 'none', fill: 1 })).toMatchObject({ measured: { value: 100 } });
+  });
+});
