@@ -73,6 +73,12 @@ module.exports = {
       to: { path: `^${folder}/`, pathNot: [`^${folder}/index\\.ts$`, '\\.worker\\.ts$'] },
     })),
     {
+      name: 'drawers-do-not-know-each-other',
+      severity: 'error',
+      from: { path: '^src/web/bench/(message|style|piece|proof|output)/' },
+      to: { path: '^src/web/bench/(message|style|piece|proof|output)/', pathNot: '^src/web/bench/$1/' },
+    },
+    {
       name: 'core-is-free-of-platforms',
       severity: 'error',
       from: { path: '^src/core/', ...notTests },

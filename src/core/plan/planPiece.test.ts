@@ -12,7 +12,7 @@ import {
 import { encodeSymbol } from '../symbol';
 import { findPair, type Pair } from './materials';
 import { isLine } from './operation';
-import { planPiece } from './planPiece';
+import { nominalParts, planPiece } from './planPiece';
 
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
 const settings = plainPiece(60, 40, 3);
@@ -60,6 +60,13 @@ describe('growth compensation', () => {
   it('draws marks in: light shrinks and dark grows where marks are light', () => {
     expect(Math.min(...xs(markedOf(aluminium)))).toBeCloseTo(11.5 + 0.02, 9);
     expect(regionArea(markedOf(aluminium))).toBeLessThan(37 * 37 - darkModules);
+  });
+
+  it('is not seen on the finished piece: growth brings marks back to their nominal outlines', () => {
+    const areaOf = (pair: Pair): number =>
+      nominalParts(piece, pair, straight).reduce((sum, { area }) => sum + regionArea(area), 0);
+    expect(areaOf(plywood)).toBeCloseTo(darkModules, 6);
+    expect(areaOf(aluminium)).toBeCloseTo(37 * 37 - darkModules, 6);
   });
 
   it('leaves to a printer with dots what is less than half a dot', () => {
