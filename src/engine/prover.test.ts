@@ -50,6 +50,9 @@ describe('a photograph', () => {
     const turned = (await prover.photograph(plate, plate.codes[0]!.id, 45))!;
     expect(turned.frame.width).toBeGreaterThan(upright.frame.width);
     expect(turned.readings.filter(({ read }) => read).length).toBeGreaterThan(2);
-    expect(await prover.readPicture(upright.frame)).toMatchObject({ bytes: new TextEncoder().encode(address), level: 'M' });
+    expect(await prover.readPicture(upright.frame)).toMatchObject({
+      bytes: new TextEncoder().encode(address),
+      level: 'M',
+    });
   }, 30_000);
 });

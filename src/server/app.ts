@@ -4,6 +4,7 @@ import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import {
+  newestRevisions,
   createJobSchema,
   revisionNumberSchema,
   saveProofSchema,
@@ -116,6 +117,9 @@ function jobRoutes({ jobs, files, measuring, workshop }: Data): express.Router {
   });
   routes.get('/jobs/:id/revisions', (request, response) => {
     response.json({ revisions: jobs.revisions(checked(jobIdSchema, request.params.id)) });
+  });
+  routes.get('/jobs/:id/newest-revisions', (request, response) => {
+    response.json({ revisions: jobs.newest(checked(jobIdSchema, request.params.id), newestRevisions) });
   });
   routes.get('/jobs/:id/revisions/:number', (request, response) => {
     const id = checked(jobIdSchema, request.params.id);

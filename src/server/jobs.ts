@@ -58,6 +58,8 @@ export interface JobStore {
   addRevision(id: string, baseRevision: number, document: Job): SaveOutcome;
   revisions(id: string): RevisionEntry[];
   revision(id: string, number: number): Job | undefined;
+  /** The newest revisions with their documents; those that cannot be read are left out. */
+  newest(id: string, count: number): { number: number; document: Job }[];
   /** Keeps a revision for ever, which edits of the same sitting would leave behind; false when there is none. */
   keep(id: string, revision: number): boolean;
   /** Keeps what was measured of a revision, when it is still the newest. */
@@ -143,6 +145,9 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
   );
   const selectRevision = db.prepare<[string, number], { document: string }>(
     'SELECT document FROM revisions WHERE job_id = ? AND number = ?',
+  );
+  const selectNewest = db.prepare<[string, number], { number: number; document: string }>(
+    'SELECT number, document FROM revisions WHERE job_id = ? ORDER BY number DESC LIMIT ?',
   );
   const upsertProof = db.prepare(
     `INSERT INTO proofs (job_id, revision, report, proved_at) VALUES (?, ?, ?, ?)
@@ -285,6 +290,11 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
           : [{ id, revision: row.revision, document: parsed.job }];
       }),
     revisions: (id) => selectRevisions.all(id).map(revisionEntryOf),
+    newest: (id, count) =>
+      selectNewest.all(id, count).flatMap(({ number, document }) => {
+        const parsed = parsedDocument(document);
+        return 'job' in parsed ? [{ number, document: parsed.job }] : [];
+      }),
     revision: (id, number) => {
       const row = selectRevision.get(id, number);
       return row && documentOf(row.document);

@@ -68,6 +68,10 @@ describe('jobs', () => {
     expect(saved).toMatchObject({ status: 201, body: { revision: 2 } });
     expect((await send('GET', `/api/jobs/${id}/revisions/1`)).body).toEqual(document);
     expect((await send('GET', `/api/jobs/${id}/revisions`)).body.revisions).toHaveLength(2);
+    expect((await send('GET', `/api/jobs/${id}/newest-revisions`)).body.revisions).toEqual([
+      { number: 2, document: renamed },
+      { number: 1, document },
+    ]);
     expect(() => db.exec(`UPDATE revisions SET document = '{}' WHERE job_id = '${id}'`)).toThrow(
       /cannot be changed/,
     );

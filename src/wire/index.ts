@@ -2,6 +2,8 @@
 export {
   createJobSchema,
   type ProofRecord,
+  newestRevisions,
+  revisionDocumentsSchema,
   revisionListSchema,
   revisionNumberSchema,
   type SavedJob,

@@ -29,6 +29,13 @@ export const createJobSchema = z.strictObject({ document: anyJobSchema });
 /** A new revision names the one it was made from, so that two windows cannot overwrite each other silently. */
 export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: anyJobSchema });
 
+/** The newest revisions of a job with their documents; those that cannot be read are left out. */
+export const revisionDocumentsSchema = z.strictObject({
+  revisions: z.array(z.strictObject({ number: z.int().min(1), document: jobSchema })),
+});
+/** How many are sent at once. */
+export const newestRevisions = 25;
+
 export const revisionListSchema = z.strictObject({
   revisions: z.array(
     z.strictObject({

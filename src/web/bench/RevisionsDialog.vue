@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { listed } from '../../core/finding';
 import { describeChanges, type Job } from '../../core/job';
 import type { PressView } from '../../engine';
-import { fetchRevision, keepRevision, listRevisions, markMade } from '../shared/api';
+import { fetchNewestRevisions, fetchRevision, keepRevision, listRevisions, markMade } from '../shared/api';
 import { useEngine } from '../shared/engine';
 import { useAttempt } from '../shared/useAttempt';
 import { useWording } from '../shared/useWording';
@@ -24,14 +24,13 @@ const chosenView = shallowRef<PressView | null>(null);
 const { problem, attempt } = useAttempt();
 const madeOn = ref('');
 const madeNote = ref('');
-/** Older ones are listed with their time; what changed is read when they are chosen. */
-const describedCount = 25;
-
 const load = (): Promise<void> =>
   attempt(async () => {
     await bench.flush();
     entries.value = await listRevisions(bench.id);
-    for (const { number } of entries.value.slice(0, describedCount)) await document(number);
+    // Older ones are listed with their time; what changed is read when they are chosen.
+    const newest = await fetchNewestRevisions(bench.id);
+    documents.value = new Map(newest.map(({ number, document: read }) => [number, read]));
   });
 
 async function document(number: number): Promise<Job> {

@@ -1,5 +1,11 @@
 /** Jobs, their revisions and proofs on the server. */
-import { documentsSchema, revisionListSchema, savedJobSchema, type SavedJob } from '../../wire';
+import {
+  documentsSchema,
+  revisionDocumentsSchema,
+  revisionListSchema,
+  savedJobSchema,
+  type SavedJob,
+} from '../../wire';
 import { jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
 import { get, jsonRequest, request, send } from './http';
@@ -38,6 +44,10 @@ export async function markMade(
 
 export const listRevisions = async (id: string) =>
   (await get(`/api/jobs/${encodeURIComponent(id)}/revisions`, revisionListSchema)).revisions;
+
+/** Documents of the newest revisions, all in one answer. */
+export const fetchNewestRevisions = async (id: string) =>
+  (await get(`/api/jobs/${encodeURIComponent(id)}/newest-revisions`, revisionDocumentsSchema)).revisions;
 
 export const fetchRevision = (id: string, number: number): Promise<Job> =>
   get(`/api/jobs/${encodeURIComponent(id)}/revisions/${number}`, jobSchema);
