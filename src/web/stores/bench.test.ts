@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals
 import { createPinia, setActivePinia } from 'pinia';
 import { newJob, withCodeAdded, type Job } from '../../core/job';
 import type { SavedJob } from '../../wire';
+import { enterBrowser, type FakeBrowser } from '../../testing/browser';
 import { keepDraft } from './drafts';
 import { useBench } from './bench';
 
@@ -20,79 +21,33 @@ const saved = (revision: number, job: Job = document): SavedJob => ({
   proof: null,
 });
 
-const memory = (): Storage => {
-  const kept: Record<string, string> = {};
-  // Keys of a storage are its own properties.
-  return new Proxy(kept, {
-    get: (_, name) =>
-      name === 'getItem'
-        ? (key: string) => kept[key] ?? null
-        : name === 'setItem'
-          ? (key: string, value: string) => void (kept[key] = value)
-          : name === 'removeItem'
-            ? (key: string) => void Reflect.deleteProperty(kept, key)
-            : undefined,
-  }) as unknown as Storage;
-};
-
-/** Ids of windows whose locks are held. */
-let openLocks: Set<string>;
-let heard: ((event: { data: unknown }) => void)[];
+let browser: FakeBrowser;
 /** What the server answers to the next saves, in turn; then that it was saved. */
 let answers: (() => Response)[];
 let sent: { method: string; path: string; body: { baseRevision: number; document: Job } }[];
 let newest: SavedJob;
 
 const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
-const browser = globalThis as unknown as Record<string, unknown>;
-const before = { ...globalThis, fetch, navigator: Object.getOwnPropertyDescriptor(globalThis, 'navigator') };
 
 beforeEach(() => {
   jest.useFakeTimers();
-  openLocks = new Set();
-  heard = [];
   answers = [];
   sent = [];
   newest = saved(1);
-  browser['localStorage'] = memory();
-  browser['sessionStorage'] = memory();
-  browser['BroadcastChannel'] = class {
-    postMessage(): void {
-      // Nobody else listens.
-    }
-    set onmessage(listen: (event: { data: unknown }) => void) {
-      heard.push(listen);
-    }
-  };
-  Object.defineProperty(globalThis, 'navigator', {
-    configurable: true,
-    value: {
-      locks: {
-        request: (name: string, _: object, hold: (lock: object | null) => unknown) => {
-          openLocks.add(name);
-          hold({});
-          return Promise.resolve();
-        },
-        query: () => Promise.resolve({ held: [...openLocks].map((name) => ({ name })) }),
-      },
-    },
-  });
-  browser['fetch'] = (path: string, init?: RequestInit) => {
-    const method = init?.method ?? 'GET';
+  browser = enterBrowser((path, { method = 'GET', body: text }) => {
     if (method === 'GET') return Promise.resolve(answer(200, newest));
-    const body = JSON.parse(init!.body as string) as (typeof sent)[number]['body'];
+    const body = JSON.parse(text as string) as (typeof sent)[number]['body'];
     sent.push({ method, path, body });
     const next = answers.shift();
     if (next !== undefined) return Promise.resolve().then(next);
     newest = saved((body.baseRevision ?? 0) + 1, body.document);
     return Promise.resolve(answer(201, newest));
-  };
+  });
   setActivePinia(createPinia());
 });
 afterEach(() => {
   jest.useRealTimers();
-  browser['fetch'] = before.fetch;
-  if (before.navigator) Object.defineProperty(globalThis, 'navigator', before.navigator);
+  browser.leave();
 });
 
 const draftKeys = (): string[] => Object.keys(localStorage).filter((key) => key.startsWith('binarus.draft'));
@@ -183,15 +138,14 @@ describe('saving that fails', () => {
 
   it('because the browser keeps nothing is told, and the server still saves', async () => {
     const bench = await opened();
-    localStorage.setItem = () => {
-      throw new Error('QuotaExceededError');
-    };
-    browser['localStorage'] = {
-      setItem: () => {
-        throw new Error('QuotaExceededError');
+    Object.assign(globalThis, {
+      localStorage: {
+        setItem: () => {
+          throw new Error('QuotaExceededError');
+        },
+        removeItem: () => undefined,
       },
-      removeItem: () => undefined,
-    };
+    });
     bench.edit(named('a'), 'name');
     expect(bench.draftProblem).toContain('cannot keep a draft');
     await jest.advanceTimersByTimeAsync(700);
@@ -248,18 +202,18 @@ describe('two windows', () => {
   it('of which one only shows the job follow the other', async () => {
     const bench = await opened();
     newest = theirs;
-    heard.forEach((listen) => listen({ data: { id, revision: 5 } }));
+    browser.tell({ id, revision: 5 });
     await jest.advanceTimersByTimeAsync(10);
     expect(bench).toMatchObject({ revision: 5, document: theirs.document, saveState: 'saved' });
     // What is no message of ours is passed over.
-    heard.forEach((listen) => listen({ data: 'hello' }));
+    browser.tell('hello');
   });
 
   it('never take up the draft of one that is open, and that of one that was closed', async () => {
     keepDraft(id, 'other-window', { baseRevision: 1, document: named('of the other') });
-    openLocks.add('binarus.window.other-window');
+    browser.locks.add('binarus.window.other-window');
     expect((await opened()).document).toEqual(document);
-    openLocks.delete('binarus.window.other-window');
+    browser.locks.delete('binarus.window.other-window');
     setActivePinia(createPinia());
     const bench = await opened();
     expect(bench.document!.name).toBe('of the other');

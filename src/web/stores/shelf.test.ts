@@ -1,0 +1,118 @@
+/** The shelf's way back: what was done to many jobs is undone for each as it was. */
+import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
+import { createPinia, setActivePinia } from 'pinia';
+import { newJob } from '../../core/job';
+import type { JobSummary, Place } from '../../wire';
+import { enterBrowser, type FakeBrowser } from '../../testing/browser';
+import { useShelf } from './shelf';
+
+const ids = [1, 2, 3].map((digit) => `6d2f9a3e-2222-4222-8333-44445555666${digit}`);
+const document = newJob({ message: { kind: 'web', address: 'https://ternquay.example' }, name: 'Slipway' });
+/** What the server has of each job. */
+let places: Map<string, Place>;
+let collections: Map<string, string>;
+let revisions: Map<string, number>;
+let refuses: string | null;
+let browser: FakeBrowser;
+
+const summary = (id: string): JobSummary => ({
+  id,
+  place: places.get(id)!,
+  revision: revisions.get(id)!,
+  savedAt: '2026-11-25T10:00:00.000Z',
+  name: 'Slipway',
+  collection: collections.get(id)!,
+  note: '',
+  kind: 'web',
+  message: 'https://ternquay.example',
+  material: 'Birch plywood',
+  widthMm: 60,
+  heightMm: 40,
+  severity: 'fine',
+  isUnreadable: false,
+  proof: null,
+  made: null,
+});
+
+function answer(path: string, { method = 'GET', body }: RequestInit): Response {
+  const json = (status: number, value: unknown): Response => new Response(JSON.stringify(value), { status });
+  const read = body === undefined ? null : (JSON.parse(body as string) as Record<string, never>);
+  if (refuses !== null && method !== 'GET') return json(409, { problem: refuses });
+  if (path === '/api/shelf') return json(200, { jobs: ids.filter((id) => places.has(id)).map(summary) });
+  const {
+    ids: asked,
+    place,
+    collection,
+    jobs,
+  } = (read ?? {}) as unknown as {
+    ids: string[];
+    place: Place;
+    collection: string;
+    jobs: { id: string; baseRevision: number }[];
+  };
+  if (path === '/api/shelf/move') asked.forEach((id) => places.set(id, place));
+  else if (path === '/api/shelf/file') asked.forEach((id) => collections.set(id, collection));
+  else if (path === '/api/shelf/revise') {
+    const isStale = jobs.some(({ id, baseRevision }) => revisions.get(id) !== baseRevision);
+    if (isStale) return json(409, { problem: 'changed meanwhile' });
+    jobs.forEach(({ id, baseRevision }) => revisions.set(id, baseRevision + 1));
+  } else return json(404, { problem: 'There is nothing at this address.' });
+  return new Response(null, { status: 204 });
+}
+
+beforeEach(() => {
+  places = new Map(ids.map((id, at) => [id, at === 2 ? 'archive' : 'shelf']));
+  collections = new Map(ids.map((id, at) => [id, at === 0 ? 'Moorings' : '']));
+  revisions = new Map(ids.map((id) => [id, 4]));
+  refuses = null;
+  browser = enterBrowser((path, init) => Promise.resolve(answer(path, init)));
+  setActivePinia(createPinia());
+});
+afterEach(() => browser.leave());
+
+const loaded = async () => {
+  const shelf = useShelf();
+  await shelf.load();
+  expect(shelf.problem).toBe('');
+  return shelf;
+};
+
+describe('the way back', () => {
+  it('from a move takes each job to where it was', async () => {
+    const shelf = await loaded();
+    await shelf.move(ids, 'bin');
+    expect(new Set(places.values())).toEqual(new Set(['bin']));
+    expect(shelf.wayBack!.label).toBe('3 jobs moved to the bin');
+    await shelf.undo();
+    expect([...places.values()]).toEqual(['shelf', 'shelf', 'archive']);
+    expect(shelf.wayBack).toBeNull();
+  });
+
+  it('from filing gives each job its collection', async () => {
+    const shelf = await loaded();
+    await shelf.fileIn(ids.slice(0, 2), 'Signs');
+    expect(shelf.jobs!.map(({ collection }) => collection)).toEqual(['Signs', 'Signs', '']);
+    await shelf.undo();
+    expect([...collections.values()]).toEqual(['Moorings', '', '']);
+  });
+
+  it('from new revisions puts the documents before on top of them', async () => {
+    const shelf = await loaded();
+    const saved = { id: ids[0]!, revision: 4, savedAt: '2026-11-25T10:00:00.000Z', document, proof: null };
+    await shelf.revise([{ saved, document: { ...document, note: 'restyled' } }], 'restyled');
+    expect([revisions.get(ids[0]!), shelf.wayBack!.label]).toEqual([5, '1 job restyled']);
+    await shelf.undo();
+    expect([revisions.get(ids[0]!), shelf.problem]).toEqual([6, '']);
+  });
+
+  it('is not offered for what was refused, which is told', async () => {
+    const shelf = await loaded();
+    refuses = 'The disk is full: nothing was saved.';
+    await shelf.move(ids, 'bin');
+    expect([shelf.problem, shelf.wayBack]).toEqual([refuses, null]);
+    expect(shelf.jobs).toHaveLength(3);
+    refuses = null;
+    await shelf.load();
+    expect(shelf.problem).toBe('');
+  });
+});
