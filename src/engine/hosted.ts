@@ -8,6 +8,9 @@ import { coldMs } from '../core/numbers';
 /** What kept the engine from answering, in words for the user. */
 export class EngineProblem extends Error {}
 
+/** It was broken off at its limit of time. */
+export class TookTooLong extends EngineProblem {}
+
 /** A worker that has been started. */
 export interface Started {
   readonly endpoint: Endpoint;
@@ -51,14 +54,18 @@ export function hosted<Api extends object>(
       warm: new Set(),
       end,
     };
-    onBreak(() => stop(begun, 'The part of this page that draws could not be loaded, or it broke off.'));
+    onBreak(() =>
+      stop(
+        begun,
+        new EngineProblem('The part of this page that draws could not be loaded, or it broke off.'),
+      ),
+    );
     return begun;
   }
 
-  function stop(stopped: Running, reason: string): void {
+  function stop(stopped: Running, problem: EngineProblem): void {
     if (running === stopped) running = null;
     stopped.end();
-    const problem = new EngineProblem(reason);
     for (const reject of [...stopped.open]) reject(problem);
   }
 
@@ -67,7 +74,8 @@ export function hosted<Api extends object>(
     return new Promise((resolve, reject) => {
       const limitMs = asked.warm.has(name) ? limitsMs[name] : Math.max(limitsMs[name], firstMs);
       const timer = setTimeout(
-        () => stop(asked, `This takes longer than ${limitMs / 1000} s, so it was broken off.`),
+        () =>
+          stop(asked, new TookTooLong(`This takes longer than ${limitMs / 1000} s, so it was broken off.`)),
         limitMs,
       );
       const settle = (): void => {

@@ -3,7 +3,7 @@ import { hosted, type Answers, type Started } from './hosted';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
-export { EngineProblem } from './hosted';
+export { EngineProblem, TookTooLong } from './hosted';
 export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
 export type {

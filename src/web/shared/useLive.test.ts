@@ -7,7 +7,7 @@ import type { PressView } from '../../engine';
 interface Asked {
   readonly name: string;
   readonly answer: (view?: Partial<PressView>) => void;
-  readonly fail: (reason: string) => void;
+  readonly fail: (reason: Error) => void;
 }
 
 let asked: Asked[] = [];
@@ -24,7 +24,7 @@ const press = (job: Job): Promise<PressView> =>
           heldBackBy: [],
           ...view,
         } as unknown as PressView),
-      fail: (reason) => reject(new Error(reason)),
+      fail: reject,
     });
   });
 jest.unstable_mockModule('./engine', () => ({
@@ -93,7 +93,7 @@ describe('the drawing', () => {
   it('that fails is told, and the next edit is drawn again', async () => {
     const { live, edit } = started();
     await settled();
-    asked[0]!.fail('The font could not be loaded.');
+    asked[0]!.fail(new Error('The font could not be loaded.'));
     await settled();
     expect(live.problem.value).toBe('The font could not be loaded.');
     await edit(drawn('second'));
@@ -102,10 +102,28 @@ describe('the drawing', () => {
     expect([live.problem.value, live.view.value!.summary]).toEqual(['', 'second']);
   });
 
+  it('that a busy machine broke off is told and tried once more by itself; what hangs is not', async () => {
+    const { TookTooLong } = await import('../../engine');
+    const { live, edit } = started();
+    await settled();
+    asked[0]!.fail(new TookTooLong('This takes longer than 2 s.'));
+    await settled();
+    expect([live.problem.value, asked.length]).toEqual(['This takes longer than 2 s.', 2]);
+    asked[1]!.answer();
+    await settled();
+    expect([live.problem.value, live.view.value!.summary]).toEqual(['', 'first']);
+    await edit(drawn('hangs'));
+    asked[2]!.fail(new TookTooLong('This takes longer than 2 s.'));
+    await settled();
+    asked[3]!.fail(new TookTooLong('This takes longer than 8 s.'));
+    await settled();
+    expect([live.problem.value, asked.length]).toEqual(['This takes longer than 8 s.', 4]);
+  });
+
   it('can be tried again as it stands', async () => {
     const { live } = started();
     await settled();
-    asked[0]!.fail('broken off');
+    asked[0]!.fail(new Error('broken off'));
     await settled();
     live.tryAgain();
     await settled();

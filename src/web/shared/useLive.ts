@@ -2,7 +2,7 @@
 import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import { findingKey, type Finding } from '../../core/finding';
-import type { PressView, TriedFixes } from '../../engine';
+import { TookTooLong, type PressView, type TriedFixes } from '../../engine';
 import { useEngine } from './engine';
 
 /** What is to be drawn. */
@@ -35,7 +35,8 @@ export function useLive(source: () => Drawn | null): Live {
   /** Whether an answer is still wanted: not when another job was opened meanwhile. */
   const isWanted = ({ jobId }: Drawn): boolean => source()?.jobId === jobId;
 
-  async function draw(asked: Drawn): Promise<void> {
+  /** What a busy machine broke off is told, and tried once more by a new worker, which has more time. */
+  async function draw(asked: Drawn, isAgain = false): Promise<void> {
     try {
       await live.load(asked.job);
       const drawn = await live.press(asked.job, asked.codeId);
@@ -44,7 +45,9 @@ export function useLive(source: () => Drawn | null): Live {
       problem.value = '';
       void tryFixes(asked, drawn);
     } catch (error) {
-      if (isWanted(asked)) problem.value = (error as Error).message;
+      if (!isWanted(asked)) return;
+      problem.value = (error as Error).message;
+      if (error instanceof TookTooLong && !isAgain && waiting === null) await draw(asked, true);
     }
   }
 
