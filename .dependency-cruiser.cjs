@@ -68,8 +68,8 @@ module.exports = {
     ...faced.map((folder) => ({
       name: `${folder.replace('src/', '')}-is-entered-by-its-face`,
       severity: 'error',
-      // Benchmarks measure on this thread what the page runs in a worker.
-      from: { pathNot: folder === 'src/engine' ? '^(src/engine|bench)/' : `^${folder}/` },
+      // Benchmarks and tests run on their own thread what the page runs in a worker.
+      from: { pathNot: folder === 'src/engine' ? '^(src/engine|bench)/|\\.test\\.ts$' : `^${folder}/` },
       to: { path: `^${folder}/`, pathNot: [`^${folder}/index\\.ts$`, '\\.worker\\.ts$'] },
     })),
     {
