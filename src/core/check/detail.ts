@@ -5,6 +5,7 @@ import type { PlacedItem } from '../piece';
 import type { Pair } from '../plan';
 import type { CodeContext, PieceContext } from './context';
 import { isFree, removalFix, scaledItem, sizedFix } from './itemFixes';
+import { aboutItem } from './itemMeasure';
 import type { Measured, PieceMeasured } from './measured';
 
 /** Share of the ink that may get lost because it is finer than the machine's element. */
@@ -67,7 +68,7 @@ export function measureItemDetail(context: PieceContext): PieceMeasured[] {
     return [
       {
         kind: 'piece-detail',
-        about: { on: 'item', id: item.id },
+        about: aboutItem(item),
         station: 'piece',
         ...finding('Detail of a picture', share, tooFine(item.name, pair)),
         fixes: () => largerFixes(context, item),

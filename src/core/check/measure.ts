@@ -16,14 +16,8 @@ import type { Measured, PieceMeasured } from './measured';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
-import {
-  measureFields,
-  measureGlyphs,
-  measureOverlaps,
-  measurePictures,
-  measureStrokes,
-  measureThingsInside,
-} from './things';
+import { measureFields, measureGlyphs, measurePictures, measureStrokes } from './itemMarks';
+import { measureOverlaps, measureThingsInside } from './things';
 import { measureMirroring, measurePolarity } from './tone';
 import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, measureStand } from './whole';
 
