@@ -3,9 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/e2e',
-  // Most of a test is waiting; each worker has a server of its own (fixtures.ts).
-  workers: 2,
-  fullyParallel: true,
+  // Each worker has a server of its own (fixtures.ts). On two cores a second worker saves nothing: drawing takes both.
+  workers: 1,
   timeout: 150_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
