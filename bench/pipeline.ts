@@ -73,7 +73,7 @@ export async function crowdedRow(): Promise<PressRow> {
     const address = `https://ternquay.example/berth/17?from=plat${'abcdefghijklmnopqrstuvwxyz'[key % 26]}`;
     const job: Job = {
       ...start,
-      codes: [{ ...first, message: { kind: 'web', address } as Job['codes'][0]['message'] }, ...others],
+      codes: [{ ...first, message: plateOf(address).codes[0]!.message }, ...others],
     };
     const started = performance.now();
     const view = await press.press(job, first.id);

@@ -9,6 +9,7 @@
  * with 1 when five in a hundred or more stay unseen.
  */
 import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { dirname, join, relative } from 'node:path';
@@ -112,29 +113,24 @@ function filesOf(folder) {
     .sort();
 }
 
-/** Mulberry32 by T. Ettinger, in the public domain. */
-function randomOf(seed) {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
-function shuffled(list, random) {
-  const left = [...list];
-  return list.map(() => left.splice(Math.floor(random() * left.length), 1)[0]);
+/** In an order that depends on the seed only. */
+function shuffled(list, seed) {
+  const order = (entry) =>
+    createHash('sha256')
+      .update(JSON.stringify([seed, entry]))
+      .digest('hex');
+  return list
+    .map((entry) => ({ entry, at: order(entry) }))
+    .sort((a, b) => (a.at < b.at ? -1 : 1))
+    .map(({ entry }) => entry);
 }
 
 /** From every file in turn, so that long tables do not crowd out the rest. */
-function drawnInTurn(files, count, random) {
-  const piles = files.map((path) => shuffled(faultsOf(path), random));
+function drawnInTurn(files, count, seed) {
+  const piles = files.map((path) => shuffled(faultsOf(path), seed));
   const out = [];
   while (out.length < count && piles.some((pile) => pile.length > 0))
-    for (const pile of shuffled(piles, random)) if (pile.length > 0) out.push(pile.pop());
+    for (const pile of shuffled(piles, seed)) if (pile.length > 0) out.push(pile.pop());
   return out.slice(0, count);
 }
 
@@ -143,10 +139,9 @@ function chosenFaults() {
     const [path, line] = values.at.split(':');
     return faultsOf(path).filter((fault) => fault.line === Number(line));
   }
-  const random = randomOf(Number(values.seed));
   return values.rooms
     .split(',')
-    .flatMap((room) => drawnInTurn(filesOf(`src/core/${room}`), Number(values.each), random));
+    .flatMap((room) => drawnInTurn(filesOf(`src/core/${room}`), Number(values.each), values.seed));
 }
 
 /** A tree of its own for each runner, so that the one that is worked on stays as it is. */
@@ -215,7 +210,7 @@ async function endUnlessTestsPass() {
 const faults = chosenFaults();
 await endUnlessTestsPass();
 const endsAt = Date.now() + Number(values.minutes) * 60_000;
-const waiting = shuffled(faults, randomOf(2));
+const waiting = shuffled(faults, 'order of trying');
 const unseen = [];
 let tried = 0;
 

@@ -39,7 +39,7 @@ const jobWith = (outline: OutlineSettings, material = 'birch-plywood', machine =
   });
   return { ...job, piece: { ...plainPiece(90, 60, 0), outline } };
 };
-const cutsOf = (job: Job) => told(runJob(job)).filter(({ kind }) => kind === 'piece-cuts');
+const cutsOf = (job: Job) => told(runJob(job)).filter(({ title }) => title === 'Width of the cut');
 
 describe('the width of the cut', () => {
   it('is not spoken of where it closes nothing up', () => {
@@ -70,6 +70,12 @@ describe('the width of the cut', () => {
     expect(finding!.text).toContain(`${kerfMm} mm`);
     const cut = runJob(job).made!.plan.operations.filter(({ kind }) => kind === 'cut');
     expect(cut.map((operation) => ('lines' in operation ? operation.lines.length : 0))).toEqual([1]);
+  });
+
+  it('tells of a gap and of an opening apart, so that one can be let pass without the other', () => {
+    const both = cutsOf(jobWith(drawn(0.1, 0.12)));
+    expect(both.map(({ severity }) => severity)).toEqual(['caution', 'stop']);
+    expect(new Set(both.map(({ kind, about }) => JSON.stringify([kind, about]))).size).toBe(2);
   });
 
   it('stops a hole that is no wider, by its own id, and takes it away', () => {

@@ -12,8 +12,9 @@ const toleranceMm = 0.002;
 /** What a corner loses is not worth a word, in square millimetres. */
 const leastLostMm2 = 0.002;
 
-/** Something that is narrower than the cut. */
+/** Something that is narrower than the cut. Each kind of it is a limit of its own, which can be let pass by itself. */
 interface Narrow {
+  readonly kind: 'piece-gaps' | 'piece-openings' | 'piece-narrow-holes';
   readonly about: About;
   readonly severity: Severity;
   /** What of it is not cut. */
@@ -32,8 +33,8 @@ export function measureCuts(context: PieceContext): PieceMeasured[] {
     ...narrowOpenings(context, kerfMm),
     ...narrowHoles(context, kerfMm),
   ];
-  return narrow.map(({ about, severity, text, widthMm, fixes }) => ({
-    kind: 'piece-cuts',
+  return narrow.map(({ kind, about, severity, text, widthMm, fixes }) => ({
+    kind,
     about,
     station: 'piece',
     severity,
@@ -52,6 +53,7 @@ function narrowGaps(context: PieceContext, kerfMm: number): Narrow[] {
     ? []
     : [
         {
+          kind: 'piece-gaps',
           about: aboutPiece,
           severity: 'caution',
           text: ['A gap in the outline closes up: it is not cut open.'],
@@ -74,6 +76,7 @@ function narrowOpenings(context: PieceContext, kerfMm: number): Narrow[] {
   const vanishes = growRegion([opening], -kerfMm / 2, toleranceMm, 'mitre').length === 0;
   return [
     {
+      kind: 'piece-openings',
       about: aboutPiece,
       severity: vanishes ? 'stop' : 'caution',
       text: [
@@ -93,6 +96,7 @@ function narrowHoles({ piece, settings }: PieceContext, kerfMm: number): Narrow[
     if (hole === undefined || widthMm > kerfMm + slack) return [];
     return [
       {
+        kind: 'piece-narrow-holes',
         about: { on: 'hole', id: row.id },
         severity: 'stop',
         text: say`Too narrow to be cut: ${hole.name}.`,
@@ -118,11 +122,18 @@ function largerDrawing({ settings }: PieceContext, share: number): Fix[] {
 }
 
 /** Outlines that have not changed are the same objects as at the last key press. */
-const narrowestBefore = new WeakMap<Contour, { readonly kerfMm: number; readonly widthMm: number | null }>();
+interface Narrowest {
+  readonly kerfMm: number;
+  readonly widthMm: number | null;
+}
+const narrowestBefore = {
+  gap: new WeakMap<Contour, Narrowest>(),
+  part: new WeakMap<Contour, Narrowest>(),
+};
 
 /** Width of the narrowest gap in an outline, or part of an opening, that a cut closes up; null when it closes none. */
 function narrowestMm(contour: Contour, kerfMm: number, what: 'gap' | 'part'): number | null {
-  const before = narrowestBefore.get(contour);
+  const before = narrowestBefore[what].get(contour);
   if (before?.kerfMm === kerfMm) return before.widthMm;
   // Grown and shrunk again, or the other way round: what changes on the way is narrower than what it was grown by.
   const afterwards = (halfMm: number): Region =>
@@ -136,6 +147,6 @@ function narrowestMm(contour: Contour, kerfMm: number, what: 'gap' | 'part'): nu
     return regionArea(growRegion(lost, -toleranceMm, toleranceMm / 2, 'mitre')) < leastLostMm2;
   };
   const widthMm = isClear(kerfMm) ? null : largestHolding(0, kerfMm, kerfMm / 40, isClear);
-  narrowestBefore.set(contour, { kerfMm, widthMm });
+  narrowestBefore[what].set(contour, { kerfMm, widthMm });
   return widthMm;
 }

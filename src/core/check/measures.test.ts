@@ -20,7 +20,10 @@ describe('measured beside required', () => {
     await fc.assert(
       fc.asyncProperty(randomJobs, async (job) => {
         await library.load(job);
-        for (const finding of runJob(job, undefined, library, false).findings) {
+        const { findings } = runJob(job, undefined, library, false);
+        // Fixes and overrides go by the key.
+        expect(new Set(findings.map(findingKey)).size).toBe(findings.length);
+        for (const finding of findings) {
           const { measured, required, severity } = finding;
           if ('words' in measured || 'words' in required || required.comparison === undefined) continue;
           kinds.add(finding.kind);

@@ -62,7 +62,7 @@ export function offenderFixes(context: CodeContext): Fix[] {
     const set = dx === 0 ? { yMm: tidy(moved.box.y) } : { xMm: tidy(moved.box.x) };
     return [{ stepMm, fix: fix(say`Move the ${item.name} ${mm(stepMm)} ${word}`, changeItem(item.id, set)) }];
   });
-  return [...shortest(ways), ...sizedFixes(settings, item, placed.code, isClear), ...removals];
+  return [...shortest(ways), ...smallerFixes(settings, item, placed.code, isClear), ...removals];
 }
 
 /** This code moved away from the other one. */
@@ -113,7 +113,7 @@ const liesOn = (box: Box, { widthMm, heightMm }: { widthMm: number; heightMm: nu
   box.y + box.height <= heightMm + slack;
 
 /** The largest size at which the item is clear, in steps of a twentieth. It shrinks away from the code, its far side stays. */
-function sizedFixes(
+function smallerFixes(
   settings: FreeSettings,
   item: PlacedItem,
   code: Box,

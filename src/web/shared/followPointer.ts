@@ -4,8 +4,7 @@ export function followPointer(
   move: (event: PointerEvent) => void,
   end: () => void = () => {},
 ): void {
-  const target = event.currentTarget as Element;
-  const on = target as HTMLElement;
+  const target = event.currentTarget as HTMLElement;
   const letGo = new AbortController();
   const { signal } = letGo;
   const stop = (): void => {
@@ -13,7 +12,7 @@ export function followPointer(
     end();
   };
   target.setPointerCapture(event.pointerId);
-  on.addEventListener('pointermove', move, { signal });
-  on.addEventListener('pointerup', stop, { signal });
-  on.addEventListener('pointercancel', stop, { signal });
+  target.addEventListener('pointermove', move, { signal });
+  target.addEventListener('pointerup', stop, { signal });
+  target.addEventListener('pointercancel', stop, { signal });
 }
