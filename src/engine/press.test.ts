@@ -92,6 +92,19 @@ describe('the view', () => {
   });
 });
 
+describe('what the machine does', () => {
+  it('is drawn only while it is looked at, and is then what the file holds', async () => {
+    const job = plate();
+    const press = newPress();
+    expect(press.press(job, job.codes[0]!.id).made!.operations).toEqual([]);
+    const { operations } = press.press(job, job.codes[0]!.id, true).made!;
+    expect(operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
+    const files = await press.files(job, null, ['svg']);
+    const svg = 'files' in files ? new TextDecoder().decode(files.files[0]!.bytes) : '';
+    for (const { path } of operations) expect(svg).toContain(path);
+  });
+});
+
 describe('fixes', () => {
   it('come by the key of their finding, each tried', async () => {
     const job = withPlacement(plate(), { widthMm: 12 });

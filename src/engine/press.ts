@@ -31,8 +31,11 @@ export type TriedFixes = Readonly<Record<string, readonly Fix[]>>;
 export interface Press {
   /** Loads what a job refers to: fonts, logos, pictures. */
   load(job: Job): Promise<void>;
-  /** The job as it is drawn, with what belongs to the code at hand. What it refers to has been loaded. */
-  press(job: Job, codeId: string): PressView;
+  /**
+   * The job as it is drawn, with what belongs to the code at hand, and what the machine does where that is looked at. What
+   * it refers to has been loaded.
+   */
+  press(job: Job, codeId: string, showsMarks?: boolean): PressView;
   /** Fixes of the findings of a job, by `findingKey`, each tried on the whole job. */
   fixes(job: Job): Promise<TriedFixes>;
   /** A job beside the one on the bench, drawn like it. */
@@ -66,7 +69,8 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
   };
   return {
     load: (job) => library.load(job),
-    press: (job, codeId) => pressView((last = runJob(job, last, library, false)), codeId),
+    press: (job, codeId, showsMarks = false) =>
+      pressView((last = runJob(job, last, library, false)), codeId, showsMarks),
     fixes: async (job) => {
       const { findings } = withTriedFixes(await run(job), library);
       return Object.fromEntries(
@@ -75,7 +79,7 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
         ),
       );
     },
-    view: async (job, codeId) => pressView(await runBeside(job), codeId),
+    view: async (job, codeId) => pressView(await runBeside(job), codeId, false),
     picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
     swatches: async (job, codeId) => presetSwatches(await run(job), codeId),
     ruler: measureMessage,

@@ -7,7 +7,15 @@ import { boundsOf, placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import { pathData } from '../core/output';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
-import { isLine, nominalParts, weakestModules, type Ink, type Pair, type Plan } from '../core/plan';
+import {
+  isLine,
+  nominalParts,
+  weakestModules,
+  type Ink,
+  type Operation,
+  type Pair,
+  type Plan,
+} from '../core/plan';
 import type { CodeRun, JobResult, Made, MadeCode } from '../core/run';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
 
@@ -76,6 +84,7 @@ export interface MadeView {
   readonly stand: StandView | null;
   /** What is marked, as it comes out and as it is seen, part by part. */
   readonly finished: readonly FinishedPart[];
+  /** Empty unless what the machine does is looked at. */
   readonly operations: readonly OperationView[];
   readonly marks: string;
   readonly compensationMm: number;
@@ -131,7 +140,8 @@ const runAtHand = ({ codes }: JobResult, codeId: string): CodeRun =>
 const madeAtHand = ({ codes }: Made, codeId: string): MadeCode =>
   codes.find(({ id }) => id === codeId) ?? codes[0]!;
 
-export function pressView(result: JobResult, codeId: string): PressView {
+/** `showsMarks`: with what the machine does, beside the finished piece. */
+export function pressView(result: JobResult, codeId: string, showsMarks: boolean): PressView {
   const { pair, findings, severity, heldBackBy, made } = result;
   const { payload, isBytes, description } = runAtHand(result, codeId);
   return {
@@ -144,13 +154,13 @@ export function pressView(result: JobResult, codeId: string): PressView {
     findings,
     severity,
     heldBackBy,
-    made: made && madeView(result, made, madeAtHand(made, codeId)),
+    made: made && madeView(result, made, madeAtHand(made, codeId), showsMarks),
   };
 }
 
 const nodesOf = (region: Region): number => region.reduce((sum, contour) => sum + contour.length, 0);
 
-function madeView(result: JobResult, made: Made, atHand: MadeCode): MadeView {
+function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: boolean): MadeView {
   const { piece, plan } = made;
   const { symbol, artwork, placed } = atHand;
   const layout = blockLayout(symbol.version, symbol.level);
@@ -178,12 +188,7 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode): MadeView {
     turn: placed.turn,
     stand: standView(result, piece),
     finished: finishedParts(result, made),
-    operations: plan.operations.map((operation) => ({
-      kind: operation.kind,
-      label: operation.label,
-      path: pathData(isLine(operation) ? operation.lines : operation.area),
-      isLine: isLine(operation),
-    })),
+    operations: showsMarks ? plan.sheet().operations.map(operationView) : [],
     marks: plan.marks,
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
@@ -193,6 +198,15 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode): MadeView {
     fitRanges: atHand.fitRanges(),
     logo: logoView(atHand),
     weakest: weakModules(result, plan, atHand),
+  };
+}
+
+function operationView(operation: Operation): OperationView {
+  return {
+    kind: operation.kind,
+    label: operation.label,
+    path: pathData(isLine(operation) ? operation.lines : operation.area),
+    isLine: isLine(operation),
   };
 }
 

@@ -200,7 +200,7 @@ function traceLight(size: number, modules: Uint8Array, cleared: Uint8Array): Reg
     for (let column = 0; column < size; column++)
       if (modules[row * size + column] === 1 && cleared[row * size + column] === 0)
         field[(row + quiet) * fieldSize + column + quiet] = 0;
-  return placeRegion(traceBitmap(field, fieldSize, fieldSize), 1, -quiet, -quiet);
+  return traceBitmap(field, fieldSize, fieldSize, undefined, { x: -quiet, y: -quiet });
 }
 
 /** Free edge around a round outline, in modules. */

@@ -287,7 +287,7 @@ describe('holes', () => {
 
   it('are cut before the outline, a kerf smaller, and the outline a kerf larger', async () => {
     const { made } = await run(board([], { holes: [hole] }));
-    const [holes, outline] = made!.plan.operations.filter(isLine);
+    const [holes, outline] = made!.plan.sheet().operations.filter(isLine);
     // CO2 laser through wood: kerf 0.18 mm, common practice.
     expect(holes!.label).toBe('holes');
     expect(boundsOf(holes!.lines)!.width).toBeCloseTo(4 - 0.18, 6);
@@ -295,14 +295,14 @@ describe('holes', () => {
       x: expect.closeTo(-0.09, 6),
       width: expect.closeTo(90.18, 6),
     });
-    expect(made!.plan.marginMm).toBeGreaterThanOrEqual(0.09);
+    expect(made!.plan.sheet().marginMm).toBeGreaterThanOrEqual(0.09);
   });
 });
 
 describe('words that are followed along their outline', () => {
   it('become lines on a laser and strokes on a printer', async () => {
     const job = board([words('204', { yMm: 3, capitalMm: 8, drawn: 'outline' })]);
-    const kinds = async (own: Job) => (await run(own)).made!.plan.operations.map(({ kind }) => kind);
+    const kinds = async (own: Job) => (await run(own)).made!.plan.sheet().operations.map(({ kind }) => kind);
     expect(await kinds(job)).toEqual(['mark', 'score', 'cut']);
     expect(
       await kinds({ ...job, making: { ...job.making, material: 'white-vinyl', machine: 'ink-jet-600dpi' } }),
@@ -437,7 +437,7 @@ describe('several codes', () => {
     const { made } = await run(both);
     expect(made!.piece.codes).toHaveLength(2);
     expect(made!.piece.codes[1]!.turn).toBeCloseTo(Math.PI / 2, 9);
-    expect(made!.plan.operations.filter(({ label }) => label === 'dark modules')).toHaveLength(2);
+    expect(made!.plan.sheet().operations.filter(({ label }) => label === 'dark modules')).toHaveLength(2);
   });
 });
 
@@ -453,7 +453,7 @@ describe('a turned code', () => {
   it('keeps its area, and its quiet zone is the turned square', async () => {
     const area = async (turnDegrees: number) => {
       const { made } = await run(board([], {}, { turnDegrees }));
-      const [mark] = made!.plan.operations;
+      const [mark] = made!.plan.sheet().operations;
       return isLine(mark!) ? 0 : regionArea(mark!.area);
     };
     expect(await area(45)).toBeCloseTo(await area(0), 6);
@@ -477,7 +477,7 @@ describe('a sticker with a contour', () => {
     const stop = (await find(small, 'piece-contour'))!;
     expect(stop.severity).toBe('stop');
     const { made } = await run(job);
-    const cut = made!.plan.operations.at(-1)!;
+    const cut = made!.plan.sheet().operations.at(-1)!;
     expect(isLine(cut) && cut.lines).toHaveLength(1);
   });
 });

@@ -288,15 +288,24 @@ export function insetArea(region: Region, distance: number): number {
 
 /** The same for right angles only, without a thing made on the way: it is counted at every key press. */
 function insetRectilinearArea(contour: Contour, distance: number): number {
-  const count = contour.length;
+  let { x: beforeX, y: beforeY } = contour[contour.length - 1]!;
   let perimeter = 0;
   let patches = 0;
-  for (let index = 0; index < count; index++) {
-    const before = contour[index === 0 ? count - 1 : index - 1]!;
-    const at = contour[index]!;
-    const after = contour[index + 1 === count ? 0 : index + 1]!;
-    perimeter += Math.abs(after.x - at.x) + Math.abs(after.y - at.y);
-    patches += Math.sign((at.x - before.x) * (after.y - at.y) - (at.y - before.y) * (after.x - at.x));
+  let area = 0;
+  // The way in to the first vertex is the last edge.
+  let alongIn = beforeX - contour[contour.length - 2]!.x;
+  let downIn = beforeY - contour[contour.length - 2]!.y;
+  for (const { x, y } of contour) {
+    const along = x - beforeX;
+    const down = y - beforeY;
+    perimeter += Math.abs(along) + Math.abs(down);
+    patches += Math.sign(alongIn * down - downIn * along);
+    // Upright strips below an edge: exact for right angles.
+    area -= along * y;
+    beforeX = x;
+    beforeY = y;
+    alongIn = along;
+    downIn = down;
   }
-  return signedArea(contour) - distance * perimeter + distance * distance * patches;
+  return area - distance * perimeter + distance * distance * patches;
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { newJob, type Override } from '../job';
+import { seededRandom } from '../numbers';
 import { withFirst, withPlacement } from '../../testing/findings';
 import { makeFiles, runJob } from '../run';
 import { findPair, isLine } from '../plan';
@@ -47,7 +48,7 @@ describe('an SVG file', () => {
 
   it('has one node for each corner of the outlines', () => {
     const { plan } = runJob(job).made!;
-    const [mark] = plan.operations;
+    const [mark] = plan.sheet().operations;
     const corners = isLine(mark!) ? 0 : mark!.area.reduce((sum, contour) => sum + contour.length, 0);
     const path = /<g id="mark".*?d="([^"]+)"/.exec(svg)![1]!;
     // Every corner is the end of a move or an edge; closing draws the last edge of each outline.
@@ -74,6 +75,24 @@ describe('pathData', () => {
         ],
       ]),
     ).toBe('M0 0A5 5 0 0 0 10 0Z');
+  });
+  it('writes every length as a decimal does: small, long, below zero, on both sides of a rounding', () => {
+    const lengths = [0, -0.00004, 0.00005, 9.99995, 10, 0.0301, 99.5, 1234.5678, 500000.25, -7.0009];
+    const random = seededRandom(5);
+    for (let round = 0; round < 2000; round++) lengths.push((random() - 0.5) * 10 ** (round % 8));
+    for (const length of lengths) {
+      const path = pathData([
+        [
+          { x: length, y: 3 },
+          { x: length, y: length },
+          { x: 1, y: 2 },
+        ],
+      ]);
+      const written = decimal(length);
+      // Within half of the last place of what was meant.
+      expect(Math.abs(Number(written) - length)).toBeLessThanOrEqual(0.50001e-4);
+      expect(path).toMatch(new RegExp(`^M${written.replace('.', '\\.')} 3[VH]`));
+    }
   });
   it('keeps to ten-thousandths and never writes minus zero', () => {
     expect([decimal(-0.00001), decimal(1 / 3), decimal(12)]).toEqual(['0', '0.3333', '12']);

@@ -4,33 +4,30 @@ import { arcRadius, type Contour, type Region } from '../geometry';
 /** Steps to a unit: coordinates are rounded to ten-thousandths. */
 const steps = 10000;
 
-/** `.0001` to `.9999` without trailing zeros, and nothing for 0. */
-const fractions = Array.from({ length: steps }, (_, step) =>
-  step === 0 ? '' : `.${String(step).padStart(4, '0').replace(/0+$/, '')}`,
-);
-
 /** A number with at most four decimals and no trailing zeros; the same bytes on every machine. */
 export function decimal(value: number): string {
-  return ofSteps(Math.round(value * steps));
+  const count = Math.round(value * steps);
+  const fraction = Math.abs(count) % steps;
+  const digits = fraction === 0 ? '' : `.${String(fraction).padStart(4, '0').replace(/0+$/, '')}`;
+  return `${count < 0 ? '-' : ''}${Math.floor(Math.abs(count) / steps)}${digits}`;
 }
 
-function ofSteps(count: number): string {
-  if (count < 0) return `-${ofSteps(-count)}`;
-  return Math.floor(count / steps) + fractions[count % steps]!;
-}
-
-/** Closed subpaths, one for each outline. Joined at the end: strings grown bit by bit are slow to collect. */
+/** Closed subpaths, one for each outline. */
 export function pathData(region: Region): string {
-  const parts: string[] = [];
-  for (const contour of region) addSubpath(parts, contour);
-  return parts.join('');
+  const text = new AsciiText();
+  for (const contour of region) addSubpath(text, contour);
+  return text.toString();
 }
 
-function addSubpath(parts: string[], contour: Contour): void {
+function addSubpath(text: AsciiText, contour: Contour): void {
   const first = contour[0]!;
   let x = Math.round(first.x * steps);
   let y = Math.round(first.y * steps);
-  parts.push('M', ofSteps(x), ' ', ofSteps(y));
+  text.reserve(contour.length + 1);
+  text.letter('M');
+  text.steps(x);
+  text.letter(' ');
+  text.steps(y);
   for (let index = 0; index < contour.length; index++) {
     const from = contour[index]!;
     const isLast = index === contour.length - 1;
@@ -40,14 +37,95 @@ function addSubpath(parts: string[], contour: Contour): void {
     const toX = Math.round(to.x * steps);
     const toY = Math.round(to.y * steps);
     if (from.bulge) {
-      const radius = decimal(arcRadius(from, to, from.bulge));
-      const flags = `${Math.abs(from.bulge) > 1 ? ' 0 1 ' : ' 0 0 '}${from.bulge > 0 ? '1 ' : '0 '}`;
-      parts.push('A', radius, ' ', radius, flags, ofSteps(toX), ' ', ofSteps(toY));
-    } else if (toY === y) parts.push('H', ofSteps(toX));
-    else if (toX === x) parts.push('V', ofSteps(toY));
-    else parts.push('L', ofSteps(toX), ' ', ofSteps(toY));
+      const radius = Math.round(arcRadius(from, to, from.bulge) * steps);
+      text.letter('A');
+      text.steps(radius);
+      text.letter(' ');
+      text.steps(radius);
+      text.letters(Math.abs(from.bulge) > 1 ? ' 0 1 ' : ' 0 0 ');
+      text.letters(from.bulge > 0 ? '1 ' : '0 ');
+      text.steps(toX);
+      text.letter(' ');
+      text.steps(toY);
+    } else if (toY === y) {
+      text.letter('H');
+      text.steps(toX);
+    } else if (toX === x) {
+      text.letter('V');
+      text.steps(toY);
+    } else {
+      text.letter('L');
+      text.steps(toX);
+      text.letter(' ');
+      text.steps(toY);
+    }
     x = toX;
     y = toY;
   }
-  parts.push('Z');
+  text.letter('Z');
 }
+
+/** Most letters that one stretch of an outline takes: an arc with four numbers of up to 21 digits, sign and point. */
+const longestStretch = 128;
+
+/** Grown letter by letter as bytes: half a million short strings at every key press would have to be collected again. */
+class AsciiText {
+  private bytes = new Uint8Array(4096);
+  private length = 0;
+
+  /** Makes room for so many stretches. */
+  reserve(stretches: number): void {
+    const needed = this.length + stretches * longestStretch;
+    if (needed <= this.bytes.length) return;
+    const grown = new Uint8Array(2 * needed);
+    grown.set(this.bytes.subarray(0, this.length));
+    this.bytes = grown;
+  }
+
+  letter(letter: string): void {
+    this.bytes[this.length++] = letter.charCodeAt(0);
+  }
+
+  letters(letters: string): void {
+    for (let place = 0; place < letters.length; place++)
+      this.bytes[this.length++] = letters.charCodeAt(place);
+  }
+
+  /** A number of steps as `decimal` writes it. */
+  steps(count: number): void {
+    let rest = count;
+    if (rest < 0) {
+      this.letter('-');
+      rest = -rest;
+    }
+    const whole = Math.floor(rest / steps);
+    // Beyond 32 bits (20 km) digits are not taken off one by one.
+    if (whole > 0xffff_ffff) this.letters(String(whole));
+    else this.digits(whole);
+    let fraction = rest - whole * steps;
+    if (fraction === 0) return;
+    this.letter('.');
+    for (let unit = steps / 10; fraction > 0; unit /= 10) {
+      const digit = Math.floor(fraction / unit);
+      this.bytes[this.length++] = zero + digit;
+      fraction -= digit * unit;
+    }
+  }
+
+  toString(): string {
+    return ascii.decode(this.bytes.subarray(0, this.length));
+  }
+
+  private digits(whole: number): void {
+    let unit = 1;
+    while (unit * 10 <= whole) unit *= 10;
+    for (let rest = whole; unit >= 1; unit = Math.floor(unit / 10)) {
+      const digit = Math.floor(rest / unit);
+      this.bytes[this.length++] = zero + digit;
+      rest -= digit * unit;
+    }
+  }
+}
+
+const zero = '0'.charCodeAt(0);
+const ascii = new TextDecoder();

@@ -28,7 +28,7 @@ const straight = { reversed: false, mirrored: false };
 const darkModules = symbol.modules.reduce((sum, dark) => sum + dark, 0);
 const withoutGrowth = (pair: Pair): Pair => ({ ...pair, process: { ...pair.process, growthMm: 0 } });
 const markedOf = (pair: Pair, polarity = straight): Region => {
-  const [first] = planPiece(piece, pair, polarity).operations;
+  const [first] = planPiece(piece, pair, polarity).sheet().operations;
   return isLine(first!) ? [] : first!.area;
 };
 const xs = (region: Region): number[] => region.flatMap((contour) => contour.map(({ x }) => x));
@@ -79,7 +79,7 @@ describe('dots', () => {
   it('puts the corner of the code on the grid', () => {
     const label = findPair('direct-thermal-paper', 'label-printer-203dpi')!;
     const moved = lay(settings, { widthMm: 14.5, xMm: 10.06, yMm: 5 });
-    const [print] = planPiece(moved, label, straight).operations;
+    const [print] = planPiece(moved, label, straight).sheet().operations;
     const left = Math.min(...xs(isLine(print!) ? [] : print!.area));
     expect(left / 0.125).toBeCloseTo(Math.round(left / 0.125), 9);
     expect(Math.abs(left - 10.06)).toBeLessThanOrEqual(0.0625);
@@ -90,7 +90,7 @@ describe('mirroring', () => {
   it('draws everything left for right on the piece and keeps the area', () => {
     const moved = lay(settings, { xMm: 5, yMm: 5.5 });
     const mirrored = planPiece(moved, withoutGrowth(plywood), { reversed: false, mirrored: true });
-    const [mark] = mirrored.operations;
+    const [mark] = mirrored.sheet().operations;
     const area = isLine(mark!) ? [] : mark!.area;
     expect(Math.max(...xs(area))).toBeCloseTo(55, 9);
     expect(regionArea(area)).toBeCloseTo(darkModules, 6);
@@ -111,6 +111,6 @@ describe('the area to mark', () => {
 
 describe('operations', () => {
   it('cut the outline last', () => {
-    expect(planPiece(piece, plywood, straight).operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
+    expect(planPiece(piece, plywood, straight).sheet().operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
   });
 });

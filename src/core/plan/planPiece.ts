@@ -1,6 +1,7 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots, kerf and mirroring are decided here only. */
 import { plainPaint } from '../artwork';
 import { insetArea, mirrorRegion, regionArea, type Region } from '../geometry';
+import { onDemand } from '../numbers';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
 import { codeParts, marksDarkModules, type Part, type PlanPaint, type PlanSettings } from './codeParts';
 import { cutLines } from './cutLines';
@@ -10,7 +11,9 @@ import type { Pair } from './materials';
 import type { Operation, OperationSheet } from './operation';
 import { castShadow, shadowParts, type CastShadow } from './shadow';
 
-export interface Plan extends OperationSheet {
+export interface Plan {
+  /** What the machine is told. Made when it is asked for: not while only the finished piece is looked at. */
+  readonly sheet: () => OperationSheet;
   /** Which modules the machine marks: the dark ones, or the light ones with the quiet zone. */
   readonly marks: 'dark modules' | 'light modules and quiet zone';
   /** How far every marked edge is drawn in, so that it comes out in place. */
@@ -50,8 +53,6 @@ export function planPiece(
   const mirrored = (region: Region): Region =>
     settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const { kerfMm } = pair.process;
-  const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
-  const insideLines = cutLines(openings, -kerfMm / 2);
   const itemArea = piece.items.reduce((sum, { area }) => sum + Math.abs(regionArea(area)), 0);
   const area = (reversed: boolean): number =>
     piece.codes.reduce(
@@ -60,35 +61,42 @@ export function planPiece(
         markedArea(code, marksDarkModules(pair, reversed), settings.reversed === reversed, compensationMm),
       itemArea,
     );
+  const sheet = onDemand((): OperationSheet => {
+    const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
+    const insideLines = cutLines(openings, -kerfMm / 2);
+    return {
+      widthMm: piece.widthMm,
+      heightMm: piece.heightMm,
+      marginMm: Math.ceil(kerfMm * 5) / 10,
+      operations: [
+        ...seen(
+          allParts(piece, pair, settings, looks, shadow, {
+            compensationMm,
+            dotMm: pair.machine.dotMm,
+            isSeen: false,
+          }),
+          piece,
+          settings,
+        ).map((part): Operation => ({ kind: pair.machine.operation, ...part })),
+        ...scoredLines(piece.items, pair).map(({ label, lines }): Operation => ({
+          kind: 'score',
+          label,
+          lines: mirrored(lines),
+        })),
+        // What lies inside is cut first: afterwards the piece is loose.
+        ...(insideLines.length === 0
+          ? []
+          : [{ kind: 'cut' as const, label: 'holes', lines: mirrored(insideLines) }]),
+        {
+          kind: 'cut',
+          label: 'outline of the piece',
+          lines: mirrored(cutLines([piece.outline], kerfMm / 2)),
+        },
+      ],
+    };
+  });
   return {
-    widthMm: piece.widthMm,
-    heightMm: piece.heightMm,
-    marginMm: Math.ceil(kerfMm * 5) / 10,
-    operations: [
-      ...seen(
-        allParts(piece, pair, settings, looks, shadow, {
-          compensationMm,
-          dotMm: pair.machine.dotMm,
-          isSeen: false,
-        }),
-        piece,
-        settings,
-      ).map((part): Operation => ({ kind: pair.machine.operation, ...part })),
-      ...scoredLines(piece.items, pair).map(({ label, lines }): Operation => ({
-        kind: 'score',
-        label,
-        lines: mirrored(lines),
-      })),
-      // What lies inside is cut first: afterwards the piece is loose.
-      ...(insideLines.length === 0
-        ? []
-        : [{ kind: 'cut' as const, label: 'holes', lines: mirrored(insideLines) }]),
-      {
-        kind: 'cut',
-        label: 'outline of the piece',
-        lines: mirrored(cutLines([piece.outline], kerfMm / 2)),
-      },
-    ],
+    sheet,
     marks: marksDarkModules(pair, settings.reversed) ? 'dark modules' : 'light modules and quiet zone',
     compensationMm,
     residualGrowthMm,

@@ -57,7 +57,7 @@ export function makeFiles(
         {
           name: fileName(nameFields, format.id),
           mediaType: format.mediaType,
-          bytes: format.write(plan, notes),
+          bytes: format.write(plan.sheet(), notes),
         },
         // The base is of another sheet, often of another thickness, so it is a file of its own.
         ...(plan.stand === null || job.piece.stand === null

@@ -29,6 +29,7 @@ const router = useRouter();
 const bench = useBench();
 const preferences = usePreferences();
 const { document, code } = storeToRefs(bench);
+const stageView = ref<StageView>('finished');
 const {
   view,
   problem: stuck,
@@ -37,11 +38,15 @@ const {
 } = useLive(() =>
   document.value === null || code.value === null
     ? null
-    : { jobId: bench.id, job: document.value, codeId: code.value.id },
+    : {
+        jobId: bench.id,
+        job: document.value,
+        codeId: code.value.id,
+        showsMarks: stageView.value === 'marks',
+      },
 );
 const proof = useProof();
 
-const stageView = ref<StageView>('finished');
 const keysShown = ref(false);
 const revisionsShown = ref(false);
 const problem = ref('');

@@ -10,6 +10,8 @@ export interface Drawn {
   readonly jobId: string;
   readonly job: Job;
   readonly codeId: string;
+  /** Whether what the machine does is looked at, beside the finished piece. */
+  readonly showsMarks?: boolean;
 }
 
 export interface Live {
@@ -39,7 +41,7 @@ export function useLive(source: () => Drawn | null): Live {
   async function draw(asked: Drawn, isAgain = false): Promise<void> {
     try {
       await live.load(asked.job);
-      const drawn = await live.press(asked.job, asked.codeId);
+      const drawn = await live.press(asked.job, asked.codeId, asked.showsMarks);
       if (!isWanted(asked)) return;
       view.value = withFixes(drawn, fixes);
       problem.value = '';
