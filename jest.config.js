@@ -1,5 +1,7 @@
 export default {
   testEnvironment: 'node',
+  // Both cores of a small machine; by itself one would be left free.
+  maxWorkers: 2,
   roots: ['<rootDir>/src'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(.*\\.sql)\\?raw$': '$1' },

@@ -99,7 +99,7 @@ describe('what the machine does', () => {
     expect(press.press(job, job.codes[0]!.id).made!.operations).toEqual([]);
     const { operations } = press.press(job, job.codes[0]!.id, true).made!;
     expect(operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
-    const files = await press.files(job, null, ['svg']);
+    const files = await press.files(job, 1, ['svg']);
     const svg = 'files' in files ? new TextDecoder().decode(files.files[0]!.bytes) : '';
     for (const { path } of operations) expect(svg).toContain(path);
   });

@@ -68,7 +68,9 @@ describe('the width of the cut', () => {
     expect(finding).toMatchObject({ severity: 'stop' });
     expect(finding!.text).toContain('too narrow to be cut');
     expect(finding!.text).toContain(`${kerfMm} mm`);
-    const cut = runJob(job).made!.plan.sheet().operations.filter(({ kind }) => kind === 'cut');
+    const cut = runJob(job)
+      .made!.plan.sheet()
+      .operations.filter(({ kind }) => kind === 'cut');
     expect(cut.map((operation) => ('lines' in operation ? operation.lines.length : 0))).toEqual([1]);
   });
 

@@ -145,9 +145,13 @@ describe('limits on a logo', () => {
     const job = sign(plainStyle, newLogo({ kind: 'drawing', file, fileName: 'square.svg' }));
     await own.load(job);
     const inks = (made: Job) =>
-      runJob(made, undefined, own).made!.plan.sheet().operations.flatMap((operation) =>
-        isLine(operation) ? [] : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
-      );
+      runJob(made, undefined, own)
+        .made!.plan.sheet()
+        .operations.flatMap((operation) =>
+          isLine(operation)
+            ? []
+            : [operation.ink.kind === 'solid' ? operation.ink.colour : operation.ink.kind],
+        );
     expect(inks(job)).toEqual(['#000000', '#1f7a6d']);
     const logo = job.codes[0]!.logo!;
     const inOneInk = withFirst(job, { logo: { ...logo, ink: { ...logo.ink, keepsColours: false } } });

@@ -242,7 +242,9 @@ describe('colours on a machine with one kind of mark', () => {
     expect(unused.severity).toBe('caution');
     expect(isPlainPaint(applyChanges(plate, unused.fixes[0]!.changes).codes[0]!.style.paint)).toBe(true);
     expect(result.made!.plan.sheet().operations.filter(({ kind }) => kind === 'mark')).toHaveLength(1);
-    expect(result.made!.plan.sheet().operations[0]).toMatchObject({ ink: { kind: 'solid', colour: '#000000' } });
+    expect(result.made!.plan.sheet().operations[0]).toMatchObject({
+      ink: { kind: 'solid', colour: '#000000' },
+    });
   });
 });
 

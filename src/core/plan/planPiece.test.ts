@@ -111,6 +111,10 @@ describe('the area to mark', () => {
 
 describe('operations', () => {
   it('cut the outline last', () => {
-    expect(planPiece(piece, plywood, straight).sheet().operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
+    expect(
+      planPiece(piece, plywood, straight)
+        .sheet()
+        .operations.map(({ kind }) => kind),
+    ).toEqual(['mark', 'cut']);
   });
 });
