@@ -96,7 +96,7 @@ test('jobs are filed, moved, and brought back, one by one and many at once', asy
   await expect(page.getByText('Nothing here.')).toBeVisible();
 });
 
-test('a revision is compared, restored as a new one, and marked as made', async ({ page }) => {
+test('a revision is compared, restored as a new one, named, and marked as made', async ({ page }) => {
   const id = await makeJob(page, 'Revised tag');
   await page.goto(`/jobs/${id}/piece`);
   await page.getByLabel('Code width').fill('31');
@@ -114,6 +114,9 @@ test('a revision is compared, restored as a new one, and marked as made', async 
   await page.keyboard.press('Escape');
   await page.keyboard.press('r');
   await dialog.getByRole('button', { name: /^3 code width/ }).click();
+  await dialog.getByLabel('Name', { exact: true }).fill('For the harbour master');
+  await dialog.getByRole('button', { name: 'Name it' }).click();
+  await expect(dialog.getByRole('button', { name: /^3 For the harbour master/ })).toBeVisible();
   await dialog.getByLabel('Note').fill('two on scrap, 40 W');
   await dialog.getByRole('button', { name: 'Mark as made' }).click();
   await expect(dialog.getByText(/made on .* two on scrap, 40 W/)).toBeVisible();

@@ -15,12 +15,13 @@ import {
   jobIdSchema,
   markMadeSchema,
   moveJobsSchema,
+  nameRevisionSchema,
   askDocumentsSchema,
 } from '../wire';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
 import { pieceShelfRoutes } from './pieceShelf';
-import { Unreadable } from './jobs';
+import { Unreadable } from './documents';
 import { checked, Problem } from './problem';
 import { TooLong } from './workshop';
 import type { Data } from './data';
@@ -142,6 +143,13 @@ function jobRoutes({ jobs, files, measuring, workshop }: Data): express.Router {
   routes.put('/jobs/:id/revisions/:number/kept', (request, response) => {
     const id = checked(jobIdSchema, request.params.id);
     if (!jobs.keep(id, checked(revisionNumberSchema, request.params.number)))
+      throw new Problem(404, 'There is no such revision.');
+    response.status(204).end();
+  });
+  routes.put('/jobs/:id/revisions/:number/name', (request, response) => {
+    const { name } = checked(nameRevisionSchema, request.body);
+    const id = checked(jobIdSchema, request.params.id);
+    if (!jobs.nameRevision(id, checked(revisionNumberSchema, request.params.number), name))
       throw new Problem(404, 'There is no such revision.');
     response.status(204).end();
   });

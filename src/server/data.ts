@@ -32,5 +32,5 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     houseStyles: houseStyleStore(db, files),
     pieceShelf: pieceShelfStore(db, files),
   };
-  return { ...stores, archive: archiveStore(db, stores), measuring, workshop };
+  return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

@@ -1,18 +1,12 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
 import type { z } from '../core/schema';
-import {
-  type revisionListSchema,
-  type SavedJob,
-  type ImportReport,
-  type JobSummary,
-  type Place,
-} from '../wire';
-import type { ReadJob } from './archive/format';
-import { filesOfJob, parseJob, type Job, type ParsedJob } from '../core/job';
+import { type revisionListSchema, type SavedJob, type JobSummary, type Place } from '../wire';
+import { filesOfJob, type Job } from '../core/job';
 import type { Severity } from '../core/finding';
 import type { ProofReport } from '../core/proof';
 import { writing, type Db } from './db/open';
+import { documentOf, parsedDocument } from './documents';
 import type { FileStore } from './files';
 import { summaryOf, summaryOfUnreadable, type SummaryFields } from './summary';
 
@@ -47,11 +41,8 @@ export interface JobStore {
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
   markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
-  /**
-   * Adds the jobs of an archive, all or none; with `dry` it only says what would be done. One that is here, revision for
-   * revision, is left alone; where another is here under its id it is added as a copy. Nothing here is changed.
-   */
-  importJobs(jobs: readonly ReadJob[], dry: boolean): Omit<ImportReport, 'rejected'>;
+  /** Jobs that were written past this store: their limits are measured. */
+  cameIn(ids: readonly string[]): void;
   find(id: string): SavedJob | undefined;
   create(document: Job): SavedJob;
   /** Adds a revision when `baseRevision` is still the newest; otherwise says what is. */
@@ -62,6 +53,8 @@ export interface JobStore {
   newest(id: string, count: number): { number: number; document: Job }[];
   /** Keeps a revision for ever, which edits of the same sitting would leave behind; false when there is none. */
   keep(id: string, revision: number): boolean;
+  /** Gives a revision a name, by which it stays for ever; empty takes the name away. False when there is none. */
+  nameRevision(id: string, revision: number, name: string): boolean;
   /** Keeps what was measured of a revision, when it is still the newest. */
   measured(id: string, revision: number, severity: Severity): void;
   /** The newest documents of jobs; those that are gone or cannot be read are left out. */
@@ -81,8 +74,8 @@ const selectJobs = `
   LEFT JOIN proofs ON proofs.job_id = jobs.id
     AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)`;
 
-/** Told of every newest revision that was written, so that its limits can be measured. */
-export type Written = (id: string, revision: number, document: Job) => void;
+/** Told of every newest revision that was written, so that its limits can be measured; null when it is gone by then. */
+export type Written = (id: string, revision: number, document: () => Job | null) => void;
 
 export function jobStore(db: Db, files: FileStore, written: Written = () => {}): JobStore {
   const selectSummaries = db.prepare<[], SummaryRow>(
@@ -130,13 +123,16 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
   const keepRevision = db.prepare(
     'UPDATE revisions SET sitting_began_at = NULL WHERE job_id = ? AND number = ?',
   );
+  const setRevisionName = db.prepare(
+    'UPDATE revisions SET name = ?, sitting_began_at = NULL WHERE job_id = ? AND number = ?',
+  );
   const measured = db.prepare(
     `UPDATE summaries SET summary = json_set(summary, '$.severity', ?)
      WHERE job_id = ? AND (SELECT current_revision FROM jobs WHERE id = job_id) = ?`,
   );
   const moveOn = db.prepare('UPDATE jobs SET current_revision = ? WHERE id = ?');
   const selectRevisions = db.prepare<[string], RevisionRow>(
-    `SELECT revisions.number, revisions.saved_at AS savedAt, json_extract(proofs.report, '$.verdict') AS verdict,
+    `SELECT revisions.number, revisions.saved_at AS savedAt, revisions.name, json_extract(proofs.report, '$.verdict') AS verdict,
             makings.made_on AS madeOn, makings.note AS madeNote
      FROM revisions
      LEFT JOIN proofs ON proofs.job_id = revisions.job_id AND proofs.revision = revisions.number
@@ -154,6 +150,15 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
      ON CONFLICT (job_id, revision) DO UPDATE SET report = excluded.report, proved_at = excluded.proved_at`,
   );
   const now = (): string => new Date().toISOString();
+  const selectCurrent = db
+    .prepare<[string], number>('SELECT current_revision FROM jobs WHERE id = ?')
+    .pluck();
+  const readNow = (id: string, revision: number): Job | null => {
+    // A server that is being ended closes its database before the last is read.
+    const row = db.open ? selectRevision.get(id, revision) : undefined;
+    const parsed = row && parsedDocument(row.document);
+    return parsed !== undefined && 'job' in parsed ? parsed.job : null;
+  };
   const find = (id: string): SavedJob | undefined => {
     const row = selectOne.get(id);
     return row && savedJobOf(row);
@@ -163,7 +168,7 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
   const summarise = (id: string, number: number, document: Job): void => {
     upsertSummary.run(id, JSON.stringify(summaryOf(document)));
     files.refer('job', id, filesOfJob(document));
-    written(id, number, document);
+    written(id, number, () => document);
   };
   const writeRevision = (
     id: string,
@@ -182,32 +187,6 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
     if (Date.parse(at) - Date.parse(before.beganAt) > sittingMs) return at;
     deleteRevision.run(id, number);
     return before.beganAt;
-  };
-  const selectTexts = db
-    .prepare<[string], string>('SELECT document FROM revisions WHERE job_id = ? ORDER BY number')
-    .pluck();
-  /** Compared as documents of today, in which an archive has them. */
-  const isHere = ({ id, revisions }: ReadJob): boolean => {
-    const texts = selectTexts.all(id);
-    return (
-      texts.length === revisions.length &&
-      texts.every(
-        (text, index) => text === revisions[index]!.text || textOfToday(text) === revisions[index]!.text,
-      )
-    );
-  };
-  const addArchived = (id: string, job: ReadJob): void => {
-    insertJob.run(id, job.revisions[0]!.savedAt);
-    files.refer('job', id, job.files);
-    for (const { number, savedAt, text, proof, made } of job.revisions) {
-      insertRevision.run(id, number, text, savedAt, null);
-      if (proof !== null) upsertProof.run(id, number, JSON.stringify(proof.report), proof.at);
-      if (made !== null) upsertMaking.run(id, number, made.on, made.note);
-    }
-    const { number } = job.revisions.at(-1)!;
-    moveOn.run(number, id);
-    updatePlace.run(job.place, id);
-    summarise(id, number, job.newest);
   };
   summariseOldJobs(db, summarise, (id, text) =>
     upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text))),
@@ -251,16 +230,12 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
       else upsertMaking.run(id, revision, made.on, made.note);
       return true;
     }),
-    importJobs: writing(db, (jobs: readonly ReadJob[], dry: boolean) => {
-      const report = { add: [] as string[], copy: [] as string[], same: [] as string[] };
-      for (const job of jobs) {
-        const isTaken = selectOne.get(job.id) !== undefined;
-        const action = !isTaken ? 'add' : isHere(job) ? 'same' : 'copy';
-        report[action].push(job.newest.name);
-        if (!dry && action !== 'same') addArchived(isTaken ? randomUUID() : job.id, job);
+    cameIn: (ids) => {
+      for (const id of ids) {
+        const revision = selectCurrent.get(id);
+        if (revision !== undefined) written(id, revision, () => readNow(id, revision));
       }
-      return report;
-    }),
+    },
     find,
     create: writing(db, (document: Job) => {
       const id = randomUUID();
@@ -280,6 +255,10 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
       return { saved: savedJobOf(selectOne.get(id)!, document) };
     }),
     keep: writing(db, (id: string, revision: number) => keepRevision.run(id, revision).changes === 1),
+    nameRevision: writing(
+      db,
+      (id: string, revision: number, name: string) => setRevisionName.run(name, id, revision).changes === 1,
+    ),
     measured: (id, revision, severity) => void measured.run(severity, id, revision),
     documents: (ids) =>
       ids.flatMap((id) => {
@@ -340,6 +319,7 @@ interface SummaryRow {
 interface RevisionRow {
   number: number;
   savedAt: string;
+  name: string;
   verdict: ProofReport['verdict'] | null;
   madeOn: string | null;
   madeNote: string | null;
@@ -358,8 +338,14 @@ function jobSummaryOf(row: SummaryRow): JobSummary {
   };
 }
 
-function revisionEntryOf({ number, savedAt, verdict, madeOn, madeNote }: RevisionRow): RevisionEntry {
-  return { number, savedAt, proof: verdict, made: madeOn === null ? null : { on: madeOn, note: madeNote! } };
+function revisionEntryOf({ number, savedAt, name, verdict, madeOn, madeNote }: RevisionRow): RevisionEntry {
+  return {
+    number,
+    savedAt,
+    name,
+    proof: verdict,
+    made: madeOn === null ? null : { on: madeOn, note: madeNote! },
+  };
 }
 
 /** A transaction that is taken back when its work says false. */
@@ -403,35 +389,4 @@ function summariseOldJobs(
       else write(id, revision, parsed.job);
     }
   })();
-}
-
-/** A document that this program cannot read, with its raw text. */
-export class Unreadable extends Error {
-  constructor(
-    readonly problems: readonly string[],
-    readonly text: string,
-  ) {
-    super(`The document of this job cannot be read: ${problems.slice(0, 3).join(' ')}`);
-  }
-}
-
-function parsedDocument(text: string): ParsedJob {
-  try {
-    return parseJob(JSON.parse(text));
-  } catch {
-    return { problems: ['document: it is not JSON.'] };
-  }
-}
-
-/** As JSON, brought up to date; as it is when it cannot be read. */
-function textOfToday(text: string): string {
-  const parsed = parsedDocument(text);
-  return 'job' in parsed ? JSON.stringify(parsed.job) : text;
-}
-
-/** Documents of older programs are brought up to date as they are read. */
-function documentOf(text: string): Job {
-  const parsed = parsedDocument(text);
-  if ('problems' in parsed) throw new Unreadable(parsed.problems, text);
-  return parsed.job;
 }

@@ -1,15 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { buffer } from 'node:stream/consumers';
 import { join } from 'node:path';
 import { newJob } from '../core/job';
 import { goodProof } from '../testing/proofs';
-import { readArchive } from './archive/read';
 import { copiedDays, copyDaily, databaseFile, restoreCopy } from './backups';
 import { openData } from './data';
 import { openDatabase, type Db } from './db/open';
-import { Unreadable } from './jobs';
+import { Unreadable } from './documents';
 import { holdFolder, openDatabaseIn, portOf, prepareFolder, StartProblem } from './start';
 import { TooLong, workshopInThreads } from './workshop';
 
@@ -50,6 +48,15 @@ describe('revisions of one sitting', () => {
     expect(jobs.keep(id, save('g'))).toBe(true);
     save('h');
     expect(numbers()).toEqual([9, 8, 6, 4, 1]);
+    // So is what was given a name, even when that is taken away again.
+    expect(jobs.nameRevision(id, 9, 'For the harbour master')).toBe(true);
+    expect(jobs.revisions(id)[0]).toMatchObject({ number: 9, name: 'For the harbour master' });
+    expect(jobs.nameRevision(id, save('i'), 'Second')).toBe(true);
+    expect(jobs.nameRevision(id, 10, '')).toBe(true);
+    save('j');
+    save('k');
+    expect(numbers()).toEqual([12, 10, 9, 8, 6, 4, 1]);
+    expect(jobs.nameRevision(id, 11, 'Left behind')).toBe(false);
     expect(jobs.revision(id, 9)?.note).toBe('h');
     expect(jobs.revision(id, 8)?.note).toBe('g');
   });
@@ -79,11 +86,12 @@ describe('a document that cannot be read', () => {
     expect(() => data.jobs.find(id)).toThrow(Unreadable);
     expect(data.jobs.documents([id, other.id]).map((job) => job.id)).toEqual([other.id]);
     // It goes out as it is kept, and whoever takes it in is told which job is left out.
-    const content = await readArchive(await buffer(data.archive.out()));
-    expect(content).toMatchObject({
-      jobs: [{ id: other.id }],
+    const elsewhere = openDatabase(join(folder, 'elsewhere.sqlite'));
+    expect(await openData(elsewhere).archive.take(data.archive.out(), false)).toMatchObject({
+      add: [document.name],
       rejected: [{ file: `jobs/${id}.json`, reason: expect.stringContaining('“From the future”') }],
     });
+    elsewhere.close();
     second.close();
   });
 });

@@ -6,8 +6,8 @@ import type { Files } from './tasks';
 import type { Workshop } from './workshop';
 
 export interface Measuring {
-  /** The newest revision of a job; an older one that still waits is forgotten. */
-  readonly ask: (id: string, revision: number, document: Job) => void;
+  /** The newest revision of a job, read when its turn comes; an older one that still waits is forgotten. */
+  readonly ask: (id: string, revision: number, document: () => Job | null) => void;
   /** When everything that was asked for has been measured. */
   readonly settled: () => Promise<void>;
 }
@@ -18,7 +18,7 @@ export function createMeasuring(
   files: FileStore,
   tell: (id: string, revision: number, severity: Severity) => void,
 ): Measuring {
-  const waiting = new Map<string, { readonly revision: number; readonly document: Job }>();
+  const waiting = new Map<string, { readonly revision: number; readonly document: () => Job | null }>();
   let running: Promise<void> | null = null;
 
   async function run(): Promise<void> {
@@ -27,7 +27,8 @@ export function createMeasuring(
     for (let next = waiting.entries().next(); !next.done; next = waiting.entries().next()) {
       const [id, { revision, document }] = next.value;
       waiting.delete(id);
-      tell(id, revision, await measured(document));
+      const read = document();
+      if (read !== null) tell(id, revision, await measured(read));
     }
   }
 

@@ -5,7 +5,7 @@ import { cleanUpload, type CleanUpload } from '../core/logo';
 import { createLibrary, runJob } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import { reviseJobsSchema } from '../wire';
-import { readArchive } from './archive/read';
+import { stageArchive } from './archive/stage';
 
 /** Files that a job refers to, by their hashes. */
 export type Files = Readonly<Record<string, Uint8Array>>;
@@ -42,5 +42,5 @@ function revisions(
   );
 }
 
-export const tasks = { severity, clean, revisions, archive: readArchive } as const;
+export const tasks = { severity, clean, revisions, archive: stageArchive } as const;
 export type Tasks = typeof tasks;

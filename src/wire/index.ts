@@ -4,6 +4,7 @@ export {
   type ProofRecord,
   newestRevisions,
   revisionDocumentsSchema,
+  nameRevisionSchema,
   revisionListSchema,
   revisionNumberSchema,
   type SavedJob,

@@ -41,10 +41,15 @@ export const revisionListSchema = z.strictObject({
     z.strictObject({
       number: z.int().min(1),
       savedAt: z.iso.datetime(),
+      /** What its owner calls it; empty without a name. */
+      name: z.string(),
       proof: proofReportSchema.shape.verdict.nullable(),
       made: z.strictObject({ on: z.iso.date(), note: z.string() }).nullable(),
     }),
   ),
 });
+
+/** A revision's name; empty takes it away. */
+export const nameRevisionSchema = z.strictObject({ name: z.string().trim().max(80) });
 
 export const saveProofSchema = z.strictObject({ report: proofReportSchema });

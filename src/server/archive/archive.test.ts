@@ -1,11 +1,12 @@
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
+import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { pino } from 'pino';
 import { templates } from '../../content';
@@ -15,17 +16,22 @@ import { goodProof } from '../../testing/proofs';
 import { withFirst } from '../../testing/findings';
 import { createApp } from '../app';
 import { openData, type Data } from '../data';
+import { workshopHere } from '../workshop';
 import { openDatabase, type Db } from '../db/open';
-import { archiveLimits, type ReadContent } from './format';
+import type { ImportReport } from '../../wire';
+import { archiveLimits, type ArchivedFile, type ReadJob, type ReadRest } from './format';
 import { readArchive } from './read';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-archive-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
+/** An empty installation in a folder of its own. */
+const fresh = (): Db => openDatabase(join(mkdtempSync(join(folder, 'data-')), 'binarus.sqlite'));
+
 let db: Db;
 let data: Data;
 beforeEach(() => {
-  db = openDatabase(':memory:');
+  db = fresh();
   data = openData(db);
 });
 
@@ -37,11 +43,32 @@ const drawing = strToU8(
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M0 0H10V10H0Z"/></svg>',
 );
 
-const contentOf = async (bytes: Uint8Array): Promise<ReadContent> => {
-  const content = await readArchive(bytes);
+interface Content extends ReadRest {
+  readonly jobs: readonly ReadJob[];
+  readonly files: readonly ArchivedFile[];
+}
+
+/** What is read of an archive, all at once. */
+async function readAll(bytes: Uint8Array): Promise<Content | { readonly problem: string }> {
+  const path = join(folder, 'read.zip');
+  writeFileSync(path, bytes);
+  const [jobs, files]: [ReadJob[], ArchivedFile[]] = [[], []];
+  const rest = await readArchive(path, {
+    job: (job) => void jobs.push(job),
+    file: (file) => void files.push(file),
+  });
+  return 'problem' in rest ? rest : { ...rest, jobs, files };
+}
+async function contentOf(bytes: Uint8Array): Promise<Content> {
+  const content = await readAll(bytes);
   if ('problem' in content) throw new Error(content.problem);
   return content;
-};
+}
+async function take(into: Data, bytes: Uint8Array, dry = false): Promise<ImportReport> {
+  const report = await into.archive.take(Readable.from([bytes]), dry);
+  if ('problem' in report) throw new Error(report.problem);
+  return report;
+}
 const archiveOf = (from: Data): Promise<Uint8Array> => buffer(from.archive.out());
 
 const noise = (characters: number, seed: number): string =>
@@ -55,7 +82,7 @@ const noise = (characters: number, seed: number): string =>
 const everythingIn = (from: Db): unknown =>
   [
     'SELECT id, place, current_revision FROM jobs',
-    'SELECT job_id, number, document, saved_at FROM revisions',
+    'SELECT job_id, number, name, document, saved_at FROM revisions',
     'SELECT job_id, revision, report, proved_at FROM proofs',
     'SELECT job_id, revision, made_on, note FROM makings',
     'SELECT hash, media_type, bytes FROM files',
@@ -89,6 +116,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
   const { id } = data.jobs.create(withLogo);
   data.jobs.markMade(id, 1, { on: '2026-11-25', note: 'one' });
   data.jobs.addRevision(id, 1, { ...withLogo, name: 'Second' });
+  data.jobs.nameRevision(id, 1, 'First for the harbour');
   data.jobs.saveProof(id, 2, goodProof);
   data.jobs.move([data.jobs.create(document).id], 'archive');
   data.houseStyles.assign('Berths', data.houseStyles.save('Plates', lookOf(withLogo.codes[0]!)).id);
@@ -100,48 +128,79 @@ async function fill(): Promise<{ id: string; hash: string }> {
 describe('an archive', () => {
   it('brings everything into an empty installation unchanged', async () => {
     await fill();
-    const content = await contentOf(await archiveOf(data));
-    expect(content.rejected).toEqual([]);
-    const empty = openDatabase(':memory:');
+    const bytes = await archiveOf(data);
+    const empty = fresh();
     const elsewhere = openData(empty);
     const before = everythingIn(empty);
-    expect(elsewhere.archive.take(content, true).add).toEqual(['Second', 'Test plate']);
+    expect(await take(elsewhere, bytes, true)).toMatchObject({ add: ['Second', 'Test plate'], rejected: [] });
     expect(everythingIn(empty)).toEqual(before);
-    elsewhere.archive.take(content, false);
+    await take(elsewhere, bytes);
     expect(everythingIn(empty)).toEqual(everythingIn(db));
     expect(await archiveOf(elsewhere)).toEqual(await archiveOf(data));
   });
 
   it('never changes what is here: the same is left alone, another job under the same id comes beside it', async () => {
     const { id } = await fill();
-    const content = await contentOf(await archiveOf(data));
+    const bytes = await archiveOf(data);
     data.houseStyles.save('Plates', lookOf(document.codes[0]!));
     const before = everythingIn(db);
-    expect(data.archive.take(content, false)).toMatchObject({
-      add: [],
-      copy: [],
-      same: ['Second', 'Test plate'],
-    });
+    expect(await take(data, bytes)).toMatchObject({ add: [], copy: [], same: ['Second', 'Test plate'] });
     expect(everythingIn(db)).toEqual(before);
     data.jobs.addRevision(id, 2, { ...document, name: 'Went on' });
-    expect(data.archive.take(content, false)).toMatchObject({ copy: ['Second'], same: ['Test plate'] });
+    expect(await take(data, bytes)).toMatchObject({ copy: ['Second'], same: ['Test plate'] });
     expect(data.jobs.summaries()).toHaveLength(3);
     expect(data.jobs.find(id)).toMatchObject({ revision: 3, document: { name: 'Went on' } });
   });
 
-  it('comes in whole or not at all', async () => {
+  it('whose job is saved here under its id while it is read comes beside it', async () => {
+    const { id } = data.jobs.create(document);
+    const bytes = await archiveOf(data);
+    const empty = fresh();
+    const elsewhere = openData(empty, {
+      ...workshopHere,
+      archive: async (paths) => {
+        const staged = await workshopHere.archive(paths);
+        empty.prepare("INSERT INTO jobs (id, created_at, current_revision) VALUES (?, '', 1)").run(id);
+        empty
+          .prepare("INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, 1, ?, '')")
+          .run(id, JSON.stringify({ ...document, name: 'Saved meanwhile' }));
+        return staged;
+      },
+    });
+    expect(await take(elsewhere, bytes)).toMatchObject({ add: [], copy: ['Test plate'] });
+    expect(elsewhere.jobs.find(id)).toMatchObject({ document: { name: 'Saved meanwhile' } });
+    expect(empty.prepare('SELECT count(*) FROM jobs').pluck().get()).toBe(2);
+  });
+
+  it('comes in whole or not at all, and leaves nothing behind', async () => {
     await fill();
-    const content = await contentOf(await archiveOf(data));
-    const empty = openDatabase(':memory:');
+    const bytes = await archiveOf(data);
+    const empty = fresh();
+    const elsewhere = openData(empty);
     const before = everythingIn(empty);
-    const twice = {
-      ...content.jobs[0]!,
-      revisions: [...content.jobs[0]!.revisions, ...content.jobs[0]!.revisions],
-    };
-    expect(() =>
-      openData(empty).archive.take({ ...content, jobs: [...content.jobs, { ...twice, id: 'other' }] }, false),
-    ).toThrow(/UNIQUE/);
+    empty.exec(
+      `CREATE TEMP TRIGGER full BEFORE INSERT ON makings BEGIN SELECT RAISE (ABORT, 'no room'); END`,
+    );
+    await expect(take(elsewhere, bytes)).rejects.toThrow('no room');
     expect(everythingIn(empty)).toEqual(before);
+    expect(readdirSync(dirname(empty.name)).filter((file) => file.startsWith('incoming-'))).toEqual([]);
+    empty.exec('DROP TRIGGER full');
+    expect((await take(elsewhere, bytes)).add).toHaveLength(2);
+  });
+
+  it('that was cut off by a killed server is swept up by the next', () => {
+    const left = join(dirname(db.name), 'incoming-6d2f9a3e-2222-4222-8333-444455556666.sqlite');
+    writeFileSync(left, 'half');
+    openData(db);
+    expect(readdirSync(dirname(left))).not.toContain('incoming-6d2f9a3e-2222-4222-8333-444455556666.sqlite');
+  });
+
+  it('is measured after it came in', async () => {
+    await fill();
+    const elsewhere = openData(fresh());
+    await take(elsewhere, await archiveOf(data));
+    await elsewhere.measuring.settled();
+    expect(elsewhere.jobs.summaries().map(({ severity }) => severity)).not.toContain('unknown');
   });
 
   it('holds what was there at one moment, whatever is saved while it goes out', async () => {
@@ -303,13 +362,13 @@ describe('what is no archive, or a hostile one', () => {
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {
-    expect(await readArchive(bytes)).toEqual({ problem: expect.stringContaining(reason) });
+    expect(await readAll(bytes)).toEqual({ problem: expect.stringContaining(reason) });
   });
 
   it('changes nothing over HTTP, and a good one comes in', async () => {
     await fill();
     const good = await archiveOf(data);
-    const empty = openDatabase(':memory:');
+    const empty = fresh();
     const app = createServer(
       createApp({ data: openData(empty), webFolder: null, log: pino({ level: 'silent' }) }),
     );

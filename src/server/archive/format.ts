@@ -10,7 +10,7 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 5 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 6 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -37,10 +37,14 @@ export const archiveLimits = {
   files: 1_000_000,
 } as const;
 
+export const inMb = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;
+
 /** A revision as it is listed; up to version 4 its document stood in the list, too. */
 export const archivedRevisionSchema = z.strictObject({
   number: z.int().min(1).max(999_999_999),
   savedAt: z.iso.datetime(),
+  /** Since version 6. */
+  name: z.string().max(80).default(''),
   document: z.unknown().optional(),
   proof: z.strictObject({ report: proofReportSchema, at: z.iso.datetime() }).nullable(),
   made: z.strictObject({ on: z.iso.date(), note: z.string().max(500) }).nullable(),
@@ -85,14 +89,19 @@ export interface ReadJob extends Omit<ArchivedJob, 'revisions'> {
   readonly files: readonly string[];
 }
 
-export interface ReadContent {
-  readonly jobs: readonly ReadJob[];
-  readonly files: readonly ArchivedFile[];
+/** What an archive holds beside its jobs and files, once those have been taken. */
+export interface ReadRest {
   readonly houseStyles: readonly ArchivedStyle[];
   readonly pieceShelf: ArchivedShelf;
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }
 
-/** What an archive holds, or one sentence on why it is refused as a whole. */
-export type ReadArchive = ReadContent | { readonly problem: string };
+/** Takes jobs and files one by one as they are read, so that none but the one at hand is in memory. */
+export interface Taker {
+  readonly file: (file: ArchivedFile) => void;
+  readonly job: (job: ReadJob) => void;
+}
+
+/** The rest of an archive, or one sentence on why it is refused as a whole. */
+export type ReadArchive = ReadRest | { readonly problem: string };

@@ -1,7 +1,7 @@
 /** Reads an archive: each entry is looked at, counted and checked before anything is believed. */
 import { createHash } from 'node:crypto';
 import { crc32 } from 'node:zlib';
-import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
+import { open, type Entry, type ZipFile } from 'yauzl';
 import { z } from '../../core/schema';
 import { filesOfJob, parseJob, problemsOf, type Job } from '../../core/job';
 import { cleanUpload } from '../../core/logo';
@@ -13,10 +13,12 @@ import {
   archiveLimits,
   entryNames,
   entryPatterns,
+  inMb,
   type ArchivedFile,
   type ReadArchive,
-  type ReadContent,
   type ReadJob,
+  type ReadRest,
+  type Taker,
 } from './format';
 
 /** Why an archive is refused as a whole. */
@@ -24,21 +26,24 @@ class Refusal extends Error {}
 /** Why one entry is left out. */
 class Rejection extends Error {}
 
-/** What is in an archive of any version, or why it is refused. Jobs that cannot be read are left out one by one. */
-export async function readArchive(bytes: Uint8Array): Promise<ReadArchive> {
-  if (bytes.length > archiveLimits.archiveBytes)
-    return {
-      problem: `The archive has ${inMb(bytes.length)}; at most ${inMb(archiveLimits.archiveBytes)} are read.`,
-    };
+/**
+ * Hands over what is in the archive of any version that lies at `path`, files before jobs, or says why it is refused. Jobs
+ * that cannot be read are left out one by one.
+ */
+export async function readArchive(path: string, take: Taker): Promise<ReadArchive> {
+  let entries: Entries | null = null;
   try {
-    return await contentOf(await Entries.of(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)));
+    entries = await Entries.of(path);
+    return await takeAll(entries, take);
   } catch (error) {
     if (error instanceof Refusal) return { problem: error.message };
     throw error;
+  } finally {
+    entries?.close();
   }
 }
 
-async function contentOf(entries: Entries): Promise<ReadContent> {
+async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   await checkHead(entries);
   const rejected: { file: string; reason: string }[] = [];
   /** One entry after the other; one that cannot be read is noted and left out. */
@@ -64,9 +69,9 @@ async function contentOf(entries: Entries): Promise<ReadContent> {
     named(entryNames.pieceShelf),
     async (name) => matching(archivedShelfSchema, await entries.json(name)),
   );
-  const files = await each(entries.like(entryPatterns.file), (name) => readFile(entries, name));
-  const jobs = await each(entries.like(entryPatterns.job), (name) => readJob(entries, name));
-  return { jobs, files, houseStyles, pieceShelf, rejected };
+  await each(entries.like(entryPatterns.file), async (name) => take.file(await readFile(entries, name)));
+  await each(entries.like(entryPatterns.job), async (name) => take.job(await readJob(entries, name)));
+  return { houseStyles, pieceShelf, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {
@@ -134,16 +139,16 @@ class Entries {
   ) {}
 
   /** Looks at all before one is unpacked. */
-  static async of(archive: Buffer): Promise<Entries> {
+  static async of(path: string): Promise<Entries> {
     const zip = await new Promise<ZipFile>((resolve, reject) => {
-      fromBuffer(archive, { lazyEntries: true, decodeStrings: false }, (error, opened) => {
+      open(path, { lazyEntries: true, decodeStrings: false, autoClose: false }, (error, opened) => {
         if (error) reject(damaged());
         else resolve(opened);
       });
     });
     const entries = new Map<string, Entry>();
     let unpackedBytes = 0;
-    await new Promise<void>((resolve, reject) => {
+    await new Promise<void>((resolve, reject: (refusal: Refusal) => void) => {
       zip.on('error', () => {
         reject(damaged());
       });
@@ -163,8 +168,15 @@ class Entries {
         zip.readEntry();
       });
       zip.readEntry();
+    }).catch((refusal: Refusal) => {
+      zip.close();
+      throw refusal;
     });
     return new Entries(zip, entries);
+  }
+
+  close(): void {
+    this.zip.close();
   }
 
   has(name: string): boolean {
@@ -188,19 +200,26 @@ class Entries {
   async bytes(name: string): Promise<Buffer> {
     const entry = this.entries.get(name);
     if (entry === undefined) throw new Rejection(`${name} is missing.`);
-    const parts: Buffer[] = [];
+    let bytes: Buffer;
     try {
-      const stream = await new Promise<AsyncIterable<Buffer>>((resolve, reject) => {
-        this.zip.openReadStream(entry, (error, opened) => {
-          if (error) reject(error);
-          else resolve(opened);
+      bytes = await new Promise<Buffer>((resolve, reject) => {
+        this.zip.openReadStream(entry, (error, stream) => {
+          if (error) {
+            reject(error);
+            return;
+          }
+          // By its events: streams of stored entries never say that they are closed, for which a loop would wait.
+          const parts: Buffer[] = [];
+          stream.on('data', (part: Buffer) => parts.push(part));
+          stream.on('error', reject);
+          stream.on('end', () => {
+            resolve(Buffer.concat(parts));
+          });
         });
       });
-      for await (const part of stream) parts.push(part);
     } catch {
       throw new Rejection(`${name} is damaged.`);
     }
-    const bytes = Buffer.concat(parts);
     if (crc32(bytes) !== entry.crc32) throw new Rejection(`${name} is damaged: its CRC-32 differs.`);
     return bytes;
   }
@@ -220,4 +239,3 @@ function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count
 }
 
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
-const inMb = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;

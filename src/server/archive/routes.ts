@@ -3,9 +3,14 @@ import express from 'express';
 import { pipeline } from 'node:stream/promises';
 import type { Data } from '../data';
 import { Problem } from '../problem';
-import { archiveLimits } from './format';
+import { archiveLimits, inMb } from './format';
 
-export function archiveRoutes({ archive, workshop }: Data): express.Router {
+const tooLarge = new Problem(
+  413,
+  `The archive has more than ${inMb(archiveLimits.archiveBytes)}, the most that is read. Nothing was changed.`,
+);
+
+export function archiveRoutes({ archive }: Data): express.Router {
   const routes = express.Router();
   routes.get('/', async (_request, response) => {
     response.attachment(`binarus-${new Date().toISOString().slice(0, 10)}.zip`).type('application/zip');
@@ -16,11 +21,11 @@ export function archiveRoutes({ archive, workshop }: Data): express.Router {
     (request, _response, next) => {
       next(request.is('application/zip') ? undefined : new Problem(415, 'Send application/zip.'));
     },
-    express.raw({ type: 'application/zip', limit: archiveLimits.archiveBytes }),
     async (request, response) => {
-      const content = await workshop.archive(request.body as Uint8Array);
-      if ('problem' in content) throw new Problem(422, `${content.problem} Nothing was changed.`);
-      response.json(archive.take(content, request.query.dry === '1'));
+      if (Number(request.headers['content-length'] ?? 0) > archiveLimits.archiveBytes) throw tooLarge;
+      const report = await archive.take(request, request.query.dry === '1');
+      if ('problem' in report) throw new Problem(422, `${report.problem} Nothing was changed.`);
+      response.json(report);
     },
   );
   return routes;

@@ -1,29 +1,63 @@
 /** Everything out, and an archive in: as one transaction, so that a server that is killed has all of it or nothing. */
-import type { Readable } from 'node:stream';
+import { randomUUID } from 'node:crypto';
+import { createWriteStream, readdirSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { ImportReport } from '../../wire';
 import { writing, type Db } from '../db/open';
-import type { FileStore } from '../files';
 import type { HouseStyleStore } from '../houseStyles';
 import type { JobStore } from '../jobs';
 import type { PieceShelfStore } from '../pieceShelf';
-import type { ReadContent } from './format';
+import type { Workshop } from '../workshop';
+import { archiveLimits, inMb, type ReadRest } from './format';
+import type { Staged } from './stage';
 import { writeArchive } from './write';
 
 export interface ArchiveStore {
   out(): Readable;
-  /** Adds what is not here; with `dry` it only says what would be done. What is here is never changed. */
-  take(content: ReadContent, dry: boolean): ImportReport;
+  /**
+   * Adds what is not here; with `dry` it only says what would be done. What is here is never changed. One sentence when
+   * the archive is refused.
+   */
+  take(archive: Readable, dry: boolean): Promise<ImportReport | { readonly problem: string }>;
 }
 
 export interface Stores {
   readonly jobs: JobStore;
-  readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
   readonly pieceShelf: PieceShelfStore;
 }
 
-export function archiveStore(db: Db, { jobs, files, houseStyles, pieceShelf }: Stores): ArchiveStore {
-  const takeStyles = (styles: ReadContent['houseStyles']): void => {
+/** Files that an archive lies in while it comes in; those of a server that was killed are swept up by the next. */
+const passing = /^incoming-.*\.(?:zip|sqlite)$/;
+
+/** Copies what a worker thread has made ready; `?` is the time. Ids that were taken meanwhile give way. */
+const comingIn = [
+  'UPDATE staged.jobs SET id = spare_id WHERE id IN (SELECT id FROM main.jobs)',
+  `INSERT INTO main.jobs (id, created_at, current_revision, place)
+   SELECT id, created_at, current_revision, place FROM staged.jobs ORDER BY job`,
+  `INSERT INTO main.revisions (job_id, number, name, document, saved_at)
+   SELECT id, number, revisions.name, document, saved_at
+   FROM staged.jobs JOIN staged.revisions USING (job) ORDER BY job, number`,
+  `INSERT INTO main.proofs (job_id, revision, report, proved_at)
+   SELECT id, revision, report, proved_at FROM staged.jobs JOIN staged.proofs USING (job)`,
+  `INSERT INTO main.makings (job_id, revision, made_on, note)
+   SELECT id, revision, made_on, note FROM staged.jobs JOIN staged.makings USING (job)`,
+  'INSERT INTO main.summaries (job_id, summary) SELECT id, summary FROM staged.jobs',
+  `INSERT OR IGNORE INTO main.file_references (hash, owner, owner_id)
+   SELECT hash, 'job', id FROM staged.jobs JOIN staged.file_references USING (job)`,
+] as const;
+
+export function archiveStore(
+  db: Db,
+  { jobs, houseStyles, pieceShelf }: Stores,
+  workshop: Workshop,
+): ArchiveStore {
+  const folder = dirname(db.name);
+  for (const left of readdirSync(folder)) if (passing.test(left)) rmSync(join(folder, left));
+
+  const takeStyles = (styles: ReadRest['houseStyles']): void => {
     const here = houseStyles.list();
     const names = new Set(here.map(({ name }) => name));
     const styled = new Set(here.flatMap(({ collections }) => collections));
@@ -33,7 +67,7 @@ export function archiveStore(db: Db, { jobs, files, houseStyles, pieceShelf }: S
       for (const collection of collections) if (!styled.has(collection)) houseStyles.assign(collection, id);
     }
   };
-  const takeShelf = ({ templates, stockSizes }: ReadContent['pieceShelf']): void => {
+  const takeShelf = ({ templates, stockSizes }: ReadRest['pieceShelf']): void => {
     const here = pieceShelf.list();
     const isTaken = (list: readonly { name: string }[], name: string): boolean =>
       list.some((other) => other.name === name);
@@ -41,16 +75,77 @@ export function archiveStore(db: Db, { jobs, files, houseStyles, pieceShelf }: S
       if (!isTaken(here.templates, name)) pieceShelf.saveTemplate(name, document);
     for (const size of stockSizes) if (!isTaken(here.stockSizes, size.name)) pieceShelf.saveStockSize(size);
   };
+  const copyOver = writing(db, ({ houseStyles: styles, pieceShelf: shelf }: Staged) => {
+    const now = new Date().toISOString();
+    // Files come first, so that everything that refers to one finds it.
+    db.prepare(
+      `INSERT INTO main.files (hash, media_type, bytes, added_at, asked_at)
+       SELECT hash, media_type, bytes, ?, ? FROM staged.files WHERE true
+       ON CONFLICT (hash) DO UPDATE SET asked_at = excluded.asked_at`,
+    ).run(now, now);
+    takeStyles(styles);
+    takeShelf(shelf);
+    for (const sql of comingIn) db.prepare(sql).run();
+  });
+  /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
+  function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
+    db.prepare('ATTACH ? AS staged').run(stage);
+    try {
+      if (!dry) copyOver(staged);
+      const rows = db
+        .prepare<[], { id: string; name: string; isCopy: number }>(
+          'SELECT id, name, id <> given_id AS isCopy FROM staged.jobs ORDER BY job',
+        )
+        .all();
+      if (!dry) jobs.cameIn(rows.map(({ id }) => id));
+      const named = (isCopy: boolean): string[] =>
+        rows.filter((row) => (row.isCopy === 1) === isCopy).map(({ name }) => name);
+      return {
+        add: named(false),
+        copy: named(true),
+        same: [...staged.same],
+        rejected: [...staged.rejected],
+      };
+    } finally {
+      db.exec('DETACH staged');
+    }
+  }
+
   return {
     out: () => writeArchive(db, { houseStyles: houseStyles.list(), pieceShelf: pieceShelf.list() }),
-    take: writing(db, (content: ReadContent, dry: boolean) => {
-      if (!dry) {
-        // Files come first, so that the limits of the jobs can be measured with their logos.
-        for (const { mediaType, bytes } of content.files) files.add({ mediaType, bytes, removed: [] });
-        takeStyles(content.houseStyles);
-        takeShelf(content.pieceShelf);
+    take: async (archive, dry) => {
+      const incoming = join(folder, `incoming-${randomUUID()}`);
+      const [zip, stage] = [`${incoming}.zip`, `${incoming}.sqlite`];
+      try {
+        if (!(await received(archive, zip)))
+          return {
+            problem: `The archive has more than ${inMb(archiveLimits.archiveBytes)}, the most that is read.`,
+          };
+        const staged = await workshop.archive({ archive: zip, here: db.name, stage });
+        return 'problem' in staged ? staged : bringIn(stage, staged, dry);
+      } finally {
+        for (const file of [zip, stage]) rmSync(file, { force: true });
       }
-      return { ...jobs.importJobs(content.jobs, dry), rejected: [...content.rejected] };
-    }),
+    },
   };
+}
+
+/** Writes what comes to a file as it comes; false when it is more than is read. */
+async function received(archive: Readable, path: string): Promise<boolean> {
+  class TooMuch extends Error {}
+  let bytes = 0;
+  const counting = new Transform({
+    transform(part: Buffer, _encoding, done) {
+      bytes += part.length;
+      if (bytes > archiveLimits.archiveBytes) done(new TooMuch());
+      else done(null, part);
+    },
+  });
+  try {
+    await pipeline(archive, counting, createWriteStream(path));
+    return true;
+  } catch (error) {
+    if (error instanceof TooMuch) return false;
+    throw error;
+  }
 }

@@ -17,6 +17,7 @@ interface RevisionRow {
   place: Place;
   number: number;
   savedAt: string;
+  name: string;
   report: string | null;
   provedAt: string | null;
   madeOn: string | null;
@@ -76,9 +77,8 @@ export function writeArchive(db: Db, { houseStyles, pieceShelf }: Shelves): Read
   return output;
 }
 
-/** The database as it is now, whatever is written meanwhile. One in memory has one connection, which serves as it is. */
+/** The database as it is now, whatever is written meanwhile. */
 function snapshotOf(db: Db): { readonly db: Db; readonly close: () => void } {
-  if (db.memory) return { db, close: () => undefined };
   const second = new Database(db.name, { readonly: true });
   second.exec('BEGIN');
   second.prepare('SELECT count(*) FROM jobs').get();
@@ -88,7 +88,7 @@ function snapshotOf(db: Db): { readonly db: Db; readonly close: () => void } {
 /** Every job with its revisions, oldest first, without their documents. */
 export function archivedJobs(db: Db): ArchivedJob[] {
   const rows = db.prepare<[], RevisionRow>(
-    `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt,
+    `SELECT jobs.id, jobs.place, revisions.number, revisions.saved_at AS savedAt, revisions.name,
             proofs.report, proofs.proved_at AS provedAt, makings.made_on AS madeOn, makings.note AS madeNote
      FROM jobs
      JOIN revisions ON revisions.job_id = jobs.id
@@ -97,12 +97,13 @@ export function archivedJobs(db: Db): ArchivedJob[] {
      ORDER BY jobs.created_at, jobs.rowid, revisions.number`,
   );
   const jobs = new Map<string, ArchivedJob>();
-  for (const { id, place, number, savedAt, report, provedAt, madeOn, madeNote } of rows.iterate()) {
+  for (const { id, place, number, savedAt, name, report, provedAt, madeOn, madeNote } of rows.iterate()) {
     const job = jobs.get(id) ?? { id, place, revisions: [] };
     jobs.set(id, job);
     job.revisions.push({
       number,
       savedAt,
+      name,
       proof: report === null ? null : { report: JSON.parse(report) as ProofReport, at: provedAt! },
       made: madeOn === null ? null : { on: madeOn, note: madeNote! },
     });

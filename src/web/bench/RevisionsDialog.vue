@@ -4,7 +4,14 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { listed } from '../../core/finding';
 import { describeChanges, type Job } from '../../core/job';
 import type { PressView } from '../../engine';
-import { fetchNewestRevisions, fetchRevision, keepRevision, listRevisions, markMade } from '../shared/api';
+import {
+  fetchNewestRevisions,
+  fetchRevision,
+  keepRevision,
+  listRevisions,
+  markMade,
+  nameRevision,
+} from '../shared/api';
 import { useEngine } from '../shared/engine';
 import { useAttempt } from '../shared/useAttempt';
 import { useWording } from '../shared/useWording';
@@ -22,6 +29,7 @@ const documents = shallowRef<ReadonlyMap<number, Job>>(new Map());
 const chosen = ref<number | null>(null);
 const chosenView = shallowRef<PressView | null>(null);
 const { problem, attempt } = useAttempt();
+const name = ref('');
 const madeOn = ref('');
 const madeNote = ref('');
 const load = (): Promise<void> =>
@@ -52,6 +60,7 @@ watch(shown, (isShown) => {
 const choose = (entry: Entry): Promise<void> =>
   attempt(async () => {
     chosen.value = entry.number;
+    name.value = entry.name;
     madeOn.value = entry.made?.on ?? new Date().toISOString().slice(0, 10);
     madeNote.value = entry.made?.note ?? '';
     const view = await useEngine().desk.view(await document(entry.number), bench.chosenCode);
@@ -84,6 +93,14 @@ const restore = (): Promise<void> =>
     shown.value = false;
   });
 
+/** One without a name would be left behind by the next edits of the same sitting. */
+const setName = (): Promise<void> =>
+  attempt(async () => {
+    if (chosen.value === null) return;
+    await nameRevision(bench.id, chosen.value, name.value.trim());
+    entries.value = await listRevisions(bench.id);
+  });
+
 const setMade = (made: { on: string; note: string } | null): Promise<void> =>
   attempt(async () => {
     if (chosen.value === null) return;
@@ -101,6 +118,7 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
           <button type="button" :class="{ chosen: entry.number === chosen }" @click="choose(entry)">
             <span class="measure">{{ entry.number }}</span>
             <span>
+              <strong v-if="entry.name" class="named">{{ entry.name }}</strong>
               {{ changesOf(entry.number) }}
               <span v-if="entry.made" class="made">made on {{ entry.made.on }} {{ entry.made.note }}</span>
               <span class="note"
@@ -142,12 +160,24 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
         <button type="button" class="action" :disabled="differences.length === 0" @click="restore">
           Restore revision {{ chosenEntry.number }} as a new one
         </button>
+        <form class="name" @submit.prevent="setName">
+          <label for="revision-name">Name</label>
+          <ElInput
+            id="revision-name"
+            v-model="name"
+            placeholder="keeps this revision among all later ones"
+            :maxlength="80"
+          />
+          <button type="submit" class="action" :disabled="name.trim() === chosenEntry.name">
+            {{ name.trim() === '' && chosenEntry.name ? 'Take the name away' : 'Name it' }}
+          </button>
+        </form>
         <form class="mark" @submit.prevent="setMade({ on: madeOn, note: madeNote })">
           <label for="made-on">Made on</label>
           <ElInput id="made-on" v-model="madeOn" type="date" />
           <ElInput
             v-model="madeNote"
-            placeholder="note: machine, settings, how many"
+            placeholder="note: machine, settings, count"
             aria-label="Note"
             :maxlength="500"
           />
@@ -194,6 +224,7 @@ ol button:hover,
 }
 
 ol .note,
+.named,
 .made {
   display: block;
 }
@@ -235,6 +266,14 @@ figure svg {
 .differences {
   padding-left: 20px;
   list-style: square;
+}
+
+.name {
+  display: grid;
+  grid-template-columns: auto minmax(120px, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
 }
 
 .mark {

@@ -24,6 +24,11 @@ export async function keepRevision(id: string, revision: number): Promise<void> 
   await request(`/api/jobs/${id}/revisions/${revision}/kept`, jsonRequest('PUT', {}));
 }
 
+/** Gives a revision a name, by which it stays for ever; empty takes the name away. */
+export async function nameRevision(id: string, revision: number, name: string): Promise<void> {
+  await request(`/api/jobs/${id}/revisions/${revision}/name`, jsonRequest('PUT', { name }));
+}
+
 /** The newest documents of jobs; those that are gone or cannot be read are left out. */
 export const fetchDocuments = async (
   ids: readonly string[],

@@ -1,0 +1,33 @@
+/** Documents of jobs as they are kept: JSON of any version, brought up to date as it is read. */
+import { parseJob, type Job, type ParsedJob } from '../core/job';
+
+/** A document that this program cannot read, with its raw text. */
+export class Unreadable extends Error {
+  constructor(
+    readonly problems: readonly string[],
+    readonly text: string,
+  ) {
+    super(`The document of this job cannot be read: ${problems.slice(0, 3).join(' ')}`);
+  }
+}
+
+export function parsedDocument(text: string): ParsedJob {
+  try {
+    return parseJob(JSON.parse(text));
+  } catch {
+    return { problems: ['document: it is not JSON.'] };
+  }
+}
+
+/** As JSON, brought up to date; as it is when it cannot be read. */
+export function textOfToday(text: string): string {
+  const parsed = parsedDocument(text);
+  return 'job' in parsed ? JSON.stringify(parsed.job) : text;
+}
+
+/** Throws `Unreadable`. */
+export function documentOf(text: string): Job {
+  const parsed = parsedDocument(text);
+  if ('problems' in parsed) throw new Unreadable(parsed.problems, text);
+  return parsed.job;
+}
