@@ -8,7 +8,7 @@ import { finalCodewords } from './codewords';
 import { encodeSymbol, smallestVersions } from './encode';
 import { shortestSegments, runsOf } from './segments';
 import { defaultSymbolSettings, type SymbolSettings } from './settings';
-import { levels, type Level } from './tables';
+import { blockLayout, levels, type Level } from './tables';
 
 const forced = (settings: Partial<SymbolSettings>): SymbolSettings => ({
   ...defaultSymbolSettings,
@@ -18,6 +18,22 @@ const forced = (settings: Partial<SymbolSettings>): SymbolSettings => ({
 
 const rowsOf = ({ size, modules }: { size: number; modules: Uint8Array }): string[] =>
   Array.from({ length: size }, (_, row) => modules.subarray(row * size, (row + 1) * size).join(''));
+
+const names: Record<Level, 'low' | 'medium' | 'quartile' | 'high'> = {
+  L: 'low',
+  M: 'medium',
+  Q: 'quartile',
+  H: 'high',
+};
+
+/** The package adds a border of one module. */
+const rowsOfQr = (rows: readonly (readonly boolean[])[]): string[] =>
+  rows.slice(1, -1).map((row) =>
+    row
+      .slice(1, -1)
+      .map((dark) => (dark ? '1' : '0'))
+      .join(''),
+  );
 
 describe('the worked example 01234567 in 1-M', () => {
   // ISO/IEC 18004:2015, Annex I (I.2): data and error correction codewords, mask 010.
@@ -39,12 +55,6 @@ describe('the worked example 01234567 in 1-M', () => {
 });
 
 describe('beside two independent encoders', () => {
-  const names: Record<Level, 'low' | 'medium' | 'quartile' | 'high'> = {
-    L: 'low',
-    M: 'medium',
-    Q: 'quartile',
-    H: 'high',
-  };
   /** Printable ASCII that cannot be packed tighter, so that all three write one byte segment. */
   const bytesOf = (random: () => number, length: number): string =>
     Array.from({ length }, () => 'abcdefghijklmnopqrstuvwxyz#?&=_~!'[Math.floor(random() * 33)]).join('');
@@ -67,17 +77,32 @@ describe('beside two independent encoders', () => {
         encoding: 'byte',
       });
       expect(rowsOf(symbol!)).toEqual(rowsOf({ size: theirs.modules.size, modules: theirs.modules.data }));
-      expect(rowsOf(symbol!)).toEqual(
-        others.slice(1, -1).map((row) =>
-          row
-            .slice(1, -1)
-            .map((dark) => (dark ? '1' : '0'))
-            .join(''),
-        ),
-      );
+      expect(rowsOf(symbol!)).toEqual(rowsOfQr(others));
       expect(await readBack(symbol!)).toEqual([text, text]);
     }
   }, 60_000);
+});
+
+describe('every version at every level', () => {
+  // Reference: the package qr, an independent encoder. Blocks, check codewords, patterns and order of Tables 9 and E.1.
+  it.each(levels)('%s has the modules of an independent encoder', (level) => {
+    for (let version = 1; version <= 40; version++) {
+      // As full as it goes, so that every block has data of its own.
+      const { dataCodewords } = blockLayout(version, level);
+      const text = Array.from({ length: dataCodewords - (version < 10 ? 2 : 3) }, (_, place) =>
+        String.fromCharCode(97 + ((place * 7 + version) % 26)),
+      ).join('');
+      const { symbol } = encodeSymbol(text, forced({ version, level, mask: 3, mode: 'byte' }));
+      const others = encodeWithQr(text, 'raw', {
+        version,
+        ecc: names[level],
+        mask: 3,
+        border: 1,
+        encoding: 'byte',
+      });
+      expect([version, rowsOf(symbol!)]).toEqual([version, rowsOfQr(others)]);
+    }
+  });
 });
 
 describe('encodeSymbol', () => {
