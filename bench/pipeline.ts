@@ -2,7 +2,7 @@
 import { logoAssets } from '../src/node/logoAssets';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { countCorners } from '../src/core/artwork';
-import { type CodeSettings, type Job, newJob, thingsOf } from '../src/core/job';
+import { type CodeSettings, type Job, newJob, itemsOf } from '../src/core/job';
 import { pathData } from '../src/core/output';
 import { plainPiece } from '../src/core/piece';
 import { findPair } from '../src/core/plan';
@@ -43,7 +43,7 @@ function crowdedJob(): Job {
     id: `code-${place + 1}`,
     placement: at(place),
   }));
-  const items = thingsOf([
+  const items = itemsOf([
     ...codes.map(({ id }) => ({
       kind: 'frame' as const,
       around: id,

@@ -5,8 +5,8 @@
  *   npm run deliberate-faults -- --at src/core/check/room.ts:42
  *
  * `--each`: faults a room, drawn with the seed; another seed draws others. `--at`: every fault of one line. A fault is seen
- * when a test fails or does not end. The tests of the fault's own room are asked first, then all that use the file. Ends
- * with 1 when five in a hundred or more stay unseen.
+ * when a test fails or does not end. The tests of the fault's own room are asked first, then what is said of jobs of all
+ * kinds, then all that use the file. Ends with 1 when five in a hundred or more stay unseen.
  */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -190,6 +190,7 @@ async function seenBy(tree, { path, start, end, becomes }) {
     const room = relative('src/core', dirname(path)).split('/')[0];
     return (
       (await firstFailure(tree, [`src/core/${room}/`])) ??
+      (await firstFailure(tree, ['src/content/readout'])) ??
       (await firstFailure(tree, [...asked, '--findRelatedTests', path]))
     );
   } finally {
@@ -200,7 +201,7 @@ async function seenBy(tree, { path, start, end, becomes }) {
 /** Tests that fail already would see every fault. */
 async function endUnlessTestsPass() {
   const tree = newTree();
-  const failure = await firstFailure(tree, [...asked, 'src/core/'], 4 * limitMs);
+  const failure = await firstFailure(tree, [...asked, 'src/core/', 'src/content/'], 4 * limitMs);
   rmSync(tree, { recursive: true, force: true });
   if (failure === null) return;
   console.error(`The tests do not pass as the code stands; mend them first: ${failure}`);

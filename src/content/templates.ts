@@ -1,6 +1,6 @@
 /** Twelve complete pieces to begin with, each a job document from the boatyard. */
 import { presets } from '../core/artwork';
-import { newJob, thingsOf, withCodeAdded, type Job, type ThingDraft } from '../core/job';
+import { newJob, itemsOf, withCodeAdded, type Job, type ItemDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { regatta } from './regatta';
 import {
@@ -31,7 +31,7 @@ interface Plan {
   readonly size: readonly [widthMm: number, heightMm: number];
   readonly code: readonly [widthMm: number, xMm: number | 'middle', yMm: number | 'middle'];
   readonly piece?: Partial<PieceSettings>;
-  readonly items?: readonly ThingDraft[];
+  readonly items?: readonly ItemDraft[];
   readonly distanceM: number;
   readonly mirrored?: boolean;
   readonly shapes?: string;
@@ -55,12 +55,12 @@ const office: Message = {
   emails: ['office@ternquay.example'],
 } as Message;
 
-const words = (text: string, more: Partial<WordsSettings> = {}): ThingDraft => ({
+const words = (text: string, more: Partial<WordsSettings> = {}): ItemDraft => ({
   kind: 'words',
   text,
   ...more,
 });
-const icon = (name: string, more: Partial<ArtSettings> = {}): ThingDraft => ({
+const icon = (name: string, more: Partial<ArtSettings> = {}): ItemDraft => ({
   kind: 'art',
   source: { kind: 'icon', icon: name },
   ...more,
@@ -355,7 +355,7 @@ function jobOf(plan: Plan): Job {
   return {
     ...job,
     codes,
-    piece: { ...job.piece, ...plan.piece, items: thingsOf(plan.items ?? []) },
+    piece: { ...job.piece, ...plan.piece, items: itemsOf(plan.items ?? []) },
     making: { ...job.making, mirrored: plan.mirrored ?? false },
     reading: { distanceM: plan.distanceM },
   };

@@ -2,7 +2,7 @@
 import { regatta } from '../content';
 import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
-import { type Look, type Job, newJob, type NewJobOptions, thingsOf, type ThingDraft } from '../core/job';
+import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../core/plan';
@@ -35,7 +35,7 @@ interface DemoJob extends NewJobOptions {
   readonly level?: Level;
   readonly piece?: Partial<PieceSettings>;
   readonly place?: CodePlacement;
-  readonly things?: readonly ThingDraft[];
+  readonly things?: readonly ItemDraft[];
   readonly mirrored?: boolean;
 }
 
@@ -260,7 +260,7 @@ export function demoJobs(): Job[] {
         ...job.piece,
         outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
         ...entry.piece,
-        items: thingsOf(entry.things ?? []),
+        items: itemsOf(entry.things ?? []),
       },
       making: { ...job.making, mirrored: entry.mirrored ?? false },
       reading: { distanceM },

@@ -1,7 +1,7 @@
 /** Jobs of all kinds, for properties that have to hold whatever a job is. */
 import fc from 'fast-check';
 import { presets } from '../core/artwork';
-import { newJob, thingsOf, withCodeAdded, type CodeSettings, type Job, type ThingDraft } from '../core/job';
+import { newJob, itemsOf, withCodeAdded, type CodeSettings, type Job, type ItemDraft } from '../core/job';
 import { newLogo } from '../core/logo';
 import { roundCorners, type HoleSettings, type OutlineSettings } from '../core/piece';
 import { pairs } from '../core/plan';
@@ -13,7 +13,7 @@ const axis = (to: number): fc.Arbitrary<number | 'middle'> =>
 
 const icon = { kind: 'icon', icon: 'anchor' } as const;
 
-const drafts: fc.Arbitrary<ThingDraft> = fc.oneof(
+const drafts: fc.Arbitrary<ItemDraft> = fc.oneof(
   fc.record({
     kind: fc.constant('words' as const),
     text: fc.constantFrom('SCAN ME', 'Bolt 12 mm', '{host}', '{serial}', 'Slipway\nhigh water'),
@@ -112,7 +112,7 @@ export const randomJobs: fc.Arbitrary<Job> = fc.nat({ max: pairs.length - 1 }).c
       const job: Job = {
         ...start,
         codes: [{ ...first, id: 'code-1' }],
-        piece: { ...start.piece, ...piece, shadow, items: thingsOf(items) },
+        piece: { ...start.piece, ...piece, shadow, items: itemsOf(items) },
         making: { ...start.making, reversed, mirrored },
         reading: { distanceM },
       };

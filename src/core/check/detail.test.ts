@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../../node/logoAssets';
-import { applyChanges, newJob, thingsOf, type Job } from '../job';
+import { applyChanges, newJob, itemsOf, type Job } from '../job';
 import { findPair } from '../plan';
 import { createLibrary, runJob } from '../run';
 import { told } from '../../testing/findings';
@@ -15,7 +15,7 @@ const anchored = (widthMm: number): Job => {
     codeWidthMm: 29,
     pieceSizeMm: { width: 120, height: 70 },
   });
-  const items = thingsOf([
+  const items = itemsOf([
     { kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 8, yMm: 20, widthMm },
   ]);
   return { ...job, piece: { ...job.piece, items } };

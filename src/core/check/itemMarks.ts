@@ -1,4 +1,4 @@
-/** Limits on how things on the piece come out: strokes, signs, pictures, fields. */
+/** Limits on how items on the piece come out: strokes, signs, pictures, fields. */
 import { aboutPiece, mm, say, type Fix } from '../finding';
 import { roundUpTo, slack } from '../numbers';
 import type { ItemSettings, PlacedItem } from '../piece';

@@ -1,4 +1,4 @@
-/** What limits on things on the piece measure of them. */
+/** What limits on items on the piece measure of them. */
 import type { About } from '../finding';
 import type { PlacedItem } from '../piece';
 

@@ -17,7 +17,7 @@ import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
 import { measureFields, measureGlyphs, measurePictures, measureStrokes } from './itemMarks';
-import { measureOverlaps, measureThingsInside } from './things';
+import { measureOverlaps, measureThingsInside } from './items';
 import { measureMirroring, measurePolarity } from './tone';
 import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, measureStand } from './whole';
 

@@ -15,7 +15,7 @@ export interface Source {
 /** `fine` is shown round, `caution` as a triangle, `stop` as a square; a stop holds files back. */
 export type Severity = 'fine' | 'caution' | 'stop';
 
-/** Whom a finding is about: the whole piece, a code, a thing on it or a row of holes, by their ids. */
+/** Whom a finding is about: the whole piece, a code, an item on it or a row of holes, by their ids. */
 export type About = { readonly on: 'piece' } | { readonly on: 'code' | 'item' | 'hole'; readonly id: string };
 
 export const aboutPiece: About = { on: 'piece' };

@@ -6,5 +6,5 @@ export { filesOfJob, filesOfLook, type Look, lookOf, lookSchema, plainLook } fro
 export { inLook, lookKey, lookName, type LookPart, lookParts, mixedLooks } from './looks';
 export { anyJobSchema, type ParsedJob, parseJob } from './migrations';
 export { newJob, type NewJobOptions } from './newJob';
-export { newArt, newBorder, newFrame, newWords, type ThingDraft, thingsOf } from './newThings';
+export { newArt, newBorder, newFrame, newWords, type ItemDraft, itemsOf } from './newItems';
 export { textFields } from './textFields';

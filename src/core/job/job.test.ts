@@ -87,7 +87,7 @@ describe('a job document', () => {
       ['piece-inside', { on: 'piece' }],
       ['quiet-zone', { on: 'code', id: 'code-1' }],
     ]);
-    // Two things had one id.
+    // two items had one id.
     expect(new Set(read.piece.items.map(({ id }) => id)).size).toBe(read.piece.items.length);
   });
 

@@ -2,7 +2,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../../node/logoAssets';
 import { told, withFirst } from '../../testing/findings';
-import { newJob, parseJob, thingsOf, type Job } from '../job';
+import { newJob, parseJob, itemsOf, type Job } from '../job';
 import { mostOutlines, newLogo } from '../logo';
 import { readOutlineFile, type OutlineSettings } from '../piece';
 import { findPair } from '../plan';
@@ -31,7 +31,7 @@ async function saidOf(text: string) {
   const source = drawing('a');
   files.set(source.file, text);
   const job = withFirst(plate(), { logo: newLogo(source) });
-  const items = thingsOf([{ kind: 'art', source, xMm: 2, yMm: 2, widthMm: 20 }]);
+  const items = itemsOf([{ kind: 'art', source, xMm: 2, yMm: 2, widthMm: 20 }]);
   const library = createLibrary(assets);
   const both = { ...job, piece: { ...job.piece, items } };
   await library.load(both);
@@ -85,7 +85,7 @@ describe('a drawing', () => {
   });
 
   it('that is missing is told of a picture on the piece too, which can be taken away', async () => {
-    const items = thingsOf([{ kind: 'art', source: drawing('lost'), xMm: 2, yMm: 2, widthMm: 20 }]);
+    const items = itemsOf([{ kind: 'art', source: drawing('lost'), xMm: 2, yMm: 2, widthMm: 20 }]);
     const job = { ...plate(), piece: { ...plate().piece, items } };
     const library = createLibrary(assets);
     await library.load(job);

@@ -4,7 +4,7 @@ import { logoAssets } from '../../node/logoAssets';
 import { told, withFirst, withPlacement } from '../../testing/findings';
 import { randomJobs } from '../../testing/randomJobs';
 import { findingKey, type Severity } from '../finding';
-import { applyChanges, newJob, parseJob, thingsOf, type Job } from '../job';
+import { applyChanges, newJob, parseJob, itemsOf, type Job } from '../job';
 import { findPair } from '../plan';
 import { newLogo } from '../logo';
 import { createLibrary } from './library';
@@ -49,7 +49,7 @@ describe('a job', () => {
       pieceSizeMm: { width: 60, height: 60 },
     });
     const shadow = { rightMm: 1, downMm: 1, blurMm: 1, opacity: 0.5 };
-    const items = thingsOf([{ kind: 'words', text: 'SLIPWAY', yMm: 46, capitalMm: 6 }]);
+    const items = itemsOf([{ kind: 'words', text: 'SLIPWAY', yMm: 46, capitalMm: 6 }]);
     const small: Job = { ...sticker, piece: { ...sticker.piece, shadow, items } };
     const wide = withPlacement(small, { widthMm: 27 });
     await library.load(small);

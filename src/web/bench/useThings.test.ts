@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals
 import { createPinia, setActivePinia } from 'pinia';
 import { effectScope, type EffectScope } from 'vue';
 import { logoAssets } from '../../node/logoAssets';
-import { newJob, thingsOf, type Job } from '../../core/job';
+import { newJob, itemsOf, type Job } from '../../core/job';
 import { findPair } from '../../core/plan';
 import { createLibrary } from '../../core/run';
 import { createPress } from '../../engine/press';
@@ -24,7 +24,7 @@ function boardOn(material: string, machine: string): Job {
     codeWidthMm: 29,
     pieceSizeMm: { width: 120, height: 80 },
   });
-  const items = thingsOf([
+  const items = itemsOf([
     { kind: 'words', text: 'BERTH 17', xMm: 8, yMm: 6, capitalMm: 4 },
     { kind: 'words', text: 'TIDES', xMm: 'middle', yMm: 60, capitalMm: 4 },
     { kind: 'frame', around: 'code-1', shape: 'band', bandMm: 5, text: 'SCAN ME' },

@@ -64,7 +64,7 @@ export interface PlacedCode {
 
 export const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 
-/** The near edge of a thing of a length along an axis of the piece. */
+/** The near edge of an item of a length along an axis of the piece. */
 export const placeAlong = (place: Axis, length: number, piece: number): number =>
   place === 'middle' ? (piece - length) / 2 : place;
 

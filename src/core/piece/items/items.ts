@@ -251,7 +251,7 @@ function putter(
   };
 }
 
-/** What of a thing's settings makes it larger or smaller by a share. */
+/** What of an item's settings makes it larger or smaller by a share. */
 export function sizedBy(settings: WordsSettings | ArtSettings, share: number): Partial<WordsSettings> {
   const times = (value: number): number => Number((value * share).toFixed(4));
   if (settings.kind === 'art') return { widthMm: times(settings.widthMm) };

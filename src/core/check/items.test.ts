@@ -9,8 +9,8 @@ import {
   type CodeSettings,
   type Job,
   newJob,
-  thingsOf,
-  type ThingDraft,
+  itemsOf,
+  type ItemDraft,
 } from '../job';
 import type { About } from '../finding';
 import { createLibrary, makeFiles, runJob, type JobResult } from '../run';
@@ -24,7 +24,7 @@ const address = 'https://ternquay.example/berth/17';
 
 /** A plywood board of 90 by 70 with a version 3 code of 29 mm in its middle. */
 function board(
-  things: readonly ThingDraft[] = [],
+  things: readonly ItemDraft[] = [],
   piece: Partial<PieceSettings> = {},
   placement: Partial<CodePlacement> = {},
 ): Job {
@@ -34,7 +34,7 @@ function board(
     codeWidthMm: 29,
     pieceSizeMm: { width: 90, height: 70 },
   });
-  return withPlacement({ ...job, piece: { ...job.piece, items: thingsOf(things), ...piece } }, placement);
+  return withPlacement({ ...job, piece: { ...job.piece, items: itemsOf(things), ...piece } }, placement);
 }
 async function run(job: Job): Promise<JobResult> {
   await library.load(job);
@@ -53,7 +53,7 @@ const hole: HoleSettings = {
   yMm: 8,
   keepOutMm: 2,
 };
-const words = (text: string, more: object = {}): ThingDraft => ({ kind: 'words', text, ...more });
+const words = (text: string, more: object = {}): ItemDraft => ({ kind: 'words', text, ...more });
 
 describe('the quiet zone against everything on the piece', () => {
   it('is ended by the words that stand nearest, by name, and every fix clears it', async () => {
@@ -226,7 +226,7 @@ describe('things on the piece', () => {
 
 describe('holes', () => {
   it('are clear of edge, code, words and each other', async () => {
-    const severity = async (holes: readonly HoleSettings[], things: readonly ThingDraft[] = []) =>
+    const severity = async (holes: readonly HoleSettings[], things: readonly ItemDraft[] = []) =>
       (await find(board(things, { holes: [...holes] }), 'piece-holes'))!.severity;
     expect(await severity([hole])).toBe('fine');
     expect(await severity([{ ...hole, xMm: 2.5 }])).toBe('stop');

@@ -2,19 +2,19 @@
 import { newLogo, type LogoSource } from '../logo';
 import type { ArtSettings, BorderSettings, FrameSettings, ItemSettings, WordsSettings } from '../piece';
 
-/** What differs from a new thing of its kind. */
-export type ThingDraft =
+/** What differs from a new item of its kind. */
+export type ItemDraft =
   | ({ readonly kind: 'words'; readonly text: string } & Partial<WordsSettings>)
   | ({ readonly kind: 'art'; readonly source: LogoSource } & Partial<ArtSettings>)
   | ({ readonly kind: 'frame' } & Partial<FrameSettings>)
   | ({ readonly kind: 'border' } & Partial<BorderSettings>);
 
-/** The things of a piece, numbered by kind and order. */
-export const thingsOf = (drafts: readonly ThingDraft[]): ItemSettings[] => drafts.map(thingOf);
+/** The items of a piece, numbered by kind and order. */
+export const itemsOf = (drafts: readonly ItemDraft[]): ItemSettings[] => drafts.map(itemOf);
 
 const plainInk = newLogo({ kind: 'icon', icon: 'anchor' }).ink;
 
-function thingOf(draft: ThingDraft, index: number): ItemSettings {
+function itemOf(draft: ItemDraft, index: number): ItemSettings {
   const id = `${draft.kind}-${index + 1}`;
   switch (draft.kind) {
     case 'words':
