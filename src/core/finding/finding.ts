@@ -51,6 +51,8 @@ export type CodePart = 'message' | 'symbol' | 'style' | 'logo' | 'placement';
 export interface PartChange {
   readonly part: CodePart;
   readonly set: Fields | null;
+  /** Nothing of the part stays: it becomes `set`. */
+  readonly whole?: true;
 }
 
 /** One change to the job document. */

@@ -10,7 +10,7 @@ function changed(job: Job, change: Change): Job {
     case 'code':
       return withCode(job, change.id, (code) => ({
         ...code,
-        [change.part]: change.set && { ...code[change.part], ...change.set },
+        [change.part]: change.set && (change.whole ? change.set : { ...code[change.part], ...change.set }),
       }));
     case 'piece':
       return { ...job, piece: { ...job.piece, ...change.set } };

@@ -59,5 +59,11 @@ export const fieldFix = (label: string, set: Readonly<Record<string, string>>): 
   changes: [{ part: 'message', set }],
 });
 
+/** A click that makes it a message of another kind. */
+export const kindFix = (label: string, message: Readonly<Record<string, unknown>>): Fix<PartChange> => ({
+  label: [label],
+  changes: [{ part: 'message', set: message, whole: true }],
+});
+
 export const standardSource = (text: string): Source => ({ tag: 'std', text });
 export const commonPractice: Source = { tag: 'cp', text: 'common practice, no source' };

@@ -1,5 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { applyChanges, newJob, parseJob } from '../job';
+import { runJob } from '../run';
 import { describeMessage, messageSchema, readPayload, writeMessage, type Message } from './kinds';
 
 const web = (address: string): Message => ({ kind: 'web', address });
@@ -28,9 +30,24 @@ describe('a web address', () => {
   it.each([
     ['javascript:alert(1)', 'address-scheme'],
     ['data:text/html,x', 'address-scheme'],
-    ['https://ternquay .example/', 'address-form'],
+    ['https://ternquay .example/', 'address-host'],
   ])('%p is stopped with %s', (address, kind) => {
     expect(describeMessage(web(address)).findings).toMatchObject([{ kind, severity: 'stop' }]);
+  });
+});
+
+describe('what is no web address', () => {
+  it.each([
+    ['ines@ternquay.example', { kind: 'email', to: ['ines@ternquay.example'] }],
+    ['our new menu', { kind: 'text', text: 'our new menu' }],
+    ['ternquay-tides:berth/17', { kind: 'app', link: 'ternquay-tides:berth/17' }],
+  ])('%p becomes what it is in one click', (typed, message) => {
+    const job = newJob({ message: web(typed) });
+    const [finding] = runJob(job).findings;
+    const mended = applyChanges(job, finding!.fixes[0]!.changes);
+    expect(parseJob(mended)).toEqual({ job: mended });
+    expect(mended.codes[0]!.message).toMatchObject(message);
+    expect(runJob(mended).findings.filter(({ station }) => station === 'message')).toEqual([]);
   });
 });
 

@@ -1,15 +1,12 @@
 /** A web address: what a phone opens. */
 import punycode from 'punycode/punycode.js';
 import { z } from '../schema';
-import type { PartFinding } from '../finding';
-import {
-  commonPractice,
-  fieldFinding,
-  fieldFix,
-  standardSource,
-  type Description,
-  type MessageKind,
-} from './kind';
+import type { Fix, PartChange, PartFinding } from '../finding';
+import { addressFaults, type AddressFault } from './address';
+import { app } from './app';
+import { email } from './email';
+import { commonPractice, fieldFinding, fieldFix, kindFix, type Description, type MessageKind } from './kind';
+import { text } from './text';
 
 /** What the address leads to. The payload is the same; words and icons follow the purpose. */
 export const webPurposes = [
@@ -52,8 +49,6 @@ function read(payload: string): WebMessage | null {
   return isAddress ? { kind: 'web', address: payload } : null;
 }
 
-const urlStandard = standardSource('WHATWG URL Standard');
-const refusedSchemes = /^(javascript|data|vbscript|file):/i;
 /** Hosts that only this network knows (RFC 1918, RFC 4193, RFC 6762, RFC 8375). */
 const privateHost =
   /^(localhost|127\.|10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|169\.254\.|\[(::1|f[cd]|fe80))|\.(local|internal|localhost|lan|home\.arpa)$|^[^.[]+$/i;
@@ -95,18 +90,28 @@ function describe(message: WebMessage): Description {
   };
 }
 
+/** One click for each slip: the address that was meant, or the kind of message that it is. */
+function fixesOf({ kind, likely }: AddressFault, typed: string): Fix<PartChange>[] {
+  if (kind === 'address-email') return [kindFix('Make it an e-mail', { ...email.empty, to: [typed] })];
+  if (kind === 'address-word') return [kindFix('Make it plain text', { ...text.empty, text: typed })];
+  if (kind === 'address-other-scheme')
+    return [kindFix('Make it an application link', { ...app.empty, link: typed })];
+  return likely === null ? [] : [fieldFix(`Make it ${likely}`, { address: likely })];
+}
+
 function problems(typed: string, payload: string, url: URL | null): PartFinding[] {
-  const refused = refusedSchemes.exec(payload);
-  const stop = (code: string, text: string): PartFinding[] => [
-    fieldFinding(code, 'stop', 'Address', text, urlStandard),
-  ];
-  if (refused)
-    return stop('address-scheme', `Phones do not open ${refused[1]!.toLowerCase()}: addresses from a code.`);
-  if (url === null) return stop('address-form', `“${payload}” is not an address that a browser can open.`);
-  const findings: PartFinding[] = [];
-  const caution = (code: string, text: string, fixed?: string, label = ''): void => {
+  const faults = addressFaults(typed);
+  const findings: PartFinding[] = faults.map((fault) =>
+    fieldFinding(fault.kind, fault.severity, 'Address', fault.text, fault.source, fixesOf(fault, typed)),
+  );
+  if (
+    url === null ||
+    faults.some(({ kind, severity }) => severity === 'stop' || kind === 'address-other-scheme')
+  )
+    return findings;
+  const caution = (code: string, words: string, fixed?: string, label = ''): void => {
     const fixes = fixed === undefined ? [] : [fieldFix(label, { address: fixed })];
-    findings.push(fieldFinding(code, 'caution', 'Address', text, commonPractice, fixes));
+    findings.push(fieldFinding(code, 'caution', 'Address', words, commonPractice, fixes));
   };
   if (/\s/.test(typed))
     caution('address-space', 'There is a space inside the address; it is written as %20. Was it meant?');
