@@ -40,6 +40,39 @@ test('a telephone number is shown back as a phone would dial it, and a slip is t
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
+test('an address that cannot be right is stopped with the one that was meant', async ({ page }) => {
+  await newJob(page);
+  await page.getByLabel('Address').fill('htp:/ternquay.example/menu');
+  await expect(page.getByRole('alert')).toContainText('“htp” is no scheme that a browser knows');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.getByRole('button', { name: 'Make it https://ternquay.example/menu' }).first().click();
+  await expect(page.getByLabel('Address')).toHaveValue('https://ternquay.example/menu');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('what is typed is recognised, and becomes its kind in one click', async ({ page }) => {
+  await newJob(page);
+  await page.getByLabel('Address').fill('0044 20 7946 0018');
+  await page.getByRole('button', { name: 'Make it: Telephone call' }).click();
+  await expect(page.getByLabel('Number')).toHaveValue('0044 20 7946 0018');
+  await page.getByRole('button', { name: 'Make it +44 20 7946 0018' }).first().click();
+  await expect(page.getByTestId('payload')).toHaveText('tel:+442079460018');
+
+  // A chat: the link that the service gives falls into its parts, and the pattern is there the next time.
+  await newJob(page);
+  await chooseKind(page, 'Chat');
+  await expect(page.getByText('Paste the link that your chat service gives')).toBeVisible();
+  await page.getByLabel('Link pattern').focus();
+  await paste(page, 'https://chat.example/send?phone=442079460018&text=Is%20berth%2017%20free%3F');
+  await expect(page.getByLabel('Number')).toHaveValue('+442079460018');
+  await expect(page.getByLabel('Text', { exact: true })).toHaveValue('Is berth 17 free?');
+  await newJob(page);
+  await chooseKind(page, 'Chat');
+  await expect(page.getByLabel('Link pattern')).toHaveValue(
+    'https://chat.example/send?phone={number}&text={text}',
+  );
+});
+
 test('a version is economised away in one click, and comes back with one step', async ({ page }) => {
   await newJob(page);
   await page

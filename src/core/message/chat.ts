@@ -3,6 +3,7 @@ import { z } from '../schema';
 import type { PartFinding } from '../finding';
 import { commonPractice, fieldFinding, type MessageKind } from './kind';
 import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';
+import { percentDecoded } from './query';
 
 export const chatSchema = z.strictObject({
   kind: z.literal('chat'),
@@ -22,6 +23,30 @@ function write(message: ChatMessage): string {
     .replaceAll('{text}', encodeURIComponent(message.text));
 }
 
+/**
+ * A link that a chat service gives for one's own number, pasted as the pattern: its number and text become fields. Null
+ * when the pattern has its places already, or when no number is found in it.
+ */
+export function chatFromLink(message: ChatMessage): ChatMessage | null {
+  const link = message.pattern.trim();
+  if (/\{(?:number|text)\}/.test(link) || !/^[a-z][a-z0-9+-]*:/i.test(link) || !URL.canParse(link))
+    return null;
+  // After the host, so that no part of its name is taken for a number (ITU-T E.164, 6: at most 15 digits).
+  const start = /^[a-z][a-z0-9+-]*:(?:\/\/[^/?#]*)?/i.exec(link)![0];
+  const rest = link.slice(start.length);
+  const number = /(?:\+|%2B)?(?<!\d)(\d{7,15})(?!\d)/i.exec(rest);
+  if (number === null) return null;
+  const text = /([?&](?:text|body|message|msg)=)([^&#]*)/i.exec(rest);
+  const pattern = rest.replace(number[0], '{number}').replace(text?.[0] ?? '\0', `${text?.[1]}{text}`);
+  return {
+    ...message,
+    pattern: start + pattern,
+    number: `+${number[1]}`,
+    country: '',
+    text: text === null ? message.text : percentDecoded(text[2]!.replaceAll('+', ' ')),
+  };
+}
+
 function problems(message: ChatMessage): PartFinding[] {
   const findings = numberFindings(message).map((finding) => ({ ...finding, severity: 'stop' as const }));
   const pattern = message.pattern.trim();
@@ -30,7 +55,14 @@ function problems(message: ChatMessage): PartFinding[] {
       ...fieldFinding(code, 'stop', 'Link pattern', text, commonPractice),
       severity: 'stop',
     });
-  if (pattern === '') return findings;
+  if (pattern === '') {
+    if (message.number.trim() !== '' || message.text !== '')
+      say(
+        'chat-pattern',
+        'Paste the link that your chat service gives for your own number: number and text are found in it.',
+      );
+    return findings;
+  }
   if (!URL.canParse(pattern.replace(/\{(number|text)\}/g, '1')))
     say(
       'chat-pattern',
@@ -55,7 +87,11 @@ export const chat: MessageKind<ChatMessage> = {
       write(message) === ''
         ? 'Opens no chat yet.'
         : `Opens a chat with ${readNumber(message).shown || 'somebody'}${message.text === '' ? '' : ` and the text “${message.text}”`}.`,
-    notes: ['The number has to be international: the link carries its digits without the +.'],
+    notes: [
+      message.pattern.trim() === ''
+        ? 'Paste the link that your chat service gives for your own number: number and text are found in it.'
+        : 'The number has to be international: the link carries its digits without the +.',
+    ],
     findings: problems(message),
   }),
 };

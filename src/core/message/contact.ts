@@ -1,7 +1,9 @@
 /** A contact to save: vCard 3.0 (RFC 2426), vCard 4.0 (RFC 6350), or the compact form that phones read as well. */
 import { z } from '../schema';
 import { looksLikeAddress } from './email';
-import { fieldFinding, standardSource, type MessageKind } from './kind';
+import type { PartFinding } from '../finding';
+import { fieldFinding, fieldFix, standardSource, type MessageKind } from './kind';
+import { readNumber, withPlus } from './phoneNumber';
 
 export const contactForms = ['vcard3', 'vcard4', 'compact'] as const;
 
@@ -197,6 +199,24 @@ function readCompact(payload: string): ContactMessage {
   return contact;
 }
 
+/** Checked as in calls, one finding for all. */
+function phoneFindings(phones: readonly string[]): PartFinding[] {
+  const wrong = filled(phones).filter((number) => !readNumber({ number, country: '' }).understood);
+  if (wrong.length === 0) return [];
+  const mended = phones.map((number) => withPlus(number) ?? number);
+  const isMended = wrong.every((number) => withPlus(number) !== null);
+  return [
+    fieldFinding(
+      'contact-phone',
+      'caution',
+      'Telephone',
+      `${wrong.map((number) => `“${number}”`).join(', ')} cannot be dialled from everywhere. Give it with + and the country code.`,
+      standardSource('ITU-T E.164; RFC 3966'),
+      isMended ? [fieldFix('Put + for 00', { phones: mended })] : [],
+    ),
+  ];
+}
+
 export const contact: MessageKind<ContactMessage> = {
   name: 'Contact',
   schema: contactSchema,
@@ -209,15 +229,18 @@ export const contact: MessageKind<ContactMessage> = {
     return {
       summary: `Offers to save the contact “${nameOf(message) || filled([...message.phones, ...message.emails])[0]}”.`,
       notes: ['A picture is left out on purpose: it is many times what a code can hold.'],
-      findings: wrong.map((address) =>
-        fieldFinding(
-          'contact-email',
-          'stop',
-          'E-mail',
-          `“${address}” is not an e-mail address.`,
-          standardSource('RFC 6068'),
+      findings: [
+        ...phoneFindings(message.phones),
+        ...wrong.map((address) =>
+          fieldFinding(
+            'contact-email',
+            'stop',
+            'E-mail',
+            `“${address}” is not an e-mail address.`,
+            standardSource('RFC 6068'),
+          ),
         ),
-      ),
+      ],
     };
   },
 };

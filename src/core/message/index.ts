@@ -19,4 +19,5 @@ export {
 } from './kinds';
 export { numberCountries } from './phoneNumber';
 export { hexadecimalOf } from './raw';
+export { recognised } from './recognise';
 export { webPurposes } from './web';

@@ -54,7 +54,10 @@ export function fieldFinding(
 }
 
 /** A click that sets fields of the message. */
-export const fieldFix = (label: string, set: Readonly<Record<string, string>>): Fix<PartChange> => ({
+export const fieldFix = (
+  label: string,
+  set: Readonly<Record<string, string | readonly string[]>>,
+): Fix<PartChange> => ({
   label: [label],
   changes: [{ part: 'message', set }],
 });

@@ -2,7 +2,7 @@
 import { getCountries, parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/min';
 import { z } from '../schema';
 import type { PartFinding } from '../finding';
-import { fieldFinding, standardSource } from './kind';
+import { fieldFinding, fieldFix, standardSource } from './kind';
 
 /** A number as typed, with the country whose national form it may have (ISO 3166-1 alpha-2). */
 export const phoneNumberSchema = z.strictObject({
@@ -33,6 +33,14 @@ export function readNumber({ number, country }: TypedNumber): ReadNumber {
   };
 }
 
+/** With + for 00 in front, as people type it; null when that gives no number. */
+export function withPlus(number: string): string | null {
+  const typed = number.trim();
+  if (!/^0\s*0/.test(typed)) return null;
+  const plus = typed.replace(/^0\s*0\s*/, '+');
+  return readNumber({ number: plus, country: '' }).understood ? plus : null;
+}
+
 /** What is wrong with a number, in plain words; nothing for an empty one. */
 export function numberFindings(typed: TypedNumber): PartFinding[] {
   if (typed.number.trim() === '') return [];
@@ -43,6 +51,18 @@ export function numberFindings(typed: TypedNumber): PartFinding[] {
       fieldFinding('phone-number', 'stop', 'Number', `“${typed.number}” has no digits to dial.`, source),
     ];
   if (understood) return [];
+  const abroad = withPlus(typed.number);
+  if (abroad !== null)
+    return [
+      fieldFinding(
+        'phone-number',
+        'caution',
+        'Number',
+        `“${typed.number.trim()}” begins with 00, which dials abroad only from some countries; + does from all.`,
+        source,
+        [fieldFix(`Make it ${abroad}`, { number: abroad, country: '' })],
+      ),
+    ];
   const hint =
     typed.number.trim().startsWith('+') || typed.country !== ''
       ? ''

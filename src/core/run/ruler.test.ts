@@ -96,6 +96,9 @@ describe('a payment', () => {
       iban: 'DE89370400440532013000',
     } as Message);
     const wide = withFirst(payment, { symbol: { ...payment.codes[0]!.symbol, level: 'Q' } });
+    // The level that it begins with is not raised past it.
+    expect(runJob(payment).findings.filter(({ kind }) => kind === 'symbol-rule')).toEqual([]);
+    expect(runJob(payment).made!.codes[0]!.symbol.level).toBe('M');
     const stop = runJob(wide).findings.find(({ kind }) => kind === 'symbol-rule')!;
     expect(stop).toMatchObject({ severity: 'stop' });
     const mended = runJob(applyChanges(wide, stop.fixes[0]!.changes));

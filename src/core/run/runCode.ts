@@ -63,8 +63,13 @@ export function runCode(
   previous?: CodeRun,
 ): CodeRun {
   const payload = writeMessage(settings.message);
-  const encodeSettings = { ...settings.symbol, isBytes: holdsBytes(settings.message) };
   const description = describeMessage(settings.message);
+  const encodeSettings = {
+    ...settings.symbol,
+    // A level that the message's own standard asks for is not raised: that would be a stop of our own making.
+    raiseLevel: settings.symbol.raiseLevel && description.symbolRule?.level !== settings.symbol.level,
+    isBytes: holdsBytes(settings.message),
+  };
   const inColour = printsColours && (settings.logo?.ink.keepsColours ?? false);
   const cache = encodeAndDraw(settings, payload, encodeSettings, inColour, library, previous?.cache);
   const { encoded, art, artwork, damage } = cache;

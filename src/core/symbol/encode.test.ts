@@ -140,7 +140,7 @@ describe('encodeSymbol', () => {
 
   it('says what a forced version lacks and offers the version that holds it', () => {
     const { findings } = encodeSymbol('q'.repeat(40), forced({ version: 1 }));
-    expect(findings[0]).toMatchObject({ kind: 'version-too-small' });
+    expect(findings[0]).toMatchObject({ kind: 'version-too-small', severity: 'stop' });
     expect(findings[0]!.fixes[0]!.changes).toEqual([{ part: 'symbol', set: { version: 3 } }]);
   });
 

@@ -10,8 +10,13 @@ export const usePreferences = defineStore('preferences', () => {
   /** Width of a bank card on this screen in CSS pixels, as the user measured it; null before that. */
   const cardPx = ref<number | null>(numberOrNull(recall(localStorage, 'binarus.cardPx')));
   watch(cardPx, (value) => remember(localStorage, 'binarus.cardPx', value));
-  return { unit, cardPx };
+  /** The link of the owner's chat service, with places for number and text; empty before one was pasted. */
+  const chatPattern = ref(stringOf(recall(localStorage, 'binarus.chatPattern')));
+  watch(chatPattern, (value) => remember(localStorage, 'binarus.chatPattern', value));
+  return { unit, cardPx, chatPattern };
 });
+
+const stringOf = (value: unknown): string => (typeof value === 'string' && value.length <= 500 ? value : '');
 
 const numberOrNull = (value: unknown): number | null =>
   typeof value === 'number' && value > 50 && value < 5000 ? value : null;

@@ -7,6 +7,7 @@ import {
   kindIds,
   kindName,
   readPayload,
+  recognised,
   writeMessage,
   type KindId,
   type Message,
@@ -14,6 +15,7 @@ import {
 import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
+import { usePreferences } from '../../stores/preferences';
 import CampaignFields from './CampaignFields.vue';
 import FiledAs from './FiledAs.vue';
 import KindForm from './KindForm.vue';
@@ -25,8 +27,10 @@ defineOptions({ inheritAttrs: false });
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const { words } = useWording();
+const preferences = usePreferences();
 const problems = ref<readonly string[]>([]);
-const recognised = ref('');
+/** What was recognised when it was pasted. */
+const told = ref('');
 /** What was filled in for other kinds in this sitting, so that looking at another kind loses nothing. */
 const leftBehind = new Map<KindId, Message>();
 
@@ -37,24 +41,62 @@ watch(
 );
 
 function setMessage(next: Message, key: string): void {
-  recognised.value = '';
+  told.value = '';
   problems.value = bench.editCode({ message: next }, key);
 }
 
 function setKind(kind: KindId): void {
   leftBehind.set(message.value.kind, message.value);
-  setMessage(leftBehind.get(kind) ?? emptyMessage(kind), 'kind');
+  setMessage(leftBehind.get(kind) ?? beginning(kind), 'kind');
+}
+
+/** A chat begins with the link that was used last. */
+function beginning(kind: KindId): Message {
+  const empty = emptyMessage(kind);
+  return empty.kind === 'chat' ? { ...empty, pattern: preferences.chatPattern } : empty;
+}
+watch(message, (now) => {
+  if (now.kind === 'chat' && now.pattern.includes('{number}')) preferences.chatPattern = now.pattern.trim();
+});
+
+/** What is typed is of another kind than the form that it is typed in. */
+const other = computed(() => recognised(message.value));
+const otherName = computed(() =>
+  other.value === null
+    ? ''
+    : other.value.kind === message.value.kind
+      ? 'Take its number and text out'
+      : `Make it: ${kindName(other.value.kind)}`,
+);
+function takeOther(): void {
+  const next = other.value;
+  if (next === null) return;
+  if (next.kind !== message.value.kind) leftBehind.set(message.value.kind, message.value);
+  setMessage(next, 'recognised');
 }
 
 /** Pasting into an empty message recognises what it is and fills in the form for it. */
 function paste(event: ClipboardEvent): void {
   const pasted = event.clipboardData?.getData('text/plain') ?? '';
+  if (message.value.kind === 'chat') {
+    pasteLink(event, { ...message.value, pattern: pasted.trim() });
+    return;
+  }
   if (pasted.trim() === '' || writeMessage(message.value) !== '') return;
   const read = readPayload(pasted.trim());
   if (read.kind === 'text' || read.kind === message.value.kind) return;
   event.preventDefault();
   setMessage(read, 'paste');
-  recognised.value = `Recognised as: ${kindName(read.kind)}.`;
+  told.value = `Recognised as: ${kindName(read.kind)}.`;
+}
+
+/** A link of a chat service falls into pattern, number and text. */
+function pasteLink(event: ClipboardEvent, pasted: Message): void {
+  const found = recognised(pasted);
+  if (found === null) return;
+  event.preventDefault();
+  setMessage(found, 'paste');
+  told.value = 'Number and text were found in the link; the rest is kept for the next chat.';
 }
 
 /** The empty message is told on the stage; here the form says what it is for. */
@@ -90,7 +132,15 @@ const findings = computed(() =>
         :address="message.address"
         @change="setMessage({ ...message, address: $event }, 'campaign')"
       />
-      <p v-if="recognised" class="note" role="status">{{ recognised }}</p>
+      <p v-if="other" class="other" role="status">
+        {{
+          other.kind === message.kind
+            ? 'A number was found in this link.'
+            : `This looks like: ${kindName(other.kind)}.`
+        }}
+        <button type="button" class="action" @click="takeOther">{{ otherName }}</button>
+      </p>
+      <p v-if="told" class="note" role="status">{{ told }}</p>
       <p v-if="view.payload === ''" class="note">
         Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.
       </p>
@@ -139,6 +189,13 @@ section {
 
 .kind {
   width: 170px;
+}
+
+.other {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  font-size: 13px;
 }
 
 .does {
