@@ -53,7 +53,7 @@ test('an address that cannot be right is stopped with the one that was meant', a
 test('what is typed is recognised, and becomes its kind in one click', async ({ page }) => {
   await newJob(page);
   await page.getByLabel('Address').fill('0044 20 7946 0018');
-  await page.getByRole('button', { name: 'Make it: Telephone call' }).click();
+  await page.getByRole('button', { name: 'Make it: Telephone call' }).first().click();
   await expect(page.getByLabel('Number')).toHaveValue('0044 20 7946 0018');
   await page.getByRole('button', { name: 'Make it +44 20 7946 0018' }).first().click();
   await expect(page.getByTestId('payload')).toHaveText('tel:+442079460018');

@@ -4,8 +4,8 @@ import { z } from '../schema';
 import type { Fix, PartChange, PartFinding } from '../finding';
 import { addressFaults, type AddressFault } from './address';
 import { app } from './app';
-import { email } from './email';
 import { commonPractice, fieldFinding, fieldFix, kindFix, type Description, type MessageKind } from './kind';
+import { looseNames, readLoosely } from './loose';
 import { text } from './text';
 
 /** What the address leads to. The payload is the same; words and icons follow the purpose. */
@@ -74,28 +74,28 @@ function describe(message: WebMessage): Description {
   const payload = write(message);
   const typed = message.address.trim();
   if (payload === '') return { summary: 'Opens nothing yet.', notes: [], findings: [] };
+  const url = URL.canParse(payload) ? new URL(payload) : null;
+  const findings = problems(typed, payload, url);
+  if (findings.some(({ severity }) => severity === 'stop'))
+    return { summary: 'Opens no page.', notes: [], findings };
   const notes: string[] = [];
   if (!schemePattern.test(typed)) notes.push('No scheme was typed, so https:// is put in front.');
   if (message.address !== typed) notes.push('White space around the address is left out.');
-  if (/[^\x21-\x7e]/.test(typed) && URL.canParse(payload))
+  if (/[^\x20-\x7e]/.test(typed))
     notes.push(
       'Other scripts are written as browsers send them: xn-- for the host, percent signs for the rest.',
     );
-  const url = URL.canParse(payload) ? new URL(payload) : null;
   const host = url === null || url.host === '' ? payload : punycode.toUnicode(url.host);
-  return {
-    summary: `Opens ${host} ${purposeWords[message.purpose ?? 'page']}.`,
-    notes,
-    findings: problems(typed, payload, url),
-  };
+  return { summary: `Opens ${host} ${purposeWords[message.purpose ?? 'page']}.`, notes, findings };
 }
 
 /** One click for each slip: the address that was meant, or the kind of message that it is. */
 function fixesOf({ kind, likely }: AddressFault, typed: string): Fix<PartChange>[] {
-  if (kind === 'address-email') return [kindFix('Make it an e-mail', { ...email.empty, to: [typed] })];
-  if (kind === 'address-word') return [kindFix('Make it plain text', { ...text.empty, text: typed })];
+  const loose = readLoosely(typed);
+  if (loose !== null) return [kindFix(`Make it: ${looseNames[loose.kind]}`, { ...loose })];
+  if (kind === 'address-word') return [kindFix(`Make it: ${text.name}`, { ...text.empty, text: typed })];
   if (kind === 'address-other-scheme')
-    return [kindFix('Make it an application link', { ...app.empty, link: typed })];
+    return [kindFix(`Make it: ${app.name}`, { ...app.empty, link: typed })];
   return likely === null ? [] : [fieldFix(`Make it ${likely}`, { address: likely })];
 }
 

@@ -127,11 +127,6 @@ const findings = computed(() =>
         </ElSelect>
       </div>
       <KindForm :key="message.kind" :message="message" @change="setMessage" />
-      <CampaignFields
-        v-if="message.kind === 'web' && message.address"
-        :address="message.address"
-        @change="setMessage({ ...message, address: $event }, 'campaign')"
-      />
       <p v-if="other" class="other" role="status">
         {{
           other.kind === message.kind
@@ -140,6 +135,11 @@ const findings = computed(() =>
         }}
         <button type="button" class="action" @click="takeOther">{{ otherName }}</button>
       </p>
+      <CampaignFields
+        v-else-if="message.kind === 'web' && message.address"
+        :address="message.address"
+        @change="setMessage({ ...message, address: $event }, 'campaign')"
+      />
       <p v-if="told" class="note" role="status">{{ told }}</p>
       <p v-if="view.payload === ''" class="note">
         Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.
