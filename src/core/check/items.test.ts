@@ -183,6 +183,15 @@ describe('things on the piece', () => {
         label,
         'fine',
       ]);
+    // Pushed to one side, the piece grows by what lies over on that side, and no more.
+    const aside = board([{ kind: 'frame', text: 'SCAN ME' }], {}, { xMm: 20, yMm: 37 });
+    const over = (await run(aside)).made!.piece.items[0]!.box;
+    const wider = (await find(aside, 'piece-inside'))!.fixes.find(({ label }) =>
+      label.startsWith('Make the piece'),
+    )!;
+    expect(wider.changes[0]).toMatchObject({
+      set: { heightMm: 70 + Math.ceil(over.y + over.height - 70 + 0.01) },
+    });
     const tight = board([{ kind: 'frame', text: 'SCAN ME', bandMm: 9 }], { widthMm: 40, heightMm: 40 });
     const stop = (await find(tight, 'piece-inside'))!;
     expect(stop.fixes.map(({ label }) => label)).toEqual([

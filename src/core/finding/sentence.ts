@@ -72,10 +72,12 @@ export const metricAmount = ({ value, by, unit }: Amount): string =>
 export const mmPerInch = 25.4;
 export const mPerFoot = 0.3048;
 
-/** The same in inches and feet. */
+/** The same in inches and feet; distances in whole inches up to a yard. */
 export const inchAmount = ({ value, by, unit }: Amount): string =>
   unit === 'm'
-    ? `${trimmed(value / mPerFoot, 2)} ft`
+    ? value < 3 * mPerFoot
+      ? `${trimmed((value / mPerFoot) * 12, 0)} in`
+      : `${trimmed(value / mPerFoot, 1)} ft`
     : `${[value, by].flatMap((side) => (side === undefined ? [] : trimmed(side / mmPerInch, 3))).join(' × ')} in`;
 
 /** What codes are called: by their places in the job, and `code` when there is only one. */

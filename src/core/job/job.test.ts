@@ -99,6 +99,25 @@ describe('a job document', () => {
   });
 });
 
+describe('the settings of a symbol', () => {
+  // ISO/IEC 18004:2015, 5.1 and 7.8.2: versions 1 to 40, masks 0 to 7.
+  it.each([
+    [{ version: 40, mask: 7 }, true],
+    [{ version: 1, mask: 0 }, true],
+    [{ version: 41 }, false],
+    [{ version: 0 }, false],
+    [{ version: 2.5 }, false],
+    [{ mask: 8 }, false],
+    [{ mask: -1 }, false],
+    [{ level: 'X' }, false],
+  ])('%j: %p', (set, isValid) => {
+    const job = newJob({ message: { kind: 'text', text: 'tide' } });
+    const [code] = job.codes;
+    const changed = { ...job, codes: [{ ...code!, symbol: { ...code!.symbol, ...set } }] };
+    expect('job' in parseJob(changed)).toBe(isValid);
+  });
+});
+
 describe('a new job', () => {
   it.each(pairs)(
     'on $material.name is fine from the start, with no stop and no caution but contrast',

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-/** A length in the user's unit. What is typed is taken over as soon as it is a length within the range. */
-import { computed, ref, watch } from 'vue';
+/** A length in the user's unit, typed with fractions, units, sums and products, or stepped with the arrow keys. */
+import { computed, useId } from 'vue';
 import { usePreferences } from '../stores/preferences';
-import { lengthNumber, lengthText, parseLength } from './units';
+import FieldHint from './FieldHint.vue';
+import { parseLength } from './typedLength';
+import { lengthNumber, lengthText, steppedMm } from './units';
+import { useNumberField } from './useNumberField';
 
 const props = defineProps<{
   label: string;
@@ -15,71 +18,49 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [mm: number] }>();
 
 const preferences = usePreferences();
-const typed = ref(lengthNumber(props.mm, preferences.unit));
-const problem = ref('');
-const focused = ref(false);
-
-watch([() => props.mm, () => preferences.unit], () => {
-  const shown = parseLength(typed.value, preferences.unit);
-  const same = shown !== null && Math.abs(shown - props.mm) < 1e-3;
-  if (!focused.value || !same) reset();
+const { typed, problem, said, isFocused, range, focus, type, settle, stepTo, leave } = useNumberField({
+  value: () => props.mm,
+  min: () => props.minMm,
+  max: () => props.maxMm,
+  parse: (text) => parseLength(text, preferences.unit),
+  show: (mm) => lengthNumber(mm, preferences.unit),
+  name: (mm) => lengthText(mm, preferences.unit),
+  noun: 'length',
+  take: (mm) => emit('change', Number(mm.toFixed(4))),
 });
-
-function reset(): void {
-  typed.value = lengthNumber(props.mm, preferences.unit);
-  problem.value = '';
-}
-
-function take(text: string): void {
-  typed.value = text;
-  const mm = parseLength(text, preferences.unit);
-  const range = `${lengthText(props.minMm, preferences.unit)} to ${lengthText(props.maxMm, preferences.unit)}`;
-  if (mm === null) problem.value = `“${text}” is no length. Give ${range}.`;
-  else if (mm < props.minMm || mm > props.maxMm)
-    problem.value = `${lengthText(mm, preferences.unit)} is outside ${range}.`;
-  else {
-    problem.value = '';
-    emit('change', Number(mm.toFixed(4)));
-  }
-}
 
 function step(event: KeyboardEvent, direction: 1 | -1): void {
   event.preventDefault();
   const base = props.stepMm ?? 1;
   const size = event.shiftKey ? base * 10 : event.altKey ? base / 10 : base;
-  const mm = Math.min(Math.max(props.mm + direction * size, props.minMm), props.maxMm);
-  problem.value = '';
-  typed.value = lengthNumber(mm, preferences.unit);
-  emit('change', Number(mm.toFixed(4)));
-}
-
-function leave(): void {
-  focused.value = false;
-  reset();
+  stepTo(steppedMm(props.mm, size, direction, preferences.unit));
 }
 
 const fieldId = computed(() => `measure-${props.label.toLowerCase().replace(/\W+/g, '-')}`);
+const hintId = useId();
 </script>
 
 <template>
   <div class="field">
     <label :for="fieldId">{{ label }}</label>
-    <div>
+    <div class="box">
       <ElInput
         :id="fieldId"
         class="measure"
-        :class="{ wrong: problem }"
+        :class="{ wrong: problem, long: typed.length > 6 }"
         :model-value="typed"
         :aria-invalid="problem !== ''"
-        @update:model-value="take"
-        @focus="focused = true"
+        :aria-describedby="hintId"
+        @update:model-value="type"
+        @focus="focus"
         @blur="leave"
+        @keydown.enter="settle"
         @keydown.up="step($event as KeyboardEvent, 1)"
         @keydown.down="step($event as KeyboardEvent, -1)"
       >
         <template #suffix>{{ preferences.unit }}</template>
       </ElInput>
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <FieldHint :id="hintId" :problem="problem" :said="said" :range="range" :is-focused="isFocused" />
     </div>
   </div>
 </template>
@@ -92,19 +73,20 @@ const fieldId = computed(() => `measure-${props.label.toLowerCase().replace(/\W+
   align-items: baseline;
 }
 
+.box {
+  position: relative;
+}
+
 .field :deep(.el-input__inner) {
   font-family: var(--mono);
   font-variant-numeric: tabular-nums;
 }
 
-.wrong :deep(.el-input__wrapper) {
-  box-shadow: 0 0 0 2px var(--stop) inset !important;
+.long :deep(.el-input__inner) {
+  font-size: 12px;
 }
 
-.problem {
-  margin-top: 2px;
-  color: var(--stop);
-  font-family: var(--sans);
-  font-size: 12px;
+.wrong :deep(.el-input__wrapper) {
+  box-shadow: 0 0 0 2px var(--stop) inset !important;
 }
 </style>

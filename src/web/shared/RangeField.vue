@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** A number between two ends, dragged or typed. */
-import { computed, ref, useId } from 'vue';
+import { useId } from 'vue';
+import FieldHint from './FieldHint.vue';
+import { useNumberField } from './useNumberField';
 
 const props = defineProps<{
   label: string;
@@ -13,41 +15,55 @@ const props = defineProps<{
 }>();
 const value = defineModel<number>({ required: true });
 const id = useId();
-const shown = computed(() => Number((value.value * (props.scale ?? 1)).toFixed(2)));
-
-function take(event: Event, scale: number): void {
-  const typed = Number((event.target as HTMLInputElement).value) / scale;
-  if (Number.isFinite(typed))
-    value.value = Number(Math.min(props.max, Math.max(props.min, typed)).toFixed(4));
-}
-
-/** What is being typed stays as it is, whatever is drawn anew meanwhile, until it is taken over. */
-const typed = ref<string | null>(null);
-function takeTyped(event: Event): void {
-  typed.value = null;
-  take(event, props.scale ?? 1);
-}
+const scale = (): number => props.scale ?? 1;
+const show = (own: number): string => String(Number((own * scale()).toFixed(2)));
+const { typed, problem, said, isFocused, range, focus, type, settle, leave } = useNumberField({
+  value: () => value.value,
+  min: () => props.min,
+  max: () => props.max,
+  parse: (text) =>
+    /^\s*[-+]?(\d+([.,]\d*)?|[.,]\d+)\s*$/.test(text) ? Number(text.replace(',', '.')) / scale() : null,
+  show,
+  name: (own) => `${show(own)} ${props.unit}`.trim(),
+  noun: 'number',
+  take: (own) => (value.value = Number(own.toFixed(4))),
+});
+const hintId = useId();
 </script>
 
 <template>
   <div class="field">
     <label :for="id">{{ label }}</label>
-    <input :id="id" type="range" :min="min" :max="max" :step="step" :value="value" @input="take($event, 1)" />
+    <input
+      :id="id"
+      type="range"
+      :min="min"
+      :max="max"
+      :step="step"
+      :value="value"
+      @input="value = Number(($event.target as HTMLInputElement).value)"
+    />
     <span class="typed measure">
       <input
         type="text"
         inputmode="decimal"
         :aria-label="`${label}, in ${unit}`"
-        :value="typed ?? shown"
-        @input="typed = ($event.target as HTMLInputElement).value"
-        @change="takeTyped"
+        :value="typed"
+        :aria-invalid="problem !== ''"
+        :aria-describedby="hintId"
+        @focus="focus"
+        @input="type(($event.target as HTMLInputElement).value)"
+        @change="settle"
+        @blur="leave"
       /><span class="unit">{{ unit }}</span>
     </span>
+    <FieldHint :id="hintId" :problem="problem" :said="said" :range="range" :is-focused="isFocused" />
   </div>
 </template>
 
 <style scoped>
 .field {
+  position: relative;
   display: grid;
   grid-template-columns: 84px minmax(40px, 1fr) 62px;
   gap: 8px;

@@ -17,7 +17,7 @@ export function colourText(hex: string, notation: ColourNotation): string {
     }
     case 'oklch': {
       const { l, c, h } = oklch(hex)!;
-      return `oklch(${l.toFixed(4)} ${c.toFixed(4)} ${(h ?? 0).toFixed(1)})`;
+      return `oklch(${l.toFixed(4)} ${c.toFixed(4)} ${(h ?? 0).toFixed(2)})`;
     }
   }
 }

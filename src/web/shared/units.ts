@@ -15,18 +15,26 @@ export function lengthText(mm: number, unit: LengthUnit, moreDecimals = 0): stri
     : `${(mm / mmPerInch).toFixed(3 + moreDecimals)} in`;
 }
 
+/** A distance from which something is read: whole inches up to a yard, then feet. */
 export function distanceText(m: number, unit: LengthUnit, moreDecimals = 0): string {
-  const decimals = 2 + moreDecimals;
-  return unit === 'mm' ? `${m.toFixed(decimals)} m` : `${(m / mPerFoot).toFixed(decimals)} ft`;
+  if (unit === 'mm') return `${m.toFixed(2 + moreDecimals)} m`;
+  const feet = m / mPerFoot;
+  return feet < 3 ? `${(feet * 12).toFixed(moreDecimals)} in` : `${feet.toFixed(1 + moreDecimals)} ft`;
 }
 
-/** Reads a typed length: a number, with a comma or a point, with or without `mm`, `cm`, `in` or `"`. Null when it is none. */
-export function parseLength(typed: string, unit: LengthUnit): number | null {
-  const match = /^\s*([-+]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|cm|in|")?\s*$/i.exec(typed);
-  if (match === null) return null;
-  const value = Number(match[1]!.replace(',', '.'));
-  const given = match[2]?.toLowerCase() ?? unit;
-  return value * (given === 'mm' ? 1 : given === 'cm' ? 10 : mmPerInch);
+/** Steps that rulers in inches have. */
+const inchSteps = [1 / 256, 1 / 128, 1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 4, 8];
+
+/** A length one step on or back: by so many millimetres, or to the next mark of a ruler in inches with steps about as large. */
+export function steppedMm(mm: number, stepMm: number, direction: 1 | -1, unit: LengthUnit): number {
+  if (unit === 'mm') return Number((mm + direction * stepMm).toFixed(4));
+  const wanted = stepMm / mmPerInch;
+  const step = inchSteps.reduce((best, one) =>
+    Math.abs(one - wanted) < Math.abs(best - wanted) ? one : best,
+  );
+  const marks = mm / mmPerInch / step;
+  const next = direction > 0 ? Math.floor(marks + 1e-6) + 1 : Math.ceil(marks - 1e-6) - 1;
+  return next * step * mmPerInch;
 }
 
 /** A measured or required value with its unit. */

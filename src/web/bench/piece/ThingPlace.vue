@@ -183,32 +183,29 @@ const usualShadow = { rightMm: 0.6, downMm: 0.8, blurMm: 0.7, opacity: 0.4 };
         @update:model-value="bench.editPiece({ shadow: $event ? usualShadow : null }, 'shadow')"
       />
       <template v-if="shadow">
-        <RangeField
+        <MeasureInput
           label="Right"
-          :min="-5"
-          :max="5"
-          :step="0.1"
-          unit="mm"
-          :model-value="shadow.rightMm"
-          @update:model-value="bench.editPiece({ shadow: { ...shadow, rightMm: $event } }, 'shadow')"
+          :mm="shadow.rightMm"
+          :min-mm="-5"
+          :max-mm="5"
+          :step-mm="0.1"
+          @change="bench.editPiece({ shadow: { ...shadow, rightMm: $event } }, 'shadow')"
         />
-        <RangeField
+        <MeasureInput
           label="Down"
-          :min="-5"
-          :max="5"
-          :step="0.1"
-          unit="mm"
-          :model-value="shadow.downMm"
-          @update:model-value="bench.editPiece({ shadow: { ...shadow, downMm: $event } }, 'shadow')"
+          :mm="shadow.downMm"
+          :min-mm="-5"
+          :max-mm="5"
+          :step-mm="0.1"
+          @change="bench.editPiece({ shadow: { ...shadow, downMm: $event } }, 'shadow')"
         />
-        <RangeField
+        <MeasureInput
           label="Softness"
-          :min="0"
-          :max="5"
-          :step="0.1"
-          unit="mm"
-          :model-value="shadow.blurMm"
-          @update:model-value="bench.editPiece({ shadow: { ...shadow, blurMm: $event } }, 'shadow')"
+          :mm="shadow.blurMm"
+          :min-mm="0"
+          :max-mm="5"
+          :step-mm="0.1"
+          @change="bench.editPiece({ shadow: { ...shadow, blurMm: $event } }, 'shadow')"
         />
         <RangeField
           label="Strength"

@@ -1,0 +1,119 @@
+/** How every field for a number behaves, whatever its unit. */
+import { useTimeoutFn } from '@vueuse/core';
+import { computed, ref, watch, type Ref } from 'vue';
+
+export interface NumberFieldOptions {
+  /** The value as it stands in the job. */
+  readonly value: () => number;
+  readonly min: () => number;
+  readonly max: () => number;
+  /** What was typed as a value; null when it is none. */
+  readonly parse: (typed: string) => number | null;
+  /** A value as it stands in the field. */
+  readonly show: (value: number) => string;
+  /** A value with its unit. */
+  readonly name: (value: number) => string;
+  /** What the field takes, in words. */
+  readonly noun: string;
+  readonly take: (value: number) => void;
+}
+
+export interface NumberField {
+  readonly typed: Ref<string>;
+  /** Why what is typed is not taken; empty when it is. */
+  readonly problem: Ref<string>;
+  /** What was not taken when the field was left, for a while or until it is entered again. */
+  readonly said: Ref<string>;
+  readonly isFocused: Ref<boolean>;
+  /** The allowed values. */
+  readonly range: Ref<string>;
+  focus(): void;
+  type(text: string): void;
+  /** What is typed is meant: from here on it is what comes back. */
+  settle(): void;
+  /** To another value in one step, within the allowed ones. */
+  stepTo(value: number): void;
+  leave(): void;
+}
+
+/** Time to read what was not taken. */
+const readingMs = 8000;
+
+/** Values closer than this are the same. */
+const same = 1e-6;
+
+/**
+ * What is typed is taken as soon as it is allowed. Where it is not, the value from before the typing stands: never a part of
+ * what was typed, and never the nearest allowed value. On leaving the field says so.
+ */
+export function useNumberField(options: NumberFieldOptions): NumberField {
+  const { value, min, max, parse, show, name, noun, take } = options;
+  const typed = ref(show(value()));
+  const problem = ref('');
+  const said = ref('');
+  const isFocused = ref(false);
+  const range = computed(() => `${name(min())} to ${name(max())}`);
+  const forget = useTimeoutFn(() => (said.value = ''), readingMs, { immediate: false });
+  let before = value();
+  /** What was given last from here: when it comes back nothing is new. */
+  let given = value();
+
+  const give = (next: number): void => {
+    given = next;
+    if (Math.abs(next - value()) > same) take(next);
+  };
+  const reset = (): void => {
+    typed.value = show(value());
+    problem.value = '';
+  };
+  watch(
+    () => [value(), show(value())] as const,
+    ([now, text], [, textBefore]) => {
+      if (isFocused.value && Math.abs(now - given) < same && text === textBefore) return;
+      if (isFocused.value && Math.abs(now - given) < same && problem.value !== '') return;
+      if (Math.abs(now - given) >= same) before = given = now;
+      if (!isFocused.value || parse(typed.value) === null || Math.abs(parse(typed.value)! - now) > 1e-3)
+        reset();
+    },
+  );
+
+  return {
+    typed,
+    problem,
+    said,
+    isFocused,
+    range,
+    focus: () => {
+      isFocused.value = true;
+      said.value = '';
+      before = given = value();
+    },
+    type: (text) => {
+      typed.value = text;
+      const next = parse(text);
+      problem.value =
+        next === null
+          ? `“${text}” is no ${noun}. Give ${range.value}.`
+          : next < min() - same || next > max() + same
+            ? `${name(next)} is outside ${range.value}.`
+            : '';
+      give(problem.value === '' ? next! : before);
+    },
+    settle: () => {
+      if (problem.value === '') before = value();
+    },
+    stepTo: (next) => {
+      const within = Math.min(Math.max(next, min()), max());
+      problem.value = '';
+      typed.value = show(within);
+      give(within);
+      before = within;
+    },
+    leave: () => {
+      isFocused.value = false;
+      said.value = problem.value === '' ? '' : `${problem.value} It stays ${name(value())}.`;
+      if (said.value !== '') forget.start();
+      reset();
+    },
+  };
+}
