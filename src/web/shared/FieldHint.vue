@@ -9,15 +9,15 @@ defineProps<{ id: string; problem: string; said: string; range: string; isFocuse
 </template>
 
 <style scoped>
-/* Over what comes next: a button that moved under a click would miss it. */
+/* Over what was filled in before: what comes next stays free, and no button moves under a click. */
 .hint {
   position: absolute;
   z-index: 5;
-  top: 100%;
+  bottom: 100%;
   right: 0;
   width: max-content;
-  max-width: 240px;
-  margin-top: 2px;
+  max-width: 330px;
+  margin-bottom: 2px;
   padding: 1px 6px;
   border: 1px solid var(--rule);
   background: var(--paper);

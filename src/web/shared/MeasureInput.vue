@@ -4,7 +4,7 @@ import { computed, useId } from 'vue';
 import { usePreferences } from '../stores/preferences';
 import FieldHint from './FieldHint.vue';
 import { parseLength } from './typedLength';
-import { lengthNumber, lengthText, steppedMm } from './units';
+import { lengthNumber, steppedMm } from './units';
 import { useNumberField } from './useNumberField';
 
 const props = defineProps<{
@@ -24,7 +24,7 @@ const { typed, problem, said, isFocused, range, focus, type, settle, stepTo, lea
   max: () => props.maxMm,
   parse: (text) => parseLength(text, preferences.unit),
   show: (mm) => lengthNumber(mm, preferences.unit),
-  name: (mm) => lengthText(mm, preferences.unit),
+  name: (mm) => `${lengthNumber(mm, preferences.unit)} ${preferences.unit}`,
   noun: 'length',
   take: (mm) => emit('change', Number(mm.toFixed(4))),
 });

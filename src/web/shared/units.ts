@@ -65,7 +65,9 @@ export function quantityText(quantity: Quantity, lengthUnit: LengthUnit, moreDec
 }
 
 export const areaText = (mm2: number, unit: LengthUnit): string =>
-  unit === 'mm' ? `${trimmed(mm2, 2)} mm²` : `${trimmed(mm2 / mmPerInch ** 2, 4)} in²`;
+  unit === 'mm'
+    ? `${trimmed(mm2, mm2 < 100 ? 2 : 0)} mm²`
+    : `${trimmed(mm2 / mmPerInch ** 2, mm2 < 100 ? 4 : 2)} in²`;
 
 /** A measured value that fails is given the decimals that tell it from the required one. */
 export function measuredText(

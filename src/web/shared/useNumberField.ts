@@ -52,7 +52,7 @@ export function useNumberField(options: NumberFieldOptions): NumberField {
   const problem = ref('');
   const said = ref('');
   const isFocused = ref(false);
-  const range = computed(() => `${name(min())} to ${name(max())}`);
+  const range = computed(() => `${show(min())} to ${name(max())}`);
   const forget = useTimeoutFn(() => (said.value = ''), readingMs, { immediate: false });
   let before = value();
   /** What was given last from here: when it comes back nothing is new. */

@@ -12,9 +12,12 @@ import PairFacts from './PairFacts.vue';
 import { sizedPiece } from './outlineChoices';
 import ReadingDistance from '../ReadingDistance.vue';
 import SwitchField from '../../shared/SwitchField.vue';
+import { areaText } from '../../shared/units';
+import { usePreferences } from '../../stores/preferences';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 const bench = useBench();
+const preferences = usePreferences();
 
 const pair = computed(() => findPair(props.job.making.material, props.job.making.machine));
 const place = computed(() => props.things.all.value.find(({ id }) => id === props.code.id)?.box ?? null);
@@ -165,7 +168,9 @@ const polarities = computed(() => [
           @click="setMaking({ reversed: polarity.reversed })"
         >
           <span>{{ polarity.name }}</span>
-          <span v-if="polarity.area !== undefined" class="measure">{{ polarity.area.toFixed(0) }} mm²</span>
+          <span v-if="polarity.area !== undefined" class="measure">{{
+            areaText(polarity.area, preferences.unit)
+          }}</span>
         </button>
       </div>
       <p class="note">

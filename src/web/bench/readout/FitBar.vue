@@ -25,11 +25,13 @@ const widthMm = computed(() => props.code.placement.widthMm);
 const axis = computed(() => frozenAxis.value ?? fitAxis(ranges.value, widthMm.value));
 const at = (mm: number): number => axis.value.shareOf(mm) * width.value;
 const ticks = computed(() =>
-  axisTicks(axis.value, width.value, preferences.unit === 'mm' ? 1 : mmPerInch).map((mm) => ({
-    x: at(mm),
-    label: lengthNumber(mm, preferences.unit),
-  })),
+  axisTicks(axis.value, width.value, preferences.unit === 'mm' ? 1 : mmPerInch)
+    .map((mm) => ({ x: at(mm), label: lengthNumber(mm, preferences.unit) }))
+    // Numbers that would be cut off at the ends are left out.
+    .filter(({ x, label }) => Math.min(x, width.value - x) >= label.length * digitPx * 0.5),
 );
+/** Width of a digit on the bar. */
+const digitPx = 7.5;
 const stepMm = computed(() => ranges.value.find((range) => range.stepMm !== null)?.stepMm ?? null);
 const rows = computed(() =>
   ranges.value.map((range) => {

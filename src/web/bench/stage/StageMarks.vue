@@ -3,9 +3,12 @@
 import { computed } from 'vue';
 import type { Job } from '../../../core/job';
 import type { MadeView } from '../../../engine';
+import { areaText } from '../../shared/units';
+import { usePreferences } from '../../stores/preferences';
 import type { StageScale } from './stageScale';
 
 const props = defineProps<{ job: Job; made: MadeView; scale: StageScale }>();
+const preferences = usePreferences();
 const placed = computed(
   () => `translate(${props.scale.originX} ${props.scale.originY}) scale(${props.scale.pxPerMm})`,
 );
@@ -24,7 +27,7 @@ const legend = computed(() => {
         kind,
         label,
         isLine,
-        area: isLine ? '' : `, ${area.value.toFixed(0)} mm²`,
+        area: isLine ? '' : `, ${areaText(area.value, preferences.unit)}`,
       });
     else if (!known.label.endsWith(', and more')) known.label += ', and more';
   }
