@@ -326,7 +326,7 @@ test('a new job starts clean, and an unknown one says so', async ({ page }) => {
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: /New job/ }).click();
   await expect(page.getByLabel('Address')).toHaveValue('');
-  await expect(page.getByLabel('Name')).toHaveValue('New job');
+  await expect(page.getByLabel('Name')).toHaveValue('');
   await page.goto('/jobs/6d2f9a3e-1111-4222-8333-444455556666');
   await expect(page.getByText('There is no such job.')).toBeVisible();
   await page.getByRole('link', { name: 'Back to the shelf' }).click();

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from '../core/schema';
 import { type revisionListSchema, type SavedJob, type JobSummary, type Place } from '../wire';
-import { filesOfJob, type Job } from '../core/job';
+import { filesOfJob, shownTitle, type Job } from '../core/job';
 import type { Severity } from '../core/finding';
 import type { ProofReport } from '../core/proof';
 import { writing, type Db } from './db/open';
@@ -213,7 +213,7 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
       allOrNone(db, () =>
         revised.every(({ id, baseRevision, document }) => {
           if (find(id)?.revision !== baseRevision) {
-            refused = document.name;
+            refused = shownTitle(document);
             return false;
           }
           writeRevision(id, baseRevision + 1, document, now());

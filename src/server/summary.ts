@@ -1,5 +1,5 @@
 /** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
-import type { Job } from '../core/job';
+import { shownTitle, type Job } from '../core/job';
 import { describeMessage, shownPayload } from '../core/message';
 import { findPair } from '../core/plan';
 import type { JobSummary } from '../wire';
@@ -35,7 +35,7 @@ export function summaryOf(job: Job): StoredSummary {
   const message = payload === '' || isPlain ? payload : describeMessage(said).summary;
   return {
     payload,
-    name: job.name,
+    name: shownTitle(job),
     collection: job.collection,
     note: job.note,
     kind: said.kind,

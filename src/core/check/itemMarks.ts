@@ -150,3 +150,51 @@ export function measureFields({ piece }: PieceContext): PieceMeasured[] {
       };
     });
 }
+
+/** Who fills in a field, for those that every job has. */
+const filledBy: Readonly<Record<string, string>> = {
+  title: 'give the job a name, or a message',
+  serial: 'type a serial number beside the words',
+  collection: 'file the job in a collection',
+  host: 'the message has to be a web address',
+};
+
+/** Fields without a value leave a gap in the words, and empty words leave nothing at all. */
+export function measureEmptyWords({ piece, settings }: PieceContext): PieceMeasured[] {
+  const shared = {
+    station: 'piece',
+    severity: 'caution',
+    required: { value: 0, unit: '', comparison: '<=' },
+    source: { tag: 'geo', text: 'the fields of the job' },
+  } as const;
+  return piece.items.flatMap((item): PieceMeasured[] => {
+    const own = settings.items.find(({ id }) => id === item.id);
+    if (own?.kind === 'words' && own.text.trim() === '')
+      return [
+        {
+          ...shared,
+          kind: 'piece-empty-words',
+          about: aboutItem(item),
+          title: 'Words',
+          text: ['Nothing is typed for these words, so nothing is made of them.'],
+          measured: { words: 'empty' },
+          required: { words: 'a text' },
+          fixes: () => [removalFix(item)],
+        },
+      ];
+    if (item.emptyFields.length === 0) return [];
+    const [first] = item.emptyFields as [string];
+    const who = filledBy[first.toLowerCase()] ?? `fill in “${first}” of the message`;
+    return [
+      {
+        ...shared,
+        kind: 'piece-empty-fields',
+        about: aboutItem(item),
+        title: 'Fields',
+        text: say`The ${item.name} have a gap: {${first}} has no value in this job. To fill it, ${who}.`,
+        measured: { value: item.emptyFields.length, unit: '' },
+        fixes: () => [],
+      },
+    ];
+  });
+}

@@ -55,6 +55,30 @@ const hole: HoleSettings = {
 };
 const words = (text: string, more: object = {}): ItemDraft => ({ kind: 'words', text, ...more });
 
+describe('words with nothing in them', () => {
+  it('are a caution, each with who fills the gap, and go in one click where nothing was typed', async () => {
+    const gaps = async (text: string, job: Partial<Job> = {}) =>
+      told(await run({ ...board([words(text)]), ...job })).filter(({ kind }) =>
+        kind.startsWith('piece-empty'),
+      );
+    expect(await gaps('Batch {serial}')).toMatchObject([
+      {
+        kind: 'piece-empty-fields',
+        severity: 'caution',
+        text: expect.stringContaining('type a serial number'),
+      },
+    ]);
+    expect(await gaps('{collection}')).toMatchObject([{ text: expect.stringContaining('file the job') }]);
+    expect(await gaps('{host} {title}')).toEqual([]);
+    const filled = board([words('Batch {serial}')], { serial: '17' });
+    expect(told(await run(filled)).filter(({ kind }) => kind.startsWith('piece-empty'))).toEqual([]);
+    const [empty] = await gaps('  ');
+    expect(empty).toMatchObject({ kind: 'piece-empty-words', severity: 'caution' });
+    const without = applyChanges(board([words('  ')]), empty!.fixes[0]!.changes);
+    expect(without.piece.items).toEqual([]);
+  });
+});
+
 describe('the quiet zone against everything on the piece', () => {
   it('is ended by the words that stand nearest, by name, and every fix clears it', async () => {
     // The code ends at 49.5; four modules of 1 mm go on to 53.5.

@@ -16,7 +16,13 @@ import type { Measured, PieceMeasured } from './measured';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
-import { measureFields, measureGlyphs, measurePictures, measureStrokes } from './itemMarks';
+import {
+  measureEmptyWords,
+  measureFields,
+  measureGlyphs,
+  measurePictures,
+  measureStrokes,
+} from './itemMarks';
 import { measureOverlaps, measureThingsInside } from './items';
 import { measureMirroring, measurePolarity } from './tone';
 import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, measureStand } from './whole';
@@ -61,6 +67,7 @@ const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured
   measureItemDetail,
   measureGlyphs,
   measureFields,
+  measureEmptyWords,
   measureOverlaps,
   measureCodesInView,
   measureContour,

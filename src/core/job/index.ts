@@ -8,3 +8,4 @@ export { anyJobSchema, type ParsedJob, parseJob } from './migrations';
 export { newJob, type NewJobOptions } from './newJob';
 export { newArt, newBorder, newFrame, newWords, type ItemDraft, itemsOf } from './newItems';
 export { textFields } from './textFields';
+export { shownTitle, titleOf } from './titles';

@@ -10,6 +10,8 @@ import { applyChanges } from './changes';
 import type { Job } from './job';
 import { anyJobSchema, parseJob } from './migrations';
 import { newJob } from './newJob';
+import { textFields } from './textFields';
+import { shownTitle, titleOf } from './titles';
 
 const job = newJob({ message: { kind: 'web', address: 'ternquay.example' } });
 
@@ -32,7 +34,7 @@ describe('a job document', () => {
   it('of a newer program is refused with both versions', () => {
     const parsed = parseJob({ ...job, formatVersion: 99 });
     expect(parsed).toEqual({
-      problems: ['formatVersion: this document is of version 99; this program reads up to 5.'],
+      problems: ['formatVersion: this document is of version 99; this program reads up to 6.'],
     });
   });
 
@@ -42,13 +44,17 @@ describe('a job document', () => {
     expect(parsed).toEqual({ problems: ['codes, items: Two of these have the same id.'] });
   });
 
-  it.each(['1', '2', '3', '4'])('saved in format version %s is read, and runs', (version) => {
+  it.each(['1', '2', '3', '4', '5'])('saved in format version %s is read, and runs', (version) => {
     const parsed = parseJob(savedDocument(version));
     expect(parsed).toHaveProperty('job');
     const { job: read } = parsed as { job: Job };
-    expect(read.formatVersion).toBe(5);
+    expect(read.formatVersion).toBe(6);
     expect(runJob(read).made).not.toBeNull();
-    expect(anyJobSchema.safeParse({ ...(savedDocument(version) as object), name: '' }).success).toBe(false);
+    const named = (name: string) => ({ ...(savedDocument(version) as object), name });
+    expect(anyJobSchema.safeParse(named('q'.repeat(121))).success).toBe(false);
+    // What a program of that time called a job without a name.
+    expect(anyJobSchema.parse(named('New job')).name).toBe('');
+    expect(anyJobSchema.parse(named('Berth 17')).name).toBe('Berth 17');
   });
 
   it('of the first format gets an empty note and the plain style', () => {
@@ -96,6 +102,24 @@ describe('a job document', () => {
       applyChanges(job, [{ on: 'code', id: 'code-1', part: 'placement', set: { widthMm } }]);
     expect(wide(12).codes[0]!.placement.widthMm).toBe(12);
     expect(parseJob(wide('wide'))).toHaveProperty('problems');
+  });
+});
+
+describe('what a job is called', () => {
+  const called = (name: string, address: string) => newJob({ name, message: { kind: 'web', address } });
+  it('is its name, else the host of its address or the first words of its message', () => {
+    expect(titleOf(called('Berth 17', 'ternquay.example'))).toBe('Berth 17');
+    expect(titleOf(called('', 'https://www.ternquay.example/berth/17'))).toBe('ternquay.example');
+    const text = newJob({
+      message: { kind: 'text', text: '  Mind the step.\nIt is slippery at low water, and steep. ' },
+    });
+    expect(titleOf(text)).toBe('Mind the step. It is slippery at low wat');
+  });
+
+  it('is nothing without either: words stay empty, lists have a stand-in', () => {
+    expect([titleOf(called('', '')), shownTitle(called('', ''))]).toEqual(['', 'New job']);
+    expect(textFields(called('', '')).title).toBe('');
+    expect(textFields(called('', 'ternquay.example')).title).toBe('ternquay.example');
   });
 });
 

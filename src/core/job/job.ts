@@ -9,7 +9,7 @@ import { codeIdSchema, codePlacementSchema, pieceSchema } from '../piece';
 import { z } from '../schema';
 import { symbolSchema } from '../symbol';
 
-export const currentFormatVersion = 5;
+export const currentFormatVersion = 6;
 
 const aboutSchema = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('piece') }),
@@ -46,7 +46,8 @@ const ownIds = 'Two of these have the same id.';
 const documentSchema = z.strictObject({
   format: z.literal('binarus-job'),
   formatVersion: z.literal(currentFormatVersion),
-  name: z.string().trim().min(1, 'A job needs a name.').max(120),
+  /** Empty while it has none of its own; it is then called after its message. */
+  name: z.string().trim().max(120),
   collection: z.string().trim().max(120),
   /** The owner's own words about the job; they go into no file. */
   note: z.string().max(2000),

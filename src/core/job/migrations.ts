@@ -17,6 +17,12 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
   }),
   3: (document) => ({ ...document, formatVersion: 4, moreCodes: [], piece: pieceOfVersion3(document.piece) }),
   4: withListOfCodes,
+  // Until version 5 a job without a name of its own was called so.
+  5: (document) => ({
+    ...document,
+    formatVersion: 6,
+    name: document.name === 'New job' ? '' : document.name,
+  }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };

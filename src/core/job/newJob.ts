@@ -1,7 +1,7 @@
 /** A clean job: nothing left over from the last one, sizes that make sense together. */
 import { plainLook, type Look } from './look';
 import { currentFormatVersion, type Job } from './job';
-import { holdsBytes, shownPayload, writeMessage, type Message } from '../message';
+import { holdsBytes, writeMessage, type Message } from '../message';
 import { centredCode, plainPiece } from '../piece';
 import { pairs, type Pair } from '../plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
@@ -35,7 +35,7 @@ export function newJob(options: NewJobOptions): Job {
   return {
     format: 'binarus-job',
     formatVersion: currentFormatVersion,
-    name: options.name ?? nameFor(options.message),
+    name: options.name ?? '',
     collection: options.collection ?? '',
     note: '',
     codes: [
@@ -64,11 +64,4 @@ function chosenWidth(sizeModules: number, pair: Pair, piece: NewJobOptions['piec
   const width =
     down / sizeModules >= pair.smallestModuleMm - 1e-9 ? down : Math.ceil(wanted / step - 1e-9) * step;
   return Number(Math.max(width, 1).toFixed(4));
-}
-
-/** A name to begin with: the host of an address, or the first words of a text. */
-function nameFor(message: Message): string {
-  const payload = shownPayload(message);
-  const host = URL.canParse(payload) ? new URL(payload).host : '';
-  return (host === '' ? payload.trim().slice(0, 40) : host) || 'New job';
 }

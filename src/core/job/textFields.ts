@@ -1,17 +1,19 @@
 /** What the fields in words stand for: the job's name and collection, the host of the address, fields of the first code's message. */
 import type { Job } from './job';
+import { titleOf } from './titles';
 import { shownPayload, type Message } from '../message';
 import type { TextFields } from '../piece';
 
 /** Fields of messages that hold a choice and no words. */
 const choices = new Set(['kind', 'form', 'security', 'notation', 'purpose', 'encryption']);
 
-export function textFields({ name, collection, codes, piece }: Job): TextFields {
+export function textFields(job: Job): TextFields {
+  const { collection, codes, piece } = job;
   const { message } = codes[0]!;
   const own: Record<string, string> = {};
   for (const [field, value] of Object.entries(message))
     if (typeof value === 'string' && !choices.has(field)) own[field.toLowerCase()] = value;
-  return { ...own, title: name, collection, serial: piece.serial, host: hostOf(message) };
+  return { ...own, title: titleOf(job), collection, serial: piece.serial, host: hostOf(message) };
 }
 
 function hostOf(message: Message): string {

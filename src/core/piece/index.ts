@@ -34,6 +34,7 @@ export {
   type ArtSettings,
   type BorderSettings,
   fieldNames,
+  emptyFields,
   filledText,
   type FrameSettings,
   frameShapes,

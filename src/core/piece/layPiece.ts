@@ -44,7 +44,13 @@ export interface LaidPiece {
   readonly kept: KeptParts;
 }
 
-const bare: ItemSources = { words: null, art: () => null, text: (text) => text, inColour: false };
+const bare: ItemSources = {
+  words: null,
+  art: () => null,
+  text: (text) => text,
+  emptyFields: () => [],
+  inColour: false,
+};
 
 /** Lays codes and items on the piece. Items whose settings and place are as before are taken over. */
 export function layPiece(

@@ -1,6 +1,6 @@
 /** The files of a job, or what holds them back. */
 import type { Finding } from '../finding';
-import type { Job } from '../job';
+import { shownTitle, titleOf, type Job } from '../job';
 import { fileName, outputFormats, type FileNotes, type FormatId } from '../output';
 import type { StandSettings } from '../piece';
 import type { JobResult } from './runJob';
@@ -31,7 +31,7 @@ export function makeFiles(
   if (result.heldBackBy.length > 0 || result.made === null) return { heldBackBy: result.heldBackBy };
   const { plan, piece } = result.made;
   const nameFields = {
-    job: job.name,
+    job: titleOf(job),
     revision,
     widthMm: job.piece.widthMm,
     heightMm: job.piece.heightMm,
@@ -41,7 +41,7 @@ export function makeFiles(
   const which = revision === null ? 'not saved' : `revision ${revision}`;
   const growth = plan.compensationMm > 0 ? `; edges drawn in by ${plan.compensationMm} mm for growth` : '';
   const notes = {
-    title: `${job.name}, ${which}`,
+    title: `${shownTitle(job)}, ${which}`,
     description: [
       `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${result.pair.material.name} by ${result.pair.machine.name}`,
       `marks the ${plan.marks}${plan.reversed ? ' (reversed)' : ''}${growth}${plan.mirrored ? '; mirrored' : ''}`,

@@ -23,6 +23,7 @@ import {
 } from '../logo';
 import { onDemand } from '../numbers';
 import {
+  emptyFields,
   filledText,
   layPiece,
   type ArtSettings,
@@ -254,6 +255,7 @@ function itemSources(
       return art;
     },
     text: (text) => filledText(text, fields),
+    emptyFields: (text) => emptyFields(text, fields),
     inColour: pair.machine.inks === 'process',
     arts,
   };

@@ -179,7 +179,7 @@ describe('an archive', () => {
     const elsewhere = openData(empty);
     const before = everythingIn(empty);
     empty.exec(
-      `CREATE TEMP TRIGGER full BEFORE INSERT ON makings BEGIN SELECT RAISE (ABORT, 'no room'); END`,
+      `CREATE TRIGGER full BEFORE INSERT ON makings BEGIN SELECT RAISE (ABORT, 'no room'); END`,
     );
     await expect(take(elsewhere, bytes)).rejects.toThrow('no room');
     expect(everythingIn(empty)).toEqual(before);

@@ -4,6 +4,7 @@
  */
 import Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
+import { shownTitle } from '../../core/job';
 import { textOfToday } from '../documents';
 import { summaryOf } from '../summary';
 import type { Db } from '../db/open';
@@ -60,7 +61,7 @@ export async function stageArchive({
       file: ({ hash, mediaType, bytes }) => void addFile.run(hash, mediaType, Buffer.from(bytes)),
       job: (job) => {
         if (isTaken.get(job.id) === undefined) addJob(job, job.id);
-        else if (isHere(job)) same.push(job.newest.name);
+        else if (isHere(job)) same.push(shownTitle(job.newest));
         else addJob(job, randomUUID());
       },
     });
@@ -108,7 +109,7 @@ function adding(stage: Db): (job: ReadJob, id: string) => void {
       id,
       randomUUID(),
       givenId,
-      newest.name,
+      shownTitle(newest),
       place,
       revisions[0]!.savedAt,
       revisions.at(-1)!.number,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
+import { shownTitle } from '../../core/job';
 import { useEventListener } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
@@ -184,7 +185,7 @@ onBeforeUnmount(saveSoon);
     <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
   </main>
   <main v-else-if="job && stuck" class="missing">
-    <h1>{{ job.name }}</h1>
+    <h1>{{ shownTitle(job) }}</h1>
     <SaveBar />
     <StuckPanel :job="job" :problem="stuck" @again="tryAgain" />
     <RouterLink to="/">Back to the shelf</RouterLink>

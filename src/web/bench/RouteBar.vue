@@ -2,7 +2,7 @@
 /** The route of a job: five stations, each with its state and a live summary. */
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
-import { type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
+import { shownTitle, type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
 import { worstSeverity } from '../../core/finding';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
@@ -99,7 +99,7 @@ const route = computed(() =>
   <header class="bar">
     <RouterLink to="/" class="mark" aria-label="To the shelf"><img src="/mark.svg" alt="" /></RouterLink>
     <div class="job">
-      <h1>{{ job.name }}</h1>
+      <h1>{{ shownTitle(job) }}</h1>
       <p>
         {{ job.collection || 'no collection' }} · revision {{ bench.revision }} ·
         <span

@@ -3,7 +3,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import type { SavedJob } from '../../wire';
 import { presets } from '../../core/artwork';
-import { inLook, lookParts, type Job, type Look, type LookPart } from '../../core/job';
+import { shownTitle, inLook, lookParts, type Job, type Look, type LookPart } from '../../core/job';
 import type { PiecePicture } from '../../engine';
 import AppDialog from '../shared/AppDialog.vue';
 import { fetchJob } from '../shared/api';
@@ -133,7 +133,7 @@ async function apply(): Promise<void> {
     </div>
     <div class="rows" aria-live="polite">
       <div v-for="row in rows" :key="row.saved.id" class="row" data-test="restyled">
-        <span class="name">{{ row.saved.document.name }}</span>
+        <span class="name">{{ shownTitle(row.saved.document) }}</span>
         <PieceThumb class="picture" :picture="row.before" />
         <span class="says">
           <StateShape :state="row.before.severity" />

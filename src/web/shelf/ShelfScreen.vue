@@ -73,7 +73,6 @@ async function startJob(isClean = false): Promise<void> {
     ]);
     if (query.collection && !isClean) await house.load();
     const job = newJob({
-      name: 'New job',
       collection: query.collection ?? '',
       message: { kind: 'web', address: '' },
       look: isClean ? undefined : beginsWith.value?.look,

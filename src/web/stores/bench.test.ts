@@ -71,7 +71,7 @@ describe('editing', () => {
 
   it('that gives no job is refused with a reason, and changes nothing', async () => {
     const bench = await opened();
-    expect(bench.edit(named(' '), 'name').join()).toContain('needs a name');
+    expect(bench.edit(named('q'.repeat(121)), 'name').join()).toContain('120');
     expect(bench.document).toEqual(document);
     expect(bench.saveState).toBe('saved');
   });

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { SavedJob, JobSummary, Place } from '../../wire';
-import type { Job } from '../../core/job';
+import { shownTitle, type Job } from '../../core/job';
 import { emptyBin, fileJobs, listShelf, moveJobs } from '../shared/shelfApi';
 
 /** Documents are large to understand; what does is loaded when it is needed. */
@@ -114,10 +114,10 @@ export const useShelf = defineStore('shelf', () => {
       const { document } = await fetchJob(id);
       const copy = await createJob({
         ...document,
-        name: `${document.name.slice(0, 112)} (copy)`,
+        name: `${shownTitle(document).slice(0, 112)} (copy)`,
         overrides: [],
       });
-      wayBack.value = { label: `${document.name} duplicated`, run: () => moveJobs([copy.id], 'bin') };
+      wayBack.value = { label: `${shownTitle(document)} duplicated`, run: () => moveJobs([copy.id], 'bin') };
     });
   }
 

@@ -7,9 +7,13 @@ export const fieldNames = ['title', 'collection', 'serial', 'host'] as const;
 
 const field = /\{([a-z]+)\}/gi;
 
-/** Names of what is left in braces after filling in. */
+/** Names of what stands in braces. */
 export const unfilledFields = (text: string): string[] =>
   Array.from(text.matchAll(field), ([, name]) => name!);
+
+/** Known fields of a text that have no value in this job. */
+export const emptyFields = (text: string, fields: TextFields): string[] =>
+  unfilledFields(text).filter((name) => fields[name.toLowerCase()]?.trim() === '');
 
 /** Known fields are put in; unknown ones stay as they are, so that they can be seen and mended. */
 export function filledText(text: string, fields: TextFields): string {

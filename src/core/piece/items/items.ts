@@ -46,6 +46,8 @@ export interface PlacedItem {
   readonly borrowed: readonly string[];
   /** Fields in the text that the job does not have. */
   readonly unknownFields: readonly string[];
+  /** Fields in the text for which the job has no value. */
+  readonly emptyFields: readonly string[];
   /** Why a picture is not drawn; null when it is. */
   readonly problem: string | null;
 }
@@ -58,6 +60,8 @@ export interface ItemSources {
   readonly art: (settings: ArtSettings) => ReadyArt | null;
   /** The text with its fields filled in. */
   readonly text: (text: string) => string;
+  /** Fields of the text that have no value in this job. */
+  readonly emptyFields: (text: string) => readonly string[];
   readonly inColour: boolean;
 }
 
@@ -70,6 +74,7 @@ const nothing = {
   missing: [],
   borrowed: [],
   unknownFields: [],
+  emptyFields: [],
   problem: null,
 } as const;
 
@@ -82,7 +87,7 @@ export function quoted(text: string): string {
 export function itemName(item: ItemSettings, text: (text: string) => string = (raw) => raw): string {
   switch (item.kind) {
     case 'words':
-      return item.text.trim() === '' ? 'empty words' : `words ${quoted(text(item.text))}`;
+      return item.text.trim() === '' ? 'empty words' : `words ${quoted(text(item.text).trim() || item.text)}`;
     case 'art':
       return sourceName(item.source);
     case 'frame':
@@ -145,6 +150,7 @@ function layWords(item: WordsSettings, piece: SheetSize, sources: ItemSources): 
     missing: set?.missing ?? [],
     borrowed: set?.borrowed ?? [],
     unknownFields: unfilledFields(sources.text(item.text)),
+    emptyFields: sources.emptyFields(item.text),
   };
 }
 
@@ -204,6 +210,7 @@ function layFrame(item: FrameSettings, codes: readonly PlacedCode[], sources: It
     missing,
     borrowed,
     unknownFields: unfilledFields(sources.text(item.text)),
+    emptyFields: sources.emptyFields(item.text),
   };
 }
 

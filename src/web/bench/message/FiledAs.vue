@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the job is called and where it is filed. */
 import { ref, watch } from 'vue';
-import type { Job } from '../../../core/job';
+import { titleOf, type Job } from '../../../core/job';
 import { useBench } from '../../stores/bench';
 
 const props = defineProps<{ job: Job }>();
@@ -17,14 +17,20 @@ watch(
 function setName(value: string): void {
   name.value = value;
   const problems = bench.edit({ ...props.job, name: value }, 'name');
-  problem.value = problems.length > 0 ? 'A job needs a name of up to 120 characters.' : '';
+  problem.value = problems.length > 0 ? 'A name has up to 120 characters.' : '';
 }
 </script>
 
 <template>
   <h2 class="heading">Filed as</h2>
   <label for="job-name">Name</label>
-  <ElInput id="job-name" size="small" :model-value="name" @update:model-value="setName" />
+  <ElInput
+    id="job-name"
+    size="small"
+    :placeholder="titleOf({ ...job, name: '' })"
+    :model-value="name"
+    @update:model-value="setName"
+  />
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <label for="job-collection">Collection</label>
   <ElInput

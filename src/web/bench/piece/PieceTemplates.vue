@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
 import { computed, onMounted, ref } from 'vue';
-import { withCode, type CodeSettings, type Job } from '../../../core/job';
+import { shownTitle, withCode, type CodeSettings, type Job } from '../../../core/job';
 import { templates, type Template } from '../../../content';
 import type { PressView } from '../../../engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
@@ -45,7 +45,7 @@ function take({ job }: Offer): void {
 const newName = ref('');
 const saved = ref('');
 async function keep(): Promise<void> {
-  const name = newName.value.trim() || props.job.name;
+  const name = newName.value.trim() || shownTitle(props.job);
   if (await shelf.addTemplate(name, { ...bench.document!, overrides: [] })) {
     saved.value = `“${name}” is kept.`;
     newName.value = '';
@@ -66,7 +66,7 @@ async function keep(): Promise<void> {
           size="small"
           maxlength="60"
           aria-label="Name of the template"
-          :placeholder="job.name"
+          :placeholder="shownTitle(job)"
         />
         <button type="submit" class="action">Keep as template</button>
       </form>

@@ -2,7 +2,7 @@
 /** The piece on the bench with rulers, dimension lines and the hatched quiet zone; or what the machine does to it. */
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
+import { shownTitle, type CodeSettings, type Job } from '../../../core/job';
 import type { MadeView, PressView } from '../../../engine';
 import { lengthText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
@@ -90,7 +90,7 @@ const pieceRight = computed(
       :width="width"
       :height="height"
       role="img"
-      :aria-label="`${job.name}, ${shows}`"
+      :aria-label="`${shownTitle(job)}, ${shows}`"
     >
       <defs>
         <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
