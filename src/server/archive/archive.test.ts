@@ -178,9 +178,7 @@ describe('an archive', () => {
     const empty = fresh();
     const elsewhere = openData(empty);
     const before = everythingIn(empty);
-    empty.exec(
-      `CREATE TRIGGER full BEFORE INSERT ON makings BEGIN SELECT RAISE (ABORT, 'no room'); END`,
-    );
+    empty.exec(`CREATE TRIGGER full BEFORE INSERT ON makings BEGIN SELECT RAISE (ABORT, 'no room'); END`);
     await expect(take(elsewhere, bytes)).rejects.toThrow('no room');
     expect(everythingIn(empty)).toEqual(before);
     expect(readdirSync(dirname(empty.name)).filter((file) => file.startsWith('incoming-'))).toEqual([]);
