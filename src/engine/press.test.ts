@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../node/logoAssets';
 import { packageFile } from '../node/packageFiles';
-import { plainStyle, presets } from '../core/artwork';
+import { plainStyle, presets, type Paint } from '../core/artwork';
 import { findingKey } from '../core/finding';
 import { applyChanges, newJob, withCodeAdded, type Job } from '../core/job';
 import { findPair } from '../core/plan';
@@ -67,16 +67,25 @@ describe('the view', () => {
   });
 
   it('names weak modules only where colours are printed', () => {
-    const painted = (job: Job): Job =>
-      withFirst(job, {
-        style: {
-          ...plainStyle,
-          paint: { ...plainStyle.paint, modules: { kind: 'solid', colour: '#d8a838' } },
-        },
-      });
+    const faded: Paint = {
+      kind: 'linear',
+      angleDegrees: 0,
+      stops: [
+        { at: 0, colour: '#14385c' },
+        { at: 1, colour: '#d8a838' },
+      ],
+    };
+    const painted = (job: Job, modules: Paint = faded): Job =>
+      withFirst(job, { style: { ...plainStyle, paint: { ...plainStyle.paint, modules } } });
     const weakest = (job: Job) => newPress().press(job, job.codes[0]!.id).made!.weakest;
     const vinyl = painted(plate(undefined, 'white-vinyl', 'ink-jet-600dpi'));
     expect(weakest(painted(plate()))).toEqual([]);
+    // None is weaker than the rest where all are alike.
+    const even = painted(plate(undefined, 'white-vinyl', 'ink-jet-600dpi'), {
+      kind: 'solid',
+      colour: '#d8a838',
+    });
+    expect(weakest(even)).toEqual([]);
     const listed = weakest(vinyl);
     expect(listed.length).toBeGreaterThan(0);
     const contrasts = listed.map(({ contrast }) => contrast);

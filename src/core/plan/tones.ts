@@ -161,18 +161,28 @@ function extreme(tones: readonly ModuleTone[], isDark: boolean, kind: ToneKind):
   return found!;
 }
 
-/** The modules that differ least from the other tone, the weakest first, with what is left between them. */
+/** Less than this nobody and no camera tells apart. */
+const alike = 0.01;
+
+/**
+ * The modules that differ least from the other tone, the weakest first, with what is left between them. None where all dark
+ * and all light ones are alike: there is nothing weaker than the rest.
+ */
 export function weakestModules(
   tones: readonly ModuleTone[],
   kind: ToneKind,
   count: number,
 ): { readonly tone: ModuleTone; readonly contrast: number }[] {
   const { dark, light } = worstPair(tones, kind);
-  return tones
-    .map((tone) => ({
-      tone,
-      contrast: tone.isDark ? light.tones[kind] - tone.tones[kind] : tone.tones[kind] - dark.tones[kind],
-    }))
+  const contrasts = tones.map((tone) => ({
+    tone,
+    contrast: tone.isDark ? light.tones[kind] - tone.tones[kind] : tone.tones[kind] - dark.tones[kind],
+  }));
+  const strongest = (isDark: boolean): number =>
+    contrasts.reduce((most, own) => (own.tone.isDark === isDark ? Math.max(most, own.contrast) : most), 0);
+  const [darkest, lightest] = [strongest(true), strongest(false)];
+  return contrasts
+    .filter(({ tone, contrast }) => contrast < (tone.isDark ? darkest : lightest) - alike)
     .sort((a, b) => a.contrast - b.contrast)
     .slice(0, count);
 }

@@ -10,6 +10,15 @@ describe('lengths', () => {
     expect(distanceText(0.3048, 'in')).toBe('12 in');
     expect(distanceText(0.3048 * 4, 'in')).toBe('4.0 ft');
     expect(lengthNumber(12.5, 'mm')).toBe('12.5');
+    expect([lengthText(-0.001, 'mm'), lengthText(-0.01, 'mm'), lengthText(-0.001, 'in')]).toEqual([
+      '0.00 mm',
+      '-0.01 mm',
+      '0.000 in',
+    ]);
+    expect([lengthNumber(-0.0001, 'mm'), quantityText({ value: -0.01, unit: 'X' }, 'mm')]).toEqual([
+      '0',
+      '0.0 X',
+    ]);
   });
 });
 

@@ -11,15 +11,15 @@ export function lengthNumber(mm: number, unit: LengthUnit): string {
 /** `29.00 mm` or `1.142 in`. */
 export function lengthText(mm: number, unit: LengthUnit, moreDecimals = 0): string {
   return unit === 'mm'
-    ? `${mm.toFixed(2 + moreDecimals)} mm`
-    : `${(mm / mmPerInch).toFixed(3 + moreDecimals)} in`;
+    ? `${fixed(mm, 2 + moreDecimals)} mm`
+    : `${fixed(mm / mmPerInch, 3 + moreDecimals)} in`;
 }
 
 /** A distance from which something is read: whole inches up to a yard, then feet. */
 export function distanceText(m: number, unit: LengthUnit, moreDecimals = 0): string {
-  if (unit === 'mm') return `${m.toFixed(2 + moreDecimals)} m`;
+  if (unit === 'mm') return `${fixed(m, 2 + moreDecimals)} m`;
   const feet = m / mPerFoot;
-  return feet < 3 ? `${(feet * 12).toFixed(moreDecimals)} in` : `${feet.toFixed(1 + moreDecimals)} ft`;
+  return feet < 3 ? `${fixed(feet * 12, moreDecimals)} in` : `${fixed(feet, 1 + moreDecimals)} ft`;
 }
 
 /** Steps that rulers in inches have. */
@@ -50,9 +50,9 @@ export function quantityText(quantity: Quantity, lengthUnit: LengthUnit, moreDec
     case 'mm²':
       return areaText(value, lengthUnit);
     case '%':
-      return `${value.toFixed(moreDecimals)} %`;
+      return `${fixed(value, moreDecimals)} %`;
     case 'X':
-      return `${value.toFixed(1 + moreDecimals)} X`;
+      return `${fixed(value, 1 + moreDecimals)} X`;
     case '°':
       return `${trimmed(value, 2)}°`;
     case 'dots':
@@ -89,4 +89,9 @@ export function requirementText(required: Quantity, lengthUnit: LengthUnit): str
 
 function trimmed(value: number, decimals: number): string {
   return String(Number(value.toFixed(decimals)));
+}
+
+/** With so many decimals, and never less than nothing when it is nothing: `−0.00` says nothing to anybody. */
+function fixed(value: number, decimals: number): string {
+  return value.toFixed(decimals).replace(/^-(?=0(?:\.0*)?$)/, '');
 }
