@@ -8,8 +8,10 @@ import {
   type MadeFiles,
   measureMessage,
   type MessageRuler,
+  keptOf,
   runJob,
   safestShare,
+  type KeptRun,
   type JobResult,
   withTriedFixes,
 } from '../core/run';
@@ -58,10 +60,12 @@ export interface Press {
 }
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
-  let last: JobResult | undefined;
+  let last: KeptRun | undefined;
   const run = async (job: Job): Promise<JobResult> => {
     await library.load(job);
-    return (last = runJob(job, last, library));
+    const result = runJob(job, last, library);
+    last = keptOf(result);
+    return result;
   };
   const runBeside = async (job: Job): Promise<JobResult> => {
     await library.load(job);
@@ -69,8 +73,11 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
   };
   return {
     load: (job) => library.load(job),
-    press: (job, codeId, showsMarks = false) =>
-      pressView((last = runJob(job, last, library, false)), codeId, showsMarks),
+    press: (job, codeId, showsMarks = false) => {
+      const result = runJob(job, last, library, false);
+      last = keptOf(result);
+      return pressView(result, codeId, showsMarks);
+    },
     fixes: async (job) => {
       const { findings } = withTriedFixes(await run(job), library);
       return Object.fromEntries(

@@ -68,9 +68,12 @@ function addSubpath(text: AsciiText, contour: Contour): void {
 /** Most letters that one stretch of an outline takes: an arc with four numbers of up to 21 digits, sign and point. */
 const longestStretch = 128;
 
+/** Written over by every path; one is finished before the next is begun. */
+let scratch = new Uint8Array(1 << 16);
+
 /** Grown letter by letter as bytes: half a million short strings at every key press would have to be collected again. */
 class AsciiText {
-  private bytes = new Uint8Array(4096);
+  private bytes = scratch;
   private length = 0;
 
   /** Makes room for so many stretches. */
@@ -79,7 +82,7 @@ class AsciiText {
     if (needed <= this.bytes.length) return;
     const grown = new Uint8Array(2 * needed);
     grown.set(this.bytes.subarray(0, this.length));
-    this.bytes = grown;
+    this.bytes = scratch = grown;
   }
 
   letter(letter: string): void {

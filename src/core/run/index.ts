@@ -5,6 +5,15 @@ export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
 export { proofSetup } from './proveJob';
 export { measureMessage, type MessageRuler } from './ruler';
 export type { CodeRun } from './runCode';
-export { isLetPass, type JobResult, type Made, type MadeCode, runJob, safestShare } from './runJob';
+export {
+  isLetPass,
+  type JobResult,
+  keptOf,
+  type KeptRun,
+  type Made,
+  type MadeCode,
+  runJob,
+  safestShare,
+} from './runJob';
 export { measureStyleFitness, type StyleFitness } from './styleFitness';
 export { withTriedFixes } from './triedFixes';

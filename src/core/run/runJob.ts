@@ -73,9 +73,23 @@ export interface JobResult {
   readonly severity: Severity;
   /** Stops that hold the files back: those without an override, and all of them when nothing could be made. */
   readonly heldBackBy: readonly Finding[];
-  /** Kept for the next run, which takes over what has not changed. */
-  readonly cache: { readonly parts: KeptParts | undefined; readonly arts: KeptArts };
+  readonly cache: KeptOfPiece;
 }
+
+/** Kept for the next run, which takes over what has not changed. */
+export interface KeptRun {
+  readonly codes: readonly CodeRun[];
+  readonly cache: KeptOfPiece;
+}
+
+interface KeptOfPiece {
+  readonly parts: KeptParts | undefined;
+  readonly arts: KeptArts;
+  readonly shadow: Plan['shadow'];
+}
+
+/** What the next run takes over, without the piece that was made of it: outlines of large symbols fill the memory. */
+export const keptOf = ({ codes, cache }: JobResult): KeptRun => ({ codes, cache });
 
 /** Pictures made ready, by source and ink. */
 type KeptArts = ReadonlyMap<string, ReadyArt>;
@@ -86,7 +100,7 @@ type KeptArts = ReadonlyMap<string, ReadyArt>;
  */
 export function runJob(
   job: Job,
-  previous?: JobResult,
+  previous?: KeptRun,
   library: Library = emptyLibrary,
   wantsFixes = true,
 ): JobResult {
@@ -111,7 +125,7 @@ export function runJob(
       job.making,
       codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground })),
       job.piece,
-      previous?.made?.plan.shadow,
+      previous?.cache.shadow,
     );
   const context = laid && plan && pieceContext(job, codes, laid.piece, plan, pair);
   const findings: Finding[] = [
@@ -139,7 +153,11 @@ export function runJob(
     heldBackBy: findings.filter(
       (finding) => finding.severity === 'stop' && (made === null || !isLetPass(finding, job.overrides)),
     ),
-    cache: { parts: laid?.kept ?? previous?.cache.parts, arts: sources.arts },
+    cache: {
+      parts: laid?.kept ?? previous?.cache.parts,
+      arts: sources.arts,
+      shadow: plan?.shadow ?? null,
+    },
   };
 }
 

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { SavedJob, JobSummary, Place } from '../../wire';
-import { shownTitle, type Job } from '../../core/job';
+import type { Job } from '../../core/job';
 import { emptyBin, fileJobs, listShelf, moveJobs } from '../shared/shelfApi';
 
 /** Documents are large to understand; what does is loaded when it is needed. */
@@ -110,7 +110,10 @@ export const useShelf = defineStore('shelf', () => {
 
   function duplicate(id: string): Promise<void> {
     return attempt(async () => {
-      const { createJob, fetchJob } = await jobApi();
+      const [{ createJob, fetchJob }, { shownTitle }] = await Promise.all([
+        jobApi(),
+        import('../../core/job'),
+      ]);
       const { document } = await fetchJob(id);
       const copy = await createJob({
         ...document,
