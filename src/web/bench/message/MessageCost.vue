@@ -97,7 +97,8 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
     <p class="note">{{ saving.consequence }}</p>
   </div>
   <p v-if="problem" class="note" role="alert">{{ problem }}</p>
-  <p v-else-if="ruler.byLevel.length === 0" class="note">No message, no symbol yet.</p>
+  <p v-else-if="view.payload === ''" class="note">No message, no symbol yet.</p>
+  <p v-else-if="ruler.byLevel.length === 0" class="note">Measuring…</p>
 </template>
 
 <style scoped>
