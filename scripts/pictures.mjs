@@ -64,6 +64,8 @@ await picture('bench-stopped');
 await page.keyboard.press('Control+z');
 await page.waitForTimeout(1200);
 await open('Harbour office sticker');
+// What it costs is measured in a pause.
+await page.getByText('Module at').waitFor();
 await picture('bench-contact');
 
 const stylePage = async (name) => {
