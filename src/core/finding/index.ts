@@ -29,6 +29,7 @@ export {
   mm,
   mmPerInch,
   mPerFoot,
+  mPerYard,
   say,
   type Sentence,
   sizeMm,

@@ -71,11 +71,13 @@ export const metricAmount = ({ value, by, unit }: Amount): string =>
 
 export const mmPerInch = 25.4;
 export const mPerFoot = 0.3048;
+/** Shorter distances are told in inches. */
+export const mPerYard = 3 * mPerFoot;
 
 /** The same in inches and feet; distances in whole inches up to a yard. */
 export const inchAmount = ({ value, by, unit }: Amount): string =>
   unit === 'm'
-    ? value < 3 * mPerFoot
+    ? value < mPerYard
       ? `${trimmed((value / mPerFoot) * 12, 0)} in`
       : `${trimmed(value / mPerFoot, 1)} ft`
     : `${[value, by].flatMap((side) => (side === undefined ? [] : trimmed(side / mmPerInch, 3))).join(' × ')} in`;

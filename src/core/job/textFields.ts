@@ -1,7 +1,6 @@
 /** What the fields in words stand for: the job's name and collection, the host of the address, fields of the first code's message. */
 import type { Job } from './job';
-import { titleOf } from './titles';
-import { shownPayload, type Message } from '../message';
+import { hostOf, titleOf } from './titles';
 import type { TextFields } from '../piece';
 
 /** Fields of messages that hold a choice and no words. */
@@ -14,10 +13,4 @@ export function textFields(job: Job): TextFields {
   for (const [field, value] of Object.entries(message))
     if (typeof value === 'string' && !choices.has(field)) own[field.toLowerCase()] = value;
   return { ...own, title: titleOf(job), collection, serial: piece.serial, host: hostOf(message) };
-}
-
-function hostOf(message: Message): string {
-  const payload = shownPayload(message);
-  if (!URL.canParse(payload)) return '';
-  return new URL(payload).host.replace(/^www\./, '');
 }

@@ -1,15 +1,20 @@
-/** What a job is called. */
-import { shownPayload } from '../message';
+/** What a job is called, and the host that it leads to. */
+import { shownPayload, type Message } from '../message';
 import type { Job } from './job';
 
 type Named = Pick<Job, 'name' | 'codes'>;
 
+/** The host of a message that is an address, without www; empty for others. */
+export function hostOf(message: Message): string {
+  const payload = shownPayload(message);
+  return URL.canParse(payload) ? new URL(payload).host.replace(/^www\./, '') : '';
+}
+
 /** Its name; without one the host of its address, or the first words of its message; empty as long as there is nothing. */
 export function titleOf({ name, codes }: Named): string {
   if (name !== '') return name;
-  const payload = shownPayload(codes[0]!.message).trim();
-  const host = URL.canParse(payload) ? new URL(payload).host : '';
-  return host.replace(/^www\./, '') || payload.replace(/\s+/g, ' ').slice(0, 40).trim();
+  const { message } = codes[0]!;
+  return hostOf(message) || shownPayload(message).trim().replace(/\s+/g, ' ').slice(0, 40).trim();
 }
 
 /** The same for lists and headings, where something has to stand. */

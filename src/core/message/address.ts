@@ -261,8 +261,12 @@ function restSlips(rest: string): Slip[] {
   ];
 }
 
-const withScheme = (trimmed: string): string =>
-  schemeOf(trimmed).scheme === null ? `https://${trimmed.replace(/^\/\//, '')}` : trimmed;
+/** Whether a scheme was typed, right or wrong. */
+export const hasScheme = (trimmed: string): boolean => schemeOf(trimmed).scheme !== null;
+
+/** With https in front when no scheme was typed. */
+export const withScheme = (trimmed: string): string =>
+  !hasScheme(trimmed) ? `https://${trimmed.replace(/^\/\//, '')}` : trimmed;
 
 const isIpv4 = (host: string): boolean => /^\d+\.\d+\.\d+\.\d+$/.test(host);
 

@@ -2,7 +2,7 @@
 import punycode from 'punycode/punycode.js';
 import { z } from '../schema';
 import type { Fix, PartChange, PartFinding } from '../finding';
-import { addressFaults, type AddressFault } from './address';
+import { addressFaults, hasScheme, withScheme, type AddressFault } from './address';
 import { app } from './app';
 import { commonPractice, fieldFinding, fieldFix, kindFix, type Description, type MessageKind } from './kind';
 import { looseNames, readLoosely } from './loose';
@@ -33,14 +33,10 @@ export const webSchema = z.strictObject({
 });
 export type WebMessage = z.infer<typeof webSchema>;
 
-/** `scheme:` with a dot-free name; `host:8080` and `localhost:3000` are not schemes (RFC 3986, 3.1). */
-const schemePattern = /^[a-z][a-z0-9+-]*:(?!\d+(?:[/?#]|$))/i;
-
 /** With https in front when no scheme was typed; surrounding white space removed; other scripts as a browser sends them. */
 function write({ address }: WebMessage): string {
   const trimmed = address.trim();
-  const whole =
-    trimmed === '' || schemePattern.test(trimmed) ? trimmed : `https://${trimmed.replace(/^\/\//, '')}`;
+  const whole = trimmed === '' ? '' : withScheme(trimmed);
   return /^[\x21-\x7e]*$/.test(whole) || !URL.canParse(whole) ? whole : new URL(whole).href;
 }
 
@@ -79,7 +75,7 @@ function describe(message: WebMessage): Description {
   if (findings.some(({ severity }) => severity === 'stop'))
     return { summary: 'Opens no page.', notes: [], findings };
   const notes: string[] = [];
-  if (!schemePattern.test(typed)) notes.push('No scheme was typed, so https:// is put in front.');
+  if (!hasScheme(typed)) notes.push('No scheme was typed, so https:// is put in front.');
   if (message.address !== typed) notes.push('White space around the address is left out.');
   if (/[^\x20-\x7e]/.test(typed))
     notes.push(

@@ -1,5 +1,5 @@
 /** Lengths as the user reads them: millimetres and metres, or inches and feet. */
-import { mmPerInch, mPerFoot, type Finding, type Quantity } from '../../core/finding';
+import { mmPerInch, mPerFoot, mPerYard, type Finding, type Quantity } from '../../core/finding';
 
 export type LengthUnit = 'mm' | 'in';
 
@@ -19,7 +19,7 @@ export function lengthText(mm: number, unit: LengthUnit, moreDecimals = 0): stri
 export function distanceText(m: number, unit: LengthUnit, moreDecimals = 0): string {
   if (unit === 'mm') return `${fixed(m, 2 + moreDecimals)} m`;
   const feet = m / mPerFoot;
-  return feet < 3 ? `${fixed(feet * 12, moreDecimals)} in` : `${fixed(feet, 1 + moreDecimals)} ft`;
+  return m < mPerYard ? `${fixed(feet * 12, moreDecimals)} in` : `${fixed(feet, 1 + moreDecimals)} ft`;
 }
 
 /** Steps that rulers in inches have. */

@@ -66,16 +66,12 @@ export function useNumberField(options: NumberFieldOptions): NumberField {
     typed.value = show(value());
     problem.value = '';
   };
-  watch(
-    () => [value(), show(value())] as const,
-    ([now, text], [, textBefore]) => {
-      if (isFocused.value && Math.abs(now - given) < same && text === textBefore) return;
-      if (isFocused.value && Math.abs(now - given) < same && problem.value !== '') return;
-      if (Math.abs(now - given) >= same) before = given = now;
-      if (!isFocused.value || parse(typed.value) === null || Math.abs(parse(typed.value)! - now) > 1e-3)
-        reset();
-    },
-  );
+  watch([value, () => show(value())], ([now]) => {
+    const isOwn = Math.abs(now - given) < same;
+    if (!isOwn) before = given = now;
+    // What is being typed stays as it is for as long as it is what the job has.
+    if (!isFocused.value || !isOwn) reset();
+  });
 
   return {
     typed,
