@@ -5,8 +5,10 @@ import { told, withFirst, withPlacement } from '../../testing/findings';
 import { randomJobs } from '../../testing/randomJobs';
 import { findingKey, type Severity } from '../finding';
 import { applyChanges, newJob, parseJob, itemsOf, type Job } from '../job';
-import { findPair } from '../plan';
-import { newLogo } from '../logo';
+import { findPair, isLine } from '../plan';
+import { presets } from '../artwork';
+import { regionArea, uniteRegion } from '../geometry';
+import { newLogo, type LogoSettings } from '../logo';
 import { createLibrary } from './library';
 import { makeFiles } from './makeFiles';
 import { runJob, type JobResult } from './runJob';
@@ -59,6 +61,35 @@ describe('a job', () => {
       runJob(small, afterSmall, library).made!.plan.shadow!.picture!.png,
     );
     expect(bytesOf(wide, afterSmall)).toBe(bytesOf(wide, runJob(wide, undefined, library)));
+  });
+});
+
+describe('what is marked light around a logo', () => {
+  it('is nowhere covered twice, on whatever side of the logo outlines touch it', async () => {
+    const square = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 8 8"><path d="M0 0h8v8h-8z"/></svg>';
+    const library = createLibrary(logoAssets(() => Promise.resolve(new TextEncoder().encode(square))));
+    const tag = newJob({
+      message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+      pair: findPair('black-anodised-aluminium', 'co2-laser'),
+      codeWidthMm: 20,
+    });
+    const logo: LogoSettings = {
+      ...newLogo({ kind: 'drawing', file: 'a'.repeat(64), fileName: 'hatch.svg' }),
+      marginModules: 0,
+      knockOut: { shape: 'box', wholeModules: false },
+    };
+    for (const share of [0.2, 0.22, 0.24, 0.26]) {
+      const job = withFirst(tag, {
+        logo: { ...logo, share },
+        style: { ...presets.find(({ id }) => id === 'tile')!.style, alignment: 'modules' },
+      });
+      await library.load(job);
+      const [mark] = runJob(job, undefined, library).made!.plan.sheet().operations;
+      const area = isLine(mark!) ? [] : mark!.area;
+      expect(area.length).toBeGreaterThan(20);
+      // Outlines that overlap count twice here and once where they are united.
+      expect(regionArea(uniteRegion(area, 0.0005))).toBeCloseTo(regionArea(area), 2);
+    }
   });
 });
 
