@@ -5,9 +5,10 @@
 import type { Box } from '../geometry';
 import { pixelsPerModule } from '../camera';
 import { simulateMachine, type MachineModel } from './machineModel';
-import { photograph, type Frame, type Scene } from './photograph';
+import { photograph, type Frame, type Scene, type Shot } from './photograph';
 import { startRenderer } from '../logo';
 import { rasteriseMarks } from './rasterise';
+import { surfaceOf } from './surface';
 import { startReaders, type Reader, type ReaderBinaries } from './readers';
 import { fullShotCount, readerState, verdictOf, type ProofReport } from './verdict';
 
@@ -59,6 +60,22 @@ export interface SamplePicture {
 const reportAfter = new Set([4, 8, 12, 16, fullShotCount]);
 /** Each shot is turned on from the last by the golden angle, so that any number of them covers all ways evenly. */
 const goldenAngle = Math.PI * (3 - Math.sqrt(5));
+/** Held by hand the piece is seldom seen straight [from memory]; readers take 30 degrees [simulated shots]. */
+const largestTilt = (25 * Math.PI) / 180;
+/** Light of a room falls off by as much across a code near a lamp or a window [from memory]. */
+const leastLight = 0.6;
+
+/** How the shot of a number is taken. Number 0 is straight, in even light. Each way goes on by a step of its own, so that they do not go together. */
+function shotOf(seed: number, shot: number): Shot {
+  return {
+    seed: seed * 1000 + shot,
+    turn: shot * goldenAngle,
+    tilt: largestTilt * ((shot * Math.SQRT2) % 1),
+    leansTowards: shot * Math.PI * Math.sqrt(3),
+    leastLight: 1 - (1 - leastLight) * ((shot * Math.sqrt(7)) % 1),
+    lightFrom: shot * Math.PI * Math.sqrt(5),
+  };
+}
 
 /** Loads renderer and readers ahead of the first proof. */
 export async function startProof(binaries: ProofBinaries): Promise<readonly Reader[]> {
@@ -74,7 +91,7 @@ export async function* prove(setup: ProofSetup, readers: readonly Reader[]): Asy
   for (let shot = 1; shot <= fullShotCount; shot++) {
     const seen: (readonly Reading[])[] = [];
     for (const { code, scene } of codes)
-      seen.push((await shoot(scene, code, readers, setup.seed * 1000 + shot, shot * goldenAngle)).readings);
+      seen.push((await shoot(scene, code, readers, shotOf(setup.seed, shot))).readings);
     readers.forEach((_, index) => {
       const own = seen.map((readings) => readings[index]!);
       if (own.every(({ read }) => read)) counts[index]!.read++;
@@ -92,17 +109,19 @@ export async function takePicture(
   codeId: string,
 ): Promise<SamplePicture> {
   const code = setup.codes.find(({ id }) => id === codeId) ?? setup.codes[0]!;
-  return shoot(buildScene(setup, code), code, readers, setup.seed * 1000, turn);
+  return shoot(buildScene(setup, code), code, readers, {
+    ...shotOf(setup.seed, 0),
+    turn,
+  });
 }
 
 async function shoot(
   scene: Scene,
   { payload, isBytes }: CodeToRead,
   readers: readonly Reader[],
-  seed: number,
-  turn: number,
+  shot: Shot,
 ): Promise<SamplePicture> {
-  const frame = photograph(scene, { seed, turn });
+  const frame = photograph(scene, shot);
   const readings: Reading[] = [];
   for (const { name, votes, read } of readers) {
     const text = await read(frame, isBytes);
@@ -156,7 +175,7 @@ function buildScene(setup: ProofSetup, { quietZone, moduleMm }: CodeToRead): Sce
     height: sideMm,
   };
   return {
-    raster: simulateMachine(rasteriseMarks(setup.svg, window, pxPerMm), machine),
+    raster: surfaceOf(simulateMachine(rasteriseMarks(setup.svg, window, pxPerMm), machine)),
     baseColour: setup.baseColour,
     markColour: setup.markColour,
     centreMm: [quietZone.x + quietZone.width / 2, quietZone.y + quietZone.height / 2],

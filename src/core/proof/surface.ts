@@ -1,0 +1,59 @@
+/** A raster of marks as the camera samples it: a byte a pixel, which says at once whether the piece is there. */
+import type { MarkRaster } from './rasterise';
+
+/** Stands for what is not on the piece. */
+const offPiece = 255;
+/** What ink takes of the light where it takes all. */
+export const mostInk = 254;
+
+/** What each ink takes of the light, 0 to `mostInk`, or `offPiece`; arrays are `width * height`, row by row. */
+export type Surface = Pick<MarkRaster, 'width' | 'height' | 'pxPerMm' | 'window' | 'inks'>;
+
+export function surfaceOf({ inks, onPiece, width, height, pxPerMm, window }: MarkRaster): Surface {
+  const planes = inks.map((plane) =>
+    plane.map((ink, at) => (onPiece[at] === 0 ? offPiece : (ink * mostInk + 127) / 255)),
+  );
+  return { width, height, pxPerMm, window, inks: planes };
+}
+
+/** What `sumSamples` found for a pixel: the ink of all its samples together, and how many of them lie on the piece. */
+export const inkOf = (sum: number): number => sum & 0xffff;
+export const seenOf = (sum: number): number => sum >> 16;
+
+/**
+ * Sums a grid of samples, at most 16 by 16, over each pixel of a row. Corners are x and y by turns in pixels of the raster:
+ * those above the row and those below it, one more than there are pixels; between them the raster is taken as flat.
+ */
+export function sumSamples(
+  { inks, width, height }: Surface,
+  place: number,
+  above: Float64Array,
+  below: Float64Array,
+  grid: number,
+  sums: Int32Array,
+): void {
+  const plane = inks[place]!;
+  for (let pixel = 0; pixel < sums.length; pixel++) {
+    const cornerX = above[2 * pixel]!;
+    const cornerY = above[2 * pixel + 1]!;
+    const rightX = (above[2 * pixel + 2]! - cornerX) / grid;
+    const rightY = (above[2 * pixel + 3]! - cornerY) / grid;
+    const downX = (below[2 * pixel]! - cornerX) / grid;
+    const downY = (below[2 * pixel + 1]! - cornerY) / grid;
+    let startX = cornerX + (rightX + downX) / 2;
+    let startY = cornerY + (rightY + downY) / 2;
+    let sum = 0;
+    for (let row = 0; row < grid; row++, startX += downX, startY += downY) {
+      let x = startX;
+      let y = startY;
+      for (let sample = 0; sample < grid; sample++, x += rightX, y += rightY) {
+        const sourceX = Math.floor(x);
+        const sourceY = Math.floor(y);
+        if (sourceX < 0 || sourceY < 0 || sourceX >= width || sourceY >= height) continue;
+        const ink = plane[sourceY * width + sourceX]!;
+        if (ink !== offPiece) sum += 0x10000 + ink;
+      }
+    }
+    sums[pixel] = sum;
+  }
+}
