@@ -22,6 +22,7 @@ export default defineConfig({
         bench: 'bench/main.ts',
         compareEncoders: 'bench/compareEncoders.ts',
         styleFitness: 'bench/styleFitness.ts',
+        fillTable: 'bench/fillTable.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

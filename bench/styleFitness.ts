@@ -1,5 +1,6 @@
 /** Measures every preset with every reader and writes the figures that the program shows: `npm run style-fitness`. */
 import { writeFileSync } from 'node:fs';
+import { format } from 'prettier';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { presets } from '../src/core/artwork';
 import { startProof } from '../src/core/proof';
@@ -13,4 +14,7 @@ for (const { id, name, style } of presets) {
   const counts = fitness.readers.map((reader) => `${reader.name} ${reader.read.join('/')}`).join('  ');
   console.log(`${name.padEnd(10)} ${fitness.verdict.padEnd(15)} ${counts}`);
 }
-writeFileSync('src/content/presetFitness.json', `${JSON.stringify(measured, null, 2)}\n`);
+writeFileSync(
+  'src/content/presetFitness.json',
+  await format(JSON.stringify(measured), { parser: 'json', printWidth: 110 }),
+);

@@ -233,7 +233,7 @@ const plans: readonly Plan[] = [
       },
       icon('sailboat', { xMm: 'middle', yMm: 384, widthMm: 22, colour: '#175e54' }),
     ],
-    distanceM: 1.9,
+    distanceM: 1.75,
   },
   {
     id: 'key-float',

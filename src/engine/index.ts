@@ -1,8 +1,9 @@
 /** engine: job documents come in from the page; what to draw, files and proofs come back, all off the page's thread. */
-import { hosted, type Answers, type Started } from './hosted';
+import { hosted, type Answers, type Limits, type Started } from './hosted';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
+export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
 export { EngineProblem, TookTooLong } from './hosted';
 export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
@@ -27,6 +28,8 @@ export interface Engine {
   readonly live: Answers<Live>;
   readonly desk: Answers<Desk>;
   readonly prover: Answers<Prover>;
+  /** A second one, for shots that are shared out. */
+  readonly otherProver: Answers<Prover>;
 }
 
 /** Loading waits for our own server; what is computed within it has a limit of its own. */
@@ -56,8 +59,21 @@ const startDesk = (): Started =>
 const startProver = (): Started =>
   started(new Worker(new URL('./prover.worker.ts', import.meta.url), { type: 'module', name: 'prover' }));
 
+const proverLimits: Limits<Prover> = {
+  warmUp: loadingMs,
+  prove: 120_000,
+  shoot: 120_000,
+  callOff: 60_000,
+  explain: 120_000,
+  glance: 60_000,
+  fitness: 120_000,
+  readPicture: searchingMs,
+  photograph: searchingMs,
+};
+
 /** Workers start when they are first asked. */
 export const startEngine = (): Engine => ({
+  otherProver: hosted<Prover>(startProver, proverLimits),
   live: hosted<Live>(startPress, { load: liveLoadingMs, press: drawingMs }),
   desk: hosted<Desk>(startDesk, {
     load: loadingMs,
@@ -72,12 +88,5 @@ export const startEngine = (): Engine => ({
     view: loadingMs,
     files: loadingMs,
   }),
-  prover: hosted<Prover>(startProver, {
-    warmUp: loadingMs,
-    prove: 120_000,
-    glance: 60_000,
-    fitness: 120_000,
-    readPicture: searchingMs,
-    photograph: searchingMs,
-  }),
+  prover: hosted<Prover>(startProver, proverLimits),
 });

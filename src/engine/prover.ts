@@ -1,5 +1,6 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
 import type { Style } from '../core/artwork';
+import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
 import {
@@ -14,8 +15,18 @@ import {
   type ProofSetup,
   type Reader,
   type SamplePicture,
+  type ShotNumbers,
 } from '../core/proof';
-import { type Library, proofSetup, runJob, measureStyleFitness, type StyleFitness } from '../core/run';
+import {
+  findCauses,
+  isWorseThan,
+  measureStyleFitness,
+  proofFinding,
+  proofSetup,
+  runJob,
+  type Library,
+  type StyleFitness,
+} from '../core/run';
 
 export interface Prover {
   /** Loads renderer and readers ahead of the first proof. */
@@ -24,6 +35,12 @@ export interface Prover {
   prove(job: Job, revision: number, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
   /** A few shots of a job beside the one on the bench; null when it gives no file. */
   glance(job: Job): Promise<ProofReport | null>;
+  /** Takes the shots of given numbers of the job at hand and tells every report; null when there is no file or newer shots began. */
+  shoot(job: Job, numbers: ShotNumbers, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
+  /** Ends the shots that are being taken, and a search for causes. */
+  callOff(): void;
+  /** What a report amounts to, with causes where the job reads worse than its limits say; null when newer shots began. */
+  explain(job: Job, report: ProofReport): Promise<Finding | null>;
   /** How readily each reader takes a style; null when a newer measurement or proof began. */
   fitness(style: Style): Promise<StyleFitness | null>;
   /** Reads the code in a picture; null when there is none. */
@@ -39,6 +56,7 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
   const loaded = loadedOnce<readonly Reader[]>();
   let newest = 0;
   let newestFitness = 0;
+  let newestShots = 0;
   const setupOf = async (job: Job, revision: number | null): Promise<ProofSetup | null> => {
     await library.load(job);
     return proofSetup(job, runJob(job, undefined, library), revision);
@@ -70,6 +88,31 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
         if (report.shots >= glanceShots) return report;
       }
       return null;
+    },
+    shoot: async (job, numbers, tell) => {
+      const run = ++newestShots;
+      const setup = await setupOf(job, null);
+      if (setup === null) return null;
+      let report: ProofReport | null = null;
+      for await (const next of prove(setup, await panel(), numbers)) {
+        await new Promise((resolve) => setTimeout(resolve));
+        if (run !== newestShots) return null;
+        report = next;
+        tell(report);
+      }
+      return report;
+    },
+    callOff: () => {
+      newestShots++;
+    },
+    explain: async (job, report) => {
+      const run = ++newestShots;
+      await library.load(job);
+      const result = runJob(job, undefined, library, false);
+      const finding = proofFinding(report);
+      if (finding.severity === 'fine' || !isWorseThan(finding, result.findings)) return finding;
+      const causes = await findCauses(result, report, await panel(), library, () => run !== newestShots);
+      return causes && proofFinding(report, causes);
     },
     fitness: async (style) => {
       const run = ++newestFitness;

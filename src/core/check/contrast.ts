@@ -85,11 +85,18 @@ export function measureContrast(context: CodeContext): Measured {
   };
 }
 
+/** What a camera sees of the difference of dark and light: of the worst pair of modules where colours are printed. */
+export function cameraContrast(context: CodeContext): number {
+  if (printsColours(context)) return worstPair(context.tones(), 'luma').contrast;
+  const { material, markColour } = context.pair;
+  return Math.abs(lumaOfRgb(rgbOfHex(material.baseColour)) - lumaOfRgb(rgbOfHex(markColour)));
+}
+
 /** As camera software weighs colours: what is read is the encoded picture, in which light tones lie close together. */
 export function measureLumaContrast(context: CodeContext): Measured {
   if (printsColours(context)) return measureColours(context, 'luma');
-  const { material, markColour } = context.pair;
-  const contrast = Math.abs(lumaOfRgb(rgbOfHex(material.baseColour)) - lumaOfRgb(rgbOfHex(markColour)));
+  const { material } = context.pair;
+  const contrast = cameraContrast(context);
   return {
     kind: words.luma.kind,
     station: 'style',

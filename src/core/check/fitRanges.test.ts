@@ -25,6 +25,7 @@ const severityAt = (job: Job, widthMm: number, kind: string) =>
 describe.each(jobs)('fit ranges on %s', (_, job) => {
   it('end where their limits turn', () => {
     for (const { kind, fromMm, toMm, strength } of rangesOf(job)) {
+      if (strength === 'rule') continue;
       // The widest code is offered in steps of the machine: a tenth of a millimetre, or whole dots a module.
       const step = kind === 'quiet-zone' ? 4 : 0.02;
       if (fromMm !== null) {
@@ -35,8 +36,6 @@ describe.each(jobs)('fit ranges on %s', (_, job) => {
         expect([kind, severityAt(job, toMm - 0.02, kind)]).toEqual([kind, 'fine']);
         expect([kind, severityAt(job, toMm + step, kind)]).not.toEqual([kind, 'fine']);
       }
-      if (strength === 'caution' && fromMm !== null && kind === 'reading-rule')
-        expect(severityAt(job, fromMm - 0.02, kind)).toBe('caution');
     }
   });
 });

@@ -11,8 +11,8 @@ export interface FitRange {
   /** Widths of the code in millimetres; null where the range has no end. Empty when `fromMm > toMm`. */
   readonly fromMm: number | null;
   readonly toMm: number | null;
-  /** Whether falling outside stops or cautions. */
-  readonly strength: 'stop' | 'caution';
+  /** Whether falling outside stops or cautions; a rule of thumb does neither. */
+  readonly strength: 'stop' | 'caution' | 'rule';
   /** Single widths that are best, such as whole dots a module. */
   readonly stepMm: number | null;
 }
@@ -61,7 +61,7 @@ export function fitRanges(context: CodeContext): FitRange[] {
       label: say`10 : 1 rule, ${distance}`,
       fromMm: readingDistanceMm / 10,
       toMm: null,
-      strength: 'caution',
+      strength: 'rule',
       stepMm: null,
     },
   ];

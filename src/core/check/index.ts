@@ -1,5 +1,6 @@
 /** check: a planned piece comes in; every measured limit goes out as a finding, and the widths for which each holds. */
 export { type Room, roomsOn } from './clearance';
+export { readFromChange } from './changes';
 export type { CodeContext, PieceContext } from './context';
 export { type FitRange, fitRanges } from './fitRanges';
 export { measureCodeLimits, measurePieceLimits } from './measure';

@@ -131,16 +131,17 @@ describe('reading distance', () => {
     expect(pixelsPerModule(1, farthestMm(1, 3))).toBeCloseTo(3, 9);
   });
 
-  it('cautions under three pixels and stops under two', () => {
+  it('cautions under three and a half pixels and stops under two and a half', () => {
     const from = (distanceM: number) =>
       finding({ ...plate(), reading: { distanceM } }, 'reading-camera').severity;
-    expect([from(0.49), from(0.5), from(0.73), from(0.75)]).toEqual(['fine', 'caution', 'caution', 'stop']);
+    // 1478 / 3.5 = 422 and 1478 / 2.5 = 591.
+    expect([from(0.42), from(0.43), from(0.59), from(0.6)]).toEqual(['fine', 'caution', 'caution', 'stop']);
   });
 
-  it('has the 10 : 1 rule beside it, as a caution only', () => {
-    const rule = (distanceM: number) =>
-      finding({ ...plate(), reading: { distanceM } }, 'reading-rule').severity;
-    expect([rule(0.29), rule(0.3), rule(5)]).toEqual(['fine', 'caution', 'caution']);
+  it('has the 10 : 1 rule beside it, which raises nothing', () => {
+    const rule = (distanceM: number) => finding({ ...plate(), reading: { distanceM } }, 'reading-rule');
+    expect(rule(0.29).measured).toEqual({ value: 0.29, unit: 'm' });
+    expect([rule(0.29).severity, rule(5).severity, rule(5).fixes]).toEqual(['fine', 'fine', []]);
   });
 });
 

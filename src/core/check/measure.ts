@@ -6,6 +6,7 @@ import { measureCuts } from './cuts';
 import {
   measureGrowth,
   measureModuleSize,
+  measureLightGaps,
   measureThinnestGap,
   measureThinnestPart,
   measureWholeDots,
@@ -50,6 +51,7 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureNearest,
   measureGrowth,
   measureThinnestPart,
+  measureLightGaps,
   measureThinnestGap,
   measureUnitFill,
   measureFinderCorners,

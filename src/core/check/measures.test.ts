@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { logoAssets } from '../../node/logoAssets';
 import { randomJobs } from '../../testing/randomJobs';
-import { findingKey } from '../finding';
+import { findingKey, hasAnswer } from '../finding';
 import { newJob } from '../job';
 import { pairs } from '../plan';
 import { createLibrary, runJob } from '../run';
@@ -21,6 +21,9 @@ describe('measured beside required', () => {
       fc.asyncProperty(randomJobs, async (job) => {
         await library.load(job);
         const { findings } = runJob(job, undefined, library, false);
+        // Every row stands under one of the three answers.
+        for (const { kind, station } of findings)
+          if (station !== 'message') expect([kind, hasAnswer(kind)]).toEqual([kind, true]);
         // Fixes and overrides go by the key.
         expect(new Set(findings.map(findingKey)).size).toBe(findings.length);
         for (const finding of findings) {

@@ -28,7 +28,30 @@ const anchor = (change: Partial<LogoSettings> = {}): LogoSettings => ({
   ...change,
 });
 
+const apart = (fill: number): Style => ({
+  ...plainStyle,
+  modules: { ...squareModules, join: 'none' as const, fill },
+});
+
 describe('limits on shapes', () => {
+  it('ask for fuller units the farther they are read from and the fainter they are, as was measured', async () => {
+    const leastAt = async (distanceM: number, modules: string): Promise<number> => {
+      const style = apart(0.7);
+      const paint = { ...style.paint, modules: { kind: 'solid' as const, colour: modules } };
+      const job = { ...sign({ ...style, paint }), reading: { distanceM } };
+      const { required } = (await finding(job, 'unit-fill'))!;
+      return 'value' in required ? required.value : NaN;
+    };
+    // 40 mm and 29 modules: 1.38 mm, which are 6 pixels from 0.34 m, 3.5 from 0.58 m, 3 from 0.68 m.
+    const [near, middle, far] = [
+      await leastAt(0.34, '#000000'),
+      await leastAt(0.58, '#000000'),
+      await leastAt(0.68, '#000000'),
+    ];
+    expect([near, middle, far].map((value) => Math.round(value / 5) * 5)).toEqual([40, 50, 60]);
+    expect(await leastAt(0.58, '#8c8c8c')).toBeGreaterThan(middle + 10);
+  });
+
   it('are all fine for every safe preset', async () => {
     for (const { id, style } of presets.filter((preset) => preset.id !== 'porthole')) {
       const { findings } = await run(sign(style));
@@ -39,11 +62,11 @@ describe('limits on shapes', () => {
   });
 
   it.each([
-    ['unit-fill', { ...plainStyle, modules: { ...squareModules, join: 'none' as const, fill: 0.55 } }],
-    ['finder-corners', presets.find(({ id }) => id === 'porthole')!.style],
-    ['alignment', { ...plainStyle, alignment: 'modules' as const }],
-  ])('%s: a caution whose fix removes it', async (code, style) => {
-    const job = sign(style);
+    ['unit-fill', apart(0.5), 0.6],
+    ['finder-corners', presets.find(({ id }) => id === 'porthole')!.style, 0.25],
+    ['alignment', { ...plainStyle, alignment: 'modules' as const }, 0.25],
+  ])('%s: a caution whose fix removes it', async (code, style, distanceM) => {
+    const job = { ...sign(style), reading: { distanceM } };
     const caution = (await finding(job, code))!;
     expect(caution.severity).toBe('caution');
     const mended = applyChanges(job, caution.fixes[0]!.changes);

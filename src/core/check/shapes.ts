@@ -2,20 +2,54 @@
 import { finderProportions, mapFinders, unitArea } from '../artwork';
 import { say, type Fix, type Severity, type Source } from '../finding';
 import { slack } from '../numbers';
+import { pixelsPerModule } from '../camera';
 import { changeStyle, fix } from './changes';
+import { cameraContrast } from './contrast';
+import fillTable from './fillTable.json' with { type: 'json' };
+import { joinFixes } from './fineness';
 import type { CodeContext } from './context';
 import type { Measured } from './measured';
 
-const shots: Source = { tag: 'sim', text: 'simulated shots with five readers, turned all ways' };
+const shots: Source = { tag: 'sim', text: 'simulated shots with several readers, turned all ways' };
 
-/** Side of a square of a unit's area: 65 % fill reads everywhere, dots under 70 % of the module's width do not. */
-const leastFill = 0.62;
+/** A fill that no unit has. */
+const never = 1.05;
 
+/** Least fill of units by contrast to cameras and pixels a module: between the measured ones as on a plane. */
+function leastFillAt(contrast: number, pixels: number): number {
+  const { contrasts, pixels: measuredPixels, leastFill } = fillTable;
+  const [row, rowShare] = placeAmong(contrasts, contrast);
+  const [column, columnShare] = placeAmong(measuredPixels, pixels);
+  const cell = (down: number, right: number): number =>
+    leastFill[Math.min(row + down, contrasts.length - 1)]![
+      Math.min(column + right, measuredPixels.length - 1)
+    ] ?? never;
+  const along = (down: number): number => cell(down, 0) + (cell(down, 1) - cell(down, 0)) * columnShare;
+  return along(0) + (along(1) - along(0)) * rowShare;
+}
+
+/** The last of rising values that is not above one, and how far towards the next it is. */
+function placeAmong(values: readonly number[], value: number): [number, number] {
+  const place = Math.max(
+    0,
+    values.findLastIndex((each) => each <= value),
+  );
+  const next = values[place + 1];
+  return [place, next === undefined ? 0 : Math.max(0, (value - values[place]!) / (next - values[place]!))];
+}
+
+/**
+ * Units that stand alone, as the side of a square of their area. What is left of growth widens dark units, or narrows them
+ * where light is marked.
+ */
 export function measureUnitFill(context: CodeContext): Measured | null {
-  const { style } = context;
+  const { style, placed, plan, readingDistanceMm } = context;
   const { modules } = style;
   if (modules.join === 'all' && modules.fill === 1) return null;
-  const fill = Math.sqrt(unitArea(modules));
+  const grown = (2 * plan.residualGrowthMm) / placed.moduleMm;
+  const fill = Math.sqrt(unitArea(modules)) + (plan.marks === 'dark modules' ? grown : -grown);
+  const pixels = pixelsPerModule(placed.moduleMm, readingDistanceMm);
+  const leastFill = Math.max(0.4, leastFillAt(cameraContrast(context), pixels));
   const enough = fill >= leastFill - slack;
   const needed = Math.min(1, Math.ceil(((modules.fill * leastFill) / fill) * 100) / 100);
   return {
@@ -24,8 +58,8 @@ export function measureUnitFill(context: CodeContext): Measured | null {
     severity: enough ? 'fine' : 'caution',
     title: 'Fill of a module',
     text: enough
-      ? ['Units cover enough of their modules for every reader.']
-      : ['Units cover so little of their modules that some readers miss them, most of all from a distance.'],
+      ? ['Units cover enough of their modules, at this contrast and from this distance.']
+      : say`Units cover so little of their modules that some readers miss them at ${pixels.toFixed(1)} pixels a module and this contrast.`,
     measured: { value: fill * 100, unit: '%' },
     required: { value: leastFill * 100, unit: '%', comparison: '>=' },
     source: shots,
@@ -33,10 +67,15 @@ export function measureUnitFill(context: CodeContext): Measured | null {
       enough
         ? []
         : [
-            fix(
-              say`Fill ${Math.round(needed * 100)} %`,
-              changeStyle(context, { modules: { ...modules, fill: needed } }),
-            ),
+            ...(leastFill > 1
+              ? []
+              : [
+                  fix(
+                    say`Fill ${Math.round(needed * 100)} %`,
+                    changeStyle(context, { modules: { ...modules, fill: needed } }),
+                  ),
+                ]),
+            ...joinFixes(context),
           ],
   };
 }
@@ -56,7 +95,7 @@ export function measureFinderCorners(context: CodeContext): Measured {
     title: 'Finder corners',
     text:
       severity === 'fine'
-        ? ['Corners of the finder rings are square enough for every reader.']
+        ? ['Corners of the finder rings are square enough for the readers that were tried.']
         : largest >= strongCorner
           ? ['Finder rings so round are lost by several readers when the code is turned.']
           : ['Finder rings with such corners are lost by one reader when the code is turned.'],

@@ -9,10 +9,12 @@ export function measurePolarity({ plan, pair }: CodeContext): Measured {
   return {
     kind: 'polarity',
     station: 'piece',
-    severity: plan.reversed ? 'caution' : 'fine',
+    severity: plan.reversed ? 'stop' : 'fine',
     title: 'Polarity',
     text: plan.reversed
-      ? ['Light modules on a dark ground. Readers that do not try reversed reflectance never read it.']
+      ? [
+          'Light modules on a dark ground. Readers that do not look for reversed codes never read it, and most do not.',
+        ]
       : say`Dark on light: marks come out ${pair.markTone}, so the ${plan.marks} are marked.`,
     measured: { words: plan.reversed ? 'reversed' : 'dark on light' },
     required: { words: 'dark on light' },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { newJob, type Override } from '../job';
+import { newJob, type Job, type Override } from '../job';
 import { seededRandom } from '../numbers';
 import { withFirst, withPlacement } from '../../testing/findings';
 import { makeFiles, runJob } from '../run';
@@ -117,7 +117,7 @@ describe('file names', () => {
 });
 
 describe('stops', () => {
-  const small = withPlacement(job, { widthMm: 10 });
+  const small: Job = { ...withPlacement(job, { widthMm: 10 }), reading: { distanceM: 0.1 } };
   it('hold files back until each is overridden with a reason', () => {
     expect(makeFiles(small, runJob(small), 1, ['svg'])).toMatchObject({
       heldBackBy: [{ kind: 'module-size' }],

@@ -43,16 +43,26 @@ export function marksDarkModules(pair: Pair, reversed: boolean): boolean {
   return (pair.markTone === 'darker') !== reversed;
 }
 
-/** What is marked or printed of one code, turned with it. Compensation and dots are left out for what is seen. */
+/** For the machine, or for the eye. */
+export interface Purpose {
+  /** By how much marks are drawn in; none for what is seen. */
+  readonly compensationMm: number;
+  /** Light between dark units that is drawn narrower than this is left unmarked, and the units run together. */
+  readonly sliverMm: number;
+  /** Null for machines without dots and for what is seen. */
+  readonly dotMm: number | null;
+  readonly isSeen: boolean;
+}
+
+/** What is marked or printed of one code, turned with it. */
 export function codeParts(
   code: PlacedCode,
   pair: Pair,
   { reversed }: Pick<PlanSettings, 'reversed'>,
   style: PlanPaint,
-  compensationMm: number,
-  dotMm: number | null,
+  purpose: Purpose,
 ): readonly Part[] {
-  const upright = uprightParts(code, pair, marksDarkModules(pair, reversed), style, compensationMm, dotMm);
+  const upright = uprightParts(code, pair, marksDarkModules(pair, reversed), style, purpose);
   if (code.turn === 0) return upright;
   const centre = { x: code.code.x + code.code.width / 2, y: code.code.y + code.code.height / 2 };
   return upright.map(({ label, area, ink }) => ({
@@ -67,21 +77,20 @@ function uprightParts(
   pair: Pair,
   marksDark: boolean,
   style: PlanPaint,
-  compensationMm: number,
-  dotMm: number | null,
+  purpose: Purpose,
 ): readonly Part[] {
+  const { compensationMm, dotMm } = purpose;
   const onDots = (region: Region): Region => (dotMm === null ? region : alignToDots(region, piece, dotMm));
   const drawIn = (region: Region): Region => offsetOutlines(onDots(region), -compensationMm);
   const logoInk =
     piece.logo === null ? [] : grownInk(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
-  if (pair.machine.inks === 'process')
-    return printParts(piece, marksDark, style, drawIn, logoInk, compensationMm);
+  if (pair.machine.inks === 'process') return printParts(piece, marksDark, style, drawIn, logoInk, purpose);
   return [
     marksDark
       ? { label: 'dark modules', area: [...drawIn(piece.dark()), ...logoInk], ink: blackInk }
       : {
           label: 'light modules and quiet zone',
-          area: drawnInLight(onDots(piece.light()), compensationMm, piece.narrowestGapMm, logoInk),
+          area: drawnInLight(onDots(piece.light()), piece.narrowestGapMm, logoInk, purpose),
           ink: blackInk,
         },
   ];
@@ -94,14 +103,14 @@ function printParts(
   { paint, ground }: PlanPaint,
   drawIn: (region: Region) => Region,
   logoInk: Region,
-  compensationMm: number,
+  purpose: Purpose,
 ): readonly Part[] {
   const inks = darkInks(paint, piece);
   if (!marksDark)
     return [
       {
         label: 'light modules and quiet zone',
-        area: drawnInLight(piece.light(), compensationMm, piece.narrowestGapMm, logoInk),
+        area: drawnInLight(piece.light(), piece.narrowestGapMm, logoInk, purpose),
         ink: inks.modules,
       },
     ];
@@ -147,17 +156,30 @@ export function grownInk(ink: Region, growthMm: number): Region {
   return growthMm === 0 ? ink : fitArcs(growRegion(ink, growthMm, finestMm), 2 * finestMm);
 }
 
-/** Light areas drawn in. Where dark outlines, which are their holes, could meet each other or the logo, they are united. */
+/**
+ * Light areas drawn in. Where dark outlines, which are their holes, could meet each other or the logo, they are united; where
+ * what stays between them is too narrow to be marked, it is closed (morphological closing by half of that width).
+ */
 function drawnInLight(
   [edge, ...holes]: Region,
-  compensationMm: number,
   narrowestGapMm: number,
   logoInk: Region,
+  { compensationMm, sliverMm }: Purpose,
 ): Region {
   const field = offsetOutlines([edge!], -compensationMm);
   const grown = offsetOutlines(holes, -compensationMm);
   const meet = compensationMm > 0 && narrowestGapMm <= 2 * compensationMm + finestMm;
   const reach = boundsOf(logoInk);
+  if (narrowestGapMm < sliverMm + 2 * compensationMm - finestMm) {
+    const united = uniteRegion([...grown.map(reversedContour), ...logoInk], finestMm);
+    const closed = growRegion(
+      growRegion(united, sliverMm / 2, finestMm, 'mitre'),
+      -sliverMm / 2,
+      finestMm,
+      'mitre',
+    );
+    return [...field, ...fitArcs(closed, 2 * finestMm).map(reversedContour)];
+  }
   if (!meet && reach === null) return [...field, ...grown];
   const isNear = (contour: Contour): boolean =>
     meet || (reach !== null && reaches(contour, reach, 4 * compensationMm));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { drawArtwork } from '../artwork';
-import { regionArea, type Region } from '../geometry';
+import { drawArtwork, plainStyle, squareModules } from '../artwork';
+import { holdsPoint, regionArea, type Region } from '../geometry';
 import {
   centredCode,
   layPiece,
@@ -12,7 +12,7 @@ import {
 import { encodeSymbol } from '../symbol';
 import { findPair, type Pair } from './materials';
 import { isLine } from './operation';
-import { nominalParts, planPiece } from './planPiece';
+import { narrowestLightMm, nominalParts, planPiece } from './planPiece';
 
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
 const settings = plainPiece(60, 40, 3);
@@ -72,6 +72,56 @@ describe('growth compensation', () => {
   it('leaves to a printer with dots what is less than half a dot', () => {
     const label = findPair('direct-thermal-paper', 'label-printer-203dpi')!;
     expect(planPiece(piece, label, straight)).toMatchObject({ compensationMm: 0, residualGrowthMm: 0.02 });
+  });
+});
+
+describe('light slivers', () => {
+  const units = (fill: number): Piece =>
+    layPiece(
+      [
+        {
+          id: 'code-1',
+          artwork: drawArtwork(symbol, {
+            ...plainStyle,
+            alignment: 'modules',
+            modules: { ...squareModules, join: 'none', fill },
+          }),
+          placement: { ...centredCode(29) },
+        },
+      ],
+      settings,
+    ).piece;
+  const lightOf = (laid: Piece): number => {
+    const [first] = planPiece(laid, aluminium, straight).sheet().operations;
+    return regionArea(isLine(first!) ? [] : first!.area);
+  };
+
+  it('between dark units are left unmarked where they are narrower than a mark, and stay where they are not', () => {
+    // Modules of 1 mm, one mark of 0.12 mm, growth of 0.02 mm: gaps of 0.16 mm are drawn 0.12 mm wide.
+    expect(narrowestLightMm(aluminium)).toBeCloseTo(0.16, 9);
+    const [joined, narrow, wide] = [lightOf(piece), lightOf(units(0.9)), lightOf(units(0.8))];
+    const finders = 3 * (49 - 25 + 9);
+    const gapsOf = (fill: number): number => (darkModules - finders) * (1 - (fill - 0) ** 2);
+    // Run together, neighbours lose the gap between them and keep their outer edges 0.05 mm in.
+    expect(narrow - joined).toBeLessThan(gapsOf(0.9) * 0.75);
+    expect(wide - joined).toBeGreaterThan(gapsOf(0.8) * 0.85);
+  });
+
+  it('are gone from what is seen too, and an isolated light module stays', () => {
+    const laid = units(0.9);
+    const marked = lightOf(laid);
+    const seen = nominalParts(laid, aluminium, straight).reduce((sum, { area }) => sum + regionArea(area), 0);
+    // What is drawn in on every edge comes out again: a little more light than in the file, not a gap's worth.
+    expect(seen).toBeGreaterThan(marked);
+    expect(seen - marked).toBeLessThan(0.02 * 4 * 600);
+    const [first] = planPiece(laid, aluminium, straight).sheet().operations;
+    const region = isLine(first!) ? [] : first!.area;
+    for (let row = 7; row < 22; row++)
+      for (let column = 7; column < 22; column++) {
+        const isDark = symbol.modules[row * symbol.size + column] === 1;
+        const centre = { x: 15.5 + column + 0.5, y: 5.5 + row + 0.5 };
+        expect([row, column, holdsPoint(region, centre)]).toEqual([row, column, !isDark]);
+      }
   });
 });
 

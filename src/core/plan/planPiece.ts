@@ -3,7 +3,14 @@ import { plainPaint } from '../artwork';
 import { insetArea, mirrorRegion, regionArea, type Region } from '../geometry';
 import { onDemand } from '../numbers';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
-import { codeParts, marksDarkModules, type Part, type PlanPaint, type PlanSettings } from './codeParts';
+import {
+  codeParts,
+  marksDarkModules,
+  type Part,
+  type PlanPaint,
+  type PlanSettings,
+  type Purpose,
+} from './codeParts';
 import { cutLines } from './cutLines';
 import { mirroredInk } from './inks';
 import { borderParts, itemParts, scoredLines } from './itemParts';
@@ -72,6 +79,7 @@ export function planPiece(
         ...seen(
           allParts(piece, pair, settings, looks, shadow, {
             compensationMm,
+            sliverMm: pair.process.elementMm,
             dotMm: pair.machine.dotMm,
             isSeen: false,
           }),
@@ -150,7 +158,12 @@ export function nominalParts(
   shadow: CastShadow | null = null,
 ): readonly Part[] {
   return seen(
-    allParts(piece, pair, settings, looks, shadow, { compensationMm: 0, dotMm: null, isSeen: true }),
+    allParts(piece, pair, settings, looks, shadow, {
+      compensationMm: 0,
+      sliverMm: narrowestLightMm(pair),
+      dotMm: null,
+      isSeen: true,
+    }),
     piece,
     settings,
   );
@@ -166,13 +179,6 @@ function seen(parts: readonly Part[], piece: Piece, { mirrored }: PlanSettings):
   }));
 }
 
-/** For the machine, or for the eye. */
-interface Purpose {
-  readonly compensationMm: number;
-  readonly dotMm: number | null;
-  readonly isSeen: boolean;
-}
-
 /** Border first, then shadows, codes and what lies beside them. */
 function allParts(
   piece: Piece,
@@ -180,15 +186,15 @@ function allParts(
   settings: PlanSettings,
   looks: readonly PlanPaint[],
   shadow: CastShadow | null,
-  { compensationMm, dotMm, isSeen }: Purpose,
+  purpose: Purpose,
 ): readonly Part[] {
   return [
     ...borderParts(piece, pair),
     ...(shadow === null ? [] : shadowParts(shadow, piece.codes)),
     ...piece.codes.flatMap((code, index) =>
-      codeParts(code, pair, settings, looks[index] ?? plainLook, compensationMm, dotMm),
+      codeParts(code, pair, settings, looks[index] ?? plainLook, purpose),
     ),
-    ...itemParts(piece.items, pair, compensationMm, isSeen),
+    ...itemParts(piece.items, pair, purpose.compensationMm, purpose.isSeen),
   ];
 }
 
@@ -212,6 +218,11 @@ function markedArea(
 }
 
 /** A printer with dots can only take back whole dots of growth; other machines take back all of it. */
+/** Light between dark units has to be as wide as one mark when it is drawn in; what is narrower is not marked. */
+export function narrowestLightMm(pair: Pair): number {
+  return pair.process.elementMm + 2 * compensation(pair).compensationMm;
+}
+
 function compensation({ machine, process }: Pair): { compensationMm: number; residualGrowthMm: number } {
   const { growthMm } = process;
   const compensationMm =

@@ -4,6 +4,7 @@ export {
   type CodeToRead,
   type ProofBinaries,
   type ProofSetup,
+  type ShotNumbers,
   prove,
   type SamplePicture,
   startProof,
@@ -13,6 +14,8 @@ export { type FoundCode, readPicture } from './readPicture';
 export type { Reader } from './readers';
 export {
   fullShotCount,
+  isDecided,
+  joinedReports,
   type ProofReport,
   proofReportSchema,
   readerReportSchema,

@@ -5,7 +5,7 @@ import { plainPiece } from '../piece';
 import { findPair, pairs } from '../plan';
 import { proofSetup, runJob } from '../run';
 import { prove, takePicture } from './prove';
-import { readerState, verdictOf, type ProofReport } from './verdict';
+import { isDecided, joinedReports, readerState, verdictOf, type ProofReport } from './verdict';
 import { simulateMachine } from './machineModel';
 import { rasteriseMarks } from './rasterise';
 
@@ -24,6 +24,47 @@ async function reportsOf(job: Job): Promise<ProofReport[]> {
 }
 const lastReport = async (job: Job): Promise<ProofReport> => (await reportsOf(job)).at(-1)!;
 const stateOf = (report: ProofReport, id: string) => report.readers.find((reader) => reader.id === id)!.state;
+
+describe('shots that are shared out', () => {
+  const report = (read: readonly number[], shots: number): ProofReport => ({
+    verdict: 'good',
+    shots,
+    ofShots: 20,
+    distanceM: 0.25,
+    pixelsPerModule: 5,
+    readers: read.map((count, place) => ({
+      id: `reader-${place}`,
+      name: `Reader ${place}`,
+      votes: place < 3,
+      read: count,
+      wrong: 0,
+      state: readerState(count, shots),
+    })),
+  });
+
+  it('are counted together, and judged anew', () => {
+    const joined = joinedReports([report([10, 9, 4, 10], 10), report([10, 8, 3, 10], 10)]);
+    expect(joined).toMatchObject({ shots: 20, verdict: 'caution' });
+    expect(joined.readers.map(({ read, state }) => [read, state])).toEqual([
+      [20, 'prompt'],
+      [17, 'prompt'],
+      [7, 'slow'],
+      [20, 'prompt'],
+    ]);
+  });
+
+  it.each([
+    // A reader is prompt from 16 of 20: 80 in 100.
+    [[16, 16, 16, 0], 16, true],
+    [[15, 16, 16, 0], 16, false],
+    [[15, 15, 15, 15], 15, false],
+    [[0, 0, 8, 8], 8, true],
+    [[3, 3, 8, 8], 8, true],
+    [[4, 3, 8, 8], 8, false],
+  ])('%s of %s: decided %s', (read, shots, isIt) => {
+    expect(isDecided(report(read, shots).readers, shots, 20)).toBe(isIt);
+  });
+});
 
 describe('the proof', () => {
   it.each(pairs.map(({ material, machine }) => [material.id, machine.id]))(

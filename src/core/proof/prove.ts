@@ -56,8 +56,16 @@ export interface SamplePicture {
   readonly readings: readonly Reading[];
 }
 
-/** Shots after which the verdict is reported: an early one first, then finer. */
-const reportAfter = new Set([4, 8, 12, 16, fullShotCount]);
+/** Numbers of the shots to take. */
+export interface ShotNumbers {
+  readonly first: number;
+  readonly step: number;
+  /** The last of them; a full proof takes every number up to it. */
+  readonly ofShots: number;
+}
+
+/** Shots after which a verdict is reported, and after every such number again. */
+const reportEvery = 4;
 /** Each shot is turned on from the last by the golden angle, so that any number of them covers all ways evenly. */
 const goldenAngle = Math.PI * (3 - Math.sqrt(5));
 /** Held by hand the piece is seldom seen straight [from memory]; readers take 30 degrees [simulated shots]. */
@@ -83,21 +91,31 @@ export async function startProof(binaries: ProofBinaries): Promise<readonly Read
   return startReaders(binaries);
 }
 
-/** Photographs and reads twenty seeded shots, turned all ways; yields a verdict early and refines it. */
-export async function* prove(setup: ProofSetup, readers: readonly Reader[]): AsyncGenerator<ProofReport> {
+/**
+ * Photographs and reads seeded shots, turned all ways, from the first to the last of their numbers and by a step; yields a
+ * verdict early and refines it.
+ */
+export async function* prove(
+  setup: ProofSetup,
+  readers: readonly Reader[],
+  { first = 1, step = 1, ofShots = fullShotCount }: Partial<ShotNumbers> = {},
+): AsyncGenerator<ProofReport> {
   const codes = setup.codes.map((code) => ({ code, scene: buildScene(setup, code) }));
   const pixels = Math.min(...codes.map(({ scene }) => scene.pixelsPerModule));
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
-  for (let shot = 1; shot <= fullShotCount; shot++) {
+  let shots = 0;
+  for (let number = first; number <= ofShots; number += step) {
+    shots++;
     const seen: (readonly Reading[])[] = [];
     for (const { code, scene } of codes)
-      seen.push((await shoot(scene, code, readers, shotOf(setup.seed, shot))).readings);
+      seen.push((await shoot(scene, code, readers, shotOf(setup.seed, number))).readings);
     readers.forEach((_, index) => {
       const own = seen.map((readings) => readings[index]!);
       if (own.every(({ read }) => read)) counts[index]!.read++;
       else if (own.some(({ read, text }) => !read && text !== null && text !== '')) counts[index]!.wrong++;
     });
-    if (reportAfter.has(shot)) yield reportOf(setup, readers, counts, shot, pixels);
+    if (shots % reportEvery === 0 || number + step > ofShots)
+      yield reportOf(setup, readers, counts, shots, pixels);
   }
 }
 

@@ -34,6 +34,32 @@ export function readerState(read: number, shots: number): ReaderReport['state'] 
   return share >= promptShare ? 'prompt' : share >= slowShare ? 'slow' : 'fails';
 }
 
+/** Reports on different shots of the same file by the same readers, as one. */
+export function joinedReports([first, ...others]: readonly [ProofReport, ...ProofReport[]]): ProofReport {
+  const all = [first, ...others];
+  const shots = all.reduce((sum, report) => sum + report.shots, 0);
+  const sumOf = (count: 'read' | 'wrong', place: number): number =>
+    all.reduce((sum, { readers }) => sum + readers[place]![count], 0);
+  const readers = first.readers.map((reader, place) => {
+    const read = sumOf('read', place);
+    return { ...reader, read, wrong: sumOf('wrong', place), state: readerState(read, shots) };
+  });
+  return { ...first, shots, readers, verdict: verdictOf(readers) };
+}
+
+/** Whether the shots that are left of a proof can no longer change its verdict. */
+export function isDecided(
+  readers: readonly Pick<ReaderReport, 'votes' | 'read'>[],
+  shots: number,
+  ofShots: number,
+): boolean {
+  const verdictIf = (readOfTheRest: number): ProofReport['verdict'] =>
+    verdictOf(
+      readers.map(({ votes, read }) => ({ votes, state: readerState(read + readOfTheRest, ofShots) })),
+    );
+  return verdictIf(0) === verdictIf(ofShots - shots);
+}
+
 /** Good when every voting reader is prompt; stop when fewer than two are; else caution. A wrong text is no read. */
 export function verdictOf(readers: readonly Pick<ReaderReport, 'votes' | 'state'>[]): ProofReport['verdict'] {
   const voting = readers.filter(({ votes }) => votes);

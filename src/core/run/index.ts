@@ -4,6 +4,7 @@ export { createLibrary, emptyLibrary, type Library, libraryPalette } from './lib
 export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
 export { proofSetup } from './proveJob';
 export { measureMessage, type MessageRuler } from './ruler';
+export { findCauses, isWorseThan, proofFinding, proofKey, quickProofKind } from './quickProof';
 export type { CodeRun } from './runCode';
 export {
   isLetPass,
@@ -15,5 +16,5 @@ export {
   runJob,
   safestShare,
 } from './runJob';
-export { measureStyleFitness, type StyleFitness } from './styleFitness';
+export { measureStyleFitness, type StyleFitness, styleSetup } from './styleFitness';
 export { withTriedFixes } from './triedFixes';

@@ -43,7 +43,7 @@ export async function measureStyleFitness(
   const read: number[][] = readers.map(() => []);
   for (const version of fitnessVersions) {
     let last;
-    for await (const report of prove(fitnessSetup(style, version), readers)) {
+    for await (const report of prove(styleSetup(style, version), readers)) {
       // Lets a newer request in between.
       await new Promise((resolve) => setTimeout(resolve));
       if (isStale()) return null;
@@ -64,8 +64,22 @@ export async function measureStyleFitness(
   return { verdict: isSafe ? 'safe' : prompt < 2 ? 'refused' : 'costs a reader', shots, readers: counted };
 }
 
-/** Black on white, a millimetre a module, a machine that does what it is told. */
-function fitnessSetup(style: Style, version: number): ProofSetup {
+/** How drawn shapes alone are proved. */
+export interface StyleShots {
+  readonly pixelsPerModule: number;
+  readonly baseColour: string;
+  readonly markColour: string;
+  readonly seed: number;
+}
+const fitnessShots: StyleShots = {
+  pixelsPerModule: fitnessPixels,
+  baseColour: '#ffffff',
+  markColour: '#000000',
+  seed: fitnessSeed,
+};
+
+/** A millimetre a module, on a machine that does what it is told. */
+export function styleSetup(style: Style, version: number, shots: StyleShots = fitnessShots): ProofSetup {
   const symbol = encodeSymbol(payload, { ...defaultSymbolSettings, version, mask: 2 }).symbol!;
   const { dark, roundRadius } = drawArtwork(symbol, style);
   // A round outline needs more room than the quiet zone.
@@ -92,11 +106,11 @@ function fitnessSetup(style: Style, version: number): ProofSetup {
         moduleMm: 1,
       },
     ],
-    baseColour: '#ffffff',
-    markColour: '#000000',
+    baseColour: shots.baseColour,
+    markColour: shots.markColour,
     machine: { growthMm: 0, dotMm: null },
     seenFromBehind: false,
-    distanceM: phoneCamera.focalPx / fitnessPixels / 1000,
-    seed: fitnessSeed,
+    distanceM: phoneCamera.focalPx / shots.pixelsPerModule / 1000,
+    seed: shots.seed,
   };
 }

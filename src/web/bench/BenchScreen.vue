@@ -22,6 +22,7 @@ import { FitBar, ReadoutPanel } from './readout';
 import { StagePanel, stageViews, type StageView } from './stage';
 import { useKeys } from './useKeys';
 import { useProof } from './useProof';
+import { useQuickProof, withReads } from './useQuickProof';
 import { useThings } from './useThings';
 
 const props = defineProps<{ id: string; station: Station }>();
@@ -47,6 +48,24 @@ const {
       },
 );
 const proof = useProof();
+const quick = useQuickProof(
+  () => {
+    const drawn = view.value;
+    return document.value === null || drawn === null || stuck.value !== ''
+      ? null
+      : { job: document.value, drawn };
+  },
+  () => {
+    const { prover, otherProver } = useEngine();
+    return [prover, otherProver];
+  },
+);
+/** With what the quick proof found. */
+const told = computed(() =>
+  view.value === null || document.value === null
+    ? null
+    : withReads(view.value, document.value, quick.reads.value),
+);
 
 const keysShown = ref(false);
 const revisionsShown = ref(false);
@@ -125,13 +144,10 @@ useEventListener('pagehide', saveSoon);
 onMounted(() => {
   // The readers take a moment to load; have them ready before the first proof is asked for.
   // One that fails is tried again when a proof is asked for, and told then.
-  setTimeout(
-    () =>
-      useEngine()
-        .prover.warmUp()
-        .catch(() => {}),
-    800,
-  );
+  setTimeout(() => {
+    const { prover, otherProver } = useEngine();
+    for (const each of [prover, otherProver]) each.warmUp().catch(() => {});
+  }, 800);
 });
 onBeforeUnmount(saveSoon);
 </script>
@@ -146,11 +162,11 @@ onBeforeUnmount(saveSoon);
     </details>
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
-  <main v-else-if="job && code && view" class="bench">
+  <main v-else-if="job && code && view && told" class="bench">
     <RouteBar
       :job="job"
       :code="code"
-      :view="view"
+      :view="told"
       :station="station"
       :proof="proof"
       @go="goTo"
@@ -171,14 +187,23 @@ onBeforeUnmount(saveSoon);
       :has-handles="station === 'piece'"
     />
     <FitBar class="fit" :code="code" :view="view" />
-    <ReadoutPanel class="readout" :job="job" :code="code" :view="view" :is-trying="isTrying" />
+    <ReadoutPanel
+      class="readout"
+      :job="job"
+      :code="code"
+      :view="told"
+      :reads="quick.reads.value"
+      :is-trying="isTrying"
+      @again="quick.tryAgain"
+    />
     <DrawerSlot
       class="drawer"
       :station="station"
       :job="job"
       :code="code"
-      :view="view"
+      :view="told"
       :proof="proof"
+      :quick="quick"
       :things="things"
     />
     <KeyList v-model="keysShown" />

@@ -17,6 +17,7 @@ import type { PressView } from '../../engine';
 import { useAttempt } from '../shared/useAttempt';
 import { stations, type Station } from '../stations';
 import type { ProofControl } from './useProof';
+import type { ReadsControl } from './useQuickProof';
 import type { Things } from './useThings';
 
 const props = defineProps<{
@@ -25,6 +26,7 @@ const props = defineProps<{
   code: CodeSettings;
   view: PressView;
   proof: ProofControl;
+  quick: ReadsControl;
   things: Things;
 }>();
 
@@ -60,6 +62,7 @@ onMounted(() => {
       :code="code"
       :view="view"
       :proof="proof"
+      :quick="quick"
       :things="things"
     />
     <div v-else-if="problem" class="missing" role="alert">

@@ -17,10 +17,11 @@ import { useBench } from '../../stores/bench';
 import { FixButtons, OverrideDialog } from '../readout';
 import { useAttempt } from '../../shared/useAttempt';
 import type { ProofControl } from '../useProof';
+import type { ReadsControl } from '../useQuickProof';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView; proof: ProofControl }>();
+const props = defineProps<{ job: Job; view: PressView; proof: ProofControl; quick: ReadsControl }>();
 const bench = useBench();
 const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
@@ -43,6 +44,26 @@ const names = computed(() => {
     baseName: piece.stand === null ? null : fileName({ ...fields, part: 'base' }, id),
   }));
 });
+
+/** The file that waits for the quick proof; null when none does. */
+const waiting = ref<FormatId | null>(null);
+const checked = computed(() => {
+  const reads = props.quick.reads.value;
+  return reads.state === 'checking' ? reads : null;
+});
+
+/** A file is taken once it is known to read; nothing is taken that was given up meanwhile. */
+async function take(format: FormatId, unchecked = false): Promise<void> {
+  problem.value = '';
+  if (!unchecked) {
+    waiting.value = format;
+    const reads = await props.quick.settled();
+    if (waiting.value !== format) return;
+    waiting.value = null;
+    if (reads.state === 'failed' || props.view.heldBackBy.length > 0) return;
+  }
+  await download(format);
+}
 
 const download = (format: FormatId): Promise<void> =>
   attempt(async () => {
@@ -98,13 +119,29 @@ const proofNote = computed(() => {
           <button
             type="button"
             class="action main"
-            :disabled="view.heldBackBy.length > 0"
-            @click="download(file.id)"
+            :disabled="view.heldBackBy.length > 0 || waiting !== null"
+            @click="take(file.id)"
           >
             <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Download
           </button>
         </li>
       </ul>
+      <div v-if="waiting !== null" class="waiting" role="status">
+        <progress
+          :value="checked?.shots ?? 0"
+          :max="checked?.ofShots ?? 1"
+          aria-label="Shots taken"
+        ></progress>
+        <span>Checking that it reads; the file comes then.</span>
+        <button type="button" class="action quiet" @click="waiting = null">Do not take it</button>
+      </div>
+      <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
+        Whether it reads could not be checked: {{ quick.reads.value.problem }}
+        <button type="button" class="action" @click="quick.tryAgain()">Check again</button>
+        <button type="button" class="action quiet" @click="take(names[0]!.id, true)">
+          Take it unchecked
+        </button>
+      </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p class="note">{{ proofNote }}</p>
     </section>
@@ -156,6 +193,17 @@ const proofNote = computed(() => {
   justify-content: space-between;
   align-items: center;
   gap: 14px;
+}
+
+.waiting {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  font-size: 12.5px;
+}
+
+.waiting progress {
+  width: 90px;
 }
 
 .name {

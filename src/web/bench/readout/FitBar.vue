@@ -210,6 +210,14 @@ path {
   fill: #4f978c;
 }
 
+.label.rule {
+  color: var(--ink-soft);
+}
+
+.range.rule {
+  fill: var(--ink-soft);
+}
+
 .range.caution {
   fill: #c99234;
 }

@@ -1,83 +1,121 @@
 <script setup lang="ts">
-/** The readout: every limit with its measured and required value, where that comes from, and a fix. */
+/** The readout: three answers, then what is not fine with its fixes, and what is fine behind a count. */
+import { ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { codeNamer, findingKey, type Finding } from '../../../core/finding';
-import { isLetPass } from '../../../core/run';
+import {
+  answerOf,
+  answers,
+  codeNamer,
+  findingKey,
+  worstSeverity,
+  type Answer,
+  type Finding,
+} from '../../../core/finding';
+import { isLetPass, quickProofKind } from '../../../core/run';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
-import { measuredText, requirementText } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
-import { usePreferences } from '../../stores/preferences';
+import type { Reads } from '../useQuickProof';
+import FindingRow from './FindingRow.vue';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; isTrying: boolean }>();
-const preferences = usePreferences();
+const props = defineProps<{
+  job: Job;
+  code: CodeSettings;
+  view: PressView;
+  reads: Reads;
+  isTrying: boolean;
+}>();
+defineEmits<{ again: [] }>();
 const { words, titleOf } = useWording();
 const nameOf = computed(() => codeNamer(props.job.codes));
 const overriding = ref<Finding | null>(null);
 
-const sourceNames = {
-  std: 'standard',
-  cp: 'common practice',
-  mem: 'from memory',
-  sim: 'simulated shots',
-  geo: 'geometry',
-};
-const compared = { '>=': 'at least', '<=': 'at most', '=': '' };
-
 const overrideOf = (finding: Finding) =>
   props.job.overrides.find((override) => isLetPass(finding, [override]));
-const needs = ({ required }: Finding): string => {
-  const value = requirementText(required, preferences.unit);
-  if (value === '') return '';
-  const comparison = 'comparison' in required ? required.comparison : undefined;
-  return comparison === undefined ? value : `${compared[comparison]} ${value}`.trim();
-};
-/** What needs something first; the rest in the order of the limits. Of other codes only what is not fine. */
-const ordered = computed(() => {
-  const rank = { stop: 0, caution: 1, fine: 2 };
-  const own = props.view.findings.filter(
+/** Of other codes only what is not fine. */
+const own = computed(() =>
+  props.view.findings.filter(
     ({ about, severity }) => severity !== 'fine' || about.on !== 'code' || about.id === props.code.id,
-  );
-  return own.sort((a, b) => rank[a.severity] - rank[b.severity]);
+  ),
+);
+/** Stops first; the proof, which says the most, before the limits. */
+const unfine = computed(() => {
+  const rank = { stop: 0, caution: 1, fine: 2 };
+  return own.value
+    .filter(({ severity }) => severity !== 'fine')
+    .sort((a, b) => rank[a.severity] - rank[b.severity]);
 });
-const counts = computed(() => {
-  const stops = props.view.findings.filter(({ severity }) => severity === 'stop').length;
-  const cautions = props.view.findings.filter(({ severity }) => severity === 'caution').length;
-  if (stops + cautions === 0) return 'all fine';
-  return [stops > 0 ? `${stops} stop` : '', cautions > 0 ? `${cautions} caution` : '']
+const fine = computed(() =>
+  own.value.filter(({ kind, severity }) => severity === 'fine' && kind !== quickProofKind),
+);
+
+const questions: Readonly<Record<Answer, string>> = {
+  reads: 'Reads',
+  made: 'Can be made',
+  fits: 'Fits',
+};
+function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'none'; says: string } {
+  const { reads, view } = props;
+  const about = view.findings.filter(({ kind }) => answerOf(kind) === question);
+  const worst = worstSeverity(about);
+  const stops = about.filter(({ severity }) => severity === 'stop').length;
+  const cautions = about.filter(({ severity }) => severity === 'caution').length;
+  const counts = [stops > 0 ? `${stops} stop` : '', cautions > 0 ? `${cautions} caution` : '']
     .filter(Boolean)
     .join(' · ');
-});
+  if (question === 'reads' && reads.state !== 'judged') {
+    const says = {
+      none: counts || 'nothing to read yet',
+      failed: 'not checked',
+      checking:
+        reads.state === 'checking' && reads.shots > 0
+          ? `checking, ${reads.shots} of ${reads.ofShots}`
+          : 'checking',
+    }[reads.state];
+    return { state: worst === 'stop' ? 'stop' : 'none', says };
+  }
+  if (view.made === null && question !== 'reads') return { state: 'none', says: 'nothing to make yet' };
+  return { state: worst, says: counts || (question === 'reads' ? 'by the whole panel' : 'yes') };
+}
+const told = computed(() =>
+  answers.map((question) => ({ question, name: questions[question], ...answerTo(question) })),
+);
+const showsFine = ref(false);
 </script>
 
 <template>
   <aside class="panel" aria-label="Readout">
-    <h2 class="heading">
-      Readout{{ job.codes.length > 1 ? ` of ${nameOf(code.id)}` : '' }} <span>{{ counts }}</span>
-    </h2>
-    <ul aria-live="polite">
+    <h2 class="heading">Readout{{ job.codes.length > 1 ? ` of ${nameOf(code.id)}` : '' }}</h2>
+    <dl class="answers" aria-live="polite">
+      <div
+        v-for="{ question, name, state, says } in told"
+        :key="question"
+        :data-test="`answer-${question}`"
+        :data-severity="state"
+      >
+        <StateShape :state="state" />
+        <dt>{{ name }}</dt>
+        <dd>{{ says }}</dd>
+      </div>
+    </dl>
+    <p v-if="reads.state === 'failed'" class="problem" role="alert">
+      Whether it reads could not be checked: {{ reads.problem }}
+      <button type="button" class="action" @click="$emit('again')">Check again</button>
+    </p>
+    <ul data-test="unfine">
       <li
-        v-for="finding in ordered"
+        v-for="finding in unfine"
         :key="findingKey(finding)"
         :class="finding.severity"
         :data-test="`finding-${finding.kind}`"
         :data-severity="finding.severity"
       >
         <StateShape :state="finding.severity" />
-        <div class="row">
-          <span class="title">{{ titleOf(finding) }}</span>
-          <span class="measure value">{{ measuredText(finding, preferences.unit) }}</span>
-        </div>
-        <div class="row second">
-          <span class="note">{{ needs(finding) }}</span>
-          <span class="source" :title="`${finding.source.text}. ${words(finding.text)}`">{{
-            sourceNames[finding.source.tag]
-          }}</span>
-        </div>
-        <div v-if="finding.severity !== 'fine'" class="more">
+        <FindingRow :title="titleOf(finding)" :finding="finding" />
+        <div class="more">
           <p>{{ words(finding.text) }}</p>
           <p v-if="overrideOf(finding)" class="passed">Let pass: “{{ overrideOf(finding)!.reason }}”</p>
           <p v-if="isTrying && finding.fixes.length === 0" class="note trying">trying fixes</p>
@@ -87,6 +125,32 @@ const counts = computed(() => {
             @pass="overriding = finding"
           />
         </div>
+      </li>
+    </ul>
+    <button
+      v-if="fine.length > 0"
+      type="button"
+      class="fold"
+      :aria-expanded="showsFine"
+      data-test="fold-fine"
+      @click="showsFine = !showsFine"
+    >
+      <ChevronRight :size="15" :class="{ open: showsFine }" aria-hidden="true" />
+      {{ fine.length }} {{ fine.length === 1 ? 'limit is' : 'limits are' }} kept
+    </button>
+    <ul v-if="showsFine">
+      <li
+        v-for="finding in fine"
+        :key="findingKey(finding)"
+        :data-test="`finding-${finding.kind}`"
+        data-severity="fine"
+      >
+        <StateShape state="fine" />
+        <FindingRow :title="titleOf(finding)" :finding="finding" />
+        <details class="more">
+          <summary class="note">what this is</summary>
+          <p>{{ words(finding.text) }}</p>
+        </details>
       </li>
     </ul>
     <OverrideDialog v-model:finding="overriding" :job="job" />
@@ -100,20 +164,47 @@ const counts = computed(() => {
 }
 
 .heading {
-  display: flex;
-  justify-content: space-between;
   padding-bottom: 4px;
 }
 
-.heading span {
-  font-weight: 400;
+.answers {
+  display: grid;
+  gap: 5px;
+  margin: 0 -14px;
+  padding: 7px 14px 9px;
+  border-top: 1px solid var(--ink);
+  border-bottom: 1px solid var(--ink);
+}
+
+.answers div {
+  display: grid;
+  grid-template-columns: 12px auto 1fr;
+  align-items: baseline;
+  gap: 9px;
+}
+
+.answers .shape {
+  align-self: center;
+}
+
+dt {
+  font-size: 14.5px;
+  font-weight: 600;
+}
+
+dd {
+  margin: 0;
+  color: var(--ink-soft);
+  font-size: 12px;
+  text-align: right;
+  font-variant-numeric: tabular-nums;
 }
 
 li {
   display: grid;
   grid-template-columns: 12px minmax(0, 1fr);
   gap: 0 9px;
-  padding: 3px 0 4px;
+  padding: 4px 0 5px;
   border-top: 1px solid var(--rule-soft);
 }
 
@@ -121,54 +212,12 @@ li > .shape {
   margin-top: 3px;
 }
 
-.row {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  gap: 8px;
-  min-width: 0;
-}
-
-.second,
 .more {
   grid-column: 2;
 }
 
-.title {
-  font-weight: 600;
-}
-
-.value {
-  font-size: 13.5px;
-  white-space: nowrap;
-}
-
-.caution .value {
-  color: var(--caution-ink);
-}
-
-.stop .value {
-  color: var(--stop);
-}
-
-.second {
-  line-height: 1.15;
-}
-
-.note {
-  font-size: 11.5px;
-}
-
-.source {
-  color: var(--ink-soft);
-  font-size: 11.5px;
-  text-decoration: underline dotted;
-  text-underline-offset: 3px;
-  white-space: nowrap;
-  cursor: help;
-}
-
-.more {
+li.stop .more,
+li.caution .more {
   display: grid;
   justify-items: start;
   gap: 5px;
@@ -178,6 +227,35 @@ li > .shape {
 .more p {
   font-size: 12px;
   line-height: 1.3;
+}
+
+summary {
+  width: fit-content;
+  cursor: pointer;
+}
+
+.fold {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  width: 100%;
+  padding: 7px 0;
+  border: 0;
+  border-top: 1px solid var(--rule-soft);
+  background: none;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+  text-align: left;
+  cursor: pointer;
+}
+
+.fold .open {
+  transform: rotate(90deg);
+}
+
+.problem {
+  padding: 7px 0;
+  font-size: 12px;
 }
 
 .passed {

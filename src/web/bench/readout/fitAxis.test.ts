@@ -66,7 +66,7 @@ describe('commonBand', () => {
     const all = [
       range('module-size', 15, null),
       range('quiet-zone', null, 30),
-      range('reading-rule', 50, null),
+      { ...range('reading-rule', 50, null), strength: 'rule' as const },
     ];
     expect(commonBand(all)).toEqual({ fromMm: 15, toMm: 30 });
   });

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** What a finding measured and what it requires, with where that comes from. */
+import { computed } from 'vue';
+import type { Finding } from '../../../core/finding';
+import { measuredText, requirementText } from '../../shared/units';
+import { usePreferences } from '../../stores/preferences';
+
+const props = defineProps<{ finding: Finding; title: string }>();
+const preferences = usePreferences();
+
+const sourceNames = {
+  std: 'standard',
+  cp: 'common practice',
+  mem: 'from memory',
+  sim: 'simulated shots',
+  geo: 'geometry',
+};
+const compared = { '>=': 'at least', '<=': 'at most', '=': '' };
+const needs = computed(() => {
+  const { required } = props.finding;
+  const value = requirementText(required, preferences.unit);
+  if (value === '') return '';
+  const comparison = 'comparison' in required ? required.comparison : undefined;
+  return comparison === undefined ? value : `${compared[comparison]} ${value}`.trim();
+});
+</script>
+
+<template>
+  <div class="row" :class="finding.severity">
+    <span class="title">{{ title }}</span>
+    <span class="measure value">{{ measuredText(finding, preferences.unit) }}</span>
+  </div>
+  <div class="row second">
+    <span class="note">{{ needs }}</span>
+    <span class="source" :title="finding.source.text">{{ sourceNames[finding.source.tag] }}</span>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  min-width: 0;
+}
+
+.second {
+  grid-column: 2;
+  line-height: 1.15;
+}
+
+.title {
+  font-weight: 600;
+}
+
+.value {
+  font-size: 13.5px;
+  white-space: nowrap;
+}
+
+.caution .value {
+  color: var(--caution-ink);
+}
+
+.stop .value {
+  color: var(--stop);
+}
+
+.note {
+  font-size: 11.5px;
+}
+
+.source {
+  color: var(--ink-soft);
+  font-size: 11.5px;
+  white-space: nowrap;
+}
+</style>
