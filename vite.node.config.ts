@@ -23,6 +23,7 @@ export default defineConfig({
         compareEncoders: 'bench/compareEncoders.ts',
         styleFitness: 'bench/styleFitness.ts',
         fillTable: 'bench/fillTable.ts',
+        limitsTruth: 'bench/limitsTruth.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

@@ -181,7 +181,7 @@ test('a cut quiet zone is stopped, and each fix gives it back', async ({ page })
 
 test('an override needs a reason, stays on the job, and can be withdrawn', async ({ page }) => {
   await newPlate(page, 'Overridden plate');
-  await page.getByLabel('Code width').fill('10');
+  await page.getByLabel('Code width').fill('14');
   await page.keyboard.press('Escape');
   await page.keyboard.press('5');
   await page.getByTestId('held-back').getByRole('button', { name: 'Let it pass…' }).first().click();

@@ -27,6 +27,11 @@ export const test = base.extend<object, { readonly address: string }>({
     { scope: 'worker', timeout: 60_000 },
   ],
   baseURL: async ({ address }, use) => use(address),
+  /** Limits that are kept are folded away until somebody opens them; tests look at them all. */
+  context: async ({ context }, use) => {
+    await context.addInitScript(() => localStorage.setItem('binarus.showsKept', 'true'));
+    await use(context);
+  },
 });
 
 async function answers(address: string): Promise<void> {

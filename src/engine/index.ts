@@ -80,6 +80,7 @@ export const startEngine = (): Engine => ({
     picture: loadingMs,
     swatches: loadingMs,
     ruler: loadingMs,
+    settle: drawingMs,
     arrangements: searchingMs,
     largestSafeShare: searchingMs,
     palette: loadingMs,

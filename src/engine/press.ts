@@ -15,7 +15,8 @@ import {
   type JobResult,
   withTriedFixes,
 } from '../core/run';
-import { findingKey, type Fix } from '../core/finding';
+import { roomFix } from '../core/check';
+import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
 import type { FormatId } from '../core/output';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
@@ -50,6 +51,8 @@ export interface Press {
   ruler(code: CodeSettings): MessageRuler;
   /** Masks, levels and versions by what the logo takes of them, the best first; empty without a logo. */
   arrangements(job: Job, codeId: string): Promise<Arrangement[]>;
+  /** What puts an item that was just put on where there is room; nothing when it lies well, or when it cannot be moved. */
+  settle(job: Job, itemId: string): Promise<readonly Change[]>;
   /** The largest share of the symbol's side that is safe for the logo at its place; null when none is. */
   largestSafeShare(job: Job, codeId: string): Promise<number | null>;
   /** Colours of a code's logo and of its ground picture. */
@@ -93,6 +96,12 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     arrangements: async (job, codeId) => {
       await library.load(job);
       return arrangements(job, codeId, library);
+    },
+    settle: async (job, itemId) => {
+      const { made } = await runBeside(job);
+      const item = made?.piece.items.find(({ id }) => id === itemId);
+      if (!made || item === undefined) return [];
+      return roomFix({ piece: made.piece, settings: job.piece }, item)?.changes ?? [];
     },
     largestSafeShare: async (job, codeId) => safestShare(await runBeside(job), codeId),
     palette: async (job, codeId) => {

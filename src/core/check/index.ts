@@ -2,5 +2,6 @@
 export { type Room, roomsOn } from './clearance';
 export { readFromChange } from './changes';
 export type { CodeContext, PieceContext } from './context';
+export { roomFix } from './freePlace';
 export { type FitRange, fitRanges } from './fitRanges';
 export { measureCodeLimits, measurePieceLimits } from './measure';

@@ -1,5 +1,5 @@
 /** Limits on what lies on the piece beside its codes: words, pictures and frames. */
-import { aboutPiece, say, sizeMm, theCode, type Fix, type Source } from '../finding';
+import { aboutPiece, listed, say, sizeMm, theCode, type Fix, type Source } from '../finding';
 import {
   boundsOf,
   cutRegion,
@@ -14,6 +14,7 @@ import { roundUpTo, slack } from '../numbers';
 import { outlineOf, type Axis, type FrameSettings, type PieceSettings, type PlacedItem } from '../piece';
 import { changePlacement, fix } from './changes';
 import { hasQuietZone, largestPieceMm, type CodeContext, type PieceContext } from './context';
+import { roomFix } from './freePlace';
 import {
   inkOf,
   isFree,
@@ -188,15 +189,20 @@ function measuredInside(item: PlacedItem, edge: Region): number {
   return -reach;
 }
 
-/** Things over each other, each with the first that it lies over. */
-export function measureOverlaps({ piece }: PieceContext): PieceMeasured[] {
-  const things = piece.items.filter((item) => item.kind !== 'border' && inkOf(item).length > 0);
+/** Things over each other: each with all that it was put over. */
+export function measureOverlaps(context: PieceContext): PieceMeasured[] {
+  const things = context.piece.items.filter((item) => item.kind !== 'border' && inkOf(item).length > 0);
   return things.flatMap((item, index): PieceMeasured[] => {
     const under = things
-      .slice(index + 1)
+      .slice(0, index)
       .map((other) => ({ other, shared: sharedArea(item, other) }))
-      .find(({ shared }) => shared > 1e-4);
-    if (under === undefined) return [];
+      .filter(({ shared }) => shared > 1e-4);
+    if (under.length === 0) return [];
+    const names = listed(
+      under.map(({ other }) => say`the ${other.name}`),
+      ', ',
+    );
+    const shared = under.reduce((sum, each) => sum + each.shared, 0);
     return [
       {
         kind: 'piece-overlap',
@@ -204,11 +210,12 @@ export function measureOverlaps({ piece }: PieceContext): PieceMeasured[] {
         station: 'piece',
         severity: 'caution',
         title: 'Overlap',
-        text: say`The ${item.name} and the ${under.other.name} lie over each other.`,
-        measured: { value: Number(under.shared.toFixed(2)), unit: 'mm²' },
+        text: say`The ${item.name} lies over ${names}.`,
+        measured: { value: Number(shared.toFixed(2)), unit: 'mm²' },
         required: { value: 0, unit: 'mm²', comparison: '<=' },
         source: geometry,
-        fixes: () => [],
+        fixes: () =>
+          [item, ...under.map(({ other }) => other)].flatMap((each) => roomFix(context, each) ?? []),
       },
     ];
   });

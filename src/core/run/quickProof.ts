@@ -18,7 +18,7 @@ import {
 } from '../finding';
 import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
-import { isDecided, prove, type ProofReport, type Reader } from '../proof';
+import { fullShotCount, isDecided, prove, type ProofReport, type Reader } from '../proof';
 import type { Library } from './library';
 import { proofSetup } from './proveJob';
 import { runJob, type JobResult } from './runJob';
@@ -82,13 +82,12 @@ export interface Cause {
   readonly fix: Fix;
 }
 
-/** Shots of each trial: enough to tell a change that helps from one that does not. */
-const trialShots = 12;
-const mostCauses = 3;
+/** More would be a list to study instead of a click. */
+const mostCauses = 2;
 
 /**
  * What the failing of a job comes from, found by trying: each thing that costs reading is taken away on its own, and those
- * count with which the proof is better and no limit is worse. Null when `isStale` became true meanwhile.
+ * count with which the same shots read better and no limit is worse. Null when `isStale` became true meanwhile.
  */
 export async function findCauses(
   { job, findings }: JobResult,
@@ -107,10 +106,10 @@ export async function findCauses(
     if (result.findings.some(({ severity }) => rank[severity] > worst)) continue;
     const setup = proofSetup(mended, result, null);
     if (setup === null) continue;
-    for await (const { verdict, readers: counted, shots } of prove(setup, voting, { ofShots: trialShots })) {
+    for await (const { verdict, readers: counted, shots } of prove(setup, voting)) {
       await new Promise((resolve) => setTimeout(resolve));
       if (isStale()) return null;
-      if (!isDecided(counted, shots, trialShots)) continue;
+      if (!isDecided(counted, shots, fullShotCount)) continue;
       if (rank[severities[verdict]] < rank[severities[report.verdict]])
         found.push({ cause, severity: severities[verdict] });
       break;

@@ -13,7 +13,10 @@ export const usePreferences = defineStore('preferences', () => {
   /** The link of the owner's chat service, with places for number and text; empty before one was pasted. */
   const chatPattern = ref(stringOf(recall(localStorage, 'binarus.chatPattern')));
   watch(chatPattern, (value) => remember(localStorage, 'binarus.chatPattern', value));
-  return { unit, cardPx, chatPattern };
+  /** Whether the readout shows the limits that are kept, beside those that are not. */
+  const showsKept = ref(recall(localStorage, 'binarus.showsKept') === true);
+  watch(showsKept, (value) => remember(localStorage, 'binarus.showsKept', value));
+  return { unit, cardPx, chatPattern, showsKept };
 });
 
 const stringOf = (value: unknown): string => (typeof value === 'string' && value.length <= 500 ? value : '');

@@ -1,8 +1,17 @@
 <script setup lang="ts">
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
 import { computed } from 'vue';
-import { freeId, mostCodes, withCodeAdded, type CodeSettings, type Job } from '../../../core/job';
+import {
+  applyChanges,
+  freeId,
+  mostCodes,
+  withCodeAdded,
+  type CodeSettings,
+  type Job,
+} from '../../../core/job';
+import type { ItemSettings } from '../../../core/piece';
 import type { PressView } from '../../../engine';
+import { useEngine } from '../../shared/engine';
 import { useBench } from '../../stores/bench';
 import { useStage } from '../../stores/stage';
 import type { Things } from '../useThings';
@@ -20,10 +29,23 @@ const stage = useStage();
 const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
 const starts = Object.entries(startNames) as [Start, string][];
 
-function add(start: Start): void {
-  const thing = newThing(start, props.job, props.view.made);
-  const problems = bench.editPiece({ items: [...props.job.piece.items, thing] }, 'thing-add');
-  if (problems.length === 0) stage.hold(thing.id);
+const add = (start: Start): Promise<void> =>
+  putOn(() => newThing(start, props.job, props.view.made), 'thing-add');
+
+/** Put where there is room; where there is none, the readout offers a larger piece. */
+async function putOn(thingOf: () => ItemSettings, step: string): Promise<void> {
+  const withThing = (thing: ItemSettings): Job => ({
+    ...props.job,
+    piece: { ...props.job.piece, items: [...props.job.piece.items, thing] },
+  });
+  const asked = thingOf();
+  const settled = await useEngine()
+    .desk.settle(withThing(asked), asked.id)
+    .catch(() => []);
+  // The job may have gone on meanwhile; a piece is not made larger unasked.
+  const thing = thingOf();
+  const moves = thing.id === asked.id && settled.every(({ on }) => on === 'item') ? settled : [];
+  if (bench.edit(applyChanges(withThing(thing), moves), step).length === 0) stage.hold(thing.id);
 }
 
 /** A code like the one at hand, beside it. */
@@ -38,12 +60,7 @@ function addCode(): void {
 
 function copy(): void {
   const own = item.value;
-  if (own === null) return;
-  const { items } = props.job.piece;
-  const id = freeId(own.kind, items);
-  const moved = 'yMm' in own && own.yMm !== 'middle' ? { yMm: own.yMm + 5 } : {};
-  bench.editPiece({ items: [...items, { ...own, ...moved, id }] }, 'thing-copy');
-  stage.hold(id);
+  if (own !== null) void putOn(() => ({ ...own, id: freeId(own.kind, props.job.piece.items) }), 'thing-copy');
 }
 
 /** Later things lie over earlier ones. */

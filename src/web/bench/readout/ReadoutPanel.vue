@@ -16,6 +16,7 @@ import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
+import { usePreferences } from '../../stores/preferences';
 import type { Reads } from '../useQuickProof';
 import FindingRow from './FindingRow.vue';
 import FixButtons from './FixButtons.vue';
@@ -29,6 +30,7 @@ const props = defineProps<{
   isTrying: boolean;
 }>();
 defineEmits<{ again: [] }>();
+const preferences = usePreferences();
 const { words, titleOf } = useWording();
 const nameOf = computed(() => codeNamer(props.job.codes));
 const overriding = ref<Finding | null>(null);
@@ -78,12 +80,16 @@ function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'non
     return { state: worst === 'stop' ? 'stop' : 'none', says };
   }
   if (view.made === null && question !== 'reads') return { state: 'none', says: 'nothing to make yet' };
-  return { state: worst, says: counts || (question === 'reads' ? 'by the whole panel' : 'yes') };
+  return { state: worst, says: counts || (question === 'reads' ? readBy(view.findings) : 'yes') };
+}
+/** How many readers of the panel read it promptly. */
+function readBy(findings: readonly Finding[]): string {
+  const proof = findings.find(({ kind }) => kind === quickProofKind);
+  return proof !== undefined && 'value' in proof.measured ? `by all ${proof.measured.value} readers` : '';
 }
 const told = computed(() =>
   answers.map((question) => ({ question, name: questions[question], ...answerTo(question) })),
 );
-const showsFine = ref(false);
 </script>
 
 <template>
@@ -131,14 +137,14 @@ const showsFine = ref(false);
       v-if="fine.length > 0"
       type="button"
       class="fold"
-      :aria-expanded="showsFine"
+      :aria-expanded="preferences.showsKept"
       data-test="fold-fine"
-      @click="showsFine = !showsFine"
+      @click="preferences.showsKept = !preferences.showsKept"
     >
-      <ChevronRight :size="15" :class="{ open: showsFine }" aria-hidden="true" />
+      <ChevronRight :size="15" :class="{ open: preferences.showsKept }" aria-hidden="true" />
       {{ fine.length }} {{ fine.length === 1 ? 'limit is' : 'limits are' }} kept
     </button>
-    <ul v-if="showsFine">
+    <ul v-if="preferences.showsKept">
       <li
         v-for="finding in fine"
         :key="findingKey(finding)"
@@ -146,9 +152,8 @@ const showsFine = ref(false);
         data-severity="fine"
       >
         <StateShape state="fine" />
-        <FindingRow :title="titleOf(finding)" :finding="finding" />
-        <details class="more">
-          <summary class="note">what this is</summary>
+        <details>
+          <summary><FindingRow :title="titleOf(finding)" :finding="finding" /></summary>
           <p>{{ words(finding.text) }}</p>
         </details>
       </li>
@@ -230,8 +235,18 @@ li.caution .more {
 }
 
 summary {
-  width: fit-content;
+  list-style: none;
   cursor: pointer;
+}
+
+summary:hover {
+  background: var(--rule-soft);
+}
+
+details p {
+  padding: 3px 0 4px;
+  font-size: 12px;
+  line-height: 1.3;
 }
 
 .fold {
@@ -241,7 +256,6 @@ summary {
   width: 100%;
   padding: 7px 0;
   border: 0;
-  border-top: 1px solid var(--rule-soft);
   background: none;
   color: var(--ink-soft);
   font-size: 12.5px;
