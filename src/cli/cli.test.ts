@@ -2,7 +2,9 @@ import { afterAll, describe, expect, it } from '@jest/globals';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { parseJob, type Job } from '../core/job';
+import { plainStyle, type Style } from '../core/artwork';
+import { newJob, parseJob, type Job } from '../core/job';
+import { withFirst } from '../testing/findings';
 import { UsageError } from './command';
 import { commands, helpOf } from './commands';
 import { parseArgs } from 'node:util';
@@ -187,6 +189,32 @@ describe('binarus limits, make and proof', () => {
     expect(await binarus('make', path, '--out', out)).toMatchObject({ stops: true, output: { files: [] } });
     expect(() => readdirSync(out)).toThrow();
   });
+
+  it('holds back what the quick proof fails, which a reason lets pass, and --unproved does not ask it', async () => {
+    const round = { ...plainStyle.finders[0], ring: { ...plainStyle.finders[0].ring, cornerModules: 3.5 } };
+    const style = {
+      ...plainStyle,
+      finders: [round, round, round],
+      modules: { ...plainStyle.modules, join: 'none', cornerSize: 0.5, fill: 0.8 },
+    } as Style;
+    const sticker = withFirst(
+      newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' }, codeWidthMm: 30 }),
+      { style },
+    );
+    const path = join(folder, 'round.json');
+    writeFileSync(path, JSON.stringify(sticker));
+    const held = { stops: true, output: { files: [], heldBackBy: [{ kind: 'quick-proof' }] } };
+    expect(await binarus('make', path, '--out', folder)).toMatchObject(held);
+    expect(await binarus('make', path, '--out', folder, '--unproved')).toMatchObject({ stops: false });
+    const override = {
+      kind: 'quick-proof',
+      about: { on: 'piece' },
+      reason: 'A test piece.',
+      at: '2026-11-26T10:00:00Z',
+    };
+    writeFileSync(path, JSON.stringify({ ...sticker, overrides: [override] }));
+    expect(await binarus('make', path, '--out', folder)).toMatchObject({ stops: false });
+  }, 60_000);
 
   it('proves reader by reader', async () => {
     const { path } = await jobFile(

@@ -137,15 +137,16 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'make',
     {
-      synopsis: 'make JOB.json --out DIR [--formats svg] [--files DIR]',
-      about: 'Writes the files of a job, unless a stop holds them back.',
+      synopsis: 'make JOB.json --out DIR [--formats svg] [--files DIR] [--unproved]',
+      about: 'Photographs and reads the file of a job, then writes its files, unless a stop holds them back.',
       example: 'binarus make plate.json --out files',
       help: {
         out: 'the folder for the files; made where it is missing',
         formats: 'with commas between them; svg without it',
         files: 'where logos and pictures lie; beside the job without it',
+        unproved: 'writes without photographing and reading first',
       },
-      options: { out: text, formats: text, files: text },
+      options: { out: text, formats: text, files: text, unproved: flag },
       load: async () => (await import('./commands/make')).writeFiles,
     },
   ],

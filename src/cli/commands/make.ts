@@ -2,7 +2,16 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { outputFormats, type FormatId } from '../../core/output';
-import { makeFiles, withTriedFixes } from '../../core/run';
+import type { Finding } from '../../core/finding';
+import type { Job } from '../../core/job';
+import {
+  isLetPass,
+  makeFiles,
+  proofFinding,
+  proofSetup,
+  withTriedFixes,
+  type JobResult,
+} from '../../core/run';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
 import { required } from '../input';
@@ -21,6 +30,20 @@ export async function printLimits(values: Values, positionals: readonly string[]
   };
 }
 
+/** What the quick proof says of the file; null when there is none. */
+async function quickFinding(job: Job, result: JobResult): Promise<Finding | null> {
+  const setup = proofSetup(job, result, null);
+  if (setup === null) return null;
+  const { startProof, prove, isDecided, fullShotCount } = await import('../../core/proof');
+  const { loadProofBinaries } = await import('../../node/proofBinaries');
+  let finding: Finding | null = null;
+  for await (const report of prove(setup, await startProof(await loadProofBinaries()))) {
+    finding = proofFinding(report);
+    if (isDecided(report.readers, report.shots, fullShotCount)) break;
+  }
+  return finding;
+}
+
 export async function writeFiles(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const out = required(values, 'out');
   const formats = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
@@ -33,6 +56,12 @@ export async function writeFiles(values: Values, positionals: readonly string[])
   if ('heldBackBy' in made) {
     tell(made.heldBackBy, job.codes);
     return { output: { files: [], heldBackBy: printed(made.heldBackBy, job.codes) }, stops: true };
+  }
+  if (values.unproved !== true) {
+    const proof = await quickFinding(job, result);
+    if (proof !== null && proof.severity !== 'fine') tell([proof], job.codes);
+    if (proof?.severity === 'stop' && !isLetPass(proof, job.overrides))
+      return { output: { files: [], heldBackBy: printed([proof], job.codes) }, stops: true };
   }
   try {
     await mkdir(out, { recursive: true });
