@@ -10,6 +10,8 @@ const executablePath = '/usr/bin/chromium';
 const betweenKeysMs = 100;
 
 export interface PageFigures {
+  /** From a key press at version 3 to the verdict of the quick proof, with the pause that it waits for. */
+  readonly verdictMs: number;
   readonly keyToPaintedMs: { readonly median: number; readonly p95: number };
   readonly interactiveMs: number;
   readonly firstLoadScriptKb: number;
@@ -38,6 +40,7 @@ export async function pageFigures(): Promise<PageFigures | null> {
         firstLoadScriptKb: shelf.scriptKb,
         benchScriptKb: bench.scriptKb,
         keyToPaintedMs: await keyToPainted(page),
+        verdictMs: await keyToVerdict(page, 'https://ternquay.example/berth/17'),
       };
     } finally {
       await browser.close();
@@ -63,6 +66,27 @@ async function firstLoad(
   page.off('response', note);
   const sizes = (await Promise.all(bodies)).map((body) => gzipSync(body).length);
   return { interactiveMs, scriptKb: sizes.reduce((sum, size) => sum + size, 0) / 1000 };
+}
+
+/** Types a letter into an address and away again, some times over; each key is timed to its verdict. */
+async function keyToVerdict(page: Page, text: string): Promise<number> {
+  const address = page.getByLabel('Address');
+  const reads = page.locator('[data-test="answer-reads"]');
+  const isChecking = reads.filter({ hasText: 'checking' });
+  const isJudged = reads.filter({ hasNotText: 'checking' });
+  await address.fill(text);
+  await isChecking.waitFor();
+  await isJudged.waitFor({ timeout: 120_000 });
+  const samples: number[] = [];
+  for (let key = 0; key < 3; key++) {
+    // Each text is new: verdicts of states that were seen are known.
+    const started = performance.now();
+    await address.press(String(key));
+    await isChecking.waitFor();
+    await isJudged.waitFor({ timeout: 120_000 });
+    samples.push(performance.now() - started);
+  }
+  return quantile(samples, 0.5);
 }
 
 /** Types an address into a version 10 job; each key is timed to the second frame after the piece changed. */

@@ -6,7 +6,8 @@ import { type CodeSettings, type Job, newJob, itemsOf } from '../src/core/job';
 import { pathData } from '../src/core/output';
 import { plainPiece } from '../src/core/piece';
 import { findPair } from '../src/core/plan';
-import { prove, startProof } from '../src/core/proof';
+import { farthestMm } from '../src/core/camera';
+import { fullShotCount, prove, startProof, type Reader } from '../src/core/proof';
 import { createLibrary, proofSetup, runJob, emptyLibrary } from '../src/core/run';
 import { createPress } from '../src/engine/press';
 import { sampleLengths, sampleMessage } from './encoders';
@@ -171,8 +172,33 @@ export async function proofRows(): Promise<ProofRow[]> {
   });
   return [
     row('first proof verdict', first, inReaders.first, 300),
-    row('proof of twenty shots', full, inReaders.full, null),
+    row('proof of twenty shots, version 3, one worker of two', full, inReaders.full, 1200),
+    await largeProofRow(readers),
   ];
+}
+
+/** A version 40 symbol at four pixels a module, which fills the frame. */
+async function largeProofRow(readers: readonly Reader[]): Promise<ProofRow> {
+  const job = newJob({
+    message: { kind: 'web', address: `https://ternquay.example/${'berth/'.repeat(370)}` },
+    pair: findPair('white-vinyl', 'ink-jet-600dpi'),
+    codeWidthMm: 180,
+    pieceSizeMm: { width: 220, height: 220 },
+  });
+  const { moduleMm } = runJob(job).made!.piece.codes[0]!;
+  const far = { ...job, reading: { distanceM: farthestMm(moduleMm, 4) / 1000 } };
+  const setup = proofSetup(far, runJob(far), 1)!;
+  const started = performance.now();
+  let shots = 0;
+  for await (const report of prove(setup, readers)) ({ shots } = report);
+  if (shots !== fullShotCount) throw new Error(`expected ${fullShotCount} shots, took ${shots}`);
+  const medianMs = performance.now() - started;
+  return {
+    name: 'proof of twenty shots, version 40, one worker of two',
+    medianMs,
+    readersMs: NaN,
+    budgetMs: 16_000,
+  };
 }
 
 /** Nodes that the SVG path of a version 10 symbol has, and the corners that its outline cannot do without. */
