@@ -5,7 +5,9 @@ import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '..
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
 import { boundsOf, placeRegion, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
+import type { Job } from '../core/job';
 import { pathData } from '../core/output';
+import { codeBox, holesOf, outlineOf } from '../core/piece';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
 import {
   isLine,
@@ -130,6 +132,8 @@ export interface PressView {
   readonly findings: readonly Finding[];
   readonly severity: Severity;
   readonly heldBackBy: readonly Finding[];
+  /** The piece without codes, and where they will go; null once there are symbols. */
+  readonly blank: (PiecePaths & { readonly places: readonly Box[] }) | null;
   readonly made: MadeView | null;
 }
 
@@ -142,7 +146,7 @@ const madeAtHand = ({ codes }: Made, codeId: string): MadeCode =>
 
 /** `showsMarks`: with what the machine does, beside the finished piece. */
 export function pressView(result: JobResult, codeId: string, showsMarks: boolean): PressView {
-  const { pair, findings, severity, heldBackBy, made } = result;
+  const { pair, job, findings, severity, heldBackBy, made } = result;
   const { payload, isBytes, description } = runAtHand(result, codeId);
   return {
     payload: isBytes ? hexadecimalOf(payload) : payload,
@@ -154,6 +158,10 @@ export function pressView(result: JobResult, codeId: string, showsMarks: boolean
     findings,
     severity,
     heldBackBy,
+    blank:
+      made === null
+        ? { ...blankPaths(job), places: job.codes.map(({ placement }) => codeBox(placement, job.piece)) }
+        : null,
     made: made && madeView(result, made, madeAtHand(made, codeId), showsMarks),
   };
 }
@@ -294,6 +302,25 @@ function weakModules(result: JobResult, { reversed }: Plan, { id, tones }: MadeC
   }));
 }
 
+const piecePaths = ({ outline, openings, holes }: Made['piece']): PiecePaths => ({
+  outlinePath: pathData([outline]),
+  holesPath: pathData([...openings, ...holes.map(({ edge }) => edge)]),
+});
+
+/** Of a piece before there is a code to put on it. */
+function blankPaths({ piece }: Job): PiecePaths {
+  const { edge, openings } = outlineOf(piece);
+  return {
+    outlinePath: pathData([edge]),
+    holesPath: pathData([...openings, ...holesOf(piece).map((hole) => hole.edge)]),
+  };
+}
+
+interface PiecePaths {
+  readonly outlinePath: string;
+  readonly holesPath: string;
+}
+
 /** A piece drawn small, with what its limits say. */
 export interface PiecePicture {
   readonly widthMm: number;
@@ -317,9 +344,7 @@ export function pictureOf(result: JobResult, codeId = ''): PiecePicture {
   return {
     widthMm: job.piece.widthMm,
     heightMm: job.piece.heightMm,
-    outlinePath: made === null ? '' : pathData([made.piece.outline]),
-    holesPath:
-      made === null ? '' : pathData([...made.piece.openings, ...made.piece.holes.map(({ edge }) => edge)]),
+    ...(made === null ? blankPaths(job) : piecePaths(made.piece)),
     baseColour: pair.material.baseColour,
     finished: made === null ? [] : finishedParts(result, made),
     code: atHand && atHand.placed.code,

@@ -82,6 +82,8 @@ export interface Finding {
   readonly required: Quantity;
   readonly source: Source;
   readonly fixes: readonly Fix[];
+  /** Nothing is wrong: something has not been given yet. It holds files back, and is shown as a beginning. */
+  readonly isAwaited?: true;
 }
 
 /** A finding of a stage that knows one part of a code, before it is said which code. */

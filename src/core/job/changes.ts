@@ -37,6 +37,16 @@ export const withCode = (job: Job, id: string, change: (code: CodeSettings) => C
   codes: job.codes.map((code) => (code.id === id ? change(code) : code)),
 });
 
+/**
+ * The job with the piece of another: outline, sizes, things, material and look. Its name, collection and note stay, and so
+ * does a message that is given.
+ */
+export function withPieceOf(job: Job, other: Job, message: CodeSettings['message'] | null): Job {
+  const { name, collection, note } = job;
+  const taken: Job = { ...other, name, collection, note, overrides: [] };
+  return message === null ? taken : withCode(taken, taken.codes[0]!.id, (code) => ({ ...code, message }));
+}
+
 /** The code with an id; the first when there is none. */
 export const codeOf = ({ codes }: Pick<Job, 'codes'>, id: string): CodeSettings =>
   codes.find((code) => code.id === id) ?? codes[0]!;

@@ -18,6 +18,7 @@ export function emptyMessage(): PartFinding {
     required: { words: 'not empty' },
     source: standard('7.4'),
     fixes: [],
+    isAwaited: true,
   };
 }
 

@@ -185,6 +185,7 @@ onBeforeUnmount(saveSoon);
       :view="view"
       :things="things"
       :has-handles="station === 'piece'"
+      @go="goTo"
     />
     <FitBar class="fit" :code="code" :view="view" />
     <ReadoutPanel

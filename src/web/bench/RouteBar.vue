@@ -3,7 +3,7 @@
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
 import { shownTitle, type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
-import { worstSeverity } from '../../core/finding';
+import { worstSeverity, type Finding } from '../../core/finding';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
 import StateShape from '../shared/StateShape.vue';
@@ -40,6 +40,10 @@ const savedText = computed(
     })[bench.saveState],
 );
 
+/** Nothing is wrong; something has not been given yet. */
+const isAwaited = (findings: readonly Finding[]): boolean =>
+  findings.every((finding) => finding.severity !== 'stop' || finding.isAwaited);
+
 type State = 'fine' | 'caution' | 'stop' | 'none';
 
 function stateOf(station: Station): State {
@@ -49,8 +53,11 @@ function stateOf(station: Station): State {
     if (stale.value) return 'caution';
     return { good: 'fine', caution: 'caution', stop: 'stop' }[report.value.verdict] as State;
   }
-  if (station === 'output') return props.view.heldBackBy.length > 0 ? 'stop' : 'fine';
-  return worstSeverity(props.view.findings.filter((finding) => finding.station === station));
+  if (station === 'output')
+    return props.view.heldBackBy.length === 0 ? 'fine' : isAwaited(props.view.heldBackBy) ? 'none' : 'stop';
+  const own = props.view.findings.filter((finding) => finding.station === station);
+  if (props.view.made === null && isAwaited(own)) return 'none';
+  return worstSeverity(own);
 }
 
 function summaryOf(station: Station): string {
@@ -74,7 +81,7 @@ function summaryOf(station: Station): string {
       return `${voting.filter(({ state }) => state === 'prompt').length} of ${voting.length} prompt`;
     }
     case 'output':
-      return heldBackBy.length > 0 ? 'held back' : 'svg ready';
+      return heldBackBy.length === 0 ? 'svg ready' : isAwaited(heldBackBy) ? 'not yet' : 'held back';
   }
 }
 

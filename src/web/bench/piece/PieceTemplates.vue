@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
 import { computed, onMounted, ref } from 'vue';
-import { shownTitle, withCode, type CodeSettings, type Job } from '../../../core/job';
+import { shownTitle, withPieceOf, type CodeSettings, type Job } from '../../../core/job';
 import { templates, type Template } from '../../../content';
 import type { PressView } from '../../../engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
@@ -35,11 +35,7 @@ const takesMessage = ref(false);
 
 /** Style and logo come along, as they are part of how it looks; the message only when asked for. */
 function take({ job }: Offer): void {
-  const { name, collection, note } = props.job;
-  const taken: Job = { ...job, name, collection, note, overrides: [] };
-  const { id } = taken.codes[0]!;
-  const { message } = props.code;
-  bench.edit(takesMessage.value ? taken : withCode(taken, id, (code) => ({ ...code, message })), 'template');
+  bench.edit(withPieceOf(props.job, job, takesMessage.value ? null : props.code.message), 'template');
 }
 
 const newName = ref('');

@@ -47,7 +47,7 @@ const own = computed(() =>
 const unfine = computed(() => {
   const rank = { stop: 0, caution: 1, fine: 2 };
   return own.value
-    .filter(({ severity }) => severity !== 'fine')
+    .filter(({ severity, isAwaited }) => severity !== 'fine' && !isAwaited)
     .sort((a, b) => rank[a.severity] - rank[b.severity]);
 });
 const fine = computed(() =>
@@ -61,7 +61,7 @@ const questions: Readonly<Record<Answer, string>> = {
 };
 function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'none'; says: string } {
   const { reads, view } = props;
-  const about = view.findings.filter(({ kind }) => answerOf(kind) === question);
+  const about = view.findings.filter(({ kind, isAwaited }) => answerOf(kind) === question && !isAwaited);
   const worst = worstSeverity(about);
   const stops = about.filter(({ severity }) => severity === 'stop').length;
   const cautions = about.filter(({ severity }) => severity === 'caution').length;
@@ -70,7 +70,7 @@ function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'non
     .join(' · ');
   if (question === 'reads' && reads.state !== 'judged') {
     const says = {
-      none: counts || 'nothing to read yet',
+      none: counts || 'waits for a message',
       failed: 'not checked',
       checking:
         reads.state === 'checking' && reads.shots > 0
@@ -79,7 +79,7 @@ function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'non
     }[reads.state];
     return { state: worst === 'stop' ? 'stop' : 'none', says };
   }
-  if (view.made === null && question !== 'reads') return { state: 'none', says: 'nothing to make yet' };
+  if (view.made === null && question !== 'reads') return { state: 'none', says: 'not yet' };
   return { state: worst, says: counts || (question === 'reads' ? readBy(view.findings) : 'yes') };
 }
 /** How many readers of the panel read it promptly. */

@@ -5,6 +5,7 @@ import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
+import StageBegin from './StageBegin.vue';
 import StageCamera from './StageCamera.vue';
 import StageDrawing from './StageDrawing.vue';
 import StageStand from './StageStand.vue';
@@ -27,6 +28,12 @@ const shownViews = computed(() =>
   stageViews.filter(({ id }) => id !== 'stand' || Boolean(props.view.made?.stand)),
 );
 
+defineEmits<{ go: [station: 'message' | 'piece'] }>();
+/** Nothing is wrong: there is no message yet. */
+const isAwaited = computed(() => {
+  const stops = props.view.findings.filter(({ severity }) => severity === 'stop');
+  return stops.length > 0 && stops.every((finding) => finding.isAwaited);
+});
 const whyEmpty = computed(() => {
   const stop = props.view.findings.find(({ severity }) => severity === 'stop');
   return stop ? words(stop.text) : '';
@@ -35,7 +42,14 @@ const whyEmpty = computed(() => {
 
 <template>
   <section class="panel" aria-label="Stage">
-    <div v-if="view.made === null" class="empty">
+    <StageBegin
+      v-if="view.blank !== null && isAwaited"
+      :job="job"
+      :code="code"
+      :view="view"
+      @go="$emit('go', $event)"
+    />
+    <div v-else-if="view.made === null" class="empty">
       <p>{{ whyEmpty }}</p>
     </div>
     <StageCamera v-else-if="viewName === 'camera'" :job="job" :code="code" />

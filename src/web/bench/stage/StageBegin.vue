@@ -1,0 +1,202 @@
+<script setup lang="ts">
+/** Before there is a message: the blank piece, what a scan can do, and pieces to begin with. */
+import { computed, onMounted, ref } from 'vue';
+import { withPieceOf, type CodeSettings, type Job } from '../../../core/job';
+import { emptyMessage, kindIds, kindName, type KindId } from '../../../core/message';
+import { findPair } from '../../../core/plan';
+import type { PressView } from '../../../engine';
+import type { JobSummary } from '../../../wire';
+import { metricAmount, inchAmount, sizeMm } from '../../../core/finding';
+import { fetchJob } from '../../shared/api';
+import { listShelf } from '../../shared/shelfApi';
+import { useAttempt } from '../../shared/useAttempt';
+import { useBench } from '../../stores/bench';
+import { usePreferences } from '../../stores/preferences';
+import { useStage } from '../../stores/stage';
+
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const emit = defineEmits<{ go: [station: 'message' | 'piece'] }>();
+const bench = useBench();
+const stage = useStage();
+const preferences = usePreferences();
+const { problem, attempt } = useAttempt();
+
+/** Width and height in the owner's unit. */
+const sizeText = (widthMm: number, heightMm: number): string =>
+  (preferences.unit === 'in' ? inchAmount : metricAmount)(sizeMm(widthMm, heightMm));
+const size = computed(() => {
+  const { piece, making } = props.job;
+  const material = findPair(making.material, making.machine)?.material.name ?? making.material;
+  return `${sizeText(piece.widthMm, piece.heightMm)}, ${material}`;
+});
+const box = computed(() => `-1 -1 ${props.job.piece.widthMm + 2} ${props.job.piece.heightMm + 2}`);
+
+function choose(kind: KindId): void {
+  bench.editCode({ message: emptyMessage(kind) }, 'kind');
+  emit('go', 'message');
+  // The form is drawn first.
+  setTimeout(() =>
+    window.document
+      .querySelector<HTMLElement>('[aria-label="message station"] :is(input, textarea):not([readonly])')
+      ?.focus(),
+  );
+}
+
+const recentShown = 4;
+const recent = ref<readonly JobSummary[]>([]);
+onMounted(() =>
+  attempt(async () => {
+    const jobs = await listShelf();
+    recent.value = jobs
+      .filter(
+        ({ id, place, isUnreadable, message }) =>
+          id !== bench.id && place === 'shelf' && !isUnreadable && message !== '',
+      )
+      .sort((a, b) => b.savedAt.localeCompare(a.savedAt))
+      .slice(0, recentShown);
+  }),
+);
+const begin = ({ id }: JobSummary): Promise<void> =>
+  attempt(async () => {
+    const { document } = await fetchJob(id);
+    bench.edit(withPieceOf(props.job, document, props.code.message), 'template');
+  });
+
+function showTemplates(): void {
+  stage.piecePage = 'templates';
+  emit('go', 'piece');
+}
+</script>
+
+<template>
+  <div class="begin">
+    <figure>
+      <svg :viewBox="box" role="img" :aria-label="`A blank piece of ${size}`">
+        <path
+          :d="view.blank!.outlinePath"
+          :fill="view.baseColour"
+          stroke="#98a0a4"
+          vector-effect="non-scaling-stroke"
+        />
+        <path
+          :d="view.blank!.holesPath"
+          fill="var(--bench)"
+          stroke="#98a0a4"
+          vector-effect="non-scaling-stroke"
+        />
+        <rect
+          v-for="(place, index) in view.blank!.places"
+          :key="index"
+          v-bind="place"
+          class="place"
+          vector-effect="non-scaling-stroke"
+        />
+      </svg>
+      <figcaption class="measure">{{ size }}</figcaption>
+    </figure>
+    <div class="choices">
+      <h2 id="what-a-scan-does">What should a scan do?</h2>
+      <div class="row" role="group" aria-labelledby="what-a-scan-does">
+        <button
+          v-for="kind in kindIds"
+          :key="kind"
+          type="button"
+          :aria-pressed="kind === code.message.kind"
+          @click="choose(kind)"
+        >
+          {{ kindName(kind) }}
+        </button>
+      </div>
+      <h2 id="begin-with">Begin with a piece</h2>
+      <div class="row" role="group" aria-labelledby="begin-with">
+        <button v-for="entry in recent" :key="entry.id" type="button" @click="begin(entry)">
+          {{ entry.name }} <span>{{ sizeText(entry.widthMm, entry.heightMm) }}</span>
+        </button>
+        <button type="button" @click="showTemplates">Templates…</button>
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p class="note">The code holds the message itself. It needs no account and never expires.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.begin {
+  display: grid;
+  grid-template-columns: minmax(140px, 0.7fr) minmax(0, 1.3fr);
+  gap: 36px;
+  align-items: center;
+  height: 100%;
+  padding: 18px 40px 52px;
+  overflow-y: auto;
+}
+
+figure {
+  display: grid;
+  gap: 8px;
+  justify-items: center;
+  min-height: 0;
+  margin: 0;
+}
+
+figure svg {
+  width: 100%;
+  max-height: 250px;
+  filter: drop-shadow(0 1px 2px rgb(0 0 0 / 22%));
+}
+
+figcaption {
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+
+.place {
+  fill: none;
+  stroke: var(--accent);
+  stroke-dasharray: 5 4;
+  stroke-width: 1.2;
+}
+
+.choices {
+  display: grid;
+  gap: 9px;
+}
+
+h2 {
+  font-size: 15px;
+  font-weight: 600;
+}
+
+.row + h2 {
+  padding-top: 8px;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+.row button {
+  padding: 4px 10px 5px;
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+  font-size: 12.5px;
+  cursor: pointer;
+}
+
+.row button:hover,
+.row button[aria-pressed='true'] {
+  border-color: var(--ink);
+}
+
+.row span {
+  color: var(--ink-soft);
+}
+
+.note {
+  padding-top: 8px;
+  font-size: 12px;
+}
+</style>
