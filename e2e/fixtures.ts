@@ -12,17 +12,9 @@ export const test = base.extend<object, { readonly address: string }>({
     async ({ playwright }, use, { parallelIndex }) => {
       void playwright;
       const port = firstPort + 10 * parallelIndex;
-      const folder = `test-results/e2e-data-${parallelIndex}`;
-      rmSync(folder, { recursive: true, force: true });
-      const server = spawn(process.execPath, ['dist/node/server.js'], {
-        env: { ...process.env, BINARUS_PORT: String(port), BINARUS_DATA: folder, BINARUS_DEMO: '1' },
-        stdio: ['ignore', 'ignore', 'inherit'],
-      });
-      const address = `http://127.0.0.1:${port}`;
-      await answers(`${address}/api/shelf`);
+      const { address, stop } = await startServer(String(parallelIndex), { port, isDemo: true });
       await use(address);
-      server.kill('SIGINT');
-      await new Promise((resolve) => server.once('exit', resolve));
+      await stop();
     },
     { scope: 'worker', timeout: 60_000 },
   ],
@@ -33,6 +25,33 @@ export const test = base.extend<object, { readonly address: string }>({
     await use(context);
   },
 });
+
+/** A server on a new folder, with the demo data or with nothing. */
+export async function startServer(
+  name: string,
+  { port, isDemo }: { readonly port: number; readonly isDemo: boolean },
+): Promise<{ readonly address: string; readonly stop: () => Promise<void> }> {
+  const folder = `test-results/e2e-data-${name}`;
+  rmSync(folder, { recursive: true, force: true });
+  const server = spawn(process.execPath, ['dist/node/server.js'], {
+    env: {
+      ...process.env,
+      BINARUS_PORT: String(port),
+      BINARUS_DATA: folder,
+      ...(isDemo ? { BINARUS_DEMO: '1' } : {}),
+    },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const address = `http://127.0.0.1:${port}`;
+  await answers(`${address}/api/shelf`);
+  return {
+    address,
+    stop: async () => {
+      server.kill('SIGINT');
+      await new Promise((resolve) => server.once('exit', resolve));
+    },
+  };
+}
 
 async function answers(address: string): Promise<void> {
   for (;;) {

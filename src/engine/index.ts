@@ -81,6 +81,7 @@ export const startEngine = (): Engine => ({
     swatches: loadingMs,
     ruler: loadingMs,
     settle: drawingMs,
+    fill: drawingMs,
     arrangements: searchingMs,
     largestSafeShare: searchingMs,
     palette: loadingMs,

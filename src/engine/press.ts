@@ -53,6 +53,8 @@ export interface Press {
   arrangements(job: Job, codeId: string): Promise<Arrangement[]>;
   /** What puts an item that was just put on where there is room; nothing when it lies well, or when it cannot be moved. */
   settle(job: Job, itemId: string): Promise<readonly Change[]>;
+  /** What makes a code as wide as its piece allows; nothing when no width fits. */
+  fill(job: Job, codeId: string): Promise<readonly Change[]>;
   /** The largest share of the symbol's side that is safe for the logo at its place; null when none is. */
   largestSafeShare(job: Job, codeId: string): Promise<number | null>;
   /** Colours of a code's logo and of its ground picture. */
@@ -102,6 +104,10 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       const item = made?.piece.items.find(({ id }) => id === itemId);
       if (!made || item === undefined) return [];
       return roomFix({ piece: made.piece, settings: job.piece }, item)?.changes ?? [];
+    },
+    fill: async (job, codeId) => {
+      const { made } = await runBeside(job);
+      return made?.codes.find(({ id }) => id === codeId)?.fill() ?? [];
     },
     largestSafeShare: async (job, codeId) => safestShare(await runBeside(job), codeId),
     palette: async (job, codeId) => {

@@ -1,4 +1,5 @@
 /** check: a planned piece comes in; every measured limit goes out as a finding, and the widths for which each holds. */
+export { fillChanges } from './room';
 export { type Room, roomsOn } from './clearance';
 export { readFromChange } from './changes';
 export type { CodeContext, PieceContext } from './context';

@@ -1,5 +1,5 @@
 /** Limits on the room that the code has on its piece. */
-import { mm, say, theCode, type Fix } from '../finding';
+import { mm, say, theCode, type Change, type Fix } from '../finding';
 import { holdsPoint, regionDistance } from '../geometry';
 import { largestHolding, roundDownTo, slack } from '../numbers';
 import { roundCorners } from '../piece';
@@ -161,6 +161,16 @@ function roomFixes(context: CodeContext): Fix[] {
     }
   }
   return [...fixes, ...cornerFixes(context), ...largerPieceFixes(context, inMiddle)];
+}
+
+/** The code as wide as its quiet zone leaves it on the piece: where it is, or in the middle where it is wider there; none when no width fits. */
+export function fillChanges(context: CodeContext): Change[] {
+  const inMiddle = withCodeCentred(context.laying);
+  const here = smallerWidth(context, context.laying);
+  const there = smallerWidth(context, inMiddle);
+  if (there !== null && there > (here ?? 0))
+    return [changePlacement(context, { widthMm: there, ...centred })];
+  return here === null ? [] : [changePlacement(context, { widthMm: here })];
 }
 
 /** The widest offered code that has its quiet zone and that the machine can make; null when there is none. */

@@ -1,6 +1,7 @@
 /** The way through: a job document becomes payload, symbol, artwork, piece, plan and measured limits. */
 import type { Artwork } from '../artwork';
 import {
+  fillChanges,
   fitRanges,
   measureCodeLimits,
   measurePieceLimits,
@@ -10,7 +11,15 @@ import {
   type PieceContext,
   type Room,
 } from '../check';
-import { aboutPiece, isSameAbout, ofCode, worstSeverity, type Finding, type Severity } from '../finding';
+import {
+  aboutPiece,
+  type Change,
+  isSameAbout,
+  ofCode,
+  worstSeverity,
+  type Finding,
+  type Severity,
+} from '../finding';
 import { textFields, type Job, type Override } from '../job';
 import {
   knockOutDamage,
@@ -51,6 +60,8 @@ export interface MadeCode {
   readonly tones: () => readonly ModuleTone[];
   readonly placed: PlacedCode;
   readonly fitRanges: () => readonly FitRange[];
+  /** What makes it as wide as the piece allows. */
+  readonly fill: () => readonly Change[];
 }
 
 /** What messages that can all be drawn lead to. */
@@ -191,6 +202,7 @@ function madeCode(run: CodeRun, context: CodeContext): MadeCode {
     tones: context.tones,
     placed: context.placed,
     fitRanges: onDemand(() => fitRanges(context)),
+    fill: () => fillChanges(context),
   };
 }
 

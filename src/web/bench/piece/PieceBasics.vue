@@ -5,6 +5,7 @@ import type { CodeSettings, Job } from '../../../core/job';
 import { roundCorners, type CodePlacement } from '../../../core/piece';
 import { findPair, pairs } from '../../../core/plan';
 import type { PressView } from '../../../engine';
+import { useEngine } from '../../shared/engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import type { Things } from '../useThings';
@@ -12,6 +13,7 @@ import PairFacts from './PairFacts.vue';
 import { sizedPiece } from './outlineChoices';
 import ReadingDistance from '../ReadingDistance.vue';
 import SwitchField from '../../shared/SwitchField.vue';
+import { useAttempt } from '../../shared/useAttempt';
 import { areaText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 
@@ -37,6 +39,15 @@ const radius = computed(() => {
   const isAlike = others.every(({ shape, mm }) => shape === first.shape && mm === first.mm);
   return isAlike && first.shape !== 'chamfer' ? (first.shape === 'square' ? 0 : first.mm) : null;
 });
+
+/** As wide as the quiet zone leaves the code on the piece. */
+const { problem, attempt } = useAttempt();
+const fill = (): Promise<void> =>
+  attempt(async () => {
+    const changes = await useEngine().desk.fill(props.job, props.code.id);
+    if (changes.length === 0) problem.value = 'No width of the code leaves it its quiet zone on this piece.';
+    else bench.apply(changes, 'code-width');
+  });
 
 function setCode(change: Partial<CodePlacement>, key: string): void {
   bench.editPlacement(change, key);
@@ -126,6 +137,10 @@ const polarities = computed(() => [
         :step-mm="widthStepMm"
         @change="setCode({ widthMm: $event }, 'code-width')"
       />
+      <button type="button" class="action" :disabled="view.made === null" @click="fill">
+        Fill the piece
+      </button>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </section>
     <section>
       <h2 class="heading">Where the code lies</h2>
