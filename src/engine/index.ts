@@ -87,6 +87,7 @@ export const startEngine = (): Engine => ({
     palette: loadingMs,
     outline: fileMs,
     fixes: searchingMs,
+    mend: searchingMs,
     view: loadingMs,
     files: loadingMs,
   }),

@@ -5,6 +5,7 @@ import {
   libraryPalette,
   type Library,
   makeFiles,
+  mendAll,
   type MadeFiles,
   measureMessage,
   type MessageRuler,
@@ -41,6 +42,8 @@ export interface Press {
   press(job: Job, codeId: string, showsMarks?: boolean): PressView;
   /** Fixes of the findings of a job, by `findingKey`, each tried on the whole job. */
   fixes(job: Job): Promise<TriedFixes>;
+  /** Fixes, in order, after which nothing is wrong with a job; none when one says it or when it does not come out. */
+  mend(job: Job): Promise<readonly Fix[]>;
   /** A job beside the one on the bench, drawn like it. */
   view(job: Job, codeId: string): Promise<PressView>;
   /** A job beside the one on the bench, drawn small with what its limits say. */
@@ -91,6 +94,7 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
         ),
       );
     },
+    mend: (job) => mendAll(job, library),
     view: async (job, codeId) => pressView(await runBeside(job), codeId, false),
     picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
     swatches: async (job, codeId) => presetSwatches(await run(job), codeId),

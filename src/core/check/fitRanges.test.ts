@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { newJob, type Job } from '../job';
+import { applyChanges, newJob, type Job } from '../job';
 import { pairs } from '../plan';
 import { runJob } from '../run';
 import { withFirst, withPlacement } from '../../testing/findings';
@@ -37,6 +37,20 @@ describe.each(jobs)('fit ranges on %s', (_, job) => {
         expect([kind, severityAt(job, toMm + step, kind)]).not.toEqual([kind, 'fine']);
       }
     }
+  });
+});
+
+describe('filling the piece', () => {
+  it('gives the widest code that keeps its quiet zone, where it is or in the middle', () => {
+    for (const [name, job] of jobs)
+      for (const place of [{}, { xMm: 1, yMm: 1 }]) {
+        const small = withPlacement(job, { widthMm: job.codes[0]!.placement.widthMm * 0.6, ...place });
+        const filled = applyChanges(small, runJob(small).made!.codes[0]!.fill());
+        const { widthMm } = filled.codes[0]!.placement;
+        expect(widthMm).toBeGreaterThanOrEqual(small.codes[0]!.placement.widthMm);
+        expect([name, severityAt(filled, widthMm, 'quiet-zone')]).toEqual([name, 'fine']);
+        expect([name, severityAt(filled, widthMm + 4, 'quiet-zone')]).toEqual([name, 'stop']);
+      }
   });
 });
 

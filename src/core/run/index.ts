@@ -3,6 +3,7 @@ export { type Arrangement, arrangements } from './arrangements';
 export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';
 export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
 export { proofSetup } from './proveJob';
+export { changesOf, mendAll } from './mendAll';
 export { measureMessage, type MessageRuler } from './ruler';
 export { findCauses, isWorseThan, proofFinding, proofKey, quickProofKind } from './quickProof';
 export type { CodeRun } from './runCode';

@@ -11,13 +11,15 @@ import {
   type Answer,
   type Finding,
 } from '../../../core/finding';
-import { isLetPass, quickProofKind } from '../../../core/run';
+import { changesOf, isLetPass, quickProofKind } from '../../../core/run';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
 import { usePreferences } from '../../stores/preferences';
 import type { Reads } from '../useQuickProof';
+import { useBench } from '../../stores/bench';
+import { useRemedy } from './useRemedy';
 import FindingRow from './FindingRow.vue';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
@@ -30,6 +32,7 @@ const props = defineProps<{
   isTrying: boolean;
 }>();
 defineEmits<{ again: [] }>();
+const bench = useBench();
 const preferences = usePreferences();
 const { words, titleOf } = useWording();
 const nameOf = computed(() => codeNamer(props.job.codes));
@@ -53,6 +56,8 @@ const unfine = computed(() => {
 const fine = computed(() =>
   own.value.filter(({ kind, severity }) => severity === 'fine' && kind !== quickProofKind),
 );
+
+const remedy = useRemedy(() => ({ job: props.job, wrong: unfine.value.length }));
 
 const questions: Readonly<Record<Answer, string>> = {
   reads: 'Reads',
@@ -111,6 +116,12 @@ const told = computed(() =>
       Whether it reads could not be checked: {{ reads.problem }}
       <button type="button" class="action" @click="$emit('again')">Check again</button>
     </p>
+    <div v-if="remedy.length > 0" class="remedy" data-test="remedy">
+      <button type="button" class="action main" @click="bench.apply(changesOf(remedy))">Put all right</button>
+      <ol>
+        <li v-for="(step, index) in remedy" :key="index">{{ words(step.label) }}</li>
+      </ol>
+    </div>
     <ul data-test="unfine">
       <li
         v-for="finding in unfine"
@@ -265,6 +276,25 @@ details p {
 
 .fold .open {
   transform: rotate(90deg);
+}
+
+.remedy {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  padding: 8px 0;
+}
+
+.remedy ol {
+  margin: 0;
+  padding-left: 18px;
+  font-size: 12px;
+}
+
+.remedy li {
+  display: list-item;
+  padding: 0;
+  border: 0;
 }
 
 .problem {

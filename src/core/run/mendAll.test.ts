@@ -1,0 +1,70 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { logoAssets } from '../../node/logoAssets';
+import { inWords, withPlacement } from '../../testing/findings';
+import { randomJobs } from '../../testing/randomJobs';
+import { worstSeverity } from '../finding';
+import { applyChanges, itemsOf, newJob, type Job } from '../job';
+import { findPair } from '../plan';
+import { createLibrary } from './library';
+import { changesOf, mendAll } from './mendAll';
+import { runJob } from './runJob';
+
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+const plate = newJob({
+  message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+  pair: findPair('black-anodised-aluminium', 'co2-laser'),
+  pieceSizeMm: { width: 60, height: 40 },
+});
+
+describe('one click for all that is wrong', () => {
+  it('puts right what several fixes would, and says which', async () => {
+    const wrong: Job = {
+      ...withPlacement(plate, { widthMm: 12 }),
+      making: { ...plate.making, reversed: true },
+    };
+    const fixes = await mendAll(wrong, library);
+    expect(fixes.length).toBeGreaterThan(1);
+    expect(fixes.map(({ label }) => inWords(label, wrong.codes))).toContain('Mark the light modules');
+    expect(worstSeverity(runJob(applyChanges(wrong, changesOf(fixes)), undefined, library).findings)).toBe(
+      'fine',
+    );
+  });
+
+  it('is not offered where one fix says it, where nothing is wrong, and where something is let pass', async () => {
+    expect(await mendAll(plate, library)).toEqual([]);
+    expect(await mendAll({ ...plate, making: { ...plate.making, reversed: true } }, library)).toEqual([]);
+    const passed: Job = {
+      ...plate,
+      making: { ...plate.making, reversed: true },
+      overrides: [
+        { kind: 'polarity', about: { on: 'piece' }, reason: 'A trial.', at: '2026-11-26T10:00:00Z' },
+      ],
+    };
+    expect(await mendAll(passed, library)).toEqual([]);
+  });
+
+  it('is not offered when it does not come out: there is no message', async () => {
+    expect(await mendAll(newJob({ message: { kind: 'web', address: '' } }), library)).toEqual([]);
+  });
+
+  it('leaves nothing wrong whenever it is offered', async () => {
+    let offered = 0;
+    await fc.assert(
+      fc.asyncProperty(randomJobs, async (job) => {
+        const items = itemsOf([{ kind: 'words', text: 'SCAN ME', yMm: -1, capitalMm: 3 }]);
+        const wrong: Job = { ...job, piece: { ...job.piece, items } };
+        const fixes = await mendAll(wrong, library);
+        if (fixes.length === 0) return;
+        offered++;
+        const mended = applyChanges(wrong, changesOf(fixes));
+        await library.load(mended);
+        const { findings } = runJob(mended, undefined, library, false);
+        const left = findings.filter(({ severity }) => severity !== 'fine').map(({ kind }) => kind);
+        expect(left).toEqual([]);
+      }),
+      { seed: 5, numRuns: 12 },
+    );
+    expect(offered).toBeGreaterThan(1);
+  }, 120_000);
+});

@@ -1,0 +1,50 @@
+/** One click for everything that is wrong: the fixes that a person would choose one after the other, tried as a whole. */
+import { type Change, type Finding, type Fix, type Severity } from '../finding';
+import { applyChanges, type Job } from '../job';
+import type { Library } from './library';
+import { runJob, type JobResult } from './runJob';
+import { withTriedFixes } from './triedFixes';
+
+/** More steps than this are no least change. */
+const mostSteps = 6;
+const rank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
+
+/** What is wrong now: not what was let pass, and not what merely waits. */
+const wrongIn = ({ findings, heldBackBy }: JobResult): Finding[] =>
+  findings
+    .filter(
+      (finding) =>
+        !finding.isAwaited &&
+        (finding.severity === 'caution' || (finding.severity === 'stop' && heldBackBy.includes(finding))),
+    )
+    .sort((a, b) => rank[b.severity] - rank[a.severity]);
+
+/**
+ * Fixes, in order, after which nothing is wrong any more: of the worst finding the first fix, again and again. None when
+ * there are fewer than two things wrong, where a fix of its own says the same, and when it does not come out.
+ */
+export async function mendAll(job: Job, library: Library): Promise<readonly Fix[]> {
+  const steps: Fix[] = [];
+  let mended = job;
+  let wrong = 0;
+  for (let step = 0; step <= mostSteps; step++) {
+    await library.load(mended);
+    const result = withTriedFixes(runJob(mended, undefined, library), library);
+    if (result.made === null) return [];
+    const left = wrongIn(result);
+    if (step === 0) wrong = left.length;
+    if (left.length === 0) return wrong < 2 ? [] : steps;
+    const fix = left.map(({ fixes }) => fixes[0]).find((first) => first !== undefined);
+    if (
+      fix === undefined ||
+      left.some((finding) => finding.fixes.length === 0 && finding.severity === 'stop')
+    )
+      return [];
+    steps.push(fix);
+    mended = applyChanges(mended, fix.changes);
+  }
+  return [];
+}
+
+/** All that they change, as one step. */
+export const changesOf = (fixes: readonly Fix[]): Change[] => fixes.flatMap(({ changes }) => changes);

@@ -1,0 +1,36 @@
+/** What one click would put right, looked for when typing pauses and more than one thing is wrong. */
+import { onScopeDispose, shallowRef, watch, type ShallowRef } from 'vue';
+import type { Fix } from '../../../core/finding';
+import type { Job } from '../../../core/job';
+import { useEngine } from '../../shared/engine';
+
+const pauseMs = 600;
+
+/** The steps for the job as it stands; empty when there are none, and until they were found. */
+export function useRemedy(
+  source: () => { readonly job: Job; readonly wrong: number },
+): ShallowRef<readonly Fix[]> {
+  const steps = shallowRef<readonly Fix[]>([]);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const isNow = (job: Job): boolean => source().job === job;
+  watch(
+    () => [source().job, source().wrong > 1] as const,
+    ([job, isMany]) => {
+      clearTimeout(timer);
+      steps.value = [];
+      if (!isMany) return;
+      timer = setTimeout(() => {
+        useEngine()
+          .desk.mend(job)
+          .then((found) => {
+            if (isNow(job)) steps.value = found;
+          })
+          // Each finding still has its own fixes.
+          .catch(() => {});
+      }, pauseMs);
+    },
+    { immediate: true },
+  );
+  onScopeDispose(() => clearTimeout(timer));
+  return steps;
+}
