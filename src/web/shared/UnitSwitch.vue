@@ -4,8 +4,8 @@ import { usePreferences } from '../stores/preferences';
 
 const preferences = usePreferences();
 const units = [
-  { id: 'mm', name: 'Millimetres' },
-  { id: 'in', name: 'Inches' },
+  { id: 'mm', name: 'mm, millimetres' },
+  { id: 'in', name: 'in, inches' },
 ] as const;
 </script>
 

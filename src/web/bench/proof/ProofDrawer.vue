@@ -140,6 +140,6 @@ th {
 
 .stale table,
 .stale .note {
-  opacity: 0.55;
+  filter: grayscale(1);
 }
 </style>

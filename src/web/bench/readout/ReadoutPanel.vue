@@ -107,8 +107,7 @@ const told = computed(() =>
         :data-test="`answer-${question}`"
         :data-severity="state"
       >
-        <StateShape :state="state" />
-        <dt>{{ name }}</dt>
+        <dt><StateShape :state="state" />{{ name }}</dt>
         <dd>{{ says }}</dd>
       </div>
     </dl>
@@ -194,16 +193,15 @@ const told = computed(() =>
 
 .answers div {
   display: grid;
-  grid-template-columns: 12px auto 1fr;
+  grid-template-columns: auto 1fr;
   align-items: baseline;
   gap: 9px;
 }
 
-.answers .shape {
-  align-self: center;
-}
-
 dt {
+  display: flex;
+  align-items: center;
+  gap: 9px;
   font-size: 14.5px;
   font-weight: 600;
 }

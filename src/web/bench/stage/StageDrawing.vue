@@ -89,7 +89,7 @@ const pieceRight = computed(
       class="work"
       :width="width"
       :height="height"
-      role="img"
+      role="group"
       :aria-label="`${shownTitle(job)}, ${shows}`"
     >
       <defs>

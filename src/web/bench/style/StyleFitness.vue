@@ -85,7 +85,7 @@ const states = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
 
 <style scoped>
 .measuring {
-  opacity: 0.45;
+  filter: grayscale(1);
 }
 
 .says {

@@ -1,0 +1,88 @@
+/** No screen or dialog has a fault that axe finds (WCAG 2.2, levels A and AA, and the best practices of its makers). */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from './fixtures';
+
+/** What axe finds, one line a fault with the first place where it is. */
+async function faultsOf(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations.flatMap(({ id, help, nodes }) =>
+    nodes
+      .slice(0, 3)
+      .map(
+        ({ target, failureSummary }) =>
+          `${id}: ${help} at ${target.join(' ')} (${failureSummary?.split('\n')[1]?.trim()})`,
+      ),
+  );
+}
+
+async function openPlate(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: /Berth 17 plate/ }).click();
+  await expect(page.getByTestId('finished-marks')).toBeVisible();
+}
+
+test('the shelf, its dialogs and a new job', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.locator('[data-job]').first()).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.getByRole('button', { name: /New job/ }).click();
+  await expect(page.getByRole('group', { name: 'What should a scan do?' })).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+});
+
+test('every station of the bench', async ({ page }) => {
+  await openPlate(page);
+  for (const [index, station] of ['message', 'style', 'piece', 'proof', 'output'].entries()) {
+    await page.keyboard.press('Escape');
+    await page.keyboard.press(String(index + 1));
+    await expect(
+      page
+        .locator(`[aria-label="${station} station"] button, [aria-label="${station} station"] input`)
+        .first(),
+    ).toBeVisible();
+    expect([station, await faultsOf(page)]).toEqual([station, []]);
+  }
+});
+
+test('every page of the piece and of the style', async ({ page }) => {
+  await openPlate(page);
+  for (const [key, pages] of [
+    ['3', 'Pages of the piece'],
+    ['2', 'Pages of the style'],
+  ] as const) {
+    await page.keyboard.press('Escape');
+    await page.keyboard.press(key);
+    const names = await page.getByRole('navigation', { name: pages }).getByRole('button').allTextContents();
+    expect(names.length).toBeGreaterThan(2);
+    for (const name of names) {
+      await page
+        .getByRole('navigation', { name: pages })
+        .getByRole('button', { name: name.trim(), exact: true })
+        .click();
+      await page.waitForTimeout(400);
+      expect([name, await faultsOf(page)]).toEqual([name, []]);
+    }
+  }
+});
+
+test('the views of the stage, what is wrong, and dialogs', async ({ page }) => {
+  await openPlate(page);
+  await page.keyboard.press('Escape');
+  for (const key of ['7', '8', '6']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(800);
+    expect([key, await faultsOf(page)]).toEqual([key, []]);
+  }
+  await page.keyboard.press('3');
+  await page.getByLabel('Code width').fill('12');
+  await expect(page.getByTestId('finding-module-size')).toHaveAttribute('data-severity', 'stop');
+  expect(await faultsOf(page)).toEqual([]);
+  await page.getByTestId('finding-module-size').getByRole('button', { name: 'Let it pass…' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.waitForTimeout(400);
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Revisions' }).click();
+  await page.waitForTimeout(600);
+  expect(await faultsOf(page)).toEqual([]);
+});
