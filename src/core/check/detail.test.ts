@@ -41,4 +41,19 @@ describe('detail of a picture on the piece', () => {
     ]);
     for (const { changes } of found.fixes) expect(await detailOf(applyChanges(job, changes))).toBeUndefined();
   });
+
+  it('is offered at the smallest size in quarters more that helps', async () => {
+    const offered: number[] = [];
+    for (const widthMm of [1.2, 1.6, 2, 2.4, 2.8, 3.2, 3.6, 4]) {
+      const found = await detailOf(anchored(widthMm));
+      const percent = Number(/(\d+) %/.exec(found?.fixes[0]?.label ?? '')?.[1] ?? NaN);
+      if (Number.isNaN(percent)) continue;
+      offered.push(percent);
+      expect(percent % 25).toBe(0);
+      // A quarter less is not enough.
+      if (percent > 125) expect(await detailOf(anchored((widthMm * (percent - 25)) / 100))).toBeDefined();
+      expect(await detailOf(anchored((widthMm * percent) / 100))).toBeUndefined();
+    }
+    expect(offered).toContain(125);
+  });
 });

@@ -49,7 +49,7 @@ export function encodeSymbol(text: string, settings: EncodeSettings = defaultSym
   const bits = plan.bitsInVersion(version);
   const level = settings.raiseLevel ? highestLevel(version, bits, settings.level) : settings.level;
   const segments = plan.segmentsInVersion(version);
-  if (!settings.eci && !isBytes && needsEncodingGuess(text, segments)) findings.push(encodingIsGuessed());
+  if (!settings.eci && !isBytes && needsEncodingGuess(segments)) findings.push(encodingIsGuessed());
   const codewords = finalCodewords(text, segments, version, level, settings);
   const { mask, modules, size } = drawMatrix(codewords, version, level, settings.mask);
   const capacityBits = capacity(version, level);
@@ -79,9 +79,7 @@ export function smallestVersions(
 }
 
 /** Whether bytes beyond ASCII stand in the symbol without a word on how to read them. */
-function needsEncodingGuess(text: string, segments: readonly Segment[]): boolean {
-  return segments.some(
-    ({ mode, start, end, count }) =>
-      mode === 'byte' && (count > end - start || /[^\0-\x7f]/.test(text.slice(start, end))),
-  );
+function needsEncodingGuess(segments: readonly Segment[]): boolean {
+  // In UTF-8 only characters beyond ASCII take more bytes than they take places in the text.
+  return segments.some(({ mode, start, end, count }) => mode === 'byte' && count > end - start);
 }
