@@ -44,7 +44,7 @@ describe('detail of a picture on the piece', () => {
 
   it('is offered at the smallest size in quarters more that helps', async () => {
     const offered: number[] = [];
-    for (const widthMm of [1.2, 1.6, 2, 2.4, 2.8, 3.2, 3.6, 4]) {
+    for (const widthMm of [1.2, 1.3, 1.4, 1.45, 1.5, 1.55, 1.6, 1.65, 1.7]) {
       const found = await detailOf(anchored(widthMm));
       const percent = Number(/(\d+) %/.exec(found?.fixes[0]?.label ?? '')?.[1] ?? NaN);
       if (Number.isNaN(percent)) continue;
