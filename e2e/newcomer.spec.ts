@@ -42,6 +42,19 @@ test('from an empty shelf to the file of a sticker in at most seven actions', as
     expect(actions).toBeLessThanOrEqual(7);
     await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine');
 
+    // Opened again, the job asks once whether the piece was made, and the shelf knows.
+    await expect(page.getByTestId('made-question')).toHaveCount(0);
+    await page.reload();
+    await page.getByTestId('made-question').getByRole('button', { name: 'Yes, made' }).click();
+    await expect(page.getByTestId('made-question')).toHaveCount(0);
+    await page.reload();
+    await expect(page.getByTestId('finished-marks')).toBeVisible();
+    await expect(page.getByTestId('made-question')).toHaveCount(0);
+    const { jobs } = (await (await page.request.get(`${address}/api/shelf`)).json()) as {
+      jobs: { made: { revision: number } | null }[];
+    };
+    expect(jobs[0]!.made!.revision).toBeGreaterThan(0);
+
     // What is kept is behind a count, and opens by keyboard.
     const fold = page.getByTestId('fold-fine');
     await expect(fold).toHaveText(/limits are kept/);

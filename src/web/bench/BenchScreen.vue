@@ -13,6 +13,7 @@ import { usePreferences } from '../stores/preferences';
 import { useStage } from '../stores/stage';
 import { stations, type Station } from '../stations';
 import DrawerSlot from './DrawerSlot.vue';
+import MadeQuestion from './MadeQuestion.vue';
 import KeyList from './KeyList.vue';
 import RevisionsDialog from './RevisionsDialog.vue';
 import RouteBar from './RouteBar.vue';
@@ -175,6 +176,7 @@ onBeforeUnmount(saveSoon);
     />
     <div class="alarms">
       <SaveBar />
+      <MadeQuestion :job-id="id" />
       <StuckPanel v-if="stuck" :job="job" :problem="stuck" @again="tryAgain" />
     </div>
     <StagePanel

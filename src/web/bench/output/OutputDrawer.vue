@@ -16,6 +16,7 @@ import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { FixButtons, OverrideDialog } from '../readout';
 import { useAttempt } from '../../shared/useAttempt';
+import { noteTaken } from '../takenFiles';
 import type { ProofControl } from '../useProof';
 import type { ReadsControl } from '../useQuickProof';
 
@@ -74,8 +75,10 @@ const download = (format: FormatId): Promise<void> =>
     }
     await keepRevision(bench.id, bench.revision);
     const made = await useEngine().desk.files(bench.document, bench.revision, [format]);
-    if ('files' in made) for (const file of made.files) downloadBytes(file);
-    else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
+    if ('files' in made) {
+      for (const file of made.files) downloadBytes(file);
+      noteTaken(bench.id, bench.revision);
+    } else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
   });
 
 function withdraw(withdrawn: Override): void {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How the symbol is built. */
+import { computed } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
@@ -27,6 +28,8 @@ const levelNames: Record<Level, string> = {
   Q: 'for rough handling',
   H: 'most, largest code',
 };
+/** Codewords that the logo can change in its worst block, as the readout counts them. */
+const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?? [])));
 </script>
 
 <template>
@@ -53,7 +56,8 @@ const levelNames: Record<Level, string> = {
         <p>
           Level <strong>{{ view.made.level }}</strong> survives
           <strong>{{ view.made.correctablePerBlock }}</strong> damaged codewords in each of
-          {{ view.made.blockCount }} {{ view.made.blockCount === 1 ? 'block' : 'blocks' }}; the design uses 0.
+          {{ view.made.blockCount }} {{ view.made.blockCount === 1 ? 'block' : 'blocks' }};
+          {{ used === 0 ? 'the design uses none.' : `the logo uses ${used} of the worst.` }}
         </p>
         <p v-if="view.made.level !== code.symbol.level" class="note">
           Asked for {{ code.symbol.level }}; the version has room for {{ view.made.level }} at the same size.
