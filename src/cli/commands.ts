@@ -83,7 +83,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'styles',
     {
       synopsis: 'styles',
-      about: 'Lists the shipped styles, with what every reader makes of them.',
+      about: 'Lists the shipped styles, with what the readers of the panel make of them.',
       example: 'binarus styles',
       help: {},
       options: {},

@@ -61,6 +61,10 @@ async function take(format: FormatId, unchecked = false): Promise<void> {
     const reads = await props.quick.settled();
     if (waiting.value !== format) return;
     waiting.value = null;
+    if (reads.state === 'none') {
+      problem.value = 'The job as it stands could not be drawn, so there is nothing to take.';
+      return;
+    }
     if (reads.state === 'failed' || props.view.heldBackBy.length > 0) return;
   }
   await download(format);
@@ -99,7 +103,7 @@ const proofNote = computed(() => {
   if (props.proof.stale.value)
     return `The proof is of revision ${props.proof.ofRevision.value}; the job was edited since.`;
   return {
-    good: 'Proved: every reader is prompt.',
+    good: 'Proved: all readers of the panel are prompt.',
     caution: 'Proved with a caution.',
     stop: 'Proved: it does not read well enough.',
   }[report.verdict];

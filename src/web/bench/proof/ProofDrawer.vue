@@ -85,8 +85,9 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
       <h2 class="heading">What is proved</h2>
       <p class="note">
         The bytes of the SVG file are rendered, its marks grow as the machine makes them grow and take the
-        colours of the material. Then it is photographed from the chosen distance, turned all ways, slightly
-        blurred and with noise. A read counts only when the text is the message, byte for byte.
+        colours of the material. Then it is photographed from the chosen distance, turned all ways, tilted by
+        up to 25°, lit from one side, slightly blurred, with noise, and kept with the loss of a picture that
+        is sent on. A read counts only when the text is the message, byte for byte.
       </p>
       <p class="note">
         Simulated: no glare, no dirt, no curve. Scan the finished piece as well. The Camera view (8) shows one

@@ -45,7 +45,7 @@ async function measure(): Promise<void> {
 onBeforeUnmount(() => newest++);
 
 const verdicts = {
-  safe: { state: 'fine', text: 'Safe: every reader takes these shapes promptly.' },
+  safe: { state: 'fine', text: 'Safe: all readers of the panel take these shapes promptly.' },
   'costs a reader': { state: 'caution', text: 'These shapes cost a reader.' },
   refused: { state: 'stop', text: 'Fewer than two readers take these shapes promptly.' },
 } as const;

@@ -51,7 +51,7 @@ function choose({ modules, finders, alignment, round }: Style): void {
       :aria-pressed="entry.isChosen"
       :title="
         entry.fitness?.verdict === 'safe'
-          ? `${entry.name}: safe, every reader is prompt`
+          ? `${entry.name}: safe, all readers of the panel are prompt`
           : `${entry.name}: ${entry.fitness?.verdict ?? 'not measured'}`
       "
       @click="choose(entry.style)"
