@@ -150,7 +150,7 @@ test('a typed address becomes an inverted plate file that reads', async ({ page 
   await page.reload();
   await expect(page.getByTestId('finished-marks')).toHaveAttribute('d', marks!);
   expect(await page.locator('.job p').innerText()).toBe(revision);
-  await expect(page.getByText('Proved: every reader is prompt.')).toBeVisible();
+  await expect(page.getByText('Proved: all readers of the panel are prompt.')).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByLabel('Address')).toHaveValue('ternquay.example/berth/17/tides');
 
@@ -310,7 +310,7 @@ test('wrong input is answered with the measured and the allowed value', async ({
   await page.keyboard.press('Escape');
   await page.keyboard.press('1');
   await page.getByLabel('Address').fill('');
-  await expect(page.getByLabel('Stage', { exact: true })).toContainText('There is no message yet');
+  await expect(page.getByLabel('Stage', { exact: true })).toContainText('What should a scan do?');
   await chooseKind(page, 'Plain text');
   await page.getByLabel('Text', { exact: true }).fill('q'.repeat(2400));
   await expect(page.getByLabel('Stage', { exact: true })).toContainText(

@@ -30,6 +30,58 @@ test('a font that does not load is told on the stage, and the next edit is drawn
   await expect(page.getByTestId('thing-words-1')).toBeVisible();
 });
 
+test('readers that do not load are told where the verdict stands; nothing is taken unread unless that is asked for', async ({
+  page,
+}) => {
+  await page.route(/zbar.*\.wasm/, (route) => route.abort());
+  await newJob(page, 'Without readers');
+  const readout = page.getByRole('complementary', { name: 'Readout' });
+  await expect(readout.getByRole('alert')).toContainText('could not be checked', { timeout: 30_000 });
+  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'none');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('5');
+  const station = page.getByRole('region', { name: 'output station' });
+  await expect(station.getByRole('alert')).toContainText('could not be checked');
+  // What was asked for without a check comes; the usual way does not.
+  const downloads: string[] = [];
+  page.on('download', (download) => downloads.push(download.suggestedFilename()));
+  await station.getByRole('button', { name: 'Download' }).click();
+  await page.waitForTimeout(1500);
+  expect(downloads).toEqual([]);
+  await station.getByRole('button', { name: 'Take it unchecked' }).click();
+  await expect.poll(() => downloads.length).toBe(1);
+  // The readers are there again: it is checked, and the next file waits for it.
+  await page.unroute(/zbar.*\.wasm/);
+  await station.getByRole('button', { name: 'Check again' }).click();
+  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+    timeout: 30_000,
+  });
+  await expect(station.getByRole('alert')).toHaveCount(0);
+});
+
+test('a file that is asked for while its job is checked comes when it reads, or not where it is given up', async ({
+  page,
+}) => {
+  await newJob(page, 'In a hurry');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('3');
+  await page.getByLabel('Code width').fill('26');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('5');
+  const station = page.getByRole('region', { name: 'output station' });
+  const downloads: string[] = [];
+  page.on('download', (download) => downloads.push(download.suggestedFilename()));
+  await station.getByRole('button', { name: 'Download' }).click();
+  await expect(station.getByRole('status')).toContainText('Checking that it reads');
+  await station.getByRole('button', { name: 'Do not take it' }).click();
+  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+    timeout: 30_000,
+  });
+  expect(downloads).toEqual([]);
+  await station.getByRole('button', { name: 'Download' }).click();
+  await expect.poll(() => downloads.length).toBe(1);
+});
+
 test('a station that does not load is told in its place, and loads when it is tried again', async ({
   page,
 }) => {

@@ -94,7 +94,9 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       const setup = await setupOf(job, null);
       if (setup === null) return null;
       let report: ProofReport | null = null;
-      for await (const next of prove(setup, await panel(), numbers)) {
+      // What has no vote is not asked: it takes time and changes nothing.
+      const voting = (await panel()).filter(({ votes }) => votes);
+      for await (const next of prove(setup, voting, numbers)) {
         await new Promise((resolve) => setTimeout(resolve));
         if (run !== newestShots) return null;
         report = next;

@@ -31,6 +31,11 @@ export function farthestMm(moduleMm: number, pixels: number): number {
   return (phoneCamera.focalPx * moduleMm) / pixels;
 }
 
+/** The smallest module that takes enough pixels from a distance, in millimetres. */
+export function leastModuleMm(distanceMm: number): number {
+  return (neededPixelsPerModule * distanceMm) / phoneCamera.focalPx;
+}
+
 /** The nearest distance at which a square of the given width fits the frame and is in focus, in millimetres. */
 export function nearestMm(widthMm: number): number {
   const roomPx = phoneCamera.frameShare * phoneCamera.heightPx;

@@ -1,5 +1,5 @@
 /** Which code widths satisfy which limit, with all else as it is: the rows of the fit bar. */
-import { neededPixelsPerModule, phoneCamera, widestMm } from '../camera';
+import { leastModuleMm, phoneCamera, widestMm } from '../camera';
 import { metres, mm, say, sizeMm, type Sentence } from '../finding';
 import { widestCodeMm, type CodeContext } from './context';
 import { roundRoomMm } from './room';
@@ -43,7 +43,7 @@ export function fitRanges(context: CodeContext): FitRange[] {
     {
       kind: 'reading-camera',
       label: say`read from ${distance}`,
-      fromMm: ((neededPixelsPerModule * readingDistanceMm) / phoneCamera.focalPx) * symbol.size,
+      fromMm: leastModuleMm(readingDistanceMm) * symbol.size,
       toMm: null,
       strength: 'caution',
       stepMm: null,

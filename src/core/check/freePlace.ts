@@ -1,6 +1,6 @@
 /** Where on a piece there is room for an item, and a larger piece where there is none. */
 import { say, sizeMm, type Change, type Fix } from '../finding';
-import { boundsOf, holdsPoint, regionDistance, type Box, type Region } from '../geometry';
+import { boundsOf, boxesMeet, holdsPoint, regionDistance, type Box, type Region } from '../geometry';
 import { roundUpTo, slack } from '../numbers';
 import { turnedWith, type Piece, type PieceSettings, type PlacedItem } from '../piece';
 import { changeItem, changePiece, fix } from './changes';
@@ -43,9 +43,6 @@ function takenBoxes({ piece }: Laid, item: PlacedItem): Box[] {
   ];
 }
 
-const meet = (a: Box, b: Box): boolean =>
-  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
-
 /** The item moved to the nearest place where it touches nothing; itself where it does not, and null when there is no room. */
 export function nearestRoom(
   laid: Laid,
@@ -67,7 +64,7 @@ export function nearestRoom(
         box.y + box.height > piece.heightMm - edgeMm + slack)
     )
       return false;
-    if (taken.some((other) => meet(box, other))) return false;
+    if (taken.some((other) => boxesMeet(box, other))) return false;
     if (piece.isContour || settings.outline.kind === 'rectangle') return true;
     const region = inkOf(movedItem(item, dx, dy));
     return (

@@ -2,6 +2,7 @@
 import { aboutPiece, listed, say, sizeMm, theCode, type Fix, type Source } from '../finding';
 import {
   boundsOf,
+  boxesMeet,
   cutRegion,
   holdsPoint,
   regionArea,
@@ -229,8 +230,7 @@ function sharedArea(item: PlacedItem, other: PlacedItem): number {
   let area = known.get(other);
   if (area === undefined) {
     const [a, b] = [boundsOf(inkOf(item))!, boundsOf(inkOf(other))!];
-    const meet = a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
-    area = meet ? regionArea(sharedRegion(inkOf(item), inkOf(other), 0.01)) : 0;
+    area = boxesMeet(a, b) ? regionArea(sharedRegion(inkOf(item), inkOf(other), 0.01)) : 0;
     known.set(other, area);
   }
   return area;

@@ -1,6 +1,7 @@
 /** Limits on the distance from which the piece is read. */
 import {
   farthestMm,
+  leastModuleMm,
   leastPixelsPerModule,
   nearestMm,
   neededPixelsPerModule,
@@ -29,14 +30,14 @@ export function measureFarthest(context: CodeContext): Measured {
         ? 'caution'
         : 'fine';
   const reach = farthestMm(placed.moduleMm, neededPixelsPerModule);
-  const leastModuleMm = (neededPixelsPerModule * readingDistanceMm) / phoneCamera.focalPx;
+  const leastMm = leastModuleMm(readingDistanceMm);
   const nearer = roundDownTo(reach / 1000, 0.01);
   const fixes = (): Fix[] =>
     severity === 'fine'
       ? []
       : [
-          ...widerCodeFixes(context, leastModuleMm * symbol.size),
-          ...fewerModulesFixes(context, leastModuleMm),
+          ...widerCodeFixes(context, leastMm * symbol.size),
+          ...fewerModulesFixes(context, leastMm),
           ...(nearer * 1000 >= nearestMm(placed.quietZone.width) ? [readFromFix(nearer)] : []),
         ];
   return {

@@ -123,6 +123,10 @@ export function roundedRectangle({ x, y, width, height }: Box, radius: number): 
   });
 }
 
+/** Whether two boxes share an area. */
+export const boxesMeet = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
 /** A rectangle as an outline, clockwise from the upper left corner. */
 export const boxContour = ({ x, y, width, height }: Box): Contour => [
   { x, y },

@@ -12,6 +12,7 @@ export {
   arcRadius,
   type Box,
   boxContour,
+  boxesMeet,
   type Contour,
   mirrorRegion,
   placeRegion,

@@ -1,5 +1,6 @@
 /** Changes to a job: those of fixes, and codes put on and taken away. */
 import type { Change, Fields } from '../finding';
+import { defaultSymbolSettings } from '../symbol';
 import type { CodeSettings, Job } from './job';
 
 /** The job with changes made, in their order. Whether the result is a valid job is for the schema to say. */
@@ -44,7 +45,13 @@ export const withCode = (job: Job, id: string, change: (code: CodeSettings) => C
 export function withPieceOf(job: Job, other: Job, message: CodeSettings['message'] | null): Job {
   const { name, collection, note } = job;
   const taken: Job = { ...other, name, collection, note, overrides: [] };
-  return message === null ? taken : withCode(taken, taken.codes[0]!.id, (code) => ({ ...code, message }));
+  if (message === null) return taken;
+  // The other message's version and mode may not hold this one.
+  return withCode(taken, taken.codes[0]!.id, (code) => ({
+    ...code,
+    message,
+    symbol: { ...defaultSymbolSettings, level: code.symbol.level },
+  }));
 }
 
 /** The code with an id; the first when there is none. */

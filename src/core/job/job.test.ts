@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { withFirst } from '../../testing/findings';
 import { plainStyle } from '../artwork';
-import { writeMessage } from '../message';
+import { emptyMessage, writeMessage } from '../message';
 import { plainPiece } from '../piece';
 import { pairs } from '../plan';
 import { runJob } from '../run';
@@ -114,6 +114,22 @@ describe('what a job is called', () => {
       message: { kind: 'text', text: '  Mind the step.\nIt is slippery at low water, and steep. ' },
     });
     expect(titleOf(text)).toBe('Mind the step. It is slippery at low wat');
+    // What a message is about, and never the password in it.
+    const titled = (message: Job['codes'][0]['message']): string =>
+      titleOf({ name: '', codes: [{ ...called('', '').codes[0]!, message }] });
+    expect(
+      titled({
+        kind: 'wifi',
+        network: 'Ternquay Quay',
+        password: 'low water 17',
+        security: 'wpa',
+        hidden: false,
+      }),
+    ).toBe('Ternquay Quay');
+    expect(titled({ ...emptyMessage('event'), title: 'Regatta' } as Job['codes'][0]['message'])).toBe(
+      'Regatta',
+    );
+    expect(titled(emptyMessage('contact'))).toBe('');
   });
 
   it('is nothing without either: words stay empty, lists have a stand-in', () => {

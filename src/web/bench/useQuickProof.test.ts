@@ -53,7 +53,7 @@ const settle = async (): Promise<void> => {
 };
 /** Typing pauses. */
 const pause = async (): Promise<void> => {
-  jest.advanceTimersByTime(400);
+  jest.advanceTimersByTime(550);
   await settle();
 };
 

@@ -22,7 +22,7 @@ export interface ReadsControl {
 }
 
 /** Typing has paused when nothing changed for so long. */
-const pauseMs = 350;
+const pauseMs = 500;
 /** Verdicts that are kept: of states that undo and redo come back to. */
 const mostKept = 24;
 

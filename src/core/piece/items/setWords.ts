@@ -2,6 +2,7 @@
 import { smallestHolding } from '../../numbers';
 import {
   boundsOf,
+  boxesMeet,
   fitArcs,
   placeRegion,
   turnRegion,
@@ -97,11 +98,9 @@ function inkOf(line: SetLine, tracking: number): InkLine {
 /** All areas as one; only where neighbours may overlap are they really united. */
 function united(areas: readonly Region[], tolerance: number): Region {
   const boxes = areas.map(boundsOf);
-  const meets = (a: Box, b: Box): boolean =>
-    a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
   const overlap = boxes.some((box, index) => {
     const next = boxes[index + 1];
-    return box !== null && next !== null && next !== undefined && meets(box, next);
+    return box !== null && next !== null && next !== undefined && boxesMeet(box, next);
   });
   return overlap ? fitArcs(uniteRegion(areas.flat(), tolerance / 2), tolerance) : areas.flat();
 }

@@ -29,23 +29,27 @@ const stage = useStage();
 const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
 const starts = Object.entries(startNames) as [Start, string][];
 
-const add = (start: Start): Promise<void> =>
-  putOn(() => newThing(start, props.job, props.view.made), 'thing-add');
+function add(start: Start): void {
+  putOn(newThing(start, props.job, props.view.made), 'thing-add');
+}
 
-/** Put where there is room; where there is none, the readout offers a larger piece. */
-async function putOn(thingOf: () => ItemSettings, step: string): Promise<void> {
-  const withThing = (thing: ItemSettings): Job => ({
-    ...props.job,
-    piece: { ...props.job.piece, items: [...props.job.piece.items, thing] },
-  });
-  const asked = thingOf();
-  const settled = await useEngine()
-    .desk.settle(withThing(asked), asked.id)
-    .catch(() => []);
-  // The job may have gone on meanwhile; a piece is not made larger unasked.
-  const thing = thingOf();
-  const moves = thing.id === asked.id && settled.every(({ on }) => on === 'item') ? settled : [];
-  if (bench.edit(applyChanges(withThing(thing), moves), step).length === 0) stage.hold(thing.id);
+/** On the piece at once; where it lies over something it then goes where there is room, unless it was touched meanwhile. */
+function putOn(thing: ItemSettings, step: string): void {
+  if (bench.editPiece({ items: [...props.job.piece.items, thing] }, step).length > 0) return;
+  stage.hold(thing.id);
+  const placed = bench.document!;
+  const itemIn = (job: Job | null): string =>
+    JSON.stringify(job?.piece.items.find(({ id }) => id === thing.id));
+  useEngine()
+    .desk.settle(placed, thing.id)
+    .then((changes) => {
+      // A piece is not made larger unasked: the readout offers that.
+      const isMove = changes.length > 0 && changes.every(({ on }) => on === 'item');
+      if (isMove && itemIn(bench.document) === itemIn(placed))
+        bench.edit(applyChanges(bench.document!, changes), step);
+    })
+    // It stays where it is then, and the readout says what it lies over.
+    .catch(() => {});
 }
 
 /** A code like the one at hand, beside it. */
@@ -60,7 +64,7 @@ function addCode(): void {
 
 function copy(): void {
   const own = item.value;
-  if (own !== null) void putOn(() => ({ ...own, id: freeId(own.kind, props.job.piece.items) }), 'thing-copy');
+  if (own !== null) void putOn({ ...own, id: freeId(own.kind, props.job.piece.items) }, 'thing-copy');
 }
 
 /** Later things lie over earlier ones. */
