@@ -35,7 +35,12 @@ function aboutOf(message: Message): string {
     case 'sms':
     case 'chat':
       return message.number;
-    default:
+    case 'web':
+    case 'text':
+    case 'place':
+    case 'product':
+    case 'app':
+    case 'raw':
       return hostOf(message) || shownPayload(message);
   }
 }
