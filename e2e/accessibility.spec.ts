@@ -57,6 +57,7 @@ test('every page of the piece and of the style', async ({ page }) => {
   ] as const) {
     await page.keyboard.press('Escape');
     await page.keyboard.press(key);
+    await expect(page.getByRole('navigation', { name: pages }).getByRole('button').first()).toBeVisible();
     const names = await page.getByRole('navigation', { name: pages }).getByRole('button').allTextContents();
     expect(names.length).toBeGreaterThan(2);
     for (const name of names) {
