@@ -278,6 +278,8 @@ test('the keyboard reaches stations, views, fixes, steps back and the fit bar', 
 
   await page.getByLabel('Code width').fill('9');
   await page.keyboard.press('Escape');
+  // Fixes are offered once they were tried.
+  await expect(page.locator('[data-fix]').first()).toBeVisible();
   await page.keyboard.press('f');
   await page.keyboard.press('Enter');
   await expect(finding(page, 'module-size')).toHaveAttribute('data-severity', 'fine');
