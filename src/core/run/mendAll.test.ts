@@ -1,8 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { logoAssets } from '../../node/logoAssets';
-import { inWords, withPlacement } from '../../testing/findings';
+import { inWords, withFirst, withPlacement } from '../../testing/findings';
 import { randomJobs } from '../../testing/randomJobs';
+import { presets } from '../artwork';
 import { worstSeverity } from '../finding';
 import { applyChanges, itemsOf, newJob, type Job } from '../job';
 import { findPair } from '../plan';
@@ -29,6 +30,22 @@ describe('one click for all that is wrong', () => {
     expect(worstSeverity(runJob(applyChanges(wrong, changesOf(fixes)), undefined, library).findings)).toBe(
       'fine',
     );
+  });
+
+  it('leaves out what a later step makes needless', async () => {
+    // Too fine for the machine, and a style whose thinnest marks want a wider code still.
+    const style = presets.find(({ id }) => id === 'rope')!.style;
+    const tag = withFirst(
+      newJob({
+        message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+        pair: findPair('birch-plywood', 'co2-laser'),
+        pieceSizeMm: { width: 80, height: 80 },
+      }),
+      { style },
+    );
+    const fixes = await mendAll(withPlacement(tag, { widthMm: 14 }), library);
+    const widths = fixes.filter(({ label }) => /wide/.test(inWords(label, tag.codes)));
+    expect(widths).toHaveLength(1);
   });
 
   it('is not offered where one fix says it, where nothing is wrong, and where something is let pass', async () => {

@@ -33,7 +33,7 @@ export async function mendAll(job: Job, library: Library): Promise<readonly Fix[
     if (result.made === null) return [];
     const left = wrongIn(result);
     if (step === 0) wrong = left.length;
-    if (left.length === 0) return wrong < 2 ? [] : steps;
+    if (left.length === 0) return wrong < 2 ? [] : needed(job, steps, library);
     const fix = left.map(({ fixes }) => fixes[0]).find((first) => first !== undefined);
     if (
       fix === undefined ||
@@ -44,6 +44,19 @@ export async function mendAll(job: Job, library: Library): Promise<readonly Fix[
     mended = applyChanges(mended, fix.changes);
   }
   return [];
+}
+
+/** The steps without those that a later one makes needless. */
+async function needed(job: Job, steps: readonly Fix[], library: Library): Promise<readonly Fix[]> {
+  let left = steps;
+  for (const step of steps) {
+    const without = left.filter((other) => other !== step);
+    const mended = applyChanges(job, changesOf(without));
+    await library.load(mended);
+    const result = runJob(mended, undefined, library, false);
+    if (result.made !== null && wrongIn(result).length === 0) left = without;
+  }
+  return left;
 }
 
 /** All that they change, as one step. */

@@ -64,15 +64,16 @@ const questions: Readonly<Record<Answer, string>> = {
   made: 'Can be made',
   fits: 'Fits',
 };
+const counted = (count: number, what: string): string =>
+  count === 0 ? '' : `${count} ${what}${count === 1 ? '' : 's'}`;
+
 function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'none'; says: string } {
   const { reads, view } = props;
   const about = view.findings.filter(({ kind, isAwaited }) => answerOf(kind) === question && !isAwaited);
   const worst = worstSeverity(about);
   const stops = about.filter(({ severity }) => severity === 'stop').length;
   const cautions = about.filter(({ severity }) => severity === 'caution').length;
-  const counts = [stops > 0 ? `${stops} stop` : '', cautions > 0 ? `${cautions} caution` : '']
-    .filter(Boolean)
-    .join(' · ');
+  const counts = [counted(stops, 'stop'), counted(cautions, 'caution')].filter(Boolean).join(' · ');
   if (question === 'reads' && reads.state !== 'judged') {
     const says = {
       none: counts || 'waits for a message',
@@ -287,6 +288,7 @@ details p {
   margin: 0;
   padding-left: 18px;
   font-size: 12px;
+  list-style: decimal;
 }
 
 .remedy li {
