@@ -6,7 +6,7 @@ import { writeFileSync } from 'node:fs';
 import { format } from 'prettier';
 import { plainStyle, squareModules, unitArea, type Style } from '../src/core/artwork';
 import { hexOfRgb } from '../src/core/colour';
-import { fullShotCount, isDecided, prove, startProof, type ProofReport } from '../src/core/proof';
+import { isDecided, proveUntil, startProof, voting, type ProofReport } from '../src/core/proof';
 import { styleSetup } from '../src/core/run';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 
@@ -18,7 +18,7 @@ const cornerSizes = [0, 0.5];
 /** Sides of a square of the unit's area, in hundredths of a module. */
 const fills = Array.from({ length: 13 }, (_, index) => 40 + 5 * index);
 
-const readers = (await startProof(await loadProofBinaries())).filter(({ votes }) => votes);
+const readers = voting(await startProof(await loadProofBinaries()));
 const rank = { good: 2, caution: 1, stop: 0 };
 
 /** A style of units that stand alone, each of the area of a square of the given side. */
@@ -39,11 +39,8 @@ async function verdictAt(
   for (const version of versions)
     for (const cornerSize of cornerSizes) {
       const setup = styleSetup(apart(side, cornerSize), version, { ...colours, pixelsPerModule, seed: 41 });
-      for await (const report of prove(setup, readers)) {
-        if (!isDecided(report.readers, report.shots, fullShotCount)) continue;
-        if (rank[report.verdict] < rank[worst]) worst = report.verdict;
-        break;
-      }
+      const { verdict } = (await proveUntil(setup, readers, { isEnough: isDecided }))!;
+      if (rank[verdict] < rank[worst]) worst = verdict;
       if (worst === 'stop') return worst;
     }
   return worst;

@@ -11,7 +11,14 @@ import { newJob, withCode, type Job } from '../src/core/job';
 import { newLogo } from '../src/core/logo';
 import { seededRandom } from '../src/core/numbers';
 import { pairs } from '../src/core/plan';
-import { isDecided, prove, startProof, type ProofReport, type ProofSetup } from '../src/core/proof';
+import {
+  isDecided,
+  proveUntil,
+  startProof,
+  voting,
+  type ProofReport,
+  type ProofSetup,
+} from '../src/core/proof';
 import { createLibrary, proofSetup, runJob } from '../src/core/run';
 import { logoAssets } from '../src/node/logoAssets';
 import { loadProofBinaries } from '../src/node/proofBinaries';
@@ -90,17 +97,11 @@ function someJob(): Job {
   );
 }
 
-const readers = (await startProof(await loadProofBinaries())).filter(({ votes }) => votes);
+const readers = voting(await startProof(await loadProofBinaries()));
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 
-async function verdictOf(setup: ProofSetup, ofShots: number): Promise<ProofReport['verdict']> {
-  let verdict: ProofReport['verdict'] = 'stop';
-  for await (const report of prove(setup, readers, { ofShots })) {
-    verdict = report.verdict;
-    if (isDecided(report.readers, report.shots, ofShots)) break;
-  }
-  return verdict;
-}
+const verdictOf = async (setup: ProofSetup, ofShots: number): Promise<ProofReport['verdict']> =>
+  (await proveUntil(setup, readers, { ofShots, isEnough: isDecided }))!.verdict;
 
 interface Judged {
   readonly job: Job;
@@ -127,8 +128,8 @@ for (let number = 0; number < Number(values.jobs); number++) {
 
 const verdicts = ['good', 'caution', 'stop'] as const;
 const severities = ['fine', 'caution', 'stop'] as const;
-const rank = { fine: 0, good: 0, caution: 1, stop: 2 };
-const worse = ({ limits, quick }: Judged): Severity => severities[Math.max(rank[limits], rank[quick])]!;
+const worse = ({ limits, quick }: Judged): Severity =>
+  severities[Math.max(severities.indexOf(limits), verdicts.indexOf(quick))]!;
 function table(name: string, of: (one: Judged) => string, rows: readonly string[]): void {
   console.log(
     `${name.padEnd(26)}${verdicts.map((verdict) => verdict.padStart(9)).join('')}   by ${values.shots} shots`,

@@ -4,18 +4,20 @@ import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
 import {
-  prove,
+  proveUntil,
   readPicture,
   startProof,
   takePicture,
   type FoundCode,
   type Frame,
   type ProofBinaries,
+  type ProofCourse,
   type ProofReport,
   type ProofSetup,
   type Reader,
   type SamplePicture,
   type ShotNumbers,
+  voting,
 } from '../core/proof';
 import {
   findCauses,
@@ -62,47 +64,24 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     return proofSetup(job, runJob(job, undefined, library), revision);
   };
   const panel = (): Promise<readonly Reader[]> => loaded(() => load().then(startProof));
+  const proved = async (setup: ProofSetup | null, course: ProofCourse): Promise<ProofReport | null> =>
+    setup && proveUntil(setup, await panel(), course);
   return {
     warmUp: async () => {
       await panel();
     },
     prove: async (job, revision, tell) => {
       const run = ++newest;
-      const setup = await setupOf(job, revision);
-      if (setup === null) return null;
-      let report: ProofReport | null = null;
-      for await (const verdict of prove(setup, await panel())) {
-        // Lets a newer request in between.
-        await new Promise((resolve) => setTimeout(resolve));
-        if (run !== newest) return null;
-        report = verdict;
-        tell(report);
-      }
-      return report;
+      return proved(await setupOf(job, revision), { tell, isStale: () => run !== newest });
     },
-    glance: async (job) => {
-      const setup = await setupOf(job, null);
-      if (setup === null) return null;
-      for await (const report of prove(setup, await panel())) {
-        await new Promise((resolve) => setTimeout(resolve));
-        if (report.shots >= glanceShots) return report;
-      }
-      return null;
-    },
+    glance: async (job) =>
+      proved(await setupOf(job, null), { isEnough: ({ shots }) => shots >= glanceShots }),
     shoot: async (job, numbers, tell) => {
       const run = ++newestShots;
+      const course = { ...numbers, tell, isStale: () => run !== newestShots };
       const setup = await setupOf(job, null);
-      if (setup === null) return null;
-      let report: ProofReport | null = null;
       // What has no vote is not asked: it takes time and changes nothing.
-      const voting = (await panel()).filter(({ votes }) => votes);
-      for await (const next of prove(setup, voting, numbers)) {
-        await new Promise((resolve) => setTimeout(resolve));
-        if (run !== newestShots) return null;
-        report = next;
-        tell(report);
-      }
-      return report;
+      return setup && proveUntil(setup, voting(await panel()), course);
     },
     callOff: () => {
       newestShots++;

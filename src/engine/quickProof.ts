@@ -41,7 +41,7 @@ export function startQuickProof(
         const all = joined()!;
         if (isOff) return;
         tell(all.shots, fullShotCount);
-        if (isDecided(all.readers, all.shots, fullShotCount)) resolve(all);
+        if (isDecided(all)) resolve(all);
       };
       const shots = provers.map((prover, place) =>
         prover.shoot(

@@ -34,14 +34,11 @@ export async function printLimits(values: Values, positionals: readonly string[]
 async function quickFinding(job: Job, result: JobResult): Promise<Finding | null> {
   const setup = proofSetup(job, result, null);
   if (setup === null) return null;
-  const { startProof, prove, isDecided, fullShotCount } = await import('../../core/proof');
+  const { isDecided, proveUntil, startProof, voting } = await import('../../core/proof');
   const { loadProofBinaries } = await import('../../node/proofBinaries');
-  let finding: Finding | null = null;
-  for await (const report of prove(setup, await startProof(await loadProofBinaries()))) {
-    finding = proofFinding(report);
-    if (isDecided(report.readers, report.shots, fullShotCount)) break;
-  }
-  return finding;
+  const readers = voting(await startProof(await loadProofBinaries()));
+  const report = await proveUntil(setup, readers, { isEnough: isDecided });
+  return report && proofFinding(report);
 }
 
 export async function writeFiles(values: Values, positionals: readonly string[]): Promise<Outcome> {

@@ -1,5 +1,5 @@
 /** `binarus proof`: the very file, photographed and read. */
-import { fullShotCount, prove, startProof, type ProofReport } from '../../core/proof';
+import { proveUntil, startProof } from '../../core/proof';
 import { proofSetup } from '../../core/run';
 import { loadProofBinaries } from '../../node/proofBinaries';
 import type { Outcome, Values } from '../command';
@@ -14,10 +14,8 @@ export async function proveFile(values: Values, positionals: readonly string[]):
     return { output: { verdict: 'stop', findings: printed(result.heldBackBy, job.codes) }, stops: true };
   }
   const readers = await startProof(await loadProofBinaries());
-  let report: ProofReport | undefined;
-  for await (const verdict of prove(setup, readers)) {
-    report = verdict;
-    process.stderr.write(`${report.shots} of ${fullShotCount} shots: ${report.verdict}\n`);
-  }
+  const report = await proveUntil(setup, readers, {
+    tell: ({ shots, ofShots, verdict }) => process.stderr.write(`${shots} of ${ofShots} shots: ${verdict}\n`),
+  });
   return { output: report, stops: report!.verdict === 'stop' };
 }

@@ -15,6 +15,9 @@ export interface Source {
 /** `fine` is shown round, `caution` as a triangle, `stop` as a square; a stop holds files back. */
 export type Severity = 'fine' | 'caution' | 'stop';
 
+/** The more serious the higher. */
+export const severityRank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
+
 /** Whom a finding is about: the whole piece, a code, an item on it or a row of holes, by their ids. */
 export type About = { readonly on: 'piece' } | { readonly on: 'code' | 'item' | 'hole'; readonly id: string };
 
@@ -104,6 +107,10 @@ export function worstSeverity(findings: readonly { readonly severity: Severity }
   if (findings.some((finding) => finding.severity === 'stop')) return 'stop';
   return findings.some((finding) => finding.severity === 'caution') ? 'caution' : 'fine';
 }
+
+/** Whether nothing is wrong that stops: something has only not been given yet. */
+export const onlyAwaits = (findings: readonly Finding[]): boolean =>
+  findings.every(({ severity, isAwaited }) => severity !== 'stop' || isAwaited);
 
 /** Tells one finding from another, for lists that are drawn anew. */
 export const findingKey = ({ kind, about }: Pick<Finding, 'kind' | 'about'>): string =>

@@ -6,12 +6,14 @@ export {
   type ProofSetup,
   type ShotNumbers,
   prove,
+  type ProofCourse,
+  proveUntil,
   type SamplePicture,
   startProof,
   takePicture,
 } from './prove';
 export { type FoundCode, readPicture } from './readPicture';
-export type { Reader } from './readers';
+export { type Reader, voting } from './readers';
 export {
   fullShotCount,
   isDecided,
@@ -20,4 +22,5 @@ export {
   proofReportSchema,
   readerReportSchema,
   readerState,
+  severityOfVerdict,
 } from './verdict';

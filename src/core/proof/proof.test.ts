@@ -62,7 +62,7 @@ describe('shots that are shared out', () => {
     [[3, 3, 8, 8], 8, true],
     [[4, 3, 8, 8], 8, false],
   ])('%s of %s: decided %s', (read, shots, isIt) => {
-    expect(isDecided(report(read, shots).readers, shots, 20)).toBe(isIt);
+    expect(isDecided(report(read, shots))).toBe(isIt);
   });
 });
 

@@ -115,8 +115,34 @@ export async function* prove(
       else if (own.some(({ read, text }) => !read && text !== null && text !== '')) counts[index]!.wrong++;
     });
     if (shots % reportEvery === 0 || number + step > ofShots)
-      yield reportOf(setup, readers, counts, shots, pixels);
+      yield reportOf(setup, readers, counts, { shots, ofShots }, pixels);
   }
+}
+
+/** How long a proof goes on, and who is told. */
+export interface ProofCourse extends Partial<ShotNumbers> {
+  readonly tell?: (report: ProofReport) => void;
+  /** Ends it with the report at hand; without it all shots are taken. */
+  readonly isEnough?: (report: ProofReport) => boolean;
+  /** Ends it without a report: something newer is wanted. */
+  readonly isStale?: () => boolean;
+}
+
+/** The last report of a proof; null when it became stale. Between reports others are let in. */
+export async function proveUntil(
+  setup: ProofSetup,
+  readers: readonly Reader[],
+  { tell, isEnough, isStale, ...numbers }: ProofCourse = {},
+): Promise<ProofReport | null> {
+  let last: ProofReport | null = null;
+  for await (const report of prove(setup, readers, numbers)) {
+    await new Promise((resolve) => setTimeout(resolve));
+    if (isStale?.()) return null;
+    last = report;
+    tell?.(report);
+    if (isEnough?.(report)) break;
+  }
+  return last;
 }
 
 /** One photograph of a code, turned by an angle in radians, with what each reader makes of it. */
@@ -152,7 +178,7 @@ function reportOf(
   setup: ProofSetup,
   readers: readonly Reader[],
   counts: readonly { read: number; wrong: number }[],
-  shots: number,
+  { shots, ofShots }: Pick<ProofReport, 'shots' | 'ofShots'>,
   pixels: number,
 ): ProofReport {
   const reports = readers.map(({ id, name, votes }, index) => ({
@@ -165,7 +191,7 @@ function reportOf(
   return {
     verdict: verdictOf(reports),
     shots,
-    ofShots: fullShotCount,
+    ofShots,
     readers: reports,
     distanceM: setup.distanceM,
     pixelsPerModule: Number(pixels.toFixed(2)),

@@ -21,6 +21,9 @@ export interface Reader {
   readonly read: (frame: Frame, asBytes?: boolean) => Promise<string | null>;
 }
 
+/** Those that vote. */
+export const voting = (readers: readonly Reader[]): readonly Reader[] => readers.filter(({ votes }) => votes);
+
 export interface ReaderBinaries {
   readonly zxing: ArrayBuffer;
   readonly zbar: ArrayBuffer;

@@ -10,9 +10,12 @@ export const mostInk = 254;
 export type Surface = Pick<MarkRaster, 'width' | 'height' | 'pxPerMm' | 'window' | 'inks'>;
 
 export function surfaceOf({ inks, onPiece, width, height, pxPerMm, window }: MarkRaster): Surface {
-  const planes = inks.map((plane) =>
-    plane.map((ink, at) => (onPiece[at] === 0 ? offPiece : (ink * mostInk + 127) / 255)),
-  );
+  const planes = inks.map((plane) => {
+    const packed = new Uint8Array(plane.length).fill(offPiece);
+    for (let at = 0; at < packed.length; at++)
+      if (onPiece[at] !== 0) packed[at] = (plane[at]! * mostInk + 127) / 255;
+    return packed;
+  });
   return { width, height, pxPerMm, window, inks: planes };
 }
 

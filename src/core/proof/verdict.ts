@@ -1,4 +1,5 @@
 /** What the readings of the shots amount to. */
+import type { Severity } from '../finding';
 import { z } from '../schema';
 
 /** Shares of the frames from which a reader is prompt, and slow [measured on simulated shots]. */
@@ -29,6 +30,13 @@ export const proofReportSchema = z.strictObject({
 });
 export type ProofReport = z.infer<typeof proofReportSchema>;
 
+/** How serious a verdict is. */
+export const severityOfVerdict: Readonly<Record<ProofReport['verdict'], Severity>> = {
+  good: 'fine',
+  caution: 'caution',
+  stop: 'stop',
+};
+
 export function readerState(read: number, shots: number): ReaderReport['state'] {
   const share = shots === 0 ? 0 : read / shots;
   return share >= promptShare ? 'prompt' : share >= slowShare ? 'slow' : 'fails';
@@ -48,11 +56,15 @@ export function joinedReports([first, ...others]: readonly [ProofReport, ...Proo
 }
 
 /** Whether the shots that are left of a proof can no longer change its verdict. */
-export function isDecided(
-  readers: readonly Pick<ReaderReport, 'votes' | 'read'>[],
-  shots: number,
-  ofShots: number,
-): boolean {
+export function isDecided({
+  readers,
+  shots,
+  ofShots,
+}: {
+  readonly readers: readonly Pick<ReaderReport, 'votes' | 'read'>[];
+  readonly shots: number;
+  readonly ofShots: number;
+}): boolean {
   const verdictIf = (readOfTheRest: number): ProofReport['verdict'] =>
     verdictOf(
       readers.map(({ votes, read }) => ({ votes, state: readerState(read + readOfTheRest, ofShots) })),

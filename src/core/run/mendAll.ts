@@ -1,5 +1,5 @@
 /** One click for everything that is wrong: the fixes that a person would choose one after the other, tried as a whole. */
-import { type Change, type Finding, type Fix, type Severity } from '../finding';
+import { severityRank, type Change, type Finding, type Fix } from '../finding';
 import { applyChanges, type Job } from '../job';
 import type { Library } from './library';
 import { runJob, type JobResult } from './runJob';
@@ -7,8 +7,6 @@ import { withTriedFixes } from './triedFixes';
 
 /** More steps than this are no least change. */
 const mostSteps = 6;
-const rank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
-
 /** What is wrong now: not what was let pass, and not what merely waits. */
 const wrongIn = ({ findings, heldBackBy }: JobResult): Finding[] =>
   findings
@@ -17,7 +15,7 @@ const wrongIn = ({ findings, heldBackBy }: JobResult): Finding[] =>
         !finding.isAwaited &&
         (finding.severity === 'caution' || (finding.severity === 'stop' && heldBackBy.includes(finding))),
     )
-    .sort((a, b) => rank[b.severity] - rank[a.severity]);
+    .sort((a, b) => severityRank[b.severity] - severityRank[a.severity]);
 
 /**
  * Fixes, in order, after which nothing is wrong any more: of the worst finding the first fix, again and again. None when

@@ -7,7 +7,9 @@ import {
   answerOf,
   listed,
   metres,
+  findingKey,
   say,
+  severityRank,
   type Change,
   type CodePart,
   type Fields,
@@ -18,19 +20,12 @@ import {
 } from '../finding';
 import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
-import { fullShotCount, isDecided, prove, type ProofReport, type Reader } from '../proof';
+import { isDecided, proveUntil, severityOfVerdict, voting, type ProofReport, type Reader } from '../proof';
 import type { Library } from './library';
 import { proofSetup } from './proveJob';
-import { runJob, type JobResult } from './runJob';
+import { runJob, type JobResult, type Made } from './runJob';
 
 export const quickProofKind = 'quick-proof';
-
-const severities: Readonly<Record<ProofReport['verdict'], Severity>> = {
-  good: 'fine',
-  caution: 'caution',
-  stop: 'stop',
-};
-const rank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
 
 /** What a proof depends on: jobs with the same text have the same verdict. */
 export const proofKey = ({ codes, piece, making, reading }: Job): string =>
@@ -38,10 +33,10 @@ export const proofKey = ({ codes, piece, making, reading }: Job): string =>
 
 /** What a report amounts to. Why it is not good is for `causes` to say. */
 export function proofFinding(report: ProofReport, causes: readonly Cause[] = []): Finding {
-  const voting = report.readers.filter(({ votes }) => votes);
-  const prompt = voting.filter(({ state }) => state === 'prompt');
-  const severity = severities[report.verdict];
-  const slower = voting
+  const panel = report.readers.filter(({ votes }) => votes);
+  const prompt = panel.filter(({ state }) => state === 'prompt');
+  const severity = severityOfVerdict[report.verdict];
+  const slower = panel
     .filter(({ state }) => state !== 'prompt')
     .map(({ name, read }) => `${name} read ${read} of ${report.shots} shots`)
     .join(', ');
@@ -54,7 +49,7 @@ export function proofFinding(report: ProofReport, causes: readonly Cause[] = [])
     title: 'Reads',
     text:
       severity === 'fine'
-        ? say`From ${from}, turned all ways, tilted and lit from one side, the ${voting.length} readers of the panel read it promptly.`
+        ? say`From ${from}, turned all ways, tilted and lit from one side, the ${panel.length} readers of the panel read it promptly.`
         : [
             ...say`From ${from}, turned all ways, tilted and lit from one side: ${slower}.`,
             ...(causes.length === 0
@@ -64,8 +59,8 @@ export function proofFinding(report: ProofReport, causes: readonly Cause[] = [])
                   ', or ',
                 )}.`),
           ],
-    measured: { value: prompt.length, of: voting.length, unit: '' },
-    required: { value: voting.length, unit: '', comparison: '>=' },
+    measured: { value: prompt.length, of: panel.length, unit: '' },
+    required: { value: panel.length, unit: '', comparison: '>=' },
     source: { tag: 'sim', text: `${report.shots} simulated shots of the file` },
     fixes: causes.map(({ fix }) => fix),
   };
@@ -73,7 +68,10 @@ export function proofFinding(report: ProofReport, causes: readonly Cause[] = [])
 
 /** Whether a proof found more than the limits on reading say, so that nothing else tells why. */
 export const isWorseThan = (proof: Finding, limits: readonly Finding[]): boolean =>
-  limits.every(({ kind, severity }) => answerOf(kind) !== 'reads' || rank[severity] < rank[proof.severity]);
+  limits.every(
+    ({ kind, severity }) =>
+      answerOf(kind) !== 'reads' || severityRank[severity] < severityRank[proof.severity],
+  );
 
 /** Something without which the job reads better. */
 export interface Cause {
@@ -90,40 +88,39 @@ const mostCauses = 2;
  * count with which the same shots read better and no limit is worse. Null when `isStale` became true meanwhile.
  */
 export async function findCauses(
-  { job, findings }: JobResult,
+  { job, findings, made }: JobResult,
   report: ProofReport,
   readers: readonly Reader[],
   library: Library,
   isStale: () => boolean = () => false,
 ): Promise<readonly Cause[] | null> {
-  const worst = Math.max(0, ...findings.map(({ severity }) => rank[severity]));
-  const voting = readers.filter(({ votes }) => votes);
+  if (made === null) return [];
+  const known = new Map(findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]));
   const found: { readonly cause: Cause; readonly severity: Severity }[] = [];
-  for (const cause of candidates(job)) {
+  for (const cause of candidates(job, made)) {
     const mended = applyChanges(job, cause.fix.changes);
     await library.load(mended);
     const result = runJob(mended, undefined, library, false);
-    if (result.findings.some(({ severity }) => rank[severity] > worst)) continue;
-    const setup = proofSetup(mended, result, null);
+    const isWorse = result.findings.some(
+      (finding) => severityRank[finding.severity] > (known.get(findingKey(finding)) ?? 0),
+    );
+    const setup = isWorse ? null : proofSetup(mended, result, null);
     if (setup === null) continue;
-    for await (const { verdict, readers: counted, shots } of prove(setup, voting)) {
-      await new Promise((resolve) => setTimeout(resolve));
-      if (isStale()) return null;
-      if (!isDecided(counted, shots, fullShotCount)) continue;
-      if (rank[severities[verdict]] < rank[severities[report.verdict]])
-        found.push({ cause, severity: severities[verdict] });
-      break;
-    }
+    const again = await proveUntil(setup, voting(readers), { isEnough: isDecided, isStale });
+    if (again === null) return null;
+    const severity = severityOfVerdict[again.verdict];
+    if (severityRank[severity] < severityRank[severityOfVerdict[report.verdict]])
+      found.push({ cause, severity });
     if (found.filter(({ severity }) => severity === 'fine').length === mostCauses) break;
   }
   return found
-    .sort((a, b) => rank[a.severity] - rank[b.severity])
+    .sort((a, b) => severityRank[a.severity] - severityRank[b.severity])
     .slice(0, mostCauses)
     .map(({ cause }) => cause);
 }
 
 /** What costs reading, in the order of what is given up the most easily. */
-function candidates(job: Job): Cause[] {
+function candidates(job: Job, { piece }: Made): Cause[] {
   const { distanceM } = job.reading;
   const everyCode = (part: CodePart, changed: (code: CodeSettings) => Fields | null | undefined): Change[] =>
     job.codes.flatMap((code) => {
@@ -132,10 +129,10 @@ function candidates(job: Job): Cause[] {
     });
   const cause = (without: Sentence, label: Sentence, changes: readonly Change[]): Cause[] =>
     changes.length === 0 ? [] : [{ without, fix: { label, changes } }];
-  const widest = Math.max(...job.codes.map(({ placement }) => placement.widthMm));
+  const nearestM = Math.max(...piece.codes.map(({ quietZone }) => nearestMm(quietZone.width))) / 1000;
   const nearer = [0.75, 0.5]
     .map((share) => roundDownTo(distanceM * share, 0.01))
-    .filter((nearerM) => nearerM * 1000 >= nearestMm(widest * 1.3));
+    .filter((nearerM) => nearerM >= nearestM);
   const farther = [1.5, 2].map((share) => roundDownTo(distanceM * share, 0.01));
   const read = (from: number): Cause[] =>
     cause(say`from ${metres(from)}`, say`Read from ${metres(from)}`, [readFromChange(from)]);

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { logoAssets } from '../../node/logoAssets';
 import { told, withFirst, withPlacement } from '../../testing/findings';
 import { randomJobs } from '../../testing/randomJobs';
-import { findingKey, type Severity } from '../finding';
+import { findingKey, severityRank } from '../finding';
 import { applyChanges, newJob, parseJob, itemsOf, type Job } from '../job';
 import { findPair, isLine } from '../plan';
 import { presets } from '../artwork';
@@ -94,8 +94,6 @@ describe('what is marked light around a logo', () => {
 });
 
 describe('every fix that is offered', () => {
-  const rank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
-
   it('leads to a valid job without its finding, and brings none that is worse', async () => {
     const library = newLibrary();
     let offered = 0;
@@ -104,7 +102,7 @@ describe('every fix that is offered', () => {
         await library.load(job);
         const before = withTriedFixes(runJob(job, undefined, library), library);
         const known = new Map(
-          before.findings.map((finding) => [findingKey(finding), rank[finding.severity]]),
+          before.findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]),
         );
         for (const { kind, about, severity, fixes } of told(before)) {
           if (severity === 'fine') expect(fixes).toEqual([]);
@@ -120,7 +118,8 @@ describe('every fix that is offered', () => {
             const worse = after.findings
               .filter(
                 (finding) =>
-                  rank[finding.severity] > Math.max(rank[severity], known.get(findingKey(finding)) ?? 0),
+                  severityRank[finding.severity] >
+                  Math.max(severityRank[severity], known.get(findingKey(finding)) ?? 0),
               )
               .map((finding) => finding.kind);
             expect([kind, label, worse]).toEqual([kind, label, []]);

@@ -5,7 +5,7 @@ import { placeRegion } from '../geometry';
 import { writeSvg } from '../output';
 import { blackInk } from '../plan';
 import { phoneCamera } from '../camera';
-import { prove, readerReportSchema, readerState, type ProofSetup, type Reader } from '../proof';
+import { proveUntil, readerReportSchema, readerState, type ProofSetup, type Reader } from '../proof';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
 
 /** Versions on which styles are measured, and pixels that a module takes in the picture. */
@@ -42,15 +42,10 @@ export async function measureStyleFitness(
   let shots = 0;
   const read: number[][] = readers.map(() => []);
   for (const version of fitnessVersions) {
-    let last;
-    for await (const report of prove(styleSetup(style, version), readers)) {
-      // Lets a newer request in between.
-      await new Promise((resolve) => setTimeout(resolve));
-      if (isStale()) return null;
-      last = report;
-    }
-    shots = last!.shots;
-    last!.readers.forEach((reader, index) => read[index]!.push(reader.read));
+    const report = await proveUntil(styleSetup(style, version), readers, { isStale });
+    if (report === null) return null;
+    shots = report.shots;
+    report.readers.forEach((reader, index) => read[index]!.push(reader.read));
   }
   const counted = readers.map(({ id, name, votes }, index) => ({
     id,

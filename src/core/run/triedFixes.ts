@@ -1,10 +1,8 @@
 /** Fixes that were tried on the whole job: each removes its finding and brings none that is worse. */
-import { findingKey, type Finding, type Fix, type Severity } from '../finding';
+import { findingKey, severityRank, type Finding, type Fix } from '../finding';
 import { applyChanges } from '../job';
 import type { Library } from './library';
 import { runJob, type JobResult } from './runJob';
-
-const rank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
 
 /** More would be a list to study instead of a click. */
 const mostOffered = 3;
@@ -14,7 +12,9 @@ const mostOffered = 3;
  * that bring a lesser trouble come after those that bring none.
  */
 export function withTriedFixes(result: JobResult, library: Library): JobResult {
-  const known = new Map(result.findings.map((finding) => [findingKey(finding), rank[finding.severity]]));
+  const known = new Map(
+    result.findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]),
+  );
 
   /** How many other findings get worse by a fix; null when it leaves its own or brings one that is worse than it. */
   function troubleBy({ changes }: Fix, finding: Finding): number | null {
@@ -27,10 +27,10 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
       if (
         key === own
           ? other.severity !== 'fine'
-          : rank[other.severity] > Math.max(rank[finding.severity], before)
+          : severityRank[other.severity] > Math.max(severityRank[finding.severity], before)
       )
         return null;
-      if (key !== own && rank[other.severity] > before) trouble++;
+      if (key !== own && severityRank[other.severity] > before) trouble++;
     }
     return trouble;
   }

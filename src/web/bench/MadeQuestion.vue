@@ -2,6 +2,7 @@
 /** Asked once when a job is opened again after its file was taken: was the piece made? The shelf then says so by itself. */
 import { ref, watch } from 'vue';
 import { markMade } from '../shared/api';
+import { today } from '../shared/today';
 import { useAttempt } from '../shared/useAttempt';
 import { forgetTaken, takenRevision } from './takenFiles';
 
@@ -22,8 +23,7 @@ function settle(): void {
 
 const sayMade = (): Promise<void> =>
   attempt(async () => {
-    const on = new Date().toLocaleDateString('sv');
-    await markMade(props.jobId, revision.value!, { on, note: '' });
+    await markMade(props.jobId, revision.value!, { on: today(), note: '' });
     settle();
   });
 </script>

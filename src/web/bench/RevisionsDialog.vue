@@ -12,6 +12,7 @@ import {
   markMade,
   nameRevision,
 } from '../shared/api';
+import { today } from '../shared/today';
 import { useEngine } from '../shared/engine';
 import { useAttempt } from '../shared/useAttempt';
 import { useWording } from '../shared/useWording';
@@ -61,7 +62,7 @@ const choose = (entry: Entry): Promise<void> =>
   attempt(async () => {
     chosen.value = entry.number;
     name.value = entry.name;
-    madeOn.value = entry.made?.on ?? new Date().toISOString().slice(0, 10);
+    madeOn.value = entry.made?.on ?? today();
     madeNote.value = entry.made?.note ?? '';
     const view = await useEngine().desk.view(await document(entry.number), bench.chosenCode);
     // Another may have been chosen meanwhile.

@@ -3,7 +3,8 @@
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
 import { shownTitle, type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
-import { worstSeverity, type Finding } from '../../core/finding';
+import { onlyAwaits, worstSeverity } from '../../core/finding';
+import { severityOfVerdict } from '../../core/proof';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
 import StateShape from '../shared/StateShape.vue';
@@ -40,10 +41,6 @@ const savedText = computed(
     })[bench.saveState],
 );
 
-/** Nothing is wrong; something has not been given yet. */
-const isAwaited = (findings: readonly Finding[]): boolean =>
-  findings.every((finding) => finding.severity !== 'stop' || finding.isAwaited);
-
 type State = 'fine' | 'caution' | 'stop' | 'none';
 
 function stateOf(station: Station): State {
@@ -51,12 +48,12 @@ function stateOf(station: Station): State {
     const { report, stale } = props.proof;
     if (report.value === null) return 'none';
     if (stale.value) return 'caution';
-    return { good: 'fine', caution: 'caution', stop: 'stop' }[report.value.verdict] as State;
+    return severityOfVerdict[report.value.verdict];
   }
   if (station === 'output')
-    return props.view.heldBackBy.length === 0 ? 'fine' : isAwaited(props.view.heldBackBy) ? 'none' : 'stop';
+    return props.view.heldBackBy.length === 0 ? 'fine' : onlyAwaits(props.view.heldBackBy) ? 'none' : 'stop';
   const own = props.view.findings.filter((finding) => finding.station === station);
-  if (props.view.made === null && isAwaited(own)) return 'none';
+  if (props.view.made === null && onlyAwaits(own)) return 'none';
   return worstSeverity(own);
 }
 
@@ -81,7 +78,7 @@ function summaryOf(station: Station): string {
       return `${voting.filter(({ state }) => state === 'prompt').length} of ${voting.length} prompt`;
     }
     case 'output':
-      return heldBackBy.length === 0 ? 'svg ready' : isAwaited(heldBackBy) ? 'not yet' : 'held back';
+      return heldBackBy.length === 0 ? 'svg ready' : onlyAwaits(heldBackBy) ? 'not yet' : 'held back';
   }
 }
 

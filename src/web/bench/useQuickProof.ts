@@ -1,4 +1,5 @@
 /** The quick proof beside the bench: whenever typing pauses, the job as it stands is photographed and read. */
+import { useTimeoutFn } from '@vueuse/core';
 import { computed, onScopeDispose, shallowRef, watch, type ComputedRef } from 'vue';
 import { isLetPass, proofKey } from '../../core/run';
 import { fullShotCount } from '../../core/proof';
@@ -37,11 +38,14 @@ export function useQuickProof(
     const asked = source();
     return asked === null || asked.drawn.made === null ? null : proofKey(asked.job);
   });
-  let timer: ReturnType<typeof setTimeout> | undefined;
   let running: QuickProof | null = null;
 
+  const pause = useTimeoutFn((job: Job, ofKey: string) => void shoot(job, ofKey), pauseMs, {
+    immediate: false,
+  });
+
   function end(): void {
-    clearTimeout(timer);
+    pause.stop();
     running?.callOff();
     running = null;
   }
@@ -76,7 +80,7 @@ export function useQuickProof(
     }
   }
 
-  function begin(waitMs: number): void {
+  function begin(isAtOnce = false): void {
     end();
     const ofKey = key.value;
     const asked = source();
@@ -90,10 +94,11 @@ export function useQuickProof(
       return;
     }
     now.value = { state: 'checking', shots: 0, ofShots: fullShotCount };
-    timer = setTimeout(() => void shoot(asked.job, ofKey), waitMs);
+    if (isAtOnce) void shoot(asked.job, ofKey);
+    else pause.start(asked.job, ofKey);
   }
 
-  watch(key, () => begin(pauseMs), { immediate: true, flush: 'sync' });
+  watch(key, () => begin(), { immediate: true, flush: 'sync' });
   onScopeDispose(end);
 
   return {
@@ -110,7 +115,7 @@ export function useQuickProof(
           { immediate: true },
         );
       }),
-    tryAgain: () => begin(0),
+    tryAgain: () => begin(true),
   };
 }
 

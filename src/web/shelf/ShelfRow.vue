@@ -2,6 +2,7 @@
 /** One job on the shelf. */
 import { Archive, ArchiveRestore, Copy, Pencil, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { severityOfVerdict } from '../../core/proof';
 import type { JobSummary } from '../../wire';
 import StateShape from '../shared/StateShape.vue';
 import { lengthNumber } from '../shared/units';
@@ -29,7 +30,7 @@ const shape = computed(() => {
   if (state.value === 'stale') return 'caution';
   if (state.value === 'draft') return 'none';
   const verdict = props.job.proof?.revision === props.job.revision ? props.job.proof.verdict : 'good';
-  return ({ good: 'fine', caution: 'caution', stop: 'stop' } as const)[verdict];
+  return severityOfVerdict[verdict];
 });
 const savedAt = computed(() =>
   new Date(props.job.savedAt).toLocaleString(undefined, {

@@ -2,6 +2,7 @@
 /** The proof of the very file: photographed and read before anything is wasted. */
 import { computed } from 'vue';
 import type { Job } from '../../../core/job';
+import { severityOfVerdict } from '../../../core/proof';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { distanceText } from '../../shared/units';
@@ -25,7 +26,6 @@ const verdictTexts = {
   caution: 'It may not read everywhere: one reader of the panel is slow or fails.',
   stop: 'It does not read well enough: fewer than two readers are prompt.',
 };
-const verdictState = { good: 'fine', caution: 'caution', stop: 'stop' } as const;
 const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
 </script>
 
@@ -48,7 +48,7 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
       <h2 class="heading">Verdict</h2>
       <template v-if="report">
         <p class="says">
-          <StateShape :state="stale ? 'caution' : verdictState[report.verdict]" />
+          <StateShape :state="stale ? 'caution' : severityOfVerdict[report.verdict]" />
           <span v-if="stale"
             >Stale: this verdict is of revision {{ proof.ofRevision.value }}, and the job was edited
             since.</span

@@ -7,6 +7,7 @@ import {
   answers,
   codeNamer,
   findingKey,
+  severityRank,
   worstSeverity,
   type Answer,
   type Finding,
@@ -47,12 +48,11 @@ const own = computed(() =>
   ),
 );
 /** Stops first; the proof, which says the most, before the limits. */
-const unfine = computed(() => {
-  const rank = { stop: 0, caution: 1, fine: 2 };
-  return own.value
+const unfine = computed(() =>
+  own.value
     .filter(({ severity, isAwaited }) => severity !== 'fine' && !isAwaited)
-    .sort((a, b) => rank[a.severity] - rank[b.severity]);
-});
+    .sort((a, b) => severityRank[b.severity] - severityRank[a.severity]),
+);
 const fine = computed(() =>
   own.value.filter(({ kind, severity }) => severity === 'fine' && kind !== quickProofKind),
 );

@@ -1,5 +1,6 @@
 /** What one click would put right, looked for when typing pauses and more than one thing is wrong. */
-import { onScopeDispose, shallowRef, watch, type ShallowRef } from 'vue';
+import { useTimeoutFn } from '@vueuse/core';
+import { shallowRef, watch, type ShallowRef } from 'vue';
 import type { Fix } from '../../../core/finding';
 import type { Job } from '../../../core/job';
 import { useEngine } from '../../shared/engine';
@@ -11,26 +12,26 @@ export function useRemedy(
   source: () => { readonly job: Job; readonly wrong: number },
 ): ShallowRef<readonly Fix[]> {
   const steps = shallowRef<readonly Fix[]>([]);
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const isNow = (job: Job): boolean => source().job === job;
+  const pause = useTimeoutFn(
+    (job: Job) =>
+      useEngine()
+        .desk.mend(job)
+        .then((found) => {
+          if (source().job === job) steps.value = found;
+        })
+        // Each finding still has its own fixes.
+        .catch(() => {}),
+    pauseMs,
+    { immediate: false },
+  );
   watch(
     () => [source().job, source().wrong > 1] as const,
     ([job, isMany]) => {
-      clearTimeout(timer);
+      pause.stop();
       steps.value = [];
-      if (!isMany) return;
-      timer = setTimeout(() => {
-        useEngine()
-          .desk.mend(job)
-          .then((found) => {
-            if (isNow(job)) steps.value = found;
-          })
-          // Each finding still has its own fixes.
-          .catch(() => {});
-      }, pauseMs);
+      if (isMany) pause.start(job);
     },
     { immediate: true },
   );
-  onScopeDispose(() => clearTimeout(timer));
   return steps;
 }

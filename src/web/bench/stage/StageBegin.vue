@@ -6,24 +6,23 @@ import { emptyMessage, kindIds, kindName, type KindId } from '../../../core/mess
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import type { JobSummary } from '../../../wire';
-import { metricAmount, inchAmount, sizeMm } from '../../../core/finding';
+import { sizeMm } from '../../../core/finding';
 import { fetchJob } from '../../shared/api';
 import { listShelf } from '../../shared/shelfApi';
 import { useAttempt } from '../../shared/useAttempt';
+import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
-import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const emit = defineEmits<{ go: [station: 'message' | 'piece'] }>();
 const bench = useBench();
 const stage = useStage();
-const preferences = usePreferences();
 const { problem, attempt } = useAttempt();
 
 /** Width and height in the owner's unit. */
-const sizeText = (widthMm: number, heightMm: number): string =>
-  (preferences.unit === 'in' ? inchAmount : metricAmount)(sizeMm(widthMm, heightMm));
+const { words } = useWording();
+const sizeText = (widthMm: number, heightMm: number): string => words([sizeMm(widthMm, heightMm)]);
 const size = computed(() => {
   const { piece, making } = props.job;
   const material = findPair(making.material, making.machine)?.material.name ?? making.material;

@@ -2,6 +2,7 @@
 /** The stage: the piece at true proportion, in one of its views. */
 import { computed } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
+import { onlyAwaits } from '../../../core/finding';
 import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
@@ -29,11 +30,6 @@ const shownViews = computed(() =>
 );
 
 defineEmits<{ go: [station: 'message' | 'piece'] }>();
-/** Nothing is wrong: there is no message yet. */
-const isAwaited = computed(() => {
-  const stops = props.view.findings.filter(({ severity }) => severity === 'stop');
-  return stops.length > 0 && stops.every((finding) => finding.isAwaited);
-});
 const whyEmpty = computed(() => {
   const stop = props.view.findings.find(({ severity }) => severity === 'stop');
   return stop ? words(stop.text) : '';
@@ -43,7 +39,7 @@ const whyEmpty = computed(() => {
 <template>
   <section class="panel" aria-label="Stage">
     <StageBegin
-      v-if="view.blank !== null && isAwaited"
+      v-if="view.blank !== null && onlyAwaits(view.findings)"
       :job="job"
       :code="code"
       :view="view"

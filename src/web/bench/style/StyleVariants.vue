@@ -12,7 +12,7 @@ import {
   type Job,
   type Look,
 } from '../../../core/job';
-import type { ProofReport } from '../../../core/proof';
+import { severityOfVerdict, type ProofReport } from '../../../core/proof';
 import type { PiecePicture, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
@@ -80,8 +80,6 @@ const cards = computed(() =>
   }),
 );
 
-const verdictShapes = { good: 'fine', caution: 'caution', stop: 'stop' } as const;
-
 /** The first of two that are to be mixed. */
 const mixing = ref<number | null>(null);
 const problem = ref('');
@@ -146,7 +144,7 @@ function keep(look: Look): void {
               :state="reader.state === 'prompt' ? 'fine' : reader.state === 'slow' ? 'caution' : 'stop'"
               :title="`${reader.name}: ${reader.read} of ${card.reading.shots}`"
             />
-            <span :class="verdictShapes[card.reading.verdict]">
+            <span :class="severityOfVerdict[card.reading.verdict]">
               {{ card.reading.verdict === 'good' ? 'read by all' : 'not read by all' }}
             </span>
           </span>
