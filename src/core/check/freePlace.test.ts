@@ -1,34 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { logoAssets } from '../../node/logoAssets';
-import { told, withPlacement } from '../../testing/findings';
-import { applyChanges, itemsOf, newJob, type ItemDraft, type Job } from '../job';
-import type { PieceSettings } from '../piece';
-import { findPair } from '../plan';
-import { createLibrary, runJob, withTriedFixes } from '../run';
+import {
+  board,
+  boardLibrary as library,
+  runBoard as resultOf,
+  words as plainWords,
+} from '../../testing/board';
+import { told } from '../../testing/findings';
+import { applyChanges, type ItemDraft, type Job } from '../job';
+import { withTriedFixes } from '../run';
 import { roomFix } from './freePlace';
 
-const library = createLibrary(logoAssets(() => Promise.resolve(null)));
-/** A plywood board of 90 by 70 with a version 3 code of 29 mm, its field 37 mm, in the middle. */
-const board = (things: readonly ItemDraft[], piece: Partial<PieceSettings> = {}): Job => {
-  const job = newJob({
-    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
-    pair: findPair('birch-plywood', 'co2-laser'),
-    codeWidthMm: 29,
-    pieceSizeMm: { width: 90, height: 70 },
-  });
-  return withPlacement({ ...job, piece: { ...job.piece, items: itemsOf(things), ...piece } }, {});
-};
-const words = (text: string, more: object = {}): ItemDraft => ({
-  kind: 'words',
-  text,
-  capitalMm: 4,
-  ...more,
-});
-const resultOf = async (job: Job) => {
-  await library.load(job);
-  return runJob(job, undefined, library);
-};
+const words = (text: string, more: object = {}): ItemDraft => plainWords(text, { capitalMm: 4, ...more });
 const unfine = async (job: Job): Promise<string[]> =>
   told(await resultOf(job))
     .filter(({ severity }) => severity !== 'fine')

@@ -1,0 +1,48 @@
+/** A plywood board with a code in its middle, for tests of what lies on a piece. */
+import { logoAssets } from '../node/logoAssets';
+import { itemsOf, newJob, type ItemDraft, type Job } from '../core/job';
+import type { CodePlacement, HoleSettings, PieceSettings } from '../core/piece';
+import { findPair } from '../core/plan';
+import { createLibrary, runJob, type JobResult } from '../core/run';
+import { told, withPlacement, type Told } from './findings';
+
+export const boardLibrary = createLibrary(logoAssets(() => Promise.resolve(null)));
+export const boardAddress = 'https://ternquay.example/berth/17';
+
+/** 90 by 70 mm with a version 3 code of 29 mm, its field 37 mm, in its middle. */
+export function board(
+  things: readonly ItemDraft[] = [],
+  piece: Partial<PieceSettings> = {},
+  placement: Partial<CodePlacement> = {},
+): Job {
+  const job = newJob({
+    message: { kind: 'web', address: boardAddress },
+    pair: findPair('birch-plywood', 'co2-laser'),
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 90, height: 70 },
+  });
+  return withPlacement({ ...job, piece: { ...job.piece, items: itemsOf(things), ...piece } }, placement);
+}
+
+/** What a board runs to, with all that it needs loaded. */
+export async function runBoard(job: Job): Promise<JobResult> {
+  await boardLibrary.load(job);
+  return runJob(job, undefined, boardLibrary);
+}
+
+/** The first finding of a kind, of one thing where its id is given. */
+export const findOn = async (job: Job, kind: string, id?: string): Promise<Told | undefined> =>
+  told(await runBoard(job)).find(
+    (finding) =>
+      finding.kind === kind && (id === undefined || ('id' in finding.about && finding.about.id === id)),
+  );
+
+export const roundHole: HoleSettings = {
+  id: 'h',
+  shape: { kind: 'round', diameterMm: 4 },
+  pattern: 'one',
+  xMm: 8,
+  yMm: 8,
+  keepOutMm: 2,
+};
+export const words = (text: string, more: object = {}): ItemDraft => ({ kind: 'words', text, ...more });
