@@ -37,6 +37,18 @@ describe('room for an item', () => {
     expect(await unfine(moved)).toEqual([]);
   });
 
+  it('is close by where shapes just miss each other, though their boxes do not', async () => {
+    // An anchor is open at its lower corners: it may lie at the corner of a field that its box reaches into.
+    const job = board([
+      { kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 18.4, yMm: 8, widthMm: 9 },
+    ]);
+    const fix = (await fixOf(job, 'art-1'))!;
+    const moved = applyChanges(job, fix.changes);
+    const [item] = moved.piece.items as { xMm: number; yMm: number }[];
+    expect(Math.hypot(item!.xMm - 18.4, item!.yMm - 8)).toBeLessThan(2);
+    expect(await unfine(moved)).toEqual([]);
+  });
+
   it('is beside the code where there is none above or below it', async () => {
     const job = board([words('17', { yMm: 20, capitalMm: 3 })], { heightMm: 40 });
     const fix = (await fixOf(job, 'words-1'))!;

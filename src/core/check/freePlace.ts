@@ -17,31 +17,42 @@ export interface Laid {
 const gapMm = 1;
 /** Places that are tried along each side of the piece. */
 const places = 48;
+/** Steps that are tried close by, and their length. */
+const closeSteps = 6;
+const closeStepMm = 0.5;
 
-/** What an item has to keep off: the fields of codes, holes with what they need around, and every other item but borders. */
-function takenBoxes({ piece }: Laid, item: PlacedItem): Box[] {
-  const boxOf = (region: Region, around = 0): Box[] => {
+/** Something that an item has to keep off, and how far. */
+interface Taken {
+  readonly region: Region;
+  readonly awayMm: number;
+  /** Around it, with the distance. */
+  readonly box: Box;
+}
+
+/** The fields of codes, holes with what they need around, and every other item but borders. */
+function takenOn({ piece }: Laid, item: PlacedItem): Taken[] {
+  const taken = (region: Region, awayMm = 0): Taken[] => {
     const box = boundsOf(region);
-    return box === null
-      ? []
-      : [
-          {
-            x: box.x - around,
-            y: box.y - around,
-            width: box.width + 2 * around,
-            height: box.height + 2 * around,
-          },
-        ];
+    if (box === null) return [];
+    const { x, y, width, height } = box;
+    const around = { x: x - awayMm, y: y - awayMm, width: width + 2 * awayMm, height: height + 2 * awayMm };
+    return [{ region, awayMm, box: around }];
   };
   return [
-    ...piece.codes.flatMap((code) => boxOf(turnedWith(code, [code.field]))),
-    ...piece.holes.flatMap((hole) => boxOf([hole.edge], hole.keepOutMm)),
-    ...piece.openings.flatMap((opening) => boxOf([opening], gapMm)),
+    ...piece.codes.flatMap((code) => taken(turnedWith(code, [code.field]))),
+    ...piece.holes.flatMap((hole) => taken([hole.edge], hole.keepOutMm)),
+    ...piece.openings.flatMap((opening) => taken([opening], gapMm)),
     ...piece.items
       .filter(({ id, kind }) => id !== item.id && kind !== 'border')
-      .flatMap((other) => boxOf(inkOf(other), gapMm)),
+      .flatMap((other) => taken(inkOf(other), gapMm)),
   ];
 }
+
+/** Whether ink keeps its distance, whatever their boxes do. */
+const isOff = (ink: Region, { region, awayMm }: Taken): boolean =>
+  regionDistance(ink, region) > Math.max(awayMm - slack, 0) &&
+  !holdsPoint(region, ink[0]![0]!) &&
+  !holdsPoint(ink, region[0]![0]!);
 
 /** The item moved to the nearest place where it touches nothing; itself where it does not, and null when there is no room. */
 export function nearestRoom(
@@ -52,9 +63,10 @@ export function nearestRoom(
   const { piece, settings } = laid;
   const bounds = boundsOf(inkOf(item));
   if (bounds === null) return item;
-  const taken = takenBoxes(laid, item);
+  const taken = takenOn(laid, item);
   const edgeMm = piece.isContour ? 0 : Math.max(settings.safeMm, 0.5);
-  const fits = (dx: number, dy: number): boolean => {
+  const needsExactEdge = !piece.isContour && settings.outline.kind !== 'rectangle';
+  const fits = (dx: number, dy: number, isExact: boolean): boolean => {
     const box = { ...bounds, x: bounds.x + dx, y: bounds.y + dy };
     if (
       !piece.isContour &&
@@ -64,32 +76,41 @@ export function nearestRoom(
         box.y + box.height > piece.heightMm - edgeMm + slack)
     )
       return false;
-    if (taken.some((other) => boxesMeet(box, other))) return false;
-    if (piece.isContour || settings.outline.kind === 'rectangle') return true;
-    const region = inkOf(movedItem(item, dx, dy));
+    const near = taken.filter((other) => boxesMeet(box, other.box));
+    if (near.length > 0 && !isExact) return false;
+    if (near.length === 0 && !needsExactEdge) return true;
+    const ink = inkOf(movedItem(item, dx, dy));
     return (
-      region.every((contour) => holdsPoint([piece.outline], contour[0]!)) &&
-      regionDistance(region, [piece.outline]) >= edgeMm
+      near.every((other) => isOff(ink, other)) &&
+      (!needsExactEdge ||
+        (ink.every((contour) => holdsPoint([piece.outline], contour[0]!)) &&
+          regionDistance(ink, [piece.outline]) >= edgeMm))
     );
   };
-  if (fits(0, 0)) return item;
-  const [stepX, stepY] = [piece.widthMm / places, piece.heightMm / places];
-  const tries: { dx: number; dy: number; cost: number }[] = [];
-  for (let column = -places; column <= places; column++)
-    for (let row = -places; row <= places; row++) {
-      const [dx, dy] = [column * stepX, row * stepY];
-      // What stands in the middle of an axis keeps it where it can.
-      const leaves =
-        (axes.xMm === 'middle' && dx !== 0 ? 1 : 0) + (axes.yMm === 'middle' && dy !== 0 ? 1 : 0);
-      tries.push({
-        dx,
-        dy,
-        cost: Math.hypot(dx, dy) + leaves * 0.4 * Math.max(piece.widthMm, piece.heightMm),
-      });
-    }
-  tries.sort((a, b) => a.cost - b.cost);
-  const found = tries.find(({ dx, dy }) => fits(dx, dy));
+  if (fits(0, 0, true)) return item;
+  // What stands in the middle of an axis keeps it where it can.
+  const leaves = (dx: number, dy: number): number =>
+    (axes.xMm === 'middle' && dx !== 0 ? 1 : 0) + (axes.yMm === 'middle' && dy !== 0 ? 1 : 0);
+  const longest = Math.max(piece.widthMm, piece.heightMm);
+  const nearest = (stepX: number, stepY: number, reach: number, isExact: boolean): Move | undefined => {
+    const moves: (Move & { readonly cost: number })[] = [];
+    for (let column = -reach; column <= reach; column++)
+      for (let row = -reach; row <= reach; row++) {
+        const [dx, dy] = [column * stepX, row * stepY];
+        moves.push({ dx, dy, cost: Math.hypot(dx, dy) + leaves(dx, dy) * 0.4 * longest });
+      }
+    return moves.sort((a, b) => a.cost - b.cost).find(({ dx, dy }) => fits(dx, dy, isExact));
+  };
+  // Close by the shapes themselves may just miss each other; farther off boxes are enough.
+  const found =
+    nearest(closeStepMm, closeStepMm, closeSteps, true) ??
+    nearest(piece.widthMm / places, piece.heightMm / places, places, false);
   return found === undefined ? null : movedItem(item, found.dx, found.dy);
+}
+
+interface Move {
+  readonly dx: number;
+  readonly dy: number;
 }
 
 /** The item set down where it was moved to; an axis along which it did not move keeps what it had. */

@@ -40,6 +40,7 @@ describe('a slip in an address', () => {
     ['http:/ternquay.example', 'address-scheme', 'http://ternquay.example'],
     ['https:///ternquay.example', 'address-scheme', 'https://ternquay.example'],
     ['https//ternquay.example', 'address-scheme', 'https://ternquay.example'],
+    ['httphttps://ternquay.example', 'address-scheme', 'https://ternquay.example'],
     ['https;//ternquay.example', 'address-scheme', 'https://ternquay.example'],
     ['https : //ternquay.example', 'address-scheme', 'https://ternquay.example'],
     ['https:\\\\ternquay.example\\menu', 'address-scheme', 'https://ternquay.example/menu'],

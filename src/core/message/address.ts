@@ -103,6 +103,7 @@ const isHttp = (scheme: string): boolean => /^https?$/i.test(scheme);
 
 function isLikeHttp(scheme: string, most: number): boolean {
   const name = scheme.toLowerCase();
+  if (/^(?:https?){2,}$/.test(name)) return true;
   return !otherSchemes.has(name) && Math.min(distance(name, 'http'), distance(name, 'https')) <= most;
 }
 
