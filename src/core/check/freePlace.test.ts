@@ -37,15 +37,18 @@ describe('room for an item', () => {
     expect(await unfine(moved)).toEqual([]);
   });
 
-  it('is close by where shapes just miss each other, though their boxes do not', async () => {
-    // An anchor is open at its lower corners: it may lie at the corner of a field that its box reaches into.
-    const job = board([
-      { kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 18.4, yMm: 8, widthMm: 9 },
-    ]);
-    const fix = (await fixOf(job, 'art-1'))!;
-    const moved = applyChanges(job, fix.changes);
+  it('counts shapes, not boxes: an anchor, open at its lower corners, may reach around the corner of a field', async () => {
+    const anchorAt = (yMm: number): Job =>
+      board([{ kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 18.4, yMm, widthMm: 9 }]);
+    expect(await fixOf(anchorAt(8), 'art-1')).toBeNull();
+    const inTheWay = anchorAt(9);
+    const fix = (await fixOf(inTheWay, 'art-1'))!;
+    const moved = applyChanges(inTheWay, fix.changes);
     const [item] = moved.piece.items as { xMm: number; yMm: number }[];
-    expect(Math.hypot(item!.xMm - 18.4, item!.yMm - 8)).toBeLessThan(2);
+    expect(item!.xMm).toBeLessThan(18.4);
+    // The field begins at 26.5 and 16.5 mm: boxes alone would have moved it further.
+    expect(item!.xMm + 9).toBeGreaterThan(26.5);
+    expect(item!.yMm + 9).toBeGreaterThan(16.5);
     expect(await unfine(moved)).toEqual([]);
   });
 
