@@ -2,6 +2,8 @@ export default {
   testEnvironment: 'node',
   // Both cores of a small machine; by itself one would be left free.
   maxWorkers: 2,
+  // A machine may be busy: what hangs is what this is about.
+  testTimeout: 20_000,
   roots: ['<rootDir>/src'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(.*\\.sql)\\?raw$': '$1' },

@@ -12,7 +12,8 @@ export default defineConfig({
     testIdAttribute: 'data-test',
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // A recording of every step slows the tests by half; ask for it with `BINARUS_TRACE=1 npm run e2e`.
+    trace: process.env.BINARUS_TRACE ? 'retain-on-failure' : 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -75,11 +75,20 @@ async function rasterise(
       context.fillRect(0, 0, canvas.width, canvas.height);
       context.drawImage(image, 0, 0, canvas.width, canvas.height);
       const pixels = context.getImageData(0, 0, canvas.width, canvas.height);
-      return { width: pixels.width, height: pixels.height, data: [...pixels.data] };
+      const blob = new Blob([pixels.data]);
+      const url = await new Promise<string>((resolve) => {
+        const reader = new FileReader();
+        reader.onload = () => resolve(reader.result as string);
+        reader.readAsDataURL(blob);
+      });
+      // As text: a million numbers would be handed over one by one.
+      return { width: pixels.width, height: pixels.height, data: url.slice(url.indexOf(',') + 1) };
     },
     [svg, pxPerMm] as const,
   );
-  return { width, height, data: Uint8ClampedArray.from(data) } as ImageData & { data: Uint8ClampedArray };
+  return { width, height, data: new Uint8ClampedArray(Buffer.from(data, 'base64')) } as ImageData & {
+    data: Uint8ClampedArray;
+  };
 }
 
 test('a typed address becomes an inverted plate file that reads', async ({ page }) => {

@@ -1,4 +1,5 @@
 /** What goes wrong: a file that does not load, an answer that is cut off, two windows, a job deleted elsewhere. */
+import { putOn } from './helpers';
 import { expect, test, type Page } from './fixtures';
 
 async function newJob(page: Page, name: string): Promise<void> {
@@ -19,7 +20,7 @@ test('a font that does not load is told on the stage, and the next edit is drawn
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
   await page.getByRole('button', { name: 'On it' }).click();
-  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  await putOn(page, 'Words');
   const stuck = page.getByTestId('stuck');
   await expect(stuck).toContainText('cannot be drawn as it stands');
   await expect(stuck).toContainText('does not answer');

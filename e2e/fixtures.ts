@@ -1,13 +1,15 @@
 /** A server of its own for each worker, with the demo data on a new folder: tests of two workers do not see each other. */
-import { test as base } from '@playwright/test';
+import { test as base, type BrowserContext } from '@playwright/test';
 import { spawn } from 'node:child_process';
-import { rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 
 export { expect, type Page } from '@playwright/test';
 
 const firstPort = 5191;
 
-export const test = base.extend<object, { readonly address: string }>({
+export const test = base.extend<object, { readonly address: string; readonly profile: BrowserContext }>({
   address: [
     async ({ playwright }, use, { parallelIndex }) => {
       void playwright;
@@ -19,10 +21,37 @@ export const test = base.extend<object, { readonly address: string }>({
     { scope: 'worker', timeout: 60_000 },
   ],
   baseURL: async ({ address }, use) => use(address),
-  /** Limits that are kept are folded away until somebody opens them; tests look at them all. */
-  context: async ({ context }, use) => {
-    await context.addInitScript(() => localStorage.setItem('binarus.showsKept', 'true'));
-    await use(context);
+  /** One profile for all tests of a worker: what was compiled once is not compiled again for every page. */
+  profile: [
+    async ({ playwright, address }, use, { parallelIndex, project }) => {
+      const folder = mkdtempSync(join(tmpdir(), `binarus-e2e-${parallelIndex}-`));
+      const { launchOptions, viewport } = project.use;
+      const profile = await playwright.chromium.launchPersistentContext(folder, {
+        ...launchOptions,
+        viewport: viewport ?? null,
+        baseURL: address,
+        acceptDownloads: true,
+      });
+      // Limits that are kept are folded away until somebody opens them; tests look at them all.
+      await profile.addInitScript(() => localStorage.setItem('binarus.showsKept', 'true'));
+      await use(profile);
+      await profile.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
+  /** Each test begins with nothing kept in the browser. */
+  context: async ({ profile, address }, use) => {
+    await use(profile);
+    for (const page of profile.pages().slice(1)) await page.close();
+    const [page] = profile.pages();
+    await page!.goto(`${address}/mark.svg`);
+    await page!.evaluate(() => {
+      localStorage.clear();
+      sessionStorage.clear();
+    });
+    await page!.goto('about:blank');
+    await profile.clearPermissions();
   },
 });
 

@@ -5,3 +5,15 @@ export async function chooseKind(page: Page, name: string): Promise<void> {
   await page.locator('.kind').click();
   await page.getByRole('option', { name, exact: true }).click();
 }
+
+/** Of a list that opens. */
+export async function choose(page: Page, list: string, option: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: list, exact: true }).click();
+  await page.getByRole('option', { name: option }).click();
+}
+
+/** On the piece, from the menu of its page. */
+export async function putOn(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Put on' }).click();
+  await page.getByRole('menuitem', { name, exact: true }).click();
+}

@@ -135,7 +135,7 @@ test('a code that exists only as a picture becomes a job with the same modules',
   await page
     .getByLabel('Picture of a code')
     .setInputFiles({ name: 'old.png', mimeType: 'image/png', buffer: picture });
-  const dialog = page.getByRole('dialog', { name: 'From a picture' });
+  const dialog = page.getByRole('dialog', { name: 'Read from a picture' });
   await expect(dialog).toContainText('https://ternquay.example/picture', { timeout: 20_000 });
   await dialog.getByText('Keep version, level and mask').click();
   await dialog.getByRole('button', { name: 'Make it a job' }).click();

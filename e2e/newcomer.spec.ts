@@ -2,10 +2,10 @@
 import { expect, startServer, test } from './fixtures';
 import { readFile } from 'node:fs/promises';
 
-test('from an empty shelf to the file of a sticker in at most seven actions', async ({ page, context }) => {
+test('from an empty shelf to the file of a sticker in at most seven actions', async ({ page }) => {
   const { address, stop } = await startServer('empty', { port: 5291, isDemo: false });
   try {
-    await context.addInitScript(() => localStorage.removeItem('binarus.showsKept'));
+    await page.addInitScript(() => localStorage.removeItem('binarus.showsKept'));
     let actions = 0;
     const act = async (action: Promise<unknown>): Promise<void> => {
       actions++;

@@ -1,7 +1,7 @@
 /** The piece on the bench: built from nothing, edited on the stage, taken from files and templates. */
 import { expect, test, type Page } from './fixtures';
 import { readFile } from 'node:fs/promises';
-import { chooseKind } from './helpers';
+import { choose, chooseKind, putOn } from './helpers';
 
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 const finding = (page: Page, code: string) => page.getByTestId(`finding-${code}`);
@@ -57,21 +57,18 @@ test('builds the standing Wi-Fi sign from nothing, and its files are sign and ba
   await page.getByRole('radio', { name: 'Arch' }).click();
 
   await page_(page, 'On it').click();
-  await page
-    .getByRole('group', { name: 'Put on' })
-    .getByRole('button', { name: 'Words', exact: true })
-    .click();
+  await putOn(page, 'Words');
   await fill(page, 'Text', 'SLIPWAY WI-FI');
-  await page.getByRole('radio', { name: 'slab' }).click();
+  await choose(page, 'Font', 'Slab');
   await page.getByRole('radio', { name: 'fit to width' }).click();
   await fill(page, 'Words width', '70');
   await fill(page, 'From the top', '36');
-  await page.getByRole('button', { name: 'Icon or picture' }).click();
+  await putOn(page, 'Icon or picture');
   await page.getByRole('button', { name: 'wifi', exact: true }).click();
   await fill(page, 'Picture width', '18');
   await fill(page, 'From the top', '14');
   await page.getByText('middle', { exact: true }).first().click();
-  await page.getByRole('button', { name: 'Call to action' }).click();
+  await putOn(page, 'Call to action');
   await fill(page, 'Text', 'Scan to join {network}');
   await expect(page.getByText('Reads: Scan to join Ternquay Quay')).toBeVisible();
   await fill(page, 'From the top', '138');
@@ -124,7 +121,7 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
   await fill(page, 'Height', '80');
   await fill(page, 'Code width', '37');
   await page_(page, 'On it').click();
-  await page.getByRole('button', { name: 'Call to action' }).click();
+  await putOn(page, 'Call to action');
   await expect(finding(page, 'quiet-zone')).toHaveAttribute('data-severity', 'fine');
   await fill(page, 'From the top', '72');
   await expect(finding(page, 'quiet-zone')).toHaveAttribute('data-severity', 'fine');
@@ -156,10 +153,7 @@ test('works the stage by keyboard and by handles, and the numbers say the same',
   await fill(page, 'Width', '120');
   await fill(page, 'Height', '90');
   await page_(page, 'On it').click();
-  await page
-    .getByRole('group', { name: 'Put on' })
-    .getByRole('button', { name: 'Words', exact: true })
-    .click();
+  await putOn(page, 'Words');
   await fill(page, 'From the left', '10');
   await fill(page, 'From the top', '5');
   const thing = page.getByTestId('thing-words-1');
@@ -288,12 +282,12 @@ test('begins with a template, keeps one of its own, and remembers a stock size',
   await expect(things(page).getByRole('option')).toHaveCount(4);
 
   await page_(page, 'Outline').click();
-  await page.getByLabel('Stock size').selectOption('plate-100x60');
+  await choose(page, 'Stock size', /100\.00 mm × 60\.00 mm/);
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('100');
   await fill(page, 'Width', '101.5');
   await page.getByLabel('Name of this size').fill('Offcut');
   await page.getByRole('button', { name: 'Keep as stock' }).click();
-  await expect(page.getByLabel('Stock size').locator('option', { hasText: 'Offcut' })).toHaveCount(1);
+  await choose(page, 'Stock size', /^Offcut/);
 
   await page_(page, 'Templates').click();
   await page.getByLabel('Name of the template').fill('Our berth plate');
@@ -314,7 +308,7 @@ test('has two codes on one piece, each with its own message and limits', async (
   await fill(page, 'Code width', '29');
   await fill(page, 'From the left', '12');
   await page_(page, 'On it').click();
-  await page.getByRole('button', { name: 'Another code' }).click();
+  await putOn(page, 'Another code');
   await page.getByRole('button', { name: 'Code 2', exact: true }).click();
   await fill(page, 'From the left', '108');
   await page.keyboard.press('Escape');

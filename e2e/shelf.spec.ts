@@ -130,7 +130,7 @@ test('everything goes out in one archive and comes in again, and the table is ha
   const id = await makeJob(page, 'Travelling tag');
   await page.goto('/');
   const out = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Everything out' }).click();
+  await page.getByRole('link', { name: 'Save everything as an archive' }).click();
   const archive = await (await out).path();
 
   await page.request.post('/api/shelf/move', { data: { ids: [id], place: 'bin' } });
@@ -159,7 +159,7 @@ test('everything goes out in one archive and comes in again, and the table is ha
   await page.keyboard.press('Escape');
 
   const table = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Table (CSV)' }).click();
+  await page.getByRole('button', { name: 'Save this list as CSV' }).click();
   const text = await readFile(await (await table).path(), 'utf8');
   expect(text).toContain('name,collection,kind,message');
   expect(text).toContain(`"'=HYPERLINK(""https://elsewhere.example"")"`);

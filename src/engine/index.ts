@@ -3,6 +3,7 @@ import { hosted, type Answers, type Limits, type Started } from './hosted';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
+export { fontUrls } from './fontUrls';
 export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
 export { EngineProblem, TookTooLong } from './hosted';
 export type { Arrangement } from '../core/run';
@@ -52,8 +53,8 @@ function started(worker: Worker): Started {
   };
 }
 
-const startPress = (): Started =>
-  started(new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'press' }));
+const newPress = (): Worker =>
+  new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'press' });
 const startDesk = (): Started =>
   started(new Worker(new URL('./press.worker.ts', import.meta.url), { type: 'module', name: 'desk' }));
 const startProver = (): Started =>
@@ -71,10 +72,10 @@ const proverLimits: Limits<Prover> = {
   photograph: searchingMs,
 };
 
-/** Workers start when they are first asked. */
-export const startEngine = (): Engine => ({
+/** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */
+export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
   otherProver: hosted<Prover>(startProver, proverLimits),
-  live: hosted<Live>(startPress, { load: liveLoadingMs, press: drawingMs }),
+  live: hosted<Live>(() => started(takeEarly() ?? newPress()), { load: liveLoadingMs, press: drawingMs }),
   desk: hosted<Desk>(startDesk, {
     load: loadingMs,
     picture: loadingMs,

@@ -1,8 +1,9 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
+import { beginEarly } from './shared/early';
 import { stations } from './stations';
 
 export function createAppRouter(): Router {
-  return createRouter({
+  const router = createRouter({
     history: createWebHistory(),
     routes: [
       { path: '/', name: 'shelf', component: () => import('./shelf/ShelfScreen.vue') },
@@ -15,4 +16,12 @@ export function createAppRouter(): Router {
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });
+  let isStarted = false;
+  router.beforeEach(({ name, params }) => {
+    // The first bench of a window starts its parts; later ones have them.
+    if (name !== 'bench' || isStarted) return;
+    isStarted = true;
+    beginEarly(String(params.id));
+  });
+  return router;
 }

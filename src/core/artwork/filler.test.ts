@@ -37,7 +37,7 @@ describe('a round outline', () => {
           expect(count).toBeGreaterThan(symbol.size * 3);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 24 },
     );
   });
 
@@ -47,7 +47,7 @@ describe('a round outline', () => {
         const symbol = symbolOf(version);
         expect(imitations(fillerGrid(symbol.modules, symbol.size, { seed, quietModules: 4 }))).toEqual([]);
       }),
-      { numRuns: 30 },
+      { numRuns: 20 },
     );
     // The check can fail: an imitation put there by hand is found.
     const symbol = symbolOf(3);

@@ -24,6 +24,7 @@ export {
   type FinderStyle,
   type ModuleStyle,
   plainStyle,
+  usualRound,
   squareModules,
   type Style,
   styleSchema,

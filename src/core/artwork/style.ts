@@ -53,6 +53,9 @@ export const roundStyleSchema = z.strictObject({
 });
 export type RoundStyle = Readonly<z.infer<typeof roundStyleSchema>>;
 
+/** With the quiet zone of ISO/IEC 18004, 5.3.8. */
+export const usualRound: RoundStyle = { seed: 17, quietModules: 4 };
+
 export const styleSchema = z.strictObject({
   modules: moduleStyleSchema,
   /** One for all three, or upper left, upper right and lower left on their own. */

@@ -186,7 +186,7 @@ describe('every fix that is offered', () => {
           }
         }
       }),
-      { numRuns: 250, seed: 17 },
+      { numRuns: 150, seed: 17 },
     );
   }, 60_000);
 });

@@ -82,7 +82,7 @@ describe('a paint', () => {
           );
         },
       ),
-      { numRuns: 120 },
+      { numRuns: 70 },
     );
   });
 
@@ -129,7 +129,7 @@ describe('contrast of printed colours', () => {
         }
         expect(tones).toHaveLength((symbol.size + 8) ** 2);
       }),
-      { numRuns: 20 },
+      { numRuns: 12 },
     );
   });
 

@@ -38,7 +38,7 @@ describe('a job', () => {
         expect(bytesOf(job, last) === bytesOf(job, fresh)).toBe(true);
         expect(last.findings).toEqual(fresh.findings);
       }),
-      { seed: 17, numRuns: 25 },
+      { seed: 17, numRuns: 14 },
     );
   }, 120_000);
 
@@ -126,7 +126,7 @@ describe('every fix that is offered', () => {
           }
         }
       }),
-      { seed: 17, numRuns: 15 },
+      { seed: 17, numRuns: 10 },
     );
     // It is no property of nothing.
     expect(offered).toBeGreaterThan(30);

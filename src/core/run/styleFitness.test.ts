@@ -22,11 +22,9 @@ describe('the measured fitness of shipped styles', () => {
     }
   });
 
-  it('is measured again to the same figures, for a safe style and for one that costs a reader', async () => {
-    for (const id of ['rivet', 'porthole']) {
-      const { style } = presets.find((preset) => preset.id === id)!;
-      expect(await measureStyleFitness(style, await testReaders())).toEqual(kept[id]!.fitness);
-    }
+  it('is measured again to the same figures, for one that costs a reader', async () => {
+    const { style } = presets.find(({ id }) => id === 'porthole')!;
+    expect(await measureStyleFitness(style, await testReaders())).toEqual(kept.porthole!.fitness);
   }, 60_000);
 
   it('is called off when something newer comes', async () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
 import { shownTitle } from '../../core/job';
-import { useEventListener } from '@vueuse/core';
+import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,6 +12,7 @@ import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import { useStage } from '../stores/stage';
 import { stations, type Station } from '../stations';
+import DrawerEdge from './DrawerEdge.vue';
 import DrawerSlot from './DrawerSlot.vue';
 import MadeQuestion from './MadeQuestion.vue';
 import KeyList from './KeyList.vue';
@@ -19,9 +20,9 @@ import RevisionsDialog from './RevisionsDialog.vue';
 import RouteBar from './RouteBar.vue';
 import SaveBar from './SaveBar.vue';
 import StuckPanel from './StuckPanel.vue';
-import { FitBar, ReadoutPanel } from './readout';
+import { FitBar, ReadoutPanel, ReadoutStrip } from './readout';
 import { StagePanel, stageViews, type StageView } from './stage';
-import { useKeys } from './useKeys';
+import { useKeys, type KeyActions } from './useKeys';
 import { useProof } from './useProof';
 import { useQuickProof, withReads } from './useQuickProof';
 import { useThings } from './useThings';
@@ -68,6 +69,11 @@ const told = computed(() =>
     : withReads(view.value, document.value, quick.reads.value),
 );
 
+/** Beside the stage; on small windows in a sheet over it, and on phones below it. */
+const isSmall = useMediaQuery('(max-width: 999px), (max-height: 599px)');
+const isPhone = useMediaQuery('(max-width: 699px)');
+const readoutPlace = computed(() => (isPhone.value ? 'below' : isSmall.value ? 'over' : 'beside'));
+const readoutShown = ref(false);
 const keysShown = ref(false);
 const revisionsShown = ref(false);
 const problem = ref('');
@@ -119,7 +125,7 @@ function zoomStage(how: 'in' | 'out' | 'fit' | 'true'): void {
   else stage.zoomBy(how === 'in' ? 1.25 : 0.8);
 }
 
-useKeys({
+const keys: KeyActions = {
   toStation: (index) => goTo(stations[index]!),
   toView: (index) => (stageView.value = (stageViews[index] ?? stageViews[0]!).id),
   undo: bench.undo,
@@ -138,7 +144,13 @@ useKeys({
   remove: () => things.removeHeld(),
   holdNext: holdNext,
   zoom: zoomStage,
-});
+  toggleNotes: () => (stage.showsNotes = !stage.showsNotes),
+  letGo: () => {
+    if (readoutShown.value) readoutShown.value = false;
+    else stage.hold(null);
+  },
+};
+useKeys(keys, () => job.value !== null && told.value !== null);
 
 const saveSoon = (): void => void bench.flush();
 useEventListener('pagehide', saveSoon);
@@ -163,7 +175,12 @@ onBeforeUnmount(saveSoon);
     </details>
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
-  <main v-else-if="job && code && view && told" class="bench">
+  <main
+    v-else-if="job && code && view && told"
+    class="bench"
+    :class="{ sheet: readoutPlace !== 'beside', phone: readoutPlace === 'below' }"
+    :style="{ '--drawer': preferences.drawerPx === null ? undefined : `${preferences.drawerPx}px` }"
+  >
     <RouteBar
       :job="job"
       :code="code"
@@ -190,7 +207,15 @@ onBeforeUnmount(saveSoon);
       @go="goTo"
     />
     <FitBar class="fit" :code="code" :view="view" />
+    <ReadoutStrip
+      v-if="readoutPlace === 'over'"
+      v-model="readoutShown"
+      class="strip"
+      :view="told"
+      :reads="quick.reads.value"
+    />
     <ReadoutPanel
+      v-if="readoutPlace !== 'over' || readoutShown"
       class="readout"
       :job="job"
       :code="code"
@@ -199,6 +224,7 @@ onBeforeUnmount(saveSoon);
       :is-trying="isTrying"
       @again="quick.tryAgain"
     />
+    <DrawerEdge v-if="readoutPlace !== 'below'" class="edge" />
     <DrawerSlot
       class="drawer"
       :station="station"
@@ -224,7 +250,9 @@ onBeforeUnmount(saveSoon);
 <style scoped>
 .bench {
   display: grid;
-  grid-template: 60px auto minmax(180px, 1fr) 112px minmax(190px, 27.5%) / minmax(0, 1fr) 272px;
+  grid-template:
+    60px auto minmax(180px, 1fr) 112px min(var(--drawer, max(190px, 27.5vh)), calc(100vh - 342px)) /
+    minmax(0, 1fr) 272px;
   grid-template-areas:
     'route route'
     'alarms alarms'
@@ -232,8 +260,6 @@ onBeforeUnmount(saveSoon);
     'fit readout'
     'drawer drawer';
   height: 100%;
-  min-width: 1000px;
-  min-height: 620px;
 }
 
 /* What changes in one part does not make the browser lay out the others. */
@@ -262,6 +288,10 @@ onBeforeUnmount(saveSoon);
   border-left: 1px solid var(--ink);
 }
 
+.edge {
+  grid-area: drawer;
+}
+
 .drawer {
   grid-area: drawer;
 }
@@ -288,5 +318,60 @@ onBeforeUnmount(saveSoon);
   .bench {
     grid-template-columns: minmax(0, 1fr) 248px;
   }
+}
+
+.bench.sheet {
+  grid-template:
+    52px auto auto minmax(140px, 1fr) 112px min(var(--drawer, max(150px, 27.5vh)), calc(100vh - 300px)) /
+    minmax(0, 1fr);
+  grid-template-areas:
+    'route'
+    'alarms'
+    'strip'
+    'stage'
+    'fit'
+    'drawer';
+  min-height: 500px;
+}
+
+.strip {
+  grid-area: strip;
+}
+
+.sheet .readout {
+  z-index: 3;
+  grid-area: 4 / 1 / -1 / 1;
+  justify-self: end;
+  width: min(340px, 100%);
+  background: var(--paper);
+}
+
+.bench.phone {
+  grid-template-areas:
+    'route'
+    'alarms'
+    'stage'
+    'readout'
+    'fit'
+    'drawer';
+  grid-template-rows: auto auto 52vh auto 112px auto;
+  height: auto;
+  min-height: 100%;
+}
+
+.phone .readout {
+  z-index: auto;
+  grid-area: readout;
+  justify-self: stretch;
+  width: auto;
+  border-top: 1px solid var(--ink);
+  border-left: 0;
+}
+
+/* The page scrolls as a whole. */
+.phone .readout,
+.phone .drawer {
+  contain: layout paint;
+  overflow: visible;
 }
 </style>

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 /** The keys of the bench. */
+import AppDialog from '../shared/AppDialog.vue';
 import { keyList } from './useKeys';
 
 const shown = defineModel<boolean>({ required: true });
 </script>
 
 <template>
-  <ElDialog v-model="shown" title="Keys" width="520px" align-center>
+  <AppDialog v-model="shown" title="Keys" width="520px">
     <dl>
       <template v-for="{ keys, does } in keyList" :key="keys">
         <dt class="measure">{{ keys }}</dt>
         <dd>{{ does }}</dd>
       </template>
     </dl>
-  </ElDialog>
+  </AppDialog>
 </template>
 
 <style scoped>

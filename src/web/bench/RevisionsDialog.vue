@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The revisions of a job: when and what changed, two side by side, one made the newest again, and what was really made. */
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { listed } from '../../core/finding';
 import { describeChanges, type Job } from '../../core/job';
 import type { PressView } from '../../engine';
@@ -17,10 +17,12 @@ import { useEngine } from '../shared/engine';
 import { useAttempt } from '../shared/useAttempt';
 import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
+import AppDialog from '../shared/AppDialog.vue';
 import PieceArt from '../shared/PieceArt.vue';
 
 const shown = defineModel<boolean>({ required: true });
 const props = defineProps<{ job: Job; view: PressView }>();
+const list = useTemplateRef<HTMLElement>('list');
 const bench = useBench();
 const { words } = useWording();
 
@@ -55,7 +57,10 @@ watch(shown, (isShown) => {
   documents.value = new Map();
   chosen.value = null;
   chosenView.value = null;
-  void load();
+  void load().then(async () => {
+    await nextTick();
+    list.value?.querySelector('button')?.focus();
+  });
 });
 
 const choose = (entry: Entry): Promise<void> =>
@@ -111,10 +116,10 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
 </script>
 
 <template>
-  <ElDialog v-model="shown" title="Revisions" width="960px" align-center>
+  <AppDialog v-model="shown" title="Revisions" width="960px">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="columns">
-      <ol aria-label="Revisions">
+      <ol ref="list" aria-label="Revisions">
         <li v-for="entry in entries" :key="entry.number">
           <button type="button" :class="{ chosen: entry.number === chosen }" @click="choose(entry)">
             <span class="measure">{{ entry.number }}</span>
@@ -190,7 +195,7 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
       </div>
       <p v-else class="note beside">Choose a revision to see it beside the job as it is now.</p>
     </div>
-  </ElDialog>
+  </AppDialog>
 </template>
 
 <style scoped>

@@ -141,7 +141,7 @@ const route = computed(() =>
           <Undo2 :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>
-      <ElTooltip content="One step forward (Ctrl Shift Z)" :show-after="400">
+      <ElTooltip content="One step forward (Ctrl Y)" :show-after="400">
         <button
           type="button"
           class="icon"
@@ -308,5 +308,57 @@ nav button:hover .stop {
 .icon:disabled {
   color: #a5abae;
   cursor: default;
+}
+
+@media (max-width: 999px) {
+  .bar {
+    grid-template-columns: auto minmax(90px, 150px) minmax(0, 1fr) auto;
+    gap: 10px;
+  }
+
+  .summary {
+    display: none;
+  }
+
+  nav button {
+    padding-right: 4px;
+  }
+
+  .stop {
+    gap: 5px;
+    font-size: 12.5px;
+  }
+}
+
+@media (max-width: 699px) {
+  .bar {
+    grid-template: 48px 40px / auto minmax(0, 1fr) auto;
+    padding: 0 10px;
+  }
+
+  nav {
+    grid-column: 1 / -1;
+    grid-row: 2;
+  }
+
+  .stop {
+    flex-direction: column;
+    gap: 2px;
+    font-size: 11.5px;
+  }
+
+  .stop::after {
+    content: none;
+  }
+
+  nav button {
+    justify-items: center;
+    padding: 0;
+  }
+
+  .here::after {
+    right: 4px;
+    left: 4px;
+  }
 }
 </style>

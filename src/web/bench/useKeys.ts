@@ -15,7 +15,10 @@ export interface KeyActions {
   readonly nudge: (dxMm: number, dyMm: number) => void;
   readonly turn: (degrees: number) => void;
   readonly remove: () => void;
+  /** Closes what lies over the bench, or lets go of what is held. */
+  readonly letGo: () => void;
   readonly holdNext: (step: 1 | -1) => void;
+  readonly toggleNotes: () => void;
   readonly zoom: (how: 'in' | 'out' | 'fit' | 'true') => void;
 }
 
@@ -26,18 +29,19 @@ export const keyList: readonly { readonly keys: string; readonly does: string }[
   { keys: 'P', does: 'Prove this revision' },
   { keys: 'F', does: 'To the first fix; Enter takes it' },
   { keys: 'Ctrl Z', does: 'One step back' },
-  { keys: 'Ctrl Shift Z', does: 'One step forward' },
+  { keys: 'Ctrl Y', does: 'One step forward; Ctrl Shift Z too' },
   { keys: 'N', does: 'Take hold of the next thing on the piece; Shift N of the one before' },
   { keys: 'Alt arrows', does: 'Move what is held by 0.1 mm, with Shift by 1 mm' },
   { keys: 'T', does: 'Turn what is held by 90°; Shift T by 1°' },
   { keys: 'Del', does: 'Take away what is held' },
   { keys: '+ − 0', does: 'Nearer, farther, all of the piece' },
   { keys: 'M', does: 'True size on the screen' },
+  { keys: 'H', does: 'Hide dimensions and marks around the piece, or show them' },
   { keys: 'Arrows', does: 'In a field or on the fit bar: smaller, larger; Shift for large steps' },
   { keys: 'R', does: 'Revisions: compare, restore, mark as made' },
   { keys: 'U', does: 'Millimetres or inches' },
   { keys: 'S', does: 'Back to the shelf' },
-  { keys: 'Esc', does: 'Leave a field' },
+  { keys: 'Esc', does: 'Close a list or a dialog, leave a field, let go of what is held' },
   { keys: '?', does: 'This list' },
 ];
 
@@ -48,14 +52,21 @@ const arrows: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
-export function useKeys(actions: KeyActions): void {
+/** `isReady`: what is typed before the bench is there was meant for a field. */
+export function useKeys(actions: KeyActions, isReady: () => boolean): void {
   function onKey(event: KeyboardEvent): void {
     const { key } = event;
+    if (!isReady() || event.defaultPrevented) return;
     if (document.querySelector('.el-overlay:not([style*="display: none"])')) return;
     const field = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]');
     if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z') {
       event.preventDefault();
       (event.shiftKey ? actions.redo : actions.undo)();
+      return;
+    }
+    if (event.ctrlKey && key.toLowerCase() === 'y') {
+      event.preventDefault();
+      actions.redo();
       return;
     }
     const arrow = arrows[key];
@@ -67,7 +78,13 @@ export function useKeys(actions: KeyActions): void {
     }
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     if (field) {
-      if (key === 'Escape') (event.target as HTMLElement).blur();
+      // A list that is open closes first; it does that itself.
+      if (key === 'Escape' && field.getAttribute('aria-expanded') !== 'true') (field as HTMLElement).blur();
+      return;
+    }
+    if (key === 'Escape') {
+      // A menu that is open closes first; it does that itself.
+      if (document.querySelector('.el-popper[aria-hidden="false"]') === null) actions.letGo();
       return;
     }
     const digit = '123456789'.indexOf(key);
@@ -88,6 +105,7 @@ export function useKeys(actions: KeyActions): void {
         '-': () => actions.zoom('out'),
         '0': () => actions.zoom('fit'),
         m: () => actions.zoom('true'),
+        h: actions.toggleNotes,
       }[key.toLowerCase()];
       if (letter === undefined) return;
       letter();

@@ -8,6 +8,7 @@ import type { PiecePicture } from '../../engine';
 import AppDialog from '../shared/AppDialog.vue';
 import { fetchJob } from '../shared/api';
 import { useEngine } from '../shared/engine';
+import PickList from '../shared/PickList.vue';
 import PieceThumb from '../shared/PieceThumb.vue';
 import StateShape from '../shared/StateShape.vue';
 import { useHouseStyles } from '../stores/houseStyles';
@@ -127,9 +128,12 @@ async function apply(): Promise<void> {
   <AppDialog v-model="shown" title="One style for these jobs" width="760px">
     <div class="choice">
       <label for="chosen-look">Style</label>
-      <select id="chosen-look" v-model="chosenId">
-        <option v-for="choice in choices" :key="choice.id" :value="choice.id">{{ choice.name }}</option>
-      </select>
+      <PickList
+        v-model="chosenId"
+        class="pick"
+        field-id="chosen-look"
+        :choices="choices.map(({ id, name }) => ({ value: id, label: name }))"
+      />
     </div>
     <div class="rows" aria-live="polite">
       <div v-for="row in rows" :key="row.saved.id" class="row" data-test="restyled">
@@ -176,13 +180,8 @@ async function apply(): Promise<void> {
   margin-bottom: 10px;
 }
 
-select {
-  height: 28px;
-  padding: 0 6px;
-  border: 1px solid var(--el-border-color);
-  border-radius: var(--radius);
-  background: #fff;
-  font: inherit;
+.pick {
+  width: 260px;
 }
 
 .rows {

@@ -92,9 +92,9 @@ useEventListener('dragover', allowDrop);
 
 <template>
   <FilePicker class="action quiet" accept="image/*" label="Picture of a code" @pick="read"
-    >From a picture…</FilePicker
+    >Read a code from a picture…</FilePicker
   >
-  <AppDialog v-if="shown" v-model="shown" title="From a picture" width="520px">
+  <AppDialog v-if="shown" v-model="shown" title="Read from a picture" width="520px">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-else-if="found" class="found">
       <p>

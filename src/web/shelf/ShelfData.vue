@@ -76,9 +76,9 @@ const parts = (found: ImportReport) => [
 
 <template>
   <div class="data">
-    <a class="action quiet" href="/api/archive" download>Everything out</a>
-    <button type="button" class="action quiet" @click="picker?.click()">Everything in…</button>
-    <button type="button" class="action quiet" @click="saveTable">Table (CSV)</button>
+    <a class="action quiet" href="/api/archive" download>Save everything as an archive</a>
+    <button type="button" class="action quiet" @click="picker?.click()">Take an archive in…</button>
+    <button type="button" class="action quiet" @click="saveTable">Save this list as CSV</button>
     <input
       ref="picker"
       type="file"

@@ -189,12 +189,15 @@ function finishRenaming(): void {
   gap: 8px;
 }
 
+/* The time stands in line with the rest; what can be done comes under it. */
 .end {
-  display: grid;
-  gap: 4px;
+  position: relative;
 }
 
 .actions {
+  position: absolute;
+  top: 100%;
+  left: -5px;
   display: flex;
   gap: 2px;
   opacity: 0;

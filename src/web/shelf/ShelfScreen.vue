@@ -5,6 +5,7 @@ import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Place } from '../../wire';
+import PickList from '../shared/PickList.vue';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useHouseStyles } from '../stores/houseStyles';
 import { useShelf } from '../stores/shelf';
@@ -35,6 +36,16 @@ const sortNames: Record<SortKey, string> = {
   material: 'by material',
   size: 'by size',
 };
+const sortChoices = sortKeys.map((value) => ({ value, label: sortNames[value] }));
+const stateChoices = [
+  { value: '' as const, label: 'any state' },
+  ...jobStates.map((value) => ({ value, label: stateNames[value] })),
+];
+/** How new jobs of a collection begin. */
+const beginChoices = computed(() => [
+  { value: '', label: 'clean' },
+  ...house.styles.map(({ id, name }) => ({ value: id, label: `in ${name}` })),
+]);
 
 /** Only the rows in view are made, with a few before and after. */
 const {
@@ -51,6 +62,8 @@ watch(query, () => {
 onMounted(() => {
   document.title = 'Shelf · Binarus';
   void shelf.load();
+  // The bench is what comes next; it is fetched in a quiet moment.
+  setTimeout(() => void import('../bench/BenchScreen.vue').catch(() => {}), 600);
 });
 
 watch(
@@ -146,13 +159,14 @@ useShelfKeys({
         placeholder="Search name, message, material, note  ( / )"
         aria-label="Search"
       />
-      <select v-model="query.state" class="pick" aria-label="State">
-        <option :value="null">any state</option>
-        <option v-for="state in jobStates" :key="state" :value="state">{{ stateNames[state] }}</option>
-      </select>
-      <select v-model="query.sort" class="pick" aria-label="Order">
-        <option v-for="key in sortKeys" :key="key" :value="key">{{ sortNames[key] }}</option>
-      </select>
+      <PickList
+        class="pick"
+        label="State"
+        :choices="stateChoices"
+        :model-value="query.state ?? ''"
+        @update:model-value="query.state = $event || null"
+      />
+      <PickList v-model="query.sort" class="pick" label="Order" :choices="sortChoices" />
       <UnitSwitch />
       <button type="button" class="action main" title="N" @click="startJob()">
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
@@ -205,17 +219,13 @@ useShelfKeys({
           </button>
           <template v-if="query.place === 'shelf' && query.collection && house.styles.length > 0">
             <label for="begins-with" class="note">New jobs in {{ query.collection }} begin</label>
-            <select
-              id="begins-with"
+            <PickList
               class="pick"
-              :value="beginsWith?.id ?? ''"
-              @change="house.assign(query.collection!, ($event.target as HTMLSelectElement).value || null)"
-            >
-              <option value="">clean</option>
-              <option v-for="style in house.styles" :key="style.id" :value="style.id">
-                in {{ style.name }}
-              </option>
-            </select>
+              field-id="begins-with"
+              :choices="beginChoices"
+              :model-value="beginsWith?.id ?? ''"
+              @update:model-value="house.assign(query.collection!, $event || null)"
+            />
             <button v-if="beginsWith" type="button" class="action quiet" @click="startJob(true)">
               One clean job
             </button>
@@ -270,7 +280,6 @@ useShelfKeys({
   grid-template: auto minmax(0, 1fr) / 190px minmax(0, 1fr);
   max-width: 1600px;
   height: 100%;
-  min-width: 1000px;
   margin: 0 auto;
 }
 
@@ -294,13 +303,7 @@ h1 {
 }
 
 .pick {
-  height: 28px;
-  padding: 0 6px;
-  border: 1px solid var(--el-border-color);
-  border-radius: var(--radius);
-  background: #fff;
-  color: var(--ink);
-  font: inherit;
+  width: 150px;
 }
 
 .main {
@@ -347,6 +350,91 @@ h1 {
 .titles {
   padding: 0 10px 6px;
   border-bottom: 1px solid var(--ink);
+}
+
+@media (max-width: 999px) {
+  .shelf {
+    grid-template-columns: 150px minmax(0, 1fr);
+  }
+
+  header {
+    grid-template-columns: auto auto minmax(120px, 1fr) 120px auto auto;
+    gap: 10px;
+  }
+
+  header .pick:first-of-type {
+    display: none;
+  }
+
+  .titles,
+  .scroller :deep(.row) {
+    grid-template-columns: 16px 96px minmax(140px, 1.1fr) minmax(120px, 1fr) 104px;
+  }
+
+  .titles span:nth-child(4),
+  .titles span:nth-child(7),
+  .scroller :deep(.message),
+  .scroller :deep(.end) {
+    display: none;
+  }
+}
+
+@media (max-width: 699px) {
+  .shelf {
+    grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+
+  header {
+    grid-template-columns: auto minmax(0, 1fr) auto;
+    padding: 12px;
+  }
+
+  .search {
+    grid-column: 1 / -1;
+    grid-row: 2;
+    padding-left: 0;
+  }
+
+  header .pick {
+    display: none;
+  }
+
+  header :deep(.units) {
+    display: none;
+  }
+
+  .side {
+    grid-template: auto / minmax(0, 1fr);
+    padding: 0 12px 4px;
+  }
+
+  .side :deep(nav) {
+    display: flex;
+    overflow-x: auto;
+  }
+
+  .side :deep(.data) {
+    display: none;
+  }
+
+  .jobs {
+    padding: 0 12px;
+  }
+
+  .titles {
+    display: none;
+  }
+
+  .scroller :deep(.row) {
+    grid-template-columns: 84px minmax(0, 1fr) auto;
+    gap: 12px;
+    padding: 0;
+  }
+
+  .scroller :deep(.row) > input,
+  .scroller :deep(.row) > div:nth-last-child(3) {
+    display: none;
+  }
 }
 
 .scroller {

@@ -28,6 +28,7 @@ export const usePieceShelf = defineStore('pieceShelf', () => {
     kept.value.stockSizes.map((size) => ({
       ...size,
       group: 'own',
+      distanceM: null,
       source: { tag: 'cp', text: 'your own' },
     })),
   );

@@ -16,8 +16,16 @@ export const usePreferences = defineStore('preferences', () => {
   /** Whether the readout shows the limits that are kept, beside those that are not. */
   const showsKept = ref(recall(localStorage, 'binarus.showsKept') === true);
   watch(showsKept, (value) => remember(localStorage, 'binarus.showsKept', value));
-  return { unit, cardPx, chatPattern, showsKept };
+  /** Height of the drawer, where the user has dragged its edge. */
+  const drawerPx = ref<number | null>(drawerOf(recall(localStorage, 'binarus.drawerPx')));
+  watch(drawerPx, (value) => remember(localStorage, 'binarus.drawerPx', value));
+  return { unit, cardPx, chatPattern, showsKept, drawerPx };
 });
+
+/** Less would show no control whole. */
+export const leastDrawerPx = 120;
+const drawerOf = (value: unknown): number | null =>
+  typeof value === 'number' && value >= leastDrawerPx && value < 4000 ? value : null;
 
 const stringOf = (value: unknown): string => (typeof value === 'string' && value.length <= 500 ? value : '');
 

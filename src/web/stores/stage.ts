@@ -24,6 +24,8 @@ export const useStage = defineStore('stage', () => {
   /** Lines that what is being moved has met. */
   const met = shallowRef<readonly SnapLine[]>([]);
   const guides = shallowRef<readonly Guide[]>([]);
+  /** Dimensions, flags and what else the bench writes on and beside the piece. */
+  const showsNotes = ref(true);
   let jobId = '';
 
   /** Guides belong to a job and last as long as the window. */
@@ -54,7 +56,20 @@ export const useStage = defineStore('stage', () => {
     selected.value = id;
   }
 
-  return { piecePage, selected, zoom, pan, met, guides, openGuides, resetView, zoomBy, shownPxPerMm, hold };
+  return {
+    piecePage,
+    selected,
+    zoom,
+    pan,
+    met,
+    guides,
+    showsNotes,
+    openGuides,
+    resetView,
+    zoomBy,
+    shownPxPerMm,
+    hold,
+  };
 });
 
 const isGuide = (value: unknown): value is Guide =>

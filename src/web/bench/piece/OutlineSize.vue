@@ -1,47 +1,24 @@
 <script setup lang="ts">
 /** Width and height, typed or from the stock; sizes of one's own are kept with it. */
-import { computed, onMounted, ref } from 'vue';
-import { stockSizes, type OutlineSettings, type PieceSettings, type StockSize } from '../../../core/piece';
+import { computed, ref } from 'vue';
+import type { Job } from '../../../core/job';
 import MeasureInput from '../../shared/MeasureInput.vue';
-import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
-import { usePreferences } from '../../stores/preferences';
 import { sizedPiece } from './outlineChoices';
+import StockSizePick from './StockSizePick.vue';
 
-const props = defineProps<{ piece: PieceSettings }>();
+const props = defineProps<{ job: Job }>();
 const bench = useBench();
-const preferences = usePreferences();
 const shelf = usePieceShelf();
-onMounted(() => void shelf.load());
-const piece = computed(() => props.piece);
-const outline = computed(() => props.piece.outline);
-
-const sizes = computed((): readonly StockSize[] => [...shelf.ownSizes, ...stockSizes]);
-const chosenSize = computed(
-  () =>
-    sizes.value.find(
-      ({ widthMm, heightMm }) => widthMm === piece.value.widthMm && heightMm === piece.value.heightMm,
-    )?.id ?? '',
+const piece = computed(() => props.job.piece);
+const outline = computed(() => piece.value.outline);
+/** The owner's own size that the piece has. */
+const ownSize = computed(() =>
+  shelf.ownSizes.find(
+    ({ widthMm, heightMm }) => widthMm === piece.value.widthMm && heightMm === piece.value.heightMm,
+  ),
 );
-function takeSize(id: string): void {
-  const size = sizes.value.find((entry) => entry.id === id);
-  if (size === undefined) return;
-  const corner = size.cornerMm;
-  const rounded =
-    outline.value.kind === 'rectangle'
-      ? {
-          outline: {
-            kind: 'rectangle' as const,
-            corners: outline.value.corners.map(() => ({
-              shape: corner === 0 ? ('square' as const) : ('round' as const),
-              mm: corner,
-            })) as unknown as Extract<OutlineSettings, { kind: 'rectangle' }>['corners'],
-          },
-        }
-      : {};
-  bench.editPiece({ ...rounded, widthMm: size.widthMm, heightMm: size.heightMm }, 'stock');
-}
 const turnSize = (): void =>
   void bench.editPiece({ widthMm: piece.value.heightMm, heightMm: piece.value.widthMm }, 'turn-size');
 
@@ -77,28 +54,13 @@ async function keepSize(): Promise<void> {
       :max-mm="5000"
       @change="bench.editPiece(sizedPiece(piece, { heightMm: $event }), 'height')"
     />
-    <label class="stock">
+    <div class="stock">
       <span>Stock size</span>
-      <select
-        :value="chosenSize"
-        aria-label="Stock size"
-        @change="takeSize(($event.target as HTMLSelectElement).value)"
-      >
-        <option value="">another size</option>
-        <option v-for="size in sizes" :key="size.id" :value="size.id">
-          {{ size.name }} ({{ lengthText(size.widthMm, preferences.unit) }} ×
-          {{ lengthText(size.heightMm, preferences.unit) }})
-        </option>
-      </select>
-    </label>
+      <StockSizePick :job="job" />
+    </div>
     <div class="buttons">
       <button type="button" class="action" @click="turnSize">Turn it round</button>
-      <button
-        v-if="shelf.ownSizes.some(({ id }) => id === chosenSize)"
-        type="button"
-        class="action"
-        @click="shelf.removeSize(chosenSize)"
-      >
+      <button v-if="ownSize" type="button" class="action" @click="shelf.removeSize(ownSize.id)">
         Delete this size
       </button>
     </div>
@@ -127,15 +89,6 @@ section {
   grid-template-columns: minmax(84px, auto) minmax(0, 1fr);
   gap: 10px;
   align-items: center;
-}
-
-select {
-  min-width: 0;
-  padding: 4px 6px;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  background: #fff;
-  font-size: 12.5px;
 }
 
 .buttons {

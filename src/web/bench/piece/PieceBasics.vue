@@ -11,6 +11,7 @@ import { useBench } from '../../stores/bench';
 import type { Things } from '../useThings';
 import PairFacts from './PairFacts.vue';
 import { sizedPiece } from './outlineChoices';
+import StockSizePick from './StockSizePick.vue';
 import ReadingDistance from '../ReadingDistance.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useAttempt } from '../../shared/useAttempt';
@@ -103,7 +104,10 @@ const polarities = computed(() => [
       </div>
     </section>
     <section>
-      <h2 class="heading">Size</h2>
+      <div class="head">
+        <h2 class="heading">Size</h2>
+        <StockSizePick :job="job" />
+      </div>
       <MeasureInput
         label="Width"
         :mm="job.piece.widthMm"
@@ -137,10 +141,6 @@ const polarities = computed(() => [
         :step-mm="widthStepMm"
         @change="setCode({ widthMm: $event }, 'code-width')"
       />
-      <button type="button" class="action" :disabled="view.made === null" @click="fill">
-        Fill the piece
-      </button>
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </section>
     <section>
       <h2 class="heading">Where the code lies</h2>
@@ -160,14 +160,20 @@ const polarities = computed(() => [
         :step-mm="0.1"
         @change="move({ yMm: $event })"
       />
-      <button
-        type="button"
-        class="action"
-        :disabled="isCentred"
-        @click="setCode({ xMm: 'middle', yMm: 'middle' }, 'centre')"
-      >
-        {{ isCentred ? 'In the middle' : 'Put it in the middle' }}
-      </button>
+      <div class="line">
+        <button
+          type="button"
+          class="action"
+          :disabled="isCentred"
+          @click="setCode({ xMm: 'middle', yMm: 'middle' }, 'centre')"
+        >
+          {{ isCentred ? 'In the middle' : 'Put it in the middle' }}
+        </button>
+        <button type="button" class="action" :disabled="view.made === null" @click="fill">
+          Fill the piece
+        </button>
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <ReadingDistance :job="job" />
     </section>
     <section>
@@ -247,8 +253,16 @@ const polarities = computed(() => [
   border: 1px solid var(--rule);
 }
 
+.head {
+  display: grid;
+  grid-template-columns: auto minmax(0, 150px);
+  justify-content: space-between;
+  align-items: center;
+}
+
 .line {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 10px;
 }

@@ -15,6 +15,7 @@ import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import MeasureRows from '../../shared/MeasureRows.vue';
+import PickList from '../../shared/PickList.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { lengthText } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
@@ -84,6 +85,7 @@ const setAxis = (hole: HoleSettings, axis: 'xMm' | 'yMm', value: Axis): void =>
 const startOf = (axis: 'xMm' | 'yMm'): number =>
   Number(((axis === 'xMm' ? props.job.piece.widthMm : props.job.piece.heightMm) / 2).toFixed(2));
 const patternChoices = holePatterns.map((value) => ({ value, label: value }));
+const screwChoices = screwIds.map((value) => ({ value, label: value }));
 const fitChoices = holeFits.map((value) => ({ value, label: value }));
 const slotRows = [
   { key: 'lengthMm', label: 'Length', min: 0.5, max: 1000 },
@@ -113,19 +115,18 @@ const slotRows = [
         <button type="button" class="plain" @click="remove(hole.id)">Take away</button>
       </header>
       <template v-if="hole.shape.kind === 'screw'">
-        <label class="line">
+        <div class="line">
           <span>For screw</span>
-          <select
-            :value="hole.shape.screw"
-            aria-label="Screw"
-            @change="setShape(hole, { screw: ($event.target as HTMLSelectElement).value })"
-          >
-            <option v-for="screw in screwIds" :key="screw">{{ screw }}</option>
-          </select>
+          <PickList
+            label="Screw"
+            :choices="screwChoices"
+            :model-value="hole.shape.screw"
+            @update:model-value="setShape(hole, { screw: $event })"
+          />
           <span class="measure">{{
             lengthText(clearanceHoles[hole.shape.screw][hole.shape.fit], preferences.unit)
           }}</span>
-        </label>
+        </div>
         <ChoiceRow
           label="Clearance by ISO 273"
           :choices="fitChoices"
@@ -243,14 +244,6 @@ h3 {
   grid-template-columns: minmax(84px, auto) minmax(0, 1fr) auto;
   gap: 10px;
   align-items: center;
-  font-size: 12.5px;
-}
-
-select {
-  padding: 3px 6px;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  background: #fff;
   font-size: 12.5px;
 }
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The outline: a named one, one from a drawing, or a contour around everything; with stock sizes. */
 import { computed, ref } from 'vue';
-import type { Job } from '../../../core/job';
+import { usualRound } from '../../../core/artwork';
+import type { CodeSettings, Job } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -17,7 +18,7 @@ import { newOutline, offeredKinds, outlineIcon, outlineNames, sizedPiece } from 
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();
 
@@ -95,12 +96,20 @@ const printsColours = computed(
         @pick="open"
         >From an SVG or DXF file…</FilePicker
       >
+      <button
+        v-if="outline.kind === 'circle' && code.style.round === null"
+        type="button"
+        class="action suggestion"
+        @click="bench.editCode({ style: { ...code.style, round: usualRound } }, 'round')"
+      >
+        Give the code a round outline too
+      </button>
       <p v-if="outline.kind === 'drawn'" class="note">Now: {{ outline.fileName }}</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
     </section>
     <OutlineKind :piece="piece" :in-colour="printsColours" />
-    <OutlineSize :piece="piece" />
+    <OutlineSize :job="job" />
     <section>
       <h2 class="heading">Cutting</h2>
       <MeasureInput

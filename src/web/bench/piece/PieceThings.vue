@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
-import { computed } from 'vue';
+import { Frame, Image as ImageIcon, Plus, QrCode, Square, Type } from '@lucide/vue';
+import { computed, type Component } from 'vue';
 import {
   applyChanges,
   freeId,
@@ -12,25 +13,42 @@ import {
 import type { ItemSettings } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
+import { lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
+import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
-import type { Things } from '../useThings';
+import type { Thing, Things } from '../useThings';
 import ThingArt from './ThingArt.vue';
 import ThingCode from './ThingCode.vue';
 import ThingFrame from './ThingFrame.vue';
 import ThingPlace from './ThingPlace.vue';
 import ThingWords from './ThingWords.vue';
-import { newThing, startNames, type Start } from './things';
+import { newThing, startKinds, startNames, type Start } from './things';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 const bench = useBench();
 const stage = useStage();
+const preferences = usePreferences();
 
 const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
 const starts = Object.entries(startNames) as [Start, string][];
+/** What lies over the others stands over them in the list. */
+const topmostFirst = computed(() => props.things.all.value.toReversed());
+const kindIcons: Readonly<Record<Thing['kind'], Component>> = {
+  code: QrCode,
+  words: Type,
+  art: ImageIcon,
+  frame: Frame,
+  border: Square,
+};
+/** From the left and from the top. */
+const whereOf = ({ box, isFree }: Thing): string =>
+  isFree ? [box.x, box.y].map((mm) => lengthNumber(tidy(mm), preferences.unit)).join(', ') : 'around';
+const tidy = (mm: number): number => Number(mm.toFixed(1));
 
-function add(start: Start): void {
-  putOn(newThing(start, props.job, props.view.made), 'thing-add');
+function putNew(start: Start | 'code'): void {
+  if (start === 'code') addCode();
+  else putOn(newThing(start, props.job, props.view.made), 'thing-add');
 }
 
 /** On the piece at once; where it lies over something it then goes where there is room, unless it was touched meanwhile. */
@@ -81,23 +99,36 @@ function reorder(step: 1 | -1): void {
 <template>
   <div class="columns">
     <section class="list">
-      <div class="starts" role="group" aria-label="Put on">
-        <button v-for="[start, name] in starts" :key="start" type="button" @click="add(start)">
-          {{ name }}
-        </button>
-        <button type="button" :disabled="job.codes.length >= mostCodes" @click="addCode">Another code</button>
+      <div class="head">
+        <h2 class="heading">On the piece</h2>
+        <ElDropdown trigger="click" placement="bottom-end" @command="putNew">
+          <button type="button" class="action"><Plus :size="14" aria-hidden="true" /> Put on</button>
+          <template #dropdown>
+            <ElDropdownMenu>
+              <ElDropdownItem v-for="[start, name] in starts" :key="start" :command="start">
+                <component :is="kindIcons[startKinds[start]]" class="kind" aria-hidden="true" />{{ name }}
+              </ElDropdownItem>
+              <ElDropdownItem command="code" divided :disabled="job.codes.length >= mostCodes">
+                <QrCode class="kind" aria-hidden="true" />Another code
+              </ElDropdownItem>
+            </ElDropdownMenu>
+          </template>
+        </ElDropdown>
       </div>
-      <h2 class="heading">On the piece</h2>
       <div role="listbox" aria-label="On the piece" class="entries">
         <button
-          v-for="thing in things.all.value"
+          v-for="thing in topmostFirst"
           :key="thing.id"
           type="button"
           role="option"
           :aria-selected="thing.id === things.held.value?.id"
           @click="things.hold(thing)"
         >
-          {{ thing.name }}{{ thing.id === code.id && job.codes.length > 1 ? ', at hand' : '' }}
+          <component :is="kindIcons[thing.kind]" class="kind" aria-hidden="true" />
+          <span class="name"
+            >{{ thing.name }}{{ thing.id === code.id && job.codes.length > 1 ? ', at hand' : '' }}</span
+          >
+          <span class="where">{{ whereOf(thing) }}</span>
         </button>
       </div>
     </section>
@@ -126,15 +157,42 @@ function reorder(step: 1 | -1): void {
   }
 }
 
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+
+.kind {
+  flex: none;
+  width: 14px;
+  height: 14px;
+  margin-right: 8px;
+}
+
 .entries {
   display: grid;
-  grid-auto-rows: 23px;
+  grid-auto-rows: 25px;
   align-content: start;
-  max-height: 118px;
-  overflow: auto;
+}
+
+.name {
+  overflow: hidden;
+  flex: 1;
+  text-overflow: ellipsis;
+}
+
+.where {
+  padding-left: 8px;
+  color: var(--ink-soft);
+  font-size: 11.5px;
+  font-weight: 400;
+  font-variant-numeric: tabular-nums;
 }
 
 .entries button {
+  display: flex;
+  align-items: center;
   overflow: hidden;
   padding: 3px 8px;
   border: 0;
@@ -142,7 +200,6 @@ function reorder(step: 1 | -1): void {
   background: none;
   font-size: 12.5px;
   text-align: left;
-  text-overflow: ellipsis;
   white-space: nowrap;
   cursor: pointer;
 }
@@ -155,25 +212,5 @@ function reorder(step: 1 | -1): void {
   border-left-color: var(--accent);
   background: #fff;
   font-weight: 600;
-}
-
-.starts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 3px;
-}
-
-.starts button {
-  padding: 1px 6px 2px;
-  border: 1px solid var(--ink);
-  border-radius: var(--radius);
-  background: #fff;
-  font-size: 11.5px;
-  cursor: pointer;
-}
-
-.starts button:disabled {
-  opacity: 0.5;
-  cursor: default;
 }
 </style>

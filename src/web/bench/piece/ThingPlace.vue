@@ -1,13 +1,28 @@
 <script setup lang="ts">
 /** Where what is held lies: from the edges, lined up with the piece or with other things, turned, in order. */
-import { ArrowDown, ArrowUp, Copy, RotateCw, Trash2 } from '@lucide/vue';
-import { computed, ref } from 'vue';
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignHorizontalSpaceBetween,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  AlignVerticalSpaceBetween,
+  ArrowDown,
+  ArrowUp,
+  Copy,
+  RotateCw,
+  Trash2,
+} from '@lucide/vue';
+import { computed, ref, type Component } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import { alignedWith, alignments, distributed, type Alignment, type Axis } from '../../../core/piece';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import ColourField from '../../shared/ColourField.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
+import PickList from '../../shared/PickList.vue';
 import RangeField from '../../shared/RangeField.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useBench } from '../../stores/bench';
@@ -31,6 +46,26 @@ const place = (change: { xMm?: Axis; yMm?: Axis }): void => props.things.place(c
 /** What to line up with: the piece, or another thing. */
 const against = ref('piece');
 const others = computed(() => props.things.all.value.filter(({ id }) => id !== held.value?.id));
+const againstChoices = computed(() => [
+  { value: 'piece', label: 'Line up with the piece' },
+  ...others.value.map(({ id, name }) => ({ value: id, label: `Line up with ${name}` })),
+]);
+const alignmentWords: Readonly<Record<Alignment, string>> = {
+  left: 'Left edges in line',
+  centre: 'Middles in line, one above the other',
+  right: 'Right edges in line',
+  top: 'Top edges in line',
+  middle: 'Middles in line, side by side',
+  bottom: 'Bottom edges in line',
+};
+const alignmentIcons: Readonly<Record<Alignment, Component>> = {
+  left: AlignStartVertical,
+  centre: AlignCenterVertical,
+  right: AlignEndVertical,
+  top: AlignStartHorizontal,
+  middle: AlignCenterHorizontal,
+  bottom: AlignEndHorizontal,
+};
 function align(alignment: Alignment): void {
   const thing = held.value;
   const { made } = props.view;
@@ -144,21 +179,23 @@ const usualShadow = { rightMm: 0.6, downMm: 0.8, blurMm: 0.7, opacity: 0.4 };
         </button>
       </div>
       <div class="align">
-        <select v-model="against" aria-label="Line up with">
-          <option value="piece">with the piece</option>
-          <option v-for="other in others" :key="other.id" :value="other.id">with {{ other.name }}</option>
-        </select>
+        <PickList v-model="against" class="against" label="Line up with" :choices="againstChoices" />
         <button
           v-for="alignment in alignments"
           :key="alignment"
           type="button"
-          class="small"
+          :aria-label="alignmentWords[alignment]"
+          :title="alignmentWords[alignment]"
           @click="align(alignment)"
         >
-          {{ alignment }}
+          <component :is="alignmentIcons[alignment]" />
         </button>
-        <button type="button" class="small" @click="distribute('x')">even across</button>
-        <button type="button" class="small" @click="distribute('y')">even down</button>
+        <button type="button" aria-label="Even gaps across" title="Even gaps across" @click="distribute('x')">
+          <AlignHorizontalSpaceBetween />
+        </button>
+        <button type="button" aria-label="Even gaps down" title="Even gaps down" @click="distribute('y')">
+          <AlignVerticalSpaceBetween />
+        </button>
       </div>
     </template>
     <p v-else class="note">It follows what it is around, and has no place of its own.</p>
@@ -242,6 +279,7 @@ section {
 }
 
 .tools button,
+.align button,
 .turn button {
   padding: 2px 5px;
   border: 0;
@@ -250,6 +288,7 @@ section {
 }
 
 .tools svg,
+.align svg,
 .turn svg {
   display: block;
   width: 15px;
@@ -269,24 +308,11 @@ section {
   gap: 3px;
 }
 
-.align select {
-  max-width: 150px;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  background: #fff;
-  font-size: 11.5px;
+.against {
+  flex-basis: 100%;
 }
 
-.small {
-  padding: 1px 6px 2px;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  background: none;
-  font-size: 11.5px;
-  cursor: pointer;
-}
-
-.small:hover {
-  border-color: var(--ink);
+.align button:hover {
+  background: var(--paper-sunk);
 }
 </style>

@@ -4,17 +4,16 @@ import { computed } from 'vue';
 import { type Job, textFields } from '../../../core/job';
 import { fieldNames, filledText, type WordsSettings } from '../../../core/piece';
 import { findPair } from '../../../core/plan';
-import { typefaces } from '../../../core/words';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import RangeField from '../../shared/RangeField.vue';
+import FontPick from './FontPick.vue';
 import { useBench } from '../../stores/bench';
 
 const props = defineProps<{ item: WordsSettings; job: Job }>();
 const bench = useBench();
 const set = (change: Partial<WordsSettings>): void => void bench.editItem(props.item.id, change, 'words');
 
-const fonts = typefaces.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
 const fields = computed(() => textFields(props.job));
 const shownFields = computed(() =>
   [...new Set([...fieldNames, ...Object.keys(fields.value)])].filter(
@@ -80,12 +79,7 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
     </section>
     <section>
       <h2 class="heading">Font</h2>
-      <ChoiceRow
-        label="Font"
-        :choices="fonts"
-        :model-value="item.font"
-        @update:model-value="set({ font: $event })"
-      />
+      <FontPick :model-value="item.font" @update:model-value="set({ font: $event })" />
       <ChoiceRow
         label="Size of the words"
         :choices="[
@@ -206,8 +200,6 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
   display: flex;
   flex-wrap: wrap;
   gap: 3px;
-  max-height: 66px;
-  overflow: auto;
 }
 
 .fields button {

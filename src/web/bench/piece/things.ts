@@ -15,10 +15,19 @@ export const startNames: Readonly<Record<Start, string>> = {
   border: 'Border line',
 };
 
+export const startKinds: Readonly<Record<Start, ItemSettings['kind']>> = {
+  words: 'words',
+  call: 'words',
+  host: 'words',
+  frame: 'frame',
+  art: 'art',
+  border: 'border',
+};
+
 /** Below the code where there is room, else above it. */
 export function newThing(start: Start, job: Job, made: MadeView | null): ItemSettings {
   const { items, widthMm, heightMm } = job.piece;
-  const id = freeId(start === 'call' || start === 'host' ? 'words' : start, items);
+  const id = freeId(startKinds[start], items);
   const capitalMm = Number(Math.min(6, Math.max(2, Math.min(widthMm, heightMm) / 12)).toFixed(1));
   const quiet = made?.quietZone;
   const below = quiet === undefined ? heightMm : quiet.y + quiet.height;

@@ -3,6 +3,7 @@
 import { ref, watch } from 'vue';
 import { findingKey, type Finding } from '../../../core/finding';
 import type { Job, Override } from '../../../core/job';
+import AppDialog from '../../shared/AppDialog.vue';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 
@@ -30,11 +31,10 @@ function letPass(): void {
 </script>
 
 <template>
-  <ElDialog
+  <AppDialog
     :model-value="finding !== null"
     title="Let a stop pass"
     width="460px"
-    align-center
     @update:model-value="finding = null"
   >
     <form v-if="finding" class="form" @submit.prevent="letPass">
@@ -42,14 +42,14 @@ function letPass(): void {
         <strong>{{ titleOf(finding) }}.</strong> {{ words(finding.text) }}
       </p>
       <label for="override-reason">Why may it pass? The reason stays on the job.</label>
-      <ElInput id="override-reason" v-model="reason" type="textarea" :rows="3" autofocus :maxlength="500" />
+      <ElInput id="override-reason" v-model="reason" type="textarea" :rows="3" :maxlength="500" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="buttons">
         <button type="submit" class="action main">Let it pass</button>
         <button type="button" class="action quiet" @click="finding = null">Leave it stopped</button>
       </div>
     </form>
-  </ElDialog>
+  </AppDialog>
 </template>
 
 <style scoped>

@@ -2,16 +2,7 @@
 /** The readout: three answers, then what is not fine with its fixes, and what is fine behind a count. */
 import { ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import {
-  answerOf,
-  answers,
-  codeNamer,
-  findingKey,
-  severityRank,
-  worstSeverity,
-  type Answer,
-  type Finding,
-} from '../../../core/finding';
+import { codeNamer, findingKey, severityRank, type Finding } from '../../../core/finding';
 import { changesOf, isLetPass, quickProofKind } from '../../../core/run';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
@@ -20,6 +11,7 @@ import { useWording } from '../../shared/useWording';
 import { usePreferences } from '../../stores/preferences';
 import type { Reads } from '../useQuickProof';
 import { useBench } from '../../stores/bench';
+import { useAnswers } from './useAnswers';
 import { useRemedy } from './useRemedy';
 import FindingRow from './FindingRow.vue';
 import FixButtons from './FixButtons.vue';
@@ -59,43 +51,7 @@ const fine = computed(() =>
 
 const remedy = useRemedy(() => ({ job: props.job, wrong: unfine.value.length }));
 
-const questions: Readonly<Record<Answer, string>> = {
-  reads: 'Reads',
-  made: 'Can be made',
-  fits: 'Fits',
-};
-const counted = (count: number, what: string): string =>
-  count === 0 ? '' : `${count} ${what}${count === 1 ? '' : 's'}`;
-
-function answerTo(question: Answer): { state: 'fine' | 'caution' | 'stop' | 'none'; says: string } {
-  const { reads, view } = props;
-  const about = view.findings.filter(({ kind, isAwaited }) => answerOf(kind) === question && !isAwaited);
-  const worst = worstSeverity(about);
-  const stops = about.filter(({ severity }) => severity === 'stop').length;
-  const cautions = about.filter(({ severity }) => severity === 'caution').length;
-  const counts = [counted(stops, 'stop'), counted(cautions, 'caution')].filter(Boolean).join(' · ');
-  if (question === 'reads' && reads.state !== 'judged') {
-    const says = {
-      none: counts || 'waits for a message',
-      failed: 'not checked',
-      checking:
-        reads.state === 'checking' && reads.shots > 0
-          ? `checking, ${reads.shots} of ${reads.ofShots}`
-          : 'checking',
-    }[reads.state];
-    return { state: worst === 'stop' ? 'stop' : 'none', says };
-  }
-  if (view.made === null && question !== 'reads') return { state: 'none', says: 'not yet' };
-  return { state: worst, says: counts || (question === 'reads' ? readBy(view.findings) : 'yes') };
-}
-/** How many readers of the panel read it promptly. */
-function readBy(findings: readonly Finding[]): string {
-  const proof = findings.find(({ kind }) => kind === quickProofKind);
-  return proof !== undefined && 'value' in proof.measured ? `by all ${proof.measured.value} readers` : '';
-}
-const told = computed(() =>
-  answers.map((question) => ({ question, name: questions[question], ...answerTo(question) })),
-);
+const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
 </script>
 
 <template>

@@ -71,7 +71,7 @@ watch([picture, canvas], () => {
 <style scoped>
 .camera {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 260px;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 260px;
   gap: 24px;
   height: 100%;
   padding: 22px 24px 54px 34px;

@@ -10,11 +10,14 @@ import { useStage } from '../../stores/stage';
 import PieceArt from '../../shared/PieceArt.vue';
 import StageBase from './StageBase.vue';
 import { useStageNotes } from '../../stores/stageNotes';
+import StageDimension from './StageDimension.vue';
+import StageFlags from './StageFlags.vue';
 import StageLogo from './StageLogo.vue';
 import StageMarks from './StageMarks.vue';
 import StageRulers from './StageRulers.vue';
 import StageGuides from './StageGuides.vue';
 import StageThings from './StageThings.vue';
+import { shownBox } from './stageScale';
 import { useStageView } from './useStageView';
 import type { Things } from '../useThings';
 
@@ -63,12 +66,29 @@ const quietFinding = computed(() =>
   ),
 );
 const quietIsWhole = computed(() => quietFinding.value?.severity === 'fine');
-const pieceBottom = computed(
-  () => scale.value.originY + (props.made.cut.y + props.made.cut.height) * scale.value.pxPerMm,
-);
-const pieceRight = computed(
-  () => scale.value.originX + (props.made.cut.x + props.made.cut.width) * scale.value.pxPerMm,
-);
+/** Around the piece and the sheet that it is cut out of. */
+const edges = computed(() => {
+  const { x, y, width: wide, height: high } = toPx(shownBox(props.made));
+  return { left: x, top: y, right: x + wide, bottom: y + high };
+});
+const notesX = computed(() => Math.min(edges.value.right, width.value - 92) + 16);
+/** The piece as it will be: where readers need quiet is shown while things are laid on it, and where it is cut. */
+const showsQuiet = computed(() => stage.showsNotes && (props.hasHandles || !quietIsWhole.value));
+const places = computed(() => props.things.all.value.map(({ id, box }) => ({ id, ...toPx(box) })));
+/** How far what is held lies from the left and from the top, measured outside of the piece. */
+const heldPlace = computed(() => {
+  const thing = props.things.held.value;
+  if (thing === null || thing.kind === 'code' || !thing.isFree || props.shows !== 'finished') return null;
+  const { x, y } = toPx(thing.box);
+  const { originX, originY } = scale.value;
+  const [above, beside] = [Math.max(edges.value.top - 13, 30), Math.max(edges.value.left - 13, 36)];
+  const label = (mm: number): string => lengthText(mm, preferences.unit);
+  return {
+    across: { from: originX, to: x, across: above, label: label(thing.box.x) },
+    down: { from: originY, to: y, across: beside, label: label(thing.box.y) },
+    leaders: `M${x} ${above + 6}V${y}M${beside + 6} ${y}H${x}`,
+  };
+});
 </script>
 
 <template>
@@ -142,41 +162,57 @@ const pieceRight = computed(
             :stroke-width="1.6 / scale.pxPerMm"
           />
         </g>
-        <path
-          :d="hatchPath"
-          :transform="turned"
-          fill="url(#hatch)"
-          fill-rule="evenodd"
-          pointer-events="none"
-        />
-        <path
-          :d="hatchPath"
-          :transform="turned"
-          class="quiet-edge"
-          :class="{ cut: !quietIsWhole }"
-          pointer-events="none"
-        />
+        <template v-if="showsQuiet">
+          <path
+            :d="hatchPath"
+            :transform="turned"
+            fill="url(#hatch)"
+            fill-rule="evenodd"
+            pointer-events="none"
+          />
+          <path
+            :d="hatchPath"
+            :transform="turned"
+            class="quiet-edge"
+            :class="{ cut: !quietIsWhole }"
+            pointer-events="none"
+          />
+        </template>
       </template>
 
       <StageMarks v-else :job="job" :made="made" :scale="scale" />
 
-      <g class="dimension" :transform="`translate(0 ${Math.min(pieceBottom, height - 62) + 18})`">
-        <path :d="`M${codePx.x} -6V6M${codePx.x + codePx.width} -6V6M${codePx.x} 0h${codePx.width}`" />
-        <g :transform="`translate(${codePx.x + codePx.width / 2} 0)`">
-          <rect class="plate" x="-36" y="-9" width="72" height="18" />
-          <text class="measure" y="4" text-anchor="middle">
-            {{ lengthText(code.placement.widthMm, preferences.unit) }}
-          </text>
-        </g>
-      </g>
-      <g
-        class="dimension"
-        :class="{ cut: !quietIsWhole }"
-        :transform="`translate(${Math.min(pieceRight, width - 92) + 16} 0)`"
-      >
-        <path :d="`M-6 ${quiet.y}H6M-6 ${codePx.y}H6M0 ${quiet.y}V${codePx.y}`" />
-        <text class="measure" x="11" :y="(quiet.y + codePx.y) / 2 + 4">4.0 X</text>
-      </g>
+      <template v-if="stage.showsNotes">
+        <StageDimension
+          along="x"
+          :from="codePx.x"
+          :to="codePx.x + codePx.width"
+          :across="Math.min(edges.bottom, height - 62) + 18"
+          :label="lengthText(code.placement.widthMm, preferences.unit)"
+        />
+        <StageDimension
+          along="y"
+          :from="quiet.y"
+          :to="codePx.y"
+          :across="notesX"
+          label="4.0 X"
+          is-beside
+          :is-wrong="!quietIsWhole"
+        />
+        <StageFlags
+          v-if="shows === 'finished'"
+          :findings="view.findings"
+          :places="places"
+          :x="notesX"
+          :from-y="codePx.y + 18"
+          :width="width"
+        />
+        <template v-if="heldPlace">
+          <StageDimension along="x" v-bind="heldPlace.across" />
+          <StageDimension along="y" v-bind="heldPlace.down" />
+          <path class="leader" :d="heldPlace.leaders" />
+        </template>
+      </template>
       <StageThings
         v-if="notes.note !== 'logo' && shows === 'finished'"
         :job="job"
@@ -267,27 +303,12 @@ const pieceRight = computed(
   pointer-events: none;
 }
 
-.dimension path {
+.leader {
   fill: none;
   stroke: var(--accent-dark);
-  stroke-width: 1.2;
-}
-
-.dimension text {
-  fill: var(--accent-dark);
-  font-size: 11.5px;
-}
-
-.dimension.cut path {
-  stroke: var(--stop);
-}
-
-.dimension.cut text {
-  fill: var(--stop);
-}
-
-.plate {
-  fill: var(--bench);
+  stroke-dasharray: 2 3;
+  opacity: 0.7;
+  pointer-events: none;
 }
 
 .scale {

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The stage: the piece at true proportion, in one of its views. */
+import { Ruler } from '@lucide/vue';
 import { computed } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import { onlyAwaits } from '../../../core/finding';
 import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
+import { useStage } from '../../stores/stage';
 import StageBegin from './StageBegin.vue';
 import StageCamera from './StageCamera.vue';
 import StageDrawing from './StageDrawing.vue';
@@ -22,6 +24,7 @@ const props = defineProps<{
   hasHandles: boolean;
 }>();
 const bench = useBench();
+const stage = useStage();
 const viewName = defineModel<StageView>('viewName', { required: true });
 const { words } = useWording();
 
@@ -75,6 +78,17 @@ const whyEmpty = computed(() => {
           {{ entry.name }}
         </button>
       </div>
+      <button
+        v-if="view.made !== null && (viewName === 'finished' || viewName === 'marks')"
+        type="button"
+        class="notes"
+        :aria-pressed="stage.showsNotes"
+        aria-label="Dimensions and marks"
+        title="Dimensions and marks around the piece (H)"
+        @click="stage.showsNotes = !stage.showsNotes"
+      >
+        <Ruler :size="15" aria-hidden="true" />
+      </button>
       <div v-if="job.codes.length > 1" class="codes" role="group" aria-label="Code at hand">
         <button
           v-for="(own, index) in job.codes"
@@ -117,6 +131,7 @@ const whyEmpty = computed(() => {
   gap: 10px;
 }
 
+.notes,
 .views,
 .codes {
   display: flex;
@@ -133,6 +148,17 @@ const whyEmpty = computed(() => {
   font-size: 12.5px;
   font-weight: 600;
   cursor: pointer;
+}
+
+.notes {
+  align-items: center;
+  padding: 0 8px;
+  cursor: pointer;
+}
+
+.notes[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--paper-raised);
 }
 
 .views button + button,

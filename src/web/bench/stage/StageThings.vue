@@ -5,8 +5,6 @@ import type { Job } from '../../../core/job';
 import { middleName, snapBox, snapLines, type SnapLine } from '../../../core/piece';
 import type { MadeView } from '../../../engine';
 import { followPointer } from '../../shared/followPointer';
-import { lengthText } from '../../shared/units';
-import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
 import type { StageScale } from './stageScale';
 import type { Thing, Things } from '../useThings';
@@ -19,7 +17,6 @@ const props = defineProps<{
   hasHandles: boolean;
 }>();
 const stage = useStage();
-const preferences = usePreferences();
 
 /** Pixels within which a thing snaps, and fingers may slip before something is dragged. */
 const snapPx = 6;
@@ -136,7 +133,6 @@ const metLine = ({ axis, at }: SnapLine) =>
   axis === 'x'
     ? { x1: atX(at), x2: atX(at), y1: atY(-4), y2: atY(props.made.heightMm + 4) }
     : { y1: atY(at), y2: atY(at), x1: atX(-4), x2: atX(props.made.widthMm + 4) };
-const length = (mm: number): string => lengthText(mm, preferences.unit);
 </script>
 
 <template>
@@ -160,22 +156,6 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
       <title>{{ thing.name }}</title>
     </rect>
 
-    <g v-if="held && held.thing.kind !== 'code'" class="place" aria-hidden="true">
-      <path
-        :d="`M${atX(0)} ${held.centreY}H${atX(held.thing.box.x)}M${held.centreX} ${atY(0)}V${atY(held.thing.box.y)}`"
-      />
-      <text
-        class="measure"
-        :x="(atX(0) + atX(held.thing.box.x)) / 2"
-        :y="held.centreY - 4"
-        text-anchor="middle"
-      >
-        {{ length(held.thing.box.x) }}
-      </text>
-      <text class="measure" :x="held.centreX + 5" :y="(atY(0) + atY(held.thing.box.y)) / 2 + 4">
-        {{ length(held.thing.box.y) }}
-      </text>
-    </g>
     <g v-for="line in stage.met" :key="line.axis" class="met" aria-hidden="true">
       <line v-bind="metLine(line)" />
       <text :x="metLine(line).x1 + 4" :y="metLine(line).y1 - (line.axis === 'x' ? 4 : 5)">{{
@@ -247,21 +227,11 @@ const length = (mm: number): string => lengthText(mm, preferences.unit);
   stroke-dasharray: 4 2;
 }
 
-.place path,
 .stem {
   fill: none;
   stroke: var(--accent-dark);
   stroke-dasharray: 2 3;
   pointer-events: none;
-}
-
-.place text {
-  fill: var(--accent-dark);
-  font-size: 11px;
-  paint-order: stroke;
-  pointer-events: none;
-  stroke: var(--bench);
-  stroke-width: 3;
 }
 
 .met {

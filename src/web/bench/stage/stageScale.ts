@@ -1,5 +1,7 @@
 /** How the piece is laid on the screen, and where the rulers have their marks. */
 import { mmPerInch } from '../../../core/finding';
+import type { Box } from '../../../core/geometry';
+import type { MadeView } from '../../../engine';
 import type { LengthUnit } from '../../shared/units';
 
 export interface StageScale {
@@ -12,24 +14,26 @@ export interface StageScale {
 /** Rulers and dimension lines around the piece, in pixels. */
 const margins = { left: 70, right: 104, top: 44, bottom: 76 };
 
-/** The largest scale at which the piece and its dimensions fit, the piece in the middle. */
-export function stageScale(widthPx: number, heightPx: number, widthMm: number, heightMm: number): StageScale {
-  const roomX = Math.max(widthPx - margins.left - margins.right, 10);
-  const roomY = Math.max(heightPx - margins.top - margins.bottom, 10);
-  const pxPerMm = Math.min(roomX / widthMm, roomY / heightMm, 24);
-  return {
-    pxPerMm,
-    originX: margins.left + (roomX - widthMm * pxPerMm) / 2,
-    originY: margins.top + (roomY - heightMm * pxPerMm) / 2,
-  };
+/** All that is shown of a piece, in millimetres: the sheet, and what a contour around its things reaches beyond it. */
+export function shownBox({ cut, widthMm, heightMm }: Pick<MadeView, 'cut' | 'widthMm' | 'heightMm'>): Box {
+  const [left, top] = [Math.min(cut.x, 0), Math.min(cut.y, 0)];
+  const [right, bottom] = [Math.max(cut.x + cut.width, widthMm), Math.max(cut.y + cut.height, heightMm)];
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
-/** At a chosen scale, the middle of the piece in the middle of the stage and moved by the pan. */
+/** The largest scale at which what is shown and its dimensions fit, in the middle of the stage. */
+export function stageScale(widthPx: number, heightPx: number, box: Box): StageScale {
+  const roomX = Math.max(widthPx - margins.left - margins.right, 10);
+  const roomY = Math.max(heightPx - margins.top - margins.bottom, 10);
+  const pxPerMm = Math.min(roomX / box.width, roomY / box.height, 24);
+  return zoomedScale(widthPx, heightPx, box, pxPerMm, { x: 0, y: 0 });
+}
+
+/** At a chosen scale, the middle of what is shown in the middle of the stage and moved by the pan. */
 export function zoomedScale(
   widthPx: number,
   heightPx: number,
-  widthMm: number,
-  heightMm: number,
+  box: Box,
   pxPerMm: number,
   pan: { readonly x: number; readonly y: number },
 ): StageScale {
@@ -37,8 +41,8 @@ export function zoomedScale(
   const centreY = margins.top + (heightPx - margins.top - margins.bottom) / 2;
   return {
     pxPerMm,
-    originX: centreX - (widthMm * pxPerMm) / 2 + pan.x,
-    originY: centreY - (heightMm * pxPerMm) / 2 + pan.y,
+    originX: centreX - (box.x + box.width / 2) * pxPerMm + pan.x,
+    originY: centreY - (box.y + box.height / 2) * pxPerMm + pan.y,
   };
 }
 

@@ -5,7 +5,7 @@ import type { MadeView } from '../../../engine';
 import { followPointer } from '../../shared/followPointer';
 import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
-import { pxPerMmOfCard, stageScale, zoomedScale, type StageScale } from './stageScale';
+import { pxPerMmOfCard, shownBox, stageScale, zoomedScale, type StageScale } from './stageScale';
 
 export interface StageView {
   readonly scale: ComputedRef<StageScale>;
@@ -22,10 +22,10 @@ export function useStageView(
   const stage = useStage();
   const preferences = usePreferences();
   const scale = computed(() => {
-    const { widthMm, heightMm } = made();
-    if (stage.zoom === 'fit') return stageScale(width.value, height.value, widthMm, heightMm);
+    const box = shownBox(made());
+    if (stage.zoom === 'fit') return stageScale(width.value, height.value, box);
     const pxPerMm = stage.zoom === 'true' ? pxPerMmOfCard(preferences.cardPx, cardId1.widthMm) : stage.zoom;
-    return zoomedScale(width.value, height.value, widthMm, heightMm, pxPerMm, stage.pan);
+    return zoomedScale(width.value, height.value, box, pxPerMm, stage.pan);
   });
   watch(scale, ({ pxPerMm }) => (stage.shownPxPerMm = pxPerMm), { immediate: true });
 

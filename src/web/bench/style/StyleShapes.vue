@@ -1,7 +1,13 @@
 <script setup lang="ts">
 /** The shapes of modules and patterns, every parameter on its own. */
 import { computed } from 'vue';
-import type { FinderShape, FinderStyle, ModuleStyle, Style } from '../../../core/artwork';
+import {
+  usualRound,
+  type FinderShape,
+  type FinderStyle,
+  type ModuleStyle,
+  type Style,
+} from '../../../core/artwork';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
@@ -38,6 +44,12 @@ function setFinder(part: keyof FinderStyle, change: Partial<FinderShape>): void 
 function fillAnew(): void {
   const { round } = style.value;
   if (round !== null) setStyle({ round: { ...round, seed: (round.seed + 1) % 1_000_000 } }, 'round-seed');
+}
+
+function roundThePiece(): void {
+  const { widthMm, heightMm } = props.job.piece;
+  const side = Math.min(widthMm, heightMm);
+  bench.editPiece({ outline: { kind: 'circle' }, widthMm: side, heightMm: side }, 'outline');
 }
 
 const cornerChoices = [
@@ -119,11 +131,19 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
       <SwitchField
         label="Round outline"
         :model-value="style.round !== null"
-        @update:model-value="setStyle({ round: $event ? { seed: 17, quietModules: 4 } : null }, 'round')"
+        @update:model-value="setStyle({ round: $event ? usualRound : null }, 'round')"
         ><button v-if="style.round" type="button" class="plain" @click="fillAnew">
           fill anew
         </button></SwitchField
       >
+      <button
+        v-if="style.round && job.piece.outline.kind === 'rectangle'"
+        type="button"
+        class="action suggestion"
+        @click="roundThePiece"
+      >
+        Make the piece a circle too
+      </button>
       <RangeField
         v-if="style.round"
         label="Quiet zone"

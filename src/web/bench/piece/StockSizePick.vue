@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** A size by what the piece is for, of paper, of stock, or of one's own; with it comes where such a piece is read from. */
+import { computed, onMounted, ref } from 'vue';
+import { roundCorners, stockSizes, type StockSize } from '../../../core/piece';
+import type { Job } from '../../../core/job';
+import PickList from '../../shared/PickList.vue';
+import { distanceText, lengthText } from '../../shared/units';
+import { useBench } from '../../stores/bench';
+import { usePieceShelf } from '../../stores/pieceShelf';
+import { usePreferences } from '../../stores/preferences';
+
+const props = defineProps<{ job: Job }>();
+const bench = useBench();
+const preferences = usePreferences();
+const shelf = usePieceShelf();
+onMounted(() => void shelf.load());
+
+const groupNames: Readonly<Record<StockSize['group'], string>> = {
+  own: 'Your own',
+  use: 'By use',
+  label: 'Labels',
+  plate: 'Plates',
+  card: 'Cards',
+  paper: 'Paper',
+};
+const groups = Object.keys(groupNames) as StockSize['group'][];
+const sizes = computed((): readonly StockSize[] => [...shelf.ownSizes, ...stockSizes]);
+const isOf = ({ widthMm, heightMm }: StockSize): boolean =>
+  widthMm === props.job.piece.widthMm && heightMm === props.job.piece.heightMm;
+/** Several uses may have one size. */
+const taken = ref('');
+const chosen = computed(() => {
+  const fitting = sizes.value.filter(isOf);
+  return (fitting.find(({ id }) => id === taken.value) ?? fitting[0])?.id ?? '';
+});
+function labelOf({ name, widthMm, heightMm, distanceM }: StockSize): string {
+  const { unit } = preferences;
+  const size = `${lengthText(widthMm, unit)} × ${lengthText(heightMm, unit)}`;
+  return distanceM === null
+    ? `${name} (${size})`
+    : `${name} (${size}, from ${distanceText(distanceM, unit)})`;
+}
+const choices = computed(() => [
+  { value: '', label: 'another size' },
+  ...groups.flatMap((group) =>
+    sizes.value
+      .filter((size) => size.group === group)
+      .map((size) => ({ value: size.id, label: labelOf(size), group: groupNames[group] })),
+  ),
+]);
+
+function take(id: string): void {
+  const size = sizes.value.find((entry) => entry.id === id);
+  if (size === undefined) return;
+  taken.value = id;
+  const { job } = props;
+  const { widthMm, heightMm, cornerMm, distanceM } = size;
+  const outline =
+    job.piece.outline.kind === 'rectangle'
+      ? { kind: 'rectangle' as const, corners: roundCorners(cornerMm) }
+      : job.piece.outline;
+  bench.edit(
+    {
+      ...job,
+      piece: { ...job.piece, outline, widthMm, heightMm },
+      reading: distanceM === null ? job.reading : { distanceM },
+    },
+    'stock',
+  );
+}
+</script>
+
+<template>
+  <PickList label="Stock size" :choices="choices" :model-value="chosen" @update:model-value="take" />
+</template>
