@@ -9,6 +9,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
+    actionTimeout: 30_000,
     testIdAttribute: 'data-test',
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },

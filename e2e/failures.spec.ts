@@ -1,5 +1,5 @@
 /** What goes wrong: a file that does not load, an answer that is cut off, two windows, a job deleted elsewhere. */
-import { putOn } from './helpers';
+import { checkReading, putOn } from './helpers';
 import { expect, test, type Page } from './fixtures';
 
 async function newJob(page: Page, name: string): Promise<void> {
@@ -36,6 +36,7 @@ test('readers that do not load are told where the verdict stands; nothing is tak
 }) => {
   await page.route(/zbar.*\.wasm/, (route) => route.abort());
   await newJob(page, 'Without readers');
+  await checkReading(page);
   const readout = page.getByRole('complementary', { name: 'Readout' });
   await expect(readout.getByRole('alert')).toContainText('could not be checked', { timeout: 30_000 });
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'none');

@@ -9,7 +9,10 @@ export { expect, type Page } from '@playwright/test';
 
 const firstPort = 5191;
 
-export const test = base.extend<object, { readonly address: string; readonly profile: BrowserContext }>({
+export const test = base.extend<
+  { readonly checksByItself: boolean },
+  { readonly address: string; readonly profile: BrowserContext }
+>({
   address: [
     async ({ playwright }, use, { parallelIndex }) => {
       void playwright;
@@ -40,6 +43,13 @@ export const test = base.extend<object, { readonly address: string; readonly pro
     },
     { scope: 'worker' },
   ],
+  /** Tests that are about reading turn it on; for the others it would only keep both cores busy. */
+  checksByItself: [false, { option: true }],
+  page: async ({ page, checksByItself }, use) => {
+    if (!checksByItself)
+      await page.addInitScript(() => localStorage.setItem('binarus.checksByItself', 'false'));
+    await use(page);
+  },
   /** Each test begins with nothing kept in the browser. */
   context: async ({ profile, address }, use) => {
     await use(profile);

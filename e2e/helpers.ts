@@ -6,9 +6,15 @@ export async function chooseKind(page: Page, name: string): Promise<void> {
   await page.getByRole('option', { name, exact: true }).click();
 }
 
+/** Tests where nothing is checked by itself ask for it (fixtures.ts). */
+export async function checkReading(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Check whether it reads' }).click();
+}
+
 /** Of a list that opens. */
 export async function choose(page: Page, list: string, option: string | RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: list, exact: true }).click();
+  // What is chosen lies over the field.
+  await page.getByRole('combobox', { name: list, exact: true }).click({ force: true });
   await page.getByRole('option', { name: option }).click();
 }
 

@@ -2,6 +2,8 @@
 import { expect, startServer, test } from './fixtures';
 import { readFile } from 'node:fs/promises';
 
+test.use({ checksByItself: true });
+
 test('from an empty shelf to the file of a sticker in at most seven actions', async ({ page }) => {
   const { address, stop } = await startServer('empty', { port: 5291, isDemo: false });
   try {

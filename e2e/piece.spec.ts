@@ -1,7 +1,7 @@
 /** The piece on the bench: built from nothing, edited on the stage, taken from files and templates. */
 import { expect, test, type Page } from './fixtures';
 import { readFile } from 'node:fs/promises';
-import { choose, chooseKind, putOn } from './helpers';
+import { checkReading, choose, chooseKind, putOn } from './helpers';
 
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 const finding = (page: Page, code: string) => page.getByTestId(`finding-${code}`);
@@ -86,10 +86,12 @@ test('builds the standing Wi-Fi sign from nothing, and its files are sign and ba
   await page.getByRole('button', { name: 'Stand', exact: true }).first().click();
   await expect(page.getByTestId('stand-picture').first()).toBeVisible();
   // So near one reader loses a code as large as this; what it comes from is found by trying, and mended in one click.
+  await checkReading(page);
   await finding(page, 'quick-proof')
     .getByRole('button', { name: /Read from/ })
     .first()
     .click({ timeout: 60_000 });
+  await checkReading(page);
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine');
   await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
   await saved(page);
@@ -185,7 +187,7 @@ test('works the stage by keyboard and by handles, and the numbers say the same',
   await things(page).getByRole('option', { name: /words/ }).click();
   await page.getByLabel('Turn, in °').fill('0');
   await page.getByLabel('Turn, in °').press('Enter');
-  await page.getByRole('button', { name: 'centre', exact: true }).click();
+  await page.getByRole('button', { name: 'Middles in line, one above the other' }).click();
   const middle = (await thing.boundingBox())!;
   await drag(page, 'thing-words-1', 40, 0);
   await expect.poll(async () => (await thing.boundingBox())!.x).toBeGreaterThan(middle.x + 30);
@@ -275,6 +277,7 @@ test('begins with a template, keeps one of its own, and remembers a stock size',
   await page_(page, 'Templates').click();
   await expect(page.getByRole('list', { name: 'Templates' }).getByRole('listitem')).toHaveCount(12);
   await page.getByRole('button', { name: 'Berth plate' }).click();
+  await checkReading(page);
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine');
   await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
   await expect(page.getByRole('heading', { name: 'Templated' })).toBeVisible();

@@ -215,7 +215,7 @@ test('a house style is kept, begins new jobs of its collection, and dresses many
 
   await page.goto('/');
   await page.getByRole('button', { name: /Floats/ }).click();
-  await expect(page.getByText('in float style')).toBeVisible();
+  await expect(page.getByText('in float style').first()).toBeVisible();
   await page.getByRole('button', { name: /New job/ }).click();
   await page.getByLabel('Address').fill('https://ternquay.example/float/2');
   await expect(page.getByText('float style').first()).toBeVisible();

@@ -1,9 +1,9 @@
 /** engine: job documents come in from the page; what to draw, files and proofs come back, all off the page's thread. */
 import { hosted, type Answers, type Limits, type Started } from './hosted';
+import type { FontFile } from '../core/words';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
-export { fontUrls } from './fontUrls';
 export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
 export { EngineProblem, TookTooLong } from './hosted';
 export type { Arrangement } from '../core/run';
@@ -20,6 +20,10 @@ export type {
 } from './pressView';
 export type { TriedFixes } from './press';
 export type { CodeView, StandView, ThingView } from './thingViews';
+
+/** Addresses of the fonts that ship with the page, by file. */
+export const loadFontUrls = async (): Promise<Readonly<Record<FontFile, string>>> =>
+  (await import('./fontUrls')).fontUrls;
 
 /** What the bench asks at every key, apart from what it asks now and then: nothing slow stands before a key. */
 type Live = Pick<Press, 'load' | 'press'>;

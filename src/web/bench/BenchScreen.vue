@@ -61,6 +61,7 @@ const quick = useQuickProof(
     const { prover, otherProver } = useEngine();
     return [prover, otherProver];
   },
+  () => preferences.checksByItself,
 );
 /** With what the quick proof found. */
 const told = computed(() =>
@@ -158,6 +159,7 @@ onMounted(() => {
   // The readers take a moment to load; have them ready before the first proof is asked for.
   // One that fails is tried again when a proof is asked for, and told then.
   setTimeout(() => {
+    if (!preferences.checksByItself) return;
     const { prover, otherProver } = useEngine();
     for (const each of [prover, otherProver]) each.warmUp().catch(() => {});
   }, 800);
@@ -222,7 +224,7 @@ onBeforeUnmount(saveSoon);
       :view="told"
       :reads="quick.reads.value"
       :is-trying="isTrying"
-      @again="quick.tryAgain"
+      @check="quick.check"
     />
     <DrawerEdge v-if="readoutPlace !== 'below'" class="edge" />
     <DrawerSlot

@@ -58,13 +58,14 @@ const pause = async (): Promise<void> => {
 };
 
 let scope: EffectScope;
-function started(first: Job | null = plate) {
+function started(first: Job | null = plate, byItself = shallowRef(true)) {
   const source = shallowRef<{ job: Job; drawn: PressView } | null>(first && { job: first, drawn });
   scope = effectScope();
   const quick = scope.run(() =>
     useQuickProof(
       () => source.value,
       () => [prover],
+      () => byItself.value,
     ),
   )!;
   const edit = (job: Job | null, view = drawn): void => {
@@ -149,12 +150,32 @@ describe('the quick proof beside the bench', () => {
       state: 'failed',
       problem: 'The part of this page that draws could not be loaded.',
     });
-    quick.tryAgain();
+    quick.check();
     await pause();
     expect(asked).toHaveLength(2);
     asked[1]!.fail(new Error('again'));
     await settle();
     edit(wider(33));
+    await pause();
+    expect([stateOf(quick), asked.length]).toEqual(['checking', 3]);
+  });
+
+  it('waits to be asked where it shall not check by itself: by the user, or by a file that is taken', async () => {
+    const byItself = shallowRef(false);
+    const { quick, edit } = started(plate, byItself);
+    await pause();
+    expect([stateOf(quick), asked.length]).toEqual(['unasked', 0]);
+    const settled = quick.settled();
+    expect(asked).toHaveLength(1);
+    asked[0]!.tell(report(20));
+    asked[0]!.answer(report(20));
+    expect(await settled).toMatchObject({ state: 'judged', finding: { severity: 'fine' } });
+    edit(wider(33));
+    await pause();
+    expect([stateOf(quick), asked.length]).toEqual(['unasked', 1]);
+    quick.check();
+    expect([stateOf(quick), asked.length]).toEqual(['checking', 2]);
+    byItself.value = true;
     await pause();
     expect([stateOf(quick), asked.length]).toEqual(['checking', 3]);
   });

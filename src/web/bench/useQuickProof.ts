@@ -11,6 +11,8 @@ import { startQuickProof, type PressView, type QuickProof, type Shooter } from '
 export type Reads =
   /** There is no file to photograph. */
   | { readonly state: 'none' }
+  /** It is not checked by itself, and nobody has asked for it. */
+  | { readonly state: 'unasked' }
   | { readonly state: 'checking'; readonly shots: number; readonly ofShots: number }
   | { readonly state: 'judged'; readonly finding: Finding }
   | { readonly state: 'failed'; readonly problem: string };
@@ -19,7 +21,8 @@ export interface ReadsControl {
   readonly reads: ComputedRef<Reads>;
   /** What was found of the job as it stands, once it is; the state when nothing is being found out. */
   readonly settled: () => Promise<Reads>;
-  readonly tryAgain: () => void;
+  /** Checks now, without a pause. */
+  readonly check: () => void;
 }
 
 /** Typing has paused when nothing changed for so long. */
@@ -31,6 +34,7 @@ const mostKept = 24;
 export function useQuickProof(
   source: () => { readonly job: Job; readonly drawn: PressView } | null,
   provers: () => readonly Shooter[],
+  checksByItself: () => boolean = () => true,
 ): ReadsControl {
   const kept = new Map<string, Finding>();
   const now = shallowRef<Reads>({ state: 'none' });
@@ -93,18 +97,23 @@ export function useQuickProof(
       now.value = { state: 'judged', finding: known };
       return;
     }
+    if (!isAtOnce && !checksByItself()) {
+      now.value = { state: 'unasked' };
+      return;
+    }
     now.value = { state: 'checking', shots: 0, ofShots: fullShotCount };
     if (isAtOnce) void shoot(asked.job, ofKey);
     else pause.start(asked.job, ofKey);
   }
 
-  watch(key, () => begin(), { immediate: true, flush: 'sync' });
+  watch([key, checksByItself], () => begin(), { immediate: true, flush: 'sync' });
   onScopeDispose(end);
 
   return {
     reads: computed(() => now.value),
     settled: () =>
       new Promise((resolve) => {
+        if (now.value.state === 'unasked') begin(true);
         const stop = watch(
           now,
           (reads) => {
@@ -115,7 +124,7 @@ export function useQuickProof(
           { immediate: true },
         );
       }),
-    tryAgain: () => begin(true),
+    check: () => begin(true),
   };
 }
 

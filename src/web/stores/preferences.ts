@@ -19,7 +19,10 @@ export const usePreferences = defineStore('preferences', () => {
   /** Height of the drawer, where the user has dragged its edge. */
   const drawerPx = ref<number | null>(drawerOf(recall(localStorage, 'binarus.drawerPx')));
   watch(drawerPx, (value) => remember(localStorage, 'binarus.drawerPx', value));
-  return { unit, cardPx, chatPattern, showsKept, drawerPx };
+  /** Whether the bench checks by itself that the job reads, whenever typing pauses. */
+  const checksByItself = ref(recall(localStorage, 'binarus.checksByItself') !== false);
+  watch(checksByItself, (value) => remember(localStorage, 'binarus.checksByItself', value));
+  return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself };
 });
 
 /** Less would show no control whole. */

@@ -144,7 +144,7 @@ const proofNote = computed(() => {
       </div>
       <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
         Whether it reads could not be checked: {{ quick.reads.value.problem }}
-        <button type="button" class="action" @click="quick.tryAgain()">Check again</button>
+        <button type="button" class="action" @click="quick.check()">Check again</button>
         <button type="button" class="action quiet" @click="take(names[0]!.id, true)">
           Take it unchecked
         </button>

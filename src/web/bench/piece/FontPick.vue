@@ -2,14 +2,15 @@
 /** A font, chosen by how it looks. */
 import { computed, onMounted } from 'vue';
 import { typefaces, type FontId } from '../../../core/words';
-import { fontUrls } from '../../../engine';
+import { loadFontUrls } from '../../../engine';
 
 const font = defineModel<FontId>({ required: true });
 const familyOf = (id: FontId): string => `sample-${id}`;
 const chosen = computed(() => typefaces.find(({ id }) => id === font.value)!);
 
 // The page has the faces by name; a file that does not load leaves the name in the page's own face.
-onMounted(() => {
+onMounted(async () => {
+  const fontUrls = await loadFontUrls();
   const known = new Set([...document.fonts].map(({ family }) => family));
   for (const { id, files } of typefaces)
     if (!known.has(familyOf(id)))

@@ -9,6 +9,7 @@ import { distanceText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import type { ProofControl } from '../useProof';
+import SwitchField from '../../shared/SwitchField.vue';
 import ReadingDistance from '../ReadingDistance.vue';
 
 // Every page is given the same; none puts what it does not know on its element.
@@ -43,6 +44,10 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
       </button>
       <p v-if="proof.problem.value" class="problem" role="alert">{{ proof.problem.value }}</p>
       <ReadingDistance :job="job" />
+      <SwitchField v-model="preferences.checksByItself" label="Check by itself when typing pauses" />
+      <p v-if="!preferences.checksByItself" class="note">
+        It is still checked before a file is taken. On a slow computer this saves power.
+      </p>
     </section>
     <section class="verdict" :class="{ stale }" aria-live="polite" data-test="verdict">
       <h2 class="heading">Verdict</h2>

@@ -24,7 +24,7 @@ const props = defineProps<{
   reads: Reads;
   isTrying: boolean;
 }>();
-defineEmits<{ again: [] }>();
+defineEmits<{ check: [] }>();
 const bench = useBench();
 const preferences = usePreferences();
 const { words, titleOf } = useWording();
@@ -70,7 +70,10 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
     </dl>
     <p v-if="reads.state === 'failed'" class="problem" role="alert">
       Whether it reads could not be checked: {{ reads.problem }}
-      <button type="button" class="action" @click="$emit('again')">Check again</button>
+      <button type="button" class="action" @click="$emit('check')">Check again</button>
+    </p>
+    <p v-if="reads.state === 'unasked'" class="problem">
+      <button type="button" class="action" @click="$emit('check')">Check whether it reads</button>
     </p>
     <div v-if="remedy.length > 0" class="remedy" data-test="remedy">
       <button type="button" class="action main" @click="bench.apply(changesOf(remedy))">Put all right</button>

@@ -36,6 +36,7 @@ function answerTo(question: Answer, known: Known): Pick<AnswerTold, 'state' | 's
     const says = {
       none: counts || 'waits for a message',
       failed: 'not checked',
+      unasked: counts || 'not checked',
       checking:
         reads.state === 'checking' && reads.shots > 0
           ? `checking, ${reads.shots} of ${reads.ofShots}`
