@@ -33,7 +33,13 @@ const drafts: fc.Arbitrary<ItemDraft> = fc.oneof(
   fc.record({
     kind: fc.constant('frame' as const),
     around: fc.constantFrom('code-1', 'code-2'),
-    shape: fc.constantFrom('panel' as const, 'band' as const, 'corners' as const, 'ring' as const),
+    shape: fc.constantFrom(
+      'panel' as const,
+      'band' as const,
+      'corners' as const,
+      'ring' as const,
+      'sides' as const,
+    ),
     bandMm: mm(2, 9),
     gapMm: mm(0, 3),
     text: fc.constantFrom('', 'SCAN ME'),

@@ -10,6 +10,7 @@ export {
   type Ground,
   halfLength,
   isPlainPaint,
+  paintedColours,
   type Paint,
   plainPaint,
   printedHex,

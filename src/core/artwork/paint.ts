@@ -67,6 +67,19 @@ export const isPlainPaint = ({ modules, finders, ground }: StylePaint): boolean 
   ground.kind === 'bare' &&
   finders.every(({ ring, centre }) => ring === null && centre === null);
 
+const coloursOf = (paint: Paint | null): string[] =>
+  paint === null ? [] : paint.kind === 'solid' ? [paint.colour] : paint.stops.map(({ colour }) => colour);
+
+/** Every colour that a style paints with, once, in the order of its parts. */
+export function paintedColours({ modules, finders, ground }: StylePaint): string[] {
+  const paints = [
+    modules,
+    ...finders.flatMap(({ ring, centre }) => [ring, centre]),
+    ground.kind === 'paint' ? ground.paint : null,
+  ];
+  return [...new Set(paints.flatMap(coloursOf))];
+}
+
 /** Encoded sRGB of a paint at a place of its box; x and y run from 0 to 1. Interpolated as SVG 1.1, 11.7.2 does by default. */
 export function colourAt(paint: Paint, x: number, y: number): Rgb {
   if (paint.kind === 'solid') return rgbOfHex(paint.colour);

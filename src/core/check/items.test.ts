@@ -3,7 +3,15 @@ import fc from 'fast-check';
 import { withCodeAdded, applyChanges, type Job } from '../job';
 import { regionDistance, type Region } from '../geometry';
 import { told } from '../../testing/findings';
-import { board, findOn as find, roundHole as hole, runBoard as run, words } from '../../testing/board';
+import { withTriedFixes } from '../run';
+import {
+  board,
+  boardLibrary,
+  findOn as find,
+  roundHole as hole,
+  runBoard as run,
+  words,
+} from '../../testing/board';
 
 describe('words with nothing in them', () => {
   it('are a caution, each with who fills the gap, and go in one click where nothing was typed', async () => {
@@ -204,6 +212,32 @@ describe('things on the piece', () => {
       text: expect.stringContaining('{network}'),
     });
     expect(await find(board([words('{host}', { yMm: 3 })]), 'piece-fields')).toBeUndefined();
+  });
+});
+
+describe('words that are too long for the piece', () => {
+  it('are set in lines before they are made small, with letters as high as they were', async () => {
+    const long = 'Ternquay Boatyard, moorings and slipway';
+    const job = board([words(long, { yMm: 2, capitalMm: 4 })], { heightMm: 90 });
+    const tried = told(withTriedFixes(await run(job), boardLibrary)).find(
+      ({ kind, severity }) => kind === 'piece-inside' && severity !== 'fine',
+    )!;
+    const labels = tried.fixes.map(({ label }) => label);
+    expect(labels[0]).toMatch(/^Set the words “Ternquay.* in 2 lines$/);
+    const wrapped = applyChanges(job, tried.fixes[0]!.changes);
+    expect(wrapped.piece.items[0]).toMatchObject({
+      text: 'Ternquay Boatyard,\nmoorings and slipway',
+      fit: 'height',
+      capitalMm: 4,
+    });
+    const after = told(await run(wrapped)).filter(({ severity }) => severity !== 'fine');
+    expect(after.map(({ kind }) => kind)).toEqual([]);
+    // One word cannot be broken.
+    const single = board([words('Llanfairpwllgwyngyllgogerychwyrn', { yMm: 2, capitalMm: 5 })]);
+    const [first] = told(withTriedFixes(await run(single), boardLibrary)).filter(
+      ({ kind, severity }) => kind === 'piece-inside' && severity !== 'fine',
+    );
+    expect(first!.fixes[0]!.label).toMatch(/% of its size$/);
   });
 });
 

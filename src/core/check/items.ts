@@ -30,6 +30,7 @@ import {
 import { aboutItem, least, type ItemMeasure } from './itemMeasure';
 import type { PieceMeasured } from './measured';
 import { pieceSizeChange } from './sizeFixes';
+import { wrappedFix } from './wrapFix';
 
 const geometry: Source = { tag: 'geo', text: 'geometry of the piece' };
 const trade: Source = { tag: 'cp', text: 'common practice, no source' };
@@ -104,6 +105,8 @@ function insideFixes(context: PieceContext, item: PlacedItem): Fix[] {
     own.kind === 'words' && own.circle !== null
       ? null
       : largestShare((candidate) => isGood(smaller(candidate)));
+  const wrapped = own.kind === 'words' ? wrappedFix(context, item, own) : null;
+  if (wrapped !== null) fixes.push(wrapped);
   if (share !== null) fixes.push(sizedFix(smaller(share), own, share));
   return [...fixes, removalFix(item)];
 }

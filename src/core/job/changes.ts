@@ -1,5 +1,6 @@
 /** Changes to a job: those of fixes, and codes put on and taken away. */
 import type { Change, Fields } from '../finding';
+import type { FrameSettings, WordsSettings } from '../piece';
 import { defaultSymbolSettings } from '../symbol';
 import type { CodeSettings, Job } from './job';
 
@@ -53,6 +54,27 @@ export function withPieceOf(job: Job, other: Job, message: CodeSettings['message
     symbol: { ...defaultSymbolSettings, level: code.symbol.level },
   }));
 }
+
+/** The job with all its words marked as those of a template; what stands for a field of the job is no sample. */
+export const withSampleWords = (job: Job): Job => ({
+  ...job,
+  piece: {
+    ...job.piece,
+    items: job.piece.items.map((item) =>
+      (item.kind === 'words' || item.kind === 'frame') &&
+      /[^\s|]/u.test(item.text.replace(/\{[^{}]*\}/gu, ''))
+        ? { ...item, sample: true }
+        : item,
+    ),
+  },
+});
+
+/** What still says what its template said. */
+export const sampleItems = ({ piece }: Job): readonly (WordsSettings | FrameSettings)[] =>
+  piece.items.filter(
+    (item): item is WordsSettings | FrameSettings =>
+      (item.kind === 'words' || item.kind === 'frame') && item.sample,
+  );
 
 /** The code with an id; the first when there is none. */
 export const codeOf = ({ codes }: Pick<Job, 'codes'>, id: string): CodeSettings =>

@@ -1,5 +1,15 @@
 /** job: the document, its older versions, changes to it, what a new one begins with. */
-export { applyChanges, codeOf, freeId, withCode, withCodeAdded, withPieceOf, withoutCode } from './changes';
+export {
+  applyChanges,
+  codeOf,
+  freeId,
+  sampleItems,
+  withCode,
+  withCodeAdded,
+  withPieceOf,
+  withSampleWords,
+  withoutCode,
+} from './changes';
 export { describeChanges } from './describeChanges';
 export { type CodeSettings, type Job, jobSchema, mostCodes, type Override, problemsOf } from './job';
 export { filesOfJob, filesOfLook, type Look, lookOf, lookSchema, plainLook } from './look';

@@ -6,9 +6,10 @@ import { emptyMessage, writeMessage } from '../message';
 import { plainPiece } from '../piece';
 import { pairs } from '../plan';
 import { runJob } from '../run';
-import { applyChanges } from './changes';
+import { applyChanges, sampleItems, withPieceOf, withSampleWords } from './changes';
 import type { Job } from './job';
 import { anyJobSchema, parseJob } from './migrations';
+import { itemsOf } from './newItems';
 import { newJob } from './newJob';
 import { textFields } from './textFields';
 import { shownTitle, titleOf } from './titles';
@@ -34,7 +35,7 @@ describe('a job document', () => {
   it('of a newer program is refused with both versions', () => {
     const parsed = parseJob({ ...job, formatVersion: 99 });
     expect(parsed).toEqual({
-      problems: ['formatVersion: this document is of version 99; this program reads up to 6.'],
+      problems: ['formatVersion: this document is of version 99; this program reads up to 7.'],
     });
   });
 
@@ -44,16 +45,18 @@ describe('a job document', () => {
     expect(parsed).toEqual({ problems: ['codes, items: Two of these have the same id.'] });
   });
 
-  it.each(['1', '2', '3', '4', '5'])('saved in format version %s is read, and runs', (version) => {
+  it.each(['1', '2', '3', '4', '5', '6'])('saved in format version %s is read, and runs', (version) => {
     const parsed = parseJob(savedDocument(version));
     expect(parsed).toHaveProperty('job');
     const { job: read } = parsed as { job: Job };
-    expect(read.formatVersion).toBe(6);
+    expect(read.formatVersion).toBe(7);
     expect(runJob(read).made).not.toBeNull();
+    // Which words came with a template nobody knew then.
+    expect(sampleItems(read)).toEqual([]);
     const named = (name: string) => ({ ...(savedDocument(version) as object), name });
     expect(anyJobSchema.safeParse(named('q'.repeat(121))).success).toBe(false);
-    // What a program of that time called a job without a name.
-    expect(anyJobSchema.parse(named('New job')).name).toBe('');
+    // What a program of that time called a job without a name; later ones left it empty.
+    expect(anyJobSchema.parse(named('New job')).name).toBe(version === '6' ? 'New job' : '');
     expect(anyJobSchema.parse(named('Berth 17')).name).toBe('Berth 17');
   });
 
@@ -190,5 +193,28 @@ describe('runJob', () => {
   it('stops for a pair that it does not know', () => {
     const unknown = { ...job, making: { ...job.making, machine: 'steam-press' } };
     expect(runJob(unknown).heldBackBy).toMatchObject([{ kind: 'pair-unknown' }]);
+  });
+});
+
+describe('words of a template', () => {
+  const template: Job = {
+    ...job,
+    piece: {
+      ...job.piece,
+      items: itemsOf([
+        { kind: 'words', text: 'Berth 17' },
+        { kind: 'words', text: '{host}' },
+        { kind: 'frame', shape: 'sides', text: ' | ' },
+        { kind: 'frame', text: 'SCAN ME' },
+        { kind: 'border' },
+      ]),
+    },
+  };
+
+  it('are marked, but for what the job itself fills in, and stay marked on the piece that takes them', () => {
+    const taken = withPieceOf(job, withSampleWords(template), job.codes[0]!.message);
+    expect(sampleItems(taken).map(({ text }) => text)).toEqual(['Berth 17', 'SCAN ME']);
+    expect(sampleItems(template)).toEqual([]);
+    expect(parseJob(taken)).toHaveProperty('job');
   });
 });

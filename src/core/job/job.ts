@@ -9,7 +9,7 @@ import { codeIdSchema, codePlacementSchema, pieceSchema } from '../piece';
 import { z } from '../schema';
 import { symbolSchema } from '../symbol';
 
-export const currentFormatVersion = 6;
+export const currentFormatVersion = 7;
 
 const aboutSchema = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('piece') }),

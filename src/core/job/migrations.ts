@@ -23,6 +23,7 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
     formatVersion: 6,
     name: document.name === 'New job' ? '' : document.name,
   }),
+  6: (document) => ({ ...document, formatVersion: 7, piece: pieceOfVersion6(document.piece) }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
@@ -53,6 +54,16 @@ function bringUpToDate(document: unknown): unknown {
 function formatVersionOf(document: unknown): number | null {
   if (typeof document !== 'object' || document === null || !('formatVersion' in document)) return null;
   return typeof document.formatVersion === 'number' ? document.formatVersion : null;
+}
+
+/** Until version 6 nobody knew which words came with a template. */
+function pieceOfVersion6(piece: unknown): unknown {
+  const parsed = z.looseObject({ items: z.array(z.looseObject({ kind: z.string() })) }).safeParse(piece);
+  if (!parsed.success) return piece;
+  const items = parsed.data.items.map((item) =>
+    item.kind === 'words' || item.kind === 'frame' ? { ...item, sample: false } : item,
+  );
+  return { ...parsed.data, items };
 }
 
 /** Until version 3 a piece was a rectangle with one radius and a code in the middle or at a place. */

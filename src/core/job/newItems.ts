@@ -37,6 +37,7 @@ export const newWords = (id: string): WordsSettings => ({
   turnDegrees: 0,
   colour: null,
   text: 'SCAN ME',
+  sample: false,
   font: 'plain',
   fit: 'height',
   capitalMm: 4,
@@ -73,6 +74,7 @@ export const newFrame = (id: string): FrameSettings => ({
   cornerMm: 2,
   side: 'below',
   text: 'SCAN ME',
+  sample: false,
   font: 'plain',
 });
 

@@ -37,6 +37,7 @@ export {
   emptyFields,
   filledText,
   type FrameSettings,
+  brokenEvenly,
   frameShapes,
   itemName,
   type ItemSettings,

@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { typesetter } from '../../node/logoAssets';
 import {
   boundsOf,
+  cutRegion,
+  turnRegion,
   flattenRegion,
   holdsPoint,
   regionArea,
@@ -150,12 +152,13 @@ describe('frames', () => {
     cornerMm: 2,
     side: 'below',
     text: 'SCAN ME',
+    sample: false,
     font: 'plain',
   };
   const quiet = { x: 20, y: 30, width: 37, height: 37 };
   beforeAll(() => words.load([{ font: 'plain', text: 'SCAN ME' }]));
 
-  it.each(['panel', 'band', 'corners', 'ring'] as const)(
+  it.each(['panel', 'band', 'corners', 'ring', 'sides'] as const)(
     '%s: outside the quiet zone by its distance, turned or not',
     (shape) => {
       for (const turn of [0, Math.PI / 2, 0.4]) {
@@ -174,6 +177,29 @@ describe('frames', () => {
       }
     },
   );
+
+  it('on four sides: the same words on each, or their parts in turn, their feet towards the code', async () => {
+    await words.load([{ font: 'plain', text: 'SCAN ME I' }]);
+    const centre = { x: 38.5, y: 48.5 };
+    const sides = (text: string) => frameAround({ ...frame, shape: 'sides', text }, text, quiet, 0, words);
+    const { area, box } = sides('SCAN ME');
+    // A quarter turn about the code's middle changes nothing.
+    expect(regionArea(cutRegion(area, turnRegion(area, centre, Math.PI / 2), 0.001))).toBeLessThan(0.05);
+    expect([box.x + box.width / 2, box.y + box.height / 2]).toEqual([
+      expect.closeTo(centre.x, 2),
+      expect.closeTo(centre.y, 2),
+    ]);
+    // An I stands on its foot above, and lies to the right of the code.
+    const parted = sides('I | SCAN | ME | SCAN').area;
+    const on = (keep: (x: number, y: number) => boolean) =>
+      boundsOf(parted.filter(([first]) => keep(first!.x, first!.y)))!;
+    const above = on((_, y) => y < quiet.y);
+    expect(above.height).toBeGreaterThan(3 * above.width);
+    const [right, below] = [on((x) => x > quiet.x + quiet.width), on((_, y) => y > quiet.y + quiet.height)];
+    expect(right.height).toBeGreaterThan(3 * right.width);
+    expect(below.width).toBeGreaterThan(1.5 * below.height);
+    expect(sides('   ').area).toEqual([]);
+  });
 
   it('cut their words out of the band, which loses as much ink as the words have', () => {
     const bare = regionArea(frameAround({ ...frame, shape: 'band' }, '', quiet, 0, words).area);

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** A colour: its swatch, and a small panel with every notation, the screen's eyedropper and colours at hand. */
 import { computed, ref, useId } from 'vue';
+import { paintedColours } from '../../core/artwork';
 import { paletteOfPixels } from '../../core/logo';
+import { useHouseStyles } from '../stores/houseStyles';
 import { colourNotations, colourOfText, colourText, type ColourNotation } from './colourText';
 import FilePicker from './FilePicker.vue';
 
-defineProps<{ label: string; palette: readonly string[] }>();
+const props = defineProps<{ label: string; palette: readonly string[] }>();
 const colour = defineModel<string>({ required: true });
 const id = useId();
 const problem = ref('');
@@ -53,11 +55,26 @@ async function takeFromPicture(file: File): Promise<void> {
   }
 }
 
+function pickByEye(picked: string | null): void {
+  const parsed = picked === null ? null : colourOfText(picked);
+  if (parsed !== null) colour.value = parsed;
+}
+
+/** Colours of the owner's house styles come first: they are what has to be met. */
+const house = useHouseStyles();
+const atHand = computed(() => [
+  ...new Set([
+    ...taken.value,
+    ...house.styles.flatMap(({ look }) => paintedColours(look.style.paint)),
+    ...props.palette,
+  ]),
+]);
+
 const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HSL', oklch: 'OKLCH' };
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="250" placement="top" :show-arrow="false" :persistent="false">
+  <ElPopover trigger="click" :width="330" placement="top" :show-arrow="false" :persistent="false">
     <template #reference>
       <button type="button" class="swatch" :aria-label="`${label}: ${colour}`" :title="colour">
         <span class="chip" :style="{ background: colour }" />
@@ -65,6 +82,14 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
       </button>
     </template>
     <div class="panel" data-test="colour-panel">
+      <ElColorPickerPanel
+        class="by-eye"
+        color-format="hex"
+        :border="false"
+        :validate-event="false"
+        :model-value="colour"
+        @update:model-value="pickByEye"
+      />
       <div v-for="notation in colourNotations" :key="notation" class="notation">
         <label :for="`${id}-${notation}`">{{ names[notation] }}</label>
         <input
@@ -80,7 +105,7 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="chips" role="group" aria-label="Colours at hand">
         <button
-          v-for="entry in [...new Set([...taken, ...palette])]"
+          v-for="entry in atHand"
           :key="entry"
           type="button"
           class="chip"
@@ -148,6 +173,15 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
   border-bottom-color: var(--rule);
   background: none;
   font-size: 12px;
+}
+
+/* What it has of notations stands below, with the others. */
+.by-eye :deep(.el-color-picker-panel__footer) {
+  display: none;
+}
+
+.by-eye {
+  padding: 0;
 }
 
 .chips {

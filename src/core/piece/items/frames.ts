@@ -28,6 +28,14 @@ export interface FrameArea {
 const lettersHigh = 0.52;
 const lettersLong = 0.86;
 const toleranceMm = 0.004;
+/** Shapes that are more than their words. */
+const hasLine: Readonly<Record<FrameSettings['shape'], boolean>> = {
+  panel: true,
+  band: false,
+  corners: true,
+  ring: true,
+  sides: false,
+};
 
 interface Words {
   readonly area: Region;
@@ -52,7 +60,7 @@ export function frameAround(
   return {
     area: turned,
     box: boundsOf(turned) ?? quietZone,
-    strokeMm: Math.min(words.strokeMm, settings.shape === 'band' ? Infinity : settings.lineMm),
+    strokeMm: Math.min(words.strokeMm, hasLine[settings.shape] ? settings.lineMm : Infinity),
     missing: words.missing,
     borrowed: words.borrowed,
   };
@@ -109,9 +117,34 @@ function drawn(
       const words = lineIn(strip(lineMm), settings, typesetter);
       return { area: [...marks, ...words.area], words };
     }
+    case 'sides':
+      return onSides(settings, inner, above(0), typesetter);
     case 'ring':
       return ring(settings, inner, typesetter);
   }
+}
+
+/** Words on all four sides, their feet towards the code; parts of the text are taken in turn. */
+function onSides(
+  settings: FrameSettings,
+  inner: Box,
+  top: Box,
+  typesetter: Typesetter | null,
+): { area: Region; words: Words } {
+  const parts = settings.text.split('|').map((part) => part.trim());
+  const centre = { x: inner.x + inner.width / 2, y: inner.y + inner.height / 2 };
+  const sides = [0, 1, 2, 3].map((quarter) => {
+    const words = lineIn(top, { ...settings, text: parts[quarter % parts.length]! }, typesetter);
+    return { ...words, area: turnRegion(words.area, centre, (quarter * Math.PI) / 2) };
+  });
+  const area = sides.flatMap((side) => side.area);
+  const words = {
+    area,
+    strokeMm: Math.min(...sides.map(({ strokeMm }) => strokeMm)),
+    missing: [...new Set(sides.flatMap(({ missing }) => missing))],
+    borrowed: [...new Set(sides.flatMap(({ borrowed }) => borrowed))],
+  };
+  return { area, words };
 }
 
 /** Words in the middle of a strip, as large as it allows. */

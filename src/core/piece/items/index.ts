@@ -11,4 +11,4 @@ export {
   type ItemSettings,
   type WordsSettings,
 } from './schema';
-export { setWords, type WordsShape } from './setWords';
+export { brokenEvenly, setWords, type WordsShape } from './setWords';

@@ -16,11 +16,15 @@ const placed = {
 
 const fontSchema = z.enum(fontIds);
 
+/** Whether the words came with a template and nobody has said yet that they are meant. */
+const sampleSchema = z.boolean();
+
 export const wordsSchema = z.strictObject({
   ...placed,
   kind: z.literal('words'),
   /** May hold fields such as `{host}`; line breaks part lines. */
   text: z.string().max(600),
+  sample: sampleSchema,
   font: fontSchema,
   /** Letter height as given, as wide as the width, or as large as the box allows. */
   fit: z.enum(['height', 'width', 'box']),
@@ -58,7 +62,7 @@ export const artSchema = z.strictObject({
 });
 export type ArtSettings = Readonly<z.infer<typeof artSchema>>;
 
-export const frameShapes = ['panel', 'band', 'corners', 'ring'] as const;
+export const frameShapes = ['panel', 'band', 'corners', 'ring', 'sides'] as const;
 export const frameSchema = z.strictObject({
   id: partIdSchema,
   kind: z.literal('frame'),
@@ -73,7 +77,9 @@ export const frameSchema = z.strictObject({
   bandMm: z.number().min(0.5).max(500),
   cornerMm: distanceMm,
   side: z.enum(['above', 'below']),
+  /** On four sides: parts between `|` go to the top, the right, the bottom and the left in turn. */
   text: z.string().max(120),
+  sample: sampleSchema,
   font: fontSchema,
 });
 export type FrameSettings = Readonly<z.infer<typeof frameSchema>>;

@@ -190,6 +190,17 @@ function bestBreaks(
   return set.some((line) => line === null) ? [whole] : (set as SetLine[]);
 }
 
+/** A text in at most `count` lines, broken at spaces where its signs part it the most evenly. */
+export function brokenEvenly(text: string, count: number): string[] {
+  const words = text.trim().split(/\s+/u);
+  return evenLines(
+    words,
+    words.map(({ length }) => length),
+    1,
+    count,
+  );
+}
+
 /** Words in at most `count` lines whose longest is as short as can be. */
 function evenLines(
   words: readonly string[],

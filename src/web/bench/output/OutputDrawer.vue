@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { fileName, outputFormats, type FormatId } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
 import { isLetPass } from '../../../core/run';
-import type { Job, Override } from '../../../core/job';
+import { sampleItems, type Job, type Override } from '../../../core/job';
 import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { keepRevision } from '../../shared/api';
@@ -97,6 +97,11 @@ const passedTitle = (override: Override): string => {
   const found = props.view.findings.find((finding) => isLetPass(finding, [override]));
   return found === undefined ? override.kind : titleOf({ title: found.title, about: override.about });
 };
+/** Words that still say what their template said. */
+const sampleNote = computed(() => {
+  const texts = sampleItems(props.job).map(({ text }) => `“${text.replaceAll('\n', ' ')}”`);
+  return texts.length === 0 ? '' : `Words of the template, as they came: ${texts.join(', ')}.`;
+});
 const proofNote = computed(() => {
   const report = props.proof.report.value;
   if (report === null) return 'This file has not been proved yet.';
@@ -150,6 +155,7 @@ const proofNote = computed(() => {
         </button>
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
       <p class="note">{{ proofNote }}</p>
     </section>
     <section>
@@ -191,6 +197,11 @@ const proofNote = computed(() => {
 
 <style scoped src="../drawer.css"></style>
 <style scoped>
+.sample {
+  padding-left: 8px;
+  border-left: 3px solid var(--caution);
+}
+
 .columns {
   grid-template-columns: 1.25fr 1.4fr 1fr;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
 import { computed, onMounted, ref } from 'vue';
-import { shownTitle, withPieceOf, type CodeSettings, type Job } from '../../../core/job';
+import { shownTitle, withPieceOf, withSampleWords, type CodeSettings, type Job } from '../../../core/job';
 import { templates, type Template } from '../../../content';
 import type { PressView } from '../../../engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
@@ -34,8 +34,9 @@ const pictures = useTemplatePictures(offers);
 const takesMessage = ref(false);
 
 /** Style and logo come along, as they are part of how it looks; the message only when asked for. */
-function take({ job }: Offer): void {
-  bench.edit(withPieceOf(props.job, job, takesMessage.value ? null : props.code.message), 'template');
+function take({ job, isOwn }: Offer): void {
+  const offered = isOwn ? job : withSampleWords(job);
+  bench.edit(withPieceOf(props.job, offered, takesMessage.value ? null : props.code.message), 'template');
 }
 
 const newName = ref('');
@@ -73,8 +74,12 @@ async function keep(): Promise<void> {
       <li v-for="offer in offers" :key="offer.id">
         <button type="button" class="offer" :title="offer.about" @click="take(offer)">
           <span class="picture"
-            ><PieceThumb v-if="pictures.get(offer.id)" :picture="pictures.get(offer.id)!"
-          /></span>
+            ><PieceThumb v-if="pictures.get(offer.id)" :picture="pictures.get(offer.id)!" /><span
+              v-else
+              class="note"
+              >{{ pictures.get(offer.id) === null ? 'no picture' : 'being drawn…' }}</span
+            ></span
+          >
           <span class="name">{{ offer.name }}</span>
         </button>
         <button v-if="offer.isOwn" type="button" class="plain" @click="shelf.removeTemplate(offer.id)">

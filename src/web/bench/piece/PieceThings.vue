@@ -6,6 +6,7 @@ import {
   applyChanges,
   freeId,
   mostCodes,
+  sampleItems,
   withCodeAdded,
   type CodeSettings,
   type Job,
@@ -34,6 +35,7 @@ const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.
 const starts = Object.entries(startNames) as [Start, string][];
 /** What lies over the others stands over them in the list. */
 const topmostFirst = computed(() => props.things.all.value.toReversed());
+const sampleIds = computed(() => new Set(sampleItems(props.job).map(({ id }) => id)));
 const kindIcons: Readonly<Record<Thing['kind'], Component>> = {
   code: QrCode,
   words: Type,
@@ -128,6 +130,7 @@ function reorder(step: 1 | -1): void {
           <span class="name"
             >{{ thing.name }}{{ thing.id === code.id && job.codes.length > 1 ? ', at hand' : '' }}</span
           >
+          <span v-if="sampleIds.has(thing.id)" class="sample">sample</span>
           <span class="where">{{ whereOf(thing) }}</span>
         </button>
       </div>
@@ -180,6 +183,13 @@ function reorder(step: 1 | -1): void {
   overflow: hidden;
   flex: 1;
   text-overflow: ellipsis;
+}
+
+.sample {
+  padding: 0 5px 1px;
+  background: var(--caution-pale);
+  font-size: 11px;
+  font-weight: 400;
 }
 
 .where {

@@ -4,7 +4,7 @@ import { computed, onMounted, ref } from 'vue';
 import { roundCorners, stockSizes, type StockSize } from '../../../core/piece';
 import type { Job } from '../../../core/job';
 import PickList from '../../shared/PickList.vue';
-import { distanceText, lengthText } from '../../shared/units';
+import { distanceText, lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
 import { usePreferences } from '../../stores/preferences';
@@ -35,7 +35,7 @@ const chosen = computed(() => {
 });
 function labelOf({ name, widthMm, heightMm, distanceM }: StockSize): string {
   const { unit } = preferences;
-  const size = `${lengthText(widthMm, unit)} × ${lengthText(heightMm, unit)}`;
+  const size = `${lengthNumber(widthMm, unit)} × ${lengthNumber(heightMm, unit)} ${unit}`;
   return distanceM === null
     ? `${name} (${size})`
     : `${name} (${size}, from ${distanceText(distanceM, unit)})`;

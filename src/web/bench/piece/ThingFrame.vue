@@ -3,22 +3,23 @@
 import { computed } from 'vue';
 import type { Job } from '../../../core/job';
 import { frameShapes, type BorderSettings, type FrameSettings } from '../../../core/piece';
-import { typefaces } from '../../../core/words';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureRows from '../../shared/MeasureRows.vue';
 import { useBench } from '../../stores/bench';
+import FontPick from './FontPick.vue';
+import SampleNote from './SampleNote.vue';
 
 const props = defineProps<{ item: FrameSettings | BorderSettings; job: Job }>();
 const bench = useBench();
 const set = (change: Partial<FrameSettings> | Partial<BorderSettings>): void =>
   void bench.editItem(props.item.id, change, 'frame');
 const shapes = frameShapes.map((value) => ({ value, label: value }));
-const fonts = typefaces.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
 const hints = {
   panel: 'A line all around, with a strip for the words.',
   band: 'A bar above or below, the words cut out of it.',
   corners: 'Four angles, the words between them.',
   ring: 'A circle around the code, the words in it.',
+  sides: 'Words on all four sides, with | between them where they differ.',
 } as const;
 
 type FrameMeasure = 'gapMm' | 'lineMm' | 'bandMm' | 'cornerMm';
@@ -34,6 +35,7 @@ const idle: Readonly<Record<FrameSettings['shape'], readonly FrameMeasure[]>> = 
   band: ['lineMm'],
   corners: ['cornerMm'],
   ring: ['cornerMm'],
+  sides: ['lineMm', 'cornerMm'],
 };
 const frameRows = computed(() => {
   const { item } = props;
@@ -61,18 +63,15 @@ const borderRows = [
         maxlength="120"
         placeholder="words, or none"
         :model-value="item.text"
-        @update:model-value="set({ text: $event })"
+        @update:model-value="set({ text: $event, sample: false })"
       />
-      <ChoiceRow
-        label="Font of the frame"
-        :choices="fonts"
-        :model-value="item.font"
-        @update:model-value="set({ font: $event })"
-      />
+      <FontPick :model-value="item.font" @update:model-value="set({ font: $event })" />
+      <SampleNote v-if="item.sample" @keep="set({ sample: false })" />
     </section>
     <section>
       <h2 class="heading">Measures</h2>
       <ChoiceRow
+        v-if="item.shape !== 'sides'"
         label="Side of the words"
         :choices="[
           { value: 'above', label: 'words above' },

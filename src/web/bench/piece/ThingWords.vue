@@ -8,6 +8,7 @@ import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import RangeField from '../../shared/RangeField.vue';
 import FontPick from './FontPick.vue';
+import SampleNote from './SampleNote.vue';
 import { useBench } from '../../stores/bench';
 
 const props = defineProps<{ item: WordsSettings; job: Job }>();
@@ -53,8 +54,9 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
         maxlength="600"
         aria-label="Text"
         :model-value="item.text"
-        @update:model-value="set({ text: $event })"
+        @update:model-value="set({ text: $event, sample: false })"
       />
+      <SampleNote v-if="item.sample" @keep="set({ sample: false })" />
       <p v-if="filled !== item.text" class="note">Reads: {{ filled }}</p>
       <div class="fields" role="group" aria-label="Fields of the job">
         <button
@@ -62,7 +64,7 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
           :key="name"
           type="button"
           :title="fields[name] || 'empty'"
-          @click="set({ text: `${item.text}{${name}}` })"
+          @click="set({ text: `${item.text}{${name}}`, sample: false })"
         >
           {{ `\{${name}\}` }}
         </button>

@@ -34,7 +34,7 @@ function answerTo(question: Answer, known: Known): Pick<AnswerTold, 'state' | 's
   const counts = [counted(stops, 'stop'), counted(cautions, 'caution')].filter(Boolean).join(' · ');
   if (question === 'reads' && reads.state !== 'judged') {
     const says = {
-      none: counts || 'waits for a message',
+      none: counts || (view.made === null ? 'waits for a message' : 'not checked'),
       failed: 'not checked',
       unasked: counts || 'not checked',
       checking:

@@ -41,7 +41,7 @@ watch([picture, canvas], () => {
 
 <template>
   <div class="camera">
-    <canvas ref="canvas" role="img" aria-label="What the camera saw" />
+    <canvas v-show="picture" ref="canvas" role="img" aria-label="What the camera saw" />
     <div class="beside">
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <template v-else-if="picture">
@@ -93,6 +93,7 @@ canvas {
 
 .beside {
   display: grid;
+  grid-column: 2;
   align-content: center;
   justify-items: start;
   gap: 10px;
