@@ -11,6 +11,7 @@ async function faultsOf(page: Page, isDrawerOnly = false): Promise<string[]> {
     .analyze();
   return violations.flatMap(({ id, help, nodes }) =>
     nodes
+      .filter(({ target }) => id !== 'scrollable-region-focusable' || !isListThatOpens(target.join(' ')))
       .slice(0, 3)
       .map(
         ({ target, failureSummary }) =>
@@ -18,6 +19,9 @@ async function faultsOf(page: Page, isDrawerOnly = false): Promise<string[]> {
       ),
   );
 }
+
+/** It is scrolled by the arrow keys of its field (ARIA Authoring Practices, combobox), which axe does not see. */
+const isListThatOpens = (target: string): boolean => target.includes('.el-select-dropdown__wrap');
 
 async function openPlate(page: Page): Promise<void> {
   await page.goto('/');
@@ -90,5 +94,45 @@ test('the views of the stage, what is wrong, and dialogs', async ({ page }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Revisions' }).click();
   await page.waitForTimeout(600);
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Revisions' })).toBeHidden();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
+  await page.getByRole('button', { name: 'On it' }).click();
+  await page.getByRole('button', { name: 'Put on' }).click();
+  await expect(page.getByRole('menuitem').first()).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+});
+
+test('lists and panels that open, dialogs of the shelf, and a phone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Search').fill('Harbour office sticker');
+  await page.getByRole('button', { name: 'Select all' }).click();
+  await page.getByRole('button', { name: 'Style…' }).click();
+  await expect(page.getByTestId('restyled')).toHaveCount(1);
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /Harbour office sticker/ }).click();
+  await expect(page.getByTestId('finished-marks').first()).toBeVisible();
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Colours', exact: true }).click();
+  await page
+    .getByRole('button', { name: /: #[0-9a-f]{6}$/ })
+    .first()
+    .click();
+  await expect(page.getByTestId('colour-panel')).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('3');
+  await page.getByRole('combobox', { name: 'Stock size' }).click({ force: true });
+  await expect(page.getByRole('option', { name: /Table sign/ })).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.waitForTimeout(300);
   expect(await faultsOf(page)).toEqual([]);
 });

@@ -113,13 +113,14 @@ export function layPiece(
 }
 
 /**
- * Straight words by the convex hull of all of them and words on a circle letter by letter, so that a contour does not follow
- * every notch; other things as they are.
+ * Straight words and those on four sides by the convex hull of all of them, words on a circle letter by letter, so that a
+ * contour does not follow every notch; other things as they are.
  */
 function hullsOf({ area, lines }: PlacedItem, settings: ItemSettings): Region {
   const region = [...area, ...lines].filter((contour) => signedArea(contour) > 0);
-  if (settings.kind !== 'words' || region.length === 0) return region;
-  return settings.circle === null
+  const isOnSides = settings.kind === 'frame' && settings.shape === 'sides';
+  if ((settings.kind !== 'words' && !isOnSides) || region.length === 0) return region;
+  return settings.kind === 'frame' || settings.circle === null
     ? [convexHull(flattenRegion(region, hullToleranceMm).flat(), hullToleranceMm)]
     : region.map((contour) => convexHull(contour, hullToleranceMm));
 }

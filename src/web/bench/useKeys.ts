@@ -1,5 +1,6 @@
 /** Keys of the bench. Plain letters and digits count only outside of fields. */
 import { useEventListener } from '@vueuse/core';
+import { isClosedList } from '../shared/closedList';
 
 export interface KeyActions {
   readonly toStation: (index: number) => void;
@@ -113,4 +114,12 @@ export function useKeys(actions: KeyActions, isReady: () => boolean): void {
     event.preventDefault();
   }
   useEventListener('keydown', onKey);
+  // A list that is closed keeps Esc to itself; it is a field like the others, and is left.
+  useEventListener(
+    'keydown',
+    ({ key, target }) => {
+      if (key === 'Escape' && isClosedList(target)) (target as HTMLElement).blur();
+    },
+    { capture: true },
+  );
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A colour: its swatch, and a small panel with every notation, the screen's eyedropper and colours at hand. */
-import { computed, ref, useId } from 'vue';
+import { computed, ref, useId, useTemplateRef, watch } from 'vue';
 import { paintedColours } from '../../core/artwork';
 import { paletteOfPixels } from '../../core/logo';
 import { useHouseStyles } from '../stores/houseStyles';
@@ -55,6 +55,22 @@ async function takeFromPicture(file: File): Promise<void> {
   }
 }
 
+/** A slider has one value for those who hear it (WAI-ARIA 1.2, slider); the field has two, which its text tells. */
+const panel = useTemplateRef<HTMLElement>('panel');
+watch(
+  [panel, colour],
+  () => {
+    const cursor = panel.value?.querySelector('.el-color-svpanel__cursor');
+    for (const [name, value] of [
+      ['aria-valuemin', '0'],
+      ['aria-valuemax', '100'],
+      ['aria-valuenow', cursor?.getAttribute('aria-valuenow')?.split(',')[0] ?? '0'],
+    ] as const)
+      cursor?.setAttribute(name, value);
+  },
+  { flush: 'post' },
+);
+
 function pickByEye(picked: string | null): void {
   const parsed = picked === null ? null : colourOfText(picked);
   if (parsed !== null) colour.value = parsed;
@@ -81,7 +97,13 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
         <span class="measure">{{ colour }}</span>
       </button>
     </template>
-    <div class="panel" data-test="colour-panel">
+    <div
+      ref="panel"
+      class="panel"
+      role="dialog"
+      :aria-label="`${label}: choose a colour`"
+      data-test="colour-panel"
+    >
       <ElColorPickerPanel
         class="by-eye"
         color-format="hex"

@@ -86,6 +86,22 @@ const hintId = useId();
   font-size: 12px;
 }
 
+/* Where columns are narrow the number still keeps clear of its unit. */
+@media (min-width: 1000px) and (max-width: 1150px) {
+  .field {
+    grid-template-columns: minmax(62px, auto) minmax(0, 1fr);
+    gap: 6px;
+  }
+
+  .field :deep(.el-input__wrapper) {
+    padding: 1px 7px;
+  }
+
+  .field :deep(.el-input__suffix-inner > :first-child) {
+    margin-left: 2px;
+  }
+}
+
 .wrong :deep(.el-input__wrapper) {
   box-shadow: 0 0 0 2px var(--stop) inset !important;
 }

@@ -1,29 +1,17 @@
 <script setup lang="ts" generic="Value extends string">
 /** One of several, from a list that opens. */
-import { computed } from 'vue';
-
-const props = defineProps<{
+defineProps<{
   /** Id of the field, for a label beside it; otherwise `label` names it. */
   fieldId?: string;
   label?: string;
   choices: readonly { readonly value: Value; readonly label: string; readonly group?: string }[];
 }>();
-/** Neighbours of one group stand together under its name. */
-const groups = computed(() => {
-  const found: { readonly name: string | undefined; readonly choices: (typeof props.choices)[number][] }[] =
-    [];
-  for (const choice of props.choices) {
-    const last = found.at(-1);
-    if (last !== undefined && last.name === choice.group) last.choices.push(choice);
-    else found.push({ name: choice.group, choices: [choice] });
-  }
-  return found;
-});
 const value = defineModel<Value>({ required: true });
 </script>
 
 <template>
   <ElSelect
+    append-to="main"
     :id="fieldId"
     v-model="value"
     class="pick-list"
@@ -31,13 +19,24 @@ const value = defineModel<Value>({ required: true });
     :aria-label="label"
     :empty-values="[undefined]"
   >
-    <template v-for="group in groups" :key="group.name ?? ''">
-      <ElOptionGroup v-if="group.name" :label="group.name">
-        <ElOption v-for="choice in group.choices" :key="choice.value" v-bind="choice" />
-      </ElOptionGroup>
-      <template v-else>
-        <ElOption v-for="choice in group.choices" :key="choice.value" v-bind="choice" />
-      </template>
+    <template v-for="(choice, index) in choices" :key="choice.value">
+      <!-- The name of a group is a line that cannot be chosen. -->
+      <ElOption
+        v-if="choice.group && choice.group !== choices[index - 1]?.group"
+        class="group"
+        disabled
+        :value="`group: ${choice.group}`"
+        :label="choice.group"
+      />
+      <ElOption :value="choice.value" :label="choice.label" />
     </template>
   </ElSelect>
 </template>
+
+<style scoped>
+.group {
+  font-size: 11px;
+  font-weight: 600;
+  cursor: default;
+}
+</style>

@@ -399,8 +399,13 @@ h1 {
     display: none;
   }
 
-  header :deep(.units) {
+  header :deep(.switch) {
     display: none;
+  }
+
+  header > .main {
+    grid-column: 3;
+    grid-row: 1;
   }
 
   .side {
@@ -418,6 +423,7 @@ h1 {
   }
 
   .jobs {
+    grid-template-rows: 34px minmax(0, 1fr);
     padding: 0 12px;
   }
 

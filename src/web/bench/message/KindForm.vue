@@ -66,6 +66,7 @@ onMounted(async () => {
       <template v-else>
         <label :for="`field-${field.key}`">{{ field.label }}</label>
         <ElSelect
+          append-to="main"
           v-if="field.control === 'choice'"
           :id="`field-${field.key}`"
           :model-value="values[field.key] ?? field.choices![0]!.value"

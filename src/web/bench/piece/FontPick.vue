@@ -19,7 +19,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <ElSelect v-model="font" aria-label="Font">
+  <ElSelect append-to="main" v-model="font" aria-label="Font">
     <template #label
       ><span :style="{ fontFamily: familyOf(chosen.id) }">{{ chosen.name }}</span></template
     >

@@ -256,6 +256,7 @@ const polarities = computed(() => [
 .head {
   display: grid;
   grid-template-columns: auto minmax(0, 150px);
+  gap: 10px;
   justify-content: space-between;
   align-items: center;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
 import { Frame, Image as ImageIcon, Plus, QrCode, Square, Type } from '@lucide/vue';
-import { computed, type Component } from 'vue';
+import { computed, useTemplateRef, type Component } from 'vue';
 import {
   applyChanges,
   freeId,
@@ -30,6 +30,7 @@ const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; thing
 const bench = useBench();
 const stage = useStage();
 const preferences = usePreferences();
+const menu = useTemplateRef<{ handleClose: () => void }>('menu');
 
 const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
 const starts = Object.entries(startNames) as [Start, string][];
@@ -103,8 +104,10 @@ function reorder(step: 1 | -1): void {
     <section class="list">
       <div class="head">
         <h2 class="heading">On the piece</h2>
-        <ElDropdown trigger="click" placement="bottom-end" @command="putNew">
-          <button type="button" class="action"><Plus :size="14" aria-hidden="true" /> Put on</button>
+        <ElDropdown ref="menu" trigger="click" placement="bottom-end" append-to="main" @command="putNew">
+          <button type="button" class="action" @keydown.esc="menu?.handleClose()">
+            <Plus :size="14" aria-hidden="true" /> Put on
+          </button>
           <template #dropdown>
             <ElDropdownMenu>
               <ElDropdownItem v-for="[start, name] in starts" :key="start" :command="start">

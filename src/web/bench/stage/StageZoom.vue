@@ -94,6 +94,13 @@ function keep(): void {
   background: var(--paper-raised);
 }
 
+/* Two fingers do it there. */
+@media (max-width: 699px) {
+  .zoom {
+    display: none;
+  }
+}
+
 .zoom button {
   padding: 4px 9px 5px;
   border: 0;

@@ -120,6 +120,7 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           @update:model-value="setModules({ corner: $event }, 'corner')"
         />
         <ElSelect
+          append-to="main"
           size="small"
           aria-label="Which corners of a module"
           :model-value="modules.corners"
@@ -218,6 +219,7 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
             @update:model-value="setFinder(part, { corner: $event as FinderShape['corner'] })"
           />
           <ElSelect
+            append-to="main"
             v-if="finder[part].cornerModules > 0"
             size="small"
             :aria-label="`Which corners of the ${part}`"

@@ -74,6 +74,7 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       <div class="line pair">
         <label for="symbol-version">Version</label>
         <ElSelect
+          append-to="main"
           id="symbol-version"
           :model-value="code.symbol.version"
           @update:model-value="set('version', $event)"
@@ -89,7 +90,12 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       </div>
       <div class="line pair">
         <label for="symbol-mask">Mask</label>
-        <ElSelect id="symbol-mask" :model-value="code.symbol.mask" @update:model-value="set('mask', $event)">
+        <ElSelect
+          append-to="main"
+          id="symbol-mask"
+          :model-value="code.symbol.mask"
+          @update:model-value="set('mask', $event)"
+        >
           <ElOption
             value="least-penalty"
             :label="
@@ -103,7 +109,12 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       </div>
       <div class="line pair">
         <label for="symbol-mode">Mode</label>
-        <ElSelect id="symbol-mode" :model-value="code.symbol.mode" @update:model-value="set('mode', $event)">
+        <ElSelect
+          append-to="main"
+          id="symbol-mode"
+          :model-value="code.symbol.mode"
+          @update:model-value="set('mode', $event)"
+        >
           <ElOption value="shortest" label="shortest mix" />
           <ElOption v-for="mode in modes" :key="mode" :value="mode" :label="modeNames[mode]" />
         </ElSelect>
