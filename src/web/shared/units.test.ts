@@ -40,5 +40,9 @@ describe('measured and required values', () => {
     expect(measuredText(finding('stop', 3.5, 'X'), 'mm')).toBe('3.5 X');
     expect(measuredText(finding('fine', 3.9999999, 'X'), 'mm')).toBe('4.0 X');
     expect(measuredText(finding('stop', 3.9997, 'mm'), 'mm')).toBe('3.9997 mm');
+    // No width is negative: it lies over something.
+    expect(measuredText(finding('stop', -11.037, 'mm'), 'mm')).toBe('over by 11.04 mm');
+    expect(measuredText(finding('stop', -14.6, 'X'), 'in')).toBe('over by 14.6 X');
+    expect(measuredText(finding('stop', -0.0001, 'mm'), 'mm')).toBe('0.00 mm');
   });
 });

@@ -77,7 +77,9 @@ export function measuredText(
   const text = (moreDecimals: number): string => quantityText(measured, lengthUnit, moreDecimals);
   const isToldApart = (moreDecimals: number): boolean =>
     severity === 'fine' || text(moreDecimals) !== quantityText(required, lengthUnit, moreDecimals);
-  return text([0, 1, 2].find(isToldApart) ?? 3);
+  const shown = text([0, 1, 2].find(isToldApart) ?? 3);
+  // A distance below nothing is how far something lies over something else.
+  return shown.startsWith('-') ? `over by ${shown.slice(1)}` : shown;
 }
 
 /** A required value, without decimals that say nothing. */

@@ -6,6 +6,7 @@ import { useEngine } from '../../shared/engine';
 import type { MessageRuler } from '../../../core/run';
 import type { CodeSettings } from '../../../core/job';
 import type { PressView } from '../../../engine';
+import TermName from '../../shared/TermName.vue';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { useAttempt } from '../../shared/useAttempt';
@@ -60,9 +61,12 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
   <table v-if="ruler.byLevel.length > 0">
     <thead>
       <tr>
-        <th scope="col">Level</th>
-        <th scope="col">Version</th>
-        <th scope="col">Module at {{ lengthText(code.placement.widthMm, preferences.unit) }}</th>
+        <th scope="col"><TermName term="level">Level</TermName></th>
+        <th scope="col"><TermName term="version">Version</TermName></th>
+        <th scope="col">
+          <TermName term="module">Module</TermName> at
+          {{ lengthText(code.placement.widthMm, preferences.unit) }}
+        </th>
       </tr>
     </thead>
     <tbody class="measure">

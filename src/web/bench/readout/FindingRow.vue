@@ -2,10 +2,16 @@
 /** What a finding measured and what it requires, with where that comes from. */
 import { computed } from 'vue';
 import type { Finding } from '../../../core/finding';
+import { terms } from '../../../content';
 import { measuredText, requirementText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 
-const props = defineProps<{ finding: Finding; title: string }>();
+const props = defineProps<{
+  finding: Finding;
+  title: string;
+  /** Whether the source can be asked for here; where the row itself opens, it is told there. */
+  canAsk?: boolean;
+}>();
 const preferences = usePreferences();
 
 const sourceNames = {
@@ -15,6 +21,7 @@ const sourceNames = {
   sim: 'simulated shots',
   geo: 'geometry',
 };
+const isInModules = computed(() => 'unit' in props.finding.required && props.finding.required.unit === 'X');
 const compared = { '>=': 'at least', '<=': 'at most', '=': '' };
 const needs = computed(() => {
   const { required } = props.finding;
@@ -32,7 +39,13 @@ const needs = computed(() => {
   </div>
   <div class="row second">
     <span class="note">{{ needs }}</span>
-    <span class="source" :title="finding.source.text">{{ sourceNames[finding.source.tag] }}</span>
+    <ElPopover v-if="canAsk" trigger="click" placement="bottom-end" :width="240" append-to="main">
+      <template #reference>
+        <button type="button" class="source">{{ sourceNames[finding.source.tag] }}</button>
+      </template>
+      <p role="status">{{ finding.source.text }}.{{ isInModules ? ` ${terms.X}` : '' }}</p>
+    </ElPopover>
+    <span v-else class="source">{{ sourceNames[finding.source.tag] }}</span>
   </div>
 </template>
 
@@ -69,6 +82,14 @@ const needs = computed(() => {
 
 .note {
   font-size: 11.5px;
+}
+
+button.source {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px dotted var(--ink-soft);
+  background: none;
+  cursor: help;
 }
 
 .source {

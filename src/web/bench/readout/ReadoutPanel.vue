@@ -90,7 +90,7 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         :data-severity="finding.severity"
       >
         <StateShape :state="finding.severity" />
-        <FindingRow :title="titleOf(finding)" :finding="finding" />
+        <FindingRow :title="titleOf(finding)" :finding="finding" can-ask />
         <div class="more">
           <p>{{ words(finding.text) }}</p>
           <p v-if="overrideOf(finding)" class="passed">Let pass: “{{ overrideOf(finding)!.reason }}”</p>
@@ -125,6 +125,7 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         <details>
           <summary><FindingRow :title="titleOf(finding)" :finding="finding" /></summary>
           <p>{{ words(finding.text) }}</p>
+          <p class="note">{{ finding.source.text }}.</p>
         </details>
       </li>
     </ul>

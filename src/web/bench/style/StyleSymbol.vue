@@ -6,6 +6,7 @@ import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
 import SwitchField from '../../shared/SwitchField.vue';
+import TermName from '../../shared/TermName.vue';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
@@ -51,12 +52,13 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       </div>
     </section>
     <section>
-      <h2 class="heading">What the level buys</h2>
+      <h2 class="heading">What the <TermName term="level">level</TermName> buys</h2>
       <template v-if="view.made">
         <p>
           Level <strong>{{ view.made.level }}</strong> survives
-          <strong>{{ view.made.correctablePerBlock }}</strong> damaged codewords in each of
-          {{ view.made.blockCount }} {{ view.made.blockCount === 1 ? 'block' : 'blocks' }};
+          <strong>{{ view.made.correctablePerBlock }}</strong> damaged
+          <TermName term="codeword">codewords</TermName> in each of {{ view.made.blockCount }}
+          {{ view.made.blockCount === 1 ? 'block' : 'blocks' }};
           {{ used === 0 ? 'the design uses none.' : `the logo uses ${used} of the worst.` }}
         </p>
         <p v-if="view.made.level !== code.symbol.level" class="note">
@@ -72,10 +74,10 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
     <section>
       <h2 class="heading">Symbol</h2>
       <div class="line pair">
-        <label for="symbol-version">Version</label>
+        <span><TermName term="version">Version</TermName></span>
         <ElSelect
           append-to="main"
-          id="symbol-version"
+          aria-label="Version"
           :model-value="code.symbol.version"
           @update:model-value="set('version', $event)"
         >
@@ -89,10 +91,10 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
         </ElSelect>
       </div>
       <div class="line pair">
-        <label for="symbol-mask">Mask</label>
+        <span><TermName term="mask">Mask</TermName></span>
         <ElSelect
           append-to="main"
-          id="symbol-mask"
+          aria-label="Mask"
           :model-value="code.symbol.mask"
           @update:model-value="set('mask', $event)"
         >
@@ -108,10 +110,10 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
         </ElSelect>
       </div>
       <div class="line pair">
-        <label for="symbol-mode">Mode</label>
+        <span><TermName term="mode">Mode</TermName></span>
         <ElSelect
           append-to="main"
-          id="symbol-mode"
+          aria-label="Mode"
           :model-value="code.symbol.mode"
           @update:model-value="set('mode', $event)"
         >
