@@ -6,7 +6,7 @@ export default defineConfig({
   // Each worker has a server of its own (fixtures.ts). On two cores a second worker saves nothing: drawing takes both.
   workers: 1,
   timeout: 150_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
     actionTimeout: 30_000,

@@ -42,7 +42,9 @@ test('from an empty shelf to the file of a sticker in at most seven actions', as
     const svg = await readFile(await (await downloading).path(), 'utf8');
     expect(svg).toContain('width="50mm" height="50mm"');
     expect(actions).toBeLessThanOrEqual(7);
-    await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine');
+    await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+      timeout: 40_000,
+    });
 
     // Opened again, the job asks once whether the piece was made, and the shelf knows.
     await expect(page.getByTestId('made-question')).toHaveCount(0);
@@ -92,6 +94,8 @@ test('a code fills its piece in one click, and a kind or a piece to begin with i
   await page.getByLabel('Code width').fill('15');
   await page.getByRole('button', { name: 'Fill the piece' }).click();
   await expect(page.getByLabel('Code width')).not.toHaveValue(/^15(\.0+)?$/);
-  await expect(page.getByTestId('finding-quiet-zone')).toHaveAttribute('data-severity', 'fine');
+  await expect(page.getByTestId('finding-quiet-zone')).toHaveAttribute('data-severity', 'fine', {
+    timeout: 40_000,
+  });
   await expect(page.getByTestId('answer-fits')).toHaveAttribute('data-severity', /fine|caution/);
 });

@@ -92,7 +92,9 @@ test('builds the standing Wi-Fi sign from nothing, and its files are sign and ba
     .first()
     .click({ timeout: 60_000 });
   await checkReading(page);
-  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine');
+  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+    timeout: 40_000,
+  });
   await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
   await saved(page);
 
@@ -278,7 +280,9 @@ test('begins with a template, keeps one of its own, and remembers a stock size',
   await expect(page.getByRole('list', { name: 'Templates' }).getByRole('listitem')).toHaveCount(12);
   await page.getByRole('button', { name: 'Berth plate' }).click();
   await checkReading(page);
-  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine');
+  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+    timeout: 40_000,
+  });
   await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
   await expect(page.getByRole('heading', { name: 'Templated' })).toBeVisible();
   await page_(page, 'On it').click();

@@ -15,8 +15,9 @@ test('nothing is cut off in small windows: the readout becomes a sheet, and on a
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/');
   await expect(page.getByRole('button', { name: /New job/ })).toBeInViewport();
-  await expect(page.getByRole('link', { name: /Berth 17 plate/ })).toBeInViewport();
+  await expect(page.locator('[data-job]').first()).toBeInViewport();
   expect(await overflow(page)).toBe(0);
+  await page.getByLabel('Search').fill('Berth 17 plate');
   await page.getByRole('link', { name: /Berth 17 plate/ }).click();
   await expect(page.getByTestId('finished-marks')).toBeInViewport();
   await expect(page.getByTestId('answer-made')).toContainText('yes');

@@ -119,7 +119,7 @@ function dropStop(index: number): void {
         :model-value="paint.angleDegrees"
         @update:model-value="paint = { ...paint, angleDegrees: $event }"
       />
-      <button v-if="paint.stops.length < 6" type="button" class="more" @click="addStop">
+      <button v-if="paint.stops.length < 6" type="button" class="action quiet more" @click="addStop">
         another colour
       </button>
     </template>
@@ -156,11 +156,5 @@ function dropStop(index: number): void {
 
 .more {
   justify-self: start;
-  padding: 0;
-  border: 0;
-  border-bottom: 1px dotted var(--ink-soft);
-  background: none;
-  font-size: 12px;
-  cursor: pointer;
 }
 </style>

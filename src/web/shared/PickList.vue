@@ -11,9 +11,9 @@ const value = defineModel<Value>({ required: true });
 
 <template>
   <ElSelect
-    append-to="main"
     :id="fieldId"
     v-model="value"
+    append-to="main"
     class="pick-list"
     size="small"
     :aria-label="label"

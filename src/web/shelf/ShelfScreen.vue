@@ -352,97 +352,6 @@ h1 {
   border-bottom: 1px solid var(--ink);
 }
 
-@media (max-width: 999px) {
-  .shelf {
-    grid-template-columns: 150px minmax(0, 1fr);
-  }
-
-  header {
-    grid-template-columns: auto auto minmax(120px, 1fr) 120px auto auto;
-    gap: 10px;
-  }
-
-  header .pick:first-of-type {
-    display: none;
-  }
-
-  .titles,
-  .scroller :deep(.row) {
-    grid-template-columns: 16px 96px minmax(140px, 1.1fr) minmax(120px, 1fr) 104px;
-  }
-
-  .titles span:nth-child(4),
-  .titles span:nth-child(7),
-  .scroller :deep(.message),
-  .scroller :deep(.end) {
-    display: none;
-  }
-}
-
-@media (max-width: 699px) {
-  .shelf {
-    grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
-  }
-
-  header {
-    grid-template-columns: auto minmax(0, 1fr) auto;
-    padding: 12px;
-  }
-
-  .search {
-    grid-column: 1 / -1;
-    grid-row: 2;
-    padding-left: 0;
-  }
-
-  header .pick {
-    display: none;
-  }
-
-  header :deep(.switch) {
-    display: none;
-  }
-
-  header > .main {
-    grid-column: 3;
-    grid-row: 1;
-  }
-
-  .side {
-    grid-template: auto / minmax(0, 1fr);
-    padding: 0 12px 4px;
-  }
-
-  .side :deep(nav) {
-    display: flex;
-    overflow-x: auto;
-  }
-
-  .side :deep(.data) {
-    display: none;
-  }
-
-  .jobs {
-    grid-template-rows: 34px minmax(0, 1fr);
-    padding: 0 12px;
-  }
-
-  .titles {
-    display: none;
-  }
-
-  .scroller :deep(.row) {
-    grid-template-columns: 84px minmax(0, 1fr) auto;
-    gap: 12px;
-    padding: 0;
-  }
-
-  .scroller :deep(.row) > input,
-  .scroller :deep(.row) > div:nth-last-child(3) {
-    display: none;
-  }
-}
-
 .scroller {
   overflow-y: auto;
   contain: strict;
@@ -460,3 +369,5 @@ h1 {
   color: var(--stop);
 }
 </style>
+
+<style scoped src="./small.css"></style>

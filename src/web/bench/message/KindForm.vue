@@ -66,9 +66,9 @@ onMounted(async () => {
       <template v-else>
         <label :for="`field-${field.key}`">{{ field.label }}</label>
         <ElSelect
-          append-to="main"
           v-if="field.control === 'choice'"
           :id="`field-${field.key}`"
+          append-to="main"
           :model-value="values[field.key] ?? field.choices![0]!.value"
           :filterable="field.choices!.length > 12"
           @update:model-value="set(field, $event)"

@@ -19,7 +19,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <ElSelect append-to="main" v-model="font" aria-label="Font">
+  <ElSelect v-model="font" append-to="main" aria-label="Font">
     <template #label
       ><span :style="{ fontFamily: familyOf(chosen.id) }">{{ chosen.name }}</span></template
     >

@@ -112,7 +112,7 @@ const slotRows = [
     <article v-for="hole in holes" :key="hole.id" :aria-label="words(holeName(hole))">
       <header>
         <h3>{{ words(holeName(hole)) }}</h3>
-        <button type="button" class="plain" @click="remove(hole.id)">Take away</button>
+        <button type="button" class="action quiet" @click="remove(hole.id)">Take away</button>
       </header>
       <template v-if="hole.shape.kind === 'screw'">
         <div class="line">
@@ -228,15 +228,6 @@ header {
 h3 {
   font-size: 12.5px;
   font-weight: 600;
-}
-
-.plain {
-  padding: 0;
-  border: 0;
-  border-bottom: 1px dotted var(--ink-soft);
-  background: none;
-  font-size: 12px;
-  cursor: pointer;
 }
 
 .line {

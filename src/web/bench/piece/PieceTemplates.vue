@@ -82,7 +82,7 @@ async function keep(): Promise<void> {
           >
           <span class="name">{{ offer.name }}</span>
         </button>
-        <button v-if="offer.isOwn" type="button" class="plain" @click="shelf.removeTemplate(offer.id)">
+        <button v-if="offer.isOwn" type="button" class="action quiet" @click="shelf.removeTemplate(offer.id)">
           delete
         </button>
       </li>
@@ -159,15 +159,6 @@ ul {
   font-size: 11.5px;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-
-.plain {
-  padding: 0 6px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  font-size: 11px;
-  cursor: pointer;
 }
 
 .problem {

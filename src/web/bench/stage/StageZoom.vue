@@ -76,7 +76,7 @@ function keep(): void {
     />
     <div class="foot">
       <span class="measure">{{ (cardPx / cardId1.widthMm).toFixed(3) }} px/mm</span>
-      <ElButton type="primary" @click="keep">Keep</ElButton>
+      <button type="button" class="action main" @click="keep">Keep</button>
     </div>
   </AppDialog>
 </template>

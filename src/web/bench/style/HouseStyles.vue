@@ -57,7 +57,7 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
 <template>
   <div class="head">
     <h2 class="heading">House styles</h2>
-    <FilePicker class="plain" accept=".json,application/json" @pick="take">From a file…</FilePicker>
+    <FilePicker class="action quiet" accept=".json,application/json" @pick="take">From a file…</FilePicker>
   </div>
   <ul v-if="house.styles.length > 0">
     <li v-for="style in house.styles" :key="style.id" data-test="house-style">
@@ -133,15 +133,6 @@ ul {
 }
 
 .acts button,
-.plain {
-  padding: 0;
-  border: 0;
-  border-bottom: 1px dotted var(--ink-soft);
-  background: none;
-  font-size: 12px;
-  cursor: pointer;
-}
-
 .acts [aria-pressed='true'] {
   color: var(--accent-dark);
   font-weight: 600;

@@ -23,7 +23,7 @@ function setTitle(title: string): void {
 <template>
   <div class="head">
     <h2 class="heading">Logo from</h2>
-    <button v-if="logo" type="button" class="plain" @click="bench.editCode({ logo: null }, 'logo')">
+    <button v-if="logo" type="button" class="action quiet" @click="bench.editCode({ logo: null }, 'logo')">
       Take it out
     </button>
   </div>
@@ -46,15 +46,6 @@ function setTitle(title: string): void {
   display: flex;
   align-items: baseline;
   justify-content: space-between;
-}
-
-.plain {
-  padding: 0;
-  border: 0;
-  border-bottom: 1px dotted var(--ink-soft);
-  background: none;
-  font-size: 12px;
-  cursor: pointer;
 }
 
 .title {

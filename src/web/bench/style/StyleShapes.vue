@@ -133,7 +133,7 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
         label="Round outline"
         :model-value="style.round !== null"
         @update:model-value="setStyle({ round: $event ? usualRound : null }, 'round')"
-        ><button v-if="style.round" type="button" class="plain" @click="fillAnew">
+        ><button v-if="style.round" type="button" class="action quiet" @click="fillAnew">
           fill anew
         </button></SwitchField
       >
@@ -219,8 +219,8 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
             @update:model-value="setFinder(part, { corner: $event as FinderShape['corner'] })"
           />
           <ElSelect
-            append-to="main"
             v-if="finder[part].cornerModules > 0"
+            append-to="main"
             size="small"
             :aria-label="`Which corners of the ${part}`"
             :model-value="finder[part].corners"
@@ -275,15 +275,6 @@ section {
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 8px;
   align-items: center;
-}
-
-.plain {
-  padding: 0;
-  border: 0;
-  border-bottom: 1px dotted var(--ink-soft);
-  background: none;
-  font-size: 12px;
-  cursor: pointer;
 }
 
 .finder {
