@@ -52,6 +52,9 @@ test('jobs are filed, moved, and brought back, one by one and many at once', asy
   await makeJob(page, 'Cleat B', 'Deck');
   await makeJob(page, 'Fairlead');
   await page.goto('/');
+  // What is chosen in a list is shown before anybody opens it.
+  await expect(page.locator('#app').getByText('any state')).toBeVisible();
+  await expect(page.locator('#app').getByText('newest first')).toBeVisible();
 
   await page.getByLabel('Search').fill('cleat');
   await expect(page.getByTestId('job-count')).toContainText('2 of');

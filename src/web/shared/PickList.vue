@@ -13,7 +13,7 @@ const value = defineModel<Value>({ required: true });
   <ElSelect
     :id="fieldId"
     v-model="value"
-    append-to="main"
+    append-to="#over"
     class="pick-list"
     size="small"
     :aria-label="label"

@@ -6,7 +6,7 @@ defineProps<{ term: Term }>();
 </script>
 
 <template>
-  <ElPopover trigger="click" placement="top" :width="250" append-to="main" :persistent="false">
+  <ElPopover trigger="click" placement="top" :width="250" append-to="#over" :persistent="false">
     <template #reference>
       <button type="button" class="term"><slot /></button>
     </template>

@@ -68,7 +68,7 @@ onMounted(async () => {
         <ElSelect
           v-if="field.control === 'choice'"
           :id="`field-${field.key}`"
-          append-to="main"
+          append-to="#over"
           :model-value="values[field.key] ?? field.choices![0]!.value"
           :filterable="field.choices!.length > 12"
           @update:model-value="set(field, $event)"

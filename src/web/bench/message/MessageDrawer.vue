@@ -118,7 +118,7 @@ const findings = computed(() =>
       <div class="head">
         <h2 class="heading">Message</h2>
         <ElSelect
-          append-to="main"
+          append-to="#over"
           class="kind"
           aria-label="Kind of message"
           :model-value="message.kind"

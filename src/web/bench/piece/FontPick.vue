@@ -19,7 +19,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <ElSelect v-model="font" append-to="main" aria-label="Font">
+  <ElSelect v-model="font" append-to="#over" aria-label="Font">
     <template #label
       ><span :style="{ fontFamily: familyOf(chosen.id) }">{{ chosen.name }}</span></template
     >

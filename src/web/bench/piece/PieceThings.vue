@@ -104,7 +104,7 @@ function reorder(step: 1 | -1): void {
     <section class="list">
       <div class="head">
         <h2 class="heading">On the piece</h2>
-        <ElDropdown ref="menu" trigger="click" placement="bottom-end" append-to="main" @command="putNew">
+        <ElDropdown ref="menu" trigger="click" placement="bottom-end" append-to="#over" @command="putNew">
           <button type="button" class="action" @keydown.esc="menu?.handleClose()">
             <Plus :size="14" aria-hidden="true" /> Put on
           </button>

@@ -39,7 +39,7 @@ const needs = computed(() => {
   </div>
   <div class="row second">
     <span class="note">{{ needs }}</span>
-    <ElPopover v-if="canAsk" trigger="click" placement="bottom-end" :width="240" append-to="main">
+    <ElPopover v-if="canAsk" trigger="click" placement="bottom-end" :width="240" append-to="#over">
       <template #reference>
         <button type="button" class="source">{{ sourceNames[finding.source.tag] }}</button>
       </template>

@@ -158,8 +158,8 @@ const heldPlace = computed(() => {
             :key="index"
             :cx="made.code.x + (weak.column + 0.5) * made.moduleMm"
             :cy="made.code.y + (weak.row + 0.5) * made.moduleMm"
-            :r="made.moduleMm"
-            :stroke-width="1.6 / scale.pxPerMm"
+            :r="made.moduleMm * 0.6"
+            :stroke-width="1.2 / scale.pxPerMm"
           />
         </g>
         <template v-if="showsQuiet">

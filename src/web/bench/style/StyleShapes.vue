@@ -120,7 +120,7 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           @update:model-value="setModules({ corner: $event }, 'corner')"
         />
         <ElSelect
-          append-to="main"
+          append-to="#over"
           size="small"
           aria-label="Which corners of a module"
           :model-value="modules.corners"
@@ -220,7 +220,7 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           />
           <ElSelect
             v-if="finder[part].cornerModules > 0"
-            append-to="main"
+            append-to="#over"
             size="small"
             :aria-label="`Which corners of the ${part}`"
             :model-value="finder[part].corners"

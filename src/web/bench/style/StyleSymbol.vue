@@ -76,7 +76,7 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       <div class="line pair">
         <span><TermName term="version">Version</TermName></span>
         <ElSelect
-          append-to="main"
+          append-to="#over"
           aria-label="Version"
           :model-value="code.symbol.version"
           @update:model-value="set('version', $event)"
@@ -93,7 +93,7 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       <div class="line pair">
         <span><TermName term="mask">Mask</TermName></span>
         <ElSelect
-          append-to="main"
+          append-to="#over"
           aria-label="Mask"
           :model-value="code.symbol.mask"
           @update:model-value="set('mask', $event)"
@@ -112,7 +112,7 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       <div class="line pair">
         <span><TermName term="mode">Mode</TermName></span>
         <ElSelect
-          append-to="main"
+          append-to="#over"
           aria-label="Mode"
           :model-value="code.symbol.mode"
           @update:model-value="set('mode', $event)"
