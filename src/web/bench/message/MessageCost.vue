@@ -50,10 +50,11 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
     <p class="ruler measure" data-test="ruler">{{ view.payloadBytes }} bytes, {{ segmentsText }}</p>
     <p class="note" data-test="room">
       <template v-if="ruler.lettersLeft !== null">
-        {{ ruler.lettersLeft }} more letters fit before the symbol grows{{
+        {{ ruler.lettersLeft }} more {{ ruler.lettersLeft === 1 ? 'letter fits' : 'letters fit' }} before the
+        symbol grows{{
           ruler.charactersToDrop === null
             ? '.'
-            : `; ${ruler.charactersToDrop} fewer make it a version smaller.`
+            : `; ${ruler.charactersToDrop} ${ruler.charactersToDrop === 1 ? 'letter less makes' : 'fewer make'} it a version smaller.`
         }}
       </template>
     </p>
