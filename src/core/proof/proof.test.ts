@@ -188,5 +188,16 @@ describe('the rendered file', () => {
     );
     // Of the columns of dots from 4.000 to 6.125, the last has its middle beyond 6.1 marked? 6.0625 < 6.1: it prints.
     expect(area(dotted.inks[0]!)).toBeCloseTo(2.125 * 2, 3);
+    // They lie where the printer has its dots: two pixels wide each, the first at 4 mm.
+    const row = dotted.inks[0]!.slice(80 * dotted.width, 81 * dotted.width);
+    expect([row.indexOf(255), row.lastIndexOf(255)]).toEqual([64, 97]);
+    // The same where the picture begins within a dot.
+    const window = { x: 0.0625, y: 0, width: 20, height: 10 };
+    const shifted = simulateMachine(rasteriseMarks(svg('<path d="M4.04 4H6.1V6H4.04Z"/>'), window, 16), {
+      growthMm: 0,
+      dotMm: 0.125,
+    });
+    const shiftedRow = shifted.inks[0]!.slice(80 * shifted.width, 81 * shifted.width);
+    expect([shiftedRow.indexOf(255), shiftedRow.lastIndexOf(255)]).toEqual([63, 96]);
   });
 });

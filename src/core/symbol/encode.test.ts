@@ -135,7 +135,11 @@ describe('encodeSymbol', () => {
     const { symbol, findings } = encodeSymbol('12a4 b', forced({ mode: 'numeric' }));
     expect(findings[0]).toMatchObject({ kind: 'mode-characters', measured: { value: 3 } });
     expect(sentencesOf(findings)[0]).toContain('a  the space  b');
+    expect(sentencesOf(findings)[0]).not.toContain('more');
     expect(symbol).not.toBeNull();
+    // A long list is cut: eight are named.
+    const [many] = encodeSymbol('abcdefghij', forced({ mode: 'numeric' })).findings;
+    expect(sentencesOf([many!])[0]).toContain('g  h and 2 more.');
   });
 
   it('says what a forced version lacks and offers the version that holds it', () => {
