@@ -1,6 +1,7 @@
 /** No screen or dialog has a fault that axe finds (WCAG 2.2, levels A and AA, and the best practices of its makers). */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from './fixtures';
+import { openJob } from './helpers';
 
 /** What axe finds, one line a fault with the first place where it is. */
 async function faultsOf(page: Page, isDrawerOnly = false): Promise<string[]> {
@@ -23,11 +24,7 @@ async function faultsOf(page: Page, isDrawerOnly = false): Promise<string[]> {
 /** It is scrolled by the arrow keys of its field (ARIA Authoring Practices, combobox), which axe does not see. */
 const isListThatOpens = (target: string): boolean => target.includes('.el-select-dropdown__wrap');
 
-async function openPlate(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name: /Berth 17 plate/ }).click();
-  await expect(page.getByTestId('finished-marks')).toBeVisible();
-}
+const openPlate = (page: Page): Promise<void> => openJob(page, 'Berth 17 plate');
 
 test('the shelf, its dialogs and a new job', async ({ page }) => {
   await page.goto('/');

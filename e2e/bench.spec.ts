@@ -1,6 +1,6 @@
 /** The opening story: from a typed address to an inverted plate file that reads. */
 import { expect, test, type Page } from './fixtures';
-import { chooseKind } from './helpers';
+import { chooseKind, openJob } from './helpers';
 import jsQrModule from 'jsqr';
 import { readFile } from 'node:fs/promises';
 
@@ -25,13 +25,6 @@ test.beforeEach(({ page, baseURL }) => {
 test.afterEach(() => {
   expect(trouble).toEqual([]);
 });
-
-async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name: new RegExp(name) }).click();
-  await expect(page.getByRole('heading', { name })).toBeVisible();
-  await expect(page.getByTestId('finished-marks')).toBeVisible();
-}
 
 /** A job of its own, so that tests do not meet in the demo jobs. */
 async function newPlate(page: Page, name: string): Promise<void> {

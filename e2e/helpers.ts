@@ -1,9 +1,18 @@
 /** What several end-to-end tests do. */
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 
 export async function chooseKind(page: Page, name: string): Promise<void> {
   await page.locator('.kind').click();
   await page.getByRole('option', { name, exact: true }).click();
+}
+
+/** A job on the bench, found however many there are: only the rows in view are made. */
+export async function openJob(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('Search').fill(name);
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await expect(page.getByRole('heading', { name })).toBeVisible();
+  await expect(page.getByTestId('finished-marks').first()).toBeVisible();
 }
 
 /** Tests where nothing is checked by itself ask for it (fixtures.ts). */

@@ -1,11 +1,8 @@
 /** Room on the bench: windows of every size, the drawer's edge, and keys that close what is on top. */
 import { expect, test, type Page } from './fixtures';
+import { openJob } from './helpers';
 
-async function openPlate(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name: /Berth 17 plate/ }).click();
-  await expect(page.getByTestId('finished-marks')).toBeVisible();
-}
+const openPlate = (page: Page): Promise<void> => openJob(page, 'Berth 17 plate');
 const overflow = (page: Page): Promise<number> =>
   page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 
