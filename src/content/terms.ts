@@ -9,8 +9,6 @@ export const terms = {
   mask: 'A mask is one of eight patterns by which light and dark are mixed evenly; all of them read alike.',
   mode: 'The mode is how letters are written: digits and capitals take less room than other signs.',
   eci: 'ECI is a note at the start of the message that says in which character set the rest is written.',
-  quietZone:
-    'The quiet zone is the bare margin, four modules wide, by which readers find where the code ends.',
   X: 'X is the width of one module, so 4 X is as wide as four of them.',
 } as const;
 

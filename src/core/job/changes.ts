@@ -1,6 +1,6 @@
 /** Changes to a job: those of fixes, and codes put on and taken away. */
 import type { Change, Fields } from '../finding';
-import type { FrameSettings, WordsSettings } from '../piece';
+import { withoutFields, type FrameSettings, type WordsSettings } from '../piece';
 import { defaultSymbolSettings } from '../symbol';
 import type { CodeSettings, Job } from './job';
 
@@ -61,8 +61,7 @@ export const withSampleWords = (job: Job): Job => ({
   piece: {
     ...job.piece,
     items: job.piece.items.map((item) =>
-      (item.kind === 'words' || item.kind === 'frame') &&
-      /[^\s|]/u.test(item.text.replace(/\{[^{}]*\}/gu, ''))
+      (item.kind === 'words' || item.kind === 'frame') && /[^\s|]/u.test(withoutFields(item.text))
         ? { ...item, sample: true }
         : item,
     ),

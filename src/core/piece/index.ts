@@ -45,6 +45,7 @@ export {
   type PlacedItem,
   sizedBy,
   type TextFields,
+  withoutFields,
   type WordsSettings,
 } from './items';
 export { type CodeToPlace, coveredBy, type KeptParts, layPiece, type Piece } from './layPiece';

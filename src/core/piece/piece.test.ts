@@ -13,8 +13,6 @@ import {
   type Region,
 } from '../geometry';
 import { encodeSymbol } from '../symbol';
-import { alignedWith, distributed, middleName, snapBox, snapLines } from './arrange';
-import { cardId1, stockSizes } from './stock';
 import { clearanceHoles, holesOf, screwIds, type HoleSettings } from './holes';
 import { contourAround, offsetEdge, outlineOf, roundCorners, type OutlineSettings } from './outline';
 import { centredCode } from './code';
@@ -140,60 +138,6 @@ describe('an offset outline', () => {
     expect(widthMm).toBeCloseTo(50, 1);
     expect(heightMm).toBeCloseTo(90, 1);
     expect(boundsOf([outline])!.x).toBeCloseTo(0, 2);
-  });
-});
-
-describe('stock sizes', () => {
-  const size = (id: string) => stockSizes.find((entry) => entry.id === id)!;
-
-  it('have the paper sizes of ISO 216, each half of the one before', () => {
-    // ISO 216:2007, table 1, main series: A0 841 x 1189, A1 594 x 841, A2 420 x 594, A3 297 x 420, A4 210 x 297, A5 148 x 210, A6 105 x 148, A7 74 x 105, A8 52 x 74.
-    const ids = ['a0', 'a1', 'a2', 'a3', 'a4', 'a5', 'a6', 'a7', 'a8'];
-    expect(ids.map((id) => [size(id).widthMm, size(id).heightMm])).toEqual([
-      [841, 1189],
-      [594, 841],
-      [420, 594],
-      [297, 420],
-      [210, 297],
-      [148, 210],
-      [105, 148],
-      [74, 105],
-      [52, 74],
-    ]);
-    for (const [larger, smaller] of [
-      ['a0', 'a1'],
-      ['a1', 'a2'],
-      ['a2', 'a3'],
-      ['a3', 'a4'],
-      ['a4', 'a5'],
-      ['a5', 'a6'],
-      ['b5', 'b6'],
-      ['b6', 'b7'],
-    ] as const) {
-      // Clause 3: the longer side is halved and rounded down.
-      expect(size(smaller).widthMm).toBe(Math.floor(size(larger).heightMm / 2));
-      expect(size(smaller).heightMm).toBe(size(larger).widthMm);
-    }
-  });
-
-  it('have the bank card of ISO/IEC 7810', () => {
-    // ISO/IEC 7810:2019, ID-1: 85.60 x 53.98 mm, corner radius 3.18 mm.
-    expect(cardId1).toEqual({ widthMm: 85.6, heightMm: 53.98, cornerMm: 3.18 });
-    expect(size('id-1')).toMatchObject({ widthMm: 85.6, heightMm: 53.98, source: { tag: 'std' } });
-  });
-
-  it('say where they come from, and none twice', () => {
-    expect(new Set(stockSizes.map(({ id }) => id)).size).toBe(stockSizes.length);
-    for (const { source } of stockSizes) expect(source.text.length).toBeGreaterThan(5);
-  });
-
-  it('have room for a code that reads from where such a piece is read', () => {
-    for (const { name, widthMm, heightMm, distanceM, group } of stockSizes) {
-      if (group === 'use' || name.startsWith('A')) expect(distanceM).not.toBeNull();
-      // The rule of thumb, 10 : 1, with a quiet zone of 4 modules around the 25 of version 2.
-      const neededMm = ((distanceM ?? 0) * 1000 * 33) / 10 / 25;
-      expect({ name, fits: neededMm <= Math.min(widthMm, heightMm) }).toEqual({ name, fits: true });
-    }
   });
 });
 
@@ -364,60 +308,5 @@ describe('a stand', () => {
       expect(box.x).toBeGreaterThanOrEqual(picture.bounds.x - 1e-6);
       expect(box.y + box.height).toBeLessThanOrEqual(picture.bounds.y + picture.bounds.height + 1e-6);
     }
-  });
-});
-
-describe('lining up', () => {
-  const piece = { widthMm: 60, heightMm: 40 };
-
-  it('snaps a middle to the middle of the piece, and edges to edges within reach', () => {
-    const lines = snapLines(
-      piece,
-      [{ name: 'code', box: { x: 10, y: 10, width: 20, height: 20 } }],
-      [{ axis: 'y', at: 35 }],
-    );
-    const near = snapBox({ x: 24.8, y: 3, width: 10, height: 4 }, lines, 0.5);
-    expect(near.x).toBe(25);
-    expect(near.lines.map(({ name }) => name)).toContain(middleName);
-    expect(snapBox({ x: 30.2, y: 0, width: 5, height: 5 }, lines, 0.5).x).toBe(30);
-    expect(snapBox({ x: 40, y: 30.7, width: 5, height: 4 }, lines, 0.5).y).toBeCloseTo(31, 9);
-    expect(snapBox({ x: 40.9, y: 14, width: 3, height: 3 }, lines, 0.05)).toMatchObject({
-      x: 40.9,
-      lines: [],
-    });
-  });
-
-  it('never moves farther than its reach', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 60, noNaN: true }),
-        fc.double({ min: 0, max: 40, noNaN: true }),
-        fc.double({ min: 0.1, max: 3, noNaN: true }),
-        (x, y, reach) => {
-          const lines = snapLines(piece, [{ name: 'words', box: { x: 12, y: 7, width: 9, height: 3 } }]);
-          const snapped = snapBox({ x, y, width: 8, height: 5 }, lines, reach);
-          expect(Math.abs(snapped.x - x)).toBeLessThanOrEqual(reach);
-          expect(Math.abs(snapped.y - y)).toBeLessThanOrEqual(reach);
-        },
-      ),
-      { seed: 17 },
-    );
-  });
-
-  it('aligns along one axis', () => {
-    const [box, other] = [
-      { x: 3, y: 4, width: 10, height: 6 },
-      { x: 20, y: 10, width: 30, height: 20 },
-    ];
-    expect(alignedWith(box, other, 'right')).toEqual({ axis: 'x', at: 40 });
-    expect(alignedWith(box, other, 'centre')).toEqual({ axis: 'x', at: 30 });
-    expect(alignedWith(box, other, 'bottom')).toEqual({ axis: 'y', at: 24 });
-  });
-
-  it('distributes with the same distance between neighbours, the ends in place', () => {
-    const boxes = [30, 0, 12].map((x, index) => ({ x, y: 0, width: [10, 5, 3][index]!, height: 1 }));
-    // From 0 to 40 with 18 taken, two gaps of 11.
-    expect(distributed(boxes, 'x')).toEqual([30, 0, 16]);
-    expect(distributed(boxes.slice(0, 2), 'x')).toEqual([30, 0]);
   });
 });

@@ -12,6 +12,7 @@ import {
   roundedRectangle,
   type Region,
 } from '../geometry';
+import { newFrame } from '../job';
 import { filledText, frameAround, setWords, type FrameSettings, type WordsShape } from './items';
 
 const words = typesetter();
@@ -140,21 +141,7 @@ describe('fields in words', () => {
 });
 
 describe('frames', () => {
-  const frame: FrameSettings = {
-    id: 'f',
-    kind: 'frame',
-    around: 'code-1',
-    shape: 'panel',
-    colour: null,
-    gapMm: 1,
-    lineMm: 0.8,
-    bandMm: 6,
-    cornerMm: 2,
-    side: 'below',
-    text: 'SCAN ME',
-    sample: false,
-    font: 'plain',
-  };
+  const frame: FrameSettings = { ...newFrame('frame-1'), gapMm: 1 };
   const quiet = { x: 20, y: 30, width: 37, height: 37 };
   beforeAll(() => words.load([{ font: 'plain', text: 'SCAN ME' }]));
 

@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="Value extends string">
+<script setup lang="ts" generic="Value extends string | number">
 /** One of several, from a list that opens. */
 defineProps<{
   /** Id of the field, for a label beside it; otherwise `label` names it. */

@@ -75,11 +75,16 @@ export function measuredText(
   lengthUnit: LengthUnit,
 ): string {
   const text = (moreDecimals: number): string => quantityText(measured, lengthUnit, moreDecimals);
+  const ofNothing = (moreDecimals: number): string =>
+    'value' in measured ? quantityText({ ...measured, value: 0 }, lengthUnit, moreDecimals) : '';
   const isToldApart = (moreDecimals: number): boolean =>
     severity === 'fine' || text(moreDecimals) !== quantityText(required, lengthUnit, moreDecimals);
-  const shown = text([0, 1, 2].find(isToldApart) ?? 3);
+  const moreDecimals = [0, 1, 2].find(isToldApart) ?? 3;
   // A distance below nothing is how far something lies over something else.
-  return shown.startsWith('-') ? `over by ${shown.slice(1)}` : shown;
+  const isOver = 'value' in measured && measured.value < 0 && text(moreDecimals) !== ofNothing(moreDecimals);
+  return isOver
+    ? `over by ${quantityText({ ...measured, value: -measured.value }, lengthUnit, moreDecimals)}`
+    : text(moreDecimals);
 }
 
 /** A required value, without decimals that say nothing. */

@@ -15,6 +15,9 @@ export const unfilledFields = (text: string): string[] =>
 export const emptyFields = (text: string, fields: TextFields): string[] =>
   unfilledFields(text).filter((name) => fields[name.toLowerCase()]?.trim() === '');
 
+/** What stands in a text beside its fields. */
+export const withoutFields = (text: string): string => text.replace(field, '');
+
 /** Known fields are put in; unknown ones stay as they are, so that they can be seen and mended. */
 export function filledText(text: string, fields: TextFields): string {
   return text.replace(field, (whole, name: string) => fields[name.toLowerCase()] ?? whole);

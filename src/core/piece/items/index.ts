@@ -1,5 +1,5 @@
 /** items: words, pictures, frames and border lines; what of them is marked, and where. */
-export { emptyFields, fieldNames, filledText, type TextFields } from './fields';
+export { emptyFields, fieldNames, filledText, type TextFields, withoutFields } from './fields';
 export { frameAround } from './frames';
 export { codeAround, itemName, type ItemSources, layItem, type PlacedItem, sizedBy } from './items';
 export {

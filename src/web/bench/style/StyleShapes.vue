@@ -11,6 +11,7 @@ import {
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
+import PickList from '../../shared/PickList.vue';
 import RangeField from '../../shared/RangeField.vue';
 import { useBench } from '../../stores/bench';
 import { finderPlaces, useFinders } from './useFinders';
@@ -119,15 +120,12 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           :choices="cornerChoices"
           @update:model-value="setModules({ corner: $event }, 'corner')"
         />
-        <ElSelect
-          append-to="#over"
-          size="small"
-          aria-label="Which corners of a module"
+        <PickList
+          label="Which corners of a module"
+          :choices="whichCorners"
           :model-value="modules.corners"
           @update:model-value="setModules({ corners: $event }, 'corners')"
-        >
-          <ElOption v-for="choice in whichCorners" :key="choice.value" v-bind="choice" />
-        </ElSelect>
+        />
       </template>
       <SwitchField
         label="Round outline"
@@ -218,16 +216,13 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
             :choices="cornerChoices.slice(0, 2)"
             @update:model-value="setFinder(part, { corner: $event as FinderShape['corner'] })"
           />
-          <ElSelect
+          <PickList
             v-if="finder[part].cornerModules > 0"
-            append-to="#over"
-            size="small"
-            :aria-label="`Which corners of the ${part}`"
+            :label="`Which corners of the ${part}`"
+            :choices="finderCornerChoices"
             :model-value="finder[part].corners"
             @update:model-value="setFinder(part, { corners: $event })"
-          >
-            <ElOption v-for="choice in finderCornerChoices" :key="choice.value" v-bind="choice" />
-          </ElSelect>
+          />
         </div>
         <RangeField
           label="Corner"

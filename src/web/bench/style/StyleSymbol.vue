@@ -5,6 +5,7 @@ import type { CodeSettings, Job } from '../../../core/job';
 import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
+import PickList from '../../shared/PickList.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import TermName from '../../shared/TermName.vue';
 
@@ -29,6 +30,27 @@ const levelNames: Record<Level, string> = {
   Q: 'for rough handling',
   H: 'most, largest code',
 };
+type Symbol = CodeSettings['symbol'];
+/** What the program takes by itself is said beside its choice. */
+const taken = (value: number | undefined): string => (value === undefined ? '' : ` (${value})`);
+const versionChoices = computed<{ value: Symbol['version']; label: string }[]>(() => [
+  {
+    value: 'smallest',
+    label: `smallest${props.code.symbol.version === 'smallest' ? taken(props.view.made?.version) : ''}`,
+  },
+  ...versions.map((value) => ({ value, label: `${value}` })),
+]);
+const maskChoices = computed<{ value: Symbol['mask']; label: string }[]>(() => [
+  {
+    value: 'least-penalty',
+    label: `least penalty${props.code.symbol.mask === 'least-penalty' ? taken(props.view.made?.mask) : ''}`,
+  },
+  ...masks.map((value) => ({ value, label: `${value}` })),
+]);
+const modeChoices: { value: Symbol['mode']; label: string }[] = [
+  { value: 'shortest', label: 'shortest mix' },
+  ...modes.map((value) => ({ value, label: modeNames[value] })),
+];
 /** Codewords that the logo can change in its worst block, as the readout counts them. */
 const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?? [])));
 </script>
@@ -75,57 +97,37 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
       <h2 class="heading">Symbol</h2>
       <div class="line pair">
         <span><TermName term="version">Version</TermName></span>
-        <ElSelect
-          append-to="#over"
-          aria-label="Version"
+        <PickList
+          label="Version"
+          :choices="versionChoices"
           :model-value="code.symbol.version"
           @update:model-value="set('version', $event)"
-        >
-          <ElOption
-            value="smallest"
-            :label="
-              view.made && code.symbol.version === 'smallest' ? `smallest (${view.made.version})` : 'smallest'
-            "
-          />
-          <ElOption v-for="version in versions" :key="version" :value="version" :label="`${version}`" />
-        </ElSelect>
+        />
       </div>
       <div class="line pair">
         <span><TermName term="mask">Mask</TermName></span>
-        <ElSelect
-          append-to="#over"
-          aria-label="Mask"
+        <PickList
+          label="Mask"
+          :choices="maskChoices"
           :model-value="code.symbol.mask"
           @update:model-value="set('mask', $event)"
-        >
-          <ElOption
-            value="least-penalty"
-            :label="
-              view.made && code.symbol.mask === 'least-penalty'
-                ? `least penalty (${view.made.mask})`
-                : 'least penalty'
-            "
-          />
-          <ElOption v-for="mask in masks" :key="mask" :value="mask" :label="`${mask}`" />
-        </ElSelect>
+        />
       </div>
       <div class="line pair">
         <span><TermName term="mode">Mode</TermName></span>
-        <ElSelect
-          append-to="#over"
-          aria-label="Mode"
+        <PickList
+          label="Mode"
+          :choices="modeChoices"
           :model-value="code.symbol.mode"
           @update:model-value="set('mode', $event)"
-        >
-          <ElOption value="shortest" label="shortest mix" />
-          <ElOption v-for="mode in modes" :key="mode" :value="mode" :label="modeNames[mode]" />
-        </ElSelect>
+        />
       </div>
       <SwitchField
         label="Announce UTF-8 (ECI 26); a few readers stumble over it"
         :model-value="code.symbol.eci"
         @update:model-value="set('eci', $event)"
-      />
+        ><TermName term="eci">What is ECI?</TermName></SwitchField
+      >
     </section>
   </div>
 </template>
