@@ -48,6 +48,21 @@ describe('one click for all that is wrong', () => {
     expect(widths).toHaveLength(1);
   });
 
+  it('takes nothing away that was put on, while a larger piece helps', async () => {
+    // Walked: two words on a plate that its code fills.
+    const items = itemsOf([
+      { kind: 'words', text: 'Words', xMm: 'middle', yMm: 1, capitalMm: 3.3 },
+      { kind: 'words', text: 'SCAN ME', xMm: 'middle', yMm: 1, capitalMm: 3.3 },
+    ]);
+    const full = withPlacement(plate, { widthMm: 29 });
+    const crowded: Job = { ...full, piece: { ...full.piece, items } };
+    const fixes = await mendAll(crowded, library);
+    expect(fixes.length).toBeGreaterThan(0);
+    const mended = applyChanges(crowded, changesOf(fixes));
+    expect(mended.piece.items).toHaveLength(2);
+    expect(worstSeverity(runJob(mended, undefined, library).findings)).toBe('fine');
+  });
+
   it('is not offered where one fix says it, where nothing is wrong, and where something is let pass', async () => {
     expect(await mendAll(plate, library)).toEqual([]);
     expect(await mendAll({ ...plate, making: { ...plate.making, reversed: true } }, library)).toEqual([]);

@@ -17,6 +17,10 @@ const wrongIn = ({ findings, heldBackBy }: JobResult): Finding[] =>
     )
     .sort((a, b) => severityRank[b.severity] - severityRank[a.severity]);
 
+/** What somebody has put on is not taken away while anything else helps. */
+const takesAway = ({ changes }: Fix): boolean =>
+  changes.some((change) => (change.on === 'item' || change.on === 'hole') && change.set === null);
+
 /**
  * Fixes, in order, after which nothing is wrong any more: of the worst finding the first fix, again and again. None when
  * there are fewer than two things wrong, where a fix of its own says the same, and when it does not come out.
@@ -32,7 +36,9 @@ export async function mendAll(job: Job, library: Library): Promise<readonly Fix[
     const left = wrongIn(result);
     if (step === 0) wrong = left.length;
     if (left.length === 0) return wrong < 2 ? [] : needed(job, steps, library);
-    const fix = left.map(({ fixes }) => fixes[0]).find((first) => first !== undefined);
+    const offered = left.map(({ fixes }) => fixes.find((one) => !takesAway(one)) ?? fixes[0]);
+    const fix =
+      offered.find((one) => one !== undefined && !takesAway(one)) ?? offered.find((one) => one !== undefined);
     if (
       fix === undefined ||
       left.some((finding) => finding.fixes.length === 0 && finding.severity === 'stop')
