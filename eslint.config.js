@@ -26,6 +26,8 @@ export default tseslint.config(
     rules: {
       // Indices are checked by the compiler (noUncheckedIndexedAccess); the mark says that the index is known to be there.
       '@typescript-eslint/no-non-null-assertion': 'off',
+      // What stands beside a rest is what is left out of it.
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       eqeqeq: 'error',
       'no-console': 'error',
       'prefer-const': 'error',

@@ -10,5 +10,12 @@ export default defineConfig({
     Components({ dts: false, dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })] }),
   ],
   worker: { format: 'es' },
-  build: { outDir: 'dist/web', emptyOutDir: true, assetsInlineLimit: 0, target: 'es2022' },
+  build: {
+    outDir: 'dist/web',
+    // From which the server knows what a page will need.
+    manifest: true,
+    emptyOutDir: true,
+    assetsInlineLimit: 0,
+    target: 'es2022',
+  },
 });

@@ -10,7 +10,7 @@ import { answerOf, worstSeverity, type Finding, type Severity } from '../src/cor
 import { newJob, withCode, type Job } from '../src/core/job';
 import { newLogo } from '../src/core/logo';
 import { seededRandom } from '../src/core/numbers';
-import { pairs } from '../src/core/plan';
+import { pairs } from '../src/content';
 import {
   isDecided,
   proveUntil,
@@ -83,7 +83,7 @@ function someJob(): Job {
       ...job,
       piece: { ...job.piece, widthMm: side, heightMm: side },
       making: { ...job.making, reversed: often(0.05) },
-      reading: { distanceM },
+      reading: { distanceM, heightM: null },
     },
     code!.id,
     (settings) => ({
@@ -161,7 +161,7 @@ const passed = judged.filter((one) => worse(one) === 'fine' && one.full === 'sto
 const hinted = judged.filter(({ limits, full }) => limits === 'fine' && full === 'stop');
 for (const { job, findings } of hinted)
   console.log(
-    `  fine by the limits, fails: ${job.making.material}, ${JSON.stringify(job.codes[0]!.style.modules)}, ${findings
+    `  fine by the limits, fails: ${job.making.pair.profile}, ${JSON.stringify(job.codes[0]!.style.modules)}, ${findings
       .filter(({ kind }) => ['reading-camera', 'contrast-luma', 'budget'].includes(kind))
       .map(({ kind, measured }) => `${kind} ${'value' in measured ? measured.value.toFixed(2) : ''}`)
       .join(', ')}`,

@@ -23,37 +23,56 @@ export interface PageFigures {
 export async function pageFigures(): Promise<PageFigures | null> {
   if (!existsSync(executablePath)) return null;
   return withServer(5193, true, async (address) => {
-    const browser = await chromium.launch({
-      executablePath,
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-    });
-    try {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-      const shelf = await firstLoad(page, address, '[data-job]');
+    await settled(address);
+    const loads: Load[] = [];
+    for (let load = 0; load < 3; load++)
+      loads.push(await inBrowser((page) => firstLoad(page, address, '[data-job]')));
+    return inBrowser(async (page) => {
+      await page.goto(address);
       await page.getByRole('link', { name: /Berth 17 plate/ }).click();
       await page.waitForURL(/jobs/);
-      const fresh = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-      const bench = await firstLoad(fresh, page.url(), '[data-test="finished-marks"]');
-      await fresh.close();
+      const bench = await inBrowser((fresh) => firstLoad(fresh, page.url(), '[data-test="finished-marks"]'));
       return {
-        interactiveMs: shelf.interactiveMs,
-        firstLoadScriptKb: shelf.scriptKb,
+        interactiveMs: quantile(
+          loads.map(({ interactiveMs }) => interactiveMs),
+          0.5,
+        ),
+        firstLoadScriptKb: Math.min(...loads.map(({ scriptKb }) => scriptKb)),
         benchScriptKb: bench.scriptKb,
         keyToPaintedMs: await keyToPainted(page),
-        verdictMs: await keyToVerdict(page, 'https://ternquay.example/berth/17'),
+        verdictMs: await keyToVerdict(page),
       };
-    } finally {
-      await browser.close();
-    }
+    });
   });
 }
 
+/** A server that was just started measures the demo jobs on both cores; the page is measured after that. */
+async function settled(address: string): Promise<void> {
+  const isMeasured = async (): Promise<boolean> =>
+    !(await (await fetch(`${address}/api/shelf`)).text()).includes('"severity":"unknown"');
+  while (!(await isMeasured())) await new Promise((resolve) => setTimeout(resolve, 200));
+}
+
+/** A page of a browser that has seen nothing yet. */
+async function inBrowser<Value>(work: (page: Page) => Promise<Value>): Promise<Value> {
+  const browser = await chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    return await work(await browser.newPage({ viewport: { width: 1280, height: 800 } }));
+  } finally {
+    await browser.close();
+  }
+}
+
+interface Load {
+  readonly interactiveMs: number;
+  readonly scriptKb: number;
+}
+
 /** From navigation until something is there, and the scripts fetched until then, compressed. */
-async function firstLoad(
-  page: Page,
-  address: string,
-  awaited: string,
-): Promise<{ interactiveMs: number; scriptKb: number }> {
+async function firstLoad(page: Page, address: string, awaited: string): Promise<Load> {
   const bodies: Promise<Buffer>[] = [];
   const note = (response: Response): void => {
     if (/\.m?js$/.test(response.url()) && !response.url().includes('worker')) bodies.push(response.body());
@@ -68,25 +87,34 @@ async function firstLoad(
   return { interactiveMs, scriptKb: sizes.reduce((sum, size) => sum + size, 0) / 1000 };
 }
 
-/** Types a letter into an address and away again, some times over; each key is timed to its verdict. */
-async function keyToVerdict(page: Page, text: string): Promise<number> {
+/** Types letters at the end of a version 3 address; each key is timed in the page to its verdict. */
+async function keyToVerdict(page: Page): Promise<number> {
   const address = page.getByLabel('Address');
-  const reads = page.locator('[data-test="answer-reads"]');
-  const isChecking = reads.filter({ hasText: 'checking' });
-  const isJudged = reads.filter({ hasNotText: 'checking' });
-  await address.fill(text);
-  await isChecking.waitFor();
-  await isJudged.waitFor({ timeout: 120_000 });
-  const samples: number[] = [];
-  for (let key = 0; key < 3; key++) {
-    // Each text is new: verdicts of states that were seen are known.
-    const started = performance.now();
+  // A text that no job of the demo has: what was judged before is known at once.
+  await address.fill('https://ternquay.example/berth/9');
+  await page.waitForTimeout(5000);
+  await page.evaluate(() => {
+    const verdicts: number[] = [];
+    Object.assign(window, { verdicts });
+    const reads = document.querySelector<HTMLElement>('[data-test="answer-reads"]')!;
+    let pressed = 0;
+    let isChecking = false;
+    window.addEventListener('keydown', () => (pressed = performance.now()), true);
+    new MutationObserver(() => {
+      const wasChecking = isChecking;
+      isChecking = reads.innerText.includes('checking');
+      if (wasChecking && !isChecking) verdicts.push(performance.now() - pressed);
+    }).observe(reads, { subtree: true, childList: true, characterData: true });
+  });
+  for (let key = 0; key < 5; key++) {
     await address.press(String(key));
-    await isChecking.waitFor();
-    await isJudged.waitFor({ timeout: 120_000 });
-    samples.push(performance.now() - started);
+    await page.waitForFunction(
+      (count) => (window as unknown as { verdicts: number[] }).verdicts.length > count,
+      key,
+      { timeout: 60_000 },
+    );
   }
-  return quantile(samples, 0.5);
+  return quantile(await page.evaluate(() => (window as unknown as { verdicts: number[] }).verdicts), 0.5);
 }
 
 /** Types an address into a version 10 job; each key is timed to the second frame after the piece changed. */

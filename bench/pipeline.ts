@@ -5,7 +5,7 @@ import { countCorners } from '../src/core/artwork';
 import { type CodeSettings, type Job, newJob, itemsOf } from '../src/core/job';
 import { pathData } from '../src/core/output';
 import { plainPiece } from '../src/core/piece';
-import { findPair } from '../src/core/plan';
+import { findPair } from '../src/content';
 import { farthestMm } from '../src/core/camera';
 import { fullShotCount, prove, startProof, type Reader } from '../src/core/proof';
 import { createLibrary, proofSetup, runJob, emptyLibrary } from '../src/core/run';
@@ -186,7 +186,10 @@ async function largeProofRow(readers: readonly Reader[]): Promise<ProofRow> {
     pieceSizeMm: { width: 220, height: 220 },
   });
   const { moduleMm } = runJob(job).made!.piece.codes[0]!;
-  const far = { ...job, reading: { distanceM: farthestMm(moduleMm, 4) / 1000 } };
+  const far = {
+    ...job,
+    reading: { distanceM: farthestMm(moduleMm, 4) / 1000, heightM: null },
+  };
   const setup = proofSetup(far, runJob(far), 1)!;
   const started = performance.now();
   let shots = 0;

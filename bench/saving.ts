@@ -1,6 +1,6 @@
 /** How long the server takes to save a job, and to answer others while a thousand jobs are given another style. */
 import { newJob, type Job } from '../src/core/job';
-import { findPair } from '../src/core/plan';
+import { findPair } from '../src/content';
 import { plainStyle } from '../src/core/artwork';
 import { savedJobSchema, shelfSchema, type SavedJob } from '../src/wire';
 import { sampleLengths, sampleMessage } from './encoders';

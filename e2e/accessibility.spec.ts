@@ -133,3 +133,39 @@ test('lists and panels that open, dialogs of the shelf, and a phone', async ({ p
   await page.waitForTimeout(300);
   expect(await faultsOf(page)).toEqual([]);
 });
+
+test('dialogs about files, and the one about the size of the screen', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.locator('[data-job]').first()).toBeVisible();
+  await page.getByLabel('Archive to take in').setInputFiles({
+    name: 'not-an-archive.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('no zip'),
+  });
+  const archive = page.getByRole('dialog', { name: 'Take an archive in' });
+  await expect(archive.getByRole('alert')).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await expect(archive).toBeHidden();
+  await page.getByLabel('Archive to take in').setInputFiles({
+    name: 'kept.zip',
+    mimeType: 'application/zip',
+    buffer: await (await page.request.get('/api/archive')).body(),
+  });
+  await expect(archive.getByRole('heading', { name: /Here already/ })).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Picture of a code').setInputFiles({
+    name: 'blank.png',
+    mimeType: 'image/png',
+    buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 40, height: 40 } }),
+  });
+  await expect(page.getByRole('dialog', { name: 'Read from a picture' }).getByRole('alert')).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await openPlate(page);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'True size' }).click();
+  await expect(page.getByRole('dialog', { name: 'How large is your screen?' })).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+});

@@ -1,6 +1,6 @@
 /** The opening story: from a typed address to an inverted plate file that reads. */
 import { expect, test, type Page } from './fixtures';
-import { chooseKind, openJob } from './helpers';
+import { chooseKind, openJob, pickPair } from './helpers';
 import jsQrModule from 'jsqr';
 import { readFile } from 'node:fs/promises';
 
@@ -34,7 +34,7 @@ async function newPlate(page: Page, name: string): Promise<void> {
   await page.getByLabel('Name').fill(name);
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await page.getByRole('radio', { name: /Black anodised aluminium/ }).click();
+  await pickPair(page, 'Black anodised aluminium');
   await page.getByLabel('Width', { exact: true }).fill('60');
   await page.getByLabel('Height', { exact: true }).fill('40');
   await expect(page.getByTestId('save-state')).toHaveText('saved');

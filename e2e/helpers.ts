@@ -32,3 +32,13 @@ export async function putOn(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Put on' }).click();
   await page.getByRole('menuitem', { name, exact: true }).click();
 }
+
+/** A material with a machine that marks it, found by its name as a person would. */
+export async function pickPair(page: Page, material: string, machine = 'laser'): Promise<void> {
+  await page.getByLabel('Search materials and machines').fill(material);
+  await pairChoice(page, material, machine).click();
+  await page.getByLabel('Search materials and machines').fill('');
+}
+
+export const pairChoice = (page: Page, material: string, machine = 'laser') =>
+  page.getByRole('radio', { name: new RegExp(`^${material}\\s*${machine} ·`) });

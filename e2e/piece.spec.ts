@@ -1,7 +1,7 @@
 /** The piece on the bench: built from nothing, edited on the stage, taken from files and templates. */
 import { expect, test, type Page } from './fixtures';
 import { readFile } from 'node:fs/promises';
-import { checkReading, choose, chooseKind, putOn } from './helpers';
+import { checkReading, choose, chooseKind, pairChoice, pickPair, putOn } from './helpers';
 
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 const finding = (page: Page, code: string) => page.getByTestId(`finding-${code}`);
@@ -10,14 +10,14 @@ const page_ = (page: Page, name: string) =>
 const things = (page: Page) => page.getByRole('listbox', { name: 'On the piece' });
 
 /** A new job with its message, on the piece station. */
-async function newPiece(page: Page, name: string, material: RegExp): Promise<void> {
+async function newPiece(page: Page, name: string, material: string, machine = 'laser'): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: /New job/ }).click();
   await page.getByLabel('Address').fill('https://ternquay.example/slipway');
   await page.getByLabel('Name').fill(name);
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await page.getByRole('radio', { name: material }).click();
+  await pickPair(page, material, machine);
   await saved(page);
 }
 
@@ -46,7 +46,7 @@ test('builds the standing Wi-Fi sign from nothing, and its files are sign and ba
   await fill(page, 'Password', 'spring tide 9');
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await page.getByRole('radio', { name: /Clear acrylic/ }).click();
+  await pickPair(page, 'Clear acrylic, dark ground');
   await fill(page, 'Width', '110');
   await fill(page, 'Height', '160');
   await fill(page, 'Code width', '58');
@@ -120,7 +120,7 @@ test('builds the standing Wi-Fi sign from nothing, and its files are sign and ba
 test('stops words that are dragged into the quiet zone, names them, and moves them out in one click', async ({
   page,
 }) => {
-  await newPiece(page, 'Slipway board', /Birch plywood/);
+  await newPiece(page, 'Slipway board', 'Birch plywood');
   await fill(page, 'Width', '90');
   await fill(page, 'Height', '80');
   await fill(page, 'Code width', '37');
@@ -153,7 +153,7 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
 });
 
 test('works the stage by keyboard and by handles, and the numbers say the same', async ({ page }) => {
-  await newPiece(page, 'Handled board', /Birch plywood/);
+  await newPiece(page, 'Handled board', 'Birch plywood');
   await fill(page, 'Width', '120');
   await fill(page, 'Height', '90');
   await page_(page, 'On it').click();
@@ -205,7 +205,7 @@ test('works the stage by keyboard and by handles, and the numbers say the same',
 });
 
 test('shows the piece as large as it is, once a bank card was held against the screen', async ({ page }) => {
-  await newPiece(page, 'True board', /Birch plywood/);
+  await newPiece(page, 'True board', 'Birch plywood');
   await fill(page, 'Width', '50');
   await fill(page, 'Height', '50');
   await page.getByRole('button', { name: 'True size' }).click();
@@ -228,7 +228,7 @@ test('shows the piece as large as it is, once a bank card was held against the s
 });
 
 test('takes an outline from a DXF file, and says what is wrong with another', async ({ page }) => {
-  await newPiece(page, 'Drawn plate', /Birch plywood/);
+  await newPiece(page, 'Drawn plate', 'Birch plywood');
   await page_(page, 'Outline').click();
   // A 70 by 50 plate with a hole of 6 mm, in inches (DXF $INSUNITS 1).
   const inch = (mm: number): string => (mm / 25.4).toFixed(6);
@@ -275,7 +275,7 @@ test('takes an outline from a DXF file, and says what is wrong with another', as
 });
 
 test('begins with a template, keeps one of its own, and remembers a stock size', async ({ page }) => {
-  await newPiece(page, 'Templated', /Birch plywood/);
+  await newPiece(page, 'Templated', 'Birch plywood');
   await page_(page, 'Templates').click();
   await expect(page.getByRole('list', { name: 'Templates' }).getByRole('listitem')).toHaveCount(12);
   await page.getByRole('button', { name: 'Berth plate' }).click();
@@ -300,16 +300,16 @@ test('begins with a template, keeps one of its own, and remembers a stock size',
   await page.getByLabel('Name of the template').fill('Our berth plate');
   await page.getByRole('button', { name: 'Keep as template' }).click();
   await expect(page.getByText('“Our berth plate” is kept.')).toBeVisible();
-  await newPiece(page, 'From our own', /White vinyl/);
+  await newPiece(page, 'From our own', 'White vinyl', 'ink-jet');
   await page_(page, 'Templates').click();
   await page.getByRole('button', { name: 'Our berth plate' }).click();
   await page_(page, 'Basics').click();
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('101.5');
-  await expect(page.getByRole('radio', { name: /Black anodised aluminium/ })).toBeChecked();
+  await expect(pairChoice(page, 'Black anodised aluminium')).toBeChecked();
 });
 
 test('has two codes on one piece, each with its own message and limits', async ({ page }) => {
-  await newPiece(page, 'Crane plate', /Black anodised aluminium/);
+  await newPiece(page, 'Crane plate', 'Black anodised aluminium');
   await fill(page, 'Width', '150');
   await fill(page, 'Height', '60');
   await fill(page, 'Code width', '29');

@@ -26,6 +26,7 @@ test('a job is found among thousands without lag, and only the rows in view are 
     kind: 'web',
     message: `https://ternquay.example/serial/${index}`,
     material: 'White vinyl',
+    profile: 'white-vinyl.ink-jet-600dpi',
     widthMm: 40,
     heightMm: 40,
     severity: 'fine',

@@ -1,5 +1,5 @@
 /** Shapes, colours and logos: hostile and huge files, what they cost, variants, house styles, and files that read. */
-import { choose } from './helpers';
+import { choose, pickPair } from './helpers';
 import { expect, test, type Page } from './fixtures';
 import { encode } from 'fast-png';
 import { readFile } from 'node:fs/promises';
@@ -159,7 +159,7 @@ test('colours are not offered where they would do nothing', async ({ page }) => 
   await expect(page.getByRole('radiogroup', { name: 'Paint of the modules' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await page.getByRole('radio', { name: /Birch plywood/ }).click();
+  await pickPair(page, 'Birch plywood');
   await page.keyboard.press('Escape');
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'Colours', exact: true }).click();

@@ -191,7 +191,7 @@ async function seenBy(tree, { path, start, end, becomes }) {
     const room = relative('src/core', dirname(path)).split('/')[0];
     return (
       (await firstFailure(tree, [`src/core/${room}/`])) ??
-      (await firstFailure(tree, ['src/content/readout'])) ??
+      (await firstFailure(tree, ['src/content/readout', 'src/content/traces'])) ??
       (await firstFailure(tree, [...asked, '--findRelatedTests', path]))
     );
   } finally {

@@ -112,6 +112,12 @@ const piecePage = async (name) => {
     .getByRole('button', { name, exact: true })
     .click();
 };
+await open('Varnish tin label');
+await piecePage('In use');
+await picture('piece-use');
+await page.goto(`${base}/materials/black-anodised-aluminium.co2-laser`);
+await page.getByRole('heading', { name: 'Black anodised aluminium' }).waitFor();
+await picture('materials');
 await open('Oar rack tag');
 await piecePage('Outline');
 await picture('piece-outline');

@@ -5,8 +5,8 @@ import { presets, type Preset } from '../core/artwork';
 import { parseStyleDocument } from '../wire';
 import { plainLook, type Look, problemsOf } from '../core/job';
 import { emptyMessage, kindIds, messageSchema, type Message } from '../core/message';
-import { pairs, type Pair } from '../core/plan';
-import { presetFitness } from '../content';
+import { type Pair, machineKinds, sourceOf } from '../core/plan';
+import { pairs, presetFitness } from '../content';
 import { UsageError, type Values } from './command';
 import { readJson } from './input';
 import { readUpload } from './uploads';
@@ -74,31 +74,22 @@ export function chosenPair(values: Values): Pair | undefined {
   throw new UsageError(`there is no such pair. Known pairs:\n${known.join('\n')}`);
 }
 
-export function describePair({
-  material,
-  machine,
-  process,
-  markColour,
-  markTone,
-  smallestModuleMm,
-}: Pair): object {
-  const { elementMm, elementFactor, floorMm, growthMm, source } = process;
+export function describePair(pair: Pair): object {
+  const { profile, material, machine, process, markColour, markTone } = pair;
   return {
+    profile,
     material: material.id,
     machine: machine.id,
     materialName: material.name,
     machineName: machine.name,
-    operation: machine.operation,
+    operation: machineKinds[machine.kind].operation,
     markTone,
     baseColour: material.baseColour,
     markColour,
-    coloursFrom: material.source,
     dotMm: machine.dotMm,
-    elementMm,
-    elementFactor,
-    floorMm,
-    smallestModuleMm,
-    growthMm,
-    valuesFrom: source,
+    ...process,
+    smallestModuleMm: pair.smallestModuleMm,
+    coloursFrom: sourceOf(pair, 'markColour'),
+    valuesFrom: sourceOf(pair, 'elementMm'),
   };
 }

@@ -1,4 +1,6 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
+import { pairs } from '../content';
+import { somePairs } from '../testing/board';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -128,8 +130,12 @@ describe('binarus job', () => {
 
   it('takes every pair that binarus materials lists, and refuses others', async () => {
     const { output } = await binarus('materials');
-    expect(output).toHaveLength(6);
-    for (const { material, machine, valuesFrom } of output) {
+    expect(output.map(({ profile }: { profile: string }) => profile)).toEqual(
+      pairs.map(({ profile }) => profile),
+    );
+    const isAmongSome = ({ profile }: { profile: string }): boolean =>
+      somePairs.some((pair) => pair.profile === profile);
+    for (const { material, machine, valuesFrom } of output.filter(isAmongSome)) {
       expect(valuesFrom.tag).toBe('cp');
       const { path } = await jobFile('--text', 'Berth 17', '--material', material, '--machine', machine);
       expect((await binarus('limits', path)).stops).toBe(false);
@@ -298,5 +304,31 @@ describe('help', () => {
 
   it('knows no commands that are only inherited', () => {
     for (const name of ['constructor', 'toString', '__proto__']) expect(commands.get(name)).toBeUndefined();
+  });
+});
+
+describe('binarus fit and binarus machines', () => {
+  it('print which widths satisfy which limit, and the best of them', async () => {
+    const { path } = await jobFile('--text', 'Berth 17', '--material', 'birch-plywood', '--piece', '60x40');
+    const { output, stops } = await binarus('fit', path);
+    const [code] = output;
+    expect(stops).toBe(false);
+    expect(code).toMatchObject({ code: 'code-1', between: ['module-size', 'quiet-zone'] });
+    // Version 1 has 21 modules, of at least 0.75 mm; with 29 of them and the quiet zone it fills 40 mm.
+    expect(code.band).toEqual({ fromMm: expect.closeTo(15.75, 6), toMm: expect.closeTo((40 * 21) / 29, 4) });
+    expect(code.bestMm).toBeCloseTo(Math.sqrt(15.75 * ((40 * 21) / 29)), 1);
+    expect(code.ranges[0]).toMatchObject({ kind: 'module-size', label: 'module ≥ 0.75 mm', toMm: null });
+    // On 12 mm no width satisfies both.
+    const small = await jobFile('--text', 'Berth 17', '--material', 'birch-plywood', '--piece', '12x12');
+    expect(await binarus('fit', small.path)).toMatchObject({
+      stops: true,
+      output: [{ bestMm: null, band: null }],
+    });
+  });
+
+  it('list every machine with what it does', async () => {
+    const { output } = await binarus('machines');
+    expect(output).toHaveLength(12);
+    for (const { id, onFamilies } of output) expect([id, onFamilies.length > 0]).toEqual([id, true]);
   });
 });

@@ -135,6 +135,29 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     },
   ],
   [
+    'fit',
+    {
+      synopsis: 'fit JOB.json [--files DIR]',
+      about:
+        'Prints which widths of each code satisfy which limit, those that satisfy all, and the best of them.',
+      example: 'binarus fit plate.json',
+      help: { files: 'where logos and pictures lie; beside the job without it' },
+      options: { files: text },
+      load: async () => (await import('./commands/make')).printFit,
+    },
+  ],
+  [
+    'machines',
+    {
+      synopsis: 'machines',
+      about: 'Lists every machine with what it does on which materials.',
+      example: 'binarus machines',
+      help: {},
+      options: {},
+      load: async () => (await import('./commands/lists')).listMachines,
+    },
+  ],
+  [
     'make',
     {
       synopsis: 'make JOB.json --out DIR [--formats svg] [--files DIR] [--unproved]',

@@ -10,7 +10,8 @@ import {
 
 type Codes = readonly { readonly id: string }[];
 
-const wording = (codes: Codes): ((sentence: Sentence) => string) => {
+/** Words for sentences, with lengths in millimetres. */
+export const wording = (codes: Codes): ((sentence: Sentence) => string) => {
   const words = { amount: metricAmount, code: codeNamer(codes) };
   return (sentence) => wordsOf(sentence, words);
 };

@@ -1,4 +1,6 @@
 /** content: what ships as data: templates, and how readily readers take the shipped styles. */
+export { type MachineRow, machineRows } from './machines';
+export { alsoCalled, findPair, pairs } from './pairs';
 export { measuredPresets, presetFitness } from './presetFitness';
 export { regatta } from './regatta';
 export { type Template, templates } from './templates';

@@ -11,7 +11,7 @@ import {
   type PieceSettings,
   type WordsSettings,
 } from '../core/piece';
-import { findPair } from '../core/plan';
+import { findPair } from './pairs';
 
 export interface Template {
   readonly id: string;
@@ -74,6 +74,9 @@ const screws = (screw: 'M3' | 'M4', edgeMm: number, pattern: HoleSettings['patte
   keepOutMm: 2,
 });
 
+/** A varnish tin. */
+const tin = { around: 'width', diameterMm: 85, otherDiameterMm: 85 } as const;
+
 const plans: readonly Plan[] = [
   {
     id: 'plate',
@@ -116,11 +119,16 @@ const plans: readonly Plan[] = [
     material: 'direct-thermal-paper',
     machine: 'label-printer-203dpi',
     size: [57, 32],
-    code: [18.125, 3.5, 'middle'],
-    piece: { outline: { kind: 'rectangle', corners: roundCorners(2) }, serial: 'L-0417', safeMm: 1 },
+    code: [14.5, 4.5, 'middle'],
+    piece: {
+      outline: { kind: 'rectangle', corners: roundCorners(2) },
+      serial: 'L-0417',
+      safeMm: 1,
+      bend: tin,
+    },
     items: [
-      words('Spar varnish\nNo. 4', { xMm: 26, yMm: 6, fit: 'width', widthMm: 28, align: 'left' }),
-      words('Batch {serial}', { xMm: 26, yMm: 22, capitalMm: 2.4, font: 'monospaced' }),
+      words('Spar varnish\nNo. 4', { xMm: 25, yMm: 6, fit: 'width', widthMm: 28, align: 'left' }),
+      words('Batch {serial}', { xMm: 25, yMm: 22, capitalMm: 2.4, font: 'monospaced' }),
     ],
     distanceM: 0.16,
   },
@@ -215,7 +223,7 @@ const plans: readonly Plan[] = [
     about: 'A3, read from across the slip',
     message: regatta,
     material: 'white-vinyl',
-    machine: 'ink-jet-600dpi',
+    machine: 'wide-ink-jet',
     size: [297, 420],
     code: [190, 'middle', 140],
     piece: { safeMm: 8, shadow: { rightMm: 1.2, downMm: 1.6, blurMm: 1.4, opacity: 0.35 } },
@@ -357,7 +365,7 @@ function jobOf(plan: Plan): Job {
     codes,
     piece: { ...job.piece, ...plan.piece, items: itemsOf(plan.items ?? []) },
     making: { ...job.making, mirrored: plan.mirrored ?? false },
-    reading: { distanceM: plan.distanceM },
+    reading: { distanceM: plan.distanceM, heightM: null },
   };
 }
 

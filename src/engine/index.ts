@@ -26,8 +26,8 @@ export const loadFontUrls = async (): Promise<Readonly<Record<FontFile, string>>
   (await import('./fontUrls')).fontUrls;
 
 /** What the bench asks at every key, apart from what it asks now and then: nothing slow stands before a key. */
-type Live = Pick<Press, 'load' | 'press'>;
-type Desk = Omit<Press, 'press'>;
+type Live = Pick<Press, 'load' | 'press' | 'pressAtHand'>;
+type Desk = Omit<Press, 'press' | 'pressAtHand'>;
 
 export interface Engine {
   readonly live: Answers<Live>;
@@ -79,7 +79,11 @@ const proverLimits: Limits<Prover> = {
 /** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */
 export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
   otherProver: hosted<Prover>(startProver, proverLimits),
-  live: hosted<Live>(() => started(takeEarly() ?? newPress()), { load: liveLoadingMs, press: drawingMs }),
+  live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
+    load: liveLoadingMs,
+    press: drawingMs,
+    pressAtHand: drawingMs,
+  }),
   desk: hosted<Desk>(startDesk, {
     load: loadingMs,
     picture: loadingMs,

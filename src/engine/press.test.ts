@@ -3,8 +3,9 @@ import { logoAssets } from '../node/logoAssets';
 import { packageFile } from '../node/packageFiles';
 import { plainStyle, presets, type Paint } from '../core/artwork';
 import { findingKey } from '../core/finding';
-import { applyChanges, newJob, withCodeAdded, type Job } from '../core/job';
-import { findPair } from '../core/plan';
+import { applyChanges, itemsOf, newJob, withCodeAdded, type Job } from '../core/job';
+import { newLogo } from '../core/logo';
+import { findPair } from '../content';
 import { createLibrary, runJob } from '../core/run';
 import { withFirst, withPlacement } from '../testing/findings';
 import { createPress } from './press';
@@ -98,6 +99,28 @@ describe('the view', () => {
     press.press(b, b.codes[1]!.id);
     const after = press.press(a, a.codes[0]!.id);
     expect(JSON.stringify(after)).toBe(JSON.stringify(newPress().press(a, a.codes[0]!.id)));
+  });
+});
+
+describe('what a job refers to', () => {
+  it('is loaded before it is drawn, and asked for anew only when something else is needed', async () => {
+    const press = newPress();
+    const worded = (text: string): Job => ({
+      ...plate(),
+      piece: { ...plate().piece, items: itemsOf([{ kind: 'words', text }]) },
+    });
+    const latin = worded('Berth 17');
+    expect(press.pressAtHand(plate(), 'code-1')).not.toBeNull();
+    expect(press.pressAtHand(latin, 'code-1')).toBeNull();
+    await press.load(latin);
+    expect(press.pressAtHand(latin, 'code-1')).toEqual(press.press(latin, 'code-1'));
+    expect(press.pressAtHand(worded('Berth 18'), 'code-1')).not.toBeNull();
+    // The shipped Latin fonts have no Greek.
+    expect(press.pressAtHand(worded('Θ 18'), 'code-1')).toBeNull();
+    const marked = withFirst(plate(), { logo: newLogo({ kind: 'icon', icon: 'anchor' }) });
+    expect(press.pressAtHand(marked, 'code-1')).toBeNull();
+    await press.load(marked);
+    expect(press.pressAtHand(marked, 'code-1')!.made!.logo).not.toBeNull();
   });
 });
 

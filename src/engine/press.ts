@@ -40,6 +40,8 @@ export interface Press {
    * it refers to has been loaded.
    */
   press(job: Job, codeId: string, showsMarks?: boolean): PressView;
+  /** The same in one question; null while something that the job refers to has to be loaded first. */
+  pressAtHand(job: Job, codeId: string, showsMarks?: boolean): PressView | null;
   /** Fixes of the findings of a job, by `findingKey`, each tried on the whole job. */
   fixes(job: Job): Promise<TriedFixes>;
   /** Fixes, in order, after which nothing is wrong with a job; none when one says it or when it does not come out. */
@@ -79,13 +81,15 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     await library.load(job);
     return runJob(job, undefined, library, false);
   };
+  const press: Press['press'] = (job, codeId, showsMarks = false) => {
+    const result = runJob(job, last, library, false);
+    last = keptOf(result);
+    return pressView(result, codeId, showsMarks);
+  };
   return {
     load: (job) => library.load(job),
-    press: (job, codeId, showsMarks = false) => {
-      const result = runJob(job, last, library, false);
-      last = keptOf(result);
-      return pressView(result, codeId, showsMarks);
-    },
+    press,
+    pressAtHand: (job, codeId, showsMarks) => (library.isAtHand(job) ? press(job, codeId, showsMarks) : null),
     fixes: async (job) => {
       const { findings } = withTriedFixes(await run(job), library);
       return Object.fromEntries(

@@ -1,5 +1,5 @@
 /** What the page draws: a job that was run, as plain data and ready path strings. */
-import type { FitRange } from '../core/check';
+import { type BestWidth, bestWidth, type CommonBand, commonBand, type FitRange } from '../core/check';
 import type { Finding, Severity } from '../core/finding';
 import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
@@ -13,10 +13,13 @@ import {
   isLine,
   nominalParts,
   weakestModules,
+  workOf,
   type Ink,
   type Operation,
   type Pair,
   type Plan,
+  type Work,
+  isSeenThrough,
 } from '../core/plan';
 import type { CodeRun, JobResult, Made, MadeCode } from '../core/run';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
@@ -26,6 +29,7 @@ export interface OperationView {
   readonly label: string;
   readonly path: string;
   readonly isLine: boolean;
+  readonly work: Work;
 }
 
 /** A part of the finished piece: outlines with their ink as printed on the material. */
@@ -92,11 +96,17 @@ export interface MadeView {
   readonly compensationMm: number;
   /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
+  readonly markSeconds: Plan['markSeconds'];
+  /** The file is left for right. */
+  readonly isMirrored: boolean;
   readonly outlineCount: number;
   readonly nodeCount: number;
   /** Nodes of the same symbol in plain squares: the fewest that its outline can have. */
   readonly plainNodeCount: number;
   readonly fitRanges: readonly FitRange[];
+  /** The widths that satisfy all of them, and the best; null when there are none. */
+  readonly band: CommonBand | null;
+  readonly best: BestWidth;
   readonly logo: LogoView | null;
   /** The weakest modules first; empty where no colours are printed. */
   readonly weakest: readonly WeakModule[];
@@ -196,31 +206,38 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     turn: placed.turn,
     stand: standView(result, piece),
     finished: finishedParts(result, made),
-    operations: showsMarks ? plan.sheet().operations.map(operationView) : [],
+    operations: showsMarks
+      ? plan.sheet().operations.map((operation) => operationView(operation, result.pair))
+      : [],
     marks: plan.marks,
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
+    markSeconds: plan.markSeconds,
+    isMirrored: plan.mirrored,
     outlineCount: artwork.dark.length,
     nodeCount: nodesOf(artwork.dark),
     plainNodeCount: countCorners(symbol),
     fitRanges: atHand.fitRanges(),
+    band: commonBand(atHand.fitRanges()),
+    best: bestWidth(atHand.fitRanges()),
     logo: logoView(atHand),
     weakest: weakModules(result, plan, atHand),
   };
 }
 
-function operationView(operation: Operation): OperationView {
+function operationView(operation: Operation, pair: Pair): OperationView {
   return {
     kind: operation.kind,
     label: operation.label,
     path: pathData(isLine(operation) ? operation.lines : operation.area),
     isLine: isLine(operation),
+    work: workOf(operation, pair),
   };
 }
 
 function finishedParts({ pair, codes }: JobResult, made: Made): FinishedPart[] {
   const { piece, plan } = made;
-  const mirrored = plan.mirrored && !pair.material.transparent;
+  const mirrored = plan.comesOutMirrored && !isSeenThrough(pair);
   return nominalParts(
     piece,
     pair,

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';
 import { newJob, type Job } from '../core/job';
-import { findPair } from '../core/plan';
+import { findPair } from '../content';
 import { createLibrary } from '../core/run';
 import { withFirst } from '../testing/findings';
 import { createProver } from './prover';

@@ -3,7 +3,7 @@ import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';
 import { plainStyle, squareModules } from '../core/artwork';
 import { applyChanges, newJob, type Job } from '../core/job';
-import { findPair } from '../core/plan';
+import { findPair } from '../content';
 import { createLibrary, runJob } from '../core/run';
 import { inWords, withFirst, withPlacement } from '../testing/findings';
 import { createProver } from './prover';
@@ -40,7 +40,7 @@ describe('a quick proof', () => {
   }, 30_000);
 
   it('says the same with one prover as with two', async () => {
-    const far = { ...sticker, reading: { distanceM: 0.6 } };
+    const far = { ...sticker, reading: { distanceM: 0.6, heightM: null } };
     const [one, two] = [
       await startQuickProof([newProver()], far, () => {}).verdict,
       await startQuickProof([newProver(), newProver()], far, () => {}).verdict,
@@ -88,7 +88,10 @@ describe('a quick proof', () => {
   }, 60_000);
 
   it('leaves it to the limits where they say as much', async () => {
-    const small = { ...withPlacement(sticker, { widthMm: 30 }), reading: { distanceM: 1.2 } };
+    const small = {
+      ...withPlacement(sticker, { widthMm: 30 }),
+      reading: { distanceM: 1.2, heightM: null },
+    };
     const proof = startQuickProof([newProver()], small, () => {});
     expect(await proof.verdict).toMatchObject({ severity: 'stop', fixes: [] });
     expect(await proof.explain()).toMatchObject({ severity: 'stop', fixes: [] });

@@ -22,6 +22,8 @@ import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
 import { pieceShelfRoutes } from './pieceShelf';
 import { Unreadable } from './documents';
+import { hintsOf } from './hints';
+import { profileRoutes } from './profiles';
 import { checked, Problem } from './problem';
 import { TooLong } from './workshop';
 import type { Data } from './data';
@@ -45,6 +47,7 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
     express.json({ limit: '1mb' }),
     pieceShelfRoutes(data.pieceShelf),
   );
+  app.use('/api/profiles', writesAreJson, express.json({ limit: '1mb' }), profileRoutes(data.profiles));
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
   app.use(
@@ -218,7 +221,10 @@ function servePage(app: Express, webFolder: string): void {
     express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
   );
   app.use(express.static(webFolder, { index: false }));
-  app.get('/{*any}', (_request, response: Response) => {
+  const hints = hintsOf(webFolder);
+  app.get('/{*any}', (request, response: Response) => {
+    const links = hints(request.path);
+    if (links !== '') response.set('Link', links);
     response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
   });
 }

@@ -6,6 +6,7 @@ import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobStore, type JobStore } from './jobs';
 import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
+import { profileStore, type ProfileStore } from './profiles';
 import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
@@ -13,6 +14,7 @@ export interface Data {
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
   readonly pieceShelf: PieceShelfStore;
+  readonly profiles: ProfileStore;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -31,6 +33,7 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     files,
     houseStyles: houseStyleStore(db, files),
     pieceShelf: pieceShelfStore(db, files),
+    profiles: profileStore(db),
   };
   return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

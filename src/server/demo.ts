@@ -5,7 +5,7 @@ import { plainStyle, presets, type Paint, type Style, type StylePaint } from '..
 import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraft } from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
-import { findPair } from '../core/plan';
+import { findPair } from '../content';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
@@ -92,8 +92,10 @@ const demo: readonly DemoJob[] = [
     message: { kind: 'web', address: 'https://ternquay.example/varnish/spar-no-4' },
     material: 'direct-thermal-paper',
     machine: 'label-printer-203dpi',
+    codeWidthMm: 14.5,
     pieceSizeMm: { width: 50, height: 30 },
     cornerRadiusMm: 2,
+    piece: { bend: { around: 'width', diameterMm: 85, otherDiameterMm: 85 } },
     distanceM: 0.2,
   },
   {
@@ -195,7 +197,7 @@ const demo: readonly DemoJob[] = [
     collection: 'Rowing club',
     message: regatta,
     material: 'white-vinyl',
-    machine: 'ink-jet-600dpi',
+    machine: 'wide-ink-jet',
     codeWidthMm: 250,
     pieceSizeMm: { width: 297, height: 420 },
     cornerRadiusMm: 0,
@@ -263,7 +265,7 @@ export function demoJobs(): Job[] {
         items: itemsOf(entry.things ?? []),
       },
       making: { ...job.making, mirrored: entry.mirrored ?? false },
-      reading: { distanceM },
+      reading: { distanceM, heightM: null },
     };
   });
 }

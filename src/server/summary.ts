@@ -1,7 +1,6 @@
 /** What the shelf keeps of a job's newest revision, so that a list of thousands needs no document. */
 import { shownTitle, type Job } from '../core/job';
 import { describeMessage, shownPayload } from '../core/message';
-import { findPair } from '../core/plan';
 import type { JobSummary } from '../wire';
 
 export type SummaryFields = Pick<
@@ -12,6 +11,7 @@ export type SummaryFields = Pick<
   | 'kind'
   | 'message'
   | 'material'
+  | 'profile'
   | 'widthMm'
   | 'heightMm'
   | 'severity'
@@ -40,7 +40,8 @@ export function summaryOf(job: Job): StoredSummary {
     note: job.note,
     kind: said.kind,
     message: message.slice(0, keptCharacters),
-    material: findPair(job.making.material, job.making.machine)?.material.name ?? job.making.material,
+    material: job.making.pair.material.name,
+    profile: job.making.pair.profile,
     widthMm: job.piece.widthMm,
     heightMm: job.piece.heightMm,
     severity: 'unknown',
@@ -59,6 +60,7 @@ export function summaryOfUnreadable(text: string): StoredSummary {
     kind: '',
     message: 'Its document cannot be read; its raw text is kept.',
     material: '',
+    profile: '',
     widthMm: 0,
     heightMm: 0,
     severity: 'stop',

@@ -1,8 +1,9 @@
 /** A plywood board with a code in its middle, for tests of what lies on a piece. */
+import { type Pair, valuesOf } from '../core/plan';
 import { logoAssets } from '../node/logoAssets';
 import { itemsOf, newJob, type ItemDraft, type Job } from '../core/job';
 import type { CodePlacement, HoleSettings, PieceSettings } from '../core/piece';
-import { findPair } from '../core/plan';
+import { findPair, pairs } from '../content';
 import { createLibrary, runJob, type JobResult } from '../core/run';
 import { told, withPlacement, type Told } from './findings';
 
@@ -46,3 +47,23 @@ export const roundHole: HoleSettings = {
   keepOutMm: 2,
 };
 export const words = (text: string, more: object = {}): ItemDraft => ({ kind: 'words', text, ...more });
+
+/** The same job on another material by another machine. */
+export const onPair = (job: Job, material: string, machine: string): Job => ({
+  ...job,
+  making: { ...job.making, pair: valuesOf(findPair(material, machine)!) },
+});
+
+const some = [
+  'direct-thermal-paper.label-printer-203dpi',
+  'white-vinyl.ink-jet-600dpi',
+  'birch-plywood.co2-laser',
+  'black-anodised-aluminium.co2-laser',
+  'clear-acrylic-dark-ground.co2-laser',
+  'natural-slate.co2-laser',
+  'white-card.laser-printer-600dpi',
+  'laminate-black-white.rotary-engraver',
+  'kraft-paper.rubber-stamp',
+];
+/** One pair for each kind of machine and of mark: where all of them would take minutes. */
+export const somePairs: readonly Pair[] = pairs.filter(({ profile }) => some.includes(profile));

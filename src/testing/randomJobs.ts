@@ -4,7 +4,7 @@ import { presets } from '../core/artwork';
 import { newJob, itemsOf, withCodeAdded, type CodeSettings, type Job, type ItemDraft } from '../core/job';
 import { newLogo } from '../core/logo';
 import { roundCorners, type HoleSettings, type OutlineSettings } from '../core/piece';
-import { pairs } from '../core/plan';
+import { pairs } from '../content';
 
 const mm = (from: number, to: number): fc.Arbitrary<number> =>
   fc.integer({ min: from * 10, max: to * 10 }).map((tenths) => tenths / 10);
@@ -110,8 +110,16 @@ export const randomJobs: fc.Arbitrary<Job> = fc.nat({ max: pairs.length - 1 }).c
       reversed: fc.constantFrom(false, false, false, true),
       mirrored: fc.constantFrom(false, false, false, true),
       distanceM: fc.constantFrom(0.1, 0.25, 0.5, 2),
+      bend: fc.constantFrom(
+        null,
+        null,
+        { around: 'width' as const, diameterMm: 85, otherDiameterMm: 85 },
+        { around: 'height' as const, diameterMm: 200, otherDiameterMm: 120 },
+      ),
+      heightM: fc.constantFrom(null, null, 1, 2.2),
+      lasts: fc.constantFrom(null, null, { years: 5, outdoors: true }),
     })
-    .map(({ list, items, hasShadow, reversed, mirrored, distanceM, ...piece }) => {
+    .map(({ list, items, hasShadow, reversed, mirrored, distanceM, heightM, lasts, ...piece }) => {
       const [first, ...more] = list as [Omit<CodeSettings, 'id'>, ...Omit<CodeSettings, 'id'>[]];
       const start = newJob({ message: first.message, pair: pairs[pairIndex] });
       const shadow = hasShadow ? { rightMm: 0.6, downMm: 0.8, blurMm: 0.7, opacity: 0.4 } : null;
@@ -119,8 +127,8 @@ export const randomJobs: fc.Arbitrary<Job> = fc.nat({ max: pairs.length - 1 }).c
         ...start,
         codes: [{ ...first, id: 'code-1' }],
         piece: { ...start.piece, ...piece, shadow, items: itemsOf(items) },
-        making: { ...start.making, reversed, mirrored },
-        reading: { distanceM },
+        making: { ...start.making, reversed, mirrored, lasts },
+        reading: { distanceM, heightM },
       };
       return more.reduce(withCodeAdded, job);
     }),

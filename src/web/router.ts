@@ -13,6 +13,12 @@ export function createAppRouter(): Router {
         component: () => import('./bench/BenchScreen.vue'),
         props: (route) => ({ id: route.params.id, station: route.params.station || 'message' }),
       },
+      {
+        path: '/materials/:id?',
+        name: 'materials',
+        component: () => import('./materials/MaterialsScreen.vue'),
+        props: (route) => ({ id: String(route.params.id ?? '') }),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

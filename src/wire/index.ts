@@ -34,6 +34,16 @@ export {
   saveTemplateSchema,
 } from './pieceShelf';
 export {
+  parseProfileDocument,
+  type Profile,
+  profileDocument,
+  profileIdSchema,
+  profileListSchema,
+  profileSchema,
+  type SaveProfile,
+  saveProfileSchema,
+} from './profiles';
+export {
   askDocumentsSchema,
   fileJobsSchema,
   findTwinsSchema,

@@ -23,6 +23,8 @@ export const jobSummarySchema = z.strictObject({
   /** The beginning of the payload, or what a phone does with it. */
   message: z.string(),
   material: z.string(),
+  /** The profile it was made with; empty where the document cannot be read. */
+  profile: z.string(),
   widthMm: z.number(),
   heightMm: z.number(),
   /** Of the limits; a stop that was let pass counts as a caution. Unknown until they have been measured. */

@@ -1,4 +1,5 @@
 /** `binarus job`: a job document, new or from a template. */
+import { valuesOf } from '../../core/plan';
 import { templates } from '../../content';
 import { newJob, parseJob, type Job } from '../../core/job';
 import { chosenLook, chosenMessage, chosenPair } from '../choices';
@@ -37,7 +38,7 @@ async function templateJob(values: Values): Promise<Job> {
     ...job,
     name: name ?? job.name,
     codes: [{ ...code!, ...changed }, ...others],
-    making: pair ? { ...job.making, material: pair.material.id, machine: pair.machine.id } : job.making,
+    making: pair ? { ...job.making, pair: valuesOf(pair) } : job.making,
   };
 }
 

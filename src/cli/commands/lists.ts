@@ -1,7 +1,6 @@
 /** The commands that list what there is. */
-import { templates } from '../../content';
 import { presets } from '../../core/artwork';
-import { pairs } from '../../core/plan';
+import { machineRows, pairs, templates } from '../../content';
 import { describePair, describePreset } from '../choices';
 import type { Run } from '../command';
 import { none } from '../input';
@@ -18,3 +17,6 @@ export const listTemplates = listed(() =>
 );
 export const listStyles = listed(() => presets.map(describePreset));
 export const listMaterials = listed(() => pairs.map(describePair));
+export const listMachines = listed(() =>
+  machineRows.map(({ machine, processes }) => ({ ...machine, onFamilies: processes })),
+);

@@ -2,6 +2,7 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { outputFormats, type FormatId } from '../../core/output';
+import { bestWidth, commonBand, type FitRange } from '../../core/check';
 import type { Finding } from '../../core/finding';
 import type { Job } from '../../core/job';
 import {
@@ -13,7 +14,7 @@ import {
   type JobResult,
 } from '../../core/run';
 import { UsageError, type Outcome, type Values } from '../command';
-import { printed, tell } from '../findings';
+import { printed, tell, wording } from '../findings';
 import { required } from '../input';
 import { runFile } from '../jobFile';
 
@@ -28,6 +29,31 @@ export async function printLimits(values: Values, positionals: readonly string[]
     output: { severity, findings: printed(findings, job.codes) },
     stops: result.heldBackBy.length > 0,
   };
+}
+
+/** The rows of the fit bar of every code. */
+export async function printFit(values: Values, positionals: readonly string[]): Promise<Outcome> {
+  const { result } = await runFile(values, positionals);
+  const codes = result.made?.codes ?? [];
+  const words = wording(codes);
+  const output = codes.map(({ id, fitRanges }) => {
+    const ranges = fitRanges();
+    const band = commonBand(ranges);
+    const best = bestWidth(ranges);
+    const named = ({ kind, label, ...range }: FitRange): object => ({
+      kind,
+      label: words(label),
+      ...range,
+    });
+    return {
+      code: id,
+      ranges: ranges.map(named),
+      band: band && { fromMm: band.fromMm, toMm: band.toMm === Infinity ? null : band.toMm },
+      bestMm: best.widthMm,
+      between: [best.from?.kind ?? null, best.to?.kind ?? null],
+    };
+  });
+  return { output, stops: output.some(({ bestMm }) => bestMm === null) || result.made === null };
 }
 
 /** What the quick proof says of the file; null when there is none. */

@@ -46,3 +46,6 @@ export function nearestMm(widthMm: number): number {
 export function widestMm(distanceMm: number): number {
   return (phoneCamera.frameShare * phoneCamera.heightPx * distanceMm) / phoneCamera.focalPx;
 }
+
+/** A phone is held about so high above the ground [from memory]. */
+export const handHeightMm = 1400;

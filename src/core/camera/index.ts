@@ -1,6 +1,7 @@
 /** camera: the phone camera that limits and proofs assume; pixels, distances and widths that it can take. */
 export {
   farthestMm,
+  handHeightMm,
   leastModuleMm,
   leastPixelsPerModule,
   nearestMm,

@@ -48,6 +48,8 @@ export interface Clearance {
 /** The room on a piece for one of its codes. It may be laid in another way than the piece was. */
 export interface Room {
   readonly clearance: (laying: Laying, items?: readonly PlacedItem[]) => Clearance;
+  /** To the edge and to holes alone: to what is cut, not printed. */
+  readonly toCut: (laying: Laying) => Clearance;
   /** Items that the code, grown by a margin on all sides, reaches. */
   readonly within: (laying: Laying, marginMm: number) => readonly string[];
 }
@@ -104,6 +106,10 @@ export function roomsOn(
                 );
         const square = codeSquare(codeBox(placement, settings), radians(placement.turnDegrees));
         return nearestOf(square, [...around, ...standing], settings);
+      },
+      toCut: ({ piece: settings, placement }) => {
+        const square = codeSquare(codeBox(placement, settings), radians(placement.turnDegrees));
+        return nearestOf(square, isSameSize(settings) ? laidSurroundings : surroundings(settings), settings);
       },
       within: ({ piece: settings, placement }, marginMm) => {
         const square = codeSquare(codeBox(placement, settings), radians(placement.turnDegrees));

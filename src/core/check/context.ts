@@ -26,6 +26,10 @@ export interface PieceContext {
   readonly pair: Pair;
   /** Distance at which the piece is to be read, in millimetres. */
   readonly readingDistanceMm: number;
+  /** Of the middle of the piece above the ground; null for what is held. */
+  readonly mountedHeightMm: number | null;
+  /** How long it is meant to last; null where that does not matter. */
+  readonly lasts: { readonly years: number; readonly outdoors: boolean } | null;
   readonly codes: readonly CodeContext[];
 }
 

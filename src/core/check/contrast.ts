@@ -11,7 +11,7 @@ import {
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
 import { say, type Fix, type Quantity, type Severity, type Source } from '../finding';
 import { largestWhole, slack } from '../numbers';
-import { moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
+import { machineKinds, moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
 import { changeStyle, fix } from './changes';
 import type { CodeContext } from './context';
 import type { Measured } from './measured';
@@ -40,6 +40,11 @@ const limits: Readonly<
     source: { tag: 'cp', text: 'red light of 660 nm as the red channel; common practice' },
   },
 };
+
+/** A mark that is cut in can be filled; one that is as dark as paint already, or printed, gains nothing by it. */
+const wantsPaint = ({ machine, markTone, markColour }: CodeContext['pair']): boolean =>
+  machineKinds[machine.kind].operation === 'mark' &&
+  (markTone === 'darker' ? reflectanceOfHex(markColour) > 0.05 : reflectanceOfHex(markColour) < 0.7);
 
 /** Symbol contrast of a pair: the difference of its two reflectances, 0 to 1. */
 export function symbolContrast(baseColour: string, markColour: string): number {
@@ -77,7 +82,7 @@ export function measureContrast(context: CodeContext): Measured {
     text:
       severity === 'fine'
         ? say`Difference of reflectance between the mark and the bare ${pair.material.name.toLowerCase()}.`
-        : say`Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light. Paint in the marks would raise it.`,
+        : say`Marks on ${pair.material.name.toLowerCase()} differ little from the bare surface, so some readers need good light.${wantsPaint(pair) ? ' Paint in the marks would raise it.' : ''}`,
     measured: percent(contrast),
     required: requiredOf('luminance'),
     source: limits.luminance.source,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { applyChanges, newJob, type Job } from '../job';
 import { plainPiece, type HoleSettings, type OutlineSettings } from '../piece';
-import { findPair } from '../plan';
+import { findPair } from '../../content';
 import { runJob } from '../run';
 import { told } from '../../testing/findings';
 

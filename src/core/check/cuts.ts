@@ -1,4 +1,5 @@
 /** Limits on what the cut can follow: a gap or an opening that is narrower than the cut is not cut. */
+import { sourceOf } from '../plan';
 import { aboutPiece, mm, say, sizeMm, type About, type Fix, type Sentence, type Severity } from '../finding';
 import { boundsOf, cutRegion, growRegion, regionArea, type Contour, type Region } from '../geometry';
 import { largestHolding, roundUpTo, slack } from '../numbers';
@@ -42,7 +43,7 @@ export function measureCuts(context: PieceContext): PieceMeasured[] {
     text: [...text, ...say` The cut of the ${pair.machine.name} is ${mm(kerfMm)} wide.`],
     measured: { value: widthMm, unit: 'mm' },
     required: { value: kerfMm, unit: 'mm', comparison: '>=' },
-    source: pair.process.source,
+    source: sourceOf(pair, 'kerfMm'),
     fixes,
   }));
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../../node/logoAssets';
 import { applyChanges, newJob, itemsOf, type Job } from '../job';
-import { findPair } from '../plan';
+import { findPair } from '../../content';
 import { createLibrary, runJob } from '../run';
 import { told } from '../../testing/findings';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { plainStyle } from '../artwork';
-import { newJob, type Job } from '../job';
-import { findPair, pairs } from '../plan';
+import { applyChanges, newJob, type Job } from '../job';
+import { findPair, pairs } from '../../content';
 import { runJob } from '../run';
 import { told, withFirst, withPlacement, type Told } from '../../testing/findings';
 
@@ -103,5 +103,34 @@ describe('whole dots', () => {
       'fine',
       'caution',
     ]);
+  });
+});
+
+describe('a code that is too wide for the picture of a phone', () => {
+  const near = (material: string, machine: string, codeWidthMm: number): Job => ({
+    ...newJob({
+      message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+      pair: findPair(material, machine),
+      codeWidthMm,
+      pieceSizeMm: { width: 300, height: 300 },
+    }),
+    reading: { distanceM: 0.12, heightM: null },
+  });
+
+  it('is offered narrower where the machine can make its modules so small, and not elsewhere', () => {
+    const narrower = (job: Job) =>
+      finding(job, 'reading-nearest').fixes.filter(({ label }) => label.startsWith('Make the code'));
+    const fine = near('white-vinyl', 'ink-jet-600dpi', 120);
+    expect(finding(fine, 'reading-nearest').severity).toBe('caution');
+    const [fix] = narrower(fine);
+    const mended = runJob(applyChanges(fine, fix!.changes)).findings;
+    expect(mended.find(({ kind }) => kind === 'reading-nearest')!.severity).toBe('fine');
+    expect(mended.find(({ kind }) => kind === 'module-size')!.severity).toBe('fine');
+    // Slate needs modules of 0.9 mm: a longer message then needs more than the picture holds.
+    const slate = withFirst(near('natural-slate', 'co2-laser', 120), {
+      message: { kind: 'text', text: 'Moorings '.repeat(60) },
+    });
+    expect(finding(slate, 'reading-nearest').severity).toBe('caution');
+    expect(narrower(slate)).toEqual([]);
   });
 });

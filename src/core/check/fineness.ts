@@ -1,7 +1,7 @@
 /** Limits on how fine the machine can work. */
 import { mm, say, type Fix, type Severity } from '../finding';
 import { slack } from '../numbers';
-import { narrowestLightMm } from '../plan';
+import { moduleSourceOf, narrowestLightMm, sourceOf } from '../plan';
 import { changePlacement, changeStyle, fix } from './changes';
 import { hasQuietZone, withCodeWidth, type CodeContext } from './context';
 import type { Measured } from './measured';
@@ -26,7 +26,7 @@ export function measureModuleSize(context: CodeContext): Measured {
       : say`A module of ${mm(placed.moduleMm)} is too fine for the ${pair.machine.name}, which needs ${mm(least)}: ${reason}.`,
     measured: { value: placed.moduleMm, unit: 'mm' },
     required: { value: least, unit: 'mm', comparison: '>=' },
-    source: pair.process.source,
+    source: moduleSourceOf(pair),
     fixes: () =>
       enough ? [] : [...widerCodeFixes(context, least * symbol.size), ...fewerModulesFixes(context, least)],
   };
@@ -96,7 +96,10 @@ export function measureGrowth(context: CodeContext): Measured {
     text: taken,
     measured: { value: share * 100, unit: '%' },
     required: { value: growthCaution * 100, unit: '%', comparison: '<=' },
-    source: { tag: 'sim', text: 'simulated shots; growth itself: common practice' },
+    source: {
+      tag: 'sim',
+      text: `simulated shots; growth itself: ${sourceOf(pair, 'growthMm').text}`,
+    },
     fixes: () =>
       severity === 'fine'
         ? []
@@ -125,7 +128,7 @@ export function measureThinnestPart(context: CodeContext): Measured {
       : say`Drawn in for growth, the thinnest marks are thinner than one mark of the ${pair.machine.name} (${mm(elementMm)}).`,
     measured: { value: thinnest, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
-    source: pair.process.source,
+    source: sourceOf(pair, 'elementMm'),
     fixes: () =>
       enough
         ? []
@@ -174,7 +177,7 @@ export function measureThinnestGap(context: CodeContext): Measured | null {
       : say`What stays bare between the marks is narrower than one mark of the ${pair.machine.name} (${mm(elementMm)}) and may close up.`,
     measured: { value: gap, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
-    source: pair.process.source,
+    source: sourceOf(pair, 'elementMm'),
     fixes: () => (enough ? [] : joinFixes(context)),
   };
 }

@@ -1,12 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import { applyChanges, newJob, type Job } from '../job';
-import { pairs } from '../plan';
+import { somePairs } from '../../testing/board';
 import { runJob } from '../run';
 import { withFirst, withPlacement } from '../../testing/findings';
 import type { FitRange } from './fitRanges';
 
 /** Rows of the fit bar beside the limits they stand for: what the bar shows as good must be good, and what it shows as bad, bad. */
-const jobs: readonly (readonly [string, Job])[] = pairs.flatMap((pair) =>
+const jobs: readonly (readonly [string, Job])[] = somePairs.flatMap((pair) =>
   [0.08, 0.3, 1.5].map((distanceM) => {
     const job = newJob({
       message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
@@ -14,7 +14,10 @@ const jobs: readonly (readonly [string, Job])[] = pairs.flatMap((pair) =>
       codeWidthMm: 29,
       pieceSizeMm: { width: 90, height: 60 },
     });
-    return [`${pair.material.id} at ${distanceM} m`, { ...job, reading: { distanceM } }] as const;
+    return [
+      `${pair.material.id} at ${distanceM} m`,
+      { ...job, reading: { distanceM, heightM: null } },
+    ] as const;
   }),
 );
 

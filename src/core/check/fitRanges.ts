@@ -1,6 +1,8 @@
 /** Which code widths satisfy which limit, with all else as it is: the rows of the fit bar. */
 import { leastModuleMm, phoneCamera, widestMm } from '../camera';
 import { metres, mm, say, sizeMm, type Sentence } from '../finding';
+import { aroundBend, bendCaution } from './bend';
+import { widestAfterShiftMm } from './making';
 import { widestCodeMm, type CodeContext } from './context';
 import { roundRoomMm } from './room';
 
@@ -72,6 +74,27 @@ export function fitRanges(context: CodeContext): FitRange[] {
       fromMm: null,
       toMm: (laying.placement.widthMm * roundRoomMm(context)) / placed.round.radiusMm,
       strength: 'stop',
+      stepMm: null,
+    });
+  const afterShift = widestAfterShiftMm(context);
+  // Where the machine works so finely that the quiet zone ends first, one row says it.
+  if (afterShift < widest)
+    ranges.push({
+      kind: 'quiet-zone-shift',
+      label: say`free after a shift, ${size}`,
+      fromMm: null,
+      toMm: afterShift,
+      strength: 'caution',
+      stepMm: null,
+    });
+  const around = aroundBend(context);
+  if (around !== null)
+    ranges.push({
+      kind: 'bend',
+      label: say`on ${mm(around.diameterMm)} across`,
+      fromMm: null,
+      toMm: (bendCaution * around.diameterMm) / around.widthShare,
+      strength: 'caution',
       stepMm: null,
     });
   if (pair.machine.dotMm !== null)

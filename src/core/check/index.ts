@@ -1,6 +1,8 @@
 /** check: a planned piece comes in; every measured limit goes out as a finding, and the widths for which each holds. */
 export { fillChanges } from './room';
 export { type Room, roomsOn } from './clearance';
+export { type BestWidth, bestWidth, type CommonBand, commonBand } from './bestWidth';
+export { aroundBend } from './bend';
 export { readFromChange } from './changes';
 export type { CodeContext, PieceContext } from './context';
 export { roomFix } from './freePlace';

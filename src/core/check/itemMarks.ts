@@ -1,4 +1,5 @@
 /** Limits on how items on the piece come out: strokes, signs, pictures, fields. */
+import { sourceOf } from '../plan';
 import { aboutPiece, mm, say, type Fix } from '../finding';
 import { roundUpTo, slack } from '../numbers';
 import type { ItemSettings, PlacedItem } from '../piece';
@@ -22,7 +23,7 @@ export function measureStrokes(context: PieceContext): PieceMeasured[] {
     station: 'piece',
     title: 'Thinnest stroke',
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
-    source: pair.process.source,
+    source: sourceOf(pair, 'elementMm'),
   } as const;
   const thin = measures.filter((measure) => measure.mm < elementMm - slack);
   if (thin.length === 0)
@@ -86,7 +87,7 @@ export function measureGlyphs({ piece }: PieceContext): PieceMeasured[] {
     station: 'piece',
     title: 'Signs',
     required: { value: 0, unit: 'characters', comparison: '<=' },
-    source: { tag: 'geo', text: 'the shipped fonts' },
+    source: { tag: 'job', text: 'the shipped fonts' },
     fixes: () => [],
   } as const;
   return worded.flatMap((item): PieceMeasured[] => {
@@ -123,7 +124,7 @@ export function measurePictures({ piece }: PieceContext): PieceMeasured[] {
             text: say`Not drawn: ${item.name}. ${item.problem}`,
             measured: { words: 'not drawn' },
             required: { words: 'whole' },
-            source: { tag: 'geo', text: 'what the file holds' },
+            source: { tag: 'job', text: 'what the file holds' },
             fixes: () => [removalFix(item)],
           },
         ],
@@ -143,9 +144,9 @@ export function measureFields({ piece }: PieceContext): PieceMeasured[] {
         severity: 'caution',
         title: 'Fields',
         text: say`This job has no field ${names}, so the ${item.name} show it as it stands.`,
-        measured: { value: item.unknownFields.length, unit: '' },
-        required: { value: 0, unit: '', comparison: '<=' },
-        source: { tag: 'geo', text: 'the fields of the job' },
+        measured: { words: names },
+        required: { words: 'a field that the job has' },
+        source: { tag: 'job', text: 'the fields of the job' },
         fixes: () => [],
       };
     });
@@ -164,8 +165,7 @@ export function measureEmptyWords({ piece, settings }: PieceContext): PieceMeasu
   const shared = {
     station: 'piece',
     severity: 'caution',
-    required: { value: 0, unit: '', comparison: '<=' },
-    source: { tag: 'geo', text: 'the fields of the job' },
+    source: { tag: 'job', text: 'the fields of the job' },
   } as const;
   return piece.items.flatMap((item): PieceMeasured[] => {
     const own = settings.items.find(({ id }) => id === item.id);
@@ -192,7 +192,8 @@ export function measureEmptyWords({ piece, settings }: PieceContext): PieceMeasu
         about: aboutItem(item),
         title: 'Fields',
         text: say`The ${item.name} have a gap: {${first}} has no value in this job. To fill it, ${who}.`,
-        measured: { value: item.emptyFields.length, unit: '' },
+        measured: { words: item.emptyFields.map((name) => `{${name}}`).join(' ') },
+        required: { words: 'a value' },
         fixes: () => [],
       },
     ];

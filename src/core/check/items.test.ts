@@ -11,6 +11,7 @@ import {
   roundHole as hole,
   runBoard as run,
   words,
+  onPair,
 } from '../../testing/board';
 
 describe('words with nothing in them', () => {
@@ -246,8 +247,19 @@ describe('words that are followed along their outline', () => {
     const job = board([words('204', { yMm: 3, capitalMm: 8, drawn: 'outline' })]);
     const kinds = async (own: Job) => (await run(own)).made!.plan.sheet().operations.map(({ kind }) => kind);
     expect(await kinds(job)).toEqual(['mark', 'score', 'cut']);
-    expect(
-      await kinds({ ...job, making: { ...job.making, material: 'white-vinyl', machine: 'ink-jet-600dpi' } }),
-    ).toEqual(['print', 'print', 'cut']);
+    expect(await kinds(onPair(job, 'white-vinyl', 'ink-jet-600dpi'))).toEqual(['print', 'print', 'cut']);
+  });
+});
+
+describe('what reaches the edge of a board that is cut out exactly', () => {
+  it('is on the piece up to the edge itself, and beyond it is not', async () => {
+    const at = async (xMm: number) =>
+      (await find(
+        board([{ kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm, yMm: 2, widthMm: 8 }]),
+        'piece-inside',
+      ))!;
+    const there = await at(0);
+    const beyond = await at(-0.2);
+    expect([there.severity, beyond.severity]).toEqual(['fine', 'stop']);
   });
 });

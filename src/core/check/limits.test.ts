@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { onPair } from '../../testing/board';
 import fc from 'fast-check';
 import { applyChanges, type Job, newJob } from '../job';
 import { runJob } from '../run';
@@ -6,7 +7,7 @@ import { plainPiece, roundCorners } from '../piece';
 import { farthestMm, pixelsPerModule, phoneCamera } from '../camera';
 import { told, withFirst, withPlacement } from '../../testing/findings';
 import { roomsOn } from './clearance';
-import { findPair, pairs } from '../plan';
+import { findPair, pairs } from '../../content';
 import { symbolContrast } from './contrast';
 
 const plate = (): Job => ({
@@ -118,7 +119,7 @@ describe('symbol contrast', () => {
     expect(symbolContrast('#000000', '#BCBCBC')).toBeCloseTo(0.5029, 3);
   });
   it('cautions slate, whose marks are grey on grey', () => {
-    const slate = { ...plate(), making: { ...plate().making, material: 'natural-slate' } };
+    const slate = onPair(plate(), 'natural-slate', 'co2-laser');
     expect(finding(slate, 'contrast').severity).toBe('caution');
     expect(finding(plate(), 'contrast').severity).toBe('fine');
   });
@@ -134,13 +135,14 @@ describe('reading distance', () => {
 
   it('cautions under three and a half pixels and stops under two and a half', () => {
     const from = (distanceM: number) =>
-      finding({ ...plate(), reading: { distanceM } }, 'reading-camera').severity;
+      finding({ ...plate(), reading: { distanceM, heightM: null } }, 'reading-camera').severity;
     // 1478 / 3.5 = 422 and 1478 / 2.5 = 591.
     expect([from(0.42), from(0.43), from(0.59), from(0.6)]).toEqual(['fine', 'caution', 'caution', 'stop']);
   });
 
   it('has the 10 : 1 rule beside it, which raises nothing', () => {
-    const rule = (distanceM: number) => finding({ ...plate(), reading: { distanceM } }, 'reading-rule');
+    const rule = (distanceM: number) =>
+      finding({ ...plate(), reading: { distanceM, heightM: null } }, 'reading-rule');
     expect(rule(0.29).measured).toEqual({ value: 0.29, unit: 'm' });
     expect([rule(0.29).severity, rule(5).severity, rule(5).fixes]).toEqual(['fine', 'fine', []]);
   });
@@ -176,7 +178,7 @@ describe('every fix that is offered', () => {
           }),
           piece: plainPiece(widthMm, heightMm, cornerRadiusMm),
           making: { ...start.making, reversed },
-          reading: { distanceM },
+          reading: { distanceM, heightM: null },
         };
         for (const { kind, severity, fixes } of told(runJob(job))) {
           if (severity === 'fine') expect(fixes).toEqual([]);

@@ -1,6 +1,7 @@
 /** The limits of a planned piece: every one is measured and returned, fine or not, in the order of the readout. */
 import type { Finding } from '../finding';
 import type { CodeContext, PieceContext } from './context';
+import { measureBend, measureMount } from './bend';
 import { measureContrast, measureLumaContrast, measureRedContrast, measureUnusedPaint } from './contrast';
 import { measureCuts } from './cuts';
 import {
@@ -14,6 +15,7 @@ import {
 import { measureItemDetail, measureLogoDetail } from './detail';
 import { measureBudget, measureCoveredPatterns } from './knockOut';
 import type { Measured, PieceMeasured } from './measured';
+import { measureBed, measureLife, measureShift } from './making';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
@@ -32,6 +34,7 @@ import { measureCodesInView, measureCodeTurn, measureContour, measureHoles, meas
 const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureCodeInside,
   measureQuietZone,
+  measureShift,
   measureRoundInside,
   measureRoundQuiet,
   measureCodeTurn,
@@ -49,6 +52,8 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureFarthest,
   measureTenToOne,
   measureNearest,
+  measureBend,
+  measureMount,
   measureGrowth,
   measureThinnestPart,
   measureLightGaps,
@@ -74,6 +79,8 @@ const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured
   measureCodesInView,
   measureContour,
   measureStand,
+  measureBed,
+  measureLife,
 ];
 
 /** Limits of one code; fixes are made only where they are wanted. */

@@ -5,7 +5,7 @@ import { logoAssets } from '../../node/logoAssets';
 import { randomJobs } from '../../testing/randomJobs';
 import { findingKey, hasAnswer } from '../finding';
 import { newJob } from '../job';
-import { pairs } from '../plan';
+import { pairs } from '../../content';
 import { createLibrary, runJob } from '../run';
 import { symbolContrast } from './contrast';
 

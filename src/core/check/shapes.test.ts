@@ -1,3 +1,4 @@
+import { onPair } from '../../testing/board';
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../../node/logoAssets';
 import { arrangements, createLibrary, runJob, safestShare } from '../run';
@@ -5,7 +6,8 @@ import { newLogo, type LogoSettings } from '../logo';
 import { plainStyle, presets, squareModules, type Style } from '../artwork';
 import { inWords, told, withFirst, withPlacement } from '../../testing/findings';
 import { applyChanges, type Job, newJob } from '../job';
-import { findPair, isLine } from '../plan';
+import { findPair } from '../../content';
+import { isLine } from '../plan';
 
 const sign = (style: Style = plainStyle, logo: LogoSettings | null = null): Job =>
   withFirst(
@@ -38,7 +40,7 @@ describe('limits on shapes', () => {
     const leastAt = async (distanceM: number, modules: string): Promise<number> => {
       const style = apart(0.7);
       const paint = { ...style.paint, modules: { kind: 'solid' as const, colour: modules } };
-      const job = { ...sign({ ...style, paint }), reading: { distanceM } };
+      const job = { ...sign({ ...style, paint }), reading: { distanceM, heightM: null } };
       const { required } = (await finding(job, 'unit-fill'))!;
       return 'value' in required ? required.value : NaN;
     };
@@ -66,7 +68,7 @@ describe('limits on shapes', () => {
     ['finder-corners', presets.find(({ id }) => id === 'porthole')!.style, 0.25],
     ['alignment', { ...plainStyle, alignment: 'modules' as const }, 0.25],
   ])('%s: a caution whose fix removes it', async (code, style, distanceM) => {
-    const job = { ...sign(style), reading: { distanceM } };
+    const job = { ...sign(style), reading: { distanceM, heightM: null } };
     const caution = (await finding(job, code))!;
     expect(caution.severity).toBe('caution');
     const mended = applyChanges(job, caution.fixes[0]!.changes);
@@ -179,9 +181,7 @@ describe('limits on a logo', () => {
     const logo = job.codes[0]!.logo!;
     const inOneInk = withFirst(job, { logo: { ...logo, ink: { ...logo.ink, keepsColours: false } } });
     expect(inks(inOneInk)).toEqual(['#000000', '#000000']);
-    expect(
-      inks({ ...job, making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' } }),
-    ).toEqual(['#000000']);
+    expect(inks(onPair(job, 'birch-plywood', 'co2-laser'))).toEqual(['#000000']);
   });
 });
 

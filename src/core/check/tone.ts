@@ -1,4 +1,5 @@
 /** Limits on tones: polarity and mirroring. */
+import { isSeenThrough } from '../plan';
 import { say } from '../finding';
 import { changeMaking, fix } from './changes';
 import type { CodeContext } from './context';
@@ -33,8 +34,9 @@ export function measurePolarity({ plan, pair }: CodeContext): Measured {
 
 /** A mirrored file is for pieces that are seen from behind; on an opaque one the code itself is mirrored. */
 export function measureMirroring({ plan, pair }: CodeContext): Measured | null {
-  if (!plan.mirrored) return null;
-  const { transparent, name } = pair.material;
+  if (!plan.comesOutMirrored) return null;
+  const { name } = pair.material;
+  const transparent = isSeenThrough(pair);
   return {
     kind: 'mirrored',
     station: 'piece',

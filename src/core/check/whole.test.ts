@@ -209,7 +209,8 @@ describe('several codes', () => {
   });
 
   it('in one view are a caution, and apart are not', async () => {
-    const apart = (distanceM: number) => find({ ...both, reading: { distanceM } }, 'piece-codes');
+    const apart = (distanceM: number) =>
+      find({ ...both, reading: { distanceM, heightM: null } }, 'piece-codes');
     // Half of the picture: distance x 960 / 1478; the codes' middles are 30 and 20 mm apart.
     expect((await apart(0.1))!.severity).toBe('caution');
     expect((await apart(0.05))!.severity).toBe('fine');

@@ -6,6 +6,7 @@ export type Answer = (typeof answers)[number];
 const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
   reads: [
     'alignment',
+    'bend',
     'budget',
     'contrast',
     'contrast-luma',
@@ -13,8 +14,10 @@ const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
     'covered-patterns',
     'finder-corners',
     'finder-proportions',
+    'life',
     'mirrored',
     'mode-characters',
+    'mount',
     'piece-codes',
     'polarity',
     'quick-proof',
@@ -27,6 +30,7 @@ const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
     'version-too-small',
   ],
   made: [
+    'bed',
     'code-turn',
     'ground-missing',
     'growth',
@@ -35,7 +39,6 @@ const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
     'logo-missing',
     'module-size',
     'paint-unused',
-    'pair-unknown',
     'piece-detail',
     'piece-empty-fields',
     'piece-empty-words',
@@ -58,6 +61,7 @@ const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
     'piece-overlap',
     'piece-stand',
     'quiet-zone',
+    'quiet-zone-shift',
     'round-inside',
     'round-quiet',
   ],

@@ -6,8 +6,8 @@ import type { Sentence } from './sentence';
 
 /** Where a value comes from. */
 export interface Source {
-  /** `std` a published standard · `cp` common practice, no source · `mem` from memory · `sim` measured on simulated shots · `geo` geometry. */
-  readonly tag: 'std' | 'cp' | 'mem' | 'sim' | 'geo';
+  /** `std` a published standard · `cp` common practice, no source · `mem` from memory · `sim` measured on simulated shots · `geo` geometry · `job` what the job and what it uses hold · `own` the owner's value · `cal` measured on a test piece. */
+  readonly tag: 'std' | 'cp' | 'mem' | 'sim' | 'geo' | 'job' | 'own' | 'cal';
   /** The standard and clause, or a few words on the origin. */
   readonly text: string;
 }

@@ -65,6 +65,21 @@ export function regionArea(region: Region): number {
   return region.reduce((sum, contour) => sum + signedArea(contour), 0);
 }
 
+/** Length of all outlines, arcs along their curve. */
+export function regionLength(region: Region): number {
+  return region.reduce(
+    (sum, contour) =>
+      sum +
+      contour.reduce((own, { x, y, bulge = 0 }, index) => {
+        const next = contour[(index + 1) % contour.length]!;
+        const chord = Math.hypot(next.x - x, next.y - y);
+        const turn = 4 * Math.atan(Math.abs(bulge));
+        return own + (turn === 0 ? chord : (chord * turn) / (2 * Math.sin(turn / 2)));
+      }, 0),
+    0,
+  );
+}
+
 /** Scales by a positive factor, then moves. */
 export function placeRegion(region: Region, scale: number, dx: number, dy: number): Region {
   return region.map((contour) =>

@@ -18,6 +18,7 @@ export {
   placeRegion,
   type Region,
   regionArea,
+  regionLength,
   reversedContour,
   roundedRectangle,
   signedArea,

@@ -1,3 +1,4 @@
+import { onPair } from '../../testing/board';
 import { describe, expect, it } from '@jest/globals';
 import { describeChanges } from './describeChanges';
 import { inWords, withFirst } from '../../testing/findings';
@@ -22,7 +23,7 @@ describe('describeChanges', () => {
         symbol: { ...job.codes[0]!.symbol, level: 'H' },
         placement: { widthMm: 30, xMm: 2, yMm: 3, turnDegrees: 0 },
       }),
-      making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' },
+      making: onPair(job, 'birch-plywood', 'co2-laser').making,
       overrides: [
         {
           kind: 'contrast',

@@ -11,7 +11,6 @@ import {
   type ItemSettings,
   type PieceSettings,
 } from '../piece';
-import { findPair } from '../plan';
 import type { CodeSettings, Job } from './job';
 
 type Compare = <Value>(what: string, from: Value, to: Value, show?: (value: Value) => Sentence) => void;
@@ -165,7 +164,4 @@ export function logoName({ logo }: Pick<CodeSettings, 'logo'>): string {
 
 const yesOrNo = (value: boolean): Sentence => [value ? 'yes' : 'no'];
 
-function materialOf({ making }: Job): string {
-  const pair = findPair(making.material, making.machine);
-  return pair ? `${pair.material.name} by ${pair.machine.name}` : `${making.material} by ${making.machine}`;
-}
+const materialOf = ({ making: { pair } }: Job): string => `${pair.material.name} by ${pair.machine.name}`;

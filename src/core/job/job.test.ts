@@ -1,10 +1,12 @@
+import { withValue } from '../plan';
 import { describe, expect, it } from '@jest/globals';
+import { reflectanceOfHex } from '../colour';
 import { readFileSync } from 'node:fs';
 import { withFirst } from '../../testing/findings';
 import { plainStyle } from '../artwork';
 import { emptyMessage, writeMessage } from '../message';
 import { plainPiece } from '../piece';
-import { pairs } from '../plan';
+import { pairs } from '../../content';
 import { runJob } from '../run';
 import { applyChanges, sampleItems, withPieceOf, withSampleWords } from './changes';
 import type { Job } from './job';
@@ -35,7 +37,7 @@ describe('a job document', () => {
   it('of a newer program is refused with both versions', () => {
     const parsed = parseJob({ ...job, formatVersion: 99 });
     expect(parsed).toEqual({
-      problems: ['formatVersion: this document is of version 99; this program reads up to 7.'],
+      problems: ['formatVersion: this document is of version 99; this program reads up to 8.'],
     });
   });
 
@@ -45,19 +47,40 @@ describe('a job document', () => {
     expect(parsed).toEqual({ problems: ['codes, items: Two of these have the same id.'] });
   });
 
-  it.each(['1', '2', '3', '4', '5', '6'])('saved in format version %s is read, and runs', (version) => {
+  it.each(['1', '2', '3', '4', '5', '6', '7'])('saved in format version %s is read, and runs', (version) => {
     const parsed = parseJob(savedDocument(version));
     expect(parsed).toHaveProperty('job');
     const { job: read } = parsed as { job: Job };
-    expect(read.formatVersion).toBe(7);
+    expect(read.formatVersion).toBe(8);
     expect(runJob(read).made).not.toBeNull();
     // Which words came with a template nobody knew then.
     expect(sampleItems(read)).toEqual([]);
     const named = (name: string) => ({ ...(savedDocument(version) as object), name });
     expect(anyJobSchema.safeParse(named('q'.repeat(121))).success).toBe(false);
     // What a program of that time called a job without a name; later ones left it empty.
-    expect(anyJobSchema.parse(named('New job')).name).toBe(version === '6' ? 'New job' : '');
+    expect(anyJobSchema.parse(named('New job')).name).toBe(Number(version) >= 6 ? 'New job' : '');
     expect(anyJobSchema.parse(named('Berth 17')).name).toBe('Berth 17');
+  });
+
+  it('of version 7 is not stopped by the bed or the shift of a machine, of which nothing was known', () => {
+    const saved = savedDocument('7') as { piece: object };
+    const { job: read } = parseJob({
+      ...saved,
+      piece: { ...saved.piece, widthMm: 900, heightMm: 1200 },
+      making: { material: 'white-vinyl', machine: 'ink-jet-600dpi', reversed: false, mirrored: false },
+    }) as { job: Job };
+    const found = runJob(read).findings.filter(({ kind }) => kind === 'bed' || kind === 'quiet-zone-shift');
+    expect(found.length).toBeGreaterThan(1);
+    expect(
+      found.map(({ kind, severity }) => `${kind} ${severity}`).filter((line) => line.startsWith('bed')),
+    ).toEqual(['bed fine']);
+    expect(read.making.pair.machine).toMatchObject({ shiftXMm: 0, shiftYMm: 0 });
+    // A pair that nobody knew is refused in words, not replaced by another.
+    const unknown = {
+      ...saved,
+      making: { material: 'cheese', machine: 'press', reversed: false, mirrored: false },
+    };
+    expect(parseJob(unknown)).toMatchObject({ problems: [expect.stringContaining('making.pair')] });
   });
 
   it('of the first format gets an empty note and the plain style', () => {
@@ -166,10 +189,13 @@ describe('a new job', () => {
     'on $material.name is fine from the start, with no stop and no caution but contrast',
     (pair) => {
       const start = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' }, pair });
-      const notFine = runJob(start).findings.filter(({ severity }) => severity !== 'fine');
-      expect(notFine.map(({ kind }) => kind)).toEqual(
-        pair.material.id === 'natural-slate' ? ['contrast'] : [],
+      // ISO/IEC 15415: symbol contrast is the difference of the reflectances.
+      const contrast = Math.abs(
+        reflectanceOfHex(pair.material.baseColour) - reflectanceOfHex(pair.markColour),
       );
+      const notFine = runJob(start).findings.filter(({ severity }) => severity !== 'fine');
+      const kinds = notFine.map(({ kind }) => kind);
+      expect(kinds.filter((kind) => kind !== 'contrast-luma')).toEqual(contrast < 0.4 ? ['contrast'] : []);
     },
   );
 
@@ -190,9 +216,11 @@ describe('runJob', () => {
     expect(other.codes[0]!.artwork).not.toBe(first.codes[0]!.artwork);
   });
 
-  it('stops for a pair that it does not know', () => {
-    const unknown = { ...job, making: { ...job.making, machine: 'steam-press' } };
-    expect(runJob(unknown).heldBackBy).toMatchObject([{ kind: 'pair-unknown' }]);
+  it('uses the values that the job was made with, whatever a profile says today', () => {
+    const { pair } = job.making;
+    const coarse = { ...job, making: { ...job.making, pair: withValue(pair, 'floorMm', 3) } };
+    expect(runJob(coarse).heldBackBy.map(({ kind }) => kind)).toEqual(['module-size']);
+    expect(parseJob(coarse)).toEqual({ job: coarse });
   });
 });
 

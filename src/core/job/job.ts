@@ -6,10 +6,11 @@ import { styleSchema } from '../artwork';
 import { logoSchema } from '../logo';
 import { messageSchema } from '../message';
 import { codeIdSchema, codePlacementSchema, pieceSchema } from '../piece';
+import { pairValuesSchema } from '../plan';
 import { z } from '../schema';
 import { symbolSchema } from '../symbol';
 
-export const currentFormatVersion = 7;
+export const currentFormatVersion = 8;
 
 const aboutSchema = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('piece') }),
@@ -55,14 +56,20 @@ const documentSchema = z.strictObject({
   codes: z.array(codeSchema).min(1).max(mostCodes),
   piece: pieceSchema,
   making: z.strictObject({
-    material: z.string().min(1).max(60),
-    machine: z.string().min(1).max(60),
+    /** Kept with all its values: what changes in a profile later is offered to the job, never done to it. */
+    pair: pairValuesSchema,
     /** Reflectance reversal: light modules dark, dark modules light. */
     reversed: z.boolean(),
     /** Drawn left for right, for pieces seen from behind. */
     mirrored: z.boolean(),
+    /** How long the piece is meant to last, and where; null where that does not matter. */
+    lasts: z.strictObject({ years: z.number().min(0.05).max(100), outdoors: z.boolean() }).nullable(),
   }),
-  reading: z.strictObject({ distanceM: z.number().min(0.02).max(100) }),
+  reading: z.strictObject({
+    distanceM: z.number().min(0.02).max(100),
+    /** Of the middle of the piece above the ground; null for what is held or lies about. */
+    heightM: z.number().min(0).max(100).nullable(),
+  }),
   /** Stops that the owner lets pass, each with a reason. */
   overrides: z.array(overrideSchema).max(50),
 });

@@ -2,6 +2,7 @@
 import { plainPaint, plainStyle } from '../artwork';
 import { plainPiece } from '../piece';
 import { z } from '../schema';
+import pairsOfVersion7 from './pairsOfVersion7.json' with { type: 'json' };
 import { currentFormatVersion, jobSchema, problemsOf, type Job } from './job';
 
 type Document = Record<string, unknown>;
@@ -24,6 +25,13 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
     name: document.name === 'New job' ? '' : document.name,
   }),
   6: (document) => ({ ...document, formatVersion: 7, piece: pieceOfVersion6(document.piece) }),
+  7: (document) => ({
+    ...document,
+    formatVersion: 8,
+    making: makingOfVersion7(document.making),
+    piece: withField(document.piece, 'bend'),
+    reading: withField(document.reading, 'heightM'),
+  }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
@@ -54,6 +62,26 @@ function bringUpToDate(document: unknown): unknown {
 function formatVersionOf(document: unknown): number | null {
   if (typeof document !== 'object' || document === null || !('formatVersion' in document)) return null;
   return typeof document.formatVersion === 'number' ? document.formatVersion : null;
+}
+
+/** A part of the document with a field that it did not have, which says nothing. */
+const withField = (part: unknown, name: string): unknown =>
+  typeof part === 'object' && part !== null ? { ...part, [name]: null } : part;
+
+/**
+ * Until version 7 a document named its material and machine; their values, as they were then, stood in the program. Nothing
+ * was known of beds and shifts, so neither stops what was made before.
+ */
+function makingOfVersion7(making: unknown): unknown {
+  const parsed = z.looseObject({ material: z.string(), machine: z.string() }).safeParse(making);
+  if (!parsed.success) return making;
+  const { material, machine, ...rest } = parsed.data;
+  const pairs: Readonly<Record<string, unknown>> = pairsOfVersion7;
+  return {
+    ...rest,
+    lasts: null,
+    pair: pairs[`${material}/${machine}`] ?? `no values are known for ${material} by ${machine}`,
+  };
 }
 
 /** Until version 6 nobody knew which words came with a template. */

@@ -3,7 +3,7 @@ import { plainLook, type Look } from './look';
 import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, writeMessage, type Message } from '../message';
 import { centredCode, plainPiece } from '../piece';
-import { pairs, type Pair } from '../plan';
+import { smallestModuleMm, startingPair, valuesOf, type PairValues } from '../plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
 
 export interface NewJobOptions {
@@ -12,20 +12,20 @@ export interface NewJobOptions {
   readonly message: Message;
   /** Plain without one. */
   readonly look?: Look;
-  readonly pair?: Pair;
+  /** The one that jobs begin with, without one. */
+  readonly pair?: PairValues;
   readonly codeWidthMm?: number;
   readonly pieceSizeMm?: { readonly width: number; readonly height: number };
 }
 
 const usualCodeWidthMm = 25;
-const usualPair = pairs.find(({ material }) => material.id === 'white-vinyl')!;
 
 /**
  * What is not given is chosen: a code of 25 mm, more when the machine needs larger modules, whole dots where it has
  * dots; a piece that leaves the quiet zone its room.
  */
 export function newJob(options: NewJobOptions): Job {
-  const pair = options.pair ?? usualPair;
+  const pair = options.pair ?? startingPair;
   const payload = writeMessage(options.message);
   const settings = { ...defaultSymbolSettings, isBytes: holdsBytes(options.message) };
   const sizeModules = encodeSymbol(payload === '' ? '0' : payload, settings).symbol?.size ?? 177;
@@ -48,20 +48,23 @@ export function newJob(options: NewJobOptions): Job {
       },
     ],
     piece: plainPiece(width, height),
-    making: { material: pair.material.id, machine: pair.machine.id, reversed: false, mirrored: false },
-    reading: { distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)) },
+    making: { pair: valuesOf(pair), reversed: false, mirrored: false, lasts: null },
+    reading: {
+      distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)),
+      heightM: null,
+    },
     overrides: [],
   };
 }
 
-function chosenWidth(sizeModules: number, pair: Pair, piece: NewJobOptions['pieceSizeMm']): number {
+function chosenWidth(sizeModules: number, pair: PairValues, piece: NewJobOptions['pieceSizeMm']): number {
+  const leastMm = smallestModuleMm(pair.process);
   const roomMm = piece === undefined ? Infinity : Math.min(piece.width, piece.height);
   const withinRoom = (roomMm * sizeModules) / (sizeModules + 2 * quietZoneModules);
-  const wanted = Math.max(Math.min(usualCodeWidthMm, withinRoom), pair.smallestModuleMm * sizeModules);
+  const wanted = Math.max(Math.min(usualCodeWidthMm, withinRoom), leastMm * sizeModules);
   const { dotMm } = pair.machine;
   const step = dotMm === null ? 0.1 : dotMm * sizeModules;
   const down = Math.floor(wanted / step + 1e-9) * step;
-  const width =
-    down / sizeModules >= pair.smallestModuleMm - 1e-9 ? down : Math.ceil(wanted / step - 1e-9) * step;
+  const width = down / sizeModules >= leastMm - 1e-9 ? down : Math.ceil(wanted / step - 1e-9) * step;
   return Number(Math.max(width, 1).toFixed(4));
 }

@@ -3,7 +3,8 @@ import { newJob, type Job, type Override } from '../job';
 import { seededRandom } from '../numbers';
 import { withFirst, withPlacement } from '../../testing/findings';
 import { makeFiles, runJob } from '../run';
-import { findPair, isLine } from '../plan';
+import { findPair } from '../../content';
+import { isLine } from '../plan';
 import { fileName } from './fileName';
 import { decimal, pathData } from './pathData';
 
@@ -117,7 +118,10 @@ describe('file names', () => {
 });
 
 describe('stops', () => {
-  const small: Job = { ...withPlacement(job, { widthMm: 10 }), reading: { distanceM: 0.1 } };
+  const small: Job = {
+    ...withPlacement(job, { widthMm: 10 }),
+    reading: { distanceM: 0.1, heightM: null },
+  };
   it('hold files back until each is overridden with a reason', () => {
     expect(makeFiles(small, runJob(small), 1, ['svg'])).toMatchObject({
       heldBackBy: [{ kind: 'module-size' }],

@@ -64,6 +64,12 @@ export {
   roundCorners,
   type SizedOutline,
 } from './outline';
-export { pieceSchema, type PieceSettings, plainPiece, type ShadowSettings } from './schema';
+export {
+  type BendSettings,
+  pieceSchema,
+  type PieceSettings,
+  plainPiece,
+  type ShadowSettings,
+} from './schema';
 export { layStand, type Stand, standPicture, type StandPicture, type StandSettings } from './stand';
 export { cardId1, type StockSize, stockSizes } from './stock';

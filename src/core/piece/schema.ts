@@ -14,6 +14,17 @@ export const shadowSchema = z.strictObject({
 });
 export type ShadowSettings = Readonly<z.infer<typeof shadowSchema>>;
 
+/** What the piece is put around: a bottle, a mug, a pole; a cone has two diameters. */
+export const bendSchema = z.strictObject({
+  /** Which of its sides goes around. */
+  around: z.enum(['width', 'height']),
+  /** At the upper or left end of the piece. */
+  diameterMm: z.number().min(5).max(100_000),
+  /** At the other end; the same of a cylinder. */
+  otherDiameterMm: z.number().min(5).max(100_000),
+});
+export type BendSettings = Readonly<z.infer<typeof bendSchema>>;
+
 export const pieceSchema = z.strictObject({
   widthMm: sizeMm,
   heightMm: sizeMm,
@@ -29,6 +40,8 @@ export const pieceSchema = z.strictObject({
   /** Under words, pictures and frames, on machines that print colours. */
   shadow: shadowSchema.nullable(),
   stand: standSchema.nullable(),
+  /** Null for a piece that stays flat. */
+  bend: bendSchema.nullable(),
   /** What `{serial}` stands for. */
   serial: z.string().max(40),
 });
@@ -47,6 +60,7 @@ export function plainPiece(widthMm: number, heightMm: number, cornerRadiusMm = 0
     safeMm: 0,
     shadow: null,
     stand: null,
+    bend: null,
     serial: '',
   };
 }

@@ -15,7 +15,7 @@ import {
 } from '../geometry';
 import { turnedWith, type PlacedCode } from '../piece';
 import { darkInks, inkOf, pictureBox, turnedInk } from './inks';
-import type { Pair } from './materials';
+import type { Pair } from './pair';
 import { blackInk, type Ink } from './operation';
 
 export interface PlanSettings {

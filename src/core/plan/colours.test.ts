@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { onPair } from '../../testing/board';
 import { encode } from 'fast-png';
 import fc from 'fast-check';
 import { oklch } from 'culori';
@@ -21,7 +22,7 @@ import { writeSvg } from '../output';
 import { prove } from '../proof';
 import { told, withFirst } from '../../testing/findings';
 import { inkOf, pictureBox } from './inks';
-import { findPair } from './materials';
+import { findPair } from '../../content';
 import { moduleTones, worstPair } from './tones';
 
 const sticker = (paint: Partial<StylePaint>): Job => {
@@ -207,6 +208,7 @@ describe('contrast of printed colours', () => {
     const picture = { width: 64, height: 64, rgba, png };
     const library: Library = {
       load: () => Promise.resolve(),
+      isAtHand: () => true,
       logo: () => undefined,
       words: null,
       picture: () => picture,
@@ -236,7 +238,7 @@ describe('contrast of printed colours', () => {
 describe('colours on a machine with one kind of mark', () => {
   it('are pointed out and do nothing', () => {
     const job = sticker({ modules: solid('#1f7a6d') });
-    const plate = { ...job, making: { ...job.making, material: 'birch-plywood', machine: 'co2-laser' } };
+    const plate = onPair(job, 'birch-plywood', 'co2-laser');
     const result = runJob(plate);
     const unused = result.findings.find(({ kind }) => kind === 'paint-unused')!;
     expect(unused.severity).toBe('caution');
@@ -289,4 +291,59 @@ describe('the limit on contrast to cameras', () => {
       expect(last!.verdict).toBe('good');
     }
   }, 30_000);
+});
+
+describe('a turned code in colours', () => {
+  it('has its gradient turned about its own middle', () => {
+    const fading: Paint = {
+      kind: 'linear',
+      angleDegrees: 0,
+      stops: [
+        { at: 0, colour: '#14385c' },
+        { at: 1, colour: '#0a5c50' },
+      ],
+    };
+    const flat = sticker({ modules: fading });
+    const [code] = flat.codes;
+    const turned = withFirst(flat, {
+      placement: { ...code!.placement, xMm: 6, yMm: 11, turnDegrees: 90 },
+    });
+    const { plan, piece } = runJob({
+      ...turned,
+      piece: { ...turned.piece, widthMm: 60, heightMm: 70 },
+    }).made!;
+    const { code: box } = piece.codes[0]!;
+    const ink = plan
+      .sheet()
+      .operations.flatMap((operation) => ('ink' in operation ? [operation.ink] : []))
+      .find(({ kind }) => kind === 'linear')!;
+    const { from, to } = ink as Extract<typeof ink, { kind: 'linear' }>;
+    // Clockwise by a quarter: what went from left to right goes from top to bottom.
+    expect([from.x, from.y]).toEqual([expect.closeTo(box.x + box.width / 2, 6), expect.closeTo(box.y, 6)]);
+    expect([to.x, to.y]).toEqual([
+      expect.closeTo(box.x + box.width / 2, 6),
+      expect.closeTo(box.y + box.height, 6),
+    ]);
+  });
+});
+
+describe('a picture of one pixel as ground', () => {
+  it('gives every module its colour, from its first column on', () => {
+    const paint: StylePaint = {
+      ...plainPaint,
+      ground: { kind: 'picture', file: 'c'.repeat(64), fileName: 'x.png', opacity: 1, fit: 'cover' },
+    };
+    const dark = {
+      width: 1,
+      height: 1,
+      rgba: new Uint8ClampedArray([0, 0, 0, 255]),
+      png: new Uint8Array(),
+    };
+    const pair = findPair('white-vinyl', 'ink-jet-600dpi')!;
+    const symbol = runJob(sticker({})).codes[0]!.symbol!;
+    const tones = moduleTones(symbol, paint, dark, pair).filter(({ isDark }) => !isDark);
+    // Black ink is as dark as a mark, wherever it lies.
+    for (const { tones: own } of tones)
+      expect(own.luminance).toBeCloseTo(reflectanceOfHex(pair.markColour), 6);
+  });
 });

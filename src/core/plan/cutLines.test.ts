@@ -89,3 +89,39 @@ describe('the line that is cut', () => {
     expect(cutLines([contour], half)).toEqual(first);
   });
 });
+
+describe('an outline that its own offset closes', () => {
+  it('keeps the size of its parts to a hundredth', () => {
+    // The slit of 0.1 mm is closed by half a cut of 0.09 mm from both sides.
+    const lines = cutLines([slitted(0.1)], half);
+    const bounds = boundsOf(lines)!;
+    expect([bounds.x, bounds.y, bounds.width, bounds.height].map((value) => value.toFixed(2))).toEqual([
+      '-0.09',
+      '-0.09',
+      '40.18',
+      '20.18',
+    ]);
+    expect(regionArea(lines)).toBeCloseTo(40.18 * 20.18, 1);
+    const corners = lines.flat().filter(({ bulge }) => bulge === undefined || bulge === 0);
+    for (const x of [-0.09, 40.09])
+      for (const y of [-0.09, 20.09])
+        expect(corners.some((corner) => Math.hypot(corner.x - x, corner.y - y) < 0.005)).toBe(true);
+  });
+
+  it('keeps its round corners round', () => {
+    const bulge = Math.tan(Math.PI / 8);
+    const rounded: Contour = [
+      ...slitted(0.1).slice(0, 6),
+      { x: 40, y: 15, bulge },
+      { x: 35, y: 20 },
+      { x: 5, y: 20, bulge },
+      { x: 0, y: 15 },
+    ];
+    const lines = cutLines([rounded], half);
+    // Two corners of radius 5 grow to 5.09; each leaves out (1 - pi/4) of its square.
+    expect(regionArea(lines)).toBeCloseTo(40.18 * 20.18 - 2 * (1 - Math.PI / 4) * 5.09 ** 2, 1);
+    const arcs = lines.flat().filter(({ bulge: own }) => own !== undefined && own !== 0);
+    expect(arcs.length).toBeGreaterThan(0);
+    expect(arcs.length).toBeLessThan(8);
+  });
+});

@@ -2,7 +2,8 @@
 import { strokeRegion, uniteRegion, type Region, flattenRegion, boxContour } from '../geometry';
 import type { Piece, PlacedItem } from '../piece';
 import { grownInk, type Part } from './codeParts';
-import type { Pair } from './materials';
+import { machineKinds } from './machines';
+import type { Pair } from './pair';
 import { blackInk, type Ink } from './operation';
 
 const inColour = (pair: Pair): boolean => pair.machine.inks === 'process';
@@ -50,7 +51,7 @@ export function itemParts(
 }
 
 /** Machines that mark can follow a line; printers cannot. */
-const isFollowed = (pair: Pair): boolean => pair.machine.operation === 'mark';
+const isFollowed = (pair: Pair): boolean => machineKinds[pair.machine.kind].followsLines;
 
 export function scoredLines(
   items: readonly PlacedItem[],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { drawArtwork, plainStyle, squareModules } from '../artwork';
-import { holdsPoint, regionArea, type Region } from '../geometry';
+import { boundsOf, holdsPoint, regionArea, type Region } from '../geometry';
 import {
   centredCode,
   layPiece,
@@ -10,7 +10,8 @@ import {
   type PieceSettings,
 } from '../piece';
 import { encodeSymbol } from '../symbol';
-import { findPair, type Pair } from './materials';
+import { findPair } from '../../content';
+import { type Pair } from './pair';
 import { isLine } from './operation';
 import { narrowestLightMm, nominalParts, planPiece } from './planPiece';
 
@@ -166,5 +167,29 @@ describe('operations', () => {
         .sheet()
         .operations.map(({ kind }) => kind),
     ).toEqual(['mark', 'cut']);
+  });
+});
+
+describe('the sheet of the layers of a base', () => {
+  const stand = { plateMm: 3, layerMm: 3, steps: 2, stepMm: 6, shoulderMm: 8, cornerMm: 4, fitMm: 0.1 };
+
+  it('holds every line, half a gap from its edges, with slots before layers', () => {
+    const { stand: sheet } = planPiece(piece, plywood, straight, [], { shadow: null, stand });
+    const lines = sheet!.operations.flatMap((operation) => (isLine(operation) ? operation.lines : []));
+    const box = boundsOf(lines)!;
+    // Two millimetres to the layer, on each side, with the kerf beside it on the sheet.
+    for (const [from, to] of [
+      [box.x, sheet!.widthMm - box.x - box.width],
+      [box.y, sheet!.heightMm - box.y - box.height],
+    ] as const) {
+      expect(from).toBeCloseTo(2, 6);
+      expect(to).toBeCloseTo(2, 6);
+    }
+    expect(sheet!.marginMm).toBe(0);
+    expect(sheet!.operations.map(({ label }) => label)).toEqual(['slots of the base', 'layers of the base']);
+    // The slot is drawn in by half the kerf, 0.18 mm (common practice, no source), so that the plate of 3 mm fits with its play.
+    const slot = sheet!.operations[0]!;
+    const depth = isLine(slot) ? boundsOf(slot.lines.slice(0, 1))!.height : 0;
+    expect(depth).toBeCloseTo(3 + 0.1 - 0.18, 6);
   });
 });

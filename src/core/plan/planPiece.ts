@@ -1,6 +1,6 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots, kerf and mirroring are decided here only. */
 import { plainPaint } from '../artwork';
-import { insetArea, mirrorRegion, regionArea, type Region } from '../geometry';
+import { insetArea, mirrorRegion, regionArea, type Box, type Region } from '../geometry';
 import { onDemand } from '../numbers';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
 import {
@@ -14,8 +14,10 @@ import {
 import { cutLines } from './cutLines';
 import { mirroredInk } from './inks';
 import { borderParts, itemParts, scoredLines } from './itemParts';
-import type { Pair } from './materials';
+import { machineKinds } from './machines';
+import type { Pair } from './pair';
 import type { Operation, OperationSheet } from './operation';
+import { areaSeconds, feedSeconds } from './work';
 import { castShadow, shadowParts, type CastShadow } from './shadow';
 
 export interface Plan {
@@ -27,10 +29,15 @@ export interface Plan {
   readonly compensationMm: number;
   /** What remains of the growth after compensation, on each edge. */
   readonly residualGrowthMm: number;
+  /** The file is left for right. */
   readonly mirrored: boolean;
+  /** What comes out is, too: a stamp turns it back. */
+  readonly comesOutMirrored: boolean;
   readonly reversed: boolean;
   /** Area to mark after compensation in square millimetres, as modules are normally marked and the other way round. */
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
+  /** For that area, in seconds, from the machine's speeds; null where they say nothing about it. */
+  readonly markSeconds: { readonly normal: number | null; readonly reversed: number | null };
   /** Layers of the base that the piece stands in, on a sheet of their own; null without one. */
   readonly stand: OperationSheet | null;
   /** Null without one; a later run takes it over. */
@@ -57,17 +64,30 @@ export function planPiece(
       ? castShadow(piece.items, pieceSettings.shadow, before)
       : null;
   const { compensationMm, residualGrowthMm } = compensation(pair);
+  const isMirrored = settings.mirrored !== machineKinds[pair.machine.kind].turnsOver;
   const mirrored = (region: Region): Region =>
-    settings.mirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
+    isMirrored ? mirrorRegion(region, piece.widthMm / 2) : region;
   const { kerfMm } = pair.process;
-  const itemArea = piece.items.reduce((sum, { area }) => sum + Math.abs(regionArea(area)), 0);
-  const area = (reversed: boolean): number =>
-    piece.codes.reduce(
-      (sum, code) =>
-        sum +
-        markedArea(code, marksDarkModules(pair, reversed), settings.reversed === reversed, compensationMm),
-      itemArea,
-    );
+  const normal = marked(false);
+  const reversed = marked(true);
+  /** What is marked of each code and of each item, with the box that it lies in: of a code its modules, or all of its field. */
+  function marked(isReversed: boolean): readonly { readonly box: Box; readonly areaMm2: number }[] {
+    const marksDark = marksDarkModules(pair, isReversed);
+    return [
+      ...piece.codes.map((code) => ({
+        box: marksDark ? code.code : code.quietZone,
+        areaMm2: markedArea(code, marksDark, settings.reversed === isReversed, compensationMm),
+      })),
+      ...piece.items.map(({ box, area }) => ({ box, areaMm2: Math.abs(regionArea(area)) })),
+    ];
+  }
+  const areaOf = (parts: typeof normal): number => parts.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
+  const secondsFor = (parts: typeof normal): number | null =>
+    feedSeconds(pair, piece.heightMm) ??
+    parts.reduce<number | null>((sum, { box, areaMm2 }) => {
+      const more = areaMm2 === 0 ? 0 : areaSeconds(pair, box, areaMm2);
+      return sum === null || more === null ? null : sum + more;
+    }, 0);
   const sheet = onDemand((): OperationSheet => {
     const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
     const insideLines = cutLines(openings, -kerfMm / 2);
@@ -84,8 +104,8 @@ export function planPiece(
             isSeen: false,
           }),
           piece,
-          settings,
-        ).map((part): Operation => ({ kind: pair.machine.operation, ...part })),
+          isMirrored,
+        ).map((part): Operation => ({ kind: machineKinds[pair.machine.kind].operation, ...part })),
         ...scoredLines(piece.items, pair).map(({ label, lines }): Operation => ({
           kind: 'score',
           label,
@@ -108,9 +128,11 @@ export function planPiece(
     marks: marksDarkModules(pair, settings.reversed) ? 'dark modules' : 'light modules and quiet zone',
     compensationMm,
     residualGrowthMm,
-    mirrored: settings.mirrored,
+    mirrored: isMirrored,
+    comesOutMirrored: settings.mirrored,
     reversed: settings.reversed,
-    markedAreaMm2: { normal: area(false), reversed: area(true) },
+    markedAreaMm2: { normal: areaOf(normal), reversed: areaOf(reversed) },
+    markSeconds: { normal: secondsFor(normal), reversed: secondsFor(reversed) },
     stand: planStand(piece, pair, pieceSettings),
     shadow,
   };
@@ -165,11 +187,11 @@ export function nominalParts(
       isSeen: true,
     }),
     piece,
-    settings,
+    settings.mirrored,
   );
 }
 
-function seen(parts: readonly Part[], piece: Piece, { mirrored }: PlanSettings): readonly Part[] {
+function seen(parts: readonly Part[], piece: Piece, mirrored: boolean): readonly Part[] {
   if (!mirrored) return parts;
   const axis = piece.widthMm / 2;
   return parts.map(({ label, area, ink }) => ({

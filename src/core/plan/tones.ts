@@ -12,7 +12,7 @@ import {
 import { finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
 import type { Box } from '../geometry';
 import { pictureBox } from './inks';
-import type { Pair } from './materials';
+import type { Pair } from './pair';
 
 /** How a reader weighs the colours: reflectances of 0 to 1, and luma as cameras encode it. */
 export type ToneKind = 'luminance' | 'luma' | 'red';

@@ -12,6 +12,7 @@ export {
   startProof,
   takePicture,
 } from './prove';
+export type { Bend } from './wrapped';
 export { type FoundCode, readPicture } from './readPicture';
 export { type Reader, voting } from './readers';
 export {

@@ -32,6 +32,7 @@ function sceneWith(spots: readonly (readonly [number, number])[], change: Partia
     moduleMm: 1,
     seenFromBehind: false,
     pixelsPerModule,
+    bend: null,
     ...change,
   };
 }

@@ -3,6 +3,7 @@ import { phoneCamera } from '../camera';
 import { encodedOfLinear, linearOfHex, luminanceOfLinear, type Rgb } from '../colour';
 import { loseBlocks } from './blockLoss';
 import { inkOf, mostInk, seenOf, sumSamples, type Surface } from './surface';
+import { wrapped, type Bend } from './wrapped';
 import { normalPair, randomAt, seededRandom } from '../numbers';
 
 /** A picture, four bytes a pixel, red green blue and an opaque alpha, row by row. */
@@ -23,6 +24,8 @@ export interface Scene {
   /** The piece is looked at from behind, so the file is seen left for right. */
   readonly seenFromBehind: boolean;
   readonly pixelsPerModule: number;
+  /** The piece is put around something round; null for a flat one. */
+  readonly bend: Bend | null;
 }
 
 /** How one photograph is taken: angles in radians. */
@@ -177,10 +180,11 @@ function exposure(scene: Scene, shot: Shot, side: number, shift: readonly [numbe
   /** Marks that hardly differ are read by nobody, whatever lies beyond. */
   const perShare = Math.abs(difference) < 0.05 ? 0.05 : difference;
   const sums = new Int32Array(side);
-  let above = cornersOf(view, 0, side);
+  const wrap = wrapped(scene, shot);
+  let above = wrap(cornersOf(view, 0, side));
   let below = new Float64Array(above.length);
   return (row, room) => {
-    cornersOf(view, row + 1, side, below);
+    wrap(cornersOf(view, row + 1, side, below));
     room.forEach((plane, place) => {
       sumSamples(raster, place, above, below, grid, sums);
       for (let column = 0, at = kernelReach; column < side; column++, at++) {

@@ -10,6 +10,7 @@ import { startRenderer } from '../logo';
 import { rasteriseMarks } from './rasterise';
 import { surfaceOf } from './surface';
 import { startReaders, type Reader, type ReaderBinaries } from './readers';
+import type { Bend } from './wrapped';
 import { fullShotCount, readerState, verdictOf, type ProofReport } from './verdict';
 
 /** The wasm modules of the renderer and the readers, loaded from our own files by whoever runs the proof. */
@@ -28,6 +29,8 @@ export interface CodeToRead {
   /** The code with its quiet zone, where it lies in the file, in millimetres. */
   readonly quietZone: Box;
   readonly moduleMm: number;
+  /** What its piece is put around; null for a flat one. */
+  readonly bend: Bend | null;
 }
 
 export interface ProofSetup {
@@ -38,6 +41,7 @@ export interface ProofSetup {
   readonly baseColour: string;
   readonly markColour: string;
   readonly machine: MachineModel;
+  /** What the file holds is seen from its back: through the material, or because the machine turns it over. */
   readonly seenFromBehind: boolean;
   readonly distanceM: number;
   readonly seed: number;
@@ -201,7 +205,7 @@ function reportOf(
 /** Pixels a module of the rendered file: enough for the averaging of the camera, within a limit for large symbols. */
 const largestRasterPx = 2600;
 
-function buildScene(setup: ProofSetup, { quietZone, moduleMm }: CodeToRead): Scene {
+function buildScene(setup: ProofSetup, { quietZone, moduleMm, bend }: CodeToRead): Scene {
   const { machine } = setup;
   const pixels = pixelsPerModule(moduleMm, setup.distanceM * 1000);
   const margin = 3 * moduleMm;
@@ -227,5 +231,6 @@ function buildScene(setup: ProofSetup, { quietZone, moduleMm }: CodeToRead): Sce
     moduleMm,
     seenFromBehind: setup.seenFromBehind,
     pixelsPerModule: pixels,
+    bend,
   };
 }

@@ -3,7 +3,6 @@ import { isSafeDamage, knockOutDamage, readyArt, placeLogo } from '../logo';
 import { codeOf, type Job } from '../job';
 import type { Library } from './library';
 import { holdsBytes, writeMessage } from '../message';
-import { findPair } from '../plan';
 import { encodeSymbol, levels, type Level } from '../symbol';
 
 export interface Arrangement {
@@ -31,8 +30,8 @@ export function arrangements(job: Job, codeId: string, library: Library): Arrang
   if (!logo || !loaded) return [];
   const art = readyArt(loaded, logo.ink);
   if ('problem' in art) return [];
-  const pair = findPair(job.making.material, job.making.machine);
-  const inColour = pair?.machine.inks === 'process' && !job.making.reversed && logo.ink.keepsColours;
+  const pair = job.making.pair;
+  const inColour = pair.machine.inks === 'process' && !job.making.reversed && logo.ink.keepsColours;
   const payload = writeMessage(code.message);
   const settings = { ...code.symbol, raiseLevel: false, isBytes: holdsBytes(code.message) };
   const found: Arrangement[] = [];

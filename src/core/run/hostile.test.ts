@@ -5,7 +5,7 @@ import { told, withFirst } from '../../testing/findings';
 import { newJob, parseJob, itemsOf, type Job } from '../job';
 import { mostOutlines, newLogo } from '../logo';
 import { readOutlineFile, type OutlineSettings } from '../piece';
-import { findPair } from '../plan';
+import { findPair } from '../../content';
 import { createLibrary } from './library';
 import { runJob } from './runJob';
 

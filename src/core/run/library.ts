@@ -12,11 +12,13 @@ import {
 } from '../logo';
 import { textFields, type CodeSettings, type Job } from '../job';
 import { filledText } from '../piece';
-import type { Typesetter } from '../words';
+import type { FontId, Typesetter } from '../words';
 
 export interface Library {
   /** Loads what a job refers to; resolves when all is at hand or known to be missing. */
   readonly load: (job: Job) => Promise<void>;
+  /** Whether there is nothing to load for a job. */
+  readonly isAtHand: (job: Job) => boolean;
   readonly logo: (settings: Pick<LogoSettings, 'source' | 'title'>) => LoadedLogo | undefined;
   readonly picture: (hash: string) => Picture | { readonly problem: string } | undefined;
   /** Sets words in the fonts that jobs loaded so far asked for; null where there are no fonts. */
@@ -48,15 +50,32 @@ export function createLibrary(assets: LogoAssets): Library {
           if (bytes !== null) keep(pictures, ground.file, readPng(bytes));
         }
       }
-      const fields = textFields(job);
-      for (const item of job.piece.items)
-        if (item.kind === 'art') await loadOne({ source: item.source, title: '' });
-        else if (item.kind !== 'border')
-          await assets.words.load([{ font: item.font, text: filledText(item.text, fields) }]);
+      for (const logo of artOf(job)) await loadOne(logo);
+      await assets.words.load(wordsOf(job));
     },
+    isAtHand: (job) =>
+      job.codes.every(
+        ({ logo, style: { paint } }) =>
+          (logo === null || logos.has(logoKey(logo))) &&
+          (paint.ground.kind !== 'picture' || pictures.has(paint.ground.file)),
+      ) &&
+      artOf(job).every((logo) => logos.has(logoKey(logo))) &&
+      assets.words.isAtHand(wordsOf(job)),
     logo: (settings) => logos.get(logoKey(settings)) ?? problems.get(logoKey(settings)),
     picture: (hash) => pictures.get(hash),
   };
+}
+
+const artOf = ({ piece }: Job): Pick<LogoSettings, 'source' | 'title'>[] =>
+  piece.items.flatMap((item) => (item.kind === 'art' ? [{ source: item.source, title: '' }] : []));
+
+function wordsOf(job: Job): { font: FontId; text: string }[] {
+  const fields = textFields(job);
+  return job.piece.items.flatMap((item) =>
+    item.kind === 'art' || item.kind === 'border'
+      ? []
+      : [{ font: item.font, text: filledText(item.text, fields) }],
+  );
 }
 
 function keep<Value>(entries: Map<string, Value>, key: string, value: Value): void {
@@ -83,6 +102,7 @@ export function libraryPalette(
 /** For jobs without logo and pictures, and where none can be loaded. */
 export const emptyLibrary: Library = {
   load: () => Promise.resolve(),
+  isAtHand: () => true,
   logo: () => undefined,
   picture: () => undefined,
   words: null,

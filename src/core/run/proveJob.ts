@@ -1,14 +1,25 @@
 /** What the proof of a job needs, taken from the job as it ran. */
+import { isSeenThrough, machineKinds } from '../plan';
 import type { Job } from '../job';
 import { outputFormats } from '../output';
 import { makeFiles } from './makeFiles';
 import { turnedBounds, type Box } from '../geometry';
 import type { PlacedCode } from '../piece';
-import type { CodeToRead, ProofSetup } from '../proof';
+import { aroundBend } from '../check';
+import type { Bend, CodeToRead, ProofSetup } from '../proof';
 import type { JobResult } from './runJob';
 
 /** Every proof photographs the same twenty ways. */
 const proofSeed = 17;
+
+/** What a code is put around, where it lies. */
+function bendOf({ piece, codes }: Job, placed: PlacedCode): Bend | null {
+  const { placement } = codes.find(({ id }) => id === placed.id)!;
+  const around = aroundBend({ laying: { piece, placement }, placed });
+  return around === null || piece.bend === null
+    ? null
+    : { radiusMm: around.diameterMm / 2, around: piece.bend.around };
+}
 
 /** The upright box around the code with what is kept free around it: the quiet zone, or all of a round outline. */
 function fieldOf({ quietZone, round, moduleMm, turn }: PlacedCode): Box {
@@ -40,6 +51,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
         ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width }
         : quietZone,
       moduleMm: code.moduleMm,
+      bend: bendOf(job, code),
     };
   });
   return {
@@ -48,7 +60,8 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
     baseColour: material.baseColour,
     markColour,
     machine: { growthMm: process.growthMm, dotMm: machine.dotMm },
-    seenFromBehind: plan.mirrored && material.transparent,
+    seenFromBehind:
+      machineKinds[machine.kind].turnsOver !== (plan.comesOutMirrored && isSeenThrough(result.pair)),
     distanceM: job.reading.distanceM,
     seed: proofSeed,
   };

@@ -11,15 +11,7 @@ import {
   type PieceContext,
   type Room,
 } from '../check';
-import {
-  aboutPiece,
-  type Change,
-  isSameAbout,
-  ofCode,
-  worstSeverity,
-  type Finding,
-  type Severity,
-} from '../finding';
+import { type Change, isSameAbout, ofCode, worstSeverity, type Finding, type Severity } from '../finding';
 import { textFields, type Job, type Override } from '../job';
 import {
   knockOutDamage,
@@ -42,7 +34,7 @@ import {
   type Piece,
   type PlacedCode,
 } from '../piece';
-import { findPair, moduleTones, pairs, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
+import { moduleTones, pairOf, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
 import { encodeSymbol, smallestVersions, type QrSymbol } from '../symbol';
 import { emptyLibrary, type Library } from './library';
 import { runCode, type CodeRun } from './runCode';
@@ -115,8 +107,7 @@ export function runJob(
   library: Library = emptyLibrary,
   wantsFixes = true,
 ): JobResult {
-  const known = findPair(job.making.material, job.making.machine);
-  const pair = known ?? pairs[0]!;
+  const pair = pairOf(job.making.pair);
   const printsColours = pair.machine.inks === 'process' && !job.making.reversed;
   const codes = job.codes.map((code) =>
     runCode(
@@ -140,7 +131,6 @@ export function runJob(
     );
   const context = laid && plan && pieceContext(job, codes, laid.piece, plan, pair);
   const findings: Finding[] = [
-    ...(known ? [] : [unknownPair(job)]),
     ...codes.flatMap((code) => [
       ...code.findings.map((finding) => ofCode(finding, code.settings.id)),
       ...(context?.codes
@@ -214,7 +204,15 @@ function pieceContext(
   pair: Pair,
 ): PieceContext {
   const room = roomsOn(piece, job.piece, job.codes);
-  const shared = { piece, plan, pair, readingDistanceMm: job.reading.distanceM * 1000 };
+  const { reading, making } = job;
+  const shared = {
+    piece,
+    plan,
+    pair,
+    readingDistanceMm: reading.distanceM * 1000,
+    mountedHeightMm: reading.heightM === null ? null : reading.heightM * 1000,
+    lasts: making.lasts,
+  };
   return {
     ...shared,
     settings: job.piece,
@@ -232,7 +230,7 @@ function codeContext(
   pair: Pair,
   placed: PlacedCode,
   room: Room,
-): Omit<CodeContext, 'piece' | 'plan' | 'pair' | 'readingDistanceMm'> {
+): Omit<CodeContext, 'piece' | 'plan' | 'pair' | 'readingDistanceMm' | 'mountedHeightMm' | 'lasts'> {
   const symbol = made!;
   const { id, logo, style, placement, symbol: symbolSettings } = settings;
   return {
@@ -297,24 +295,4 @@ export function safestShare({ codes }: JobResult, id: string): number | null {
   const { art, inColour, symbol, settings } = run ?? codes[0]!;
   if (symbol === null || art === null || settings.logo === null) return null;
   return largestSafeShare(art, settings.logo, symbol, inColour);
-}
-
-function unknownPair({ making }: Job): Finding {
-  return {
-    kind: 'pair-unknown',
-    about: aboutPiece,
-    station: 'piece',
-    severity: 'stop',
-    title: 'Material and machine',
-    text: [
-      `There is no profile for “${making.material}” on “${making.machine}”; the first of the list stands in.`,
-    ],
-    measured: { words: `${making.material} on ${making.machine}` },
-    required: { words: 'a known pair' },
-    source: { tag: 'cp', text: 'list of materials' },
-    fixes: pairs.slice(0, 1).map(({ material, machine }) => ({
-      label: [`Use ${material.name.toLowerCase()}`],
-      changes: [{ on: 'making', set: { material: material.id, machine: machine.id } }],
-    })),
-  };
 }

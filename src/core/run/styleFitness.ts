@@ -99,6 +99,7 @@ export function styleSetup(style: Style, version: number, shots: StyleShots = fi
         isBytes: false,
         quietZone: { x: 0, y: 0, width: side, height: side },
         moduleMm: 1,
+        bend: null,
       },
     ],
     baseColour: shots.baseColour,

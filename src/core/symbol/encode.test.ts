@@ -133,7 +133,7 @@ describe('encodeSymbol', () => {
 
   it('names the characters that a forced mode cannot hold, and falls back', () => {
     const { symbol, findings } = encodeSymbol('12a4 b', forced({ mode: 'numeric' }));
-    expect(findings[0]).toMatchObject({ kind: 'mode-characters', measured: { value: 3 } });
+    expect(findings[0]).toMatchObject({ kind: 'mode-characters', severity: 'stop', measured: { value: 3 } });
     expect(sentencesOf(findings)[0]).toContain('a  the space  b');
     expect(sentencesOf(findings)[0]).not.toContain('more');
     expect(symbol).not.toBeNull();
@@ -187,4 +187,20 @@ describe('encodeSymbol', () => {
       expect(await readBack(symbol!, ['zxing-plain', 'zxing-thorough'])).toEqual([text, text]);
     }
   }, 60_000);
+});
+
+describe('a version that is too small', () => {
+  it('is mended by a larger version, or by the strongest of the weaker levels that is enough', () => {
+    // ISO/IEC 18004:2015, table 7: version 2 holds 26 bytes at M, 20 at Q, 14 at H.
+    const { findings } = encodeSymbol('q'.repeat(18), {
+      ...defaultSymbolSettings,
+      level: 'H',
+      version: 2,
+    });
+    const stop = findings.find(({ kind }) => kind === 'version-too-small')!;
+    expect(stop.fixes.map(({ changes }) => changes[0])).toEqual([
+      { part: 'symbol', set: { version: 3 } },
+      { part: 'symbol', set: { level: 'Q' } },
+    ]);
+  });
 });

@@ -44,6 +44,8 @@ export interface FontMetrics {
 export interface Typesetter {
   /** Opens the fonts that texts need; resolves when all are at hand. */
   readonly load: (texts: readonly { readonly font: FontId; readonly text: string }[]) => Promise<void>;
+  /** Whether all fonts that texts need are open. */
+  readonly isAtHand: (texts: readonly { readonly font: FontId; readonly text: string }[]) => boolean;
   /** One line; null while its fonts have not been loaded. */
   readonly setLine: (font: FontId, line: string) => SetLine | null;
   readonly metrics: (font: FontId) => FontMetrics | null;
@@ -218,6 +220,11 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
 
   return {
     load,
+    isAtHand: (texts) =>
+      texts.every(({ font, text }) => {
+        const files = filesOf(font);
+        return fonts.has(files[0]!) && clustersOf(text).every((cluster) => fileFor(files, cluster) !== null);
+      }),
     setLine,
     metrics: (font) => {
       const [file] = filesOf(font);

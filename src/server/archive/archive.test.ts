@@ -1,4 +1,5 @@
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
+import { startingPair, valuesOf } from '../../core/plan';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
@@ -92,6 +93,7 @@ const everythingIn = (from: Db): unknown =>
      JOIN house_styles ON house_styles.id = house_style_id`,
     'SELECT name, document FROM templates',
     'SELECT name, width_mm, height_mm, corner_mm FROM stock_sizes',
+    'SELECT id, name, note, based_on, pair FROM profiles',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
   );
@@ -101,7 +103,7 @@ const withoutOrderOfKeys = (row: Record<string, unknown>): unknown =>
   Object.fromEntries(
     Object.entries(row).map(([column, value]) => [
       column,
-      column === 'document' || column === 'look' ? JSON.parse(value as string) : value,
+      column === 'document' || column === 'look' || column === 'pair' ? JSON.parse(value as string) : value,
     ]),
   );
 
@@ -121,6 +123,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.jobs.move([data.jobs.create(document).id], 'archive');
   data.houseStyles.assign('Berths', data.houseStyles.save('Plates', lookOf(withLogo.codes[0]!)).id);
   data.pieceShelf.saveTemplate('Kept', templates[0]!.job);
+  data.profiles.add({ name: 'Rudder tags', note: 'one', basedOn: 'x', pair: valuesOf(startingPair) });
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
 }

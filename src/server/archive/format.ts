@@ -5,17 +5,19 @@ import { proofReportSchema } from '../../core/proof';
 import {
   jobIdSchema,
   places,
+  profileSchema,
   saveHouseStyleSchema,
   saveStockSizeSchema,
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 6 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 7 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
   houseStyles: 'house-styles.json',
   pieceShelf: 'piece-shelf.json',
+  profiles: 'profiles.json',
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
@@ -71,6 +73,10 @@ export const archivedShelfSchema = z.strictObject({
 /** The owner's own templates and stock sizes, by name. */
 export type ArchivedShelf = z.infer<typeof archivedShelfSchema>;
 
+/** The owner's profiles with their ids, by which jobs name them. */
+export const archivedProfilesSchema = z.array(profileSchema.omit({ savedAt: true })).max(1000);
+export type ArchivedProfile = z.infer<typeof archivedProfilesSchema>[number];
+
 export interface ArchivedFile {
   readonly hash: string;
   readonly mediaType: 'image/svg+xml' | 'image/png';
@@ -93,6 +99,7 @@ export interface ReadJob extends Omit<ArchivedJob, 'revisions'> {
 export interface ReadRest {
   readonly houseStyles: readonly ArchivedStyle[];
   readonly pieceShelf: ArchivedShelf;
+  readonly profiles: readonly ArchivedProfile[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

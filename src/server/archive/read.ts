@@ -7,6 +7,7 @@ import { filesOfJob, parseJob, problemsOf, type Job } from '../../core/job';
 import { cleanUpload } from '../../core/logo';
 import {
   archivedJobSchema,
+  archivedProfilesSchema,
   archivedShelfSchema,
   archivedStylesSchema,
   archiveHead,
@@ -69,9 +70,12 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     named(entryNames.pieceShelf),
     async (name) => matching(archivedShelfSchema, await entries.json(name)),
   );
+  const [profiles = []] = await each(named(entryNames.profiles), async (name) =>
+    matching(archivedProfilesSchema, await entries.json(name)),
+  );
   await each(entries.like(entryPatterns.file), async (name) => take.file(await readFile(entries, name)));
   await each(entries.like(entryPatterns.job), async (name) => take.job(await readJob(entries, name)));
-  return { houseStyles, pieceShelf, rejected };
+  return { houseStyles, pieceShelf, profiles, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {
@@ -228,9 +232,9 @@ class Entries {
 const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
-  const { head, houseStyles, pieceShelf } = entryNames;
+  const { head, houseStyles, pieceShelf, profiles } = entryNames;
   const isOurs =
-    new Set<string>([head, houseStyles, pieceShelf]).has(name) ||
+    new Set<string>([head, houseStyles, pieceShelf, profiles]).has(name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
   if (bytes > archiveLimits.fileBytes || unpackedBytes > archiveLimits.unpackedBytes)

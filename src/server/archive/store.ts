@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ImportReport } from '../../wire';
 import { writing, type Db } from '../db/open';
 import type { HouseStyleStore } from '../houseStyles';
+import type { ProfileStore } from '../profiles';
 import type { JobStore } from '../jobs';
 import type { PieceShelfStore } from '../pieceShelf';
 import type { Workshop } from '../workshop';
@@ -26,6 +27,7 @@ export interface ArchiveStore {
 export interface Stores {
   readonly jobs: JobStore;
   readonly houseStyles: HouseStyleStore;
+  readonly profiles: ProfileStore;
   readonly pieceShelf: PieceShelfStore;
 }
 
@@ -51,7 +53,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -75,7 +77,12 @@ export function archiveStore(
       if (!isTaken(here.templates, name)) pieceShelf.saveTemplate(name, document);
     for (const size of stockSizes) if (!isTaken(here.stockSizes, size.name)) pieceShelf.saveStockSize(size);
   };
-  const copyOver = writing(db, ({ houseStyles: styles, pieceShelf: shelf }: Staged) => {
+  /** Under their ids, so that jobs find them; one that is here under its id or its name is left alone. */
+  const takeProfiles = (coming: ReadRest['profiles']): void => {
+    const ids = new Set(profiles.list().map(({ id }) => id));
+    for (const { id, ...profile } of coming) if (!ids.has(id)) profiles.takeIn(id, profile);
+  };
+  const copyOver = writing(db, ({ houseStyles: styles, pieceShelf: shelf, profiles: coming }: Staged) => {
     const now = new Date().toISOString();
     // Files come first, so that everything that refers to one finds it.
     db.prepare(
@@ -85,6 +92,7 @@ export function archiveStore(
     ).run(now, now);
     takeStyles(styles);
     takeShelf(shelf);
+    takeProfiles(coming);
     for (const sql of comingIn) db.prepare(sql).run();
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
@@ -112,7 +120,12 @@ export function archiveStore(
   }
 
   return {
-    out: () => writeArchive(db, { houseStyles: houseStyles.list(), pieceShelf: pieceShelf.list() }),
+    out: () =>
+      writeArchive(db, {
+        houseStyles: houseStyles.list(),
+        pieceShelf: pieceShelf.list(),
+        profiles: profiles.list(),
+      }),
     take: async (archive, dry) => {
       const incoming = join(folder, `incoming-${randomUUID()}`);
       const [zip, stage] = [`${incoming}.zip`, `${incoming}.sqlite`];

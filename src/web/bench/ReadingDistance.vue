@@ -8,7 +8,10 @@ const props = defineProps<{ job: Job }>();
 const bench = useBench();
 
 function setDistance(mm: number): void {
-  bench.edit({ ...props.job, reading: { distanceM: Number((mm / 1000).toFixed(4)) } }, 'distance');
+  bench.edit(
+    { ...props.job, reading: { ...props.job.reading, distanceM: Number((mm / 1000).toFixed(4)) } },
+    'distance',
+  );
 }
 </script>
 

@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { effectScope, type EffectScope } from 'vue';
 import { logoAssets } from '../../node/logoAssets';
 import { newJob, itemsOf, type Job } from '../../core/job';
-import { findPair } from '../../core/plan';
+import { findPair } from '../../content';
 import { createLibrary } from '../../core/run';
 import { createPress } from '../../engine/press';
 import { enterBrowser, type FakeBrowser } from '../../testing/browser';

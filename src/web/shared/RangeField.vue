@@ -2,7 +2,7 @@
 /** A number between two ends, dragged or typed. */
 import { useId } from 'vue';
 import FieldHint from './FieldHint.vue';
-import { useNumberField } from './useNumberField';
+import { plainNumber, useNumberField } from './useNumberField';
 
 const props = defineProps<{
   label: string;
@@ -21,8 +21,7 @@ const { typed, problem, said, isFocused, range, focus, type, settle, leave } = u
   value: () => value.value,
   min: () => props.min,
   max: () => props.max,
-  parse: (text) =>
-    /^\s*[-+]?(\d+([.,]\d*)?|[.,]\d+)\s*$/.test(text) ? Number(text.replace(',', '.')) / scale() : null,
+  parse: (text) => plainNumber(text, scale()),
   show,
   name: (own) => `${show(own)} ${props.unit}`.trim(),
   noun: 'number',

@@ -1,6 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Unit } from '../../core/finding';
-import { distanceText, lengthNumber, lengthText, measuredText, quantityText, requirementText } from './units';
+import {
+  distanceText,
+  lengthNumber,
+  lengthText,
+  measuredText,
+  quantityText,
+  requirementText,
+  durationText,
+} from './units';
 
 describe('lengths', () => {
   it('are shown in the unit of the user', () => {
@@ -44,5 +52,22 @@ describe('measured and required values', () => {
     expect(measuredText(finding('stop', -11.037, 'mm'), 'mm')).toBe('over by 11.04 mm');
     expect(measuredText(finding('stop', -14.6, 'X'), 'in')).toBe('over by 14.6 X');
     expect(measuredText(finding('stop', -0.0001, 'mm'), 'mm')).toBe('0.00 mm');
+  });
+});
+
+describe('a duration', () => {
+  it('is told in two units at most, the shorter one rounded to what an estimate knows', () => {
+    expect([0.4, 1, 59.4, 60, 83, 118, 200, 3599, 3600, 4000].map(durationText)).toEqual([
+      'under 1 s',
+      '1 s',
+      '59 s',
+      '1 min',
+      '1 min 25 s',
+      '2 min',
+      '3 min 20 s',
+      '60 min',
+      '1 h 0 min',
+      '1 h 6 min',
+    ]);
   });
 });

@@ -102,3 +102,13 @@ function trimmed(value: number, decimals: number): string {
 function fixed(value: number, decimals: number): string {
   return value.toFixed(decimals).replace(/^-(?=0(?:\.0*)?$)/, '');
 }
+
+/** `40 s`, `3 min 20 s`, `1 h 5 min`: an estimate, so the shorter unit is left out where it says little. */
+export function durationText(seconds: number): string {
+  if (seconds < 1) return 'under 1 s';
+  if (seconds < 60) return `${Math.round(seconds)} s`;
+  const minutes = Math.floor(seconds / 60);
+  if (minutes >= 60) return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  const left = Math.round((seconds % 60) / 5) * 5;
+  return left === 60 ? `${minutes + 1} min` : left === 0 ? `${minutes} min` : `${minutes} min ${left} s`;
+}

@@ -11,6 +11,9 @@ interface Asked {
 }
 
 let asked: Asked[] = [];
+/** Whether nothing has to be loaded for a drawing, and how often something was. */
+let isAtHand = true;
+let loads = 0;
 let fixesAsked: { readonly answer: (fixes: object) => void; readonly fail: () => void }[] = [];
 const press = (job: Job): Promise<PressView> =>
   new Promise((resolve, reject) => {
@@ -29,7 +32,14 @@ const press = (job: Job): Promise<PressView> =>
   });
 jest.unstable_mockModule('./engine', () => ({
   useEngine: () => ({
-    live: { load: () => Promise.resolve(), press },
+    live: {
+      load: () => {
+        loads++;
+        return Promise.resolve();
+      },
+      press,
+      pressAtHand: (job: Job) => (isAtHand ? press(job) : Promise.resolve(null)),
+    },
     desk: {
       fixes: () =>
         new Promise((resolve, reject) => {
@@ -44,12 +54,14 @@ const document = newJob({ message: { kind: 'web', address: 'https://ternquay.exa
 const drawn = (name: string, jobId = 'a') => ({ jobId, job: { ...document, name }, codeId: 'code-1' });
 const settled = async (): Promise<void> => {
   for (let turn = 0; turn < 20; turn++) await Promise.resolve();
+  // Fixes are tried after a pause.
+  await new Promise((resolve) => setTimeout(resolve, 2));
   await nextTick();
 };
 
 function started() {
   const source = shallowRef<ReturnType<typeof drawn> | null>(drawn('first'));
-  const live = effectScope().run(() => useLive(() => source.value))!;
+  const live = effectScope().run(() => useLive(() => source.value, 0))!;
   const edit = async (next: ReturnType<typeof drawn> | null): Promise<void> => {
     source.value = next;
     await settled();
@@ -59,6 +71,8 @@ function started() {
 
 beforeEach(() => {
   asked = [];
+  isAtHand = true;
+  loads = 0;
   fixesAsked = [];
 });
 
@@ -75,6 +89,20 @@ describe('the drawing', () => {
     asked[1]!.answer();
     await settled();
     expect(live.view.value!.summary).toBe('third');
+  });
+
+  it('loads what is not at hand, and nothing else', async () => {
+    const { live, edit } = started();
+    await settled();
+    asked[0]!.answer();
+    await settled();
+    expect(loads).toBe(0);
+    isAtHand = false;
+    await edit(drawn('with a font'));
+    expect(loads).toBe(1);
+    asked[1]!.answer();
+    await settled();
+    expect(live.view.value!.summary).toBe('with a font');
   });
 
   it('is never that of a job left behind', async () => {

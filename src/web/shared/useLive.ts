@@ -24,7 +24,10 @@ export interface Live {
   readonly tryAgain: () => void;
 }
 
-export function useLive(source: () => Drawn | null): Live {
+/** Fixes are tried once a drawing has been painted: on two cores they would stand in its way. */
+const paintMs = 50;
+
+export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Live {
   const { live, desk } = useEngine();
   const view = shallowRef<PressView | null>(null);
   const problem = ref('');
@@ -37,15 +40,22 @@ export function useLive(source: () => Drawn | null): Live {
   /** Whether an answer is still wanted: not when another job was opened meanwhile. */
   const isWanted = ({ jobId }: Drawn): boolean => source()?.jobId === jobId;
 
+  /** Loads only what is not at hand: one question and answer a key, seldom three. */
+  async function pressed({ job, codeId, showsMarks }: Drawn): Promise<PressView> {
+    const atHand = await live.pressAtHand(job, codeId, showsMarks);
+    if (atHand !== null) return atHand;
+    await live.load(job);
+    return live.press(job, codeId, showsMarks);
+  }
+
   /** What a busy machine broke off is told, and tried once more by a new worker, which has more time. */
   async function draw(asked: Drawn, isAgain = false): Promise<void> {
     try {
-      await live.load(asked.job);
-      const drawn = await live.press(asked.job, asked.codeId, asked.showsMarks);
+      const drawn = await pressed(asked);
       if (!isWanted(asked)) return;
       view.value = withFixes(drawn, fixes);
       problem.value = '';
-      void tryFixes(asked, drawn);
+      void tryFixes({ asked, drawn });
     } catch (error) {
       if (!isWanted(asked)) return;
       problem.value = (error as Error).message;
@@ -54,25 +64,24 @@ export function useLive(source: () => Drawn | null): Live {
   }
 
   /** Fixes are tried on the whole job, beside the keys; those of the state before stand until then. */
-  async function tryFixes(asked: Drawn, drawn: PressView): Promise<void> {
-    if (isTrying.value) {
-      toTry = { asked, drawn };
-      return;
-    }
+  async function tryFixes(newest: NonNullable<typeof toTry>): Promise<void> {
+    toTry = newest;
+    if (isTrying.value) return;
     isTrying.value = true;
-    try {
-      const tried = drawn.severity === 'fine' ? {} : await desk.fixes(asked.job);
-      if (isWanted(asked)) {
+    while (toTry !== null) {
+      await new Promise((resolve) => setTimeout(resolve, fixesAfterMs));
+      const { asked, drawn } = toTry;
+      toTry = null;
+      try {
+        const tried = drawn.severity === 'fine' || !isWanted(asked) ? {} : await desk.fixes(asked.job);
+        if (!isWanted(asked)) continue;
         fixes = tried;
         if (view.value !== null) view.value = withFixes(view.value, fixes);
+      } catch {
+        // A limit without a fix still says what is measured and required.
       }
-    } catch {
-      // A limit without a fix still says what is measured and required.
     }
     isTrying.value = false;
-    const next = toTry;
-    toTry = null;
-    if (next !== null) void tryFixes(next.asked, next.drawn);
   }
 
   async function run(): Promise<void> {

@@ -36,6 +36,10 @@ export interface NumberField {
   leave(): void;
 }
 
+/** A number with a point or a comma, of something that is shown times a scale; null when it is none. */
+export const plainNumber = (text: string, scale: number): number | null =>
+  /^\s*[-+]?(\d+([.,]\d*)?|[.,]\d+)\s*$/.test(text) ? Number(text.replace(',', '.')) / scale : null;
+
 /** Time to read what was not taken. */
 const readingMs = 8000;
 

@@ -182,6 +182,7 @@ useShelfKeys({
         @drop-to="(ids, place) => moveTo(place, ids)"
       />
       <div>
+        <RouterLink class="action quiet materials" to="/materials">Materials and machines</RouterLink>
         <PictureTaker />
         <ShelfData :jobs="list" />
       </div>
@@ -316,6 +317,11 @@ h1 {
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto;
   padding: 8px 0 14px 14px;
+}
+
+.materials {
+  display: block;
+  color: inherit;
 }
 
 .jobs {

@@ -13,6 +13,7 @@ const job = (change: Partial<JobSummary>): JobSummary => ({
   kind: 'web',
   message: 'https://ternquay.example/berth/17',
   material: 'Natural slate',
+  profile: 'natural-slate.co2-laser',
   widthMm: 60,
   heightMm: 40,
   severity: 'fine',

@@ -1,4 +1,5 @@
 /** Which jobs the shelf shows, and in which order. */
+import { folded, wordsOf } from '../shared/folded';
 import type { JobSummary, Place } from '../../wire';
 
 export const jobStates = ['draft', 'stopped', 'proved', 'stale', 'made'] as const;
@@ -44,7 +45,7 @@ const comparers: Readonly<Record<SortKey, (a: JobSummary, b: JobSummary) => numb
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
 export function listJobs(jobs: readonly JobSummary[], query: ShelfQuery): JobSummary[] {
-  const words = folded(query.words).split(/\s+/).filter(Boolean);
+  const words = wordsOf(query.words);
   return jobs
     .filter(
       (job) =>
@@ -62,14 +63,6 @@ function holdsAll(
 ): boolean {
   const text = folded(`${name}\n${message}\n${material}\n${collection}\n${note}\n${made?.note ?? ''}`);
   return words.every((word) => text.includes(word));
-}
-
-/** Case and accents do not matter in a search. */
-function folded(text: string): string {
-  return text
-    .normalize('NFD')
-    .replace(/\p{Mn}/gu, '')
-    .toLowerCase();
 }
 
 /** Collections of the jobs in a place with their counts, by name; jobs without one come last. */

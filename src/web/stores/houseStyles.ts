@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { Look } from '../../core/job';
 import type { HouseStyle } from '../../wire';
+import { jsonOf } from '../shared/jsonFile';
 
 /** Styles are large to understand; what does is loaded when it is needed. */
 const api = () => import('../shared/lookApi');
@@ -32,15 +33,7 @@ export const useHouseStyles = defineStore('houseStyles', () => {
 
   /** Takes in a style document; gives the style as it is kept. */
   const importFile = (file: File): Promise<HouseStyle | null> =>
-    attempt(async () => {
-      let document: unknown;
-      try {
-        document = JSON.parse(await file.text());
-      } catch {
-        throw new Error('This file is not a style document: it is not JSON.');
-      }
-      return (await api()).importHouseStyle(document);
-    });
+    attempt(async () => (await api()).importHouseStyle(await jsonOf(file, 'style document')));
 
   const ofCollection = (collection: string | null): HouseStyle | null =>
     styles.value.find(({ collections }) => collection !== null && collections.includes(collection)) ?? null;

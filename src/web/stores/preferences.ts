@@ -22,8 +22,23 @@ export const usePreferences = defineStore('preferences', () => {
   /** Whether the bench checks by itself that the job reads, whenever typing pauses. */
   const checksByItself = ref(recall(localStorage, 'binarus.checksByItself') !== false);
   watch(checksByItself, (value) => remember(localStorage, 'binarus.checksByItself', value));
-  return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself };
+  /** Profiles that jobs were made with, the last first. */
+  const recentPairs = ref<readonly string[]>(recentOf(recall(localStorage, 'binarus.recentPairs')));
+  watch(recentPairs, (value) => remember(localStorage, 'binarus.recentPairs', value));
+  const usePair = (profile: string): void => {
+    recentPairs.value = [profile, ...recentPairs.value.filter((other) => other !== profile)].slice(
+      0,
+      mostRecent,
+    );
+  };
+  return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself, recentPairs, usePair };
 });
+
+const mostRecent = 6;
+const recentOf = (value: unknown): readonly string[] =>
+  Array.isArray(value)
+    ? value.filter((one): one is string => typeof one === 'string' && one.length <= 60).slice(0, mostRecent)
+    : [];
 
 /** Less would show no control whole. */
 export const leastDrawerPx = 120;

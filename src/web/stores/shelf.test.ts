@@ -26,6 +26,7 @@ const summary = (id: string): JobSummary => ({
   kind: 'web',
   message: 'https://ternquay.example',
   material: 'Birch plywood',
+  profile: 'birch-plywood.co2-laser',
   widthMm: 60,
   heightMm: 40,
   severity: 'fine',

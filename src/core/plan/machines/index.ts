@@ -1,3 +1,12 @@
-/** machines: what each machine does to which materials, and how finely. Adding one is one file beside this and a line in machines.ts. */
-export { type Machine, type MaterialFamily, type Process, smallestModuleMm } from './kind';
-export { machines } from './machines';
+/** machines: what each kind of machine does. A kind is one file beside this and one line here; machines themselves are rows of content. */
+import type { MachineKind } from './kind';
+import { laser } from './laser';
+import { printer } from './printer';
+import { rotary } from './rotary';
+import { stamp } from './stamp';
+
+export type { MachineKind } from './kind';
+
+export const machineKinds = { printer, laser, rotary, stamp } satisfies Readonly<Record<string, MachineKind>>;
+export type MachineKindId = keyof typeof machineKinds;
+export const machineKindIds = Object.keys(machineKinds) as [MachineKindId, ...MachineKindId[]];

@@ -1,41 +1,10 @@
-/** What a machine is to the plan: what it does to which family of materials, and how finely. */
-import type { Source } from '../../finding';
-
-export type MaterialFamily = 'paper' | 'vinyl' | 'wood' | 'acrylic' | 'stone' | 'coated metal';
-
-/** What a machine does on a family of materials. Every length in millimetres. */
-export interface Process {
-  readonly families: readonly MaterialFamily[];
-  /** The smallest mark that comes out reliably. */
-  readonly elementMm: number;
-  /** Modules are at least this many elements wide. */
-  readonly elementFactor: number;
-  /** Modules are never smaller than this. */
-  readonly floorMm: number;
-  /** By how much a mark comes out larger than drawn, on each edge. */
-  readonly growthMm: number;
-  /** Width of a cut through the material; 0 where this machine does not cut it, or takes nothing away. */
-  readonly kerfMm: number;
-  readonly source: Source;
-}
-
-export interface Machine {
-  readonly id: string;
+/** What a kind of machine is to the plan. */
+export interface MachineKind {
   readonly name: string;
-  /** A few words for the list of materials. */
-  readonly short: string;
-  /** Whether it prints or engraves. */
+  /** Whether what it does to an area is printing or marking. */
   readonly operation: 'print' | 'mark';
-  /** `process` inks print any colour; `single` makes one kind of mark. */
-  readonly inks: 'single' | 'process';
-  /** Pitch of the dots, for machines that print whole dots only. */
-  readonly dotMm: number | null;
-  readonly processes: readonly Process[];
-}
-
-export const commonPractice: Source = { tag: 'cp', text: 'common practice, no source' };
-
-/** The smallest module of a process: so many elements, and not under the floor. */
-export function smallestModuleMm(process: Process): number {
-  return Math.max(process.elementFactor * process.elementMm, process.floorMm);
+  /** Whether it can follow a line once, as a beam or a cutter does. */
+  readonly followsLines: boolean;
+  /** Whether what it makes comes out left for right of what it is made from. */
+  readonly turnsOver: boolean;
 }

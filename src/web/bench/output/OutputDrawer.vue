@@ -6,7 +6,6 @@ import { fileName, outputFormats, type FormatId } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
 import { isLetPass } from '../../../core/run';
 import { sampleItems, type Job, type Override } from '../../../core/job';
-import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { keepRevision } from '../../shared/api';
 import { downloadBytes } from '../../shared/download';
@@ -35,7 +34,7 @@ const names = computed(() => {
     revision: bench.revision,
     widthMm: piece.widthMm,
     heightMm: piece.heightMm,
-    material: findPair(making.material, making.machine)?.material.name ?? making.material,
+    material: making.pair.material.name,
     mirrored: making.mirrored,
   };
   return outputFormats.map(({ id, name: formatName }) => ({

@@ -3,28 +3,28 @@
 import { computed } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import { roundCorners, type CodePlacement } from '../../../core/piece';
-import { findPair, pairs } from '../../../core/plan';
+import { pairOf } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import type { Things } from '../useThings';
-import PairFacts from './PairFacts.vue';
+import PairPick from './PairPick.vue';
 import { sizedPiece } from './outlineChoices';
 import StockSizePick from './StockSizePick.vue';
 import ReadingDistance from '../ReadingDistance.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useAttempt } from '../../shared/useAttempt';
-import { areaText } from '../../shared/units';
+import { areaText, durationText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
 const bench = useBench();
 const preferences = usePreferences();
 
-const pair = computed(() => findPair(props.job.making.material, props.job.making.machine));
+const pair = computed(() => pairOf(props.job.making.pair));
 const place = computed(() => props.things.all.value.find(({ id }) => id === props.code.id)?.box ?? null);
-const marksLighter = computed(() => pair.value?.markTone === 'lighter');
+const marksLighter = computed(() => pair.value.markTone === 'lighter');
 const widthStepMm = computed(
   () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
 );
@@ -72,37 +72,20 @@ const polarities = computed(() => [
     reversed: false,
     name: marksLighter.value ? 'Light modules and quiet zone' : 'Dark modules',
     area: props.view.made?.markedAreaMm2.normal,
+    seconds: props.view.made?.markSeconds.normal ?? null,
   },
   {
     reversed: true,
     name: marksLighter.value ? 'Dark modules, reversed' : 'Light modules, reversed',
     area: props.view.made?.markedAreaMm2.reversed,
+    seconds: props.view.made?.markSeconds.reversed ?? null,
   },
 ]);
 </script>
 
 <template>
   <div class="columns">
-    <section>
-      <h2 class="heading">Material and machine</h2>
-      <div role="radiogroup" aria-label="Material and machine" class="pairs">
-        <button
-          v-for="entry in pairs"
-          :key="entry.material.id + entry.machine.id"
-          type="button"
-          role="radio"
-          :aria-checked="entry === pair"
-          @click="setMaking({ material: entry.material.id, machine: entry.machine.id })"
-        >
-          <svg class="chip" viewBox="0 0 34 20" aria-hidden="true">
-            <rect width="34" height="20" :fill="entry.material.baseColour" />
-            <rect x="19" y="5" width="10" height="10" :fill="entry.markColour" />
-          </svg>
-          <span>{{ entry.material.name }}</span>
-          <span class="note">{{ entry.machine.short }} · {{ entry.markTone }}</span>
-        </button>
-      </div>
-    </section>
+    <PairPick :job="job" />
     <section>
       <div class="head">
         <h2 class="heading">Size</h2>
@@ -178,20 +161,22 @@ const polarities = computed(() => [
     </section>
     <section>
       <h2 class="heading">What is marked</h2>
-      <div role="radiogroup" aria-label="What is marked" class="pairs">
+      <div role="radiogroup" aria-label="What is marked" class="polarities">
         <button
           v-for="polarity in polarities"
           :key="polarity.name"
           type="button"
           role="radio"
-          class="polarity"
           :aria-checked="job.making.reversed === polarity.reversed"
           @click="setMaking({ reversed: polarity.reversed })"
         >
           <span>{{ polarity.name }}</span>
-          <span v-if="polarity.area !== undefined" class="measure">{{
-            areaText(polarity.area, preferences.unit)
-          }}</span>
+          <span v-if="polarity.area !== undefined" class="measure"
+            >{{ areaText(polarity.area, preferences.unit)
+            }}<template v-if="polarity.seconds !== null">
+              · {{ durationText(polarity.seconds) }}</template
+            ></span
+          >
         </button>
       </div>
       <p class="note">
@@ -204,7 +189,6 @@ const polarities = computed(() => [
         :model-value="job.making.mirrored"
         @update:model-value="setMaking({ mirrored: $event })"
       />
-      <PairFacts v-if="pair" :pair="pair" />
     </section>
   </div>
 </template>
@@ -215,14 +199,14 @@ const polarities = computed(() => [
   grid-template-columns: 1.25fr 0.95fr 1fr 1.35fr;
 }
 
-.pairs {
+.polarities {
   display: grid;
   gap: 3px;
 }
 
-.pairs button {
+.polarities button {
   display: grid;
-  grid-template-columns: 34px 1fr auto;
+  grid-template-columns: 1fr auto;
   gap: 10px;
   align-items: center;
   padding: 4px 7px;
@@ -233,24 +217,14 @@ const polarities = computed(() => [
   cursor: pointer;
 }
 
-.pairs .polarity {
-  grid-template-columns: 1fr auto;
-}
-
-.pairs button:hover {
+.polarities button:hover {
   border-color: var(--rule);
 }
 
-.pairs button[aria-checked='true'] {
+.polarities button[aria-checked='true'] {
   border-color: var(--ink);
   background: #fff;
   font-weight: 500;
-}
-
-.chip {
-  width: 34px;
-  height: 20px;
-  border: 1px solid var(--rule);
 }
 
 .head {

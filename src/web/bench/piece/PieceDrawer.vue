@@ -12,6 +12,7 @@ import PieceOutline from './PieceOutline.vue';
 import PieceStand from './PieceStand.vue';
 import PieceTemplates from './PieceTemplates.vue';
 import PieceThings from './PieceThings.vue';
+import PieceUse from './PieceUse.vue';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
@@ -23,6 +24,7 @@ const pages = [
   { id: 'holes', name: 'Holes', component: PieceHoles },
   { id: 'things', name: 'On it', component: PieceThings },
   { id: 'stand', name: 'Stand', component: PieceStand },
+  { id: 'use', name: 'In use', component: PieceUse },
   { id: 'templates', name: 'Templates', component: PieceTemplates },
 ] as const;
 const { piecePage: page } = storeToRefs(useStage());

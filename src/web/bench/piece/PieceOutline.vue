@@ -3,7 +3,6 @@
 import { computed, ref } from 'vue';
 import { usualRound } from '../../../core/artwork';
 import type { CodeSettings, Job } from '../../../core/job';
-import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import FilePicker from '../../shared/FilePicker.vue';
@@ -62,9 +61,7 @@ const open = (file: File): Promise<void> =>
       .join(' ');
   });
 
-const printsColours = computed(
-  () => findPair(props.job.making.material, props.job.making.machine)?.machine.inks === 'process',
-);
+const printsColours = computed(() => props.job.making.pair.machine.inks === 'process');
 </script>
 
 <template>

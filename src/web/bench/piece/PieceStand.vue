@@ -2,7 +2,6 @@
 /** The base that the piece stands in: layers in steps with a slot. */
 import { computed } from 'vue';
 import type { Job } from '../../../core/job';
-import { findPair } from '../../../core/plan';
 import type { StandSettings } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import MeasureRows from '../../shared/MeasureRows.vue';
@@ -20,9 +19,7 @@ const bench = useBench();
 const preferences = usePreferences();
 const stand = computed(() => props.job.piece.stand);
 const laid = computed(() => props.view.made?.stand ?? null);
-const kerfMm = computed(
-  () => findPair(props.job.making.material, props.job.making.machine)?.process.kerfMm ?? 0,
-);
+const kerfMm = computed(() => props.job.making.pair.process.kerfMm ?? 0);
 
 const usual: StandSettings = {
   plateMm: 3,

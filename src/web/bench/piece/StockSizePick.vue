@@ -63,7 +63,7 @@ function take(id: string): void {
     {
       ...job,
       piece: { ...job.piece, outline, widthMm, heightMm },
-      reading: distanceM === null ? job.reading : { distanceM },
+      reading: distanceM === null ? job.reading : { ...job.reading, distanceM },
     },
     'stock',
   );

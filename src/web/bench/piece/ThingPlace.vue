@@ -18,7 +18,6 @@ import {
 import { computed, ref, type Component } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import { alignedWith, alignments, distributed, type Alignment, type Axis } from '../../../core/piece';
-import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import ColourField from '../../shared/ColourField.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
@@ -38,9 +37,7 @@ const settings = computed(() => {
   if (held.value?.kind === 'code') return props.code.placement;
   return item.value?.kind === 'words' || item.value?.kind === 'art' ? item.value : null;
 });
-const inColour = computed(
-  () => findPair(props.job.making.material, props.job.making.machine)?.machine.inks === 'process',
-);
+const inColour = computed(() => props.job.making.pair.machine.inks === 'process');
 const place = (change: { xMm?: Axis; yMm?: Axis }): void => props.things.place(change, 'place');
 
 /** What to line up with: the piece, or another thing. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Words: the text, its font, how large it is set and along what. */
+import { machineKinds } from '../../../core/plan';
 import { computed } from 'vue';
 import { type Job, textFields } from '../../../core/job';
 import { fieldNames, filledText, type WordsSettings } from '../../../core/piece';
-import { findPair } from '../../../core/plan';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import RangeField from '../../shared/RangeField.vue';
@@ -22,9 +22,7 @@ const shownFields = computed(() =>
   ),
 );
 const filled = computed(() => filledText(props.item.text, fields.value));
-const isFollowed = computed(
-  () => findPair(props.job.making.material, props.job.making.machine)?.machine.operation === 'mark',
-);
+const isFollowed = computed(() => machineKinds[props.job.making.pair.machine.kind].followsLines);
 const isOnCircle = computed(() => props.item.circle !== null);
 const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
   set({

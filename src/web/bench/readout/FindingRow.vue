@@ -20,6 +20,9 @@ const sourceNames = {
   mem: 'from memory',
   sim: 'simulated shots',
   geo: 'geometry',
+  job: 'this job',
+  own: 'your own value',
+  cal: 'calibrated',
 };
 const isInModules = computed(() => 'unit' in props.finding.required && props.finding.required.unit === 'X');
 const compared = { '>=': 'at least', '<=': 'at most', '=': '' };

@@ -10,7 +10,7 @@ import { lengthNumber, lengthText } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
-import { axisTicks, commonBand, fitAxis } from './fitAxis';
+import { axisTicks, fitAxis } from './fitAxis';
 
 const props = defineProps<{ code: CodeSettings; view: PressView }>();
 const bench = useBench();
@@ -46,12 +46,29 @@ const rows = computed(() =>
   }),
 );
 const band = computed(() => {
-  const common = commonBand(ranges.value);
+  const common = props.view.made?.band ?? null;
   if (common === null) return null;
   const from = at(Math.max(common.fromMm, axis.value.fromMm));
   const to = at(Math.min(common.toMm, axis.value.toMm));
   return to > from ? { x: from, width: to - from } : null;
 });
+
+/** As far from every limit as can be, or which of them contradict each other. */
+const best = computed(() => props.view.made?.best ?? { widthMm: null, from: null, to: null });
+const bestText = computed(() => {
+  const { from, to } = best.value;
+  const named = [from, to].flatMap((range) => (range === null ? [] : [`“${words(range.label)}”`]));
+  return best.value.widthMm === null
+    ? `No width satisfies ${named.join(' and ')}.`
+    : `As far as can be from ${named.join(' and ')}.`;
+});
+const isBest = computed(() => Math.abs((best.value.widthMm ?? 0) - widthMm.value) < 0.05);
+const bestLabel = computed(() =>
+  isBest.value || best.value.widthMm === null
+    ? 'is best'
+    : `best ${lengthNumber(best.value.widthMm, preferences.unit)}`,
+);
+const rowPx = computed(() => (rows.value.length > 7 ? 10.5 : 12));
 
 function setWidth(mm: number): void {
   const step = stepMm.value ?? 0.1;
@@ -83,8 +100,22 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <section class="fit" aria-label="Fit bar">
     <p v-if="view.made === null" class="note">The widths that fit are shown as soon as there is a symbol.</p>
-    <div v-if="view.made" class="labels">
-      <span class="heading">Code width</span>
+    <div v-if="view.made" class="labels" :style="{ gridAutoRows: `${rowPx}px` }">
+      <span class="head">
+        <span class="heading">Code width</span>
+        <span v-if="best.widthMm === null" class="none" :title="bestText">none fits</span>
+        <button
+          v-else
+          type="button"
+          class="best measure"
+          :disabled="isBest"
+          :title="bestText"
+          :aria-label="`${bestLabel}${isBest ? '' : ` ${preferences.unit}`}. ${bestText}`"
+          @click="setWidth(best.widthMm)"
+        >
+          {{ bestLabel }}
+        </button>
+      </span>
       <span v-for="row in rows" :key="row.kind" class="label" :class="row.holds ? 'fine' : row.strength">{{
         words(row.label)
       }}</span>
@@ -96,7 +127,7 @@ function onKey(event: KeyboardEvent): void {
           <text class="measure" :x="tick.x" y="13" text-anchor="middle">{{ tick.label }}</text>
           <path :d="`M${tick.x} 17v4`" />
         </g>
-        <g v-for="(row, index) in rows" :key="row.kind" :transform="`translate(0 ${26 + index * 12})`">
+        <g v-for="(row, index) in rows" :key="row.kind" :transform="`translate(0 ${26 + index * rowPx})`">
           <rect class="rail" x="0" y="2" :width="width" height="3" />
           <rect
             v-if="row.stepMm === null"
@@ -158,6 +189,34 @@ function onKey(event: KeyboardEvent): void {
   grid-auto-rows: 12px;
   align-items: center;
   overflow: hidden;
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+
+.best {
+  padding: 0 5px 1px;
+  border: 1px solid var(--accent);
+  border-radius: var(--radius);
+  background: none;
+  color: var(--accent-dark);
+  font-size: 11px;
+  cursor: pointer;
+}
+
+.best:disabled {
+  border-color: transparent;
+  color: var(--ink-soft);
+  cursor: default;
+}
+
+.none {
+  color: var(--stop);
+  font-size: 11px;
+  font-weight: 600;
 }
 
 .label {

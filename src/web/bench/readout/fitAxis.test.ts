@@ -1,21 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
+import { fitRange as range, someRanges as ranges, widths } from '../../../testing/fitRanges';
 import fc from 'fast-check';
-import type { FitRange } from '../../../core/check';
-import { axisTicks, commonBand, fitAxis } from './fitAxis';
-
-const range = (kind: string, fromMm: number | null, toMm: number | null): FitRange => ({
-  kind,
-  label: [kind],
-  strength: 'stop',
-  stepMm: null,
-  fromMm,
-  toMm,
-});
-
-const widths = fc.double({ min: 2, max: 3000, noNaN: true });
-const ranges = fc
-  .array(fc.tuple(widths, widths), { maxLength: 6 })
-  .map((pairs) => pairs.map(([a, b], index) => range(`limit-${index}`, Math.min(a, b), Math.max(a, b))));
+import { axisTicks, fitAxis } from './fitAxis';
 
 describe('fitAxis', () => {
   it('shows the present width and every end of a range, and gives widths back for shares', () => {
@@ -58,21 +44,5 @@ describe('axisTicks', () => {
       }),
       { seed: 17 },
     );
-  });
-});
-
-describe('commonBand', () => {
-  it('is where all limits hold, the rule of thumb left aside', () => {
-    const all = [
-      range('module-size', 15, null),
-      range('quiet-zone', null, 30),
-      { ...range('reading-rule', 50, null), strength: 'rule' as const },
-    ];
-    expect(commonBand(all)).toEqual({ fromMm: 15, toMm: 30 });
-  });
-
-  it('is nothing when limits exclude each other, or where there are none', () => {
-    expect(commonBand([range('a', 30, null), range('b', null, 20)])).toBeNull();
-    expect(commonBand([])).toBeNull();
   });
 });

@@ -48,11 +48,3 @@ export function axisTicks(axis: FitAxis, widthPx: number, unitMm: number): numbe
     }
   return ticks;
 }
-
-/** The widths at which every limit holds but the rule of thumb; null when there are none. */
-export function commonBand(ranges: readonly FitRange[]): { fromMm: number; toMm: number } | null {
-  const measured = ranges.filter(({ strength }) => strength !== 'rule');
-  const fromMm = Math.max(...measured.map((range) => range.fromMm ?? 0));
-  const toMm = Math.min(...measured.map((range) => range.toMm ?? Infinity));
-  return measured.length > 0 && toMm > fromMm ? { fromMm, toMm } : null;
-}

@@ -4,7 +4,8 @@
  * message is typed.
  */
 import { computed } from 'vue';
-import MaterialTexture from './MaterialTexture.vue';
+import type { Material } from '../../../core/plan';
+import MaterialTexture from '../../shared/MaterialTexture.vue';
 import type { StageScale } from './stageScale';
 
 const props = defineProps<{
@@ -14,8 +15,8 @@ const props = defineProps<{
   outlinePath: string;
   /** `#RRGGBB` of the bare surface. */
   colour: string;
-  /** Material whose surface is shown; empty for a plain sheet. */
-  materialId: string;
+  /** How the surface looks; plain for a sheet. */
+  texture: Material['texture'];
   widthMm: number;
   heightMm: number;
 }>();
@@ -40,9 +41,9 @@ const placed = computed(
     <g filter="url(#piece-shadow)">
       <path :transform="placed" :d="outlinePath" :fill="colour" />
     </g>
-    <g v-if="materialId" :transform="placed">
+    <g v-if="texture !== 'plain'" :transform="placed">
       <g clip-path="url(#base-clip)">
-        <MaterialTexture :material-id="materialId" :width-mm="widthMm" :height-mm="heightMm" />
+        <MaterialTexture :texture="texture" :width-mm="widthMm" :height-mm="heightMm" />
       </g>
     </g>
   </svg>

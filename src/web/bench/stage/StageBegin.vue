@@ -3,7 +3,6 @@
 import { computed, onMounted, ref } from 'vue';
 import { withPieceOf, type CodeSettings, type Job } from '../../../core/job';
 import { emptyMessage, kindIds, kindName, type KindId } from '../../../core/message';
-import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import type { JobSummary } from '../../../wire';
 import { sizeMm } from '../../../core/finding';
@@ -25,7 +24,7 @@ const { words } = useWording();
 const sizeText = (widthMm: number, heightMm: number): string => words([sizeMm(widthMm, heightMm)]);
 const size = computed(() => {
   const { piece, making } = props.job;
-  const material = findPair(making.material, making.machine)?.material.name ?? making.material;
+  const material = making.pair.material.name;
   return `${sizeText(piece.widthMm, piece.heightMm)}, ${material}`;
 });
 const box = computed(() => `-1 -1 ${props.job.piece.widthMm + 2} ${props.job.piece.heightMm + 2}`);

@@ -100,7 +100,7 @@ const heldPlace = computed(() => {
       :scale="scale"
       :outline-path="made.outlinePath"
       :colour="shows === 'finished' ? view.baseColour : '#ffffff'"
-      :material-id="shows === 'finished' ? job.making.material : ''"
+      :texture="shows === 'finished' ? job.making.pair.material.texture : 'plain'"
       :width-mm="made.widthMm"
       :height-mm="made.heightMm"
     />

@@ -3,7 +3,6 @@
 import { computed } from 'vue';
 import type { LogoSettings } from '../../../core/logo';
 import type { CodeSettings, Job } from '../../../core/job';
-import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import RangeField from '../../shared/RangeField.vue';
@@ -34,9 +33,7 @@ const shapeChoices = [
 ] as const;
 
 const printsColours = computed(
-  () =>
-    findPair(props.job.making.material, props.job.making.machine)?.machine.inks === 'process' &&
-    !props.job.making.reversed,
+  () => props.job.making.pair.machine.inks === 'process' && !props.job.making.reversed,
 );
 const isFile = computed(() => logo.value?.source.kind === 'drawing' || logo.value?.source.kind === 'picture');
 /** Threshold and ground matter only where colours become one kind of mark. */

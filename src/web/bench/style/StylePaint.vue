@@ -3,7 +3,6 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { FinderPaint, Ground, Paint, StylePaint } from '../../../core/artwork';
 import type { CodeSettings, Job } from '../../../core/job';
-import { findPair } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import { useEngine } from '../../shared/engine';
@@ -19,7 +18,7 @@ const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 useStageNote('weakest');
 const paint = computed(() => props.code.style.paint);
-const machine = computed(() => findPair(props.job.making.material, props.job.making.machine)?.machine);
+const machine = computed(() => props.job.making.pair.machine);
 const printsColours = computed(() => machine.value?.inks === 'process' && !props.job.making.reversed);
 
 function setPaint(change: Partial<StylePaint>, key: string): void {

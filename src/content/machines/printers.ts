@@ -1,0 +1,95 @@
+/** Printers: smallest marks, floors and growth are common practice, no source; widths and speeds are from memory. */
+import type { Machine } from '../../core/plan';
+import { feed, type MachineRow } from './row';
+
+const mmPerInch = 25.4;
+
+/** Prints whole dots. Labels lie still across, and slip in the direction of feed. */
+function labelPrinter(dpi: number, dotMm: number): MachineRow {
+  const machine: Machine = {
+    id: `label-printer-${dpi}dpi`,
+    name: `Thermal label printer, ${dpi} dpi`,
+    short: `${dpi} dpi`,
+    kind: 'printer',
+    inks: 'single',
+    bedWidthMm: 104,
+    bedHeightMm: null,
+    shiftXMm: 0.5,
+    shiftYMm: 1,
+    dotMm,
+  };
+  const shared = { elementMm: dotMm, elementFactor: 3, floorMm: 0.25, growthMm: 0.02, ...feed(100) };
+  return { machine, processes: [{ families: ['thermal paper', 'paper', 'vinyl'], ...shared }] };
+}
+
+const sheetPrinter = (id: string, name: string, short: string): Machine => ({
+  id,
+  name,
+  short,
+  kind: 'printer',
+  inks: 'process',
+  bedWidthMm: 210,
+  bedHeightMm: 297,
+  shiftXMm: 0.5,
+  shiftYMm: 0.5,
+  dotMm: null,
+});
+
+const inkJet = (markMmPerS: number): MachineRow['processes'][number] => ({
+  families: ['paper', 'card', 'vinyl'],
+  elementMm: 0.06,
+  elementFactor: 4,
+  floorMm: 0.35,
+  growthMm: 0.03,
+  ...feed(markMmPerS),
+});
+
+export const printers: readonly MachineRow[] = [
+  // 203 dpi is the trade's name for 8 dots a millimetre.
+  labelPrinter(203, 0.125),
+  labelPrinter(300, Number((mmPerInch / 300).toFixed(4))),
+  labelPrinter(600, Number((mmPerInch / 600).toFixed(4))),
+  {
+    machine: sheetPrinter('ink-jet-600dpi', 'Ink-jet printer, 600 dpi', 'ink-jet'),
+    processes: [inkJet(15)],
+  },
+  {
+    machine: {
+      ...sheetPrinter('wide-ink-jet', 'Wide ink-jet printer, 600 dpi', 'wide ink-jet'),
+      bedWidthMm: 610,
+      bedHeightMm: null,
+    },
+    processes: [inkJet(10)],
+  },
+  {
+    machine: sheetPrinter('laser-printer-600dpi', 'Laser printer, 600 dpi', 'laser printer'),
+    processes: [
+      {
+        families: ['paper', 'card'],
+        elementMm: 0.045,
+        elementFactor: 4,
+        floorMm: 0.33,
+        growthMm: 0.02,
+        ...feed(100),
+      },
+    ],
+  },
+  {
+    machine: {
+      ...sheetPrinter('screen-print', 'Screen print', 'screen print'),
+      inks: 'single',
+      bedWidthMm: 400,
+      bedHeightMm: 500,
+    },
+    processes: [
+      {
+        families: ['paper', 'card', 'vinyl', 'wood', 'coated metal', 'glass', 'acrylic'],
+        elementMm: 0.2,
+        elementFactor: 4,
+        floorMm: 0.8,
+        growthMm: 0.05,
+        ...feed(150),
+      },
+    ],
+  },
+];

@@ -1,0 +1,30 @@
+/** Every material with every machine that marks it, as profiles with typical values. */
+import { pairOf, type Pair } from '../core/plan';
+import { machineRows } from './machines';
+import { materialRows } from './materials';
+
+export const pairs: readonly Pair[] = materialRows.flatMap(({ material, marks }) =>
+  marks.flatMap(({ machines, colour }) =>
+    machines.map((id): Pair => {
+      const { machine, processes } = machineRows.find((row) => row.machine.id === id)!;
+      const { families: _, ...process } = processes.find(({ families }) =>
+        families.includes(material.family),
+      )!;
+      return pairOf({
+        profile: `${material.id}.${id}`,
+        material,
+        machine,
+        process,
+        markColour: colour,
+        origins: {},
+      });
+    }),
+  ),
+);
+
+/** What people call things made of a material, and of what the machine is. */
+export const alsoCalled = (materialId: string): readonly string[] =>
+  materialRows.find(({ material }) => material.id === materialId)?.alsoCalled ?? [];
+
+export const findPair = (materialId: string, machineId: string): Pair | undefined =>
+  pairs.find(({ material, machine }) => material.id === materialId && machine.id === machineId);

@@ -1,0 +1,37 @@
+/** pair: a material on a machine, its values, and where each comes from. */
+export { pairDifferences, type ValueDifference } from './differences';
+export {
+  isSeenThrough,
+  type MarkTone,
+  moduleSourceOf,
+  type Pair,
+  pairOf,
+  smallestModuleMm,
+  sourceOf,
+  valueOf,
+  valuesOf,
+  withValue,
+} from './pair';
+export {
+  families,
+  type Machine,
+  type Material,
+  type MaterialFamily,
+  type Origin,
+  type OriginName,
+  originNames,
+  type PairValues,
+  pairValuesSchema,
+  type Process,
+  textures,
+} from './schema';
+export { startingPair } from './starting';
+export {
+  colourSource,
+  type ValueName,
+  valueNames,
+  type ValueRow,
+  valueRows,
+  type ValueUnit,
+  yearsText,
+} from './values';

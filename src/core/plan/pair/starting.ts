@@ -1,0 +1,45 @@
+/** The pair with which a job begins until one is chosen; the shipped list has the same one, and a test holds that. */
+import { pairOf, type Pair } from './pair';
+
+export const startingPair: Pair = pairOf({
+  profile: 'white-vinyl.ink-jet-600dpi',
+  material: {
+    id: 'white-vinyl',
+    name: 'White vinyl',
+    family: 'vinyl',
+    baseColour: '#F7F7F5',
+    texture: 'plain',
+    textureAmplitude: 0.01,
+    gloss: 0.4,
+    transparency: 0,
+    thicknessMm: 0.1,
+    yearsIndoors: 7,
+    yearsOutdoors: 3,
+  },
+  machine: {
+    id: 'ink-jet-600dpi',
+    name: 'Ink-jet printer, 600 dpi',
+    short: 'ink-jet',
+    kind: 'printer',
+    inks: 'process',
+    bedWidthMm: 210,
+    bedHeightMm: 297,
+    shiftXMm: 0.5,
+    shiftYMm: 0.5,
+    dotMm: null,
+  },
+  process: {
+    elementMm: 0.06,
+    elementFactor: 4,
+    floorMm: 0.35,
+    growthMm: 0.03,
+    kerfMm: 0,
+    markMmPerS: 15,
+    cutMmPerS: null,
+    travelMmPerS: null,
+    lineIntervalMm: null,
+    overscanMm: null,
+  },
+  markColour: '#1A1A1C',
+  origins: {},
+});

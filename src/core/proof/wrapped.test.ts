@@ -1,0 +1,79 @@
+/** The camera on something round, by hand. */
+import { describe, expect, it } from '@jest/globals';
+import { phoneCamera } from '../camera';
+import type { Scene } from './photograph';
+import { wrapped } from './wrapped';
+
+/** A camera 300 mm away from a raster of 2 px a millimetre, on a cylinder of 40 mm radius. */
+const awayMm = 300;
+const scene = (around: 'width' | 'height', seenFromBehind = false): Scene => ({
+  raster: { width: 0, height: 0, pxPerMm: 2, window: { x: 10, y: 20, width: 0, height: 0 }, inks: [] },
+  baseColour: '#ffffff',
+  markColour: '#000000',
+  centreMm: [60, 50],
+  fieldMm: 40,
+  moduleMm: 1,
+  seenFromBehind,
+  pixelsPerModule: phoneCamera.focalPx / awayMm,
+  bend: { radiusMm: 40, around },
+});
+const straight = { seed: 1, turn: 0, tilt: 0, leansTowards: 0, leastLight: 1, lightFrom: 0 };
+/** The middle of the code in the raster. */
+const middle = [100, 60] as const;
+
+/** Where the arc of an angle is seen on the flat piece: the line from the camera through it goes on to there (geometry). */
+const flatPlace = (angle: number): number =>
+  (awayMm * 40 * Math.sin(angle)) / (awayMm + 40 * (1 - Math.cos(angle)));
+
+describe('a line of sight', () => {
+  it.each([0, 0.1, -0.3, 0.5, 0.9])('straight on meets the arc of %p rad where geometry says', (angle) => {
+    const places = Float64Array.from([middle[0] + 2 * flatPlace(angle), middle[1]]);
+    wrapped(scene('width'), straight)(places);
+    expect(places[0]).toBeCloseTo(middle[0] + 2 * 40 * angle, 6);
+    expect(places[1]).toBeCloseTo(middle[1], 6);
+    const down = Float64Array.from([middle[0], middle[1] + 2 * flatPlace(angle)]);
+    wrapped(scene('height'), straight)(down);
+    expect(down[1]).toBeCloseTo(middle[1] + 2 * 40 * angle, 6);
+    expect(down[0]).toBeCloseTo(middle[0], 6);
+  });
+
+  it('along the cylinder goes on behind the flat piece, by as much as the surface lies behind', () => {
+    // At 0.5 rad the surface lies 40 (1 - cos 0.5) mm deeper; what is seen at 10 mm there is at 10 (1 + depth / 300) mm.
+    const depth = 40 * (1 - Math.cos(0.5));
+    const places = Float64Array.from([middle[0] + 2 * flatPlace(0.5), middle[1] + 20]);
+    wrapped(scene('width'), straight)(places);
+    expect(places[1]).toBeCloseTo(middle[1] + 20 * (1 + depth / awayMm), 6);
+  });
+
+  it('beside the cylinder meets nothing', () => {
+    // The outermost line of sight touches it where sin = R / (R + D).
+    const outermost = awayMm * Math.tan(Math.asin(40 / 340));
+    const places = Float64Array.from([
+      middle[0] + 2 * (outermost - 0.1),
+      60,
+      middle[0] + 2 * (outermost + 0.1),
+      60,
+    ]);
+    wrapped(scene('width'), straight)(places);
+    expect(places[0]).toBeLessThan(middle[0] + 2 * 40 * (Math.PI / 2));
+    expect(places[2]).toBeGreaterThan(1e5);
+  });
+
+  it('from aside sees more of that side, and the other way round from behind', () => {
+    const aside = { ...straight, tilt: 0.4 };
+    const reach = (from: Scene, angle: number): number => {
+      const places = Float64Array.from([middle[0] + angle, middle[1]]);
+      wrapped(from, aside)(places);
+      return (places[0]! - middle[0]) / 80;
+    };
+    // What is seen of a place right of the middle lies nearer to it when the camera stands on the right.
+    expect(reach(scene('width'), 30)).toBeLessThan(reach(scene('width', true), 30));
+    expect(reach(scene('width'), -30)).toBeCloseTo(-reach(scene('width', true), 30), 9);
+    expect(reach(scene('width'), 0)).toBeCloseTo(0, 9);
+  });
+
+  it('on a flat piece stays where it is', () => {
+    const places = Float64Array.from([1, 2, 3, 4]);
+    expect([...wrapped({ ...scene('width'), bend: null }, straight)(places)]).toEqual([1, 2, 3, 4]);
+  });
+});

@@ -1,0 +1,90 @@
+/** The owner's own profiles: in the database, and as routes. */
+import { randomUUID } from 'node:crypto';
+import express from 'express';
+import { pairValuesSchema, valuesOf } from '../core/plan';
+import { profileIdSchema, saveProfileSchema, type Profile, type SaveProfile } from '../wire';
+import { writing, type Db } from './db/open';
+import { checked, Problem } from './problem';
+
+export interface ProfileStore {
+  list(): Profile[];
+  add(profile: SaveProfile): Profile | 'taken';
+  /** With an id that it has from elsewhere. */
+  takeIn(id: string, profile: SaveProfile): Profile | 'taken';
+  /** Undefined when there is none. */
+  change(id: string, profile: SaveProfile): Profile | 'taken' | undefined;
+  /** False when there is none. */
+  remove(id: string): boolean;
+}
+
+interface Row {
+  id: string;
+  name: string;
+  note: string;
+  basedOn: string;
+  pair: string;
+  savedAt: string;
+}
+
+export function profileStore(db: Db): ProfileStore {
+  const selectAll = db.prepare<[], Row>(
+    `SELECT id, name, note, based_on AS basedOn, pair, saved_at AS savedAt
+     FROM profiles ORDER BY name COLLATE NOCASE`,
+  );
+  const named = db.prepare<[string], { id: string }>('SELECT id FROM profiles WHERE name = ?');
+  const upsert = db.prepare(
+    `INSERT INTO profiles (id, name, note, based_on, pair, saved_at) VALUES (?, ?, ?, ?, ?, ?)
+     ON CONFLICT (id) DO UPDATE SET name = excluded.name, note = excluded.note,
+       based_on = excluded.based_on, pair = excluded.pair, saved_at = excluded.saved_at`,
+  );
+  const exists = db.prepare<[string], { id: string }>('SELECT id FROM profiles WHERE id = ?');
+  const remove = db.prepare('DELETE FROM profiles WHERE id = ?');
+
+  function keep(id: string, profile: SaveProfile): Profile | 'taken' {
+    const other = named.get(profile.name);
+    if (other !== undefined && other.id !== id) return 'taken';
+    const pair = valuesOf({ ...profile.pair, profile: id });
+    const savedAt = new Date().toISOString();
+    upsert.run(id, profile.name, profile.note, profile.basedOn, JSON.stringify(pair), savedAt);
+    return { ...profile, id, pair, savedAt };
+  }
+  return {
+    // One that cannot be read is left where it is, and the others are listed.
+    list: () =>
+      selectAll.all().flatMap(({ pair, ...row }) => {
+        const parsed = pairValuesSchema.safeParse(JSON.parse(pair));
+        return parsed.success ? [{ ...row, pair: parsed.data }] : [];
+      }),
+    add: writing(db, (profile: SaveProfile) => keep(randomUUID(), profile)),
+    takeIn: writing(db, keep),
+    change: writing(db, (id: string, profile: SaveProfile) =>
+      exists.get(id) === undefined ? undefined : keep(id, profile),
+    ),
+    remove: writing(db, (id: string) => remove.run(id).changes === 1),
+  };
+}
+
+export function profileRoutes(store: ProfileStore): express.Router {
+  const routes = express.Router();
+  const gone = (): Problem => new Problem(404, 'There is no such profile. It may have been deleted.');
+  const kept = (saved: Profile | 'taken' | undefined): Profile => {
+    if (saved === undefined) throw gone();
+    if (saved === 'taken') throw new Problem(409, 'Another profile has this name.');
+    return saved;
+  };
+  routes.get('/', (_request, response) => {
+    response.json({ profiles: store.list() });
+  });
+  routes.post('/', (request, response) => {
+    response.status(201).json(kept(store.add(checked(saveProfileSchema, request.body))));
+  });
+  routes.put('/:id', (request, response) => {
+    const id = checked(profileIdSchema, request.params.id);
+    response.json(kept(store.change(id, checked(saveProfileSchema, request.body))));
+  });
+  routes.delete('/:id', (request, response) => {
+    if (!store.remove(checked(profileIdSchema, request.params.id))) throw gone();
+    response.status(204).end();
+  });
+  return routes;
+}
