@@ -90,7 +90,7 @@ describe('binarus job', () => {
 
   it('begins with a template, and changes what is given beside it', async () => {
     const { output } = await binarus('templates');
-    expect(output).toHaveLength(12);
+    expect(output).toHaveLength(20);
     for (const { job } of output) expect(parseJob(job)).toEqual({ job });
     const sign = await binarus(
       'job',
@@ -328,7 +328,7 @@ describe('binarus fit and binarus machines', () => {
 
   it('list every machine with what it does', async () => {
     const { output } = await binarus('machines');
-    expect(output).toHaveLength(12);
+    expect(output).toHaveLength(20);
     for (const { id, onFamilies } of output) expect([id, onFamilies.length > 0]).toEqual([id, true]);
   });
 });

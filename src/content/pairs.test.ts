@@ -62,7 +62,6 @@ describe('materials', () => {
     ['silver-anodised-aluminium', 'fibre-laser', '#C5C8CB', '#3A3A3C', 'darker'],
     ['stainless-steel', 'fibre-laser', '#A7ABAE', '#2E2B2A', 'darker'],
     ['brass', 'rotary-engraver', '#C2A04E', '#A98838', 'darker'],
-    ['brass-paint-filled', 'rotary-engraver', '#C2A04E', '#1C1A17', 'darker'],
     ['laminate-black-white', 'rotary-engraver', '#1B1B1B', '#F2F2F0', 'lighter'],
     ['laminate-white-black', 'rotary-engraver', '#F2F2F0', '#1B1B1B', 'darker'],
     ['powder-coated-steel', 'fibre-laser', '#2A4B6E', '#BFC3C6', 'lighter'],
@@ -81,7 +80,7 @@ describe('every pair', () => {
       const job = newJob({ message: { kind: 'text', text: 'Berth 17' }, pair });
       expect(parseJob(structuredClone(job))).toEqual({ job });
       expect(pairOf(job.making.pair)).toEqual(pair);
-      expect(pair.smallestModuleMm).toBe(smallestModuleMm(pair.process));
+      expect(pair.smallestModuleMm).toBe(smallestModuleMm(pair));
       expect(machineKinds).toHaveProperty(pair.machine.kind);
     }
   });

@@ -1,6 +1,6 @@
 /** Every material with every machine that marks it, as profiles with typical values. */
 import { pairOf, type Pair } from '../core/plan';
-import { machineRows } from './machines';
+import { machineRows, plainMachine, plainProcess } from './machines';
 import { materialRows } from './materials';
 
 export const pairs: readonly Pair[] = materialRows.flatMap(({ material, marks }) =>
@@ -13,8 +13,8 @@ export const pairs: readonly Pair[] = materialRows.flatMap(({ material, marks })
       return pairOf({
         profile: `${material.id}.${id}`,
         material,
-        machine,
-        process,
+        machine: { ...plainMachine, ...machine },
+        process: { ...plainProcess, ...process },
         markColour: colour,
         origins: {},
       });

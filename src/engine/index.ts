@@ -97,6 +97,7 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     outline: fileMs,
     fixes: searchingMs,
     mend: searchingMs,
+    fit: searchingMs,
     view: loadingMs,
     files: loadingMs,
   }),

@@ -6,7 +6,10 @@ import {
   type Library,
   makeFiles,
   mendAll,
+  type FitCandidate,
+  type Kept,
   type MadeFiles,
+  makeItFit,
   measureMessage,
   type MessageRuler,
   keptOf,
@@ -20,6 +23,7 @@ import { roomFix } from '../core/check';
 import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
 import type { FormatId } from '../core/output';
+import type { PairValues } from '../core/plan';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
   pictureOf,
@@ -46,6 +50,8 @@ export interface Press {
   fixes(job: Job): Promise<TriedFixes>;
   /** Fixes, in order, after which nothing is wrong with a job; none when one says it or when it does not come out. */
   mend(job: Job): Promise<readonly Fix[]>;
+  /** Complete changes after which nothing stops any more, and that keep what has to stay. */
+  fit(job: Job, keep: readonly Kept[], pairs: readonly PairValues[]): Promise<readonly FitCandidate[]>;
   /** A job beside the one on the bench, drawn like it. */
   view(job: Job, codeId: string): Promise<PressView>;
   /** A job beside the one on the bench, drawn small with what its limits say. */
@@ -68,6 +74,9 @@ export interface Press {
   outline(bytes: Uint8Array, fileName: string): Promise<ReadOutline>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
+
+/** Nobody waits longer for a suggestion. */
+const mostFitMs = 1000;
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: KeptRun | undefined;
@@ -99,6 +108,11 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       );
     },
     mend: (job) => mendAll(job, library),
+    fit: async (job, keep, pairs) => {
+      await library.load(job);
+      const until = performance.now() + mostFitMs;
+      return makeItFit(job, library, { keep, pairs, isOver: () => performance.now() > until });
+    },
     view: async (job, codeId) => pressView(await runBeside(job), codeId, false),
     picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
     swatches: async (job, codeId) => presetSwatches(await run(job), codeId),

@@ -10,14 +10,19 @@ import { pathData } from '../core/output';
 import { codeBox, holesOf, outlineOf } from '../core/piece';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
 import {
+  type Body,
   isLine,
+  type LooseParts,
   nominalParts,
+  planPiece,
   weakestModules,
   workOf,
   type Ink,
   type Operation,
   type Pair,
   type Plan,
+  type Way,
+  wayOf,
   type Work,
   isSeenThrough,
 } from '../core/plan';
@@ -97,6 +102,15 @@ export interface MadeView {
   /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
   readonly markSeconds: Plan['markSeconds'];
+  /** Of both ways to mark, as the polarity stands and the other way round; null unless what the machine does is looked at. */
+  readonly ways: { readonly normal: Way; readonly reversed: Way } | null;
+  /** Distance of the lines that fill what is marked; null where there are none. */
+  readonly lineIntervalMm: number | null;
+  /** What is filled into the marks by hand; null for bare ones. */
+  readonly paintColour: string | null;
+  /** Of what is built up; null for other machines. */
+  readonly body: Body | null;
+  readonly loose: LooseParts | null;
   /** The file is left for right. */
   readonly isMirrored: boolean;
   readonly outlineCount: number;
@@ -213,6 +227,11 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
     markSeconds: plan.markSeconds,
+    ways: showsMarks ? waysOf(result, made) : null,
+    lineIntervalMm: result.pair.process.lineIntervalMm,
+    paintColour: plan.paintColour,
+    body: plan.body,
+    loose: plan.loose?.() ?? null,
     isMirrored: plan.mirrored,
     outlineCount: artwork.dark.length,
     nodeCount: nodesOf(artwork.dark),
@@ -225,6 +244,19 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
   };
 }
 
+/** Each way is planned as if it were chosen. */
+function waysOf({ job, pair, codes }: JobResult, { piece, plan }: Made): MadeView['ways'] {
+  const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
+  const way = (reversed: boolean): Way =>
+    wayOf(
+      reversed === plan.reversed
+        ? plan.sheet()
+        : planPiece(piece, pair, { ...job.making, reversed }, looks, job.piece, plan.shadow).sheet(),
+      pair,
+    );
+  return { normal: way(false), reversed: way(true) };
+}
+
 function operationView(operation: Operation, pair: Pair): OperationView {
   return {
     kind: operation.kind,
@@ -235,13 +267,13 @@ function operationView(operation: Operation, pair: Pair): OperationView {
   };
 }
 
-function finishedParts({ pair, codes }: JobResult, made: Made): FinishedPart[] {
+function finishedParts({ job, pair, codes }: JobResult, made: Made): FinishedPart[] {
   const { piece, plan } = made;
   const mirrored = plan.comesOutMirrored && !isSeenThrough(pair);
   return nominalParts(
     piece,
     pair,
-    { reversed: plan.reversed, mirrored },
+    { ...job.making, mirrored },
     codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground })),
     plan.shadow,
   ).map(({ area, ink }) => ({
@@ -265,8 +297,8 @@ function pictureUrl(png: Uint8Array): string {
 }
 
 /** Colours as they come out on the material. */
-function printedInk(ink: Ink, { material, markColour }: Pair): Ink {
-  const printed = (colour: string): string => printedHex(colour, material.baseColour, markColour);
+function printedInk(ink: Ink, { groundColour, markColour }: Pair): Ink {
+  const printed = (colour: string): string => printedHex(colour, groundColour, markColour);
   if (ink.kind === 'picture') return { ...ink, png: noBytes };
   if (ink.kind === 'solid') return { ...ink, colour: printed(ink.colour) };
   return { ...ink, stops: ink.stops.map(({ at, colour }) => ({ at, colour: printed(colour) })) };

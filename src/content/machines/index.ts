@@ -1,10 +1,23 @@
 /** machines: the rows of all machines, one file a kind. Adding one is a row. */
+import { cutting } from './cutting';
+import { knives } from './knives';
 import { lasers } from './lasers';
+import { masks } from './masks';
 import { printers } from './printers';
 import { rotary } from './rotary';
 import type { MachineRow } from './row';
+import { solids } from './solids';
 import { stamps } from './stamps';
 
-export type { MachineRow } from './row';
+export { type MachineRow, plainMachine, plainProcess } from './row';
 
-export const machineRows: readonly MachineRow[] = [...printers, ...lasers, ...rotary, ...stamps];
+export const machineRows: readonly MachineRow[] = [
+  ...printers,
+  ...lasers,
+  ...rotary,
+  ...knives,
+  ...cutting,
+  ...solids,
+  ...masks,
+  ...stamps,
+];

@@ -1,8 +1,7 @@
 /** Lasers that engrave: spots, floors and growth are common practice, no source; kerfs, beds and speeds are from memory. */
-import type { Machine } from '../../core/plan';
-import type { MachineRow } from './row';
+import type { MachineRow, PlainMachine } from './row';
 
-const laser = (id: string, name: string, short: string, bed: readonly [number, number]): Machine => ({
+const laser = (id: string, name: string, short: string, bed: readonly [number, number]): PlainMachine => ({
   id,
   name,
   short,

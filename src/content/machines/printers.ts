@@ -1,12 +1,11 @@
 /** Printers: smallest marks, floors and growth are common practice, no source; widths and speeds are from memory. */
-import type { Machine } from '../../core/plan';
-import { feed, type MachineRow } from './row';
+import { feed, type MachineRow, type PlainMachine } from './row';
 
 const mmPerInch = 25.4;
 
 /** Prints whole dots. Labels lie still across, and slip in the direction of feed. */
 function labelPrinter(dpi: number, dotMm: number): MachineRow {
-  const machine: Machine = {
+  const machine: PlainMachine = {
     id: `label-printer-${dpi}dpi`,
     name: `Thermal label printer, ${dpi} dpi`,
     short: `${dpi} dpi`,
@@ -22,7 +21,7 @@ function labelPrinter(dpi: number, dotMm: number): MachineRow {
   return { machine, processes: [{ families: ['thermal paper', 'paper', 'vinyl'], ...shared }] };
 }
 
-const sheetPrinter = (id: string, name: string, short: string): Machine => ({
+const sheetPrinter = (id: string, name: string, short: string): PlainMachine => ({
   id,
   name,
   short,
@@ -36,7 +35,7 @@ const sheetPrinter = (id: string, name: string, short: string): Machine => ({
 });
 
 const inkJet = (markMmPerS: number): MachineRow['processes'][number] => ({
-  families: ['paper', 'card', 'vinyl'],
+  families: ['paper', 'card', 'vinyl', 'clear film'],
   elementMm: 0.06,
   elementFactor: 4,
   floorMm: 0.35,

@@ -1,10 +1,18 @@
 /** How the rows of machines are written. */
 import type { Machine, MaterialFamily, Process } from '../../core/plan';
 
+/** What few machines have, null for the others. */
+export const plainMachine = { halfAngleDegrees: null, layerMm: null, firstLayerMm: null, spreadMm: null };
+export const plainProcess = { thicknessFactor: null, bridgeMm: null, depthMm: null };
+
+type WithPlain<Whole, Plain> = Omit<Whole, keyof Plain> & Partial<Pick<Whole, keyof Plain & keyof Whole>>;
+export type PlainMachine = WithPlain<Machine, typeof plainMachine>;
+type PlainProcess = WithPlain<Process, typeof plainProcess>;
+
 /** A machine with what it does on each family of materials. */
 export interface MachineRow {
-  readonly machine: Machine;
-  readonly processes: readonly (Process & { readonly families: readonly MaterialFamily[] })[];
+  readonly machine: PlainMachine;
+  readonly processes: readonly (PlainProcess & { readonly families: readonly MaterialFamily[] })[];
 }
 
 /** Speeds of machines that print all of a line at once. */

@@ -24,6 +24,7 @@ export {
   type FinderShape,
   type FinderStyle,
   type ModuleStyle,
+  partedModules,
   plainStyle,
   usualRound,
   squareModules,

@@ -85,6 +85,13 @@ export const squareModules: ModuleStyle = {
   diagonalModules: 0,
 };
 
+/** Each unit by itself, with so much light between neighbours, in modules. */
+export const partedModules = (modules: ModuleStyle, gapModules: number): ModuleStyle => ({
+  ...modules,
+  join: 'none',
+  fill: Math.max(0.5, Math.floor((1 - gapModules) * 1000 + 1e-6) / 1000),
+});
+
 /** Plain squares, joined: what the standard draws. */
 export const plainStyle: Style = {
   modules: squareModules,

@@ -3,7 +3,7 @@ import type { Style } from '../artwork';
 import type { Change, CodePart, Fix, Sentence } from '../finding';
 import type { LogoSettings } from '../logo';
 import type { CodePlacement, HoleSettings, ItemSettings, PieceSettings } from '../piece';
-import type { PlanSettings } from '../plan';
+import type { Finish, PlanSettings, SolidSettings } from '../plan';
 import type { SymbolSettings } from '../symbol';
 
 /** A code by its id. */
@@ -20,7 +20,9 @@ export const changeStyle = changeOf<Style>('style');
 export const changeSymbol = changeOf<SymbolSettings>('symbol');
 export const changeLogo = changeOf<LogoSettings>('logo');
 export const changePiece = (set: Partial<PieceSettings>): Change => ({ on: 'piece', set });
-export const changeMaking = (set: Partial<PlanSettings>): Change => ({ on: 'making', set });
+/** What of the making fixes change. */
+type MakingFields = PlanSettings & Pick<Finish, 'paintFill' | 'whiteGround'> & { readonly solid: SolidSettings };
+export const changeMaking = (set: Partial<MakingFields>): Change => ({ on: 'making', set });
 export const readFromChange = (distanceM: number): Change => ({ on: 'reading', set: { distanceM } });
 
 /** Fields of every kind of item; which of them one has is for its kind to say. */

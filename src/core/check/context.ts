@@ -5,7 +5,7 @@ import type { Clearance, Room } from './clearance';
 import type { Laying } from './laying';
 import { largestHolding, roundDownTo, roundUpTo, slack, smallestWhole } from '../numbers';
 import type { Piece, PieceSettings, PlacedCode } from '../piece';
-import type { ModuleTone, Pair, Plan } from '../plan';
+import type { ModuleTone, Pair, Plan, SolidSettings } from '../plan';
 import { quietZoneModules, type Level, type QrSymbol, type SymbolSettings } from '../symbol';
 
 /** What the limits may ask about a logo; each answer costs a search, so it is asked for only when something is wrong. */
@@ -30,6 +30,8 @@ export interface PieceContext {
   readonly mountedHeightMm: number | null;
   /** How long it is meant to last; null where that does not matter. */
   readonly lasts: { readonly years: number; readonly outdoors: boolean } | null;
+  /** How a body carries its marks, for machines that build one. */
+  readonly solid: SolidSettings;
   readonly codes: readonly CodeContext[];
 }
 

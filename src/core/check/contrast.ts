@@ -12,7 +12,7 @@ import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
 import { say, type Fix, type Quantity, type Severity, type Source } from '../finding';
 import { largestWhole, slack } from '../numbers';
 import { machineKinds, moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
-import { changeStyle, fix } from './changes';
+import { changeMaking, changeStyle, fix } from './changes';
 import type { CodeContext } from './context';
 import type { Measured } from './measured';
 
@@ -43,7 +43,7 @@ const limits: Readonly<
 
 /** A mark that is cut in can be filled; one that is as dark as paint already, or printed, gains nothing by it. */
 const wantsPaint = ({ machine, markTone, markColour }: CodeContext['pair']): boolean =>
-  machineKinds[machine.kind].operation === 'mark' &&
+  machineKinds[machine.kind].takesPaint &&
   (markTone === 'darker' ? reflectanceOfHex(markColour) > 0.05 : reflectanceOfHex(markColour) < 0.7);
 
 /** Symbol contrast of a pair: the difference of its two reflectances, 0 to 1. */
@@ -72,7 +72,7 @@ const requiredOf = (kind: ToneKind): Quantity => ({
 export function measureContrast(context: CodeContext): Measured {
   if (printsColours(context)) return measureColours(context, 'luminance');
   const { pair } = context;
-  const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
+  const contrast = symbolContrast(pair.groundColour, pair.markColour);
   const severity = severityOf(contrast, 'luminance');
   return {
     kind: 'contrast',
@@ -86,15 +86,30 @@ export function measureContrast(context: CodeContext): Measured {
     measured: percent(contrast),
     required: requiredOf('luminance'),
     source: limits.luminance.source,
-    fixes: () => [],
+    fixes: () => (severity === 'fine' ? [] : paintFixes(pair)),
   };
+}
+
+/** The darkest and the lightest paint that is usual. */
+const paints = { darker: { colour: '#1C1A17', name: 'black' }, lighter: { colour: '#F2F2F0', name: 'white' } };
+
+/** Paint in the marks, dark on light ground and light on dark; where it is wanted. */
+function paintFixes(pair: CodeContext['pair']): Fix[] {
+  if (!wantsPaint(pair)) return [];
+  const isDarker = (['darker', 'lighter'] as const).reduce((a, b) =>
+    symbolContrast(pair.groundColour, paints[b].colour) > symbolContrast(pair.groundColour, paints[a].colour)
+      ? b
+      : a,
+  );
+  const { colour, name } = paints[isDarker];
+  return [fix(say`Fill the marks with ${name} paint`, changeMaking({ paintFill: { colour } }))];
 }
 
 /** What a camera sees of the difference of dark and light: of the worst pair of modules where colours are printed. */
 export function cameraContrast(context: CodeContext): number {
   if (printsColours(context)) return worstPair(context.tones(), 'luma').contrast;
-  const { material, markColour } = context.pair;
-  return Math.abs(lumaOfRgb(rgbOfHex(material.baseColour)) - lumaOfRgb(rgbOfHex(markColour)));
+  const { groundColour, markColour } = context.pair;
+  return Math.abs(lumaOfRgb(rgbOfHex(groundColour)) - lumaOfRgb(rgbOfHex(markColour)));
 }
 
 /** As camera software weighs colours: what is read is the encoded picture, in which light tones lie close together. */

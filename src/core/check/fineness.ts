@@ -1,7 +1,7 @@
 /** Limits on how fine the machine can work. */
 import { mm, say, type Fix, type Severity } from '../finding';
 import { slack } from '../numbers';
-import { moduleSourceOf, narrowestLightMm, sourceOf } from '../plan';
+import { decidingValues, modulesPerBridge, moduleSourceOf, narrowestLightMm, sourceOf } from '../plan';
 import { changePlacement, changeStyle, fix } from './changes';
 import { hasQuietZone, withCodeWidth, type CodeContext } from './context';
 import type { Measured } from './measured';
@@ -11,11 +11,18 @@ export function measureModuleSize(context: CodeContext): Measured {
   const { placed, pair, symbol } = context;
   const least = pair.smallestModuleMm;
   const enough = placed.moduleMm >= least - slack;
-  const { elementMm, elementFactor, floorMm } = pair.process;
+  const { elementMm, elementFactor, thicknessFactor } = pair.process;
+  const [deciding] = decidingValues(pair);
   const reason =
-    elementMm * elementFactor >= floorMm
+    deciding === 'elementMm' && elementFactor > 1
       ? say`${elementFactor} marks of ${mm(elementMm)}`
-      : 'the least that holds up on this material';
+      : deciding === 'thicknessFactor'
+        ? say`${thicknessFactor ?? 0} of the thickness of ${mm(pair.material.thicknessMm)}`
+        : deciding === 'bridgeMm'
+          ? say`${modulesPerBridge} bridges of ${mm(pair.process.bridgeMm ?? 0)}`
+        : deciding === 'growthMm'
+          ? say`one mark of ${mm(elementMm)}, and the growth of ${mm(pair.edgeGrowthMm)} on both edges`
+          : 'the least that holds up on this material';
   return {
     kind: 'module-size',
     station: 'piece',
@@ -86,8 +93,8 @@ export function measureGrowth(context: CodeContext): Measured {
     share > growthStop + slack ? 'stop' : share > growthCaution + slack ? 'caution' : 'fine';
   const taken =
     plan.compensationMm > 0
-      ? say`Marks grow ${mm(pair.process.growthMm)} on each edge; the file draws them in by ${mm(plan.compensationMm)}.`
-      : say`Marks grow ${mm(pair.process.growthMm)} on each edge, less than a dot, so the file cannot take it back.`;
+      ? say`Marks grow ${mm(pair.edgeGrowthMm)} on each edge; the file draws them in by ${mm(plan.compensationMm)}.`
+      : say`Marks grow ${mm(pair.edgeGrowthMm)} on each edge, less than a dot, so the file cannot take it back.`;
   return {
     kind: 'growth',
     station: 'piece',

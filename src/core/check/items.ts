@@ -12,6 +12,7 @@ import {
   type Region,
 } from '../geometry';
 import { roundUpTo, slack } from '../numbers';
+import { sourceOf } from '../plan';
 import { outlineOf, type Axis, type FrameSettings, type PieceSettings, type PlacedItem } from '../piece';
 import { changePlacement, fix } from './changes';
 import { hasQuietZone, largestPieceMm, type CodeContext, type PieceContext } from './context';
@@ -28,6 +29,7 @@ import {
   tidy,
 } from './itemFixes';
 import { aboutItem, least, type ItemMeasure } from './itemMeasure';
+import { safeMmOf } from './making';
 import type { PieceMeasured } from './measured';
 import { pieceSizeChange } from './sizeFixes';
 import { wrappedFix } from './wrapFix';
@@ -37,8 +39,8 @@ const trade: Source = { tag: 'cp', text: 'common practice, no source' };
 
 /** Everything has to lie on the piece, and at least the safe distance from where it is cut. */
 export function measureThingsInside(context: PieceContext): PieceMeasured[] {
-  const { piece, settings } = context;
-  const { safeMm } = settings;
+  const { piece, settings, pair } = context;
+  const safeMm = safeMmOf(context);
   // A border line keeps its own distance, and a contour goes around everything by itself.
   const measures = piece.items
     .filter((item) => item.kind !== 'border' && inkOf(item).length > 0)
@@ -50,7 +52,7 @@ export function measureThingsInside(context: PieceContext): PieceMeasured[] {
     station: 'piece',
     title: 'On the piece',
     required: { value: safeMm, unit: 'mm', comparison: '>=' },
-    source: safeMm > 0 ? trade : geometry,
+    source: safeMm > settings.safeMm ? sourceOf(pair, 'shiftYMm') : safeMm > 0 ? trade : geometry,
   } as const;
   const near = measures.filter((measure) => measure.mm < safeMm - slack || measure.mm < -slack);
   if (near.length === 0)
@@ -86,7 +88,7 @@ function insideFixes(context: PieceContext, item: PlacedItem): Fix[] {
   if (own === undefined) return [];
   if (own.kind === 'frame') return [...frameFixes(context, item, own), removalFix(item)];
   if (!isFree(own)) return [removalFix(item)];
-  const { safeMm } = settings;
+  const safeMm = safeMmOf(context);
   const isGood = (candidate: PlacedItem): boolean =>
     measuredInside(candidate, [piece.outline]) >= safeMm - slack;
   const bounds = boundsOf(inkOf(item))!;
@@ -127,8 +129,9 @@ function frameFixes(context: PieceContext, frame: PlacedItem, { around }: FrameS
 }
 
 /** A piece so much larger that the frame around its code lies on it. */
-function roomierPiece({ piece, settings }: PieceContext, frame: PlacedItem, { laying }: CodeContext): Fix[] {
-  const { safeMm } = settings;
+function roomierPiece(context: PieceContext, frame: PlacedItem, { laying }: CodeContext): Fix[] {
+  const { piece, settings } = context;
+  const safeMm = safeMmOf(context);
   const { placement } = laying;
   const { x, y, width, height } = frame.box;
   // In the middle, half of what the piece grows is on the far side.
@@ -152,8 +155,9 @@ function roomierPiece({ piece, settings }: PieceContext, frame: PlacedItem, { la
 }
 
 /** The code moved so far that the frame lies on the piece, when the code may lie there. */
-function movedWithCode({ piece, settings }: PieceContext, frame: PlacedItem, code: CodeContext): Fix[] {
-  const { safeMm } = settings;
+function movedWithCode(context: PieceContext, frame: PlacedItem, code: CodeContext): Fix[] {
+  const { piece, settings } = context;
+  const safeMm = safeMmOf(context);
   const { x, y, width, height } = frame.box;
   const [dx, dy] = [shiftInto(x, width, piece.widthMm, safeMm), shiftInto(y, height, piece.heightMm, safeMm)];
   if (measuredInside(movedItem(frame, dx, dy), [piece.outline]) < safeMm - slack) return [];

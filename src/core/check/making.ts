@@ -1,7 +1,7 @@
 /** Limits that the machine and the material set to the piece as a whole: its bed, its tolerance, and how long it lasts. */
 import { aboutPiece, mm, say, sizeMm, theCode, type Fix, type Severity } from '../finding';
 import { largestHolding, slack, smallestWhole } from '../numbers';
-import { sourceOf, yearsText } from '../plan';
+import { sourceOf, yearsText, type PairValues } from '../plan';
 import { changePiece, fix } from './changes';
 import {
   offeredWidthTo,
@@ -63,7 +63,41 @@ const mostGrowthMm = 200;
 const freeAfterShift = ({ pair, symbol, room }: CodeContext, laying: Laying): number =>
   (room.toCut(laying).mm - shiftMmOf(pair)) / (laying.placement.widthMm / symbol.size);
 
-const shiftMmOf = ({ machine }: CodeContext['pair']): number => Math.max(machine.shiftXMm, machine.shiftYMm);
+/** How far marks and cut may lie apart, in millimetres. */
+export const shiftMmOf = ({ machine }: Pick<PairValues, 'machine'>): number =>
+  Math.max(machine.shiftXMm, machine.shiftYMm);
+
+/** So little less of a thing nobody sees [from memory]. */
+const unseenMm = 0.1;
+
+/** What is kept from the cut line, in millimetres: what the owner wants, and what a shift of the cut would take away in sight. */
+export const safeMmOf = ({ settings, pair }: Pick<PieceContext, 'settings' | 'pair'>): number =>
+  Math.max(settings.safeMm, shiftMmOf(pair) - unseenMm);
+
+/** What goes on to the edge of a contour has to go on beyond it, or bare material shows where the cut is off. */
+export function measureBleed({ piece, pair, settings }: PieceContext): PieceMeasured[] {
+  if (!piece.isContour || piece.border === null) return [];
+  const shiftMm = shiftMmOf(pair);
+  const { bleedMm } = settings;
+  const enough = bleedMm >= shiftMm - slack;
+  return [
+    {
+      kind: 'bleed',
+      about: aboutPiece,
+      station: 'piece',
+      severity: enough ? 'fine' : 'caution',
+      title: 'Bleed',
+      text: enough
+        ? ['The border goes on beyond the cut line.']
+        : say`The cut may lie ${mm(shiftMm)} beside where it should; bare material then shows beside the border.`,
+      measured: { value: bleedMm, unit: 'mm' },
+      required: { value: shiftMm, unit: 'mm', comparison: '>=' },
+      source: sourceOf(pair, 'shiftYMm'),
+      fixes: () =>
+        enough ? [] : [fix(say`Let the border bleed ${mm(shiftMm)}`, changePiece({ bleedMm: shiftMm }))],
+    },
+  ];
+}
 
 /** The widest code, in millimetres, that a shift leaves enough around it. */
 export const widestAfterShiftMm = (context: CodeContext): number =>

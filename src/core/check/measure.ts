@@ -2,6 +2,15 @@
 import type { Finding } from '../finding';
 import type { CodeContext, PieceContext } from './context';
 import { measureBend, measureMount } from './bend';
+import {
+  measureBridges,
+  measureClearGround,
+  measureFirstLayer,
+  measureInnerCorners,
+  measureLayers,
+  measureLooseParts,
+  measureWeeding,
+} from './bodies';
 import { measureContrast, measureLumaContrast, measureRedContrast, measureUnusedPaint } from './contrast';
 import { measureCuts } from './cuts';
 import {
@@ -15,7 +24,7 @@ import {
 import { measureItemDetail, measureLogoDetail } from './detail';
 import { measureBudget, measureCoveredPatterns } from './knockOut';
 import type { Measured, PieceMeasured } from './measured';
-import { measureBed, measureLife, measureShift } from './making';
+import { measureBed, measureBleed, measureLife, measureShift } from './making';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
 import { measureAlignment, measureFinderCorners, measureFinderProportions, measureUnitFill } from './shapes';
@@ -40,6 +49,7 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureCodeTurn,
   measureModuleSize,
   measureWholeDots,
+  measureClearGround,
   measureContrast,
   measureLumaContrast,
   measureRedContrast,
@@ -58,6 +68,10 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureThinnestPart,
   measureLightGaps,
   measureThinnestGap,
+  measureInnerCorners,
+  measureFirstLayer,
+  measureBridges,
+  measureWeeding,
   measureUnitFill,
   measureFinderCorners,
   measureFinderProportions,
@@ -80,6 +94,9 @@ const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured
   measureContour,
   measureStand,
   measureBed,
+  measureLooseParts,
+  measureLayers,
+  measureBleed,
   measureLife,
 ];
 

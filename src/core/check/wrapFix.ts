@@ -4,16 +4,18 @@ import { brokenEvenly, type PlacedItem, type WordsSettings } from '../piece';
 import { changeItem, fix } from './changes';
 import type { PieceContext } from './context';
 import { tidy } from './itemFixes';
+import { safeMmOf } from './making';
 
 const mostWrappedLines = 4;
 
 /** Words that are too long for the piece in lines as high as they are, which is better than letters that nobody can read. */
 export function wrappedFix(
-  { piece, settings }: PieceContext,
+  context: PieceContext,
   item: PlacedItem,
   own: WordsSettings,
 ): Fix | null {
-  const { safeMm } = settings;
+  const { piece } = context;
+  const safeMm = safeMmOf(context);
   const { text, fit, circle, turnDegrees, capitalMm } = own;
   const roomMm = piece.widthMm - 2 * safeMm;
   const isLong = item.box.width > roomMm;

@@ -38,6 +38,10 @@ export function describeChanges(before: Job, after: Job): Sentence[] {
   compare('material', materialOf(before), materialOf(after), plain);
   compare('reversed', before.making.reversed, after.making.reversed, yesOrNo);
   compare('mirrored', before.making.mirrored, after.making.mirrored, yesOrNo);
+  compare('paint in the marks', before.making.paintFill?.colour ?? 'none', after.making.paintFill?.colour ?? 'none', plain);
+  compare('white under the codes', before.making.whiteGround, after.making.whiteGround, yesOrNo);
+  compare('bridges', before.making.bridged, after.making.bridged, yesOrNo);
+  compare('body', before.making.solid, after.making.solid, solidText);
   compare('read from', before.reading.distanceM, after.reading.distanceM, (value) => [metres(value)]);
   const passed = (job: Job): string => job.overrides.map(({ kind }) => kind).join(', ') || 'nothing';
   compare('let pass', passed(before), passed(after), plain);
@@ -164,4 +168,6 @@ export function logoName({ logo }: Pick<CodeSettings, 'logo'>): string {
 
 const yesOrNo = (value: boolean): Sentence => [value ? 'yes' : 'no'];
 
+const solidText = ({ form, baseMm, markMm, faceDown }: Job['making']['solid']): Sentence =>
+  say`${form}, base ${mm(baseMm)}, marks ${mm(markMm)}${faceDown ? ', on the bed' : ''}`;
 const materialOf = ({ making: { pair } }: Job): string => `${pair.material.name} by ${pair.machine.name}`;

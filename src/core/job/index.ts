@@ -15,6 +15,7 @@ export { type CodeSettings, type Job, jobSchema, mostCodes, type Override, probl
 export { filesOfJob, filesOfLook, type Look, lookOf, lookSchema, plainLook } from './look';
 export { inLook, lookKey, lookName, type LookPart, lookParts, mixedLooks } from './looks';
 export { anyJobSchema, type ParsedJob, parseJob } from './migrations';
+export { pairOfJob } from './pairOfJob';
 export { newJob, type NewJobOptions } from './newJob';
 export { newArt, newBorder, newFrame, newWords, type ItemDraft, itemsOf } from './newItems';
 export { textFields } from './textFields';

@@ -6,11 +6,11 @@ import { styleSchema } from '../artwork';
 import { logoSchema } from '../logo';
 import { messageSchema } from '../message';
 import { codeIdSchema, codePlacementSchema, pieceSchema } from '../piece';
-import { pairValuesSchema } from '../plan';
+import { pairValuesSchema, solidSchema } from '../plan';
 import { z } from '../schema';
 import { symbolSchema } from '../symbol';
 
-export const currentFormatVersion = 8;
+export const currentFormatVersion = 9;
 
 const aboutSchema = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('piece') }),
@@ -44,6 +44,18 @@ const haveOwnIds = (list: readonly { readonly id: string }[]): boolean =>
   new Set(list.map(({ id }) => id)).size === list.length;
 const ownIds = 'Two of these have the same id.';
 
+/** What is done beside marking. Each is there for every job; machines that cannot do it pass it over. */
+const finishing = {
+  /** The marks are filled with paint; null leaves them bare. */
+  paintFill: z.strictObject({ colour: z.string().regex(/^#[0-9a-fA-F]{6}$/) }).nullable(),
+  /** White is printed under the codes, for clear film. */
+  whiteGround: z.boolean(),
+  /** What would fall out of a sheet that is cut through is held by bridges. */
+  bridged: z.boolean(),
+  /** How a body carries its marks. */
+  solid: solidSchema,
+};
+
 const documentSchema = z.strictObject({
   format: z.literal('binarus-job'),
   formatVersion: z.literal(currentFormatVersion),
@@ -64,6 +76,7 @@ const documentSchema = z.strictObject({
     mirrored: z.boolean(),
     /** How long the piece is meant to last, and where; null where that does not matter. */
     lasts: z.strictObject({ years: z.number().min(0.05).max(100), outdoors: z.boolean() }).nullable(),
+    ...finishing,
   }),
   reading: z.strictObject({
     distanceM: z.number().min(0.02).max(100),

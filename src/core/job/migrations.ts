@@ -3,6 +3,7 @@ import { plainPaint, plainStyle } from '../artwork';
 import { plainPiece } from '../piece';
 import { z } from '../schema';
 import pairsOfVersion7 from './pairsOfVersion7.json' with { type: 'json' };
+import { plainFinishing } from './newJob';
 import { currentFormatVersion, jobSchema, problemsOf, type Job } from './job';
 
 type Document = Record<string, unknown>;
@@ -31,6 +32,15 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
     making: makingOfVersion7(document.making),
     piece: withField(document.piece, 'bend'),
     reading: withField(document.reading, 'heightM'),
+  }),
+  // Until version 8 marks stayed bare, nothing was cut through and nothing built up; the pair's new values say null.
+  8: (document) => ({
+    ...document,
+    formatVersion: 9,
+    making:
+      typeof document.making === 'object' && document.making !== null
+        ? { ...document.making, ...plainFinishing }
+        : document.making,
   }),
 };
 

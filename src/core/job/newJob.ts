@@ -1,9 +1,10 @@
 /** A clean job: nothing left over from the last one, sizes that make sense together. */
+import { partedModules } from '../artwork';
 import { plainLook, type Look } from './look';
 import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, writeMessage, type Message } from '../message';
 import { centredCode, plainPiece } from '../piece';
-import { smallestModuleMm, startingPair, valuesOf, type PairValues } from '../plan';
+import { machineKinds, plainSolid, printsOnClear, smallestModuleMm, startingPair, unseenBridgeShare, valuesOf, type PairValues } from '../plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
 
 export interface NewJobOptions {
@@ -19,6 +20,14 @@ export interface NewJobOptions {
 }
 
 const usualCodeWidthMm = 25;
+
+/** Bare marks; what is cut through is bridged, so that it holds together from the start. */
+export const plainFinishing = {
+  paintFill: null,
+  whiteGround: false,
+  bridged: true,
+  solid: plainSolid,
+} satisfies Partial<Job['making']> as Pick<Job['making'], 'paintFill' | 'whiteGround' | 'bridged' | 'solid'>;
 
 /**
  * What is not given is chosen: a code of 25 mm, more when the machine needs larger modules, whole dots where it has
@@ -43,25 +52,48 @@ export function newJob(options: NewJobOptions): Job {
         id: 'code-1',
         message: options.message,
         symbol: { ...defaultSymbolSettings },
-        ...(options.look ?? plainLook),
+        ...(options.look ?? lookFor(pair, codeWidthMm / sizeModules)),
         placement: centredCode(codeWidthMm),
       },
     ],
     piece: plainPiece(width, height),
-    making: { pair: valuesOf(pair), reversed: false, mirrored: false, lasts: null },
+    making: { pair: valuesOf(pair), reversed: false, mirrored: false, lasts: null, ...finishingOf(pair) },
     reading: {
-      distanceM: Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1)),
+      distanceM: distanceFor(pair, codeWidthMm / sizeModules, codeWidthMm),
       heightM: null,
     },
     overrides: [],
   };
 }
 
+/** On clear film white comes under the code. */
+const finishingOf = (pair: PairValues): typeof plainFinishing => ({
+  ...plainFinishing,
+  whiteGround: printsOnClear(pair),
+});
+
+/** From the hand; what is cut through from so far that its bridges are no longer seen. */
+const distanceFor = ({ machine }: PairValues, moduleMm: number, codeWidthMm: number): number =>
+  machineKinds[machine.kind].leaves === 'openings'
+    ? Math.max(0.1, Math.floor(moduleMm * 36) / 100)
+    : Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1));
+
+/** What is cut through holds together where its modules are parted by as much as a bridge is wide. */
+function lookFor({ machine, process }: PairValues, moduleMm: number): Look {
+  if (machineKinds[machine.kind].leaves !== 'openings') return plainLook;
+  const { style } = plainLook;
+  const gap = (process.bridgeMm ?? process.elementMm) / moduleMm;
+  return { ...plainLook, style: { ...style, modules: partedModules(style.modules, gap) } };
+}
+
 function chosenWidth(sizeModules: number, pair: PairValues, piece: NewJobOptions['pieceSizeMm']): number {
-  const leastMm = smallestModuleMm(pair.process);
+  const leastMm = smallestModuleMm(pair);
   const roomMm = piece === undefined ? Infinity : Math.min(piece.width, piece.height);
   const withinRoom = (roomMm * sizeModules) / (sizeModules + 2 * quietZoneModules);
-  const wanted = Math.max(Math.min(usualCodeWidthMm, withinRoom), leastMm * sizeModules);
+  // A tenth more, which is rounded off again.
+  const unseen = ((pair.process.bridgeMm ?? 0) / unseenBridgeShare) * sizeModules + 0.1;
+  const usual = pair.process.bridgeMm === null ? usualCodeWidthMm : Math.max(usualCodeWidthMm, unseen);
+  const wanted = Math.max(Math.min(usual, withinRoom), leastMm * sizeModules);
   const { dotMm } = pair.machine;
   const step = dotMm === null ? 0.1 : dotMm * sizeModules;
   const down = Math.floor(wanted / step + 1e-9) * step;

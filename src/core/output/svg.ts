@@ -11,7 +11,7 @@ export interface FileNotes {
 }
 
 /** Colours by which machines tell lines to cut from lines to score, and both from areas (common practice, no source). */
-const lineColours = { cut: '#ff0000', score: '#0000ff' } as const;
+const lineColours = { cut: '#ff0000', open: '#ff0000', kiss: '#ff00ff', score: '#0000ff' } as const;
 
 /** Thin enough for every laser driver to take it as a line. */
 const hairlineMm = 0.02;

@@ -3,18 +3,22 @@ export type { PlanSettings } from './codeParts';
 export { type MachineKindId, machineKinds } from './machines';
 export {
   colourSource,
+  decidingValues,
   families,
+  type Finish,
   isSeenThrough,
   type Machine,
   type MarkTone,
   type Material,
   type MaterialFamily,
+  modulesPerBridge,
   moduleSourceOf,
   type Origin,
   type OriginName,
   originNames,
   type Pair,
   pairOf,
+  printsOnClear,
   pairDifferences,
   type PairValues,
   pairValuesSchema,
@@ -23,6 +27,7 @@ export {
   sourceOf,
   startingPair,
   textures,
+  unseenBridgeShare,
   type ValueDifference,
   type ValueName,
   valueNames,
@@ -35,6 +40,9 @@ export {
   yearsText,
 } from './pair';
 export { blackInk, type Ink, isLine, type Operation, type OperationSheet } from './operation';
-export { narrowestLightMm, nominalParts, type Plan, planPiece } from './planPiece';
+export { type LooseParts, narrowestLightMm, nominalParts, type Plan, planPiece } from './planPiece';
+export { bridgesFor, type Bridges, withBridges } from './bridges';
+export { type Body, plainSolid, solidForms, solidSchema, type SolidSettings, wholeLayersMm } from './solid';
+export { type Way, wayOf } from './ways';
 export { type Work, workOf } from './work';
 export { type ModuleTone, moduleTones, type ToneKind, weakestModules, worstPair } from './tones';

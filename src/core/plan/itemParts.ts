@@ -1,7 +1,8 @@
 /** Words, pictures, frames and borders as parts in their inks, and as lines where they are only followed. */
 import { strokeRegion, uniteRegion, type Region, flattenRegion, boxContour } from '../geometry';
 import type { Piece, PlacedItem } from '../piece';
-import { grownInk, type Part } from './codeParts';
+import { withBridges } from './bridges';
+import { bridgesOf, grownInk, type Part, type PlanSettings, type Purpose } from './codeParts';
 import { machineKinds } from './machines';
 import type { Pair } from './pair';
 import { blackInk, type Ink } from './operation';
@@ -21,8 +22,8 @@ export function borderParts({ border }: Piece, pair: Pair): Part[] {
 export function itemParts(
   items: readonly PlacedItem[],
   pair: Pair,
-  compensationMm: number,
-  isSeen: boolean,
+  settings: PlanSettings,
+  { compensationMm, isSeen }: Pick<Purpose, 'compensationMm' | 'isSeen'>,
 ): Part[] {
   return items.flatMap((item): Part[] => {
     const { name: label, shapes, picture, lines, colour } = item;
@@ -42,7 +43,11 @@ export function itemParts(
         ink: { kind: 'solid', colour: shape.colour },
       }));
     const parts: Part[] = [];
-    if (item.area.length > 0) parts.push({ label, area: drawnIn(item, compensationMm), ink });
+    if (item.area.length > 0) {
+      const bridges = bridgesOf(item.area, pair, settings);
+      const drawn = drawnIn(item, compensationMm);
+      parts.push({ label, area: bridges === null ? drawn : withBridges(drawn, bridges, compensationMm), ink });
+    }
     // A printer draws lines as areas.
     if (lines.length > 0 && (isSeen || !isFollowed(pair)))
       parts.push({ label, area: lineArea(lines, pair), ink });

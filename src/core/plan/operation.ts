@@ -1,8 +1,13 @@
 /** Operations: what a machine is told to do, in millimetres. The narrow waist between planning and writing files. */
 import type { Box, Contour, Region, Vertex } from '../geometry';
 
-/** Order in which they are done, first to last. */
-export const operationKinds = ['print', 'mark', 'score', 'cut'] as const;
+/** Fills an area: with ink, by taking the surface away, by building a base, and marks that stand on it or are left out of it. */
+export type AreaKind = 'print' | 'mark' | 'base' | 'raise' | 'sink';
+/** Makes an area by following its edge: through the foil on its carrier, or through the sheet. */
+export type OutlineKind = 'kiss' | 'open';
+
+/** Order in which they are done, first to last. `score` marks a line, `cut` parts the piece from its sheet. */
+export const operationKinds = ['print', 'mark', 'base', 'raise', 'sink', 'score', 'kiss', 'open', 'cut'] as const;
 export type OperationKind = (typeof operationKinds)[number];
 
 export interface InkStop {
@@ -42,21 +47,32 @@ export type Ink =
 /** The machine's own mark, for machines with one. */
 export const blackInk: Ink = { kind: 'solid', colour: '#000000' };
 
+/** From one height to another above the bed, in millimetres. */
+export interface Heights {
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
 export type Operation =
   | {
-      readonly kind: 'print' | 'mark';
+      readonly kind: AreaKind;
       readonly label: string;
       readonly area: Region;
       readonly ink: Ink;
+      /** Of what is built up. */
+      readonly heights?: Heights;
     }
-  /** Lines that the machine follows once: `score` marks the surface, `cut` goes through. */
-  | { readonly kind: 'score' | 'cut'; readonly label: string; readonly lines: readonly Contour[] };
+  /** Lines that the machine follows once. */
+  | {
+      readonly kind: 'score' | OutlineKind | 'cut';
+      readonly label: string;
+      readonly lines: readonly Contour[];
+    };
 
 export type LineOperation = Extract<Operation, { lines: readonly Contour[] }>;
 export type AreaOperation = Extract<Operation, { area: Region }>;
 
-export const isLine = (operation: Operation): operation is LineOperation =>
-  operation.kind === 'score' || operation.kind === 'cut';
+export const isLine = (operation: Operation): operation is LineOperation => 'lines' in operation;
 
 /** What one file holds: the operations on one piece of stock. */
 export interface OperationSheet {

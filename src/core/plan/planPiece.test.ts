@@ -11,10 +11,12 @@ import {
 } from '../piece';
 import { encodeSymbol } from '../symbol';
 import { findPair } from '../../content';
-import { type Pair } from './pair';
+import { pairOf, type Pair } from './pair';
+import { plainSolid } from './solid';
 import { isLine } from './operation';
 import { narrowestLightMm, nominalParts, planPiece } from './planPiece';
 
+const plain = { bridged: true, solid: plainSolid, paintFill: null };
 const symbol = encodeSymbol('https://ternquay.example/berth/17').symbol!;
 const settings = plainPiece(60, 40, 3);
 const lay = (pieceSettings: PieceSettings, placement: Partial<CodePlacement> = {}): Piece =>
@@ -25,9 +27,9 @@ const lay = (pieceSettings: PieceSettings, placement: Partial<CodePlacement> = {
 const piece = lay(settings);
 const plywood = findPair('birch-plywood', 'co2-laser')!;
 const aluminium = findPair('black-anodised-aluminium', 'co2-laser')!;
-const straight = { reversed: false, mirrored: false };
+const straight = { ...plain, reversed: false, mirrored: false };
 const darkModules = symbol.modules.reduce((sum, dark) => sum + dark, 0);
-const withoutGrowth = (pair: Pair): Pair => ({ ...pair, process: { ...pair.process, growthMm: 0 } });
+const withoutGrowth = (pair: Pair): Pair => pairOf({ ...pair, process: { ...pair.process, growthMm: 0 } });
 const markedOf = (pair: Pair, polarity = straight): Region => {
   const [first] = planPiece(piece, pair, polarity).sheet().operations;
   return isLine(first!) ? [] : first!.area;
@@ -46,7 +48,7 @@ describe('polarity', () => {
   });
 
   it('turns round when reversed', () => {
-    const reversed = { reversed: true, mirrored: false };
+    const reversed = { ...plain, reversed: true, mirrored: false };
     expect(regionArea(markedOf(withoutGrowth(aluminium), reversed))).toBeCloseTo(darkModules, 6);
     expect(regionArea(markedOf(withoutGrowth(plywood), reversed))).toBeCloseTo(37 * 37 - darkModules, 6);
   });
@@ -140,7 +142,7 @@ describe('dots', () => {
 describe('mirroring', () => {
   it('draws everything left for right on the piece and keeps the area', () => {
     const moved = lay(settings, { xMm: 5, yMm: 5.5 });
-    const mirrored = planPiece(moved, withoutGrowth(plywood), { reversed: false, mirrored: true });
+    const mirrored = planPiece(moved, withoutGrowth(plywood), { ...plain, reversed: false, mirrored: true });
     const [mark] = mirrored.sheet().operations;
     const area = isLine(mark!) ? [] : mark!.area;
     expect(Math.max(...xs(area))).toBeCloseTo(55, 9);
@@ -154,7 +156,7 @@ describe('the area to mark', () => {
       const { normal, reversed } = planPiece(piece, pair, straight).markedAreaMm2;
       expect(normal).toBeCloseTo(regionArea(markedOf(pair)), 6);
       // What is not marked now is counted at corners a little differently.
-      const turned = regionArea(markedOf(pair, { reversed: true, mirrored: false }));
+      const turned = regionArea(markedOf(pair, { ...plain, reversed: true, mirrored: false }));
       expect(Math.abs(reversed - turned) / turned).toBeLessThan(0.005);
     }
   });

@@ -1,9 +1,11 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots, kerf and mirroring are decided here only. */
 import { plainPaint } from '../artwork';
-import { insetArea, mirrorRegion, regionArea, type Box, type Region } from '../geometry';
+import { cutRegion, insetArea, mirrorRegion, regionArea, type Box, type Region } from '../geometry';
 import { onDemand } from '../numbers';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
 import {
+  bridgesOf,
+  codeBridges,
   codeParts,
   marksDarkModules,
   type Part,
@@ -15,8 +17,10 @@ import { cutLines } from './cutLines';
 import { mirroredInk } from './inks';
 import { borderParts, itemParts, scoredLines } from './itemParts';
 import { machineKinds } from './machines';
-import type { Pair } from './pair';
-import type { Operation, OperationSheet } from './operation';
+import type { Bridges } from './bridges';
+import type { Finish, Pair } from './pair';
+import type { AreaKind, Operation, OperationSheet, OutlineKind } from './operation';
+import { bodyOf, type Body, type SolidSettings } from './solid';
 import { areaSeconds, feedSeconds } from './work';
 import { castShadow, shadowParts, type CastShadow } from './shadow';
 
@@ -42,6 +46,17 @@ export interface Plan {
   readonly stand: OperationSheet | null;
   /** Null without one; a later run takes it over. */
   readonly shadow: CastShadow | null;
+  /** What falls out of a sheet that is cut through, and what holds it; null for other machines. */
+  readonly loose: (() => LooseParts) | null;
+  /** Of what is built up; null for other machines. */
+  readonly body: Body | null;
+  /** Filled into the marks by hand, once they are made; null for bare ones. */
+  readonly paintColour: string | null;
+}
+
+export interface LooseParts extends Pick<Bridges, 'looseParts' | 'leftLoose'> {
+  readonly bridges: number;
+  readonly bridgeMm: number;
 }
 
 const plainLook: PlanPaint = { paint: plainPaint, ground: null };
@@ -54,11 +69,13 @@ const bareSettings: PlannedSettings = { shadow: null, stand: null };
 export function planPiece(
   piece: Piece,
   pair: Pair,
-  settings: PlanSettings,
+  settings: PlanSettings & { readonly solid: SolidSettings; readonly paintFill: Finish['paintFill'] },
   looks: readonly PlanPaint[] = [],
   pieceSettings: PlannedSettings = bareSettings,
   before: CastShadow | null = null,
 ): Plan {
+  const kind = machineKinds[pair.machine.kind];
+  const body = bodyOf(pair.machine, settings.solid);
   const shadow =
     pieceSettings.shadow !== null && pair.machine.inks === 'process'
       ? castShadow(piece.items, pieceSettings.shadow, before)
@@ -96,6 +113,7 @@ export function planPiece(
       heightMm: piece.heightMm,
       marginMm: Math.ceil(kerfMm * 5) / 10,
       operations: [
+        ...(body === null ? [] : [baseOf(piece, pair, body, mirrored)]),
         ...seen(
           allParts(piece, pair, settings, looks, shadow, {
             compensationMm,
@@ -105,7 +123,7 @@ export function planPiece(
           }),
           piece,
           isMirrored,
-        ).map((part): Operation => ({ kind: machineKinds[pair.machine.kind].operation, ...part })),
+        ).map((part) => operationOf(part, kind.operation, body, settings.solid)),
         ...scoredLines(piece.items, pair).map(({ label, lines }): Operation => ({
           kind: 'score',
           label,
@@ -135,6 +153,49 @@ export function planPiece(
     markSeconds: { normal: secondsFor(normal), reversed: secondsFor(reversed) },
     stand: planStand(piece, pair, pieceSettings),
     shadow,
+    loose: kind.leaves === 'openings' ? onDemand(() => looseParts(piece, pair, settings)) : null,
+    body,
+    paintColour: kind.takesPaint ? (settings.paintFill?.colour ?? null) : null,
+  };
+}
+
+/** A part as what the machine does to it. */
+function operationOf(
+  { label, area, ink }: Part,
+  kind: AreaKind | OutlineKind,
+  body: Body | null,
+  { form }: SolidSettings,
+): Operation {
+  if (kind === 'kiss' || kind === 'open') return { kind, label, lines: area };
+  if (body === null) return { kind, label, area, ink };
+  return { kind: form === 'recess' ? 'sink' : kind, label, area, ink, heights: body.marks };
+}
+
+/** The body under the marks: all of the piece less its holes. */
+function baseOf(piece: Piece, { material }: Pair, body: Body, mirrored: (region: Region) => Region): Operation {
+  const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
+  return {
+    kind: 'base',
+    label: 'base',
+    area: mirrored(openings.length === 0 ? [piece.outline] : cutRegion([piece.outline], openings, 0.002)),
+    ink: { kind: 'solid', colour: material.baseColour },
+    heights: body.base,
+  };
+}
+
+/** Of all codes and things together. */
+function looseParts(piece: Piece, pair: Pair, settings: PlanSettings): LooseParts {
+  const all = [
+    ...piece.codes.map((code) => codeBridges(code, pair, settings)),
+    ...piece.items.map(({ area }) => (area.length === 0 ? null : bridgesOf(area, pair, settings))),
+  ].filter((bridges) => bridges !== null);
+  const sum = (count: (bridges: Bridges) => number): number =>
+    all.reduce((total, bridges) => total + count(bridges), 0);
+  return {
+    looseParts: sum((bridges) => bridges.looseParts),
+    leftLoose: sum((bridges) => bridges.leftLoose),
+    bridges: sum(({ strips }) => strips.length),
+    bridgeMm: pair.process.bridgeMm ?? pair.process.elementMm,
   };
 }
 
@@ -216,7 +277,7 @@ function allParts(
     ...piece.codes.flatMap((code, index) =>
       codeParts(code, pair, settings, looks[index] ?? plainLook, purpose),
     ),
-    ...itemParts(piece.items, pair, purpose.compensationMm, purpose.isSeen),
+    ...itemParts(piece.items, pair, settings, purpose),
   ];
 }
 
@@ -245,9 +306,11 @@ export function narrowestLightMm(pair: Pair): number {
   return pair.process.elementMm + 2 * compensation(pair).compensationMm;
 }
 
-function compensation({ machine, process }: Pair): { compensationMm: number; residualGrowthMm: number } {
-  const { growthMm } = process;
+function compensation({ machine, edgeGrowthMm }: Pair): {
+  compensationMm: number;
+  residualGrowthMm: number;
+} {
   const compensationMm =
-    machine.dotMm === null ? growthMm : Math.round(growthMm / machine.dotMm) * machine.dotMm;
-  return { compensationMm, residualGrowthMm: growthMm - compensationMm };
+    machine.dotMm === null ? edgeGrowthMm : Math.round(edgeGrowthMm / machine.dotMm) * machine.dotMm;
+  return { compensationMm, residualGrowthMm: edgeGrowthMm - compensationMm };
 }

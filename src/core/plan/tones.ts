@@ -44,7 +44,7 @@ export function moduleTones(
   pair: Pair,
 ): ModuleTone[] {
   const { size, modules } = symbol;
-  const base = linearOfHex(pair.material.baseColour);
+  const base = linearOfHex(pair.groundColour);
   const mark = linearOfHex(pair.markColour);
   // Most modules share their colour with the one before.
   let last: { readonly from: Rgb; readonly to: Rgb } | null = null;

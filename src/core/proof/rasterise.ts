@@ -22,6 +22,10 @@ export interface MarkRaster {
 /** Groups of cut lines and of lines to be followed, as our writer gives them. */
 const cutGroups = /<g id="cut(?:-\d+)?"[^>]*>.*?<\/g>/gs;
 const scoreGroups = /<g id="score(?:-\d+)?"[^>]*>.*?<\/g>/gs;
+/** The body that marks stand on. */
+const baseGroups = /<g id="base(?:-\d+)?"[^>]*>.*?<\/g>/gs;
+/** Edges that are followed to make an area: foil that stays, openings in the sheet. */
+const edgeGroups = /(<g id="(?:kiss|open)(?:-\d+)?" data-label="[^"]*") fill="none" stroke="[^"]*" stroke-width="[^"]*">/gs;
 
 /**
  * Renders a window of an SVG file at a resolution: areas are what the machine marks, the cut group is where it cuts, and
@@ -36,7 +40,11 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
     `width="${width}" height="${height}" viewBox="${window.x} ${window.y} ${width / pxPerMm} ${height / pxPerMm}"`,
   );
   const cuts = looksAt.match(cutGroups)?.join('') ?? null;
-  const marks = render(looksAt.replace(cutGroups, '').replace(scoreGroups, ''));
+  const marks = render(
+    [cutGroups, scoreGroups, baseGroups]
+      .reduce((left, groups) => left.replace(groups, ''), looksAt)
+      .replace(edgeGroups, '$1 fill="#000000" fill-rule="nonzero" stroke="none">'),
+  );
   const cut = new Uint8Array(width * height);
   if (cuts !== null) {
     const header = looksAt.slice(0, looksAt.indexOf('>', looksAt.indexOf('<svg')) + 1);

@@ -4,6 +4,7 @@ export { createLibrary, emptyLibrary, type Library, libraryPalette } from './lib
 export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
 export { proofSetup } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
+export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';
 export { measureMessage, type MessageRuler } from './ruler';
 export { findCauses, isWorseThan, proofFinding, proofKey, quickProofKind } from './quickProof';
 export type { CodeRun } from './runCode';

@@ -39,7 +39,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   const { piece, plan } = result.made;
   const made = makeFiles(job, { ...result, heldBackBy: [] }, revision, [outputFormats[0].id]);
   if (!('files' in made)) return null;
-  const { material, machine, process, markColour } = result.pair;
+  const { groundColour, machine, edgeGrowthMm, markColour } = result.pair;
   const codes = piece.codes.map((code): CodeToRead => {
     const quietZone = fieldOf(code);
     const { payload, isBytes } = result.codes.find(({ settings }) => settings.id === code.id)!;
@@ -57,9 +57,9 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   return {
     codes,
     svg: made.files[0]!.bytes,
-    baseColour: material.baseColour,
+    baseColour: groundColour,
     markColour,
-    machine: { growthMm: process.growthMm, dotMm: machine.dotMm },
+    machine: { growthMm: edgeGrowthMm, dotMm: machine.dotMm },
     seenFromBehind:
       machineKinds[machine.kind].turnsOver !== (plan.comesOutMirrored && isSeenThrough(result.pair)),
     distanceM: job.reading.distanceM,

@@ -12,7 +12,7 @@ import {
   type Room,
 } from '../check';
 import { type Change, isSameAbout, ofCode, worstSeverity, type Finding, type Severity } from '../finding';
-import { textFields, type Job, type Override } from '../job';
+import { pairOfJob, textFields, type Job, type Override } from '../job';
 import {
   knockOutDamage,
   largestSafeShare,
@@ -34,7 +34,7 @@ import {
   type Piece,
   type PlacedCode,
 } from '../piece';
-import { moduleTones, pairOf, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
+import { moduleTones, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
 import { encodeSymbol, smallestVersions, type QrSymbol } from '../symbol';
 import { emptyLibrary, type Library } from './library';
 import { runCode, type CodeRun } from './runCode';
@@ -107,7 +107,7 @@ export function runJob(
   library: Library = emptyLibrary,
   wantsFixes = true,
 ): JobResult {
-  const pair = pairOf(job.making.pair);
+  const pair = pairOfJob(job);
   const printsColours = pair.machine.inks === 'process' && !job.making.reversed;
   const codes = job.codes.map((code) =>
     runCode(
@@ -212,6 +212,7 @@ function pieceContext(
     readingDistanceMm: reading.distanceM * 1000,
     mountedHeightMm: reading.heightM === null ? null : reading.heightM * 1000,
     lasts: making.lasts,
+    solid: making.solid,
   };
   return {
     ...shared,
@@ -230,7 +231,7 @@ function codeContext(
   pair: Pair,
   placed: PlacedCode,
   room: Room,
-): Omit<CodeContext, 'piece' | 'plan' | 'pair' | 'readingDistanceMm' | 'mountedHeightMm' | 'lasts'> {
+): Omit<CodeContext, 'piece' | 'plan' | 'pair' | 'readingDistanceMm' | 'mountedHeightMm' | 'lasts' | 'solid'> {
   const symbol = made!;
   const { id, logo, style, placement, symbol: symbolSettings } = settings;
   return {

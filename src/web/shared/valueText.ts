@@ -18,6 +18,8 @@ export function valueText(
       return `${lengthNumber(value, lengthUnit)} ${lengthUnit}/s`;
     case '%':
       return `${Number((value * 100).toFixed(1))} %`;
+    case '°':
+      return `${value}°`;
     case 'x':
       return `×${value}`;
     case 'years':

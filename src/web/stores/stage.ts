@@ -4,7 +4,7 @@ import { ref, shallowRef, watch } from 'vue';
 import type { SnapLine } from '../../core/piece';
 import { recall, remember } from '../shared/browserStorage';
 
-export type PiecePage = 'basics' | 'outline' | 'holes' | 'things' | 'stand' | 'use' | 'templates';
+export type PiecePage = 'basics' | 'outline' | 'holes' | 'things' | 'stand' | 'making' | 'use' | 'templates';
 
 export interface Guide {
   readonly axis: 'x' | 'y';

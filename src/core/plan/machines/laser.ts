@@ -1,9 +1,10 @@
 /** A beam burns, bleaches or melts the surface line by line, and cuts where it can. */
-import type { MachineKind } from './kind';
+import { onSurface, type MachineKind } from './kind';
 
 export const laser: MachineKind = {
+  ...onSurface,
   name: 'Lasers',
   operation: 'mark',
   followsLines: true,
-  turnsOver: false,
+  takesPaint: true,
 };

@@ -1,9 +1,8 @@
 /** Label printers, ink-jet and laser printers: dots of ink, toner or heat. */
-import type { MachineKind } from './kind';
+import { onSurface, type MachineKind } from './kind';
 
 export const printer: MachineKind = {
+  ...onSurface,
   name: 'Printers',
   operation: 'print',
-  followsLines: false,
-  turnsOver: false,
 };

@@ -1,9 +1,10 @@
 /** A turning cutter takes the surface away. */
-import type { MachineKind } from './kind';
+import { onSurface, type MachineKind } from './kind';
 
 export const rotary: MachineKind = {
+  ...onSurface,
   name: 'Rotary engravers',
   operation: 'mark',
   followsLines: true,
-  turnsOver: false,
+  takesPaint: true,
 };

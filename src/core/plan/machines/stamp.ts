@@ -1,9 +1,9 @@
 /** A rubber stamp: raised parts carry the ink over. */
-import type { MachineKind } from './kind';
+import { onSurface, type MachineKind } from './kind';
 
 export const stamp: MachineKind = {
+  ...onSurface,
   name: 'Stamps and screens',
   operation: 'print',
-  followsLines: false,
   turnsOver: true,
 };

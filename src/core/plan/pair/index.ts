@@ -1,12 +1,17 @@
 /** pair: a material on a machine, its values, and where each comes from. */
 export { pairDifferences, type ValueDifference } from './differences';
 export {
+  decidingValues,
+  type Finish,
   isSeenThrough,
   type MarkTone,
+  modulesPerBridge,
   moduleSourceOf,
   type Pair,
   pairOf,
+  printsOnClear,
   smallestModuleMm,
+  unseenBridgeShare,
   sourceOf,
   valueOf,
   valuesOf,

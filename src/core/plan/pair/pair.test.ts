@@ -2,16 +2,14 @@
 import { describe, expect, it } from '@jest/globals';
 import { machineKinds } from '../machines';
 import { pairDifferences } from './differences';
-import { isSeenThrough, pairOf, sourceOf, valueOf, withValue } from './pair';
+import { findPair } from '../../../content';
+import { decidingValues, isSeenThrough, pairOf, sourceOf, valueOf, valuesOf, withValue } from './pair';
 import { pairValuesSchema } from './schema';
 import { startingPair } from './starting';
 import { valueNames, valueRows, yearsText } from './values';
 
-const values = () => structuredClone({ ...startingPair, markTone: undefined, smallestModuleMm: undefined });
-const parsed = (change: object): boolean => {
-  const { markTone: _, smallestModuleMm: __, ...own } = { ...values(), ...change };
-  return pairValuesSchema.safeParse(own).success;
-};
+const values = () => structuredClone(valuesOf(startingPair));
+const parsed = (change: object): boolean => pairValuesSchema.safeParse({ ...values(), ...change }).success;
 
 describe('a value', () => {
   it.each(valueNames)('%s may be set within its range and not beyond', (name) => {
@@ -42,9 +40,16 @@ describe('a value', () => {
       shiftXMm: [0, 10, 'mm'],
       shiftYMm: [0, 10, 'mm'],
       dotMm: [0.01, 2, 'mm'],
+      halfAngleDegrees: [5, 80, '°'],
+      layerMm: [0.01, 2, 'mm'],
+      firstLayerMm: [0.01, 2, 'mm'],
+      spreadMm: [0, 2, 'mm'],
       elementMm: [0.005, 10, 'mm'],
       elementFactor: [1, 20, 'x'],
       floorMm: [0.05, 20, 'mm'],
+      thicknessFactor: [0, 5, 'x'],
+      bridgeMm: [0.1, 20, 'mm'],
+      depthMm: [0, 20, 'mm'],
       growthMm: [-1, 2, 'mm'],
       kerfMm: [0, 10, 'mm'],
       markMmPerS: [0.1, 20_000, 'mm/s'],
@@ -133,7 +138,73 @@ describe('kinds of machines', () => {
       'printer print false false',
       'laser mark true false',
       'rotary mark true false',
+      'knife kiss false false',
+      'cut-through open true false',
+      'solid raise false false',
+      'mask kiss false false',
       'stamp print false true',
     ]);
+  });
+});
+
+describe('what is finished', () => {
+  const vCutter = findPair('brass', 'rotary-v-60')!;
+  it('a pointed cutter grows by its depth times the tangent of its half angle', () => {
+    // By hand: 0.02 + 0.15 x tan 30 degrees (0.57735).
+    expect(vCutter.edgeGrowthMm).toBeCloseTo(0.02 + 0.15 * 0.57735, 5);
+    const deeper = pairOf(withValue(valuesOf(vCutter), 'depthMm', 0.6));
+    expect(deeper.edgeGrowthMm).toBeCloseTo(0.02 + 0.6 * 0.57735, 5);
+    // One mark of 0.25 mm has to be left when 0.366 mm is taken from both edges.
+    expect(deeper.smallestModuleMm).toBeCloseTo(0.25 + 2 * (0.02 + 0.6 * 0.57735), 5);
+  });
+
+  it('marks on the bed grow by the spread of the first layer, others do not', () => {
+    const filament = findPair('white-filament-black', 'filament-printer')!;
+    const finish = { paintFill: null, whiteGround: false, faceDown: true };
+    expect([filament.edgeGrowthMm, pairOf(filament, finish).edgeGrowthMm]).toEqual([0.05, 0.2]);
+    const plywood = findPair('birch-plywood', 'co2-laser')!;
+    expect(pairOf(plywood, finish).edgeGrowthMm).toBe(plywood.edgeGrowthMm);
+  });
+
+  it('a sheet that is cut through needs modules of half its thickness, and of three bridges', () => {
+    // Laser, cut through: kerf 0.18 mm x 4, not under 1 mm, not under half the thickness; common practice, no source.
+    const sheet = (thicknessMm: number, bridgeMm: number): number =>
+      pairOf(
+        withValue(
+          withValue(valuesOf(findPair('plywood-cut-out', 'co2-laser-through')!), 'thicknessMm', thicknessMm),
+          'bridgeMm',
+          bridgeMm,
+        ),
+      ).smallestModuleMm;
+    expect([sheet(1, 0.2), sheet(3, 0.2), sheet(3, 0.8)]).toEqual([1, 1.5, expect.closeTo(2.4, 9)]);
+  });
+
+  it('paint takes the place of the mark where a mark is deep, and nowhere else', () => {
+    const finish = { paintFill: { colour: '#1C1A17' }, whiteGround: false, faceDown: false };
+    const brass = pairOf(findPair('brass', 'rotary-engraver')!, finish);
+    expect([brass.markColour, brass.markTone]).toEqual(['#1C1A17', 'darker']);
+    const slate = findPair('natural-slate', 'co2-laser')!;
+    expect([slate.markTone, pairOf(slate, finish).markTone]).toEqual(['lighter', 'darker']);
+    const printed = findPair('white-paper', 'ink-jet-600dpi')!;
+    expect(pairOf(printed, finish).markColour).toBe(printed.markColour);
+  });
+
+  it('white lies under the codes on clear film only', () => {
+    const finish = { paintFill: null, whiteGround: true, faceDown: false };
+    const film = findPair('clear-film', 'ink-jet-600dpi')!;
+    expect([film.groundColour, pairOf(film, finish).groundColour]).toEqual(['#8C9296', '#FFFFFF']);
+    const vinyl = findPair('white-vinyl', 'ink-jet-600dpi')!;
+    expect(pairOf(vinyl, finish).groundColour).toBe(vinyl.material.baseColour);
+  });
+
+  it('says which values its smallest module comes from', () => {
+    const by = (material: string, machine: string) => decidingValues(findPair(material, machine)!);
+    expect([
+      by('direct-thermal-paper', 'label-printer-203dpi')[0],
+      by('birch-plywood', 'co2-laser')[0],
+      by('white-paper', 'laser-printer-600dpi')[0],
+      by('natural-slate', 'blast-mask')[0],
+      by('stencil-card', 'co2-laser-through')[0],
+    ]).toEqual(['elementMm', 'elementMm', 'floorMm', 'growthMm', 'bridgeMm']);
   });
 });

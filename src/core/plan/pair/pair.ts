@@ -1,7 +1,8 @@
 /** What follows from the values of a material on a machine, and where each comes from. */
 import { reflectanceOfHex } from '../../colour';
 import type { Source } from '../../finding';
-import type { OriginName, PairValues, Process } from './schema';
+import { machineKinds } from '../machines';
+import type { OriginName, PairValues } from './schema';
 import { colourSource, valueRows, type ValueName } from './values';
 
 /** How a mark compares with the bare material. */
@@ -11,13 +12,50 @@ export type MarkTone = 'darker' | 'lighter';
 export interface Pair extends PairValues {
   readonly markTone: MarkTone;
   readonly smallestModuleMm: number;
+  /** By how much a mark comes out larger on each edge: its growth, and what the depth of a pointed cutter adds. */
+  readonly edgeGrowthMm: number;
+  /** What the code lies on: the bare material, or the white under it. */
+  readonly groundColour: string;
 }
 
-export const pairOf = (values: PairValues): Pair => ({
-  ...values,
-  markTone: markToneOf(values),
-  smallestModuleMm: smallestModuleMm(values.process),
-});
+/** What is done to a piece beside marking it, which changes how marks and ground look and come out. */
+export interface Finish {
+  /** Paint in the marks; null for bare ones. */
+  readonly paintFill: { readonly colour: string } | null;
+  /** White is printed under the codes. */
+  readonly whiteGround: boolean;
+  /** Printed with the code on the bed. */
+  readonly faceDown: boolean;
+}
+
+const bare: Finish = { paintFill: null, whiteGround: false, faceDown: false };
+const white = '#FFFFFF';
+
+/** A finish that the machine cannot give is none. */
+export function pairOf(values: PairValues, { paintFill, whiteGround, faceDown }: Finish = bare): Pair {
+  const { machine, material } = values;
+  const kind = machineKinds[machine.kind];
+  const markColour = paintFill !== null && kind.takesPaint ? paintFill.colour : values.markColour;
+  const groundColour = whiteGround && printsOnClear(values) ? white : material.baseColour;
+  return {
+    ...values,
+    markColour,
+    groundColour,
+    markTone: reflectanceOfHex(markColour) < reflectanceOfHex(groundColour) ? 'darker' : 'lighter',
+    smallestModuleMm: smallestModuleMm(values, faceDown),
+    edgeGrowthMm: edgeGrowthMm(values, faceDown),
+  };
+}
+
+/** What a pointed cutter adds is its depth times the tangent of its half angle. */
+const edgeGrowthMm = ({ process, machine }: Pick<PairValues, 'process' | 'machine'>, faceDown: boolean): number =>
+  process.growthMm +
+  (process.depthMm ?? 0) * Math.tan(((machine.halfAngleDegrees ?? 0) * Math.PI) / 180) +
+  (faceDown ? (machine.spreadMm ?? 0) : 0);
+
+/** On clear film what lies behind shows beside every mark. */
+export const printsOnClear = ({ material, machine }: Pick<PairValues, 'material' | 'machine'>): boolean =>
+  material.family === 'clear film' && machineKinds[machine.kind].operation === 'print';
 
 /** What is kept of a pair; the rest follows from it. */
 export const valuesOf = ({
@@ -36,12 +74,36 @@ export const valuesOf = ({
   origins,
 });
 
-const markToneOf = ({ material, markColour }: PairValues): MarkTone =>
-  reflectanceOfHex(markColour) < reflectanceOfHex(material.baseColour) ? 'darker' : 'lighter';
+/** A bridge, and a gap between parted modules that holds like one, takes at most a third of a module. */
+export const modulesPerBridge = 3;
+/**
+ * Narrower bridges than this share of a module vanish to a camera that is so far away as the modules allow [simulated shots:
+ * bridges over finder rings cost one reader a third to a half of its shots at a third of a module, none at a seventh].
+ */
+export const unseenBridgeShare = 0.15;
 
-/** The smallest module of a process: so many elements, and not under the floor. */
-export const smallestModuleMm = ({ elementFactor, elementMm, floorMm }: Process): number =>
-  Math.max(elementFactor * elementMm, floorMm);
+type Sized = Pick<PairValues, 'process' | 'material' | 'machine'>;
+
+/** What asks for a smallest module, each with the values that it comes from. */
+const asksFor = (
+  values: Sized,
+  faceDown: boolean,
+): readonly { readonly mm: number; readonly by: readonly ValueName[] }[] => {
+  const { elementFactor, elementMm, floorMm, thicknessFactor, bridgeMm } = values.process;
+  return [
+    { mm: elementFactor * elementMm, by: ['elementMm', 'elementFactor'] },
+    { mm: floorMm, by: ['floorMm'] },
+    { mm: (thicknessFactor ?? 0) * values.material.thicknessMm, by: ['thicknessFactor', 'thicknessMm'] },
+    // Wider ones leave too little of a module [simulated shots].
+    { mm: modulesPerBridge * (bridgeMm ?? 0), by: ['bridgeMm'] },
+    // Drawn in on both edges, one mark is left.
+    { mm: elementMm + 2 * edgeGrowthMm(values, faceDown), by: ['growthMm', 'elementMm'] },
+  ];
+};
+
+/** So many elements, not under the floor, not too slim for a sheet that is cut through, and a mark of it left when growth is taken back. */
+export const smallestModuleMm = (values: Sized, faceDown = false): number =>
+  Math.max(...asksFor(values, faceDown).map(({ mm }) => mm));
 
 /** Looked through from the other side, as clear acrylic and glass are. */
 export const isSeenThrough = ({ material }: Pick<PairValues, 'material'>): boolean =>
@@ -78,8 +140,13 @@ export function sourceOf({ origins }: Pick<PairValues, 'origins'>, name: OriginN
 
 /** Where the smallest module comes from: of what it is made of, the value that is the owner's before a typical one. */
 export function moduleSourceOf(values: PairValues): Source {
-  const { elementMm, elementFactor, floorMm } = values.process;
-  const deciding: readonly ValueName[] =
-    elementMm * elementFactor >= floorMm ? ['elementMm', 'elementFactor'] : ['floorMm'];
+  const deciding = decidingValues(values);
   return sourceOf(values, deciding.find((name) => values.origins[name] !== undefined) ?? deciding[0]!);
+}
+
+/** The values that the smallest module comes from. */
+export function decidingValues(values: Sized): readonly ValueName[] {
+  const asks = asksFor(values, false);
+  const most = smallestModuleMm(values);
+  return asks.find(({ mm }) => mm >= most - 1e-9)!.by;
 }

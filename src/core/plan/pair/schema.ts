@@ -22,6 +22,13 @@ export const families = [
   'coated metal',
   'bare metal',
   'laminate',
+  'coloured vinyl',
+  'clear film',
+  'fabric',
+  'sheet metal',
+  'stencil card',
+  'filament',
+  'resin',
 ] as const;
 export type MaterialFamily = (typeof families)[number];
 
@@ -59,6 +66,12 @@ const machineSchema = z.strictObject({
   shiftYMm: value('shiftYMm'),
   /** Pitch of the dots, for machines that print whole dots only. */
   dotMm: value('dotMm').nullable(),
+  /** Of a pointed cutter; null for all others. Here and below: what documents before version 9 did not have. */
+  halfAngleDegrees: value('halfAngleDegrees').nullable().default(null),
+  /** Null for machines that build nothing up. */
+  layerMm: value('layerMm').nullable().default(null),
+  firstLayerMm: value('firstLayerMm').nullable().default(null),
+  spreadMm: value('spreadMm').nullable().default(null),
 });
 export type Machine = Readonly<z.infer<typeof machineSchema>>;
 
@@ -75,6 +88,11 @@ const processSchema = z.strictObject({
   travelMmPerS: value('travelMmPerS').nullable(),
   lineIntervalMm: value('lineIntervalMm').nullable(),
   overscanMm: value('overscanMm').nullable(),
+  /** Null where nothing is cut through. */
+  thicknessFactor: value('thicknessFactor').nullable().default(null),
+  bridgeMm: value('bridgeMm').nullable().default(null),
+  /** Null where the mark has no depth that matters. */
+  depthMm: value('depthMm').nullable().default(null),
 });
 /** What a machine does on a family of materials. */
 export type Process = Readonly<z.infer<typeof processSchema>>;

@@ -8,7 +8,7 @@ const practice: Source = { tag: 'cp', text: 'common practice, no source' };
 const memory: Source = { tag: 'mem', text: 'from memory; check on a test piece' };
 const maker: Source = { tag: 'cp', text: 'as such machines are sold' };
 
-export type ValueUnit = 'mm' | 'mm/s' | 'x' | '%' | 'years';
+export type ValueUnit = 'mm' | 'mm/s' | 'x' | '%' | '°' | 'years';
 
 interface Row {
   /** The part of the pair that it stands in. */
@@ -124,6 +124,42 @@ const rows = {
     source: { tag: 'std', text: 'resolution of the printer' },
     says: 'It prints whole dots of this size and nothing between.',
   },
+  halfAngleDegrees: {
+    part: 'machine',
+    label: 'Half angle of the cutter',
+    unit: '°',
+    least: 5,
+    most: 80,
+    source: maker,
+    says: 'Of a pointed cutter, from its axis to its edge: the deeper it goes, the wider it cuts.',
+  },
+  layerMm: {
+    part: 'machine',
+    label: 'Layer',
+    unit: 'mm',
+    least: 0.01,
+    most: 2,
+    source: maker,
+    says: 'Heights are built of whole layers of this thickness.',
+  },
+  firstLayerMm: {
+    part: 'machine',
+    label: 'First layer',
+    unit: 'mm',
+    least: 0.01,
+    most: 2,
+    source: maker,
+    says: 'Thickness of the layer that lies on the bed.',
+  },
+  spreadMm: {
+    part: 'machine',
+    label: 'Spread of the first layer',
+    unit: 'mm',
+    least: 0,
+    most: 2,
+    source: practice,
+    says: 'How far the layer on the bed is pressed out beyond its edges.',
+  },
   elementMm: {
     part: 'process',
     label: 'Smallest mark',
@@ -150,6 +186,33 @@ const rows = {
     most: 20,
     source: practice,
     says: 'No module is ever smaller, however fine the marks.',
+  },
+  thicknessFactor: {
+    part: 'process',
+    label: 'Module, of the thickness',
+    unit: 'x',
+    least: 0,
+    most: 5,
+    source: practice,
+    says: 'What is cut through needs modules of at least this share of the thickness.',
+  },
+  bridgeMm: {
+    part: 'process',
+    label: 'Bridge',
+    unit: 'mm',
+    least: 0.1,
+    most: 20,
+    source: practice,
+    says: 'Width of the strips that hold what would fall out.',
+  },
+  depthMm: {
+    part: 'process',
+    label: 'Depth of the mark',
+    unit: 'mm',
+    least: 0,
+    most: 20,
+    source: memory,
+    says: 'How far the cutter goes in.',
   },
   growthMm: {
     part: 'process',

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** What every piece needs: material and machine, sizes, where the code lies, what is marked. */
 import { computed } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
+import { pairOfJob, type CodeSettings, type Job } from '../../../core/job';
 import { roundCorners, type CodePlacement } from '../../../core/piece';
-import { pairOf } from '../../../core/plan';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
@@ -22,7 +21,7 @@ const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; thing
 const bench = useBench();
 const preferences = usePreferences();
 
-const pair = computed(() => pairOf(props.job.making.pair));
+const pair = computed(() => pairOfJob(props.job));
 const place = computed(() => props.things.all.value.find(({ id }) => id === props.code.id)?.box ?? null);
 const marksLighter = computed(() => pair.value.markTone === 'lighter');
 const widthStepMm = computed(

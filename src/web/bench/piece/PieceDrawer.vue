@@ -8,6 +8,7 @@ import { useStage } from '../../stores/stage';
 import type { Things } from '../useThings';
 import PieceBasics from './PieceBasics.vue';
 import PieceHoles from './PieceHoles.vue';
+import PieceMaking from './PieceMaking.vue';
 import PieceOutline from './PieceOutline.vue';
 import PieceStand from './PieceStand.vue';
 import PieceTemplates from './PieceTemplates.vue';
@@ -24,6 +25,7 @@ const pages = [
   { id: 'holes', name: 'Holes', component: PieceHoles },
   { id: 'things', name: 'On it', component: PieceThings },
   { id: 'stand', name: 'Stand', component: PieceStand },
+  { id: 'making', name: 'Finish', component: PieceMaking },
   { id: 'use', name: 'In use', component: PieceUse },
   { id: 'templates', name: 'Templates', component: PieceTemplates },
 ] as const;

@@ -1,0 +1,225 @@
+/**
+ * Make it fit: what has to stay is given, and complete changes are searched for after which nothing stops any more. A search
+ * for the least cost: of every state the fixes of its stops and the larger steps that a person would think of are tried.
+ */
+import { plainStyle } from '../artwork';
+import { bestWidth } from '../check';
+import { metres, mm, say, type Change, type Fix, type Sentence, type Severity } from '../finding';
+import { applyChanges, pairOfJob, type Job } from '../job';
+import { pairOf, valuesOf, type PairValues } from '../plan';
+import { levels } from '../symbol';
+import type { Library } from './library';
+import { measureMessage } from './ruler';
+import { runJob, type JobResult } from './runJob';
+
+/** What an owner may want to stay as it is. */
+export const keepable = ['size', 'message', 'style', 'distance', 'machine'] as const;
+export type Kept = (typeof keepable)[number];
+
+/** A complete change, in the order of its steps. */
+export interface FitCandidate {
+  readonly steps: readonly Fix[];
+  readonly changes: readonly Change[];
+  /** What of the job it does not keep. */
+  readonly touches: readonly Kept[];
+  /** What is left: cautions, at most. */
+  readonly severity: Severity;
+  readonly job: Job;
+}
+
+export interface FitSearch {
+  readonly keep: readonly Kept[];
+  /** Other materials and machines that may be taken; none without. */
+  readonly pairs?: readonly PairValues[];
+  /** Ends the search with what was found. */
+  readonly isOver?: () => boolean;
+}
+
+const mostCandidates = 3;
+const mostSteps = 4;
+/** States that are run; each takes some milliseconds. */
+const mostRuns = 120;
+
+interface State {
+  readonly job: Job;
+  readonly steps: readonly Fix[];
+  readonly touches: ReadonlySet<Kept>;
+  readonly cost: number;
+}
+
+/** Up to three changes that need different things of the job, the cheapest first; none when there are none, or nothing stops. */
+export function makeItFit(
+  job: Job,
+  library: Library,
+  { keep, pairs = [], isOver = () => false }: FitSearch,
+): readonly FitCandidate[] {
+  const found: FitCandidate[] = [];
+  const seen = new Set([JSON.stringify(job)]);
+  const open: State[] = [{ job, steps: [], touches: new Set(), cost: 0 }];
+  for (let runs = 0; runs < mostRuns && open.length > 0 && found.length < mostCandidates && !isOver(); runs++) {
+    open.sort((a, b) => a.cost - b.cost);
+    const state = open.shift()!;
+    // Whatever needs what an earlier one needs and more is no other way.
+    if (state.steps.length > 0 && found.some(({ touches }) => touches.every((each) => state.touches.has(each))))
+      continue;
+    const result = runJob(state.job, undefined, library);
+    const stops = result.heldBackBy.filter(({ isAwaited }) => !isAwaited);
+    if (result.made !== null && stops.length === 0) {
+      if (state.steps.length > 0) found.push(candidateOf(state, result));
+      else return [];
+      continue;
+    }
+    if (state.steps.length === mostSteps) continue;
+    for (const fix of stepsFrom(state.job, result, pairs)) {
+      const touches = new Set([...state.touches, ...fix.changes.flatMap(touchedBy)]);
+      if (keep.some((each) => touches.has(each))) continue;
+      const next = applyChanges(state.job, fix.changes);
+      const key = JSON.stringify(next);
+      if (seen.has(key)) continue;
+      seen.add(key);
+      open.push({
+        job: next,
+        steps: [...state.steps, fix],
+        touches,
+        cost: state.cost + costOf(fix, state.job, next),
+      });
+    }
+  }
+  return found;
+}
+
+const candidateOf = ({ job, steps, touches }: State, { severity }: JobResult): FitCandidate => ({
+  steps,
+  changes: steps.flatMap(({ changes }) => changes),
+  touches: keepable.filter((each) => touches.has(each)),
+  severity,
+  job,
+});
+
+/** What of the job a change does not keep. The code's width and place are what is searched for; the piece's size is what stays. */
+function touchedBy(change: Change): Kept[] {
+  switch (change.on) {
+    case 'code':
+      return change.part === 'message' ? ['message'] : change.part === 'placement' ? [] : ['style'];
+    case 'piece':
+      return 'widthMm' in change.set || 'heightMm' in change.set || 'outline' in change.set ? ['size'] : [];
+    case 'reading':
+      return 'distanceM' in change.set ? ['distance'] : [];
+    case 'making':
+      return 'pair' in change.set ? ['machine'] : [];
+    case 'item':
+    case 'hole':
+      return [];
+  }
+}
+
+/** What an owner would mind, in units of moving something a little. */
+function costOf({ changes }: Fix, before: Job, after: Job): number {
+  const area = ({ piece }: Job): number => piece.widthMm * piece.heightMm;
+  const ratio = (a: number, b: number): number => Math.abs(Math.log2(a / b));
+  return changes.reduce((sum, change) => {
+    switch (change.on) {
+      case 'code':
+        if (change.part === 'placement') return sum + 1;
+        return sum + (change.part === 'message' ? 8 : change.part === 'logo' && change.set === null ? 9 : 4);
+      case 'piece':
+        return sum + 3 + 3 * ratio(area(after), area(before));
+      case 'reading':
+        return sum + 4 + 4 * ratio(after.reading.distanceM, before.reading.distanceM);
+      case 'making':
+        return sum + ('pair' in change.set ? 7 : 1);
+      case 'item':
+      case 'hole':
+        return sum + (change.set === null ? 14 : 2);
+    }
+  }, 0);
+}
+
+/** The fixes of what stops, and the larger steps. */
+function stepsFrom(job: Job, result: JobResult, pairs: readonly PairValues[]): Fix[] {
+  return [
+    ...result.heldBackBy.flatMap(({ fixes }) => fixes),
+    ...bestWidths(result),
+    ...shorterMessages(job),
+    ...weakerLevels(job),
+    ...plainLooks(job),
+    ...distances(job, result),
+    ...machines(job, pairs),
+  ];
+}
+
+const step = (label: Sentence, ...changes: readonly Change[]): Fix => ({ label, changes });
+
+const bestWidths = ({ made, job }: JobResult): Fix[] =>
+  (made?.codes ?? []).flatMap(({ id, fitRanges }) => {
+    const { widthMm } = bestWidth(fitRanges());
+    const now = job.codes.find((code) => code.id === id)!.placement.widthMm;
+    return widthMm === null || widthMm === now
+      ? []
+      : [step(say`Make the code ${mm(widthMm)} wide`, { on: 'code', id, part: 'placement', set: { widthMm } })];
+  });
+
+const shorterMessages = ({ codes }: Job): Fix[] =>
+  codes.flatMap((code) =>
+    measureMessage(code)
+      .savings.slice(0, 2)
+      .map(({ label, changes }) => step([label], ...changes)),
+  );
+
+const weakerLevels = ({ codes }: Job): Fix[] =>
+  codes.flatMap(({ id, symbol }) =>
+    levels.indexOf(symbol.level) <= 0
+      ? []
+      : [
+          step(say`Choose level L: less of it may be damaged`, {
+            on: 'code',
+            id,
+            part: 'symbol',
+            set: { level: 'L', version: 'smallest', raiseLevel: false },
+          }),
+        ],
+  );
+
+const plainLooks = ({ codes }: Job): Fix[] =>
+  codes.flatMap(({ id, style, logo }) => [
+    ...(JSON.stringify(style) === JSON.stringify(plainStyle)
+      ? []
+      : [step(['Draw the code plain'], { on: 'code', id, part: 'style', set: plainStyle } as const)]),
+    ...(logo === null
+      ? []
+      : [step(['Take the logo away'], { on: 'code', id, part: 'logo', set: null } as const)]),
+  ]);
+
+/** As far as the modules are large enough for, and no nearer than the code fits the picture. */
+function distances(job: Job, { findings }: JobResult): Fix[] {
+  const isReadWrongly = findings.some(
+    ({ kind, severity }) => kind.startsWith('reading-') && severity === 'stop',
+  );
+  if (!isReadWrongly) return [];
+  return [0.75, 0.5, 0.3, 1.5, 2.5].map((share) => {
+    const distanceM = Number((job.reading.distanceM * share).toFixed(2));
+    return step(say`Read it from ${metres(distanceM)}`, { on: 'reading', set: { distanceM } });
+  });
+}
+
+/** The same material on another machine that makes finer modules; without one, materials of its kind. */
+function machines(job: Job, pairs: readonly PairValues[]): Fix[] {
+  const now = pairOfJob(job);
+  const others = pairs
+    .filter(({ profile }) => profile !== now.profile)
+    .map((values) => pairOf(values))
+    .filter(
+      ({ smallestModuleMm, machine }) =>
+        smallestModuleMm < now.smallestModuleMm || machine.bedWidthMm > now.machine.bedWidthMm,
+    );
+  const same = others.filter(({ material }) => material.id === now.material.id);
+  const alike = others.filter(({ material }) => material.family === now.material.family);
+  return (same.length > 0 ? same : alike).slice(0, 4).map((pair) =>
+    step(
+      same.length > 0
+        ? say`Make it on the ${pair.machine.name}`
+        : say`Make it of ${pair.material.name.toLowerCase()} on the ${pair.machine.name}`,
+      { on: 'making', set: { pair: valuesOf(pair) } },
+    ),
+  );
+}
