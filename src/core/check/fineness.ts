@@ -88,7 +88,7 @@ const growthStop = 0.2;
 /** What is left of the growth after the file took it back, as a share of the module. */
 export function measureGrowth(context: CodeContext): Measured {
   const { placed, plan, pair, symbol } = context;
-  const share = plan.residualGrowthMm / placed.moduleMm;
+  const share = Math.abs(plan.residualGrowthMm) / placed.moduleMm;
   const severity: Severity =
     share > growthStop + slack ? 'stop' : share > growthCaution + slack ? 'caution' : 'fine';
   const taken =
@@ -110,7 +110,7 @@ export function measureGrowth(context: CodeContext): Measured {
     fixes: () =>
       severity === 'fine'
         ? []
-        : widerCodeFixes(context, (plan.residualGrowthMm / growthCaution) * symbol.size),
+        : widerCodeFixes(context, (Math.abs(plan.residualGrowthMm) / growthCaution) * symbol.size),
   };
 }
 

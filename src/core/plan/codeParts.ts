@@ -163,7 +163,8 @@ function uprightParts(
   purpose: Purpose,
 ): readonly Part[] {
   const { compensationMm, dotMm } = purpose;
-  const onDots = (region: Region): Region => (dotMm === null ? region : alignToDots(region, piece, dotMm));
+  const onDots = (region: Region): Region =>
+    dotMm === null ? region : alignToDots(region, piece, dotMm, compensationMm);
   const drawIn = (region: Region): Region => offsetOutlines(onDots(region), -compensationMm);
   const logoInk =
     piece.logo === null ? [] : grownInk(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
@@ -295,8 +296,13 @@ function reaches(contour: Contour, { x, y, width, height }: Box, closeMm: number
 /** Narrowest detail that is kept where outlines have to be united, in millimetres. */
 const finestMm = 0.002;
 
-/** Moves the code by less than a dot, so that its corner lies on the printer's grid. */
-function alignToDots(region: Region, { code }: PlacedCode, dotMm: number): Region {
-  const shift = (value: number): number => Math.round(value / dotMm) * dotMm - value;
+/**
+ * Moves the code by a dot at most, so that its edges lie on the printer's grid once they are drawn in: where an odd number of
+ * dots is taken from a mark, half a dot from each edge, all of it comes from one side.
+ */
+function alignToDots(region: Region, { code }: PlacedCode, dotMm: number, compensationMm: number): Region {
+  const halfDots = Math.round((2 * compensationMm) / dotMm) % 2;
+  const shift = (value: number): number =>
+    Math.round(value / dotMm) * dotMm - value + (halfDots * dotMm) / 2;
   return placeRegion(region, 1, shift(code.x), shift(code.y));
 }

@@ -300,17 +300,19 @@ function markedArea(
   return insetArea([field], compensationMm) + holes * scale - logoArea;
 }
 
-/** A printer with dots can only take back whole dots of growth; other machines take back all of it. */
 /** Light between dark units has to be as wide as one mark when it is drawn in; what is narrower is not marked. */
 export function narrowestLightMm(pair: Pair): number {
   return pair.process.elementMm + 2 * compensation(pair).compensationMm;
 }
 
+/** A printer with dots can only take back whole dots of a mark's width, half of them from each edge; other machines take back all. */
 function compensation({ machine, edgeGrowthMm }: Pair): {
   compensationMm: number;
   residualGrowthMm: number;
 } {
   const compensationMm =
-    machine.dotMm === null ? edgeGrowthMm : Math.round(edgeGrowthMm / machine.dotMm) * machine.dotMm;
+    machine.dotMm === null
+      ? edgeGrowthMm
+      : (Math.round((2 * edgeGrowthMm) / machine.dotMm) * machine.dotMm) / 2;
   return { compensationMm, residualGrowthMm: edgeGrowthMm - compensationMm };
 }
