@@ -93,15 +93,12 @@ export function measureContrast(context: CodeContext): Measured {
 /** The darkest and the lightest paint that is usual. */
 const paints = { darker: { colour: '#1C1A17', name: 'black' }, lighter: { colour: '#F2F2F0', name: 'white' } };
 
-/** Paint in the marks, dark on light ground and light on dark; where it is wanted. */
+/** Paint in the marks, of the tone that differs more from the ground in a camera's picture; where it is wanted. */
 function paintFixes(pair: CodeContext['pair']): Fix[] {
   if (!wantsPaint(pair)) return [];
-  const isDarker = (['darker', 'lighter'] as const).reduce((a, b) =>
-    symbolContrast(pair.groundColour, paints[b].colour) > symbolContrast(pair.groundColour, paints[a].colour)
-      ? b
-      : a,
-  );
-  const { colour, name } = paints[isDarker];
+  const lumaOf = (colour: string): number => lumaOfRgb(rgbOfHex(colour));
+  const isLight = lumaOf(pair.groundColour) * 2 > lumaOf(paints.darker.colour) + lumaOf(paints.lighter.colour);
+  const { colour, name } = isLight ? paints.darker : paints.lighter;
   return [fix(say`Fill the marks with ${name} paint`, changeMaking({ paintFill: { colour } }))];
 }
 

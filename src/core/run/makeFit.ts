@@ -6,8 +6,8 @@ import { plainStyle } from '../artwork';
 import { bestWidth } from '../check';
 import { metres, mm, say, type Change, type Fix, type Sentence, type Severity } from '../finding';
 import { applyChanges, pairOfJob, type Job } from '../job';
+import { slack } from '../numbers';
 import { pairOf, valuesOf, type PairValues } from '../plan';
-import { levels } from '../symbol';
 import type { Library } from './library';
 import { measureMessage } from './ruler';
 import { runJob, type JobResult } from './runJob';
@@ -72,7 +72,7 @@ export function makeItFit(
     if (state.steps.length === mostSteps) continue;
     for (const fix of stepsFrom(state.job, result, pairs)) {
       const touches = new Set([...state.touches, ...fix.changes.flatMap(touchedBy)]);
-      if (keep.some((each) => touches.has(each))) continue;
+      if (keep.some((each) => touches.has(each)) || state.steps.some((earlier) => undoes(fix, earlier))) continue;
       const next = applyChanges(state.job, fix.changes);
       const key = JSON.stringify(next);
       if (seen.has(key)) continue;
@@ -87,6 +87,19 @@ export function makeItFit(
   }
   return found;
 }
+
+/** Whether a step only sets again what an earlier one has set: then that was needless. A piece may grow twice. */
+const undoes = (fix: Fix, earlier: Fix): boolean =>
+  fix.changes.every(
+    (change) =>
+      change.on !== 'piece' &&
+      earlier.changes.some(
+        (other) =>
+          other.on === change.on &&
+          ('id' in other ? other.id : '') === ('id' in change ? change.id : '') &&
+          ('part' in other ? other.part : '') === ('part' in change ? change.part : ''),
+      ),
+  );
 
 const candidateOf = ({ job, steps, touches }: State, { severity }: JobResult): FitCandidate => ({
   steps,
@@ -141,10 +154,9 @@ function stepsFrom(job: Job, result: JobResult, pairs: readonly PairValues[]): F
     ...result.heldBackBy.flatMap(({ fixes }) => fixes),
     ...bestWidths(result),
     ...shorterMessages(job),
-    ...weakerLevels(job),
     ...plainLooks(job),
     ...distances(job, result),
-    ...machines(job, pairs),
+    ...machines(job, result, pairs),
   ];
 }
 
@@ -164,20 +176,6 @@ const shorterMessages = ({ codes }: Job): Fix[] =>
     measureMessage(code)
       .savings.slice(0, 2)
       .map(({ label, changes }) => step([label], ...changes)),
-  );
-
-const weakerLevels = ({ codes }: Job): Fix[] =>
-  codes.flatMap(({ id, symbol }) =>
-    levels.indexOf(symbol.level) <= 0
-      ? []
-      : [
-          step(say`Choose level L: less of it may be damaged`, {
-            on: 'code',
-            id,
-            part: 'symbol',
-            set: { level: 'L', version: 'smallest', raiseLevel: false },
-          }),
-        ],
   );
 
 const plainLooks = ({ codes }: Job): Fix[] =>
@@ -202,21 +200,34 @@ function distances(job: Job, { findings }: JobResult): Fix[] {
   });
 }
 
-/** The same material on another machine that makes finer modules; without one, materials of its kind. */
-function machines(job: Job, pairs: readonly PairValues[]): Fix[] {
+/** Of each kind so many. */
+const mostMachines = 3;
+
+/**
+ * The same material on another machine that makes finer modules or larger pieces; without one, materials of its kind; without
+ * those, whatever marks the same way, the coarsest first, which is the nearest to what there is.
+ */
+function machines(job: Job, { heldBackBy }: JobResult, pairs: readonly PairValues[]): Fix[] {
+  const isTooLarge = heldBackBy.some(({ kind }) => kind === 'bed');
   const now = pairOfJob(job);
   const others = pairs
     .filter(({ profile }) => profile !== now.profile)
     .map((values) => pairOf(values))
     .filter(
       ({ smallestModuleMm, machine }) =>
-        smallestModuleMm < now.smallestModuleMm || machine.bedWidthMm > now.machine.bedWidthMm,
-    );
+        isTooLarge
+          ? machine.bedWidthMm > now.machine.bedWidthMm
+          : smallestModuleMm < now.smallestModuleMm - slack,
+    )
+    .sort((a, b) => b.smallestModuleMm - a.smallestModuleMm);
   const same = others.filter(({ material }) => material.id === now.material.id);
   const alike = others.filter(({ material }) => material.family === now.material.family);
-  return (same.length > 0 ? same : alike).slice(0, 4).map((pair) =>
+  const [near] = [same, alike, others.filter(({ markTone }) => markTone === now.markTone)].filter(
+    (some) => some.length > 0,
+  );
+  return (near ?? []).slice(0, mostMachines).map((pair) =>
     step(
-      same.length > 0
+      pair.material.id === now.material.id
         ? say`Make it on the ${pair.machine.name}`
         : say`Make it of ${pair.material.name.toLowerCase()} on the ${pair.machine.name}`,
       { on: 'making', set: { pair: valuesOf(pair) } },

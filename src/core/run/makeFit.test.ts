@@ -1,0 +1,72 @@
+/** Make it fit: complete changes that keep what has to stay, remove every stop, and need different things of the job. */
+import { describe, expect, it } from '@jest/globals';
+import { findPair, pairs } from '../../content';
+import { applyChanges, newJob, type Job } from '../job';
+import { emptyLibrary } from './library';
+import { keepable, makeItFit, type FitCandidate, type Kept } from './makeFit';
+import { runJob } from './runJob';
+
+const long = `https://ternquay.example/${'harbour-office/winter-berths/'.repeat(5)}17`;
+/** A long address on a small plywood tag: no width of the code satisfies the laser and the quiet zone. */
+const impossible: Job = newJob({
+  message: { kind: 'web', address: long },
+  pair: findPair('birch-plywood', 'co2-laser')!,
+  pieceSizeMm: { width: 40, height: 40 },
+});
+const fit = (job: Job, keep: readonly Kept[] = []): readonly FitCandidate[] =>
+  makeItFit(job, emptyLibrary, { keep, pairs });
+const stopsOf = (job: Job) => runJob(job).heldBackBy;
+
+describe('an impossible job', () => {
+  it('stops as it is', () => {
+    expect(stopsOf(impossible).length).toBeGreaterThan(0);
+    expect(runJob(impossible).made!.codes[0]!.fitRanges().length).toBeGreaterThan(0);
+  });
+
+  it('is solved in up to three ways, each without a stop, each of other things, the cheapest first', () => {
+    const found = fit(impossible);
+    expect(found.length).toBeGreaterThan(1);
+    expect(found.length).toBeLessThanOrEqual(3);
+    for (const { job, changes, severity, touches } of found) {
+      expect(stopsOf(job)).toEqual([]);
+      expect(severity).not.toBe('stop');
+      expect(applyChanges(impossible, changes)).toEqual(job);
+      const others = found.filter((other) => other.touches !== touches);
+      expect(others.some((other) => other.touches.join() === touches.join())).toBe(false);
+    }
+  });
+
+  it.each(keepable)('keeps its %s when it has to stay', (kept) => {
+    const partOf: Readonly<Record<Kept, (job: Job) => unknown>> = {
+      size: ({ piece }) => [piece.widthMm, piece.heightMm, piece.outline],
+      message: ({ codes }) => codes.map(({ message }) => message),
+      style: ({ codes }) => codes.map(({ style, symbol, logo }) => [style, symbol, logo]),
+      distance: ({ reading }) => reading.distanceM,
+      machine: ({ making }) => making.pair,
+    };
+    for (const { job, touches } of fit(impossible, [kept])) {
+      expect(partOf[kept](job)).toEqual(partOf[kept](impossible));
+      expect(touches).not.toContain(kept);
+    }
+    expect(fit(impossible, [kept]).length).toBeGreaterThan(0);
+  });
+
+  it('has no way out when all of it has to stay', () => {
+    expect(fit(impossible, keepable)).toEqual([]);
+  });
+});
+
+describe('a job that fits', () => {
+  it('needs nothing', () => {
+    const job = newJob({ message: { kind: 'text', text: 'tide' } });
+    expect(fit(job)).toEqual([]);
+  });
+});
+
+describe('the search', () => {
+  it('ends when it is told to, and gives the same again', () => {
+    expect(makeItFit(impossible, emptyLibrary, { keep: [], isOver: () => true })).toEqual([]);
+    const steps = (found: readonly FitCandidate[]) => found.map(({ changes }) => changes);
+    expect(steps(fit(impossible))).toEqual(steps(fit(impossible)));
+  });
+});
