@@ -2,10 +2,10 @@
 import { basename } from 'node:path';
 import { newLogo } from '../core/logo';
 import { presets, type Preset } from '../core/artwork';
-import { parseStyleDocument } from '../wire';
+import { parseProfileDocument, parseStyleDocument } from '../wire';
 import { plainLook, type Look, problemsOf } from '../core/job';
 import { emptyMessage, kindIds, messageSchema, type Message } from '../core/message';
-import { type Pair, machineKinds, sourceOf } from '../core/plan';
+import { type Pair, machineKinds, pairOf, sourceOf } from '../core/plan';
 import { pairs, presetFitness } from '../content';
 import { UsageError, type Values } from './command';
 import { readJson } from './input';
@@ -59,8 +59,17 @@ export async function chosenMessage(values: Values): Promise<Message> {
   return parsed.data;
 }
 
-export function chosenPair(values: Values): Pair | undefined {
-  const { material, machine } = values as Record<string, string | undefined>;
+/** Of a profile from a file, or of the shipped ones. */
+export async function chosenPair(values: Values): Promise<Pair | undefined> {
+  const { material, machine, profile } = values as Record<string, string | undefined>;
+  if (profile !== undefined) {
+    if (material !== undefined || machine !== undefined)
+      throw new UsageError('--profile says material and machine; leave out --material and --machine.');
+    const parsed = parseProfileDocument(await readJson(profile));
+    if ('problems' in parsed)
+      throw new UsageError(`${profile} is not a profile:\n${parsed.problems.join('\n')}`);
+    return pairOf(parsed.profile.pair);
+  }
   if (material === undefined && machine === undefined) return undefined;
   const pair = pairs.find(
     (candidate) =>

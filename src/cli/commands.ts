@@ -37,7 +37,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'job',
     {
       synopsis:
-        'job (--url U | --text T | --message FILE.json | --template NAME [--url U | --text T | --message FILE.json]) [--name N] [--material ID --machine ID] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE]',
+        'job (--url U | --text T | --message FILE.json | --template NAME [--url U | --text T | --message FILE.json]) [--name N] [--material ID --machine ID | --profile FILE.json] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE]',
       about: 'Prints a job document.',
       example:
         'binarus job --url ternquay.example/berth/17 --material birch-plywood --piece 60x40 > tag.json',
@@ -47,6 +47,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         name: 'what the job is called',
         material: 'see binarus materials',
         machine: 'where a material is marked by several',
+        profile: 'a profile of your own, as the page writes it',
         'code-width': 'in millimetres, without the quiet zone',
         piece: 'width x height in millimetres',
         style: 'a shipped style, or a style document; see binarus styles',
@@ -58,6 +59,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         message: text,
         name: text,
         material: text,
+        profile: text,
         machine: text,
         'code-width': text,
         piece: text,
@@ -137,12 +139,16 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'fit',
     {
-      synopsis: 'fit JOB.json [--files DIR]',
+      synopsis: 'fit JOB.json [--keep size,message,style,distance,machine [--unproved]] [--files DIR]',
       about:
-        'Prints which widths of each code satisfy which limit, those that satisfy all, and the best of them.',
-      example: 'binarus fit plate.json',
-      help: { files: 'where logos and pictures lie; beside the job without it' },
-      options: { files: text },
+        'Prints which widths of each code satisfy which limit, those that satisfy all, and the best of them; with --keep, up to three complete changes after which nothing stops any more.',
+      example: 'binarus fit plate.json --keep size,message',
+      help: {
+        keep: 'what has to stay; may be empty',
+        unproved: 'do not have the readers read what is found',
+        files: 'where logos and pictures lie; beside the job without it',
+      },
+      options: { keep: text, unproved: flag, files: text },
       load: async () => (await import('./commands/make')).printFit,
     },
   ],

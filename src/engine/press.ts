@@ -28,8 +28,10 @@ import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
   pictureOf,
   presetSwatches,
+  type MarkingWays,
   pressView,
   type PiecePicture,
+  waysOf,
   type PressView,
   type Swatch,
 } from './pressView';
@@ -72,6 +74,8 @@ export interface Press {
   palette(job: Job, codeId: string): Promise<string[]>;
   /** The outline of a piece from an SVG or DXF file, or one sentence on why not. */
   outline(bytes: Uint8Array, fileName: string): Promise<ReadOutline>;
+  /** What the machine has to do for each way to mark; null when there is no piece. */
+  ways(job: Job): Promise<MarkingWays | null>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
 
@@ -137,6 +141,7 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       return libraryPalette(codeOf(job, codeId), library);
     },
     outline: (bytes, fileName) => readOutlineFile(bytes, fileName, renderer),
+    ways: async (job) => waysOf(await runBeside(job)),
     files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };
 }

@@ -65,6 +65,11 @@ export interface WeakModule {
   readonly contrast: number;
 }
 
+export interface MarkingWays {
+  readonly normal: Way;
+  readonly reversed: Way;
+}
+
 export interface MadeView {
   readonly version: number;
   readonly level: Level;
@@ -102,8 +107,6 @@ export interface MadeView {
   /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
   readonly markSeconds: Plan['markSeconds'];
-  /** Of both ways to mark, as the polarity stands and the other way round; null unless what the machine does is looked at. */
-  readonly ways: { readonly normal: Way; readonly reversed: Way } | null;
   /** Distance of the lines that fill what is marked; null where there are none. */
   readonly lineIntervalMm: number | null;
   /** What is filled into the marks by hand; null for bare ones. */
@@ -227,7 +230,6 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
     markSeconds: plan.markSeconds,
-    ways: showsMarks ? waysOf(result, made) : null,
     lineIntervalMm: result.pair.process.lineIntervalMm,
     paintColour: plan.paintColour,
     body: plan.body,
@@ -244,8 +246,10 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
   };
 }
 
-/** Each way is planned as if it were chosen. */
-function waysOf({ job, pair, codes }: JobResult, { piece, plan }: Made): MadeView['ways'] {
+/** The two ways to mark a piece, each planned as if it were chosen; null when there is no piece. */
+export function waysOf({ job, pair, codes, made }: JobResult): MarkingWays | null {
+  if (made === null) return null;
+  const { piece, plan } = made;
   const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
   const way = (reversed: boolean): Way =>
     wayOf(

@@ -37,6 +37,9 @@ interface DemoJob extends NewJobOptions {
   readonly place?: CodePlacement;
   readonly things?: readonly ItemDraft[];
   readonly mirrored?: boolean;
+  readonly finish?: Partial<Job['making']>;
+  /** Keeps the parted modules that a new job gets there. */
+  readonly isCutThrough?: boolean;
 }
 
 const drawn = (logo: DemoLogo): LogoSettings['source'] => ({
@@ -241,6 +244,60 @@ const demo: readonly DemoJob[] = [
     logo: { source: { kind: 'icon', icon: 'waves-horizontal' }, share: 0.15 },
     level: 'Q',
   },
+  {
+    name: 'Key float token',
+    collection: 'Moorings',
+    message: { kind: 'web', address: 'https://ternquay.example/boat/3' },
+    material: 'orange-filament-black',
+    machine: 'filament-printer',
+    codeWidthMm: 30,
+    pieceSizeMm: { width: 64, height: 64 },
+    cornerRadiusMm: 0,
+    piece: {
+      outline: { kind: 'circle' },
+      holes: [
+        {
+          id: 'ring',
+          shape: { kind: 'round', diameterMm: 5 },
+          pattern: 'one',
+          xMm: 'middle',
+          yMm: 5,
+          keepOutMm: 1,
+        },
+      ],
+    },
+    things: [{ kind: 'words', text: 'BOAT 3', yMm: 52.5, capitalMm: 4, font: 'condensed' }],
+    distanceM: 0.25,
+    finish: { solid: { form: 'relief', baseMm: 4, markMm: 0.6, faceDown: false } },
+    note: 'Base in orange, change to black at the layer that Finish tells.',
+  },
+  {
+    name: 'Hull number stencil',
+    collection: 'Moorings',
+    message: { kind: 'web', address: 'https://ternquay.example/hull/204' },
+    material: 'stencil-card',
+    machine: 'co2-laser-through',
+    codeWidthMm: 98,
+    pieceSizeMm: { width: 270, height: 140 },
+    cornerRadiusMm: 4,
+    place: { widthMm: 98, xMm: 150, yMm: 21, turnDegrees: 0 },
+    things: [{ kind: 'words', text: '204', xMm: 14, yMm: 40, fit: 'width', widthMm: 108, font: 'slab' }],
+    distanceM: 1.3,
+    isCutThrough: true,
+  },
+  {
+    name: 'Fuel valve plate',
+    collection: 'Paint store',
+    message: { kind: 'text', text: 'Fuel valve 2: quarter turn, shut when ashore' },
+    material: 'brass',
+    machine: 'rotary-engraver',
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 60, height: 44 },
+    cornerRadiusMm: 2,
+    distanceM: 0.25,
+    finish: { paintFill: { colour: '#1C1A17' } },
+    note: 'Fill with black enamel, wipe when it is tacky.',
+  },
 ];
 
 export function demoJobs(): Job[] {
@@ -254,7 +311,9 @@ export function demoJobs(): Job[] {
       codes: job.codes.map((code) => ({
         ...code,
         symbol: { ...code.symbol, level: level ?? code.symbol.level },
-        style: { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
+        style: entry.isCutThrough
+          ? code.style
+          : { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
         logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
         placement: entry.place ?? code.placement,
       })),
@@ -264,7 +323,7 @@ export function demoJobs(): Job[] {
         ...entry.piece,
         items: itemsOf(entry.things ?? []),
       },
-      making: { ...job.making, mirrored: entry.mirrored ?? false },
+      making: { ...job.making, mirrored: entry.mirrored ?? false, ...entry.finish },
       reading: { distanceM, heightM: null },
     };
   });

@@ -27,7 +27,7 @@ async function templateJob(values: Values): Promise<Job> {
       throw new UsageError(`--template brings its own sizes; leave out --${option}.`);
   const { job } = template;
   const [code, ...others] = job.codes;
-  const pair = chosenPair(values);
+  const pair = await chosenPair(values);
   const hasLook = values.style !== undefined || values.logo !== undefined;
   const hasMessage = [url, plain, message].some((option) => option !== undefined);
   const changed = {
@@ -47,9 +47,9 @@ async function freshJob(values: Values): Promise<Job> {
   return newJob({
     name,
     message: await chosenMessage(values),
-    pair: chosenPair(values),
+    pair: await chosenPair(values),
     codeWidthMm: millimetres(values, 'code-width'),
     pieceSizeMm: pieceSize(values),
-    look: await chosenLook(values),
+    ...(values.style === undefined && values.logo === undefined ? {} : { look: await chosenLook(values) }),
   });
 }

@@ -5,8 +5,14 @@ import { outputFormats, type FormatId } from '../../core/output';
 import { bestWidth, commonBand, type FitRange } from '../../core/check';
 import type { Finding } from '../../core/finding';
 import type { Job } from '../../core/job';
+import { pairs } from '../../content';
+import { valuesOf } from '../../core/plan';
 import {
   isLetPass,
+  keepable,
+  type Kept,
+  makeItFit,
+  runJob,
   makeFiles,
   proofFinding,
   proofSetup,
@@ -31,8 +37,35 @@ export async function printLimits(values: Values, positionals: readonly string[]
   };
 }
 
+/** With `--keep` the ways to make it fit, else the rows of the fit bar of every code. */
+export const printFit = (values: Values, positionals: readonly string[]): Promise<Outcome> =>
+  values.keep === undefined ? printRanges(values, positionals) : printWays(values, positionals);
+
+/** Complete changes that keep what has to stay; those that readers do not read are left out. */
+async function printWays(values: Values, positionals: readonly string[]): Promise<Outcome> {
+  const keep = (values.keep as string)
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '');
+  const unknown = keep.filter((name) => !(keepable as readonly string[]).includes(name));
+  if (unknown.length > 0)
+    throw new UsageError(`“${unknown.join('”, “')}” cannot be kept; there is ${keepable.join(', ')}.`);
+  const { job, result, library } = await runFile(values, positionals);
+  const found = makeItFit(job, library, { keep: keep as Kept[], pairs: pairs.map(valuesOf) });
+  const words = wording(job.codes);
+  const ways: object[] = [];
+  for (const { steps, changes, touches, severity, job: changed } of found) {
+    await library.load(changed);
+    const proof = values.unproved === true ? null : await quickFinding(changed, runJob(changed, undefined, library));
+    if (proof?.severity === 'stop') continue;
+    const reads = proof?.severity ?? null;
+    ways.push({ steps: steps.map(({ label }) => words(label)), touches, severity, reads, changes });
+  }
+  return { output: { keep, ways }, stops: ways.length === 0 && result.heldBackBy.length > 0 };
+}
+
 /** The rows of the fit bar of every code. */
-export async function printFit(values: Values, positionals: readonly string[]): Promise<Outcome> {
+async function printRanges(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const { result } = await runFile(values, positionals);
   const codes = result.made?.codes ?? [];
   const words = wording(codes);

@@ -70,7 +70,7 @@ export function measureBend(context: CodeContext): Measured | null {
 }
 
 /** From which tilt on readers begin to fail, and beyond which most do, in degrees. */
-const tiltCaution = 30;
+export const tiltCaution = 30;
 const tiltStop = 50;
 
 /** High on a wall or low on a post the code is seen aslant; from near by it may not be reached at all. */

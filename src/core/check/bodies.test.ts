@@ -92,7 +92,7 @@ describe('a cutter', () => {
     const plate = jobOn('laminate-white-black', 'rotary-engraver', 29 * 0.75);
     expect(found(plate, 'inner-corners')).toMatchObject({
       severity: 'fine',
-      measured: { value: expect.closeTo(1 / 6, 3) as number, unit: 'X' },
+      measured: { value: expect.closeTo(1 / 6, 3) as unknown as number, unit: 'X' },
     });
     const fine = jobOn('laminate-white-black', 'rotary-engraver', 29 * 0.45);
     expect(severity(fine, 'inner-corners')).toBe('caution');

@@ -103,9 +103,13 @@ export function measureWeeding(context: CodeContext): Measured | null {
 /** A round cutter leaves inner corners round: up to this share of a module no reader notices. */
 const cornerShare = 0.25;
 
+/** The narrowest code whose inner corners are sharp enough; 0 for other machines. */
+export const leastForCornersMm = ({ pair, symbol }: CodeContext): number =>
+  pair.machine.kind === 'rotary' ? (pair.process.elementMm / 2 / cornerShare) * symbol.size : 0;
+
 /** Inner corners take the radius of the cutter. */
 export function measureInnerCorners(context: CodeContext): Measured | null {
-  const { pair, placed, symbol } = context;
+  const { pair, placed } = context;
   if (pair.machine.kind !== 'rotary') return null;
   const radiusMm = pair.process.elementMm / 2;
   const share = radiusMm / placed.moduleMm;
@@ -119,7 +123,7 @@ export function measureInnerCorners(context: CodeContext): Measured | null {
     measured: { value: share, unit: 'X' },
     required: { value: cornerShare, unit: 'X', comparison: '<=' },
     source: sourceOf(pair, 'elementMm'),
-    fixes: () => (isSharp ? [] : widerCodeFixes(context, (radiusMm / cornerShare) * symbol.size)),
+    fixes: () => (isSharp ? [] : widerCodeFixes(context, leastForCornersMm(context))),
   };
 }
 

@@ -1,7 +1,9 @@
 /** Which code widths satisfy which limit, with all else as it is: the rows of the fit bar. */
 import { leastModuleMm, phoneCamera, widestMm } from '../camera';
 import { metres, mm, say, sizeMm, type Sentence } from '../finding';
+import { unseenBridgeShare } from '../plan';
 import { aroundBend, bendCaution } from './bend';
+import { leastForCornersMm } from './bodies';
 import { widestAfterShiftMm } from './making';
 import { widestCodeMm, type CodeContext } from './context';
 import { roundRoomMm } from './room';
@@ -20,7 +22,7 @@ export interface FitRange {
 }
 
 export function fitRanges(context: CodeContext): FitRange[] {
-  const { pair, symbol, laying, readingDistanceMm, placed } = context;
+  const { pair, symbol, laying, readingDistanceMm, placed, plan } = context;
   const distance = metres(readingDistanceMm / 1000);
   const size = sizeMm(laying.piece.widthMm, laying.piece.heightMm);
   const widest = widestCodeMm(context);
@@ -94,6 +96,26 @@ export function fitRanges(context: CodeContext): FitRange[] {
       label: say`on ${mm(around.diameterMm)} across`,
       fromMm: null,
       toMm: (bendCaution * around.diameterMm) / around.widthShare,
+      strength: 'caution',
+      stepMm: null,
+    });
+  const { bridgeMm } = pair.process;
+  if (plan.loose !== null && bridgeMm !== null && plan.loose().bridges > 0)
+    ranges.push({
+      kind: 'bridges',
+      label: say`bridges of ${mm(bridgeMm)}`,
+      fromMm: (bridgeMm / unseenBridgeShare) * symbol.size,
+      toMm: null,
+      strength: 'caution',
+      stepMm: null,
+    });
+  const cornerMm = leastForCornersMm(context);
+  if (cornerMm > pair.smallestModuleMm * symbol.size)
+    ranges.push({
+      kind: 'inner-corners',
+      label: ['corners of the cutter'],
+      fromMm: cornerMm,
+      toMm: null,
       strength: 'caution',
       stepMm: null,
     });

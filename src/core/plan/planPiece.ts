@@ -103,7 +103,7 @@ export function planPiece(
     feedSeconds(pair, piece.heightMm) ??
     parts.reduce<number | null>((sum, { box, areaMm2 }) => {
       const more = areaMm2 === 0 ? 0 : areaSeconds(pair, box, areaMm2);
-      return sum === null || more === null ? null : sum + more;
+      return sum === null || more === null ? null : sum + more * (body?.markLayers ?? 1);
     }, 0);
   const sheet = onDemand((): OperationSheet => {
     const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
@@ -129,15 +129,19 @@ export function planPiece(
           label,
           lines: mirrored(lines),
         })),
-        // What lies inside is cut first: afterwards the piece is loose.
-        ...(insideLines.length === 0
+        // What lies inside is cut first: afterwards the piece is loose. A body is built with its edges.
+        ...(insideLines.length === 0 || body !== null
           ? []
           : [{ kind: 'cut' as const, label: 'holes', lines: mirrored(insideLines) }]),
-        {
-          kind: 'cut',
-          label: 'outline of the piece',
-          lines: mirrored(cutLines([piece.outline], kerfMm / 2)),
-        },
+        ...(body !== null
+          ? []
+          : [
+              {
+                kind: 'cut' as const,
+                label: 'outline of the piece',
+                lines: mirrored(cutLines([piece.outline], kerfMm / 2)),
+              },
+            ]),
       ],
     };
   });

@@ -4,7 +4,7 @@
  * over what is not marked; printers feed the sheet.
  */
 import { boundsOf, regionArea, regionLength, type Box } from '../geometry';
-import { isLine, type Operation } from './operation';
+import { isLine, type Heights, type Operation } from './operation';
 import type { PairValues } from './pair';
 
 export interface Work {
@@ -38,8 +38,12 @@ export const feedSeconds = (
 ): number | null =>
   process.lineIntervalMm === null && machine.kind === 'printer' ? heightMm / process.markMmPerS : null;
 
+/** Layers that an area is built of; what lies on the surface is one. */
+const layersOf = (heights: Heights | undefined, { machine }: Pick<PairValues, 'machine'>): number =>
+  heights === undefined || machine.layerMm === null ? 1 : (heights.toMm - heights.fromMm) / machine.layerMm;
+
 /** What one operation takes. */
-export function workOf(operation: Operation, pair: Pick<PairValues, 'process'>): Work {
+export function workOf(operation: Operation, pair: Pick<PairValues, 'process' | 'machine'>): Work {
   if (isLine(operation)) {
     const lengthMm = regionLength(operation.lines);
     const { cutMmPerS } = pair.process;
@@ -50,8 +54,9 @@ export function workOf(operation: Operation, pair: Pick<PairValues, 'process'>):
     };
   }
   const box = boundsOf(operation.area);
+  const seconds = box === null ? null : areaSeconds(pair, box, regionArea(operation.area));
   return {
-    seconds: box === null ? null : areaSeconds(pair, box, regionArea(operation.area)),
+    seconds: seconds === null ? null : seconds * layersOf(operation.heights, pair),
     lengthMm: 0,
     paths: operation.area.length,
   };

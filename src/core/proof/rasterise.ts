@@ -46,18 +46,19 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
       .replace(edgeGroups, '$1 fill="#000000" fill-rule="nonzero" stroke="none">'),
   );
   const cut = new Uint8Array(width * height);
+  const header = looksAt.slice(0, looksAt.indexOf('>', looksAt.indexOf('<svg')) + 1);
   if (cuts !== null) {
-    const header = looksAt.slice(0, looksAt.indexOf('>', looksAt.indexOf('<svg')) + 1);
     const lines = render(`${header}${cuts}</svg>`);
     for (let at = 0; at < cut.length; at++) cut[at] = lines[at * 4 + 3]! > 0 ? 1 : 0;
   }
+  const bases = looksAt.match(baseGroups)?.join('') ?? null;
   return {
     width,
     height,
     pxPerMm,
     window,
     inks: inkPlanes(marks, width * height),
-    onPiece: pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), cuts !== null),
+    onPiece: bases === null ? pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), cuts !== null) : covered(render(`${header}${bases}</svg>`)),
   };
 }
 
@@ -70,6 +71,10 @@ function render(svg: string): Uint8Array {
   drawing.free();
   return pixels;
 }
+
+/** 1 where more than half of a pixel is covered. */
+const covered = (pixels: Uint8Array): Uint8Array =>
+  Uint8Array.from({ length: pixels.length / 4 }, (_, at) => (pixels[at * 4 + 3]! > 127 ? 1 : 0));
 
 const inkOfEncoded = Uint8Array.from({ length: 256 }, (_, value) =>
   Math.round((1 - linearOfEncoded(value / 255)) * 255),

@@ -10,7 +10,7 @@ import { slack } from '../numbers';
 import { pairOf, valuesOf, type PairValues } from '../plan';
 import type { Library } from './library';
 import { measureMessage } from './ruler';
-import { runJob, type JobResult } from './runJob';
+import { keptOf, runJob, type JobResult, type KeptRun } from './runJob';
 
 /** What an owner may want to stay as it is. */
 export const keepable = ['size', 'message', 'style', 'distance', 'machine'] as const;
@@ -38,14 +38,21 @@ export interface FitSearch {
 const mostCandidates = 3;
 const mostSteps = 4;
 /** States that are run; each takes some milliseconds. */
-const mostRuns = 120;
+const mostRuns = 160;
 
 interface State {
   readonly job: Job;
   readonly steps: readonly Fix[];
   readonly touches: ReadonlySet<Kept>;
   readonly cost: number;
+  /** What the run before it made, which this one takes over. */
+  readonly kept: KeptRun | undefined;
+  readonly stops: number;
+  readonly severity: Severity;
 }
+
+/** What a stop that is left is reckoned to cost. */
+const costOfStop = 3;
 
 /** Up to three changes that need different things of the job, the cheapest first; none when there are none, or nothing stops. */
 export function makeItFit(
@@ -55,38 +62,55 @@ export function makeItFit(
 ): readonly FitCandidate[] {
   const found: FitCandidate[] = [];
   const seen = new Set([JSON.stringify(job)]);
-  const open: State[] = [{ job, steps: [], touches: new Set(), cost: 0 }];
-  for (let runs = 0; runs < mostRuns && open.length > 0 && found.length < mostCandidates && !isOver(); runs++) {
-    open.sort((a, b) => a.cost - b.cost);
+  let runs = 0;
+  /** A job as it comes out, or null when as many were run as may be. */
+  const tried = (
+    state: Pick<State, 'job' | 'steps' | 'touches' | 'cost'>,
+    before: KeptRun | undefined,
+  ): State | null => {
+    if (runs++ >= mostRuns || isOver()) return null;
+    const result = runJob(state.job, before, library, false);
+    const stops = result.made === null ? Infinity : stopsIn(result).length;
+    return { ...state, kept: keptOf(result), stops, severity: result.severity };
+  };
+  const first = tried({ job, steps: [], touches: new Set(), cost: 0 }, undefined);
+  const open = first === null || first.stops === 0 ? [] : [first];
+  const reckoned = ({ cost, stops }: State): number => cost + costOfStop * stops;
+  while (open.length > 0 && found.length < mostCandidates) {
+    open.sort((a, b) => reckoned(a) - reckoned(b));
     const state = open.shift()!;
     // Whatever needs what an earlier one needs and more is no other way.
-    if (state.steps.length > 0 && found.some(({ touches }) => touches.every((each) => state.touches.has(each))))
-      continue;
-    const result = runJob(state.job, undefined, library);
-    const stops = result.heldBackBy.filter(({ isAwaited }) => !isAwaited);
-    if (result.made !== null && stops.length === 0) {
-      if (state.steps.length > 0) found.push(candidateOf(state, result));
-      else return [];
+    if (found.some(({ touches }) => touches.every((each) => state.touches.has(each)))) continue;
+    if (state.stops === 0) {
+      found.push(candidateOf(state));
       continue;
     }
-    if (state.steps.length === mostSteps) continue;
-    for (const fix of stepsFrom(state.job, result, pairs)) {
+    if (state.steps.length === mostSteps || runs >= mostRuns || isOver()) continue;
+    for (const fix of stepsFrom(state.job, runJob(state.job, state.kept, library), pairs)) {
       const touches = new Set([...state.touches, ...fix.changes.flatMap(touchedBy)]);
-      if (keep.some((each) => touches.has(each)) || state.steps.some((earlier) => undoes(fix, earlier))) continue;
+      if (keep.some((each) => touches.has(each)) || state.steps.some((earlier) => undoes(fix, earlier)))
+        continue;
       const next = applyChanges(state.job, fix.changes);
       const key = JSON.stringify(next);
       if (seen.has(key)) continue;
       seen.add(key);
-      open.push({
-        job: next,
-        steps: [...state.steps, fix],
-        touches,
-        cost: state.cost + costOf(fix, state.job, next),
-      });
+      const cost = state.cost + costOf(fix, state.job, next);
+      const child = tried({ job: next, steps: [...state.steps, fix], touches, cost }, state.kept);
+      if (child !== null) open.push(child);
     }
   }
   return found;
 }
+
+const stopsIn = ({ heldBackBy }: JobResult) => heldBackBy.filter(({ isAwaited }) => !isAwaited);
+
+const candidateOf = ({ job, steps, touches, severity }: State): FitCandidate => ({
+  steps,
+  changes: steps.flatMap(({ changes }) => changes),
+  touches: keepable.filter((each) => touches.has(each)),
+  severity,
+  job,
+});
 
 /** Whether a step only sets again what an earlier one has set: then that was needless. A piece may grow twice. */
 const undoes = (fix: Fix, earlier: Fix): boolean =>
@@ -100,14 +124,6 @@ const undoes = (fix: Fix, earlier: Fix): boolean =>
           ('part' in other ? other.part : '') === ('part' in change ? change.part : ''),
       ),
   );
-
-const candidateOf = ({ job, steps, touches }: State, { severity }: JobResult): FitCandidate => ({
-  steps,
-  changes: steps.flatMap(({ changes }) => changes),
-  touches: keepable.filter((each) => touches.has(each)),
-  severity,
-  job,
-});
 
 /** What of the job a change does not keep. The code's width and place are what is searched for; the piece's size is what stays. */
 function touchedBy(change: Change): Kept[] {

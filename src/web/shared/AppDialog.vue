@@ -19,7 +19,7 @@ function closeFromList({ target }: KeyboardEvent): void {
 </script>
 
 <template>
-  <ElDialog v-model="shown" :title="title" :width="width" align-center @opened="focusFirst">
+  <ElDialog v-model="shown" :title="title" :width="width" append-to-body align-center @opened="focusFirst">
     <div ref="body" @keydown.esc.capture="closeFromList"><slot /></div>
   </ElDialog>
 </template>

@@ -15,6 +15,10 @@ export function lengthText(mm: number, unit: LengthUnit, moreDecimals = 0): stri
     : `${fixed(mm / mmPerInch, 3 + moreDecimals)} in`;
 }
 
+/** The length of all that a tool follows: metres from one on. */
+export const pathText = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' && mm >= 1000 ? `${fixed(mm / 1000, 2)} m` : lengthText(mm, unit);
+
 /** A distance from which something is read: whole inches up to a yard, then feet. */
 export function distanceText(m: number, unit: LengthUnit, moreDecimals = 0): string {
   if (unit === 'mm') return `${fixed(m, 2 + moreDecimals)} m`;

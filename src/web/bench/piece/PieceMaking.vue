@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** How the piece is made beside what is marked: what this machine can do with it. */
-import { computed } from 'vue';
-import type { Job } from '../../../core/job';
+import { computed, shallowRef, watch } from 'vue';
+import { pairOfJob, type Job } from '../../../core/job';
 import { machineKinds, printsOnClear, type SolidSettings } from '../../../core/plan';
-import type { PressView } from '../../../engine';
+import type { MarkingWays, PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import ColourField from '../../shared/ColourField.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import SwitchField from '../../shared/SwitchField.vue';
+import { useEngine } from '../../shared/engine';
+import { areaText, durationText, pathText } from '../../shared/units';
+import { useAttempt } from '../../shared/useAttempt';
 import { valueText } from '../../shared/valueText';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
@@ -32,6 +35,28 @@ function setMaking(change: Partial<Job['making']>, key: string): void {
 const setSolid = (change: Partial<SolidSettings>, key: string): void =>
   setMaking({ solid: { ...making.value.solid, ...change } }, key);
 
+/** What the machine has to do either way; looked at beside the bench, whenever the job changes. */
+const ways = shallowRef<MarkingWays | null>(null);
+const { problem, attempt } = useAttempt();
+watch(
+  () => props.job,
+  (job) =>
+    void attempt(async () => {
+      const found = await useEngine().desk.ways(job);
+      if (props.job === job) ways.value = found;
+    }),
+  { immediate: true },
+);
+const wayRows = computed(() => {
+  if (ways.value === null || props.view.made === null) return [];
+  const isDark = pairOfJob(props.job).markTone === 'darker';
+  const { markSeconds } = props.view.made;
+  return [
+    { name: isDark ? 'Mark dark: the dark modules' : 'Mark light: light modules, quiet zone', isBest: true, way: ways.value.normal, seconds: markSeconds.normal },
+    { name: isDark ? 'Reversed: the light modules' : 'Reversed: the dark modules', isBest: false, way: ways.value.reversed, seconds: markSeconds.reversed },
+  ];
+});
+
 const forms = [
   { value: 'relief', label: 'stand on it' },
   { value: 'recess', label: 'lie sunk in it' },
@@ -42,6 +67,17 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
 
 <template>
   <div class="columns">
+    <section>
+      <h2 class="heading">Ways to mark it</h2>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <dl v-for="{ name, isBest, way, seconds } in wayRows" :key="name" class="way">
+        <dt>{{ name }}<span v-if="isBest" class="note"> · recommended</span></dt>
+        <dd class="measure">
+          {{ areaText(way.areaMm2, preferences.unit) }}<template v-if="seconds !== null"> · {{ durationText(seconds) }}</template>
+          · {{ way.paths }} paths<template v-if="way.lengthMm !== null"> · {{ pathText(way.lengthMm, preferences.unit) }} of lines</template>
+        </dd>
+      </dl>
+    </section>
     <section v-if="kind.takesPaint">
       <h2 class="heading">Paint in the marks</h2>
       <SwitchField
@@ -134,13 +170,6 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
         </dl>
       </section>
     </template>
-    <p
-      v-if="!kind.takesPaint && !isClear && kind.leaves !== 'openings' && kind.leaves !== 'body'"
-      class="note"
-    >
-      {{ pair.machine.name }} on {{ pair.material.name.toLowerCase() }} needs nothing more: what is marked is chosen
-      at Basics.
-    </p>
   </div>
 </template>
 
@@ -148,6 +177,18 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
 <style scoped>
 .columns {
   grid-template-columns: repeat(3, minmax(0, 1fr));
+}
+
+.way {
+  display: block;
+  margin: 0;
+  font-size: 12.5px;
+}
+
+.way dd {
+  margin: 0 0 4px;
+  text-align: left;
+  color: var(--ink-soft);
 }
 
 .facts {

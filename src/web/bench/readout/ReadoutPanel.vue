@@ -14,6 +14,7 @@ import { useBench } from '../../stores/bench';
 import { useAnswers } from './useAnswers';
 import { useRemedy } from './useRemedy';
 import FindingRow from './FindingRow.vue';
+import FitDialog from './FitDialog.vue';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
 
@@ -49,6 +50,12 @@ const fine = computed(() =>
   own.value.filter(({ kind, severity }) => severity === 'fine' && kind !== quickProofKind),
 );
 
+/** What holds the files back, and is not merely not given yet. */
+const isStopped = computed(
+  () => props.view.made !== null && props.view.heldBackBy.some(({ isAwaited }) => !isAwaited),
+);
+const isFitting = ref(false);
+
 const remedy = useRemedy(() => ({ job: props.job, wrong: unfine.value.length }));
 
 const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
@@ -81,6 +88,9 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         <li v-for="(step, index) in remedy" :key="index">{{ words(step.label) }}</li>
       </ol>
     </div>
+    <p v-if="isStopped" class="problem">
+      <button type="button" class="action" @click="isFitting = true">Make it fit</button>
+    </p>
     <ul data-test="unfine">
       <li
         v-for="finding in unfine"
@@ -129,6 +139,7 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         </details>
       </li>
     </ul>
+    <FitDialog v-if="isFitting" v-model="isFitting" :job="job" />
     <OverrideDialog v-model:finding="overriding" :job="job" />
   </aside>
 </template>
