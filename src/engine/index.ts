@@ -19,7 +19,7 @@ export type {
   Swatch,
   WeakModule,
 } from './pressView';
-export type { TriedFixes } from './press';
+export type { OtherBars, TriedFixes, WhatIfCharts } from './press';
 export type { CodeView, StandView, ThingView } from './thingViews';
 
 /** Addresses of the fonts that ship with the page, by file. */
@@ -101,6 +101,8 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     fit: searchingMs,
     view: loadingMs,
     ways: loadingMs,
+    bars: searchingMs,
+    whatIf: searchingMs,
     files: loadingMs,
   }),
   prover: hosted<Prover>(startProver, proverLimits),

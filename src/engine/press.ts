@@ -17,9 +17,12 @@ import {
   safestShare,
   type KeptRun,
   type JobResult,
+  versionOfLength,
+  whatIf,
   withTriedFixes,
 } from '../core/run';
-import { roomFix } from '../core/check';
+import { roomFix, type FitRange, type MessageRange } from '../core/check';
+import { writeMessage } from '../core/message';
 import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
 import type { FormatId } from '../core/output';
@@ -35,6 +38,14 @@ import {
   type PressView,
   type Swatch,
 } from './pressView';
+
+export interface OtherBars {
+  readonly distance: readonly FitRange[];
+  readonly message: readonly MessageRange[];
+  /** Of the message as it is. */
+  readonly characters: number;
+}
+export type WhatIfCharts = ReturnType<typeof whatIf>;
 
 export type TriedFixes = Readonly<Record<string, readonly Fix[]>>;
 
@@ -74,6 +85,10 @@ export interface Press {
   palette(job: Job, codeId: string): Promise<string[]>;
   /** The outline of a piece from an SVG or DXF file, or one sentence on why not. */
   outline(bytes: Uint8Array, fileName: string): Promise<ReadOutline>;
+  /** Fit bars for the distance and for the message of a code; null when there is no piece. */
+  bars(job: Job, codeId: string): Promise<OtherBars | null>;
+  /** The widths that fit as message, level, machine and distance change. */
+  whatIf(job: Job, codeId: string, pairs: readonly PairValues[]): Promise<WhatIfCharts>;
   /** What the machine has to do for each way to mark; null when there is no piece. */
   ways(job: Job): Promise<MarkingWays | null>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
@@ -141,6 +156,20 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       return libraryPalette(codeOf(job, codeId), library);
     },
     outline: (bytes, fileName) => readOutlineFile(bytes, fileName, renderer),
+    bars: async (job, codeId) => {
+      const code = (await runBeside(job)).made?.codes.find(({ id }) => id === codeId);
+      return code === undefined
+        ? null
+        : {
+            distance: code.distanceRanges(),
+            message: code.messageRanges(versionOfLength(job, codeId)),
+            characters: [...writeMessage(codeOf(job, codeId).message)].length,
+          };
+    },
+    whatIf: async (job, codeId, pairs) => {
+      await library.load(job);
+      return whatIf(job, codeId, library, pairs);
+    },
     ways: async (job) => waysOf(await runBeside(job)),
     files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };

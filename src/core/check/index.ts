@@ -7,4 +7,5 @@ export { readFromChange } from './changes';
 export type { CodeContext, PieceContext } from './context';
 export { roomFix } from './freePlace';
 export { type FitRange, fitRanges } from './fitRanges';
+export { distanceRanges, type MessageRange, messageRanges } from './otherRanges';
 export { measureCodeLimits, measurePieceLimits } from './measure';

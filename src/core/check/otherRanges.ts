@@ -1,8 +1,8 @@
 /** The fit bar for what else may be held open: from where it is read, and how long its message is, with all else as it is. */
 import { farthestMm, handHeightMm, leastModuleMm, nearestMm, neededPixelsPerModule } from '../camera';
-import { mm, say, type Sentence } from '../finding';
+import { metres, mm, say, type Sentence } from '../finding';
 import { largestWhole, slack } from '../numbers';
-import { largestVersion, sizeOfVersion, smallestVersion } from '../symbol';
+import { sizeOfVersion } from '../symbol';
 import { tiltCaution } from './bend';
 import type { CodeContext } from './context';
 import type { FitRange } from './fitRanges';
@@ -43,7 +43,7 @@ export function distanceRanges({
   if (mountedHeightMm !== null)
     ranges.push({
       kind: 'mount',
-      label: say`mounted ${mm(mountedHeightMm)} high`,
+      label: say`mounted ${metres(mountedHeightMm / 1000)} high`,
       fromMm: Math.abs(mountedHeightMm - handHeightMm) / Math.sin((tiltCaution * Math.PI) / 180),
       toMm: null,
       strength: 'caution',
@@ -61,6 +61,8 @@ export interface MessageRange {
   readonly strength: FitRange['strength'];
 }
 
+/** ISO/IEC 18004:2015, 5.3.1. */
+const largestVersion = 40;
 /** More than any symbol holds. */
 const mostCharacters = 7100;
 
@@ -75,7 +77,7 @@ export function messageRanges(
   const { widthMm } = laying.placement;
   const upTo = (leastMm: number): number => {
     const version = largestWhole(
-      smallestVersion,
+      1,
       largestVersion,
       (each) => widthMm / sizeOfVersion(each) >= leastMm - slack,
     );
@@ -93,7 +95,7 @@ export function messageRanges(
     },
     {
       kind: 'reading-camera',
-      label: say`read from ${mm(readingDistanceMm)}`,
+      label: say`read from ${metres(readingDistanceMm / 1000)}`,
       toCharacters: upTo(leastModuleMm(readingDistanceMm)),
       strength: 'caution',
     },

@@ -19,4 +19,5 @@ export {
   safestShare,
 } from './runJob';
 export { measureStyleFitness, type StyleFitness, styleSetup } from './styleFitness';
+export { versionOfLength, type WhatIf, whatIf, type WhatIfPoint, whatIfs } from './whatIf';
 export { withTriedFixes } from './triedFixes';

@@ -1,10 +1,13 @@
 /** The way through: a job document becomes payload, symbol, artwork, piece, plan and measured limits. */
 import type { Artwork } from '../artwork';
 import {
+  distanceRanges,
   fillChanges,
   fitRanges,
   measureCodeLimits,
   measurePieceLimits,
+  type MessageRange,
+  messageRanges,
   roomsOn,
   type CodeContext,
   type FitRange,
@@ -52,6 +55,9 @@ export interface MadeCode {
   readonly tones: () => readonly ModuleTone[];
   readonly placed: PlacedCode;
   readonly fitRanges: () => readonly FitRange[];
+  /** The same for the distance from which it is read, and for the length of its message. */
+  readonly distanceRanges: () => readonly FitRange[];
+  readonly messageRanges: (versionOf: (characters: number) => number | null) => readonly MessageRange[];
   /** What makes it as wide as the piece allows. */
   readonly fill: () => readonly Change[];
 }
@@ -192,6 +198,8 @@ function madeCode(run: CodeRun, context: CodeContext): MadeCode {
     tones: context.tones,
     placed: context.placed,
     fitRanges: onDemand(() => fitRanges(context)),
+    distanceRanges: onDemand(() => distanceRanges(context)),
+    messageRanges: (versionOf) => messageRanges(context, versionOf),
     fill: () => fillChanges(context),
   };
 }

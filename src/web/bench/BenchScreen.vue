@@ -208,7 +208,7 @@ onBeforeUnmount(saveSoon);
       :has-handles="station === 'piece'"
       @go="goTo"
     />
-    <FitBar class="fit" :code="code" :view="view" />
+    <FitBar class="fit" :job="job" :code="code" :view="view" />
     <ReadoutStrip
       v-if="readoutPlace === 'over'"
       v-model="readoutShown"

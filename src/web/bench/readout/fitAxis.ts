@@ -1,5 +1,33 @@
-/** The logarithmic axis of the fit bar. */
-import type { FitRange } from '../../../core/check';
+/** The logarithmic axis of the fit bar, and what lies on it. */
+import type { FitRange, MessageRange } from '../../../core/check';
+import type { Sentence } from '../../../core/finding';
+
+/** For which values a limit holds: lengths in millimetres, or characters. */
+export interface BarRange {
+  readonly kind: string;
+  readonly label: Sentence;
+  readonly from: number | null;
+  readonly to: number | null;
+  readonly strength: FitRange['strength'];
+  readonly step: number | null;
+}
+
+export const barOfLengths = ({ kind, label, fromMm, toMm, strength, stepMm }: FitRange): BarRange => ({
+  kind,
+  label,
+  from: fromMm,
+  to: toMm,
+  strength,
+  step: stepMm,
+});
+export const barOfCharacters = ({ kind, label, toCharacters, strength }: MessageRange): BarRange => ({
+  kind,
+  label,
+  from: null,
+  to: toCharacters,
+  strength,
+  step: null,
+});
 
 export interface FitAxis {
   readonly fromMm: number;
@@ -11,13 +39,16 @@ export interface FitAxis {
   readonly multiplesOf: (stepMm: number) => number[];
 }
 
+/** Five metres of a piece, or a hundred from which it is read. */
+const mostOnAxis = 150_000;
+
 /** From well below the smallest end of a range to well above the largest, with the present width inside. */
-export function fitAxis(ranges: readonly FitRange[], widthMm: number): FitAxis {
+export function fitAxis(ranges: readonly Pick<BarRange, 'from' | 'to'>[], widthMm: number): FitAxis {
   const ends = ranges
-    .flatMap(({ fromMm, toMm }) => [fromMm, toMm])
+    .flatMap(({ from, to }) => [from, to])
     .filter((mm): mm is number => mm !== null && mm > 1);
   const fromMm = Math.max(1, Math.min(widthMm / 1.1, Math.min(...ends, widthMm) / 1.6));
-  const toMm = Math.min(6000, Math.max(widthMm * 1.1, Math.max(...ends, widthMm) * 1.6));
+  const toMm = Math.min(mostOnAxis, Math.max(widthMm * 1.1, Math.max(...ends, widthMm) * 1.6));
   const span = Math.log(toMm / fromMm);
   return {
     fromMm,
@@ -38,7 +69,7 @@ export function fitAxis(ranges: readonly FitRange[], widthMm: number): FitAxis {
 export function axisTicks(axis: FitAxis, widthPx: number, unitMm: number): number[] {
   const ticks: number[] = [];
   let lastPx = -Infinity;
-  for (let decade = -2; decade < 4; decade++)
+  for (let decade = -2; decade < 6; decade++)
     for (const digit of [1, 1.5, 2, 2.5, 3, 4, 5, 6, 8]) {
       const mm = digit * 10 ** decade * unitMm;
       const px = axis.shareOf(mm) * widthPx;
