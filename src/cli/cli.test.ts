@@ -90,7 +90,7 @@ describe('binarus job', () => {
 
   it('begins with a template, and changes what is given beside it', async () => {
     const { output } = await binarus('templates');
-    expect(output).toHaveLength(20);
+    expect(output).toHaveLength(12);
     for (const { job } of output) expect(parseJob(job)).toEqual({ job });
     const sign = await binarus(
       'job',

@@ -31,6 +31,8 @@ import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
   pictureOf,
   presetSwatches,
+  type AroundView,
+  aroundView,
   type MarkingWays,
   pressView,
   type PiecePicture,
@@ -89,6 +91,8 @@ export interface Press {
   bars(job: Job, codeId: string): Promise<OtherBars | null>;
   /** The widths that fit as message, level, machine and distance change. */
   whatIf(job: Job, codeId: string, pairs: readonly PairValues[]): Promise<WhatIfCharts>;
+  /** The finished piece on what it goes around; null for a flat one. */
+  around(job: Job): Promise<AroundView | null>;
   /** What the machine has to do for each way to mark; null when there is no piece. */
   ways(job: Job): Promise<MarkingWays | null>;
   files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
@@ -170,6 +174,7 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       await library.load(job);
       return whatIf(job, codeId, library, pairs);
     },
+    around: async (job) => aroundView(await runBeside(job)),
     ways: async (job) => waysOf(await runBeside(job)),
     files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };

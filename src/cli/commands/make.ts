@@ -56,7 +56,8 @@ async function printWays(values: Values, positionals: readonly string[]): Promis
   const ways: object[] = [];
   for (const { steps, changes, touches, severity, job: changed } of found) {
     await library.load(changed);
-    const proof = values.unproved === true ? null : await quickFinding(changed, runJob(changed, undefined, library));
+    const proof =
+      values.unproved === true ? null : await quickFinding(changed, runJob(changed, undefined, library));
     if (proof?.severity === 'stop') continue;
     const reads = proof?.severity ?? null;
     ways.push({ steps: steps.map(({ label }) => words(label)), touches, severity, reads, changes });

@@ -64,9 +64,11 @@ describe('a sheet that is cut through', () => {
 
   it('asks nothing of other machines', () => {
     const plywood = jobOn('birch-plywood', 'co2-laser');
-    expect(['loose-parts', 'bridges', 'weeding', 'layers', 'clear-ground', 'inner-corners'].map((kind) => found(plywood, kind))).toEqual(
-      Array.from({ length: 6 }, () => undefined),
-    );
+    expect(
+      ['loose-parts', 'bridges', 'weeding', 'layers', 'clear-ground', 'inner-corners'].map((kind) =>
+        found(plywood, kind),
+      ),
+    ).toEqual(Array.from({ length: 6 }, () => undefined));
   });
 });
 
@@ -182,7 +184,10 @@ describe('marks and the cut', () => {
       },
     });
     // An ink-jet print is cut 0.5 mm off at worst: common practice, no source.
-    expect([severity(contour(0.5, '#1f7a6d'), 'bleed'), severity(contour(0.4, '#1f7a6d'), 'bleed')]).toEqual(['fine', 'caution']);
+    expect([severity(contour(0.5, '#1f7a6d'), 'bleed'), severity(contour(0.4, '#1f7a6d'), 'bleed')]).toEqual([
+      'fine',
+      'caution',
+    ]);
     expectMended(contour(0.4, '#1f7a6d'), 'bleed');
     expect(found(contour(0.4, null), 'bleed')).toBeUndefined();
   });

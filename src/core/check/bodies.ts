@@ -1,7 +1,14 @@
 /** Limits of what is cut, weeded, milled or built up: what each kind of machine leaves of its areas. */
 import { aboutPiece, mm, say, theCode, type Fix, type Source } from '../finding';
 import { slack } from '../numbers';
-import { machineKinds, printsOnClear, sourceOf, unseenBridgeShare, wholeLayersMm, type SolidSettings } from '../plan';
+import {
+  machineKinds,
+  printsOnClear,
+  sourceOf,
+  unseenBridgeShare,
+  wholeLayersMm,
+  type SolidSettings,
+} from '../plan';
 import { partedModules } from '../artwork';
 import { changeMaking, changeStyle, fix } from './changes';
 import type { CodeContext, PieceContext } from './context';
@@ -37,7 +44,8 @@ export function measureLooseParts(context: PieceContext): PieceMeasured[] {
             : say`${looseParts} parts are held by ${bridges} bridges of ${mm(bridgeMm)}, laid where they harm reading least.`,
       measured: { value: leftLoose, unit: '' },
       required: { value: 0, unit: '', comparison: '=' },
-      source: isHeld && looseParts > 0 ? sourceOf(pair, 'bridgeMm') : { tag: 'geo', text: 'geometry of the piece' },
+      source:
+        isHeld && looseParts > 0 ? sourceOf(pair, 'bridgeMm') : { tag: 'geo', text: 'geometry of the piece' },
       fixes: () => {
         if (isHeld && !isMany) return [];
         const held = isHeld ? [] : [changeMaking({ bridged: true })];

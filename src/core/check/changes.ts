@@ -21,7 +21,8 @@ export const changeSymbol = changeOf<SymbolSettings>('symbol');
 export const changeLogo = changeOf<LogoSettings>('logo');
 export const changePiece = (set: Partial<PieceSettings>): Change => ({ on: 'piece', set });
 /** What of the making fixes change. */
-type MakingFields = PlanSettings & Pick<Finish, 'paintFill' | 'whiteGround'> & { readonly solid: SolidSettings };
+type MakingFields = PlanSettings &
+  Pick<Finish, 'paintFill' | 'whiteGround'> & { readonly solid: SolidSettings };
 export const changeMaking = (set: Partial<MakingFields>): Change => ({ on: 'making', set });
 export const readFromChange = (distanceM: number): Change => ({ on: 'reading', set: { distanceM } });
 

@@ -91,13 +91,17 @@ export function measureContrast(context: CodeContext): Measured {
 }
 
 /** The darkest and the lightest paint that is usual. */
-const paints = { darker: { colour: '#1C1A17', name: 'black' }, lighter: { colour: '#F2F2F0', name: 'white' } };
+const paints = {
+  darker: { colour: '#1C1A17', name: 'black' },
+  lighter: { colour: '#F2F2F0', name: 'white' },
+};
 
 /** Paint in the marks, of the tone that differs more from the ground in a camera's picture; where it is wanted. */
 function paintFixes(pair: CodeContext['pair']): Fix[] {
   if (!wantsPaint(pair)) return [];
   const lumaOf = (colour: string): number => lumaOfRgb(rgbOfHex(colour));
-  const isLight = lumaOf(pair.groundColour) * 2 > lumaOf(paints.darker.colour) + lumaOf(paints.lighter.colour);
+  const isLight =
+    lumaOf(pair.groundColour) * 2 > lumaOf(paints.darker.colour) + lumaOf(paints.lighter.colour);
   const { colour, name } = isLight ? paints.darker : paints.lighter;
   return [fix(say`Fill the marks with ${name} paint`, changeMaking({ paintFill: { colour } }))];
 }

@@ -20,9 +20,9 @@ export function measureModuleSize(context: CodeContext): Measured {
         ? say`${thicknessFactor ?? 0} of the thickness of ${mm(pair.material.thicknessMm)}`
         : deciding === 'bridgeMm'
           ? say`${modulesPerBridge} bridges of ${mm(pair.process.bridgeMm ?? 0)}`
-        : deciding === 'growthMm'
-          ? say`one mark of ${mm(elementMm)}, and the growth of ${mm(pair.edgeGrowthMm)} on both edges`
-          : 'the least that holds up on this material';
+          : deciding === 'growthMm'
+            ? say`one mark of ${mm(elementMm)}, and the growth of ${mm(pair.edgeGrowthMm)} on both edges`
+            : 'the least that holds up on this material';
   return {
     kind: 'module-size',
     station: 'piece',
@@ -141,7 +141,8 @@ export function measureThinnestPart(context: CodeContext): Measured {
         ? []
         : [
             ...widerCodeFixes(context, ((elementMm + 2 * plan.compensationMm) / share) * symbol.size),
-            ...joinFixes(context),
+            // A whole module that is too thin is no thicker when it is joined.
+            ...(placed.moduleMm - 2 * plan.compensationMm >= elementMm - slack ? joinFixes(context) : []),
           ],
   };
 }

@@ -9,11 +9,7 @@ import { safeMmOf } from './making';
 const mostWrappedLines = 4;
 
 /** Words that are too long for the piece in lines as high as they are, which is better than letters that nobody can read. */
-export function wrappedFix(
-  context: PieceContext,
-  item: PlacedItem,
-  own: WordsSettings,
-): Fix | null {
+export function wrappedFix(context: PieceContext, item: PlacedItem, own: WordsSettings): Fix | null {
   const { piece } = context;
   const safeMm = safeMmOf(context);
   const { text, fit, circle, turnDegrees, capitalMm } = own;

@@ -38,7 +38,12 @@ export function describeChanges(before: Job, after: Job): Sentence[] {
   compare('material', materialOf(before), materialOf(after), plain);
   compare('reversed', before.making.reversed, after.making.reversed, yesOrNo);
   compare('mirrored', before.making.mirrored, after.making.mirrored, yesOrNo);
-  compare('paint in the marks', before.making.paintFill?.colour ?? 'none', after.making.paintFill?.colour ?? 'none', plain);
+  compare(
+    'paint in the marks',
+    before.making.paintFill?.colour ?? 'none',
+    after.making.paintFill?.colour ?? 'none',
+    plain,
+  );
   compare('white under the codes', before.making.whiteGround, after.making.whiteGround, yesOrNo);
   compare('bridges', before.making.bridged, after.making.bridged, yesOrNo);
   compare('body', before.making.solid, after.making.solid, solidText);

@@ -47,20 +47,23 @@ describe('a job document', () => {
     expect(parsed).toEqual({ problems: ['codes, items: Two of these have the same id.'] });
   });
 
-  it.each(['1', '2', '3', '4', '5', '6', '7', '8'])('saved in format version %s is read, and runs', (version) => {
-    const parsed = parseJob(savedDocument(version));
-    expect(parsed).toHaveProperty('job');
-    const { job: read } = parsed as { job: Job };
-    expect(read.formatVersion).toBe(9);
-    expect(runJob(read).made).not.toBeNull();
-    // Which words came with a template nobody knew then.
-    expect(sampleItems(read)).toEqual([]);
-    const named = (name: string) => ({ ...(savedDocument(version) as object), name });
-    expect(anyJobSchema.safeParse(named('q'.repeat(121))).success).toBe(false);
-    // What a program of that time called a job without a name; later ones left it empty.
-    expect(anyJobSchema.parse(named('New job')).name).toBe(Number(version) >= 6 ? 'New job' : '');
-    expect(anyJobSchema.parse(named('Berth 17')).name).toBe('Berth 17');
-  });
+  it.each(['1', '2', '3', '4', '5', '6', '7', '8'])(
+    'saved in format version %s is read, and runs',
+    (version) => {
+      const parsed = parseJob(savedDocument(version));
+      expect(parsed).toHaveProperty('job');
+      const { job: read } = parsed as { job: Job };
+      expect(read.formatVersion).toBe(9);
+      expect(runJob(read).made).not.toBeNull();
+      // Which words came with a template nobody knew then.
+      expect(sampleItems(read)).toEqual([]);
+      const named = (name: string) => ({ ...(savedDocument(version) as object), name });
+      expect(anyJobSchema.safeParse(named('q'.repeat(121))).success).toBe(false);
+      // What a program of that time called a job without a name; later ones left it empty.
+      expect(anyJobSchema.parse(named('New job')).name).toBe(Number(version) >= 6 ? 'New job' : '');
+      expect(anyJobSchema.parse(named('Berth 17')).name).toBe('Berth 17');
+    },
+  );
 
   it('of version 7 is not stopped by the bed or the shift of a machine, of which nothing was known', () => {
     const saved = savedDocument('7') as { piece: object };

@@ -4,7 +4,16 @@ import { plainLook, type Look } from './look';
 import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, writeMessage, type Message } from '../message';
 import { centredCode, plainPiece } from '../piece';
-import { machineKinds, plainSolid, printsOnClear, smallestModuleMm, startingPair, unseenBridgeShare, valuesOf, type PairValues } from '../plan';
+import {
+  machineKinds,
+  plainSolid,
+  printsOnClear,
+  smallestModuleMm,
+  startingPair,
+  unseenBridgeShare,
+  valuesOf,
+  type PairValues,
+} from '../plan';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
 
 export interface NewJobOptions {

@@ -1,4 +1,5 @@
 /** piece: artworks and sizes come in; the thing itself goes out, in millimetres, with tones instead of colours. */
+export { aroundThing } from './around';
 export {
   alignedWith,
   type Alignment,

@@ -52,7 +52,14 @@ describe('bridges', () => {
 
   it('count a part that hangs on less than half a bridge as loose', () => {
     const gap = (width: number): Region =>
-      uniteRegion(withBridges(ring(0, 0, 10, 2), { strips: [{ x: 4, y: -1, width, height: 4 }], looseParts: 1, leftLoose: 0 }, 0), 0.001);
+      uniteRegion(
+        withBridges(
+          ring(0, 0, 10, 2),
+          { strips: [{ x: 4, y: -1, width, height: 4 }], looseParts: 1, leftLoose: 0 },
+          0,
+        ),
+        0.001,
+      );
     expect([bridgesFor(gap(0.3), 1).looseParts, bridgesFor(gap(0.7), 1).looseParts]).toEqual([1, 0]);
   });
 
@@ -103,9 +110,11 @@ describe('bridges of a code', () => {
       const code = placed(isParted);
       for (const { box } of code.parts().finders)
         for (const { x, y, width, height } of bridgesIn(isParted).strips) {
-          const inBox = x + width > box.x && x < box.x + box.width && y + height > box.y && y < box.y + box.height;
+          const inBox =
+            x + width > box.x && x < box.x + box.width && y + height > box.y && y < box.y + box.height;
           if (!inBox) continue;
-          const [from, to] = width > height ? [y - box.y, y + height - box.y] : [x - box.x, x + width - box.x];
+          const [from, to] =
+            width > height ? [y - box.y, y + height - box.y] : [x - box.x, x + width - box.x];
           const isBeside = to <= 2 * code.moduleMm || from >= 5 * code.moduleMm;
           expect({ x, y, width, height, isBeside }).toMatchObject({ isBeside: true });
         }

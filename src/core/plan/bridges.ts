@@ -55,11 +55,7 @@ export interface Course {
 const anywhere: Course = { harm: () => 0, lines: null };
 
 /** Parts that hang on less than half a bridge count as loose. */
-export function bridgesFor(
-  openings: Region,
-  bridgeMm: number,
-  { harm, lines }: Course = anywhere,
-): Bridges {
+export function bridgesFor(openings: Region, bridgeMm: number, { harm, lines }: Course = anywhere): Bridges {
   const neckMm = bridgeMm / 4;
   const grown = growRegion(flattenRegion(openings, toleranceMm), neckMm, toleranceMm, 'mitre');
   const islands = grown.flatMap((contour, index) => (signedArea(contour) < 0 ? [index] : []));
@@ -221,7 +217,8 @@ function opposite(candidates: readonly Candidate[], face: number, first: Candida
   const away = (other: Candidate): number => Math.hypot(middle(other)[0] - x, middle(other)[1] - y);
   return candidates
     .filter(
-      (other) => (other.from === face || other.to === face) && other.cost <= 2 * first.cost && away(other) > 0,
+      (other) =>
+        (other.from === face || other.to === face) && other.cost <= 2 * first.cost && away(other) > 0,
     )
     .reduce<Candidate | undefined>(
       (best, other) => (best === undefined || away(other) > away(best) ? other : best),

@@ -42,7 +42,11 @@ const knownBridges = new WeakMap<Region, { readonly bridgeMm: number; readonly b
 const knownOfCode = new WeakMap<Artwork, { readonly key: string; readonly bridges: Bridges }>();
 
 /** Bridges of one code, as if it were not turned; null where nothing falls out. */
-export function codeBridges(code: PlacedCode, pair: Pair, { reversed, bridged }: PlanSettings): Bridges | null {
+export function codeBridges(
+  code: PlacedCode,
+  pair: Pair,
+  { reversed, bridged }: PlanSettings,
+): Bridges | null {
   if (machineKinds[pair.machine.kind].leaves !== 'openings') return null;
   const { artwork, moduleMm } = code;
   const marksDark = marksDarkModules(pair, reversed);
@@ -52,7 +56,10 @@ export function codeBridges(code: PlacedCode, pair: Pair, { reversed, bridged }:
   if (known?.key !== key) {
     const logo = artwork.logo?.ink ?? [];
     const openings = marksDark ? [...artwork.dark, ...logo] : cutRegion(artwork.light(), logo, finestMm);
-    knownOfCode.set(artwork, (known = { key, bridges: bridgesFor(openings, bridge, courseOn(artwork, bridge)) }));
+    knownOfCode.set(
+      artwork,
+      (known = { key, bridges: bridgesFor(openings, bridge, courseOn(artwork, bridge)) }),
+    );
   }
   const { strips, looseParts, leftLoose } = known.bridges;
   return bridged
@@ -168,7 +175,8 @@ function uprightParts(
   const drawIn = (region: Region): Region => offsetOutlines(onDots(region), -compensationMm);
   const logoInk =
     piece.logo === null ? [] : grownInk(onDots(piece.logo.ink), marksDark ? -compensationMm : compensationMm);
-  if (pair.machine.inks === 'process') return [...whiteUnder(piece, pair), ...printParts(piece, marksDark, style, drawIn, logoInk, purpose)];
+  if (pair.machine.inks === 'process')
+    return [...whiteUnder(piece, pair), ...printParts(piece, marksDark, style, drawIn, logoInk, purpose)];
   return [
     ...whiteUnder(piece, pair),
     marksDark
@@ -302,7 +310,6 @@ const finestMm = 0.002;
  */
 function alignToDots(region: Region, { code }: PlacedCode, dotMm: number, compensationMm: number): Region {
   const halfDots = Math.round((2 * compensationMm) / dotMm) % 2;
-  const shift = (value: number): number =>
-    Math.round(value / dotMm) * dotMm - value + (halfDots * dotMm) / 2;
+  const shift = (value: number): number => Math.round(value / dotMm) * dotMm - value + (halfDots * dotMm) / 2;
   return placeRegion(region, 1, shift(code.x), shift(code.y));
 }

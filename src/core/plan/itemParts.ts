@@ -46,7 +46,11 @@ export function itemParts(
     if (item.area.length > 0) {
       const bridges = bridgesOf(item.area, pair, settings);
       const drawn = drawnIn(item, compensationMm);
-      parts.push({ label, area: bridges === null ? drawn : withBridges(drawn, bridges, compensationMm), ink });
+      parts.push({
+        label,
+        area: bridges === null ? drawn : withBridges(drawn, bridges, compensationMm),
+        ink,
+      });
     }
     // A printer draws lines as areas.
     if (lines.length > 0 && (isSeen || !isFollowed(pair)))

@@ -7,7 +7,17 @@ export type AreaKind = 'print' | 'mark' | 'base' | 'raise' | 'sink';
 export type OutlineKind = 'kiss' | 'open';
 
 /** Order in which they are done, first to last. `score` marks a line, `cut` parts the piece from its sheet. */
-export const operationKinds = ['print', 'mark', 'base', 'raise', 'sink', 'score', 'kiss', 'open', 'cut'] as const;
+export const operationKinds = [
+  'print',
+  'mark',
+  'base',
+  'raise',
+  'sink',
+  'score',
+  'kiss',
+  'open',
+  'cut',
+] as const;
 export type OperationKind = (typeof operationKinds)[number];
 
 export interface InkStop {

@@ -176,7 +176,12 @@ function operationOf(
 }
 
 /** The body under the marks: all of the piece less its holes. */
-function baseOf(piece: Piece, { material }: Pair, body: Body, mirrored: (region: Region) => Region): Operation {
+function baseOf(
+  piece: Piece,
+  { material }: Pair,
+  body: Body,
+  mirrored: (region: Region) => Region,
+): Operation {
   const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
   return {
     kind: 'base',

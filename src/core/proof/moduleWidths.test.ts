@@ -29,7 +29,9 @@ function measured(drawn: Pair, made: Pair): ModuleWidths & { moduleMm: number } 
   if (!('files' in files)) throw new Error('No file was made.');
   const { placed, symbol } = result.made!.codes[0]!;
   const { code } = placed;
-  const mirrored = result.made!.plan.mirrored ? { ...code, x: result.made!.piece.widthMm - code.x - code.width } : code;
+  const mirrored = result.made!.plan.mirrored
+    ? { ...code, x: result.made!.piece.widthMm - code.x - code.width }
+    : code;
   const machine = { growthMm: made.edgeGrowthMm, dotMm: made.machine.dotMm };
   return {
     ...moduleWidths(files.files[0]!.bytes, mirrored, symbol.size, machine),

@@ -25,7 +25,8 @@ const scoreGroups = /<g id="score(?:-\d+)?"[^>]*>.*?<\/g>/gs;
 /** The body that marks stand on. */
 const baseGroups = /<g id="base(?:-\d+)?"[^>]*>.*?<\/g>/gs;
 /** Edges that are followed to make an area: foil that stays, openings in the sheet. */
-const edgeGroups = /(<g id="(?:kiss|open)(?:-\d+)?" data-label="[^"]*") fill="none" stroke="[^"]*" stroke-width="[^"]*">/gs;
+const edgeGroups =
+  /(<g id="(?:kiss|open)(?:-\d+)?" data-label="[^"]*") fill="none" stroke="[^"]*" stroke-width="[^"]*">/gs;
 
 /**
  * Renders a window of an SVG file at a resolution: areas are what the machine marks, the cut group is where it cuts, and
@@ -58,7 +59,10 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
     pxPerMm,
     window,
     inks: inkPlanes(marks, width * height),
-    onPiece: bases === null ? pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), cuts !== null) : covered(render(`${header}${bases}</svg>`)),
+    onPiece:
+      bases === null
+        ? pieceWithin(cut, width, height, pxPerMm, window, sheetOf(text), cuts !== null)
+        : covered(render(`${header}${bases}</svg>`)),
   };
 }
 

@@ -184,7 +184,14 @@ const bestWidths = ({ made, job }: JobResult): Fix[] =>
     const now = job.codes.find((code) => code.id === id)!.placement.widthMm;
     return widthMm === null || widthMm === now
       ? []
-      : [step(say`Make the code ${mm(widthMm)} wide`, { on: 'code', id, part: 'placement', set: { widthMm } })];
+      : [
+          step(say`Make the code ${mm(widthMm)} wide`, {
+            on: 'code',
+            id,
+            part: 'placement',
+            set: { widthMm },
+          }),
+        ];
   });
 
 const shorterMessages = ({ codes }: Job): Fix[] =>
@@ -229,11 +236,10 @@ function machines(job: Job, { heldBackBy }: JobResult, pairs: readonly PairValue
   const others = pairs
     .filter(({ profile }) => profile !== now.profile)
     .map((values) => pairOf(values))
-    .filter(
-      ({ smallestModuleMm, machine }) =>
-        isTooLarge
-          ? machine.bedWidthMm > now.machine.bedWidthMm
-          : smallestModuleMm < now.smallestModuleMm - slack,
+    .filter(({ smallestModuleMm, machine }) =>
+      isTooLarge
+        ? machine.bedWidthMm > now.machine.bedWidthMm
+        : smallestModuleMm < now.smallestModuleMm - slack,
     )
     .sort((a, b) => b.smallestModuleMm - a.smallestModuleMm);
   const same = others.filter(({ material }) => material.id === now.material.id);
@@ -241,12 +247,14 @@ function machines(job: Job, { heldBackBy }: JobResult, pairs: readonly PairValue
   const [near] = [same, alike, others.filter(({ markTone }) => markTone === now.markTone)].filter(
     (some) => some.length > 0,
   );
-  return (near ?? []).slice(0, mostMachines).map((pair) =>
-    step(
-      pair.material.id === now.material.id
-        ? say`Make it on the ${pair.machine.name}`
-        : say`Make it of ${pair.material.name.toLowerCase()} on the ${pair.machine.name}`,
-      { on: 'making', set: { pair: valuesOf(pair) } },
-    ),
-  );
+  return (near ?? [])
+    .slice(0, mostMachines)
+    .map((pair) =>
+      step(
+        pair.material.id === now.material.id
+          ? say`Make it on the ${pair.machine.name}`
+          : say`Make it of ${pair.material.name.toLowerCase()} on the ${pair.machine.name}`,
+        { on: 'making', set: { pair: valuesOf(pair) } },
+      ),
+    );
 }

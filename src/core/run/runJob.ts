@@ -239,7 +239,10 @@ function codeContext(
   pair: Pair,
   placed: PlacedCode,
   room: Room,
-): Omit<CodeContext, 'piece' | 'plan' | 'pair' | 'readingDistanceMm' | 'mountedHeightMm' | 'lasts' | 'solid'> {
+): Omit<
+  CodeContext,
+  'piece' | 'plan' | 'pair' | 'readingDistanceMm' | 'mountedHeightMm' | 'lasts' | 'solid'
+> {
   const symbol = made!;
   const { id, logo, style, placement, symbol: symbolSettings } = settings;
   return {

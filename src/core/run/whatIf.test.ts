@@ -62,19 +62,26 @@ describe('the bar for the distance', () => {
       'caution',
     ]);
     const near = ranges.find(({ kind }) => kind === 'reading-nearest')!.fromMm!;
-    expect([severity(at(near + 0.5), 'reading-nearest'), severity(at(near - 0.5), 'reading-nearest')]).toEqual(
-      ['fine', 'caution'],
-    );
+    expect([
+      severity(at(near + 0.5), 'reading-nearest'),
+      severity(at(near - 0.5), 'reading-nearest'),
+    ]).toEqual(['fine', 'caution']);
     // By hand: 1920 px over 66 degrees are a focal length of 1478 px; a module of 33 / 33 mm, 3.5 px.
     expect(far).toBeCloseTo(1478.26 / 3.5, 0);
   });
 
   it('counts a height at which it is mounted', () => {
     const high = { ...job, reading: { distanceM: 2, heightM: 1.9 } };
-    const [range] = madeOf(high).distanceRanges().filter(({ kind }) => kind === 'mount');
+    const [range] = madeOf(high)
+      .distanceRanges()
+      .filter(({ kind }) => kind === 'mount');
     // 0.5 m above the hand at 1.4 m, seen at 30 degrees: 1 m.
     expect(range!.fromMm).toBeCloseTo(1000, 6);
-    expect(madeOf(job).distanceRanges().some(({ kind }) => kind === 'mount')).toBe(false);
+    expect(
+      madeOf(job)
+        .distanceRanges()
+        .some(({ kind }) => kind === 'mount'),
+    ).toBe(false);
   });
 });
 

@@ -47,14 +47,25 @@ export function whatIf(
       isNow,
     };
   };
-  const symbolChange = (set: Readonly<Record<string, unknown>>): Change => ({ on: 'code', id, part: 'symbol', set });
+  const symbolChange = (set: Readonly<Record<string, unknown>>): Change => ({
+    on: 'code',
+    id,
+    part: 'symbol',
+    set,
+  });
 
   const length = [...writeMessage(message)].length;
   const ofLength = textOfLength(job, id);
   const messages = messageShares.map((share) => {
     const count = Math.max(1, Math.round(length * share));
     // What a text of that length says does not matter here.
-    const text: Change = { on: 'code', id, part: 'message', set: { kind: 'text', text: ofLength(count) }, whole: true };
+    const text: Change = {
+      on: 'code',
+      id,
+      part: 'message',
+      set: { kind: 'text', text: ofLength(count) },
+      whole: true,
+    };
     return point(`${count}`, share === 1, ...(share === 1 ? [] : [text]));
   });
   const now = job.making.pair;
@@ -68,7 +79,11 @@ export function whatIf(
       point(
         level,
         level === symbol.level,
-        symbolChange({ level, raiseLevel: false, ...(symbol.version === 'smallest' ? {} : { version: 'smallest' }) }),
+        symbolChange({
+          level,
+          raiseLevel: false,
+          ...(symbol.version === 'smallest' ? {} : { version: 'smallest' }),
+        }),
       ),
     ),
     machine: [
@@ -86,8 +101,7 @@ export function whatIf(
 /** The message with letters added or its end left out. */
 function textOfLength(job: Job, codeId: string): (characters: number) => string {
   const characters = [...writeMessage(codeOf(job, codeId).message)];
-  return (count) =>
-    characters.slice(0, count).join('') + 'a'.repeat(Math.max(0, count - characters.length));
+  return (count) => characters.slice(0, count).join('') + 'a'.repeat(Math.max(0, count - characters.length));
 }
 
 /** The smallest version that holds so many characters of the message; null where none does. */

@@ -25,8 +25,7 @@ const range = computed(() => {
   return `${valueText(least, unit, preferences.unit)} to ${valueText(most, unit, preferences.unit)}`;
 });
 const differs = computed(() => props.other !== null && valueOf(props.other, props.name) !== value.value);
-const fieldUnits = { x: 'marks', '%': '%', years: 'years',
-  '°': '°', 'mm/s': 'mm/s' } as const;
+const fieldUnits = { x: 'marks', '%': '%', years: 'years', '°': '°', 'mm/s': 'mm/s' } as const;
 </script>
 
 <template>

@@ -16,4 +16,9 @@ export interface MachineKind {
 }
 
 /** Marks or prints the surface. */
-export const onSurface = { followsLines: false, turnsOver: false, takesPaint: false, leaves: 'surface' } as const;
+export const onSurface = {
+  followsLines: false,
+  turnsOver: false,
+  takesPaint: false,
+  leaves: 'surface',
+} as const;

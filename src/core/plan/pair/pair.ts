@@ -48,7 +48,10 @@ export function pairOf(values: PairValues, { paintFill, whiteGround, faceDown }:
 }
 
 /** What a pointed cutter adds is its depth times the tangent of its half angle. */
-const edgeGrowthMm = ({ process, machine }: Pick<PairValues, 'process' | 'machine'>, faceDown: boolean): number =>
+const edgeGrowthMm = (
+  { process, machine }: Pick<PairValues, 'process' | 'machine'>,
+  faceDown: boolean,
+): number =>
   process.growthMm +
   (process.depthMm ?? 0) * Math.tan(((machine.halfAngleDegrees ?? 0) * Math.PI) / 180) +
   (faceDown ? (machine.spreadMm ?? 0) : 0);

@@ -52,8 +52,18 @@ const wayRows = computed(() => {
   const isDark = pairOfJob(props.job).markTone === 'darker';
   const { markSeconds } = props.view.made;
   return [
-    { name: isDark ? 'Mark dark: the dark modules' : 'Mark light: light modules, quiet zone', isBest: true, way: ways.value.normal, seconds: markSeconds.normal },
-    { name: isDark ? 'Reversed: the light modules' : 'Reversed: the dark modules', isBest: false, way: ways.value.reversed, seconds: markSeconds.reversed },
+    {
+      name: isDark ? 'Mark dark: the dark modules' : 'Mark light: light modules, quiet zone',
+      isBest: true,
+      way: ways.value.normal,
+      seconds: markSeconds.normal,
+    },
+    {
+      name: isDark ? 'Reversed: the light modules' : 'Reversed: the dark modules',
+      isBest: false,
+      way: ways.value.reversed,
+      seconds: markSeconds.reversed,
+    },
   ];
 });
 
@@ -73,8 +83,11 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
       <dl v-for="{ name, isBest, way, seconds } in wayRows" :key="name" class="way">
         <dt>{{ name }}<span v-if="isBest" class="note"> · recommended</span></dt>
         <dd class="measure">
-          {{ areaText(way.areaMm2, preferences.unit) }}<template v-if="seconds !== null"> · {{ durationText(seconds) }}</template>
-          · {{ way.paths }} paths<template v-if="way.lengthMm !== null"> · {{ pathText(way.lengthMm, preferences.unit) }} of lines</template>
+          {{ areaText(way.areaMm2, preferences.unit)
+          }}<template v-if="seconds !== null"> · {{ durationText(seconds) }}</template> ·
+          {{ way.paths }} paths<template v-if="way.lengthMm !== null">
+            · {{ pathText(way.lengthMm, preferences.unit) }} of lines</template
+          >
         </dd>
       </dl>
     </section>
@@ -83,7 +96,9 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
       <SwitchField
         label="Fill the marks with paint"
         :model-value="making.paintFill !== null"
-        @update:model-value="setMaking({ paintFill: $event ? { colour: usualPaints[0]! } : null }, 'paint-fill')"
+        @update:model-value="
+          setMaking({ paintFill: $event ? { colour: usualPaints[0]! } : null }, 'paint-fill')
+        "
       />
       <ColourField
         v-if="making.paintFill"
@@ -93,7 +108,8 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
         @update:model-value="setMaking({ paintFill: { colour: $event } }, 'paint-fill')"
       />
       <p class="note">
-        A step of its own: mark, let the paint run in, wipe the surface. It turns a pale mark into a strong one.
+        A step of its own: mark, let the paint run in, wipe the surface. It turns a pale mark into a strong
+        one.
       </p>
     </section>
     <section v-if="isClear">
@@ -113,8 +129,8 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
         @update:model-value="setMaking({ bridged: $event }, 'bridged')"
       />
       <p v-if="loose" class="note">
-        {{ loose.looseParts }} parts would fall out; {{ loose.bridges }} bridges of {{ says(loose.bridgeMm) }} hold
-        them. The width is a value of the machine.
+        {{ loose.looseParts }} parts would fall out; {{ loose.bridges }} bridges of
+        {{ says(loose.bridgeMm) }} hold them. The width is a value of the machine.
       </p>
     </section>
     <template v-if="kind.leaves === 'body'">
@@ -164,7 +180,9 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
           <dt>Change of colour</dt>
           <dd class="measure">
             {{
-              body.changesAt.length === 0 ? 'both in the same layers' : `at layer ${body.changesAt.join(', ')}`
+              body.changesAt.length === 0
+                ? 'both in the same layers'
+                : `at layer ${body.changesAt.join(', ')}`
             }}
           </dd>
         </dl>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Which widths of the code satisfy which limit, on one axis, with a handle to drag. */
+import { ChartColumn } from '@lucide/vue';
 import { useElementSize } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
@@ -151,7 +152,8 @@ function onKey(event: KeyboardEvent): void {
   const direction = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
   if (direction === undefined || event.altKey) return;
   event.preventDefault();
-  const step = open.value === 'width' ? (stepMm.value ?? (event.shiftKey ? 1 : 0.1)) : event.shiftKey ? 100 : 10;
+  const step =
+    open.value === 'width' ? (stepMm.value ?? (event.shiftKey ? 1 : 0.1)) : event.shiftKey ? 100 : 10;
   setValue(value.value + direction * step);
 }
 </script>
@@ -219,7 +221,11 @@ function onKey(event: KeyboardEvent): void {
         role="slider"
         tabindex="0"
         :aria-label="
-          open === 'width' ? 'Width of the code' : open === 'distance' ? 'Reading distance' : 'Length of the message'
+          open === 'width'
+            ? 'Width of the code'
+            : open === 'distance'
+              ? 'Reading distance'
+              : 'Length of the message'
         "
         :aria-disabled="open === 'message'"
         :aria-valuenow="value"
@@ -232,7 +238,16 @@ function onKey(event: KeyboardEvent): void {
         <span class="measure">{{ valueText }}</span>
       </div>
     </div>
-    <button v-if="view.made" type="button" class="what-if" @click="asksWhatIf = true">What if…</button>
+    <button
+      v-if="view.made"
+      type="button"
+      class="what-if"
+      aria-label="What if…"
+      title="What if: the widths that fit as the message, the level, the machine or the distance changes"
+      @click="asksWhatIf = true"
+    >
+      <ChartColumn :size="15" aria-hidden="true" />
+    </button>
     <WhatIfDialog v-if="asksWhatIf" v-model="asksWhatIf" :job="job" :code="code" />
   </section>
 </template>
@@ -281,13 +296,16 @@ function onKey(event: KeyboardEvent): void {
 
 .what-if {
   position: absolute;
-  right: 30px;
-  bottom: 2px;
-  padding: 0 6px 1px;
+  top: 3px;
+  right: 3px;
+  display: grid;
+  place-content: center;
+  width: 22px;
+  height: 22px;
+  padding: 0;
   border: 1px solid var(--rule);
   border-radius: var(--radius);
-  background: var(--paper);
-  font-size: 11px;
+  background: var(--paper-raised);
   cursor: pointer;
 }
 

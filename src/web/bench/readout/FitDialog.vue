@@ -62,7 +62,9 @@ async function search(): Promise<void> {
   await profiles.load();
   const { desk, prover } = useEngine();
   // Plain data for the worker.
-  const pairs = JSON.parse(JSON.stringify(profiles.entries.map(({ pair }) => valuesOf(pair)))) as PairValues[];
+  const pairs = JSON.parse(
+    JSON.stringify(profiles.entries.map(({ pair }) => valuesOf(pair))),
+  ) as PairValues[];
   const candidates = await desk.fit(props.job, [...keep.value], pairs);
   if (mine !== run) return;
   offered.value = candidates.map((candidate) => ({ candidate, picture: null, report: undefined }));
@@ -115,7 +117,11 @@ function take({ changes }: FitCandidate): void {
         Nothing was found that keeps all of this. Let something go, and it is searched again.
       </p>
       <ol v-else class="ways">
-        <li v-for="{ candidate, picture, report } in ways" :key="JSON.stringify(candidate.changes)" data-test="way">
+        <li
+          v-for="{ candidate, picture, report } in ways"
+          :key="JSON.stringify(candidate.changes)"
+          data-test="way"
+        >
           <PieceThumb v-if="picture" class="picture" :picture="picture" />
           <span v-else class="picture" aria-busy="true"></span>
           <ul class="steps">

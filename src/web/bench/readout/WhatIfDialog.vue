@@ -58,7 +58,9 @@ const unitOf = (mm: number): number => (preferences.unit === 'mm' ? mm : mm / 25
 function draw(charted: WhatIfCharts): void {
   clear();
   const style = getComputedStyle(document.documentElement);
-  const [accent, ink, soft] = ['--accent', '--ink', '--rule'].map((name) => style.getPropertyValue(name).trim());
+  const [accent, ink, soft] = ['--accent', '--ink', '--rule'].map((name) =>
+    style.getPropertyValue(name).trim(),
+  );
   for (const what of whatIfs) {
     const canvas = canvases.value[what];
     if (canvas === undefined) continue;
@@ -122,7 +124,10 @@ const spoken = computed((): Readonly<Record<WhatIf, readonly string[]>> => {
       <figure v-for="what in whatIfs" :key="what" :data-test="`what-if-${what}`">
         <figcaption>{{ titles[what] }}</figcaption>
         <div class="chart">
-          <canvas :ref="(element) => (canvases[what] = element as HTMLCanvasElement)" aria-hidden="true"></canvas>
+          <canvas
+            :ref="(element) => (canvases[what] = element as HTMLCanvasElement)"
+            aria-hidden="true"
+          ></canvas>
         </div>
         <ul class="spoken">
           <li v-for="text in spoken[what]" :key="text">{{ text }}</li>

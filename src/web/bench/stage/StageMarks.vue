@@ -95,7 +95,7 @@ const notes = computed(() => {
   return said;
 });
 /** Lines that fill an area are drawn where they are far enough apart to be seen. */
-const leastLinePx = 3;
+const leastLinePx = 2;
 const lineFill = computed(() => {
   const { lineIntervalMm } = props.made;
   return lineIntervalMm !== null && lineIntervalMm * props.scale.pxPerMm >= leastLinePx
@@ -132,22 +132,14 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
       </template>
     </g>
     <g class="legend" transform="translate(36 40)">
-      <rect
-        class="ground"
-        x="-10"
-        y="-18"
-        width="330"
-        :height="(legend.length + notes.length) * 18 + 14"
-      />
+      <rect class="ground" x="-10" y="-18" width="330" :height="(legend.length + notes.length) * 18 + 14" />
       <g v-for="(operation, index) in legend" :key="index" :transform="`translate(0 ${index * 18})`">
-        <path
-          v-if="operation.isLine"
-          d="M0 -4h14"
-          :class="lineClass(operation.kind)"
-          stroke-width="1.5"
-        />
+        <path v-if="operation.isLine" d="M0 -4h14" :class="lineClass(operation.kind)" stroke-width="1.5" />
         <rect v-else y="-10" width="14" height="11" :class="operation.kind" />
-        <text x="22">{{ index + 1 }} {{ kindNames[operation.kind] ?? operation.kind }}: {{ operation.label }}{{ operation.more }}</text>
+        <text x="22"
+          >{{ index + 1 }} {{ kindNames[operation.kind] ?? operation.kind }}: {{ operation.label
+          }}{{ operation.more }}</text
+        >
       </g>
       <g
         v-for="(note, index) in notes"

@@ -8,6 +8,7 @@ import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { useStage } from '../../stores/stage';
+import StageAround from './StageAround.vue';
 import StageBegin from './StageBegin.vue';
 import StageCamera from './StageCamera.vue';
 import StageDrawing from './StageDrawing.vue';
@@ -29,8 +30,18 @@ const viewName = defineModel<StageView>('viewName', { required: true });
 const { words } = useWording();
 
 const shownViews = computed(() =>
-  stageViews.filter(({ id }) => id !== 'stand' || Boolean(props.view.made?.stand)),
+  stageViews.filter(
+    ({ id }) =>
+      (id !== 'stand' || Boolean(props.view.made?.stand)) &&
+      (id !== 'around' || props.job.piece.bend !== null),
+  ),
 );
+
+/** Digits from 6 on show the views. */
+const hintOf = (entry: (typeof stageViews)[number]): string => {
+  const key = stageViews.indexOf(entry) + 6;
+  return key > 9 ? entry.hint : `${entry.hint} (${key})`;
+};
 
 defineEmits<{ go: [station: 'message' | 'piece'] }>();
 const whyEmpty = computed(() => {
@@ -52,6 +63,7 @@ const whyEmpty = computed(() => {
       <p>{{ whyEmpty }}</p>
     </div>
     <StageCamera v-else-if="viewName === 'camera'" :job="job" :code="code" />
+    <StageAround v-else-if="viewName === 'around' && job.piece.bend" :job="job" />
     <StageStand v-else-if="viewName === 'stand' && view.made.stand" :view="view" :stand="view.made.stand" />
     <template v-else>
       <StageDrawing
@@ -68,11 +80,11 @@ const whyEmpty = computed(() => {
     <div class="foot">
       <div class="views" role="group" aria-label="View of the stage">
         <button
-          v-for="(entry, index) in shownViews"
+          v-for="entry in shownViews"
           :key="entry.id"
           type="button"
           :aria-pressed="viewName === entry.id"
-          :title="`${entry.hint} (${index + 6})`"
+          :title="hintOf(entry)"
           @click="viewName = entry.id"
         >
           {{ entry.name }}

@@ -1,5 +1,5 @@
 /** The views of the stage, with the key that shows each. */
-export type StageView = 'finished' | 'marks' | 'camera' | 'stand';
+export type StageView = 'finished' | 'marks' | 'camera' | 'stand' | 'around';
 
 export const stageViews: readonly { readonly id: StageView; readonly name: string; readonly hint: string }[] =
   [
@@ -7,4 +7,5 @@ export const stageViews: readonly { readonly id: StageView; readonly name: strin
     { id: 'marks', name: 'Marks', hint: 'What the machine does, by operation' },
     { id: 'camera', name: 'Camera', hint: 'What a phone sees from the chosen distance' },
     { id: 'stand', name: 'Stand', hint: 'The piece in its base' },
+    { id: 'around', name: 'Around', hint: 'The piece on what it goes around' },
   ];
