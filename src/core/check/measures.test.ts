@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { logoAssets } from '../../node/logoAssets';
 import { randomJobs } from '../../testing/randomJobs';
 import { findingKey, hasAnswer } from '../finding';
-import { newJob } from '../job';
+import { newJob, pairOfJob } from '../job';
 import { pairs } from '../../content';
 import { createLibrary, runJob } from '../run';
 import { symbolContrast } from './contrast';
@@ -52,7 +52,7 @@ describe('measured beside required', () => {
     for (const pair of pairs) {
       const job = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth/17' }, pair });
       const found = runJob(job).findings.find(({ kind }) => kind === 'contrast')!;
-      const contrast = symbolContrast(pair.material.baseColour, pair.markColour);
+      const contrast = symbolContrast(pairOfJob(job).groundColour, pair.markColour);
       expect(found.measured).toEqual({ value: expect.closeTo(contrast * 100, 9), unit: '%' });
     }
   });

@@ -101,7 +101,7 @@ describe('one click for all that is wrong', () => {
         const left = findings.filter(({ severity }) => severity !== 'fine').map(({ kind }) => kind);
         expect(left).toEqual([]);
       }),
-      { seed: 1, numRuns: 6 },
+      { seed: 2, numRuns: 6 },
     );
     expect(offered).toBeGreaterThan(1);
   }, 120_000);
