@@ -61,12 +61,12 @@ await page.keyboard.press('5');
 // Fixes are tried beside the keys and come a moment later.
 await page.locator('[data-fix]').first().waitFor();
 await picture('bench-stopped');
+await page.getByRole('button', { name: 'Make it fit' }).click();
+await page.getByText('read by all readers').first().waitFor({ timeout: 30_000 });
+await picture('make-it-fit');
+await page.keyboard.press('Escape');
 await page.keyboard.press('Control+z');
 await page.waitForTimeout(1200);
-await open('Harbour office sticker');
-// What it costs is measured in a pause.
-await page.getByText('Module at').waitFor();
-await picture('bench-contact');
 
 const stylePage = async (name) => {
   await page.keyboard.press('Escape');
@@ -78,9 +78,6 @@ await open('Workshop call plate');
 await stylePage('Looks');
 await measured();
 await picture('bench-style');
-await stylePage('Shapes');
-await measured();
-await picture('style-shapes');
 await open('Harbour office sticker');
 await stylePage('Colours');
 await page.locator('[data-test="weakest"]').waitFor();
@@ -112,6 +109,11 @@ const piecePage = async (name) => {
     .getByRole('button', { name, exact: true })
     .click();
 };
+await open('Hull number stencil');
+await piecePage('Finish');
+await page.keyboard.press('7');
+await picture('piece-finish');
+await page.keyboard.press('6');
 await open('Varnish tin label');
 await piecePage('In use');
 await picture('piece-use');

@@ -23,14 +23,15 @@ export const profileListSchema = z.strictObject({ profiles: z.array(profileSchem
 /** The document that is exported and imported. docs/profiles.md describes it. */
 export const profileDocumentSchema = z.strictObject({
   format: z.literal('binarus-profile'),
-  formatVersion: z.literal(1),
+  // Version 1 had no pointed cutters, layers, bridges and depths; they are null then.
+  formatVersion: z.union([z.literal(1), z.literal(2)]),
   ...saveProfileSchema.shape,
 });
 export type ProfileDocument = z.infer<typeof profileDocumentSchema>;
 
 export const profileDocument = ({ name, note, basedOn, pair }: SaveProfile): ProfileDocument => ({
   format: 'binarus-profile',
-  formatVersion: 1,
+  formatVersion: 2,
   name,
   note,
   basedOn,

@@ -9,7 +9,7 @@ import {
   type StylePaint,
 } from '../artwork';
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
-import { say, type Fix, type Quantity, type Severity, type Source } from '../finding';
+import { say, severityRank, type Fix, type Quantity, type Severity, type Source } from '../finding';
 import { largestWhole, slack } from '../numbers';
 import { machineKinds, moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
 import { changeMaking, changeStyle, fix } from './changes';
@@ -86,7 +86,7 @@ export function measureContrast(context: CodeContext): Measured {
     measured: percent(contrast),
     required: requiredOf('luminance'),
     source: limits.luminance.source,
-    fixes: () => (severity === 'fine' ? [] : paintFixes(pair)),
+    fixes: () => (severity === 'fine' ? [] : paintFixes(pair, severity)),
   };
 }
 
@@ -97,12 +97,14 @@ const paints = {
 };
 
 /** Paint in the marks, of the tone that differs more from the ground in a camera's picture; where it is wanted. */
-function paintFixes(pair: CodeContext['pair']): Fix[] {
+function paintFixes(pair: CodeContext['pair'], severity: Severity): Fix[] {
   if (!wantsPaint(pair)) return [];
   const lumaOf = (colour: string): number => lumaOfRgb(rgbOfHex(colour));
   const isLight =
     lumaOf(pair.groundColour) * 2 > lumaOf(paints.darker.colour) + lumaOf(paints.lighter.colour);
   const { colour, name } = isLight ? paints.darker : paints.lighter;
+  const filled = severityOf(symbolContrast(pair.groundColour, colour), 'luminance');
+  if (severityRank[filled] >= severityRank[severity]) return [];
   return [fix(say`Fill the marks with ${name} paint`, changeMaking({ paintFill: { colour } }))];
 }
 

@@ -1,4 +1,5 @@
 /** Limits on how fine the machine can work. */
+import type { ModuleStyle } from '../artwork';
 import { mm, say, type Fix, type Severity } from '../finding';
 import { slack } from '../numbers';
 import { decidingValues, modulesPerBridge, moduleSourceOf, narrowestLightMm, sourceOf } from '../plan';
@@ -191,9 +192,9 @@ export function measureThinnestGap(context: CodeContext): Measured | null {
 }
 
 /** Joined modules have no thin gaps between them. */
-export function joinFixes(context: CodeContext): Fix[] {
+export function joinFixes(context: CodeContext, also: Partial<ModuleStyle> = {}): Fix[] {
   const { modules } = context.style;
   return modules.join === 'all'
     ? []
-    : [fix(['Join the modules'], changeStyle(context, { modules: { ...modules, join: 'all' } }))];
+    : [fix(['Join the modules'], changeStyle(context, { modules: { ...modules, join: 'all', ...also } }))];
 }

@@ -75,7 +75,7 @@ export function measureUnitFill(context: CodeContext): Measured | null {
                     changeStyle(context, { modules: { ...modules, fill: needed } }),
                   ),
                 ]),
-            ...joinFixes(context),
+            ...joinFixes(context, { fill: 1 }),
           ],
   };
 }

@@ -1,4 +1,4 @@
-/** Fixes that were tried on the whole job: each removes its finding and brings none that is worse. */
+/** Fixes that were tried on the whole job: each removes its finding, or makes a caution of a stop, and brings none that is worse. */
 import { findingKey, severityRank, type Finding, type Fix } from '../finding';
 import { applyChanges } from '../job';
 import type { Library } from './library';
@@ -16,7 +16,7 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
     result.findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]),
   );
 
-  /** How many other findings get worse by a fix; null when it leaves its own or brings one that is worse than it. */
+  /** How many other findings get worse by a fix; null when it leaves its own as it is or brings one that is worse than it. */
   function troubleBy({ changes }: Fix, finding: Finding): number | null {
     const after = runJob(applyChanges(result.job, changes), result, library, false).findings;
     const own = findingKey(finding);
@@ -26,10 +26,12 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
       const before = known.get(key) ?? 0;
       if (
         key === own
-          ? other.severity !== 'fine'
+          ? severityRank[other.severity] >= severityRank[finding.severity]
           : severityRank[other.severity] > Math.max(severityRank[finding.severity], before)
       )
         return null;
+      // What only lessens the trouble comes after what ends it.
+      if (key === own && other.severity !== 'fine') trouble += mostOffered;
       if (key !== own && severityRank[other.severity] > before) trouble++;
     }
     return trouble;

@@ -11,7 +11,7 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 7 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 8 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
