@@ -1,5 +1,7 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
-import { pairs } from '../content';
+import { findPair, pairs } from '../content';
+import { valuesOf } from '../core/plan';
+import { profileDocument } from '../wire';
 import { somePairs } from '../testing/board';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -324,6 +326,38 @@ describe('binarus fit and binarus machines', () => {
       stops: true,
       output: [{ bestMm: null, band: null }],
     });
+  });
+
+  it('print complete changes that keep what has to stay, each read', async () => {
+    const small = await jobFile('--text', 'Berth 17', '--material', 'birch-plywood', '--piece', '16x16');
+    const { output, stops } = await binarus('fit', small.path, '--keep', 'message, machine');
+    expect(stops).toBe(false);
+    expect(output.keep).toEqual(['message', 'machine']);
+    expect(output.ways.length).toBeGreaterThan(0);
+    for (const { steps, touches, severity, reads } of output.ways) {
+      expect(steps.length).toBeGreaterThan(0);
+      expect(touches).not.toContain('message');
+      expect(touches).not.toContain('machine');
+      expect(severity).not.toBe('stop');
+      expect(reads).not.toBe('stop');
+    }
+    const all = ['--keep', 'size,message,style,distance,machine', '--unproved'];
+    expect(await binarus('fit', small.path, ...all)).toMatchObject({ stops: true, output: { ways: [] } });
+    await expect(binarus('fit', small.path, '--keep', 'colour')).rejects.toThrow(/there is size, message/);
+  }, 30_000);
+
+  it('take a profile of the owner from a file', async () => {
+    const pair = valuesOf(findPair('birch-plywood', 'co2-laser')!);
+    const own = { ...pair, profile: 'own', process: { ...pair.process, floorMm: 1.25 } };
+    const path = join(folder, 'own.json');
+    writeFileSync(path, JSON.stringify(profileDocument({ name: 'Oak', note: '', basedOn: 'x', pair: own })));
+    const { output } = await binarus('job', '--text', 'Berth 17', '--profile', path);
+    expect(output.making.pair).toMatchObject({ profile: 'own', process: { floorMm: 1.25 } });
+    await expect(binarus('job', '--text', 'x', '--profile', path, '--material', 'cork')).rejects.toThrow(
+      /leave out --material/,
+    );
+    writeFileSync(path, '{"format": "binarus-profile"}');
+    await expect(binarus('job', '--text', 'x', '--profile', path)).rejects.toThrow(/is not a profile/);
   });
 
   it('list every machine with what it does', async () => {

@@ -133,7 +133,12 @@ describe('encodeSymbol', () => {
 
   it('names the characters that a forced mode cannot hold, and falls back', () => {
     const { symbol, findings } = encodeSymbol('12a4 b', forced({ mode: 'numeric' }));
-    expect(findings[0]).toMatchObject({ kind: 'mode-characters', severity: 'stop', measured: { value: 3 } });
+    expect(findings[0]).toMatchObject({
+      kind: 'mode-characters',
+      severity: 'stop',
+      measured: { value: 3 },
+      required: { value: 0 },
+    });
     expect(sentencesOf(findings)[0]).toContain('a  the space  b');
     expect(sentencesOf(findings)[0]).not.toContain('more');
     expect(symbol).not.toBeNull();
