@@ -24,6 +24,9 @@ describe('machines', () => {
     ['brass', 'rotary-engraver', 0.25, 3, 0.75, 0.02, 0],
     ['kraft-paper', 'rubber-stamp', 0.2, 4, 0.8, 0.05, 0],
     ['white-card', 'screen-print', 0.2, 4, 0.8, 0.05, 0],
+    ['black-vinyl-on-white', 'knife-plotter', 1.5, 1, 1.5, 0, 0],
+    ['white-filament-black', 'filament-printer', 0.45, 2, 0.9, 0.05, 0],
+    ['white-resin-black', 'resin-printer', 0.05, 8, 0.5, 0.03, 0],
   ] as const)('%s by %s', (material, machine, element, factor, floor, growth, kerf) => {
     const { process, smallestModuleMm: least } = findPair(material, machine)!;
     const { elementMm, elementFactor, floorMm, growthMm, kerfMm } = process;
@@ -35,6 +38,48 @@ describe('machines', () => {
       kerf,
     ]);
     expect(least).toBeCloseTo(Math.max(factor * element, floor), 12);
+  });
+
+  // The same, where more than element and floor asks for the smallest module.
+  it.each([
+    // Half of the thickness of 3 mm, and three bridges of 0.8 mm.
+    ['plywood-cut-out', 'co2-laser-through', 0.18, 4, 1, 0.09, 0.18, 2.4],
+    ['stencil-card', 'co2-laser-through', 0.18, 4, 1, 0.09, 0.18, 1.5],
+    // One mask part, and the growth of 0.1 mm on both edges.
+    ['natural-slate', 'blast-mask', 1.5, 1, 1.5, 0.1, 0, 1.7],
+    ['brass', 'rotary-v-60', 0.25, 3, 0.75, 0.02, 0, 0.75],
+  ] as const)('%s by %s', (material, machine, element, factor, floor, growth, kerf, least) => {
+    const { process, smallestModuleMm: found } = findPair(material, machine)!;
+    const { elementMm, elementFactor, floorMm, growthMm, kerfMm } = process;
+    expect([elementMm, elementFactor, floorMm, growthMm, kerfMm]).toEqual([
+      element,
+      factor,
+      floor,
+      growth,
+      kerf,
+    ]);
+    expect(found).toBeCloseTo(least, 9);
+  });
+
+  // How far a cut may lie from the marks: common practice, no source.
+  it.each([
+    ['black-vinyl-on-white', 'knife-plotter-camera', 0.5, 0.5],
+    ['black-vinyl-on-white', 'knife-plotter', 1, 1],
+    ['direct-thermal-paper', 'label-printer-203dpi', 0.5, 1],
+    ['birch-plywood', 'co2-laser', 0.1, 0.1],
+    ['white-card', 'screen-print', 0.5, 0.5],
+  ])('%s by %s: shift', (material, machine, across, along) => {
+    const { shiftXMm, shiftYMm } = findPair(material, machine)!.machine;
+    expect([shiftXMm, shiftYMm]).toEqual([across, along]);
+  });
+
+  it('are of every kind that there is', () => {
+    expect(new Set(pairs.map(({ machine }) => machine.kind))).toEqual(new Set(Object.keys(machineKinds)));
+  });
+
+  it('that build up have the spread of a first layer of 0.15 mm; common practice, no source', () => {
+    const { layerMm, firstLayerMm, spreadMm } = findPair('white-filament-black', 'filament-printer')!.machine;
+    expect([layerMm, firstLayerMm, spreadMm]).toEqual([0.2, 0.2, 0.15]);
   });
 
   it('work on whole dots where they have them: 203, 300 and 600 to the inch', () => {
