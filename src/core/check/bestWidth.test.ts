@@ -79,13 +79,18 @@ describe('the best width', () => {
 });
 
 describe('the band beside brute force', () => {
-  const jobOn = (material: string, machine: string, bend: Job['piece']['bend'] = null): Job => {
+  const jobOn = (
+    material: string,
+    machine: string,
+    bend: Job['piece']['bend'] = null,
+    [sideMm, distanceM]: readonly [number, number] = [60, 0.2],
+  ): Job => {
     const job = newJob({
       message: { kind: 'web', address: 'https://ternquay.example/tin' },
       pair: findPair(material, machine),
-      pieceSizeMm: { width: 60, height: 45 },
+      pieceSizeMm: { width: sideMm, height: sideMm * 0.75 },
     });
-    return { ...job, piece: { ...job.piece, bend }, reading: { distanceM: 0.2, heightM: null } };
+    return { ...job, piece: { ...job.piece, bend }, reading: { distanceM, heightM: null } };
   };
 
   it.each([
@@ -99,6 +104,9 @@ describe('the band beside brute force', () => {
         otherDiameterMm: 85,
       }),
     ],
+    ['of a body', jobOn('white-filament-black', 'filament-printer')],
+    ['of a plate with a pointed cutter', jobOn('laminate-white-black', 'rotary-v-60')],
+    ['of a stencil', jobOn('stencil-card', 'co2-laser-through', null, [170, 0.9])],
   ] as const)('holds the same of 500 widths %s', (_, job) => {
     const [code] = runJob(job).made!.codes;
     const all = code!.fitRanges();
@@ -107,8 +115,10 @@ describe('the band beside brute force', () => {
     kinds.delete('whole-dots');
     kinds.add('quiet-zone-shift');
     let before: ReturnType<typeof runJob> | undefined;
+    // From well below the band to well above it.
+    const [least, most] = [0.5 * band.fromMm, 1.4 * band.toMm];
     for (let step = 0; step < 500; step++) {
-      const widthMm = 5 + step * 0.1;
+      const widthMm = least + (step / 499) * (most - least);
       const result = runJob(withPlacement(job, { widthMm }), before, undefined, false);
       before = result;
       const isFine = result.findings.every(({ kind, severity }) => !kinds.has(kind) || severity === 'fine');
