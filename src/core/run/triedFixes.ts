@@ -16,11 +16,12 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
     result.findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]),
   );
 
-  /** How many other findings get worse by a fix; null when it leaves its own as it is or brings one that is worse than it. */
-  function troubleBy({ changes }: Fix, finding: Finding): number | null {
+  /** What a fix does: how many other findings get worse, and whether it ends its own; null when it does more harm than good. */
+  function triedOn({ changes }: Fix, finding: Finding): { trouble: number; ends: boolean } | null {
     const after = runJob(applyChanges(result.job, changes), result, library, false).findings;
     const own = findingKey(finding);
     let trouble = 0;
+    let ends = true;
     for (const other of after) {
       const key = findingKey(other);
       const before = known.get(key) ?? 0;
@@ -30,18 +31,21 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
           : severityRank[other.severity] > Math.max(severityRank[finding.severity], before)
       )
         return null;
-      // What only lessens the trouble comes after what ends it.
-      if (key === own && other.severity !== 'fine') trouble += mostOffered;
-      if (key !== own && severityRank[other.severity] > before) trouble++;
+      if (key === own) ends = other.severity === 'fine';
+      else if (severityRank[other.severity] > before) trouble++;
     }
-    return trouble;
+    return { trouble, ends };
   }
 
   const tried = new Map<Finding, Finding>();
   for (const finding of result.findings) {
-    const fixes = finding.fixes
-      .map((fix) => ({ fix, trouble: troubleBy(fix, finding) }))
-      .filter((tries): tries is { fix: Fix; trouble: number } => tries.trouble !== null)
+    const found = finding.fixes.flatMap((fix) => {
+      const tries = triedOn(fix, finding);
+      return tries === null ? [] : [{ fix, ...tries }];
+    });
+    // What only lessens the trouble is offered where nothing ends it.
+    const ending = found.filter(({ ends }) => ends);
+    const fixes = (ending.length > 0 ? ending : found)
       .sort((a, b) => a.trouble - b.trouble)
       .slice(0, mostOffered)
       .map(({ fix }) => fix);
