@@ -1,9 +1,9 @@
 /** One job on many machines, and an impossible one made to fit. */
 import { expect, test } from './fixtures';
-import { openJob, pickPair } from './helpers';
+import { openCopy, openJob, pickPair } from './helpers';
 
 test('one job goes through six pairs: polarity, smallest module and findings follow', async ({ page }) => {
-  await openJob(page, 'Varnish tin label');
+  await openCopy(page, 'Varnish tin label', 'Six pairs');
   await page.keyboard.press('3');
   const marked = page.getByRole('radiogroup', { name: 'What is marked' }).getByRole('radio').first();
   const least = page.getByText(/^module ≥/);
@@ -50,7 +50,7 @@ test('one job goes through six pairs: polarity, smallest module and findings fol
 });
 
 test('an impossible job is made to fit in one step, and comes back in one', async ({ page }) => {
-  await openJob(page, 'Oar rack tag');
+  await openCopy(page, 'Oar rack tag', 'Narrow tag');
   await page.keyboard.press('3');
   await page.getByLabel('Width', { exact: true }).fill('38');
   await page.keyboard.press('Tab');
@@ -75,7 +75,7 @@ test('an impossible job is made to fit in one step, and comes back in one', asyn
 });
 
 test('the fit bar holds other things open, and what if shows the widths as they change', async ({ page }) => {
-  await openJob(page, 'Berth 17 plate');
+  await openCopy(page, 'Berth 17 plate', 'Far plate');
   await page.keyboard.press('3');
   await page.getByLabel('What is left open').selectOption('distance');
   const handle = page.getByRole('slider', { name: 'Reading distance' });

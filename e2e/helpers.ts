@@ -15,6 +15,18 @@ export async function openJob(page: Page, name: string): Promise<void> {
   await expect(page.getByTestId('finished-marks').first()).toBeVisible();
 }
 
+/** A copy of a job of the demo on the bench, for tests that change it: others look at the same shelf. */
+export async function openCopy(page: Page, name: string, copy: string): Promise<void> {
+  const { jobs } = (await (await page.request.get('/api/shelf')).json()) as {
+    jobs: { id: string; name: string }[];
+  };
+  const { id } = jobs.find((job) => job.name === name)!;
+  const { document } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as { document: object };
+  const made = await page.request.post('/api/jobs', { data: { document: { ...document, name: copy } } });
+  expect(made.status()).toBe(201);
+  await openJob(page, copy);
+}
+
 /** Tests where nothing is checked by itself ask for it (fixtures.ts). */
 export async function checkReading(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Check whether it reads' }).click();

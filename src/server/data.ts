@@ -23,10 +23,12 @@ export interface Data {
 
 export function openData(db: Db, workshop: Workshop = workshopHere): Data {
   const files = fileStore(db);
-  const measuring = createMeasuring(workshop, files, (id, revision, severity) => {
-    // A server that is being ended closes its database before the last is measured.
-    if (db.open) jobs.measured(id, revision, severity);
-  });
+  const measuring = createMeasuring(
+    workshop,
+    files,
+    (id, revision, severity) => jobs.measured(id, revision, severity),
+    () => db.open,
+  );
   const jobs = jobStore(db, files, measuring.ask);
   const stores = {
     jobs,

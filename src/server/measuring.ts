@@ -12,11 +12,12 @@ export interface Measuring {
   readonly settled: () => Promise<void>;
 }
 
-/** `tell` keeps what was measured; a piece that cannot be measured in its time is stopped. */
+/** `tell` keeps what was measured; a piece that cannot be measured in its time is stopped. What waits when the data is closed is forgotten. */
 export function createMeasuring(
   workshop: Workshop,
   files: FileStore,
   tell: (id: string, revision: number, severity: Severity) => void,
+  isOpen: () => boolean = () => true,
 ): Measuring {
   const waiting = new Map<string, { readonly revision: number; readonly document: () => Job | null }>();
   let running: Promise<void> | null = null;
@@ -25,10 +26,14 @@ export function createMeasuring(
     // Whoever saves is answered first.
     await new Promise((resolve) => setImmediate(resolve));
     for (let next = waiting.entries().next(); !next.done; next = waiting.entries().next()) {
+      if (!isOpen()) return waiting.clear();
       const [id, { revision, document }] = next.value;
       waiting.delete(id);
       const read = document();
-      if (read !== null) tell(id, revision, await measured(read));
+      if (read === null) continue;
+      const severity = await measured(read);
+      // A server that is being ended closes its database before the last is measured.
+      if (isOpen()) tell(id, revision, severity);
     }
   }
 
