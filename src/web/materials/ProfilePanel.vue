@@ -1,7 +1,15 @@
 <script setup lang="ts">
 /** One profile: its values with where they come from, beside those of another; an own one is changed here. */
 import { computed, ref } from 'vue';
-import { pairDifferences, pairOf, sourceOf, valuesOf, type Origin } from '../../core/plan';
+import {
+  pairDifferences,
+  pairOf,
+  sourceOf,
+  valuesOf,
+  type Origin,
+  type ValueName,
+  valueOf,
+} from '../../core/plan';
 import { profileDocument } from '../../wire';
 import ChoiceRow from '../shared/ChoiceRow.vue';
 import ColourField from '../shared/ColourField.vue';
@@ -30,6 +38,11 @@ const canChange = computed(() => props.entry.own !== null);
 const otherId = ref('');
 const other = computed(() => profiles.find(otherId.value)?.pair ?? null);
 const longName = ({ name, pair: { machine } }: ProfileEntry): string => `${name}, ${machine.short}`;
+/** Of the part, what this machine or the one beside it has. */
+const shownValues = (part: Parameters<typeof valuesOfPart>[0]): readonly ValueName[] =>
+  valuesOfPart(part).filter((name) =>
+    [pair.value, other.value].some((own) => own !== null && valueOf(own, name) !== null),
+  );
 const others = computed(() => [
   { value: '', label: 'no other' },
   ...profiles.entries
@@ -189,7 +202,7 @@ function save(): void {
           </tr>
         </template>
         <ProfileValue
-          v-for="name in valuesOfPart(part)"
+          v-for="name in shownValues(part)"
           :key="`${entry.id} ${name}`"
           :name="name"
           :pair="pair"

@@ -256,7 +256,7 @@ function onKey(event: KeyboardEvent): void {
 .fit {
   position: relative;
   display: grid;
-  grid-template-columns: 148px minmax(0, 1fr);
+  grid-template-columns: 154px minmax(0, 1fr);
   gap: 10px;
   padding: 0 26px 0 16px;
   background: var(--paper);
@@ -283,7 +283,7 @@ function onKey(event: KeyboardEvent): void {
 }
 
 .what {
-  max-width: 80px;
+  max-width: 74px;
   padding: 0;
   border: 0;
   background: none;

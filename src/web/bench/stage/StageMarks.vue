@@ -132,7 +132,7 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
       </template>
     </g>
     <g class="legend" transform="translate(36 40)">
-      <rect class="ground" x="-10" y="-18" width="330" :height="(legend.length + notes.length) * 18 + 14" />
+      <rect class="ground" x="-10" y="-18" width="400" :height="(legend.length + notes.length) * 18 + 14" />
       <g v-for="(operation, index) in legend" :key="index" :transform="`translate(0 ${index * 18})`">
         <path v-if="operation.isLine" d="M0 -4h14" :class="lineClass(operation.kind)" stroke-width="1.5" />
         <rect v-else y="-10" width="14" height="11" :class="operation.kind" />
