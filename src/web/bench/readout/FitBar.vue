@@ -283,7 +283,7 @@ function onKey(event: KeyboardEvent): void {
 }
 
 .what {
-  max-width: 74px;
+  max-width: 82px;
   padding: 0;
   border: 0;
   background: none;

@@ -147,7 +147,8 @@ function take({ changes }: FitCandidate): void {
         </li>
       </ol>
       <p v-if="failed > 0" class="note">
-        {{ failed === 1 ? 'One way was' : `${failed} ways were` }} left out: readers did not read it.
+        {{ failed === 1 ? 'One way was' : `${failed} ways were` }} left out, because readers did not read it.
+        <template v-if="ways.length === 0">Let something go, and it is searched again.</template>
       </p>
     </div>
   </AppDialog>
