@@ -5,6 +5,7 @@ import { currentFormatVersion, type Job } from './job';
 import { holdsBytes, writeMessage, type Message } from '../message';
 import { centredCode, plainPiece } from '../piece';
 import {
+  bridgeMmOf,
   machineKinds,
   plainSolid,
   printsOnClear,
@@ -88,10 +89,10 @@ const distanceFor = ({ machine }: PairValues, moduleMm: number, codeWidthMm: num
     : Math.min(0.25, Math.max(Math.floor(codeWidthMm) / 100, 0.1));
 
 /** What is cut through holds together where its modules are parted by as much as a bridge is wide. */
-function lookFor({ machine, process }: PairValues, moduleMm: number): Look {
-  if (machineKinds[machine.kind].leaves !== 'openings') return plainLook;
+function lookFor(pair: PairValues, moduleMm: number): Look {
+  if (machineKinds[pair.machine.kind].leaves !== 'openings') return plainLook;
   const { style } = plainLook;
-  const gap = (process.bridgeMm ?? process.elementMm) / moduleMm;
+  const gap = bridgeMmOf(pair) / moduleMm;
   return { ...plainLook, style: { ...style, modules: partedModules(style.modules, gap) } };
 }
 

@@ -6,7 +6,7 @@ import { layPiece, centredCode, plainPiece } from '../piece';
 import { encodeSymbol } from '../symbol';
 import { findPair } from '../../content';
 import { bridgesFor, withBridges, type Bridges } from './bridges';
-import { codeBridges } from './codeParts';
+import { codeBridges } from './held';
 import { pairOf } from './pair';
 
 const square = (x: number, y: number, side: number) => boxContour({ x, y, width: side, height: side });

@@ -1,8 +1,7 @@
 /** One code as parts, each in its ink: dark modules, or light ones with the quiet zone, and the logo. */
-import type { Artwork, StylePaint } from '../artwork';
+import type { StylePaint } from '../artwork';
 import {
   boundsOf,
-  cutRegion,
   fitArcs,
   growRegion,
   offsetOutlines,
@@ -15,101 +14,12 @@ import {
   boxContour,
 } from '../geometry';
 import { turnedWith, type PlacedCode } from '../piece';
-import { bridgesFor, withBridges, type Bridges, type Course } from './bridges';
-import { machineKinds } from './machines';
+import { withBridges } from './bridges';
+import { codeBridges } from './held';
+import { marksDarkModules, type PlanSettings } from './settings';
 import { darkInks, inkOf, pictureBox, turnedInk } from './inks';
 import type { Pair } from './pair';
 import { blackInk, type Ink } from './operation';
-
-/** How a thing on the piece is bridged; null where nothing falls out. */
-export function bridgesOf(
-  openings: Region,
-  pair: Pair,
-  { bridged }: Pick<PlanSettings, 'bridged'>,
-): Bridges | null {
-  if (machineKinds[pair.machine.kind].leaves !== 'openings') return null;
-  const known = knownBridges.get(openings);
-  const bridgeMm = pair.process.bridgeMm ?? pair.process.elementMm;
-  const bridges = known?.bridgeMm === bridgeMm ? known.bridges : bridgesFor(openings, bridgeMm);
-  knownBridges.set(openings, { bridgeMm, bridges });
-  return bridged ? bridges : { strips: [], looseParts: bridges.looseParts, leftLoose: bridges.looseParts };
-}
-
-/** Outlines that have not changed are the same objects as before. */
-const knownBridges = new WeakMap<Region, { readonly bridgeMm: number; readonly bridges: Bridges }>();
-
-/** Searched in module units, so that a code that is moved keeps its bridges; one of another width does not. */
-const knownOfCode = new WeakMap<Artwork, { readonly key: string; readonly bridges: Bridges }>();
-
-/** Bridges of one code, as if it were not turned; null where nothing falls out. */
-export function codeBridges(
-  code: PlacedCode,
-  pair: Pair,
-  { reversed, bridged }: PlanSettings,
-): Bridges | null {
-  if (machineKinds[pair.machine.kind].leaves !== 'openings') return null;
-  const { artwork, moduleMm } = code;
-  const marksDark = marksDarkModules(pair, reversed);
-  const bridge = (pair.process.bridgeMm ?? pair.process.elementMm) / moduleMm;
-  const key = `${marksDark} ${bridge.toFixed(6)}`;
-  let known = knownOfCode.get(artwork);
-  if (known?.key !== key) {
-    const logo = artwork.logo?.ink ?? [];
-    const openings = marksDark ? [...artwork.dark, ...logo] : cutRegion(artwork.light(), logo, finestMm);
-    knownOfCode.set(
-      artwork,
-      (known = { key, bridges: bridgesFor(openings, bridge, courseOn(artwork, bridge)) }),
-    );
-  }
-  const { strips, looseParts, leftLoose } = known.bridges;
-  return bridged
-    ? { strips: strips.map((strip) => placedBox(strip, code)), looseParts, leftLoose }
-    : { strips: [], looseParts, leftLoose: looseParts };
-}
-
-const placedBox = ({ x, y, width, height }: Box, { moduleMm, code }: PlacedCode): Box => ({
-  x: x * moduleMm + code.x,
-  y: y * moduleMm + code.y,
-  width: width * moduleMm,
-  height: height * moduleMm,
-});
-
-/**
- * Along both sides of every row and column, off the middles of the modules; and over finder rings beside the light ring, where
- * no scan through their centre passes and readers of simulated shots miss least.
- */
-const courseOn = ({ parts, sizeModules }: Artwork, bridge: number): Course => {
-  const finders = parts.finders.map(({ box }) => box);
-  const rows = Array.from({ length: sizeModules }, (_, at) => [at + bridge / 2, at + 1 - bridge / 2]).flat();
-  const overRings = finders.flatMap(({ x, y, width }) =>
-    [x, y].flatMap((from) => [from + (width * 1.5) / 7, from + (width * 5.5) / 7]),
-  );
-  return { harm: (strip) => harmOf(strip, finders), lines: [...rows, ...overRings] };
-};
-
-function harmOf({ x, y, width, height }: Box, finders: readonly Box[]): number {
-  const alongX = width > height;
-  const finder = finders.find(
-    (box) => x + width > box.x && x < box.x + box.width && y + height > box.y && y < box.y + box.height,
-  );
-  if (finder !== undefined) {
-    const off = alongX ? y + height / 2 - finder.y : x + width / 2 - finder.x;
-    const [near, far] = [(finder.width * 1.5) / 7, (finder.width * 5.5) / 7];
-    return 20 * Math.min(Math.abs(off - near), Math.abs(off - far));
-  }
-  const middles = (from: number, to: number): number =>
-    Math.max(0, Math.ceil(to - 0.5 - 1e-9) - Math.ceil(from - 0.5 + 1e-9));
-  return 4 * middles(x, x + width) * middles(y, y + height);
-}
-
-export interface PlanSettings {
-  /** Reflectance reversal: light modules dark and dark modules light. Not every reader takes it. */
-  readonly reversed: boolean;
-  /** Drawn left for right, for pieces that are looked at from the other side. */
-  readonly mirrored: boolean;
-  /** Bridges hold what would fall out of a sheet that is cut through. */
-  readonly bridged: boolean;
-}
 
 /** What a style adds to a code: its paint and, for a picture as ground, that picture. */
 export interface PlanPaint {
@@ -122,11 +32,6 @@ export interface Part {
   readonly label: string;
   readonly area: Region;
   readonly ink: Ink;
-}
-
-/** Marks that come out darker make the dark modules, lighter ones the light modules; reversal turns it round. */
-export function marksDarkModules(pair: Pair, reversed: boolean): boolean {
-  return (pair.markTone === 'darker') !== reversed;
 }
 
 /** For the machine, or for the eye. */

@@ -1,8 +1,9 @@
 /** plan: a piece, a material and a machine come in; operations in millimetres go out. */
-export type { PlanSettings } from './codeParts';
+export type { PlanSettings } from './settings';
 export { type MachineKindId, machineKinds } from './machines';
 export {
   colourSource,
+  bridgeMmOf,
   decidingValues,
   families,
   type Finish,

@@ -2,9 +2,11 @@
 import { strokeRegion, uniteRegion, type Region, flattenRegion, boxContour } from '../geometry';
 import type { Piece, PlacedItem } from '../piece';
 import { withBridges } from './bridges';
-import { bridgesOf, grownInk, type Part, type PlanSettings, type Purpose } from './codeParts';
+import { grownInk, type Part, type Purpose } from './codeParts';
+import { bridgesOf } from './held';
 import { machineKinds } from './machines';
 import type { Pair } from './pair';
+import type { PlanSettings } from './settings';
 import { blackInk, type Ink } from './operation';
 
 const inColour = (pair: Pair): boolean => pair.machine.inks === 'process';

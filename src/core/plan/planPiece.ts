@@ -3,22 +3,15 @@ import { plainPaint } from '../artwork';
 import { cutRegion, insetArea, mirrorRegion, regionArea, type Box, type Region } from '../geometry';
 import { onDemand } from '../numbers';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
-import {
-  bridgesOf,
-  codeBridges,
-  codeParts,
-  marksDarkModules,
-  type Part,
-  type PlanPaint,
-  type PlanSettings,
-  type Purpose,
-} from './codeParts';
+import { codeParts, type Part, type PlanPaint, type Purpose } from './codeParts';
 import { cutLines } from './cutLines';
+import { marksDarkModules, type PlanSettings } from './settings';
+import { bridgesOf, codeBridges } from './held';
 import { mirroredInk } from './inks';
 import { borderParts, itemParts, scoredLines } from './itemParts';
 import { machineKinds } from './machines';
 import type { Bridges } from './bridges';
-import type { Finish, Pair } from './pair';
+import { bridgeMmOf, type Finish, type Pair } from './pair';
 import type { AreaKind, Operation, OperationSheet, OutlineKind } from './operation';
 import { bodyOf, type Body, type SolidSettings } from './solid';
 import { areaSeconds, feedSeconds } from './work';
@@ -204,7 +197,7 @@ function looseParts(piece: Piece, pair: Pair, settings: PlanSettings): LoosePart
     looseParts: sum((bridges) => bridges.looseParts),
     leftLoose: sum((bridges) => bridges.leftLoose),
     bridges: sum(({ strips }) => strips.length),
-    bridgeMm: pair.process.bridgeMm ?? pair.process.elementMm,
+    bridgeMm: bridgeMmOf(pair),
   };
 }
 

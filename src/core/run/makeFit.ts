@@ -211,11 +211,11 @@ const plainLooks = ({ codes }: Job): Fix[] =>
       : [step(['Take the logo away'], { on: 'code', id, part: 'logo', set: null } as const)]),
   ]);
 
+const aboutDistance = new Set(['reading-camera', 'reading-nearest', 'mount']);
+
 /** As far as the modules are large enough for, and no nearer than the code fits the picture. */
 function distances(job: Job, { findings }: JobResult): Fix[] {
-  const isReadWrongly = findings.some(
-    ({ kind, severity }) => kind.startsWith('reading-') && severity === 'stop',
-  );
+  const isReadWrongly = findings.some(({ kind, severity }) => aboutDistance.has(kind) && severity === 'stop');
   if (!isReadWrongly) return [];
   return [0.75, 0.5, 0.3, 1.5, 2.5].map((share) => {
     const distanceM = Number((job.reading.distanceM * share).toFixed(2));

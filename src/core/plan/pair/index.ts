@@ -1,6 +1,7 @@
 /** pair: a material on a machine, its values, and where each comes from. */
 export { pairDifferences, type ValueDifference } from './differences';
 export {
+  bridgeMmOf,
   decidingValues,
   type Finish,
   isSeenThrough,

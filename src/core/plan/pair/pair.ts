@@ -56,6 +56,10 @@ const edgeGrowthMm = (
   (process.depthMm ?? 0) * Math.tan(((machine.halfAngleDegrees ?? 0) * Math.PI) / 180) +
   (faceDown ? (machine.spreadMm ?? 0) : 0);
 
+/** Width of the strips that hold what would fall out. */
+export const bridgeMmOf = ({ process }: Pick<PairValues, 'process'>): number =>
+  process.bridgeMm ?? process.elementMm;
+
 /** On clear film what lies behind shows beside every mark. */
 export const printsOnClear = ({ material, machine }: Pick<PairValues, 'material' | 'machine'>): boolean =>
   material.family === 'clear film' && machineKinds[machine.kind].operation === 'print';
