@@ -14,12 +14,11 @@ export type {
   MadeView,
   OperationView,
   PiecePicture,
-  AroundView,
-  MarkingWays,
   PressView,
   Swatch,
   WeakModule,
 } from './pressView';
+export type { AroundView, MarkingWays } from './pieceViews';
 export type { OtherBars, TriedFixes, WhatIfCharts } from './press';
 export type { CodeView, StandView, ThingView } from './thingViews';
 

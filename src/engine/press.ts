@@ -31,15 +31,12 @@ import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
   pictureOf,
   presetSwatches,
-  type AroundView,
-  aroundView,
-  type MarkingWays,
   pressView,
   type PiecePicture,
-  waysOf,
   type PressView,
   type Swatch,
 } from './pressView';
+import { aroundView, type AroundView, type MarkingWays, waysOf } from './pieceViews';
 
 export interface OtherBars {
   readonly distance: readonly FitRange[];

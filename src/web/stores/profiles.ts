@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { pairs } from '../../content';
-import { pairOf, type Pair } from '../../core/plan';
+import { pairOf, valuesOf, type Pair, type PairValues } from '../../core/plan';
 import {
   parseProfileDocument,
   profileListSchema,
@@ -98,5 +98,9 @@ export const useProfiles = defineStore('profiles', () => {
     return free;
   }
 
-  return { own, problem, entries, find, load, add, change, remove, importFile, freeName };
+  /** The values of all, as plain data for a worker. */
+  const plainPairs = (): PairValues[] =>
+    JSON.parse(JSON.stringify(entries.value.map(({ pair }) => valuesOf(pair)))) as PairValues[];
+
+  return { plainPairs, own, problem, entries, find, load, add, change, remove, importFile, freeName };
 });

@@ -2,7 +2,6 @@
 /** Make it fit: what has to stay is ticked, and up to three complete changes are drawn, read and offered, each as one step. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../../core/job';
-import { valuesOf, type PairValues } from '../../../core/plan';
 import { severityOfVerdict, type ProofReport } from '../../../core/proof';
 import { keepable, type FitCandidate, type Kept } from '../../../core/run';
 import type { PiecePicture } from '../../../engine';
@@ -61,11 +60,7 @@ async function search(): Promise<void> {
   const mine = ++run;
   await profiles.load();
   const { desk, prover } = useEngine();
-  // Plain data for the worker.
-  const pairs = JSON.parse(
-    JSON.stringify(profiles.entries.map(({ pair }) => valuesOf(pair))),
-  ) as PairValues[];
-  const candidates = await desk.fit(props.job, [...keep.value], pairs);
+  const candidates = await desk.fit(props.job, [...keep.value], profiles.plainPairs());
   if (mine !== run) return;
   offered.value = candidates.map((candidate) => ({ candidate, picture: null, report: undefined }));
   const fill = (place: number, known: Partial<Offered>): void => {

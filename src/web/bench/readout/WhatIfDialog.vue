@@ -3,7 +3,6 @@
 import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
-import { valuesOf, type PairValues } from '../../../core/plan';
 import { whatIfs, type WhatIf } from '../../../core/run';
 import type { WhatIfCharts } from '../../../engine';
 import AppDialog from '../../shared/AppDialog.vue';
@@ -38,11 +37,7 @@ watch(
   ([job, id]) =>
     void attempt(async () => {
       await profiles.load();
-      // Plain data for the worker.
-      const pairs = JSON.parse(
-        JSON.stringify(profiles.entries.map(({ pair }) => valuesOf(pair))),
-      ) as PairValues[];
-      const charted = await useEngine().desk.whatIf(job, id, pairs);
+      const charted = await useEngine().desk.whatIf(job, id, profiles.plainPairs());
       if (props.job !== job) return;
       found.value = charted;
       await nextTick();
