@@ -5,3 +5,4 @@ export { measuredPresets, presetFitness } from './presetFitness';
 export { regatta } from './regatta';
 export { type Template, templates } from './templates';
 export { type Term, terms } from './terms';
+export { usualSizes } from './usualSizes';

@@ -194,7 +194,7 @@ describe('every fix that is offered', () => {
           }
         }
       }),
-      { numRuns: 150, seed: 17 },
+      { numRuns: 75, seed: 17 },
     );
   }, 60_000);
 });

@@ -10,6 +10,7 @@ import {
   type ValueName,
   valueOf,
 } from '../../core/plan';
+import { usualSizes } from '../../content';
 import { profileDocument } from '../../wire';
 import ChoiceRow from '../shared/ChoiceRow.vue';
 import ColourField from '../shared/ColourField.vue';
@@ -33,6 +34,12 @@ const pair = computed(() => {
   const values = draft.now.value?.pair;
   return values === undefined ? props.entry.pair : pairOf(values);
 });
+const usualNames = computed(
+  () =>
+    usualSizes(pair.value)
+      .map(({ name }) => name)
+      .join(', ') || 'none known',
+);
 const canChange = computed(() => props.entry.own !== null);
 
 const otherId = ref('');
@@ -132,6 +139,7 @@ function save(): void {
           {{ pair.machine.name }}; marks come out {{ pair.markTone }}; smallest module
           {{ Number(pair.smallestModuleMm.toFixed(3)) }} mm
         </p>
+        <p class="note">Usual sizes: {{ usualNames }}</p>
         <div class="line">
           <button type="button" class="action" @click="copy">Copy and change</button>
           <button type="button" class="action quiet" @click="save">Save as a file</button>

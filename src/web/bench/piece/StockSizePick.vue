@@ -2,6 +2,7 @@
 /** A size by what the piece is for, of paper, of stock, or of one's own; with it comes where such a piece is read from. */
 import { computed, onMounted, ref } from 'vue';
 import { roundCorners, stockSizes, type StockSize } from '../../../core/piece';
+import { usualSizes } from '../../../content';
 import type { Job } from '../../../core/job';
 import PickList from '../../shared/PickList.vue';
 import { distanceText, lengthNumber } from '../../shared/units';
@@ -40,11 +41,15 @@ function labelOf({ name, widthMm, heightMm, distanceM }: StockSize): string {
     ? `${name} (${size})`
     : `${name} (${size}, from ${distanceText(distanceM, unit)})`;
 }
+/** Lies first; a size is offered once. */
+const usual = computed(() => usualSizes(props.job.making.pair));
+const usualHere = computed(() => `Usual for ${props.job.making.pair.material.name.toLowerCase()}`);
 const choices = computed(() => [
   { value: '', label: 'another size' },
+  ...usual.value.map((size) => ({ value: size.id, label: labelOf(size), group: usualHere.value })),
   ...groups.flatMap((group) =>
     sizes.value
-      .filter((size) => size.group === group)
+      .filter((size) => size.group === group && !usual.value.includes(size))
       .map((size) => ({ value: size.id, label: labelOf(size), group: groupNames[group] })),
   ),
 ]);
