@@ -18,6 +18,7 @@ const rooms = [
   'plan',
   'check',
   'output',
+  'readback',
   'proof',
   'job',
   'run',

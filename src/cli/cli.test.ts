@@ -243,7 +243,7 @@ describe('binarus limits, make and proof', () => {
     await expect(binarus('limits', path)).rejects.toThrow(/not a job document/);
     await expect(binarus('limits', join(folder, 'missing.json'))).rejects.toThrow(/cannot read/);
     const { path: good } = await jobFile('--text', 'x');
-    await expect(binarus('make', good, '--out', folder, '--formats', 'stl')).rejects.toThrow(/there is svg/);
+    await expect(binarus('make', good, '--out', folder, '--formats', 'slt')).rejects.toThrow(/there is svg/);
   });
 });
 

@@ -133,7 +133,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       example: 'binarus limits plate.json',
       help: { files: 'where logos and pictures lie; beside the job without it' },
       options: { files: text },
-      load: async () => (await import('./commands/make')).printLimits,
+      load: async () => (await import('./commands/limits')).printLimits,
     },
   ],
   [
@@ -149,7 +149,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         files: 'where logos and pictures lie; beside the job without it',
       },
       options: { keep: text, unproved: flag, files: text },
-      load: async () => (await import('./commands/make')).printFit,
+      load: async () => (await import('./commands/limits')).printFit,
     },
   ],
   [
@@ -166,17 +166,20 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'make',
     {
-      synopsis: 'make JOB.json --out DIR [--formats svg] [--files DIR] [--unproved]',
-      about: 'Photographs and reads the file of a job, then writes its files, unless a stop holds them back.',
-      example: 'binarus make plate.json --out files',
+      synopsis:
+        'make JOB.json --out DIR [--formats svg,pdf,dxf,…] [--name PATTERN] [--files DIR] [--unproved]',
+      about:
+        'Photographs and reads the piece of a job, writes its files and reads each back from its bytes, unless a stop holds them back.',
+      example: 'binarus make plate.json --out files --formats svg,pdf,sheet',
       help: {
         out: 'the folder for the files; made where it is missing',
-        formats: 'with commas between them; svg without it',
+        formats: 'with commas between them, such as svg,pdf,dxf,png,gcode,3mf,label,sheet; svg without it',
+        name: 'what files are called, such as {title}_{width}_{material}',
         files: 'where logos and pictures lie; beside the job without it',
         unproved: 'writes without photographing and reading first',
       },
-      options: { out: text, formats: text, files: text, unproved: flag },
-      load: async () => (await import('./commands/make')).writeFiles,
+      options: { out: text, formats: text, name: text, files: text, unproved: flag },
+      load: async () => (await import('./commands/files')).writeFiles,
     },
   ],
   [

@@ -9,7 +9,8 @@ import fc from 'fast-check';
 import type { Paint } from '../core/artwork';
 import type { Job } from '../core/job';
 import { photographed } from '../testing/photographed';
-import { createLibrary, makeFiles, runJob, withTriedFixes } from '../core/run';
+import { filesOf } from '../testing/files';
+import { createLibrary, runJob, withTriedFixes } from '../core/run';
 import { pressView } from '../engine/pressView';
 import { logoAssets } from '../node/logoAssets';
 import { randomJobs } from '../testing/randomJobs';
@@ -66,14 +67,14 @@ async function trace(job: Job, place: number): Promise<string> {
   await library.load(job);
   const result = runJob(job, undefined, library);
   const said = withTriedFixes(result, library).findings;
-  const files = makeFiles(job, { ...result, heldBackBy: [] }, 1, ['svg']);
+  const files = result.made === null ? null : await filesOf(job, result, ['svg'], 1);
   const parts = [
     sumOf(said),
-    'files' in files ? sumOf(files.files.map(({ name, bytes }) => [name, sumOf(bytes)])) : 'no file',
+    files === null ? 'no file' : sumOf(files.map(({ name, bytes }) => [name, sumOf(bytes)])),
     sumOf(pressView(result, job.codes.at(-1)!.id, true)),
     sumOf(result.made?.codes.map(({ fitRanges }) => fitRanges())),
   ];
-  if (place % 4 === 0) parts.push(sumOf(await photographed(job, result)));
+  if (place % 3 === 0) parts.push(sumOf(await photographed(job, result)));
   return parts.join(' ');
 }
 

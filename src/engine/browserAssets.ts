@@ -1,6 +1,9 @@
 /** What jobs are made from, in the browser: fonts and renderer that ship with the page, files from our own server. */
 import resvgUrl from '@resvg/resvg-wasm/index_bg.wasm?url';
+import zbarUrl from '@undecaf/zbar-wasm/dist/zbar.wasm?url';
+import zxingUrl from 'zxing-wasm/reader/zxing_reader.wasm?url';
 import type { LogoAssets } from '../core/logo';
+import type { ProofBinaries } from '../core/proof';
 import { createTypesetter } from '../core/words';
 import { fontUrls } from './fontUrls';
 
@@ -30,3 +33,13 @@ export const browserAssets: LogoAssets = {
     return new Uint8Array(await response.arrayBuffer());
   },
 };
+
+/** Renderer and readers of a proof. */
+export async function browserProofBinaries(): Promise<ProofBinaries> {
+  const [resvg, zbar, zxing] = await Promise.all([
+    browserAssets.renderer(),
+    bytesOf(zbarUrl),
+    bytesOf(zxingUrl),
+  ]);
+  return { resvg, zbar, zxing };
+}

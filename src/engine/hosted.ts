@@ -26,6 +26,12 @@ export type Answers<Api> = {
     : never;
 };
 
+/** Answers of a worker that can be ended by whoever waits; the next question starts it anew. */
+export type Hosted<Api> = Answers<Api> & { readonly giveUp: () => void };
+
+/** It was ended by whoever waited. */
+export class GivenUp extends EngineProblem {}
+
 /** How long each method may take, in milliseconds. */
 export type Limits<Api> = { readonly [Name in keyof Api]: number };
 
@@ -43,7 +49,7 @@ export function hosted<Api extends object>(
   start: () => Started,
   limitsMs: Limits<Api>,
   firstMs = coldMs,
-): Answers<Api> {
+): Hosted<Api> {
   let running: Running | null = null;
 
   function begin(): Running {
@@ -95,10 +101,16 @@ export function hosted<Api extends object>(
     });
   }
 
-  return Object.fromEntries(
+  const answers = Object.fromEntries(
     (Object.keys(limitsMs) as (keyof Api & string)[]).map((name) => [
       name,
       (...args: unknown[]) => ask(name, args),
     ]),
   ) as unknown as Answers<Api>;
+  return {
+    ...answers,
+    giveUp: () => {
+      if (running !== null) stop(running, new GivenUp('It was given up.'));
+    },
+  };
 }

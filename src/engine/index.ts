@@ -1,11 +1,13 @@
 /** engine: job documents come in from the page; what to draw, files and proofs come back, all off the page's thread. */
-import { hosted, type Answers, type Limits, type Started } from './hosted';
+import { hosted, type Answers, type Hosted, type Limits, type Started } from './hosted';
 import type { FontFile } from '../core/words';
+import type { Maker } from './maker';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
 export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
-export { EngineProblem, TookTooLong } from './hosted';
+export { EngineProblem, GivenUp, TookTooLong } from './hosted';
+export type { Progress, TakenFile, TakenFiles, TakeRequest } from './maker';
 export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
 export type {
@@ -33,6 +35,8 @@ type Desk = Omit<Press, 'press' | 'pressAtHand'>;
 export interface Engine {
   readonly live: Answers<Live>;
   readonly desk: Answers<Desk>;
+  /** Writes files; can be given up. */
+  readonly maker: Hosted<Maker>;
   readonly prover: Answers<Prover>;
   /** A second one, for shots that are shared out. */
   readonly otherProver: Answers<Prover>;
@@ -44,6 +48,8 @@ const liveLoadingMs = 8000;
 /** Drawing a piece takes milliseconds; one that takes this long would take for ever. */
 const drawingMs = 2000;
 const searchingMs = 30_000;
+/** The largest pictures take minutes; whoever waits sees how far they are and may give up. */
+const writingMs = 600_000;
 /** A file from elsewhere, with the renderer that is loaded for it. */
 const fileMs = 4000;
 
@@ -65,6 +71,9 @@ const startDesk = (): Started =>
 const startProver = (): Started =>
   started(new Worker(new URL('./prover.worker.ts', import.meta.url), { type: 'module', name: 'prover' }));
 
+const startMaker = (): Started =>
+  started(new Worker(new URL('./maker.worker.ts', import.meta.url), { type: 'module', name: 'maker' }));
+
 const proverLimits: Limits<Prover> = {
   warmUp: loadingMs,
   prove: 120_000,
@@ -80,6 +89,7 @@ const proverLimits: Limits<Prover> = {
 /** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */
 export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
   otherProver: hosted<Prover>(startProver, proverLimits),
+  maker: hosted<Maker>(startMaker, { take: writingMs }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
     load: liveLoadingMs,
     press: drawingMs,
@@ -104,7 +114,6 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     around: loadingMs,
     bars: searchingMs,
     whatIf: searchingMs,
-    files: loadingMs,
   }),
   prover: hosted<Prover>(startProver, proverLimits),
 });

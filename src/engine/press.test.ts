@@ -8,6 +8,7 @@ import { newLogo } from '../core/logo';
 import { findPair } from '../content';
 import { createLibrary, runJob } from '../core/run';
 import { withFirst, withPlacement } from '../testing/findings';
+import { filesOf } from '../testing/files';
 import { createPress } from './press';
 
 const renderer = () => packageFile('@resvg/resvg-wasm/index_bg.wasm');
@@ -131,8 +132,8 @@ describe('what the machine does', () => {
     expect(press.press(job, job.codes[0]!.id).made!.operations).toEqual([]);
     const { operations } = press.press(job, job.codes[0]!.id, true).made!;
     expect(operations.map(({ kind }) => kind)).toEqual(['mark', 'cut']);
-    const files = await press.files(job, 1, ['svg']);
-    const svg = 'files' in files ? new TextDecoder().decode(files.files[0]!.bytes) : '';
+    const [file] = await filesOf(job, runJob(job));
+    const svg = new TextDecoder().decode(file!.bytes);
     for (const { path } of operations) expect(svg).toContain(path);
   });
 });
@@ -171,16 +172,5 @@ describe('jobs beside the one on the bench', () => {
     const swatches = await newPress().swatches(job, job.codes[0]!.id);
     expect(swatches.map(({ id }) => id)).toEqual(presets.map(({ id }) => id));
     expect(new Set(swatches.map(({ path }) => path)).size).toBeGreaterThan(presets.length / 2);
-  });
-});
-
-describe('files', () => {
-  it('are held back by a stop, and given where there is none', async () => {
-    const press = newPress();
-    const files = await press.files(plate(), 3, ['svg']);
-    expect('files' in files && files.files.map(({ name }) => name)).toEqual([
-      expect.stringMatching(/\.svg$/),
-    ]);
-    expect('files' in (await press.files(withPlacement(plate(), { widthMm: 12 }), 3, ['svg']))).toBe(false);
   });
 });

@@ -4,11 +4,9 @@ import {
   type Arrangement,
   libraryPalette,
   type Library,
-  makeFiles,
   mendAll,
   type FitCandidate,
   type Kept,
-  type MadeFiles,
   makeItFit,
   measureMessage,
   type MessageRuler,
@@ -25,7 +23,6 @@ import { roomFix, type FitRange, type MessageRange } from '../core/check';
 import { writeMessage } from '../core/message';
 import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
-import type { FormatId } from '../core/output';
 import type { PairValues } from '../core/plan';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
@@ -92,7 +89,6 @@ export interface Press {
   around(job: Job): Promise<AroundView | null>;
   /** What the machine has to do for each way to mark; null when there is no piece. */
   ways(job: Job): Promise<MarkingWays | null>;
-  files(job: Job, revision: number, formats: readonly FormatId[]): Promise<MadeFiles>;
 }
 
 /** Nobody waits longer for a suggestion. */
@@ -173,6 +169,5 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     },
     around: async (job) => aroundView(await runBeside(job)),
     ways: async (job) => waysOf(await runBeside(job)),
-    files: async (job, revision, formats) => makeFiles(job, await run(job), revision, formats),
   };
 }

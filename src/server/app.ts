@@ -23,6 +23,7 @@ import { archiveRoutes } from './archive/routes';
 import { pieceShelfRoutes } from './pieceShelf';
 import { Unreadable } from './documents';
 import { hintsOf } from './hints';
+import { namePatternRoutes } from './namePatterns';
 import { profileRoutes } from './profiles';
 import { checked, Problem } from './problem';
 import { TooLong } from './workshop';
@@ -46,6 +47,12 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
     writesAreJson,
     express.json({ limit: '1mb' }),
     pieceShelfRoutes(data.pieceShelf),
+  );
+  app.use(
+    '/api/name-patterns',
+    writesAreJson,
+    express.json({ limit: '10kb' }),
+    namePatternRoutes(data.namePatterns),
   );
   app.use('/api/profiles', writesAreJson, express.json({ limit: '1mb' }), profileRoutes(data.profiles));
   app.use('/api/files', fileRoutes(data));

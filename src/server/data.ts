@@ -6,6 +6,7 @@ import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobStore, type JobStore } from './jobs';
 import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
+import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
 import { workshopHere, type Workshop } from './workshop';
 
@@ -15,6 +16,7 @@ export interface Data {
   readonly houseStyles: HouseStyleStore;
   readonly pieceShelf: PieceShelfStore;
   readonly profiles: ProfileStore;
+  readonly namePatterns: NamePatternStore;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -36,6 +38,7 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     houseStyles: houseStyleStore(db, files),
     pieceShelf: pieceShelfStore(db, files),
     profiles: profileStore(db),
+    namePatterns: namePatternStore(db),
   };
   return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

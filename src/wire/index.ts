@@ -33,6 +33,7 @@ export {
   saveStockSizeSchema,
   saveTemplateSchema,
 } from './pieceShelf';
+export { type NamePattern, namePatternListSchema, namePatternSchema } from './namePatterns';
 export {
   parseProfileDocument,
   type Profile,

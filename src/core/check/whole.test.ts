@@ -10,7 +10,7 @@ import {
   type ItemDraft,
 } from '../job';
 import type { About } from '../finding';
-import { makeFiles } from '../run';
+import { madeOf } from '../../testing/files';
 import { boundsOf, regionArea } from '../geometry';
 import { withPlacement } from '../../testing/findings';
 import type { CodePlacement, HoleSettings } from '../piece';
@@ -110,7 +110,7 @@ describe('a standing sign', () => {
 
   it('gets a file of its own with the base', async () => {
     const job = { ...board([], { stand }), name: 'Slipway sign' };
-    const made = makeFiles(job, await run(job), 4, ['svg']);
+    const made = await madeOf(job, await run(job), ['svg'], 4);
     expect('files' in made && made.files.map(({ name }) => name)).toEqual([
       'slipway-sign_r4_90x70mm_birch-plywood.svg',
       'slipway-sign_r4_90x70mm_birch-plywood_base.svg',

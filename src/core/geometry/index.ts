@@ -1,4 +1,6 @@
 /** geometry: outlines and areas as plain data, and what is done with them. Usable by every stage. */
+export { connectedAreas } from './areas';
+export { type FillLine, fillLines } from './fillLines';
 export {
   cutRegion,
   flattenRegion,
@@ -9,6 +11,7 @@ export {
   uniteRegion,
 } from './booleans';
 export {
+  arcCentre,
   arcRadius,
   type Box,
   boxContour,
@@ -26,6 +29,7 @@ export {
 } from './contour';
 export { type Corner, type Quadrant, treatCorners } from './corners';
 export { crossingsOf } from './crossings';
+export { type DxfDrawing, type DxfEntity, parseDxf } from './dxfEntities';
 export { fitArcs } from './fitArcs';
 export { firstTouch, leastReach, type TurnedSquare } from './gauge';
 export { convexHull, holdsPoint, regionDistance } from './nearness';

@@ -1,16 +1,213 @@
-/** The formats that can be written. */
-import type { OperationSheet } from '../plan';
-import { writeSvg, type FileNotes } from './svg';
+/** The formats that can be written: one file for each, one row here. What a row needs is loaded when it is asked for. */
+import type { MachineKindId } from '../plan';
+import type { Writer } from './writer';
 
 export interface OutputFormat {
   readonly id: string;
   readonly name: string;
+  /** What it is for, in a word or two of the people who use it. */
+  readonly use: string;
+  readonly extension: string;
   readonly mediaType: string;
-  readonly write: (sheet: OperationSheet, notes: FileNotes) => Uint8Array;
+  /** Told apart in file names from other files with the same extension; empty for the usual one. */
+  readonly variant: string;
+  /** Kinds of machines that it is offered first for. */
+  readonly suits: readonly MachineKindId[];
+  /** Whether it is made for looking at, and not for a machine. */
+  readonly forScreens?: true;
+  readonly load: () => Promise<Writer>;
 }
 
-/** Adding a format is one file beside this and one row here. */
+const printing = ['printer', 'stamp', 'mask'] as const satisfies readonly MachineKindId[];
+const burning = ['laser', 'cut-through'] as const satisfies readonly MachineKindId[];
+
+const svg = { extension: 'svg', mediaType: 'image/svg+xml' };
+const pdf = { extension: 'pdf', mediaType: 'application/pdf' };
+const dxf = { extension: 'dxf', mediaType: 'image/vnd.dxf' };
+const png = { extension: 'png', mediaType: 'image/png' };
+const stl = { extension: 'stl', mediaType: 'model/stl' };
+
 export const outputFormats = [
-  { id: 'svg', name: 'SVG, vector paths in millimetres', mediaType: 'image/svg+xml', write: writeSvg },
+  {
+    id: 'svg',
+    name: 'SVG',
+    use: 'lasers, cutters and drawing programs',
+    ...svg,
+    variant: '',
+    suits: [...burning, ...printing, 'knife', 'rotary'],
+    load: async () => (await import('./svg')).svgWriter,
+  },
+  {
+    id: 'pdf',
+    name: 'PDF',
+    use: 'print shops and printer drivers',
+    ...pdf,
+    variant: '',
+    suits: [...printing, 'laser'],
+    load: async () => (await import('./pdf')).writePdf,
+  },
+  {
+    id: 'dxf',
+    name: 'DXF',
+    use: 'cutters and engravers',
+    ...dxf,
+    variant: '',
+    suits: ['knife', 'rotary', ...burning],
+    load: async () => (await import('./dxf')).writeDxf,
+  },
+  {
+    id: 'gcode',
+    name: 'G-code',
+    use: 'engravers that are run directly',
+    extension: 'gcode',
+    mediaType: 'text/x.gcode',
+    variant: '',
+    suits: [...burning, 'rotary'],
+    load: async () => (await import('./gcode')).writeGcode,
+  },
+  {
+    id: 'label',
+    name: 'Label picture, PNG',
+    use: 'label printers, dot for dot',
+    ...png,
+    variant: 'dots',
+    suits: ['printer'],
+    load: async () => (await import('./labelRaster')).writeLabelPng,
+  },
+  {
+    id: '3mf',
+    name: '3MF',
+    use: '3D printers, both colours',
+    extension: '3mf',
+    mediaType: 'model/3mf',
+    variant: '',
+    suits: ['solid'],
+    load: async () => (await import('./threeMf')).writeThreeMf,
+  },
+  {
+    id: 'stl',
+    name: 'STL',
+    use: '3D printers, colour changed at a layer',
+    ...stl,
+    variant: '',
+    suits: ['solid'],
+    load: async () => (await import('./stl')).writeStl,
+  },
+  {
+    id: 'stl-bodies',
+    name: 'STL, a file for each body',
+    use: '3D printers with two nozzles',
+    ...stl,
+    variant: 'bodies',
+    suits: [],
+    load: async () => (await import('./stl')).writeStlBodies,
+  },
+  {
+    id: 'engraving',
+    name: 'Engraving picture, PNG',
+    use: 'engravers that take black and white',
+    ...png,
+    variant: 'engraving',
+    suits: [],
+    load: async () => (await import('./picture')).writeEngraving,
+  },
+  {
+    id: 'png',
+    name: 'PNG',
+    use: 'documents and web pages',
+    ...png,
+    variant: '',
+    suits: [],
+    load: async () => (await import('./picture')).writePng,
+  },
+  {
+    id: 'png-clear',
+    name: 'PNG without ground',
+    use: 'putting it into a layout',
+    ...png,
+    variant: 'clear',
+    suits: [],
+    load: async () => (await import('./picture')).writePngClear,
+  },
+  {
+    id: 'jpg',
+    name: 'JPEG',
+    use: 'mail and messages; not for machines',
+    extension: 'jpg',
+    mediaType: 'image/jpeg',
+    variant: '',
+    suits: [],
+    forScreens: true,
+    load: async () => (await import('./screenPictures')).writeJpeg,
+  },
+  {
+    id: 'webp',
+    name: 'WebP',
+    use: 'web pages; not for machines',
+    extension: 'webp',
+    mediaType: 'image/webp',
+    variant: '',
+    suits: [],
+    forScreens: true,
+    load: async () => (await import('./screenPictures')).writeWebp,
+  },
+  {
+    id: 'svg-areas',
+    name: 'SVG, a path for each area',
+    use: 'taking areas apart in a drawing program',
+    ...svg,
+    variant: 'areas',
+    suits: [],
+    load: async () => (await import('./svg')).svgAreasWriter,
+  },
+  {
+    id: 'pdf-cmyk',
+    name: 'PDF in CMYK',
+    use: 'offset printing; black is pure black',
+    ...pdf,
+    variant: 'cmyk',
+    suits: [],
+    load: async () => (await import('./pdf')).writePdfCmyk,
+  },
+  {
+    id: 'eps',
+    name: 'EPS',
+    use: 'older engraving and layout software',
+    extension: 'eps',
+    mediaType: 'application/postscript',
+    variant: '',
+    suits: [],
+    load: async () => (await import('./eps')).writeEps,
+  },
+  {
+    id: 'dxf-lines',
+    name: 'DXF with fill lines',
+    use: 'engravers that follow lines only',
+    ...dxf,
+    variant: 'lines',
+    suits: [],
+    load: async () => (await import('./dxf')).writeDxfLines,
+  },
+  {
+    id: 'dxf-r12',
+    name: 'DXF of release 12',
+    use: 'older cutters and engravers',
+    ...dxf,
+    variant: 'r12',
+    suits: [],
+    load: async () => (await import('./dxf')).writeDxfR12,
+  },
+  {
+    id: 'label-pbm',
+    name: 'Label picture, PBM',
+    use: 'label printers under scripts',
+    extension: 'pbm',
+    mediaType: 'image/x-portable-bitmap',
+    variant: 'dots',
+    suits: [],
+    load: async () => (await import('./labelRaster')).writeLabelPbm,
+  },
 ] as const satisfies readonly OutputFormat[];
 export type FormatId = (typeof outputFormats)[number]['id'];
+
+export const formatOf = (id: FormatId): OutputFormat => outputFormats.find((format) => format.id === id)!;

@@ -1,5 +1,20 @@
 /** output: operations come in, bytes go out. No writer knows about messages, styles or materials. */
-export { fileName } from './fileName';
-export { type FormatId, outputFormats } from './formats';
-export { pathData } from './pathData';
-export { type FileNotes, writeSvg } from './svg';
+export { fileNames, nameFields, type NameValues, unknownFields, usualPattern } from './fileName';
+export { type FormatId, formatOf, type OutputFormat, outputFormats } from './formats';
+export { layerLooks, layerNames } from './layers';
+export type { MakeSheet } from './makeSheet';
+export { decimal, pathData } from './pathData';
+export { writeSvg } from './svg';
+export {
+  CannotWrite,
+  type Corner,
+  type FileNotes,
+  type OutputBinary,
+  outputBinaries,
+  pieceCorner,
+  type WriteSetting,
+  type WrittenPart,
+} from './writer';
+
+/** With what writes PDF, when one is asked for. */
+export const loadMakeSheet = async () => (await import('./makeSheet')).writeMakeSheet;

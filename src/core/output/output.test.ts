@@ -2,10 +2,11 @@ import { describe, expect, it } from '@jest/globals';
 import { newJob, type Job, type Override } from '../job';
 import { seededRandom } from '../numbers';
 import { withFirst, withPlacement } from '../../testing/findings';
-import { makeFiles, runJob } from '../run';
+import { filesOf, madeOf } from '../../testing/files';
+import { runJob } from '../run';
 import { findPair } from '../../content';
 import { isLine } from '../plan';
-import { fileName } from './fileName';
+import { fileNames, slug, unknownFields, usualPattern, type NameValues } from './fileName';
 import { decimal, pathData } from './pathData';
 
 const job = newJob({
@@ -15,12 +16,8 @@ const job = newJob({
   codeWidthMm: 29,
   pieceSizeMm: { width: 60, height: 40 },
 });
-const filesOf = (revision: number | null = 3) => {
-  const made = makeFiles(job, runJob(job), revision, ['svg']);
-  if (!('files' in made)) throw new Error('held back');
-  return made.files;
-};
-const svg = new TextDecoder().decode(filesOf()[0]!.bytes);
+const bytes = async () => (await filesOf(job, runJob(job), ['svg'], 3))[0]!.bytes;
+const svg = new TextDecoder().decode(await bytes());
 
 describe('an SVG file', () => {
   it('is in millimetres, with a viewBox to match', () => {
@@ -42,8 +39,8 @@ describe('an SVG file', () => {
     expect(svg).toMatch(/<desc>60 x 40 mm on Black anodised aluminium by CO2 laser; marks the light modules/);
   });
 
-  it('has the same bytes every time', () => {
-    expect(filesOf()[0]!.bytes).toEqual(filesOf()[0]!.bytes);
+  it('has the same bytes every time', async () => {
+    expect(await bytes()).toEqual(await bytes());
     expect(svg).not.toMatch(/\d{4}-\d\d-\d\d|\de-\d/);
   });
 
@@ -101,19 +98,60 @@ describe('pathData', () => {
 });
 
 describe('file names', () => {
-  const fields = {
-    job: 'Größe: Bërth 17/../x',
-    revision: 14,
-    widthMm: 60,
-    heightMm: 40.5,
+  const values: NameValues = {
+    collection: 'Slipway',
+    title: 'Größe: Bërth 17/../x',
+    revision: 'r14',
+    size: '60x40.5mm',
+    width: '60mm',
+    height: '40.5mm',
     material: 'Slate',
-    mirrored: true,
+    machine: 'CO2',
+    operation: 'mark',
+    row: '',
   };
+  const named = (pattern: string, ...parts: string[]) =>
+    fileNames(pattern, values, [{ parts, extension: 'svg' }])[0];
+
   it('say what is in them and hold nothing that a file system minds', () => {
-    expect(fileName(fields, 'svg')).toBe('große-berth-17-x_r14_60x40.5mm_slate_mirrored.svg');
-    expect(fileName({ ...fields, job: '///', revision: null, mirrored: false }, 'svg')).toBe(
-      'job_60x40.5mm_slate.svg',
-    );
+    expect(named(usualPattern, 'mirrored')).toBe('große-berth-17-x_r14_60x40.5mm_slate_mirrored.svg');
+    expect(
+      fileNames(usualPattern, { ...values, title: '///', revision: '' }, [{ parts: [], extension: 'svg' }]),
+    ).toEqual(['60x40.5mm_slate.svg']);
+    expect(named('{row}')).toBe('job.svg');
+    expect(named('..\\{collection}: <{material}>?')).toBe('-slipway- -slate.svg');
+    // Names that one of the common systems keeps for devices.
+    expect(named('con')).toBe('con_.svg');
+  });
+
+  it('leave out what is empty, with what parts it from the next', () => {
+    expect(named('{row}_{title} - {row} - {material}')).toBe('große-berth-17-x - slate.svg');
+    expect(unknownFields('{title}_{colour}_{row}')).toEqual(['colour']);
+    expect(named('{title}_{colour}')).toBe('große-berth-17-x.svg');
+  });
+
+  it('never meet, whatever the pattern is', () => {
+    const files = [
+      { parts: [], extension: 'svg' },
+      { parts: ['base'], extension: 'svg' },
+      { parts: [], extension: 'svg' },
+      { parts: [], extension: 'dxf' },
+    ];
+    expect(fileNames('{collection}', values, files)).toEqual([
+      'slipway.svg',
+      'slipway_base.svg',
+      'slipway_2.svg',
+      'slipway.dxf',
+    ]);
+  });
+
+  it('fit every common file system', () => {
+    const long = fileNames('{title}{title}{title}{title}', { ...values, title: '桟橋'.repeat(100) }, [
+      { parts: [], extension: 'svg' },
+    ])[0]!;
+    // Common practice: 255 bytes is the shortest limit among them.
+    expect(new TextEncoder().encode(long).length).toBeLessThanOrEqual(255);
+    expect(slug('桟橋 17')).toBe('桟橋-17');
   });
 });
 
@@ -122,8 +160,8 @@ describe('stops', () => {
     ...withPlacement(job, { widthMm: 10 }),
     reading: { distanceM: 0.1, heightM: null },
   };
-  it('hold files back until each is overridden with a reason', () => {
-    expect(makeFiles(small, runJob(small), 1, ['svg'])).toMatchObject({
+  it('hold files back until each is overridden with a reason', async () => {
+    expect(await madeOf(small, runJob(small))).toMatchObject({
       heldBackBy: [{ kind: 'module-size' }],
     });
     const override: Override = {
@@ -133,9 +171,9 @@ describe('stops', () => {
       at: '2026-11-25T10:00:00Z',
     };
     const allowed = { ...small, overrides: [override] };
-    expect(makeFiles(allowed, runJob(allowed), 1, ['svg'])).toHaveProperty('files');
+    expect(await madeOf(allowed, runJob(allowed))).toHaveProperty('files');
   });
-  it('cannot be overridden when there is nothing to draw', () => {
+  it('cannot be overridden when there is nothing to draw', async () => {
     const override: Override = {
       kind: 'message-empty',
       about: { on: 'piece' },
@@ -143,7 +181,7 @@ describe('stops', () => {
       at: '2026-11-25T10:00:00Z',
     };
     const empty = withFirst({ ...job, overrides: [override] }, { message: { kind: 'text', text: '' } });
-    expect(makeFiles(empty, runJob(empty), 1, ['svg'])).toMatchObject({
+    expect(await madeOf(empty, runJob(empty))).toMatchObject({
       heldBackBy: [{ kind: 'message-empty' }],
     });
   });

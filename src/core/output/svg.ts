@@ -1,37 +1,45 @@
 /** SVG in true millimetres: one group an operation, filled areas without strokes, cut lines as hairlines, no transforms. */
 import { isLine, type Ink, type Operation, type OperationSheet } from '../plan';
-import type { Vertex } from '../geometry';
+import { boxContour, connectedAreas, type Box, type Vertex } from '../geometry';
+import { hairlineMm, layerLooks } from './layers';
 import { decimal, pathData } from './pathData';
 import { base64 } from './base64';
+import type { Painted } from './finished';
+import { onePart, pageOf, type FileNotes, type Writer } from './writer';
 
-/** What a file says about itself. */
-export interface FileNotes {
-  readonly title: string;
-  readonly description: string;
+interface SvgOptions {
+  /** One path for each area that hangs together, to be taken hold of by itself; otherwise one path for all of an operation. */
+  readonly apart?: boolean;
+  /** The page, where it is not the piece: an area without colour fills it, so that it goes along and is not cropped unseen. */
+  readonly window?: Box;
 }
 
-/** Colours by which machines tell lines to cut from lines to score, and both from areas (common practice, no source). */
-const lineColours = { cut: '#ff0000', open: '#ff0000', kiss: '#ff00ff', score: '#0000ff' } as const;
-
-/** Thin enough for every laser driver to take it as a line. */
-const hairlineMm = 0.02;
+export const svgWriter: Writer = (sheet, { notes }) => onePart(writeSvg(sheet, notes));
+export const svgAreasWriter: Writer = (sheet, { notes }) => onePart(writeSvg(sheet, notes, { apart: true }));
 
 /** UTF-8 bytes; the same sheet and notes give the same bytes. */
-export function writeSvg(sheet: OperationSheet, notes: FileNotes): Uint8Array {
-  const { marginMm } = sheet;
-  const width = decimal(sheet.widthMm + 2 * marginMm);
-  const height = decimal(sheet.heightMm + 2 * marginMm);
-  const corner = decimal(-marginMm);
+export function writeSvg(
+  sheet: OperationSheet,
+  notes: FileNotes,
+  { apart = false, window }: SvgOptions = {},
+): Uint8Array {
+  const page = window ?? pageOf(sheet);
+  const [width, height] = [decimal(page.width), decimal(page.height)];
   const definitions = new Definitions();
   const groups = sheet.operations.map((operation, index) =>
-    writeOperation(operation, idOf(sheet.operations, index), definitions),
+    writeOperation(operation, idOf(sheet.operations, index), definitions, apart),
   );
   const lines = [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="${corner} ${corner} ${width} ${height}"${definitions.usesLinks ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : ''}>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="${decimal(page.x)} ${decimal(page.y)} ${width} ${height}"${definitions.usesLinks ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : ''}>`,
     `<title>${escapeXml(notes.title)}</title>`,
     `<desc>${escapeXml(notes.description)}</desc>`,
     ...definitions.lines(),
+    ...(window === undefined
+      ? []
+      : [
+          `<g id="quiet-zone" fill="#ffffff" fill-opacity="0" stroke="none"><path d="${pathData([boxContour(window)])}"/></g>`,
+        ]),
     ...groups,
     '</svg>',
     '',
@@ -66,15 +74,27 @@ class Definitions {
   }
 }
 
-function writeOperation(operation: Operation, id: string, definitions: Definitions): string {
+function writeOperation(operation: Operation, id: string, definitions: Definitions, apart: boolean): string {
   const attributes = `id="${id}" data-label="${escapeXml(operation.label)}"`;
   if (isLine(operation))
-    return `<g ${attributes} fill="none" stroke="${lineColours[operation.kind]}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
-  const data = pathData(operation.area);
+    return `<g ${attributes} fill="none" stroke="${layerLooks[operation.kind].lineColour}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
   const { ink } = operation;
+  const areas = apart ? connectedAreas(operation.area) : [operation.area];
   if (ink.kind === 'solid')
-    return `<g ${attributes} fill="${ink.colour}" fill-rule="nonzero" stroke="none"><path d="${data}"/></g>`;
-  return `<g ${attributes} fill-rule="nonzero" stroke="none">${inkedPaths(ink, data, definitions)}</g>`;
+    return `<g ${attributes} fill="${ink.colour}" fill-rule="nonzero" stroke="none">${areas.map((area) => `<path d="${pathData(area)}"/>`).join('')}</g>`;
+  return `<g ${attributes} fill-rule="nonzero" stroke="none">${areas.map((area) => inkedPaths(ink, pathData(area), definitions)).join('')}</g>`;
+}
+
+/** Definitions and paths of areas, to be put into an SVG document. */
+export function svgOfPainted(painted: readonly Painted[]): string {
+  const definitions = new Definitions();
+  const paths = painted.map(({ area, ink }) => {
+    const data = pathData(area);
+    return ink.kind === 'solid'
+      ? `<path fill="${ink.colour}" d="${data}"/>`
+      : inkedPaths(ink, data, definitions);
+  });
+  return [...definitions.lines(), ...paths].join('');
 }
 
 function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, data: string, definitions: Definitions): string {
@@ -164,7 +184,7 @@ const stopElements = (stops: readonly { readonly at: number; readonly colour: st
   stops.map(({ at, colour }) => `<stop offset="${decimal(at)}" stop-color="${colour}"/>`).join('');
 
 /** Text for content and attributes; control characters that XML 1.0 does not allow are left out. */
-function escapeXml(text: string): string {
+export function escapeXml(text: string): string {
   return text
     .replace(/[^\t\n\r\u0020-\ufffd]/gu, (character) => (character.codePointAt(0)! > 0xffff ? character : ''))
     .replace(/&/g, '&amp;')

@@ -40,7 +40,18 @@ export {
   withValue,
   yearsText,
 } from './pair';
-export { blackInk, type Ink, isLine, type Operation, type OperationSheet } from './operation';
+export {
+  type AreaOperation,
+  blackInk,
+  type Heights,
+  type Ink,
+  type InkStop,
+  isLine,
+  type LineOperation,
+  type Operation,
+  type OperationKind,
+  type OperationSheet,
+} from './operation';
 export { type LooseParts, narrowestLightMm, nominalParts, type Plan, planPiece } from './planPiece';
 export { bridgesFor, type Bridges, withBridges } from './bridges';
 export { type Body, plainSolid, solidForms, solidSchema, type SolidSettings, wholeLayersMm } from './solid';

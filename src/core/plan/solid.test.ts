@@ -3,7 +3,8 @@ import { describe, expect, it } from '@jest/globals';
 import { findPair } from '../../content';
 import { regionArea } from '../geometry';
 import { newJob, type Job } from '../job';
-import { makeFiles, runJob } from '../run';
+import { filesOf } from '../../testing/files';
+import { runJob } from '../run';
 import { bodyOf, plainSolid, wholeLayersMm, type SolidSettings } from './solid';
 
 const { machine } = findPair('white-filament-black', 'filament-printer')!;
@@ -81,9 +82,9 @@ describe('the plan of a body', () => {
     expect(seconds(0.6)).toBeCloseTo(3 * seconds(0.2), 9);
   });
 
-  it('writes its base and marks as groups of their own', () => {
-    const made = makeFiles(token, runJob(token), null, ['svg']);
-    const svg = 'files' in made ? new TextDecoder().decode(made.files[0]!.bytes) : '';
+  it('writes its base and marks as groups of their own', async () => {
+    const [file] = await filesOf(token, runJob(token));
+    const svg = new TextDecoder().decode(file!.bytes);
     expect([...svg.matchAll(/<g id="([\w-]+)"/g)].map(([, id]) => id)).toEqual(['base', 'raise']);
   });
 });

@@ -1,5 +1,5 @@
 /** What the machine makes of the file: dots where it has dots, and marks a little larger than drawn. */
-import type { MarkRaster } from './rasterise';
+import type { MarkRaster } from '../readback';
 
 export interface MachineModel {
   /** By how much marks grow on each edge. */

@@ -7,7 +7,7 @@ import { pairs } from '../../content';
 import { loadProofBinaries } from '../../node/proofBinaries';
 import { newJob, plainLook, type Job } from '../job';
 import { pairOf, valuesOf, type Pair } from '../plan';
-import { makeFiles, runJob } from '../run';
+import { runJob, svgOfJob } from '../run';
 import { moduleWidths, type ModuleWidths } from './moduleWidths';
 import { startProof } from './prove';
 
@@ -24,9 +24,7 @@ const jobOn = (pair: Pair): Job => {
 /** `drawn` is what the file is made for, `made` what makes it. */
 function measured(drawn: Pair, made: Pair): ModuleWidths & { moduleMm: number } {
   const job = jobOn(drawn);
-  const result = { ...runJob(job), heldBackBy: [] };
-  const files = makeFiles(job, result, null, ['svg']);
-  if (!('files' in files)) throw new Error('No file was made.');
+  const result = runJob(job);
   const { placed, symbol } = result.made!.codes[0]!;
   const { code } = placed;
   const mirrored = result.made!.plan.mirrored
@@ -34,7 +32,7 @@ function measured(drawn: Pair, made: Pair): ModuleWidths & { moduleMm: number } 
     : code;
   const machine = { growthMm: made.edgeGrowthMm, dotMm: made.machine.dotMm };
   return {
-    ...moduleWidths(files.files[0]!.bytes, mirrored, symbol.size, machine),
+    ...moduleWidths(svgOfJob(job, result, null)!, mirrored, symbol.size, machine),
     moduleMm: placed.moduleMm,
   };
 }

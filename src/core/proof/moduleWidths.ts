@@ -1,7 +1,7 @@
 /** How wide the modules of a simulated piece come out: along the timing pattern, where marked and bare ones take turns. */
 import type { Box } from '../geometry';
 import { simulateMachine, type MachineModel } from './machineModel';
-import { rasteriseMarks } from './rasterise';
+import { rasteriseMarks } from '../readback';
 
 export interface ModuleWidths {
   /** Mean width of a marked module and of a bare one, in millimetres. */

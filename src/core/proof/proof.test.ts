@@ -8,7 +8,7 @@ import { proofSetup, runJob } from '../run';
 import { prove, takePicture } from './prove';
 import { isDecided, joinedReports, readerState, verdictOf, type ProofReport } from './verdict';
 import { simulateMachine } from './machineModel';
-import { rasteriseMarks } from './rasterise';
+import { rasteriseMarks } from '../readback';
 
 const jobOn = (material: string, machine: string): Job =>
   newJob({

@@ -7,7 +7,7 @@ import { pixelsPerModule } from '../camera';
 import { simulateMachine, type MachineModel } from './machineModel';
 import { photograph, type Frame, type Scene, type Shot } from './photograph';
 import { startRenderer } from '../logo';
-import { rasteriseMarks } from './rasterise';
+import type { MarkRaster } from '../readback';
 import { surfaceOf } from './surface';
 import { startReaders, type Reader, type ReaderBinaries } from './readers';
 import type { Bend } from './wrapped';
@@ -34,8 +34,8 @@ export interface CodeToRead {
 }
 
 export interface ProofSetup {
-  /** The very file that is about to be sent. */
-  readonly svg: Uint8Array;
+  /** A window of the very file that is about to be sent, in millimetres of the piece, at so many pixels. */
+  readonly raster: (window: Box, pxPerMm: number) => MarkRaster;
   /** A shot counts as read when all of them were. */
   readonly codes: readonly CodeToRead[];
   readonly baseColour: string;
@@ -223,7 +223,7 @@ function buildScene(setup: ProofSetup, { quietZone, moduleMm, bend }: CodeToRead
     height: sideMm,
   };
   return {
-    raster: surfaceOf(simulateMachine(rasteriseMarks(setup.svg, window, pxPerMm), machine)),
+    raster: surfaceOf(simulateMachine(setup.raster(window, pxPerMm), machine)),
     baseColour: setup.baseColour,
     markColour: setup.markColour,
     centreMm: [quietZone.x + quietZone.width / 2, quietZone.y + quietZone.height / 2],

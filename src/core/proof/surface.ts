@@ -1,5 +1,5 @@
 /** A raster of marks as the camera samples it: a byte a pixel, which says at once whether the piece is there. */
-import type { MarkRaster } from './rasterise';
+import type { MarkRaster } from '../readback';
 
 /** Stands for what is not on the piece. */
 const offPiece = 255;

@@ -1,10 +1,24 @@
 /** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
 export { type Arrangement, arrangements } from './arrangements';
 export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';
-export { type MadeFiles, makeFiles, type OutputFile } from './makeFiles';
+export {
+  type FileRequest,
+  type MadeFile,
+  type MadeFiles,
+  makeFiles,
+  nameValues,
+  type OutputFile,
+  type Refused,
+  svgOfJob,
+  type Take,
+  type TakeId,
+  takeOf,
+  takes,
+} from './makeFiles';
 export { proofSetup } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
 export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';
+export { type FileReader, type ReadBack, startReadBack } from './readBack';
 export { measureMessage, type MessageRuler } from './ruler';
 export { findCauses, isWorseThan, proofFinding, proofKey, quickProofKind } from './quickProof';
 export type { CodeRun } from './runCode';

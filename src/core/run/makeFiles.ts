@@ -1,9 +1,75 @@
 /** The files of a job, or what holds them back. */
-import type { Finding } from '../finding';
+import { wordsOf, metricAmount, codeNamer, type Finding } from '../finding';
 import { shownTitle, titleOf, type Job } from '../job';
-import { fileName, outputFormats, type FileNotes, type FormatId } from '../output';
+import {
+  CannotWrite,
+  fileNames,
+  formatOf,
+  loadMakeSheet,
+  outputFormats,
+  pieceCorner,
+  usualPattern,
+  writeSvg,
+  type Corner,
+  type FileNotes,
+  type FormatId,
+  type MakeSheet,
+  type NameValues,
+  type OutputBinary,
+  type WriteSetting,
+} from '../output';
+import { machineKinds, planPiece, type MachineKindId, type OperationSheet } from '../plan';
 import type { StandSettings } from '../piece';
-import type { JobResult } from './runJob';
+import type { Library } from './library';
+import type { JobResult, Made } from './runJob';
+
+/** Everything that can be taken of a job: the formats, and what needs more than operations. */
+export type TakeId = FormatId | 'svg-code' | 'sheet' | 'job';
+
+export interface Take {
+  readonly id: TakeId;
+  readonly name: string;
+  readonly use: string;
+  readonly extension: string;
+  readonly mediaType: string;
+  readonly variant: string;
+  readonly suits: readonly MachineKindId[];
+  readonly forScreens?: true;
+}
+
+const everyKind = Object.keys(machineKinds) as MachineKindId[];
+
+export const takes: readonly Take[] = [
+  ...outputFormats,
+  {
+    id: 'svg-code',
+    name: 'SVG of the code alone',
+    use: 'a design that is made elsewhere',
+    extension: 'svg',
+    mediaType: 'image/svg+xml',
+    variant: 'code',
+    suits: [],
+  },
+  {
+    id: 'sheet',
+    name: 'Make sheet, PDF',
+    use: 'a page to lie beside the machine',
+    extension: 'pdf',
+    mediaType: 'application/pdf',
+    variant: 'make-sheet',
+    suits: everyKind,
+  },
+  {
+    id: 'job',
+    name: 'Job',
+    use: 'another Binarus, or to keep',
+    extension: 'binarus.json',
+    mediaType: 'application/json',
+    variant: '',
+    suits: [],
+  },
+];
+export const takeOf = (id: TakeId): Take => takes.find((take) => take.id === id)!;
 
 export interface OutputFile {
   readonly name: string;
@@ -11,8 +77,38 @@ export interface OutputFile {
   readonly bytes: Uint8Array;
 }
 
+export interface MadeFile extends OutputFile {
+  readonly take: TakeId;
+  /** What was drawn into it; null for what is no drawing. */
+  readonly sheet: OperationSheet | null;
+  /** Whether it is the piece and not its base, so that codes are in it. */
+  readonly hasCodes: boolean;
+  /** Where its upper left corner lies on the piece. */
+  readonly corner: Corner;
+}
+
+/** What could not be written, and why, with the measured and the allowed value. */
+export interface Refused {
+  readonly take: TakeId;
+  readonly problem: string;
+}
+
 export type MadeFiles =
-  { readonly files: readonly OutputFile[] } | { readonly heldBackBy: readonly Finding[] };
+  | { readonly files: readonly MadeFile[]; readonly refused: readonly Refused[] }
+  | { readonly heldBackBy: readonly Finding[] };
+
+export interface FileRequest {
+  /** Null for a document that has never been saved. */
+  readonly revision: number | null;
+  readonly takes: readonly TakeId[];
+  /** For names; the usual one without it. */
+  readonly pattern?: string;
+  readonly library: Library;
+  readonly binary: (name: OutputBinary) => Promise<ArrayBuffer>;
+  /** What a proof found, for the make sheet. */
+  readonly proof?: string;
+  readonly progress?: (share: number) => void;
+}
 
 function baseNotes(title: string, { steps, layerMm, plateMm, fitMm }: StandSettings): FileNotes {
   return {
@@ -21,54 +117,249 @@ function baseNotes(title: string, { steps, layerMm, plateMm, fitMm }: StandSetti
   };
 }
 
-/** Writes the files of a job as it ran. `revision` is null for a document that has never been saved. */
-export function makeFiles(
+/** What a file says of a job. */
+export function notesOf(
   job: Job,
-  result: JobResult,
+  { pair }: JobResult,
+  { plan, piece }: Made,
   revision: number | null,
-  formats: readonly FormatId[],
-): MadeFiles {
-  if (result.heldBackBy.length > 0 || result.made === null) return { heldBackBy: result.heldBackBy };
-  const { plan, piece } = result.made;
-  const nameFields = {
-    job: titleOf(job),
-    revision,
-    widthMm: job.piece.widthMm,
-    heightMm: job.piece.heightMm,
-    material: result.pair.material.name,
-    mirrored: plan.mirrored,
-  };
+): FileNotes {
   const which = revision === null ? 'not saved' : `revision ${revision}`;
   const growth = plan.compensationMm > 0 ? `; edges drawn in by ${plan.compensationMm} mm for growth` : '';
-  const notes = {
+  return {
     title: `${shownTitle(job)}, ${which}`,
     description: [
-      `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${result.pair.material.name} by ${result.pair.machine.name}`,
+      `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${pair.material.name} by ${pair.machine.name}`,
       `marks the ${plan.marks}${plan.reversed ? ' (reversed)' : ''}${growth}${plan.mirrored ? '; mirrored' : ''}`,
       ...piece.codes.map(
         ({ code, moduleMm }) => `code ${code.width} mm, module ${Number(moduleMm.toFixed(4))} mm`,
       ),
     ].join('; '),
   };
+}
+
+/** The SVG of the piece, which proofs read; null when nothing could be made. Stops do not hold it back. */
+export function svgOfJob(job: Job, result: JobResult, revision: number | null): Uint8Array | null {
+  const { made } = result;
+  return made && writeSvg(made.plan.sheet(), notesOf(job, result, made, revision));
+}
+
+/** Fields of names. */
+export function nameValues(job: Job, { pair }: Pick<JobResult, 'pair'>, revision: number | null): NameValues {
+  const { widthMm, heightMm } = job.piece;
   return {
-    files: outputFormats
-      .filter(({ id }) => formats.includes(id))
-      .flatMap((format) => [
-        {
-          name: fileName(nameFields, format.id),
-          mediaType: format.mediaType,
-          bytes: format.write(plan.sheet(), notes),
-        },
-        // The base is of another sheet, often of another thickness, so it is a file of its own.
-        ...(plan.stand === null || job.piece.stand === null
-          ? []
-          : [
-              {
-                name: fileName({ ...nameFields, part: 'base' }, format.id),
-                mediaType: format.mediaType,
-                bytes: format.write(plan.stand, baseNotes(notes.title, job.piece.stand)),
-              },
-            ]),
-      ]),
+    collection: job.collection,
+    title: titleOf(job) || 'job',
+    revision: revision === null ? '' : `r${revision}`,
+    size: `${widthMm}x${heightMm}mm`,
+    width: `${widthMm}mm`,
+    height: `${heightMm}mm`,
+    material: pair.material.name,
+    machine: pair.machine.short,
+    operation: machineKinds[pair.machine.kind].operation,
+    row: '',
+  };
+}
+
+/** A file before it has its name. */
+interface Unnamed extends Omit<MadeFile, 'name'> {
+  readonly parts: readonly string[];
+}
+
+/** Writes what is asked for of a job as it ran. What a format cannot hold is told; the others are written. */
+export async function makeFiles(job: Job, result: JobResult, request: FileRequest): Promise<MadeFiles> {
+  const { made } = result;
+  if (result.heldBackBy.length > 0 || made === null) return { heldBackBy: result.heldBackBy };
+  const files: Unnamed[] = [];
+  const refused: Refused[] = [];
+  for (const [index, take] of request.takes.entries()) {
+    const progress = (share: number): void => request.progress?.((index + share) / request.takes.length);
+    progress(0);
+    try {
+      files.push(...(await written(take, job, result, made, { ...request, progress })));
+    } catch (error) {
+      if (!(error instanceof CannotWrite)) throw error;
+      refused.push({ take, problem: error.message });
+    }
+  }
+  const names = fileNames(
+    request.pattern ?? usualPattern,
+    nameValues(job, result, request.revision),
+    files.map(({ take, parts }) => ({ parts, extension: takeOf(take).extension })),
+  );
+  return { files: files.map(({ parts: _, ...file }, index) => ({ ...file, name: names[index]! })), refused };
+}
+
+async function written(
+  take: TakeId,
+  job: Job,
+  result: JobResult,
+  made: Made,
+  request: FileRequest,
+): Promise<readonly Unnamed[]> {
+  const { plan, piece } = made;
+  const { mediaType, variant } = takeOf(take);
+  const notes = notesOf(job, result, made, request.revision);
+  const common = { take, mediaType, hasCodes: true, corner: pieceCorner };
+  const mirrored = plan.mirrored ? 'mirrored' : '';
+  if (take === 'job') return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes: jsonOf(job) }];
+  if (take === 'sheet') {
+    const write = await loadMakeSheet();
+    const bytes = await write(makeSheetOf(job, result, made, notes, request), wordsIn(request.library));
+    return [{ ...common, sheet: null, hasCodes: false, parts: [variant], bytes }];
+  }
+  if (take === 'svg-code')
+    return piece.codes.map((code, index) => {
+      const sheet = codeSheet(job, result, made, index);
+      const window = plan.mirrored
+        ? { ...code.quietZone, x: piece.widthMm - code.quietZone.x - code.quietZone.width }
+        : code.quietZone;
+      return {
+        ...common,
+        sheet: null,
+        hasCodes: false,
+        parts: [piece.codes.length === 1 ? variant : `${variant}-${index + 1}`, mirrored],
+        bytes: writeSvg(sheet, notes, { window }),
+      };
+    });
+  const format = formatOf(take);
+  const write = await format.load();
+  const setting = settingOf(job, result, made, notes, request);
+  const parts = [];
+  for (const { part, ...written } of await write(plan.sheet(), setting))
+    parts.push({ ...common, ...written, sheet: plan.sheet(), parts: [variant, part ?? '', mirrored] });
+  // The base is of another sheet, often of another thickness, so it is a file of its own; a base is never mirrored.
+  const { stand } = job.piece;
+  if (plan.stand !== null && stand !== null && !format.forScreens)
+    for (const { part, ...written } of await write(plan.stand, {
+      ...setting,
+      grid: null,
+      wrapped: null,
+      notes: baseNotes(notes.title, stand),
+    }))
+      parts.push({
+        ...common,
+        ...written,
+        sheet: plan.stand,
+        hasCodes: false,
+        parts: [variant, part ?? '', 'base'],
+      });
+  return parts;
+}
+
+function settingOf(
+  job: Job,
+  { pair }: JobResult,
+  { plan, piece }: Made,
+  notes: FileNotes,
+  { binary, progress }: FileRequest,
+): WriteSetting {
+  const first = piece.codes[0];
+  const bend = job.piece.bend;
+  return {
+    notes,
+    pair,
+    baseColour: pair.groundColour,
+    markColour: pair.markColour,
+    grid:
+      first === undefined
+        ? null
+        : {
+            xMm: plan.mirrored ? piece.widthMm - first.code.x - first.code.width : first.code.x,
+            yMm: first.code.y,
+            moduleMm: first.moduleMm,
+          },
+    // Only what goes straight around is turned on an axis; a cone has no one diameter.
+    wrapped:
+      bend !== null && bend.around === 'height' && bend.diameterMm === bend.otherDiameterMm
+        ? { diameterMm: bend.diameterMm }
+        : null,
+    binary,
+    progress,
+  };
+}
+
+/** What is done for one code, and nothing else of the piece. */
+function codeSheet(job: Job, { pair, codes }: JobResult, { piece }: Made, index: number): OperationSheet {
+  const run = codes[index]!;
+  const alone = {
+    ...piece,
+    codes: [piece.codes[index]!],
+    items: [],
+    holes: [],
+    openings: [],
+    border: null,
+  };
+  const look = { paint: run.settings.style.paint, ground: run.ground };
+  const sheet = planPiece(alone, pair, job.making, [look]).sheet();
+  return {
+    ...sheet,
+    operations: sheet.operations.filter(({ kind }) => kind !== 'cut' && kind !== 'base'),
+  };
+}
+
+const jsonOf = (job: Job): Uint8Array => new TextEncoder().encode(`${JSON.stringify(job, null, 2)}\n`);
+
+function wordsIn({ words }: Library): NonNullable<Library['words']> {
+  if (words === null) throw new CannotWrite('The make sheet needs fonts, and there are none here.');
+  return words;
+}
+
+/** What a make sheet says, in the words of whoever stands at the machine. */
+function makeSheetOf(
+  job: Job,
+  { pair, findings }: JobResult,
+  { plan, piece }: Made,
+  notes: FileNotes,
+  { proof }: FileRequest,
+): MakeSheet {
+  const words = { amount: metricAmount, code: codeNamer(job.codes) };
+  const { process, machine, material } = pair;
+  const number = (value: number): string => String(Number(value.toFixed(3)));
+  const given = (name: string, value: number | null, unit: string): (readonly [string, string])[] =>
+    value === null ? [] : [[name, `${number(value)} ${unit}`]];
+  const wrong = findings.filter(({ severity }) => severity !== 'fine');
+  return {
+    notes,
+    sheet: plan.sheet(),
+    rows: [
+      ...(job.collection === '' ? [] : [['Collection', job.collection] as const]),
+      ['Piece', `${number(job.piece.widthMm)} x ${number(job.piece.heightMm)} mm`],
+      ['Material', material.name],
+      ['Machine', machine.name],
+      ['Marks', `${plan.marks}${plan.reversed ? ', reversed' : ''}${plan.mirrored ? ', mirrored' : ''}`],
+      ...piece.codes.map(
+        ({ code, moduleMm }, index) =>
+          [
+            piece.codes.length === 1 ? 'Code' : `Code ${index + 1}`,
+            `${number(code.width)} mm, module ${number(moduleMm)} mm`,
+          ] as const,
+      ),
+      ['Read from', `${number(job.reading.distanceM)} m`],
+      ...given('Edges drawn in by', plan.compensationMm, 'mm'),
+      ...given('Kerf', process.kerfMm, 'mm'),
+      ...given('Speed of marking', process.markMmPerS, 'mm/s'),
+      ...given('Speed of cutting', process.cutMmPerS, 'mm/s'),
+      ...given('Line interval', process.lineIntervalMm, 'mm'),
+      ...given('Depth', process.depthMm, 'mm'),
+      ...(plan.body === null || plan.body.changesAt.length === 0
+        ? []
+        : [['Change the colour at layer', plan.body.changesAt.join(', ')] as const]),
+      ['Limits', wrong.length === 0 ? 'all fine' : `${wrong.length} of ${findings.length} not fine`],
+      ['Proof', proof ?? 'not proved'],
+    ],
+    lists: [
+      {
+        heading: 'Not fine',
+        lines: wrong.map(({ title, text }) => `${title}: ${wordsOf(text, words)}`),
+      },
+      {
+        heading: 'Let pass on this job',
+        lines: job.overrides.map(
+          (override) =>
+            `${findings.find(({ kind }) => kind === override.kind)?.title ?? override.kind}: ${override.reason} (${override.at.slice(0, 10)})`,
+        ),
+      },
+    ],
   };
 }

@@ -1,12 +1,12 @@
 /** What the proof of a job needs, taken from the job as it ran. */
 import { isSeenThrough, machineKinds } from '../plan';
 import type { Job } from '../job';
-import { outputFormats } from '../output';
-import { makeFiles } from './makeFiles';
+import { svgOfJob } from './makeFiles';
 import { turnedBounds, type Box } from '../geometry';
 import type { PlacedCode } from '../piece';
 import { aroundBend } from '../check';
 import type { Bend, CodeToRead, ProofSetup } from '../proof';
+import { rasteriseMarks } from '../readback';
 import type { JobResult } from './runJob';
 
 /** Every proof photographs the same twenty ways. */
@@ -37,8 +37,7 @@ function fieldOf({ quietZone, round, moduleMm, turn }: PlacedCode): Box {
 export function proofSetup(job: Job, result: JobResult, revision: number | null): ProofSetup | null {
   if (result.made === null) return null;
   const { piece, plan } = result.made;
-  const made = makeFiles(job, { ...result, heldBackBy: [] }, revision, [outputFormats[0].id]);
-  if (!('files' in made)) return null;
+  const svg = svgOfJob(job, result, revision)!;
   const { groundColour, machine, edgeGrowthMm, markColour } = result.pair;
   const codes = piece.codes.map((code): CodeToRead => {
     const quietZone = fieldOf(code);
@@ -56,7 +55,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   });
   return {
     codes,
-    svg: made.files[0]!.bytes,
+    raster: (window, pxPerMm) => rasteriseMarks(svg, window, pxPerMm),
     baseColour: groundColour,
     markColour,
     machine: { growthMm: edgeGrowthMm, dotMm: machine.dotMm },

@@ -11,18 +11,17 @@ import { presets } from '../artwork';
 import { regionArea, uniteRegion } from '../geometry';
 import { newLogo, type LogoSettings } from '../logo';
 import { createLibrary } from './library';
-import { makeFiles } from './makeFiles';
+import { filesOf } from '../../testing/files';
 import { runJob, type JobResult } from './runJob';
 import { withTriedFixes } from './triedFixes';
 
 const newLibrary = () => createLibrary(logoAssets(() => Promise.resolve(null)));
 
 /** The bytes of every file, stops or not. */
-function bytesOf(job: Job, result: JobResult): string {
-  const made = makeFiles(job, { ...result, heldBackBy: [] }, 1, ['svg']);
-  return 'files' in made
-    ? made.files.map(({ bytes }) => Buffer.from(bytes).toString('latin1')).join('')
-    : 'none';
+async function bytesOf(job: Job, result: JobResult): Promise<string> {
+  if (result.made === null) return 'none';
+  const files = await filesOf(job, result, ['svg'], 1);
+  return files.map(({ bytes }) => Buffer.from(bytes).toString('latin1')).join('');
 }
 
 describe('a job', () => {
@@ -36,7 +35,7 @@ describe('a job', () => {
         const own = newLibrary();
         await own.load(job);
         const fresh = runJob(structuredClone(job), undefined, own);
-        expect(bytesOf(job, last) === bytesOf(job, fresh)).toBe(true);
+        expect((await bytesOf(job, last)) === (await bytesOf(job, fresh))).toBe(true);
         expect(last.findings).toEqual(fresh.findings);
       }),
       { seed: 17, numRuns: 14 },
@@ -61,7 +60,7 @@ describe('a job', () => {
     expect(afterSmall.made!.plan.shadow!.picture!.png).toBe(
       runJob(small, afterSmall, library).made!.plan.shadow!.picture!.png,
     );
-    expect(bytesOf(wide, afterSmall)).toBe(bytesOf(wide, runJob(wide, undefined, library)));
+    expect(await bytesOf(wide, afterSmall)).toBe(await bytesOf(wide, runJob(wide, undefined, library)));
   });
 });
 

@@ -169,7 +169,10 @@ export function runJob(
 }
 
 /** Whether an override lets a stop pass; one about the whole piece covers whatever a finding of its kind is about. */
-export const isLetPass = ({ kind, about }: Finding, overrides: readonly Override[]): boolean =>
+export const isLetPass = (
+  { kind, about }: Pick<Finding, 'kind' | 'about'>,
+  overrides: readonly Override[],
+): boolean =>
   overrides.some(
     (override) =>
       override.kind === kind && (override.about.on === 'piece' || isSameAbout(override.about, about)),

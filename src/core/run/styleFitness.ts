@@ -3,6 +3,7 @@ import { z } from '../schema';
 import { drawArtwork, type Style } from '../artwork';
 import { placeRegion } from '../geometry';
 import { writeSvg } from '../output';
+import { rasteriseMarks } from '../readback';
 import { blackInk } from '../plan';
 import { phoneCamera } from '../camera';
 import { proveUntil, readerReportSchema, readerState, type ProofSetup, type Reader } from '../proof';
@@ -91,7 +92,7 @@ export function styleSetup(style: Style, version: number, shots: StyleShots = fi
     { title: 'style', description: '' },
   );
   return {
-    svg,
+    raster: (window, pxPerMm) => rasteriseMarks(svg, window, pxPerMm),
     codes: [
       {
         id: 'code-1',

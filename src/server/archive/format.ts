@@ -4,6 +4,8 @@ import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
 import {
   jobIdSchema,
+  type NamePattern,
+  namePatternSchema,
   places,
   profileSchema,
   saveHouseStyleSchema,
@@ -11,13 +13,14 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 8 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 9 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
   houseStyles: 'house-styles.json',
   pieceShelf: 'piece-shelf.json',
   profiles: 'profiles.json',
+  namePatterns: 'name-patterns.json',
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
@@ -77,6 +80,9 @@ export type ArchivedShelf = z.infer<typeof archivedShelfSchema>;
 export const archivedProfilesSchema = z.array(profileSchema.omit({ savedAt: true })).max(1000);
 export type ArchivedProfile = z.infer<typeof archivedProfilesSchema>[number];
 
+/** Patterns for the names of files, by collection. */
+export const archivedPatternsSchema = z.array(namePatternSchema).max(10_000);
+
 export interface ArchivedFile {
   readonly hash: string;
   readonly mediaType: 'image/svg+xml' | 'image/png';
@@ -100,6 +106,7 @@ export interface ReadRest {
   readonly houseStyles: readonly ArchivedStyle[];
   readonly pieceShelf: ArchivedShelf;
   readonly profiles: readonly ArchivedProfile[];
+  readonly namePatterns: readonly NamePattern[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

@@ -7,6 +7,7 @@ import { filesOfJob, parseJob, problemsOf, type Job } from '../../core/job';
 import { cleanUpload } from '../../core/logo';
 import {
   archivedJobSchema,
+  archivedPatternsSchema,
   archivedProfilesSchema,
   archivedShelfSchema,
   archivedStylesSchema,
@@ -75,7 +76,10 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   );
   await each(entries.like(entryPatterns.file), async (name) => take.file(await readFile(entries, name)));
   await each(entries.like(entryPatterns.job), async (name) => take.job(await readJob(entries, name)));
-  return { houseStyles, pieceShelf, profiles, rejected };
+  const [namePatterns = []] = await each(named(entryNames.namePatterns), async (name) =>
+    matching(archivedPatternsSchema, await entries.json(name)),
+  );
+  return { houseStyles, pieceShelf, profiles, namePatterns, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {
@@ -232,9 +236,9 @@ class Entries {
 const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
-  const { head, houseStyles, pieceShelf, profiles } = entryNames;
+  const { head, houseStyles, pieceShelf, profiles, namePatterns } = entryNames;
   const isOurs =
-    new Set<string>([head, houseStyles, pieceShelf, profiles]).has(name) ||
+    new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns]).has(name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
   if (bytes > archiveLimits.fileBytes || unpackedBytes > archiveLimits.unpackedBytes)

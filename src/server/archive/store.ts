@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ImportReport } from '../../wire';
 import { writing, type Db } from '../db/open';
 import type { HouseStyleStore } from '../houseStyles';
+import type { NamePatternStore } from '../namePatterns';
 import type { ProfileStore } from '../profiles';
 import type { JobStore } from '../jobs';
 import type { PieceShelfStore } from '../pieceShelf';
@@ -28,6 +29,7 @@ export interface Stores {
   readonly jobs: JobStore;
   readonly houseStyles: HouseStyleStore;
   readonly profiles: ProfileStore;
+  readonly namePatterns: NamePatternStore;
   readonly pieceShelf: PieceShelfStore;
 }
 
@@ -53,7 +55,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles, namePatterns }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -82,7 +84,13 @@ export function archiveStore(
     const ids = new Set(profiles.list().map(({ id }) => id));
     for (const { id, ...profile } of coming) if (!ids.has(id)) profiles.takeIn(id, profile);
   };
-  const copyOver = writing(db, ({ houseStyles: styles, pieceShelf: shelf, profiles: coming }: Staged) => {
+  const takePatterns = (coming: ReadRest['namePatterns']): void => {
+    const there = new Set(namePatterns.list().map(({ collection }) => collection));
+    for (const pattern of coming) if (!there.has(pattern.collection)) namePatterns.keep(pattern);
+  };
+
+  const copyOver = writing(db, (staged: Staged) => {
+    const { houseStyles: styles, pieceShelf: shelf, profiles: coming } = staged;
     const now = new Date().toISOString();
     // Files come first, so that everything that refers to one finds it.
     db.prepare(
@@ -93,6 +101,7 @@ export function archiveStore(
     takeStyles(styles);
     takeShelf(shelf);
     takeProfiles(coming);
+    takePatterns(staged.namePatterns);
     for (const sql of comingIn) db.prepare(sql).run();
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
@@ -125,6 +134,7 @@ export function archiveStore(
         houseStyles: houseStyles.list(),
         pieceShelf: pieceShelf.list(),
         profiles: profiles.list(),
+        namePatterns: namePatterns.list(),
       }),
     take: async (archive, dry) => {
       const incoming = join(folder, `incoming-${randomUUID()}`);

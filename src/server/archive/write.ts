@@ -3,13 +3,14 @@ import Database from 'better-sqlite3';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
-import type { HouseStyle, PieceShelf, Place, Profile } from '../../wire';
+import type { HouseStyle, NamePattern, PieceShelf, Place, Profile } from '../../wire';
 import type { Db } from '../db/open';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
 export interface Shelves {
   readonly houseStyles: readonly HouseStyle[];
   readonly profiles: readonly Profile[];
+  readonly namePatterns: readonly NamePattern[];
   readonly pieceShelf: PieceShelf;
 }
 
@@ -26,7 +27,7 @@ interface RevisionRow {
 }
 
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
-export function writeArchive(db: Db, { houseStyles, pieceShelf, profiles }: Shelves): Readable {
+export function writeArchive(db: Db, { houseStyles, pieceShelf, profiles, namePatterns }: Shelves): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
     .prepare<[string, number], string>('SELECT document FROM revisions WHERE job_id = ? AND number = ?')
@@ -72,6 +73,7 @@ export function writeArchive(db: Db, { houseStyles, pieceShelf, profiles }: Shel
       })),
     }),
   );
+  add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
   add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
   zip.end();
   // Read to its end or given up.

@@ -7,6 +7,7 @@ import filesAndStyles from './migrations/0004_files_and_styles.sql?raw';
 import templatesAndStock from './migrations/0005_templates_and_stock.sql?raw';
 import namedRevisions from './migrations/0007_named_revisions.sql?raw';
 import profiles from './migrations/0008_profiles.sql?raw';
+import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
 
 export type Db = Database.Database;
@@ -27,6 +28,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 6, sql: soundHouse },
   { number: 7, sql: namedRevisions },
   { number: 8, sql: profiles },
+  { number: 9, sql: namePatterns },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

@@ -1,6 +1,8 @@
 /** What the user likes, kept in this browser. */
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
+import type { MachineKindId } from '../../core/plan';
+import { takes as allTakes, type TakeId } from '../../core/run';
 import { recall, remember } from '../shared/browserStorage';
 import type { LengthUnit } from '../shared/units';
 
@@ -22,6 +24,9 @@ export const usePreferences = defineStore('preferences', () => {
   /** Whether the bench checks by itself that the job reads, whenever typing pauses. */
   const checksByItself = ref(recall(localStorage, 'binarus.checksByItself') !== false);
   watch(checksByItself, (value) => remember(localStorage, 'binarus.checksByItself', value));
+  /** Formats that were taken last, by the kind of machine. */
+  const takes = ref<TakesByKind>(takesOf(recall(localStorage, 'binarus.takes')));
+  watch(takes, (value) => remember(localStorage, 'binarus.takes', value));
   /** Profiles that jobs were made with, the last first. */
   const recentPairs = ref<readonly string[]>(recentOf(recall(localStorage, 'binarus.recentPairs')));
   watch(recentPairs, (value) => remember(localStorage, 'binarus.recentPairs', value));
@@ -31,8 +36,20 @@ export const usePreferences = defineStore('preferences', () => {
       mostRecent,
     );
   };
-  return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself, recentPairs, usePair };
+  return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself, recentPairs, usePair, takes };
 });
+
+type TakesByKind = Partial<Record<MachineKindId, readonly TakeId[]>>;
+function takesOf(value: unknown): TakesByKind {
+  if (typeof value !== 'object' || value === null) return {};
+  const known = new Set<string>(allTakes.map(({ id }) => id));
+  return Object.fromEntries(
+    Object.entries(value).map(([kind, ids]) => [
+      kind,
+      (Array.isArray(ids) ? ids : []).filter((id): id is TakeId => known.has(String(id))),
+    ]),
+  );
+}
 
 const mostRecent = 6;
 const recentOf = (value: unknown): readonly string[] =>

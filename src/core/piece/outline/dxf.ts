@@ -1,6 +1,5 @@
 /** The lines of a DXF drawing in millimetres, Y downwards. */
-import * as dxfParser from 'dxf-parser';
-import { flattenRegion, type Vertex } from '../../geometry';
+import { flattenRegion, parseDxf, type DxfEntity, type Vertex } from '../../geometry';
 import type { Line } from './chain';
 
 /** Millimetres to a unit by `$INSUNITS` [DXF reference, header variables; from memory]; unitless drawings are taken as millimetres. */
@@ -20,44 +19,12 @@ export interface DxfLines {
 }
 
 /** What is used of the parser's entities. */
-interface Entity {
-  readonly type: string;
-  readonly vertices?: readonly (Vertex & { readonly bulge?: number })[];
-  readonly shape?: boolean;
-  readonly center?: Vertex;
-  readonly radius?: number;
-  readonly startAngle?: number;
-  readonly endAngle?: number;
-  readonly majorAxisEndPoint?: Vertex;
-  readonly axisRatio?: number;
-  readonly controlPoints?: readonly Vertex[];
-  readonly fitPoints?: readonly Vertex[];
-  readonly knotValues?: readonly number[];
-  readonly degreeOfSplineCurve?: number;
-  readonly closed?: boolean;
-}
-
-interface Drawing {
-  readonly header?: Readonly<Record<string, unknown>>;
-  readonly entities?: readonly Entity[];
-}
-
-type ParserClass = new () => { parseSync(text: string): Drawing | null };
-
-/** The package is one thing to bundlers and another to Node. */
-function parserClass(): ParserClass {
-  const names = dxfParser as unknown as { default?: ParserClass | { default?: ParserClass } };
-  const { default: own } = names;
-  return (typeof own === 'function' ? own : (own!.default ?? own)) as ParserClass;
-}
-
 /** Finest edge of curves in millimetres; arcs are fitted again afterwards. */
 const finestMm = 0.002;
 
 /** Throws for what is not DXF; whoever calls says so in words. */
 export function linesOfDxf(text: string): DxfLines {
-  const Parser = parserClass();
-  const drawing = new Parser().parseSync(text);
+  const drawing = parseDxf(text);
   if (drawing?.entities === undefined) throw new Error('no entities');
   const units = Number(drawing.header?.$INSUNITS ?? 0);
   const scale = unitsMm[units] ?? 1;
@@ -79,7 +46,7 @@ export function linesOfDxf(text: string): DxfLines {
   };
 }
 
-function lineOf(entity: Entity, tolerance: number): Line | null {
+function lineOf(entity: DxfEntity, tolerance: number): Line | null {
   switch (entity.type) {
     case 'LINE':
       return { points: entity.vertices ?? [], isClosed: false };
@@ -120,7 +87,7 @@ function lineOf(entity: Entity, tolerance: number): Line | null {
 }
 
 /** Bulges are those of the format: the tangent of a quarter of the turn, positive against the clock with Y upwards. */
-function polyline({ vertices = [], shape }: Entity, tolerance: number): Line {
+function polyline({ vertices = [], shape }: DxfEntity, tolerance: number): Line {
   const isClosed = shape === true;
   const last = vertices.length - 1;
   const contour = vertices.map(({ x, y, bulge }, index) => ({
@@ -134,7 +101,7 @@ function polyline({ vertices = [], shape }: Entity, tolerance: number): Line {
 
 /** Part of an ellipse against the clock from one angle to another, in radians. */
 function curve(
-  { center }: Entity,
+  { center }: DxfEntity,
   from: number,
   to: number,
   major: number,
@@ -162,7 +129,13 @@ function curve(
 const edgesPerSpan = 64;
 
 /** A B-spline by de Boor's algorithm [de Boor, A Practical Guide to Splines, chapter X]. */
-function spline({ controlPoints, fitPoints, knotValues, degreeOfSplineCurve, closed }: Entity): Line | null {
+function spline({
+  controlPoints,
+  fitPoints,
+  knotValues,
+  degreeOfSplineCurve,
+  closed,
+}: DxfEntity): Line | null {
   if (controlPoints === undefined || knotValues === undefined || degreeOfSplineCurve === undefined)
     return fitPoints === undefined ? null : { points: fitPoints, isClosed: closed === true };
   const degree = degreeOfSplineCurve;

@@ -2,22 +2,23 @@
 /** The files: held back by stops, or ready under a name that says what is in them. */
 import { Download } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { fileName, outputFormats, type FormatId } from '../../../core/output';
+import { usualPattern } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
-import { isLetPass } from '../../../core/run';
+import { isLetPass, takes, type TakeId } from '../../../core/run';
 import { sampleItems, type Job, type Override } from '../../../core/job';
 import type { PressView } from '../../../engine';
-import { keepRevision } from '../../shared/api';
-import { downloadBytes } from '../../shared/download';
-import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { FixButtons, OverrideDialog } from '../readout';
-import { useAttempt } from '../../shared/useAttempt';
-import { noteTaken } from '../takenFiles';
+import { usePreferences } from '../../stores/preferences';
 import type { ProofControl } from '../useProof';
 import type { ReadsControl } from '../useQuickProof';
+import FileChoice from './FileChoice.vue';
+import HandOver from './HandOver.vue';
+import NamePattern from './NamePattern.vue';
+import ReadBackList from './ReadBackList.vue';
+import { useTaking } from './useTaking';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
@@ -25,64 +26,57 @@ const props = defineProps<{ job: Job; view: PressView; proof: ProofControl; quic
 const bench = useBench();
 const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
-const { problem, attempt } = useAttempt();
+const preferences = usePreferences();
 
-const names = computed(() => {
-  const { piece, making, name } = props.job;
-  const fields = {
-    job: name,
-    revision: bench.revision,
-    widthMm: piece.widthMm,
-    heightMm: piece.heightMm,
-    material: making.pair.material.name,
-    mirrored: making.mirrored,
-  };
-  return outputFormats.map(({ id, name: formatName }) => ({
-    id,
-    formatName,
-    fileName: fileName(fields, id),
-    baseName: piece.stand === null ? null : fileName({ ...fields, part: 'base' }, id),
-  }));
+const proofNote = computed(() => {
+  const report = props.proof.report.value;
+  if (report === null) return 'This piece has not been proved yet.';
+  if (props.proof.stale.value)
+    return `The proof is of revision ${props.proof.ofRevision.value}; the job was edited since.`;
+  return {
+    good: 'Proved: all readers of the panel are prompt.',
+    caution: 'Proved with a caution.',
+    stop: 'Proved: it does not read well enough.',
+  }[report.verdict];
 });
 
-/** The file that waits for the quick proof; null when none does. */
-const waiting = ref<FormatId | null>(null);
-const checked = computed(() => {
-  const reads = props.quick.reads.value;
-  return reads.state === 'checking' ? reads : null;
+const kind = computed(() => props.job.making.pair.machine.kind);
+const firstSuited = (): readonly TakeId[] => [takes.find(({ suits }) => suits.includes(kind.value))!.id];
+const chosen = computed({
+  get: (): readonly TakeId[] => preferences.takes[kind.value] ?? firstSuited(),
+  set: (ids) => {
+    preferences.takes = { ...preferences.takes, [kind.value]: ids };
+  },
 });
-
-/** A file is taken once it is known to read; nothing is taken that was given up meanwhile. */
-async function take(format: FormatId, unchecked = false): Promise<void> {
-  problem.value = '';
-  if (!unchecked) {
-    waiting.value = format;
-    const reads = await props.quick.settled();
-    if (waiting.value !== format) return;
-    waiting.value = null;
-    if (reads.state === 'none') {
-      problem.value = 'The job as it stands could not be drawn, so there is nothing to take.';
-      return;
-    }
-    if (reads.state === 'failed' || props.view.heldBackBy.length > 0) return;
+const pattern = ref('');
+const taking = useTaking(() => ({
+  view: props.view,
+  quick: props.quick,
+  pattern: pattern.value || usualPattern,
+  proof: proofNote.value,
+}));
+const { step, problem, taken, refused } = taking;
+const isHeld = computed(() => props.view.heldBackBy.length > 0);
+const stepText = computed(() => {
+  switch (step.value?.doing) {
+    case 'checking':
+      return 'Checking that it reads; the files come then.';
+    case 'writing':
+      return 'Writing.';
+    case 'reading back':
+      return 'Reading back what was written.';
+    case undefined:
+      return '';
   }
-  await download(format);
-}
-
-const download = (format: FormatId): Promise<void> =>
-  attempt(async () => {
-    await bench.flush();
-    if (bench.document === null || bench.saveState !== 'saved') {
-      problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
-      return;
-    }
-    await keepRevision(bench.id, bench.revision);
-    const made = await useEngine().desk.files(bench.document, bench.revision, [format]);
-    if ('files' in made) {
-      for (const file of made.files) downloadBytes(file);
-      noteTaken(bench.id, bench.revision);
-    } else problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
-  });
+});
+const share = computed(() => {
+  const now = step.value;
+  if (now === null) return 0;
+  return now.doing === 'checking' ? now.shots / now.ofShots : now.share;
+});
+const downloadText = computed(() =>
+  chosen.value.length > 1 ? `Download ${chosen.value.length} files` : 'Download',
+);
 
 function withdraw(withdrawn: Override): void {
   bench.edit(
@@ -101,59 +95,44 @@ const sampleNote = computed(() => {
   const texts = sampleItems(props.job).map(({ text }) => `“${text.replaceAll('\n', ' ')}”`);
   return texts.length === 0 ? '' : `Words of the template, as they came: ${texts.join(', ')}.`;
 });
-const proofNote = computed(() => {
-  const report = props.proof.report.value;
-  if (report === null) return 'This file has not been proved yet.';
-  if (props.proof.stale.value)
-    return `The proof is of revision ${props.proof.ofRevision.value}; the job was edited since.`;
-  return {
-    good: 'Proved: all readers of the panel are prompt.',
-    caution: 'Proved with a caution.',
-    stop: 'Proved: it does not read well enough.',
-  }[report.verdict];
-});
 </script>
 
 <template>
   <div class="columns">
     <section>
       <h2 class="heading">Files</h2>
-      <ul>
-        <li v-for="file in names" :key="file.id" class="file">
-          <div>
-            <p class="measure name" data-test="file-name">{{ file.fileName }}</p>
-            <p v-if="file.baseName" class="measure name">{{ file.baseName }}</p>
-            <p class="note">
-              {{ file.formatName }}{{ file.baseName ? ', the base in a file of its own' : '' }}
-            </p>
-          </div>
-          <button
-            type="button"
-            class="action main"
-            :disabled="view.heldBackBy.length > 0 || waiting !== null"
-            @click="take(file.id)"
-          >
-            <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Download
-          </button>
-        </li>
-      </ul>
-      <div v-if="waiting !== null" class="waiting" role="status">
-        <progress
-          :value="checked?.shots ?? 0"
-          :max="checked?.ofShots ?? 1"
-          aria-label="Shots taken"
-        ></progress>
-        <span>Checking that it reads; the file comes then.</span>
-        <button type="button" class="action quiet" @click="waiting = null">Do not take it</button>
+      <FileChoice
+        v-model="chosen"
+        :job="job"
+        :revision="bench.revision"
+        :pattern="pattern"
+        :disabled="step !== null"
+      />
+      <div class="buttons">
+        <button
+          type="button"
+          class="action main"
+          :disabled="isHeld || step !== null || chosen.length === 0"
+          @click="taking.download(chosen)"
+        >
+          <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> {{ downloadText }}
+        </button>
+        <HandOver :one="taking.one" :disabled="isHeld || step !== null" />
+      </div>
+      <div v-if="step !== null" class="waiting" role="status">
+        <progress :value="share" :max="1" aria-label="Done so far"></progress>
+        <span>{{ stepText }}</span>
+        <button type="button" class="action quiet" @click="taking.giveUp()">Do not take it</button>
       </div>
       <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
         Whether it reads could not be checked: {{ quick.reads.value.problem }}
         <button type="button" class="action" @click="quick.check()">Check again</button>
-        <button type="button" class="action quiet" @click="take(names[0]!.id, true)">
+        <button type="button" class="action quiet" @click="taking.download(chosen, true)">
           Take it unchecked
         </button>
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <NamePattern v-model="pattern" :job="job" />
       <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
       <p class="note">{{ proofNote }}</p>
     </section>
@@ -173,6 +152,10 @@ const proofNote = computed(() => {
         </li>
       </ul>
       <p v-else class="note">Nothing: no limit stops this piece.</p>
+      <template v-if="taken.length > 0 || refused.length > 0">
+        <h2 class="heading">Taken last</h2>
+        <ReadBackList :files="taken" :refused="refused" />
+      </template>
     </section>
     <section>
       <h2 class="heading">Let pass on this job</h2>
@@ -205,13 +188,6 @@ const proofNote = computed(() => {
   grid-template-columns: 1.25fr 1.4fr 1fr;
 }
 
-.file {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 14px;
-}
-
 .waiting {
   display: flex;
   align-items: center;
@@ -221,11 +197,6 @@ const proofNote = computed(() => {
 
 .waiting progress {
   width: 90px;
-}
-
-.name {
-  font-size: 12.5px;
-  overflow-wrap: anywhere;
 }
 
 .main {

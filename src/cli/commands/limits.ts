@@ -1,28 +1,12 @@
-/** `binarus limits` and `binarus make`: what a job measures, and its files. */
-import { mkdir, rename, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
-import { outputFormats, type FormatId } from '../../core/output';
+/** `binarus limits` and `binarus fit`: what a job measures, and where it would be fine. */
 import { bestWidth, commonBand, type FitRange } from '../../core/check';
-import type { Finding } from '../../core/finding';
-import type { Job } from '../../core/job';
 import { pairs } from '../../content';
 import { valuesOf } from '../../core/plan';
-import {
-  isLetPass,
-  keepable,
-  type Kept,
-  makeItFit,
-  runJob,
-  makeFiles,
-  proofFinding,
-  proofSetup,
-  withTriedFixes,
-  type JobResult,
-} from '../../core/run';
+import { keepable, type Kept, makeItFit, runJob, withTriedFixes } from '../../core/run';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell, wording } from '../findings';
-import { required } from '../input';
 import { runFile } from '../jobFile';
+import { quickFinding } from '../quick';
 
 export async function printLimits(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const { result, library } = await runFile(values, positionals);
@@ -88,47 +72,4 @@ async function printRanges(values: Values, positionals: readonly string[]): Prom
     };
   });
   return { output, stops: output.some(({ bestMm }) => bestMm === null) || result.made === null };
-}
-
-/** What the quick proof says of the file; null when there is none. */
-async function quickFinding(job: Job, result: JobResult): Promise<Finding | null> {
-  const setup = proofSetup(job, result, null);
-  if (setup === null) return null;
-  const { isDecided, proveUntil, startProof, voting } = await import('../../core/proof');
-  const { loadProofBinaries } = await import('../../node/proofBinaries');
-  const readers = voting(await startProof(await loadProofBinaries()));
-  const report = await proveUntil(setup, readers, { isEnough: isDecided });
-  return report && proofFinding(report);
-}
-
-export async function writeFiles(values: Values, positionals: readonly string[]): Promise<Outcome> {
-  const out = required(values, 'out');
-  const formats = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
-  const known = outputFormats.map(({ id }) => id as string);
-  const unknown = formats.filter((format) => !known.includes(format));
-  if (unknown.length > 0)
-    throw new UsageError(`there is no format “${unknown.join('”, “')}”; there is ${known.join(', ')}.`);
-  const { job, result } = await runFile(values, positionals);
-  const made = makeFiles(job, result, null, formats as FormatId[]);
-  if ('heldBackBy' in made) {
-    tell(made.heldBackBy, job.codes);
-    return { output: { files: [], heldBackBy: printed(made.heldBackBy, job.codes) }, stops: true };
-  }
-  if (values.unproved !== true) {
-    const proof = await quickFinding(job, result);
-    if (proof !== null && proof.severity !== 'fine') tell([proof], job.codes);
-    if (proof?.severity === 'stop' && !isLetPass(proof, job.overrides))
-      return { output: { files: [], heldBackBy: printed([proof], job.codes) }, stops: true };
-  }
-  try {
-    await mkdir(out, { recursive: true });
-    for (const { name, bytes } of made.files) {
-      const path = join(out, name);
-      await writeFile(`${path}.part`, bytes);
-      await rename(`${path}.part`, path);
-    }
-  } catch (error) {
-    throw new UsageError(`cannot write to ${out}: ${(error as Error).message}`);
-  }
-  return { output: { files: made.files.map(({ name }) => name) }, stops: false };
 }

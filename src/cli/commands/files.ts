@@ -1,0 +1,81 @@
+/** `binarus make`: the files of a job, each read back before it is handed over. */
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Finding } from '../../core/finding';
+import { nameFields, unknownFields } from '../../core/output';
+import { isLetPass, makeFiles, startReadBack, takes, type MadeFile, type TakeId } from '../../core/run';
+import { UsageError, type Outcome, type Values } from '../command';
+import { printed, tell, wording } from '../findings';
+import { required } from '../input';
+import { runFile } from '../jobFile';
+import { loadReaders, quickFinding } from '../quick';
+
+export async function writeFiles(values: Values, positionals: readonly string[]): Promise<Outcome> {
+  const out = required(values, 'out');
+  const asked = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
+  const known = takes.map(({ id }) => id as string);
+  const unknown = asked.filter((format) => !known.includes(format));
+  if (unknown.length > 0)
+    throw new UsageError(`there is no format “${unknown.join('”, “')}”; there is ${known.join(', ')}.`);
+  const pattern = values.name as string | undefined;
+  const strange = pattern === undefined ? [] : unknownFields(pattern);
+  if (strange.length > 0)
+    throw new UsageError(
+      `there is no field {${strange.join('}, {')}}; there is {${nameFields.join('}, {')}}.`,
+    );
+  const { job, result, library } = await runFile(values, positionals);
+  const heldBack = (findings: readonly Finding[]): Outcome => {
+    tell(findings, job.codes);
+    return { output: { files: [], heldBackBy: printed(findings, job.codes) }, stops: true };
+  };
+  if (result.heldBackBy.length > 0 || result.made === null) return heldBack(result.heldBackBy);
+  const { outputBinary } = await import('../../node/outputBinaries');
+  const readers = await loadReaders();
+  let proved: string | undefined;
+  if (values.unproved !== true) {
+    const proof = await quickFinding(job, result);
+    if (proof !== null && proof.severity !== 'fine') tell([proof], job.codes);
+    if (proof?.severity === 'stop' && !isLetPass(proof, job.overrides)) return heldBack([proof]);
+    proved = proof === null ? undefined : wording(job.codes)(proof.text);
+  }
+  const made = await makeFiles(job, result, {
+    revision: null,
+    takes: asked as TakeId[],
+    pattern,
+    library,
+    binary: outputBinary,
+    proof: proved,
+  });
+  if ('heldBackBy' in made) return heldBack(made.heldBackBy);
+  const refused = [...made.refused];
+  const files: MadeFile[] = [];
+  const back = values.unproved === true ? null : startReadBack(job, result, readers, outputBinary);
+  for (const file of made.files) {
+    const read = await back?.read(file);
+    const problem = read?.problem ?? null;
+    if (problem === null) files.push(file);
+    else refused.push({ take: file.take, problem: `${file.name} does not read back. ${problem}` });
+  }
+  for (const { take, problem } of refused) process.stderr.write(`not written: ${take}: ${problem}\n`);
+  try {
+    await mkdir(out, { recursive: true });
+    for (const { name, bytes } of files) await writeWhole(join(out, name), bytes);
+  } catch (error) {
+    throw new UsageError(`cannot write to ${out}: ${(error as Error).message}`);
+  }
+  return {
+    output: { files: files.map(({ name }) => name), ...(refused.length === 0 ? {} : { refused }) },
+    stops: refused.length > 0,
+  };
+}
+
+/** Under another name until all of it is there: no part of a file is left. */
+async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
+  try {
+    await writeFile(`${path}.part`, bytes);
+    await rename(`${path}.part`, path);
+  } catch (error) {
+    await rm(`${path}.part`, { force: true });
+    throw error;
+  }
+}

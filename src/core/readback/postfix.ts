@@ -1,0 +1,148 @@
+/**
+ * Programs that put operands first: content streams of PDF (ISO 32000-1, 7.8.2) and the operators of PostScript that our EPS
+ * uses (PLRM 2). One reader for both, each with the names of its own operators.
+ */
+import type { Vertex } from '../geometry';
+import type { ReadPath } from './drawing';
+
+export type Operand = number | string | readonly Operand[];
+
+/** Column-major 2 x 3 matrix: x' = a x + c y + e, y' = b x + d y + f. */
+export type Matrix = readonly [number, number, number, number, number, number];
+
+const times = (a: Matrix, b: Matrix): Matrix => [
+  a[0] * b[0] + a[2] * b[1],
+  a[1] * b[0] + a[3] * b[1],
+  a[0] * b[2] + a[2] * b[3],
+  a[1] * b[2] + a[3] * b[3],
+  a[0] * b[4] + a[2] * b[5] + a[4],
+  a[1] * b[4] + a[3] * b[5] + a[5],
+];
+
+/** Curves become straight edges; a tenth of what any machine sees, in millimetres. */
+const edgesPerCurve = 12;
+
+interface State {
+  readonly matrix: Matrix;
+  readonly colour: string;
+}
+
+/** Follows moves, lines and curves in millimetres of the piece. */
+export class PathFollower {
+  readonly paths: ReadPath[] = [];
+  layer = '';
+  private state: State;
+  private readonly saved: State[] = [];
+  private current: { points: Vertex[]; isClosed: boolean }[] = [];
+
+  /** `toPiece` turns units of the page into millimetres of the piece. */
+  constructor(private readonly toPiece: Matrix) {
+    this.state = { matrix: [1, 0, 0, 1, 0, 0], colour: '#000000' };
+  }
+
+  save(): void {
+    this.saved.push(this.state);
+  }
+  restore(): void {
+    this.state = this.saved.pop() ?? this.state;
+  }
+  transform(matrix: Matrix): void {
+    this.state = { ...this.state, matrix: times(this.state.matrix, matrix) };
+  }
+  colour(colour: string): void {
+    this.state = { ...this.state, colour };
+  }
+
+  move(x: number, y: number): void {
+    this.current.push({ points: [this.placed(x, y)], isClosed: false });
+  }
+  line(x: number, y: number): void {
+    this.current.at(-1)?.points.push(this.placed(x, y));
+  }
+  curve(x1: number, y1: number, x2: number, y2: number, x3: number, y3: number): void {
+    const points = this.current.at(-1)?.points;
+    const from = points?.at(-1);
+    if (points === undefined || from === undefined) return;
+    const [a, b, to] = [this.placed(x1, y1), this.placed(x2, y2), this.placed(x3, y3)];
+    for (let edge = 1; edge <= edgesPerCurve; edge++) {
+      const t = edge / edgesPerCurve;
+      const [p, q, r, s] = [(1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t ** 3];
+      points.push({
+        x: p * from.x + q * a.x + r * b.x + s * to.x,
+        y: p * from.y + q * a.y + r * b.y + s * to.y,
+      });
+    }
+  }
+  /** From one angle to another in degrees; a line leads to its beginning. */
+  arc(x: number, y: number, radius: number, from: number, to: number, isClockwise: boolean): void {
+    let turn = to - from;
+    while (isClockwise && turn > 0) turn -= 360;
+    while (!isClockwise && turn < 0) turn += 360;
+    const count = Math.max(2, Math.ceil(Math.abs(turn) / 5));
+    for (let edge = 0; edge <= count; edge++) {
+      const angle = ((from + (turn * edge) / count) * Math.PI) / 180;
+      this.line(x + radius * Math.cos(angle), y + radius * Math.sin(angle));
+    }
+  }
+  close(): void {
+    const path = this.current.at(-1);
+    if (path !== undefined) path.isClosed = true;
+  }
+  paint(isFilled: boolean): void {
+    for (const { points, isClosed } of this.current) {
+      const contour = points.filter(({ x, y }, index) => {
+        const next = points[(index + 1) % points.length]!;
+        return Math.hypot(next.x - x, next.y - y) > 1e-6;
+      });
+      if (contour.length > 1)
+        this.paths.push({
+          layer: this.layer,
+          isFilled,
+          contour,
+          // What is filled is closed by being filled.
+          isClosed: isClosed || isFilled,
+          ...(isFilled ? { colour: this.state.colour } : {}),
+        });
+    }
+    this.forget();
+  }
+  forget(): void {
+    this.current = [];
+  }
+
+  private placed(x: number, y: number): Vertex {
+    const [a, b, c, d, e, f] = times(this.toPiece, this.state.matrix);
+    return { x: a * x + c * y + e, y: b * x + d * y + f };
+  }
+}
+
+export const hexOf = (red: number, green: number, blue: number): string =>
+  `#${[red, green, blue]
+    .map((value) =>
+      Math.round(Math.min(1, Math.max(0, value)) * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
+
+/** Tokens and, for each that is an operator, the operands before it. Strings and procedures are one operand. */
+export function runProgram(text: string, operate: (operator: string, operands: Operand[]) => boolean): void {
+  const token =
+    /%[^\r\n]*|\((?:\\.|[^\\()])*\)|<<|>>|<[0-9A-Fa-f\s]*>|\[|\]|\{|\}|\/[^\s()<>[\]{}/%]*|[^\s()<>[\]{}/%]+/g;
+  const stack: Operand[] = [];
+  const open: Operand[][] = [];
+  const put = (operand: Operand): void => void (open.at(-1) ?? stack).push(operand);
+  for (const [part] of text.matchAll(token)) {
+    if (part.startsWith('%')) {
+      operate('%', [part]);
+      continue;
+    }
+    if (part === '[' || part === '{' || part === '<<') open.push([]);
+    else if (part === ']' || part === '}' || part === '>>') {
+      const list = open.pop();
+      if (list !== undefined) put(list);
+    } else if (/^[-+]?(\d+\.?\d*|\.\d+)$/.test(part)) put(Number(part));
+    else if (/^[/(<]/.test(part) || open.length > 0) put(part);
+    else if (operate(part, stack)) stack.length = 0;
+  }
+}

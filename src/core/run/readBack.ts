@@ -1,0 +1,128 @@
+/** Files read back from their bytes before they are handed over: measured, and photographed for the panel of readers. */
+import type { Job } from '../job';
+import type { FormatId } from '../output';
+import type { OperationSheet } from '../plan';
+import { proveUntil, voting, type ProofSetup, type Reader } from '../proof';
+import {
+  checkFile,
+  interpreterOf,
+  NotRead,
+  type Check,
+  type ReadBinary,
+  type ReadFile,
+  type ReadSetting,
+} from '../readback';
+import { proofSetup } from './proveJob';
+import type { JobResult } from './runJob';
+import type { MadeFile } from './makeFiles';
+
+export interface ReadBack {
+  readonly checks: readonly Check[];
+  /** How many of the shots each reader of the panel read; empty for files without codes. */
+  readonly readers: readonly ReaderCount[];
+  readonly shots: number;
+  /** Why the file is not handed over; null when it is as it was meant. */
+  readonly problem: string | null;
+}
+
+export interface ReaderCount {
+  readonly name: string;
+  readonly read: number;
+}
+
+/** Enough to tell a file that is drawn wrong; how well it reads is for the proof to say. */
+const readBackShots = 4;
+
+export interface FileReader {
+  /** Null for files that hold no drawing of the piece, such as the job itself. */
+  readonly read: (file: MadeFile) => Promise<ReadBack | null>;
+}
+
+/** Of one job as it ran. Each file is photographed in the same ways as the piece was, so that what differs is the file. */
+export function startReadBack(
+  job: Job,
+  result: JobResult,
+  readers: readonly Reader[],
+  binary: (name: ReadBinary) => Promise<ArrayBuffer>,
+): FileReader {
+  const setup = proofSetup(job, result, null);
+  const panel = voting(readers);
+  const countsOf = async (own: ProofSetup): Promise<readonly ReaderCount[]> => {
+    const report = await proveUntil(own, panel, { isEnough: ({ shots }) => shots >= readBackShots });
+    return report!.readers.map(({ name, read }) => ({ name, read }));
+  };
+  let wanted: Promise<readonly ReaderCount[]> | null = null;
+  const read = async (file: MadeFile): Promise<ReadBack | null> => {
+    const { sheet, take } = file;
+    if (sheet === null) return null;
+    const format = take as FormatId;
+    const interpret = await interpreterOf(format);
+    let found: ReadFile;
+    try {
+      found = await interpret(file.bytes, readSettingOf(file, sheet, job, result, binary));
+    } catch (error) {
+      if (!(error instanceof NotRead)) throw error;
+      return { checks: [], readers: [], shots: 0, problem: error.message };
+    }
+    const checks = isPartOfBody(file) ? [] : checkFile(format, found, sheet);
+    const wrong = checks.find(({ holds }) => !holds);
+    const measured = { checks, readers: [], shots: 0 };
+    if (wrong !== undefined)
+      return {
+        ...measured,
+        problem: `${wrong.name}: ${wrong.found} in the file, ${wrong.wanted} were to be in it.`,
+      };
+    if (!file.hasCodes || isPartOfBody(file) || setup === null) return { ...measured, problem: null };
+    wanted ??= countsOf(setup);
+    const isPicture = found.shows === 'finished piece';
+    const counts = await countsOf({
+      ...setup,
+      raster: found.raster,
+      // A picture has its colours in it, and nothing is made of it by the machine any more.
+      ...(isPicture
+        ? { baseColour: '#ffffff', markColour: '#000000', machine: { growthMm: 0, dotMm: null } }
+        : {}),
+    });
+    const before = await wanted;
+    // One shot more or less is chance; two are the file.
+    const lost = counts.filter(({ read: own }, place) => own < before[place]!.read - 1);
+    return {
+      checks,
+      readers: counts,
+      shots: readBackShots,
+      problem:
+        lost.length === 0
+          ? null
+          : `What is in the file reads worse than the piece: ${lost
+              .map(({ name, read: own }) => `${name} ${own} of ${readBackShots} shots`)
+              .join(', ')}.`,
+    };
+  };
+  return { read };
+}
+
+/** Marks without their base are no code. */
+const isPartOfBody = ({ take }: MadeFile): boolean => take === 'stl-bodies';
+
+function readSettingOf(
+  { corner }: MadeFile,
+  sheet: OperationSheet,
+  job: Job,
+  { pair }: JobResult,
+  binary: ReadSetting['binary'],
+): ReadSetting {
+  const { process, machine } = pair;
+  const bend = job.piece.bend;
+  return {
+    corner,
+    heightMm: sheet.heightMm,
+    tool: {
+      lineMm: process.lineIntervalMm ?? process.elementMm,
+      tipMm:
+        machine.dotMm ??
+        (machine.kind === 'rotary' && machine.halfAngleDegrees === null ? process.elementMm : 0),
+    },
+    wrappedMm: bend === null ? null : bend.diameterMm,
+    binary,
+  };
+}

@@ -1,0 +1,75 @@
+/** Files beside the page's own thread: written, then read back from their bytes. Whoever waits may end the worker. */
+import type { Job } from '../core/job';
+import { loadedOnce } from '../core/numbers';
+import type { OutputBinary } from '../core/output';
+import { startProof, type ProofBinaries, type Reader } from '../core/proof';
+import {
+  makeFiles,
+  runJob,
+  startReadBack,
+  type FileRequest,
+  type Library,
+  type MadeFile,
+  type ReadBack,
+  type Refused,
+} from '../core/run';
+import type { Finding } from '../core/finding';
+import type { ReadBinary } from '../core/readback';
+
+/** What is asked for; everything else is the worker's own. */
+export type TakeRequest = Omit<FileRequest, 'library' | 'binary' | 'progress'>;
+
+export interface TakenFile extends Pick<MadeFile, 'take' | 'name' | 'mediaType' | 'bytes'> {
+  /** Null for what holds no drawing. */
+  readonly readBack: ReadBack | null;
+}
+
+export type TakenFiles =
+  | { readonly files: readonly TakenFile[]; readonly refused: readonly Refused[] }
+  | { readonly heldBackBy: readonly Finding[] };
+
+export interface Progress {
+  /** What is done now, for people. */
+  readonly doing: 'writing' | 'reading back';
+  readonly share: number;
+}
+
+export interface Maker {
+  /** Files that do not read back as they were meant are refused. */
+  take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
+}
+
+export function createMaker(
+  load: () => Promise<ProofBinaries>,
+  binary: (name: OutputBinary | ReadBinary) => Promise<ArrayBuffer>,
+  library: Library,
+): Maker {
+  const loaded = loadedOnce<readonly Reader[]>();
+  return {
+    take: async (job, request, tell) => {
+      // Renderer and readers are needed by some writers, too.
+      const readers = await loaded(() => load().then(startProof));
+      await library.load(job);
+      const result = runJob(job, undefined, library);
+      const made = await makeFiles(job, result, {
+        ...request,
+        library,
+        binary,
+        progress: (share) => tell({ doing: 'writing', share }),
+      });
+      if ('heldBackBy' in made) return made;
+      const back = startReadBack(job, result, readers, binary);
+      const files: TakenFile[] = [];
+      const refused: Refused[] = [...made.refused];
+      for (const [index, file] of made.files.entries()) {
+        tell({ doing: 'reading back', share: index / made.files.length });
+        const read = await back.read(file);
+        const { take, name, mediaType, bytes } = file;
+        if (read !== null && read.problem !== null)
+          refused.push({ take, problem: `${name} was written and does not read back. ${read.problem}` });
+        else files.push({ take, name, mediaType, bytes, readBack: read });
+      }
+      return { files, refused };
+    },
+  };
+}

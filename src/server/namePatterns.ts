@@ -1,0 +1,39 @@
+/** Patterns for the names of files: in the database, and as routes. */
+import express from 'express';
+import { namePatternSchema, type NamePattern } from '../wire';
+import { writing, type Db } from './db/open';
+import { checked } from './problem';
+
+export interface NamePatternStore {
+  list(): NamePattern[];
+  /** In the place of the one that the collection has. */
+  keep(pattern: NamePattern): void;
+}
+
+export function namePatternStore(db: Db): NamePatternStore {
+  const selectAll = db.prepare<[], NamePattern>(
+    'SELECT collection, pattern FROM name_patterns ORDER BY collection COLLATE NOCASE',
+  );
+  const upsert = db.prepare(
+    `INSERT INTO name_patterns (collection, pattern) VALUES (?, ?)
+     ON CONFLICT (collection) DO UPDATE SET pattern = excluded.pattern`,
+  );
+  return {
+    list: () => selectAll.all(),
+    keep: writing(db, ({ collection, pattern }: NamePattern) => {
+      upsert.run(collection, pattern);
+    }),
+  };
+}
+
+export function namePatternRoutes(patterns: NamePatternStore): express.Router {
+  const routes = express.Router();
+  routes.get('/', (_request, response) => {
+    response.json({ patterns: patterns.list() });
+  });
+  routes.put('/', (request, response) => {
+    patterns.keep(checked(namePatternSchema, request.body));
+    response.status(204).end();
+  });
+  return routes;
+}

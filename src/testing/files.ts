@@ -1,0 +1,43 @@
+/** The files of jobs, as tests ask for them. */
+import type { Job } from '../core/job';
+import {
+  emptyLibrary,
+  makeFiles,
+  type FileRequest,
+  type JobResult,
+  type MadeFile,
+  type MadeFiles,
+  type TakeId,
+} from '../core/run';
+import { outputBinary } from '../node/outputBinaries';
+
+export const plainRequest = (
+  takes: readonly TakeId[] = ['svg'],
+  revision: number | null = null,
+): FileRequest => ({
+  revision,
+  takes,
+  library: emptyLibrary,
+  binary: outputBinary,
+});
+
+/** SVG where nothing else is asked for. */
+export const madeOf = (
+  job: Job,
+  result: JobResult,
+  takes: readonly TakeId[] = ['svg'],
+  revision: number | null = null,
+): Promise<MadeFiles> => makeFiles(job, result, plainRequest(takes, revision));
+
+/** The files, stops or not. Rejects when something was refused. */
+export async function filesOf(
+  job: Job,
+  result: JobResult,
+  takes: readonly TakeId[] = ['svg'],
+  revision: number | null = null,
+): Promise<readonly MadeFile[]> {
+  const made = await madeOf(job, { ...result, heldBackBy: [] }, takes, revision);
+  if (!('files' in made)) throw new Error('The job gives no files.');
+  if (made.refused.length > 0) throw new Error(made.refused.map(({ problem }) => problem).join(' '));
+  return made.files;
+}

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+/** What can be taken: what suits the machine first, the rest one click away; each with what it is for and its name. */
+import { ChevronDown, ChevronRight } from '@lucide/vue';
+import { computed, ref } from 'vue';
+import { fileNames, usualPattern } from '../../../core/output';
+import { nameValues, takes, type Take, type TakeId } from '../../../core/run';
+import { pairOfJob, type Job } from '../../../core/job';
+
+const props = defineProps<{ job: Job; revision: number; pattern: string; disabled: boolean }>();
+const chosen = defineModel<readonly TakeId[]>({ required: true });
+
+const kind = computed(() => props.job.making.pair.machine.kind);
+const suited = computed(() => takes.filter(({ suits }) => suits.includes(kind.value)));
+/** What is ticked stands in sight. */
+const shown = computed(() => [
+  ...suited.value,
+  ...takes.filter((take) => !suited.value.includes(take) && chosen.value.includes(take.id)),
+]);
+const rest = computed(() => takes.filter((take) => !shown.value.includes(take)));
+const isOpen = ref(false);
+
+const names = computed(() => {
+  const values = nameValues(props.job, { pair: pairOfJob(props.job) }, props.revision);
+  const mirrored = props.job.making.mirrored ? 'mirrored' : '';
+  const listed = [...shown.value, ...rest.value];
+  const all = fileNames(
+    props.pattern || usualPattern,
+    values,
+    listed.map(({ variant, extension, id }) => ({
+      parts: [variant, id === 'job' || id === 'sheet' ? '' : mirrored],
+      extension,
+    })),
+  );
+  return new Map(listed.map(({ id }, index) => [id, all[index]!]));
+});
+
+function toggle(id: TakeId, isChosen: boolean): void {
+  chosen.value = isChosen ? [...chosen.value, id] : chosen.value.filter((other) => other !== id);
+}
+const rows = computed((): readonly Take[] => (isOpen.value ? [...shown.value, ...rest.value] : shown.value));
+</script>
+
+<template>
+  <ul class="takes" aria-label="Formats">
+    <li v-for="take in rows" :key="take.id">
+      <label class="take">
+        <input
+          type="checkbox"
+          :checked="chosen.includes(take.id)"
+          :disabled="disabled"
+          @change="toggle(take.id, ($event.target as HTMLInputElement).checked)"
+        />
+        <span>
+          <strong>{{ take.name }}</strong> <span class="use">{{ take.use }}</span>
+          <span v-if="chosen.includes(take.id)" class="measure name" data-test="file-name">{{
+            names.get(take.id)
+          }}</span>
+        </span>
+      </label>
+    </li>
+  </ul>
+  <button
+    v-if="rest.length > 0"
+    type="button"
+    class="action quiet more"
+    :aria-expanded="isOpen"
+    @click="isOpen = !isOpen"
+  >
+    <component :is="isOpen ? ChevronDown : ChevronRight" :size="14" :stroke-width="1.8" aria-hidden="true" />
+    {{ isOpen ? 'Fewer formats' : `${rest.length} more formats` }}
+  </button>
+</template>
+
+<style scoped>
+.takes {
+  display: grid;
+  gap: 3px;
+}
+
+.take {
+  display: grid;
+  grid-template-columns: 15px minmax(0, 1fr);
+  gap: 8px;
+  align-items: start;
+  cursor: pointer;
+}
+
+.take input {
+  margin: 3px 0 0;
+  accent-color: var(--accent);
+}
+
+.use {
+  color: var(--ink-soft);
+}
+
+.name {
+  display: block;
+  font-size: 11.5px;
+  overflow-wrap: anywhere;
+}
+
+.more {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,138 @@
+/** Taking files: they wait for the verdict, are written and read back beside the page, and then handed over. */
+import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
+import type { TakeId } from '../../../core/run';
+import { GivenUp, type Progress, type TakenFile } from '../../../engine';
+import { keepRevision } from '../../shared/api';
+import { downloadBytes } from '../../shared/download';
+import { useEngine } from '../../shared/engine';
+import { useAttempt } from '../../shared/useAttempt';
+import { zipped } from '../../shared/zipped';
+import { useBench } from '../../stores/bench';
+import type { PressView } from '../../../engine';
+import { noteTaken } from '../takenFiles';
+import type { ReadsControl } from '../useQuickProof';
+
+/** What is done now, from the first to the last step. */
+export type Step =
+  { readonly doing: 'checking'; readonly shots: number; readonly ofShots: number } | Progress;
+
+export interface Taking {
+  readonly step: ComputedRef<Step | null>;
+  readonly problem: Ref<string>;
+  /** What was handed over last, with what was found in it. */
+  readonly taken: ShallowRef<readonly TakenFile[]>;
+  /** What was not, and why. */
+  readonly refused: ShallowRef<readonly string[]>;
+  /** Downloads them: one as it is, several in one zip. */
+  readonly download: (takes: readonly TakeId[], unchecked?: boolean) => Promise<void>;
+  /** One file, for the clipboard, a share sheet or the printer; null when it was not to be had. */
+  readonly one: (take: TakeId) => Promise<TakenFile | null>;
+  readonly giveUp: () => void;
+}
+
+interface Source {
+  readonly view: PressView;
+  readonly quick: ReadsControl;
+  readonly pattern: string;
+  /** What a proof found, for the make sheet. */
+  readonly proof: string;
+}
+
+export function useTaking(source: () => Source): Taking {
+  const bench = useBench();
+  const { problem, attempt } = useAttempt();
+  const taken = shallowRef<readonly TakenFile[]>([]);
+  const refused = shallowRef<readonly string[]>([]);
+  const writing = shallowRef<Progress | null>(null);
+  /** Counts what was asked for: what was given up meanwhile is not handed over. */
+  const asked = ref(0);
+  const waits = ref(false);
+  const step = computed((): Step | null => {
+    if (writing.value !== null) return writing.value;
+    if (!waits.value) return null;
+    const reads = source().quick.reads.value;
+    return reads.state === 'checking'
+      ? { doing: 'checking', shots: reads.shots, ofShots: reads.ofShots }
+      : { doing: 'checking', shots: 0, ofShots: 1 };
+  });
+
+  /** Whether the job is known to read. */
+  async function reads(mine: number): Promise<boolean> {
+    waits.value = true;
+    const found = await source().quick.settled();
+    if (asked.value !== mine) return false;
+    waits.value = false;
+    if (found.state === 'none') {
+      problem.value = 'The job as it stands could not be drawn, so there is nothing to take.';
+      return false;
+    }
+    return found.state !== 'failed' && source().view.heldBackBy.length === 0;
+  }
+
+  async function written(takes: readonly TakeId[], mine: number): Promise<readonly TakenFile[]> {
+    await bench.flush();
+    if (bench.document === null || bench.saveState !== 'saved') {
+      problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
+      return [];
+    }
+    const { id, revision } = bench;
+    await keepRevision(id, revision);
+    const { pattern, proof } = source();
+    writing.value = { doing: 'writing', share: 0 };
+    const { proxy } = await import('comlink');
+    const tell = (progress: Progress): void => {
+      if (asked.value === mine) writing.value = progress;
+    };
+    const made = await useEngine().maker.take(
+      bench.document,
+      { revision, takes, pattern, proof },
+      proxy(tell) as typeof tell,
+    );
+    if (asked.value !== mine) return [];
+    if ('heldBackBy' in made) {
+      problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
+      return [];
+    }
+    refused.value = made.refused.map(({ problem: why }) => why);
+    taken.value = made.files;
+    if (made.files.length > 0) noteTaken(id, revision);
+    return made.files;
+  }
+
+  async function get(takes: readonly TakeId[], unchecked: boolean): Promise<readonly TakenFile[]> {
+    const mine = ++asked.value;
+    problem.value = '';
+    refused.value = [];
+    if (!unchecked && !(await reads(mine))) return [];
+    let files: readonly TakenFile[] = [];
+    await attempt(async () => {
+      try {
+        files = await written(takes, mine);
+      } catch (error) {
+        if (!(error instanceof GivenUp)) throw error;
+      } finally {
+        if (asked.value === mine) writing.value = null;
+      }
+    });
+    return files;
+  }
+
+  return {
+    step,
+    problem,
+    taken,
+    refused,
+    download: async (takes, unchecked = false) => {
+      const files = await get(takes, unchecked);
+      if (files.length === 1) downloadBytes(files[0]!);
+      else if (files.length > 1) downloadBytes(await zipped(files, bench.document!, bench.revision));
+    },
+    one: async (take) => (await get([take], false))[0] ?? null,
+    giveUp: () => {
+      asked.value++;
+      waits.value = false;
+      if (writing.value !== null) useEngine().maker.giveUp();
+      writing.value = null;
+    },
+  };
+}
