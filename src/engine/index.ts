@@ -89,7 +89,7 @@ const proverLimits: Limits<Prover> = {
 /** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */
 export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
   otherProver: hosted<Prover>(startProver, proverLimits),
-  maker: hosted<Maker>(startMaker, { take: writingMs }),
+  maker: hosted<Maker>(startMaker, { take: writingMs, watch: searchingMs }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
     load: liveLoadingMs,
     press: drawingMs,

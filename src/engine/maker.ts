@@ -7,11 +7,13 @@ import {
   makeFiles,
   runJob,
   startReadBack,
+  watchMachine,
   type FileRequest,
   type Library,
   type MadeFile,
   type ReadBack,
   type Refused,
+  type Watched,
 } from '../core/run';
 import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
@@ -37,6 +39,8 @@ export interface Progress {
 export interface Maker {
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
+  /** What the machine does in order; null where it works all at once. */
+  watch(job: Job): Promise<Watched | null>;
 }
 
 export function createMaker(
@@ -46,6 +50,10 @@ export function createMaker(
 ): Maker {
   const loaded = loadedOnce<readonly Reader[]>();
   return {
+    watch: async (job) => {
+      await library.load(job);
+      return watchMachine(job, runJob(job, undefined, library), library, binary);
+    },
     take: async (job, request, tell) => {
       // Renderer and readers are needed by some writers, too.
       const readers = await loaded(() => load().then(startProof));

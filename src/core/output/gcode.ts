@@ -24,7 +24,7 @@ interface Dialect {
   /** Words that begin and end marking; `power` is the share of what is set at the machine. */
   readonly on: (power: number) => string;
   readonly off: string;
-  /** Once at the start and at the end. */
+  /** Once at the start, and before the head goes back at the end. */
   readonly begin: readonly string[];
   readonly end: readonly string[];
   /** Whether the tool goes down to mark and up to travel, instead of going on and off. */
@@ -41,7 +41,7 @@ const dialects = {
     on: (power: number) => `S${Math.round(power * fullPower)}`,
     off: 'S0',
     begin: ['M4 S0'],
-    end: ['M5', 'G0 X0 Y0', 'M2'],
+    end: ['M5'],
     plunges: false,
     origin: lowerLeft,
   },
@@ -49,7 +49,7 @@ const dialects = {
     on: () => '',
     off: '',
     begin: ['G0 Z2', 'M3 S10000'],
-    end: ['G0 Z2', 'M5', 'G0 X0 Y0', 'M2'],
+    end: ['G0 Z2', 'M5'],
     plunges: true,
     origin: lowerLeft,
   },
@@ -178,6 +178,8 @@ class Program {
       ...this.dialect.begin,
       ...this.lines,
       ...this.dialect.end,
+      `G0 ${this.place({ x: 0, y: 0 })}`,
+      'M2',
       '',
     ].join('\n');
   }

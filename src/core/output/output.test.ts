@@ -119,7 +119,7 @@ describe('file names', () => {
       fileNames(usualPattern, { ...values, title: '///', revision: '' }, [{ parts: [], extension: 'svg' }]),
     ).toEqual(['60x40.5mm_slate.svg']);
     expect(named('{row}')).toBe('job.svg');
-    expect(named('..\\{collection}: <{material}>?')).toBe('-slipway- -slate.svg');
+    expect(named('..\\{collection}: <{material}>?')).toBe('-slipway- -slate-.svg');
     // Names that one of the common systems keeps for devices.
     expect(named('con')).toBe('con_.svg');
   });

@@ -1,12 +1,16 @@
 /** DXF by a parser that did not write it: closed polylines by layer, bulges turned back, y downwards again. */
-import { parseDxf, type Vertex } from '../geometry';
+import { parseDxf, type Box, type Vertex } from '../geometry';
 import { readDrawing, type ReadPath } from './drawing';
-import { NotRead, type Interpreter } from './readFile';
+import { NotRead, type Interpreter, type ReadSetting } from './readFile';
 
 /** $INSUNITS of millimetres (DXF reference, HEADER). */
 const millimetres = 4;
 
-export const readDxf: Interpreter = (bytes, { heightMm }) => {
+/** Its outlines, and the page that the header tells. */
+export function pathsOfDxf(
+  bytes: Uint8Array,
+  { heightMm }: Pick<ReadSetting, 'heightMm'>,
+): { readonly paths: readonly ReadPath[]; readonly page: Box } {
   const parsed = parseDxf(new TextDecoder().decode(bytes));
   if (parsed?.header === undefined) throw new NotRead('The file is no DXF.');
   const { header } = parsed;
@@ -33,10 +37,18 @@ export const readDxf: Interpreter = (bytes, { heightMm }) => {
       })),
     });
   }
-  return readDrawing(paths, {
-    x: least.x,
-    y: heightMm - most.y,
-    width: most.x - least.x,
-    height: most.y - least.y,
-  });
+  return {
+    paths,
+    page: {
+      x: least.x,
+      y: heightMm - most.y,
+      width: most.x - least.x,
+      height: most.y - least.y,
+    },
+  };
+}
+
+export const readDxf: Interpreter = (bytes, setting) => {
+  const { paths, page } = pathsOfDxf(bytes, setting);
+  return readDrawing(paths, page);
 };

@@ -2,6 +2,13 @@
 export { type Check, checkFile, interpreterOf } from './check';
 export { type MarkRaster, rasteriseMarks } from './rasterise';
 export { type Move, runGcode } from './gcodeFile';
+export { type MachineRun, numbersPerWay, runOfDrawing, runOfProgram } from './machineRun';
+export type { ReadBody } from './meshFile';
+
+/** Bodies of a 3MF package, with its parser, when they are asked for. */
+export const loadBodies = async () => (await import('./meshFile')).bodiesOfThreeMf;
+/** Outlines of a DXF file, with its parser, when one is asked for. */
+export const loadDxfPaths = async () => (await import('./dxfFile')).pathsOfDxf;
 export {
   NotRead,
   readBinaries,

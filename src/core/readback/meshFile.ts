@@ -10,7 +10,7 @@ import { NotRead, type Interpreter, type ReadFile, type ReadLayer, type ReadSett
 /** Nine numbers a triangle: three corners in millimetres. */
 export type Triangles = Float64Array;
 
-interface ReadBody {
+export interface ReadBody {
   readonly name: string;
   readonly triangles: Triangles;
 }

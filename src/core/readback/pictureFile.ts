@@ -111,7 +111,7 @@ export const readPbm: Interpreter = (bytes, setting) => {
 interface Decoder {
   decode(
     data: Uint8Array,
-    turns: boolean,
+    ...more: readonly boolean[]
   ): { readonly data: Uint8ClampedArray; readonly width: number; readonly height: number } | null;
 }
 type Factory = (options: {
@@ -120,13 +120,17 @@ type Factory = (options: {
 }) => Promise<Decoder>;
 
 /** Screens' pictures carry no size that programs heed: they are as wide as the piece. */
-const readLossy = (name: ReadBinary & `${string}-reader`, factory: () => Promise<Factory>): Interpreter => {
+const readLossy = (
+  name: ReadBinary & `${string}-reader`,
+  factory: () => Promise<Factory>,
+  ...more: readonly boolean[]
+): Interpreter => {
   const once = loadedOnce<Decoder>();
   return async (bytes, setting) => {
     const decoder = await once(async () =>
       (await factory())({ wasmBinary: await setting.binary(name), noInitialRun: true }),
     );
-    const picture = decoder.decode(bytes, false);
+    const picture = decoder.decode(bytes, ...more);
     if (picture === null) throw new NotRead('The picture cannot be read.');
     const { data, width, height } = picture;
     const rgbaAt: Pixels['rgbaAt'] = (x, y) => {
@@ -145,6 +149,8 @@ const readLossy = (name: ReadBinary & `${string}-reader`, factory: () => Promise
 export const readJpeg = readLossy(
   'jpeg-reader',
   async () => (await import('@jsquash/jpeg/codec/dec/mozjpeg_dec.js')).default as unknown as Factory,
+  // Whether a note on how the camera was held is heeded.
+  false,
 );
 export const readWebp = readLossy(
   'webp-reader',

@@ -1,65 +1,262 @@
-/** Every format is written and read back by what did not write it; what comes out is what was to be written. */
+/** Every format is written, and read back by what did not write it; what comes out is what was to be written, and it reads. */
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { findPair } from '../../content';
 import { filesOf } from '../../testing/files';
+import { logoAssets } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';
 import { loadProofBinaries } from '../../node/proofBinaries';
-import { newJob } from '../job';
-import { startRenderer } from '../logo';
-import { type FormatId } from '../output';
-import { runJob, type TakeId } from '../run';
-import { checkFile, interpreterOf } from '.';
+import { newJob, type Job } from '../job';
+import { newLogo } from '../logo';
+import { presets } from '../artwork';
+import { plainSolid } from '../plan';
+import { startProof, type Reader } from '../proof';
+import {
+  createLibrary,
+  makeFiles,
+  runJob,
+  startReadBack,
+  type MadeFile,
+  type ReadBack,
+  type TakeId,
+} from '../run';
+import { pngDensity } from './pictureFile';
+import { runGcode } from './gcodeFile';
+import { withFirst, withPlacement } from '../../testing/findings';
 
-const jobOn = (material: string, machine: string) =>
-  newJob({
+let readers: readonly Reader[];
+beforeAll(async () => {
+  readers = await startProof(await loadProofBinaries());
+});
+
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+
+/** Read from as far as its size asks for. */
+const jobOn = (material: string, machine: string, widthMm = 60): Job => ({
+  ...newJob({
     name: 'Berth 17 plate',
     message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
     pair: findPair(material, machine)!,
-    pieceSizeMm: { width: 60, height: 40 },
-    codeWidthMm: 29,
-  });
-
-beforeAll(async () => {
-  await startRenderer((await loadProofBinaries()).resvg);
+    pieceSizeMm: { width: widthMm, height: (widthMm * 2) / 3 },
+    codeWidthMm: 0.48 * widthMm,
+  }),
+  reading: { distanceM: widthMm / 200, heightM: null },
 });
 
-const cases: readonly (readonly [FormatId, string, string])[] = [
+/** With what a code can carry and a piece can have. */
+const dressed = (job: Job): Job => {
+  const plain = withFirst(job, {
+    style: presets.find(({ id }) => id === 'pebble')?.style ?? presets[1]!.style,
+    logo: newLogo({ kind: 'icon', icon: 'anchor' }),
+  });
+  return { ...plain, making: { ...plain.making, mirrored: true } };
+};
+
+async function readBackOf(job: Job, take: TakeId): Promise<{ file: MadeFile; back: ReadBack }> {
+  await library.load(job);
+  const result = runJob(job, undefined, library);
+  const made = await makeFiles(
+    job,
+    { ...result, heldBackBy: [] },
+    {
+      revision: 3,
+      takes: [take],
+      library,
+      binary: outputBinary,
+    },
+  );
+  if (!('files' in made) || made.refused.length > 0) throw new Error(JSON.stringify(made));
+  const [file] = made.files;
+  return { file: file!, back: (await startReadBack(job, result, readers, outputBinary).read(file!))! };
+}
+
+/** Each format on a machine that takes it, and where it is written for another polarity as well. */
+const cases: readonly (readonly [TakeId, string, string])[] = [
   ['svg', 'black-anodised-aluminium', 'co2-laser'],
-  ['svg-areas', 'black-anodised-aluminium', 'co2-laser'],
+  ['svg', 'black-vinyl-on-white', 'knife-plotter'],
+  ['svg-areas', 'birch-plywood', 'co2-laser'],
   ['pdf', 'white-vinyl', 'ink-jet-600dpi'],
+  ['pdf', 'black-anodised-aluminium', 'co2-laser'],
+  ['pdf', 'black-vinyl-on-white', 'knife-plotter'],
+  ['pdf', 'direct-thermal-paper', 'label-printer-203dpi'],
   ['pdf-cmyk', 'white-vinyl', 'ink-jet-600dpi'],
   ['eps', 'birch-plywood', 'co2-laser'],
+  ['eps', 'black-anodised-aluminium', 'co2-laser'],
   ['dxf', 'black-vinyl-on-white', 'knife-plotter'],
+  ['dxf', 'natural-slate', 'blast-mask'],
   ['dxf-lines', 'birch-plywood', 'co2-laser'],
-  ['dxf-r12', 'brass', 'rotary-engraver'],
+  ['dxf-r12', 'laminate-black-white', 'rotary-engraver'],
   ['gcode', 'natural-slate', 'co2-laser'],
-  ['gcode', 'brass', 'rotary-engraver'],
+  ['gcode', 'birch-plywood', 'co2-laser'],
+  ['gcode', 'laminate-black-white', 'rotary-engraver'],
+  ['gcode', 'laminate-black-white', 'rotary-v-60'],
   ['png', 'natural-slate', 'co2-laser'],
   ['png-clear', 'white-vinyl', 'ink-jet-600dpi'],
   ['engraving', 'natural-slate', 'co2-laser'],
   ['label', 'direct-thermal-paper', 'label-printer-203dpi'],
-  ['label-pbm', 'direct-thermal-paper', 'label-printer-203dpi'],
+  ['label-pbm', 'direct-thermal-paper', 'label-printer-300dpi'],
   ['jpg', 'natural-slate', 'co2-laser'],
-  ['webp', 'natural-slate', 'co2-laser'],
+  ['webp', 'white-vinyl', 'ink-jet-600dpi'],
   ['stl', 'white-filament-black', 'filament-printer'],
   ['3mf', 'white-filament-black', 'filament-printer'],
 ];
 
-describe('every format', () => {
-  it.each(cases)('%s of %s by %s', async (format, material, machine) => {
-    const job = jobOn(material, machine);
+const good = (back: ReadBack): void => {
+  expect(back.checks.filter(({ holds }) => !holds)).toEqual([]);
+  expect(back.problem).toBeNull();
+  expect(back.readers).toHaveLength(3);
+  for (const { read } of back.readers) expect(read).toBeGreaterThanOrEqual(back.shots - 1);
+};
+
+describe('what is in a file', () => {
+  it.each(cases)('is what was to be in it, and reads: %s of %s by %s', async (take, material, machine) => {
+    const widthMm = machine === 'blast-mask' ? 180 : 60;
+    good((await readBackOf(jobOn(material, machine, widthMm), take)).back);
+  });
+
+  it.each([
+    ['pdf', 40],
+    ['pdf', 200],
+    ['dxf', 200],
+    ['eps', 40],
+    ['png', 40],
+  ] as const)('in other sizes, too: %s of %d mm', async (take, widthMm) => {
+    good((await readBackOf(jobOn('black-anodised-aluminium', 'co2-laser', widthMm), take)).back);
+  });
+
+  it.each(['svg', 'svg-areas', 'pdf', 'eps', 'dxf', 'gcode', 'engraving'] as const)(
+    'with a style, a logo, and mirrored: %s',
+    async (take) => {
+      const { file, back } = await readBackOf(dressed(jobOn('birch-plywood', 'co2-laser', 120)), take);
+      expect(back.checks.filter(({ holds }) => !holds)).toEqual([]);
+      expect(back.problem).toBeNull();
+      expect(file.name).toContain('mirrored');
+    },
+  );
+
+  it.each(['recess', 'inlay'] as const)('of a body with its marks as %s', async (form) => {
+    const job = jobOn('white-filament-black', 'filament-printer');
+    const solid = { ...job, making: { ...job.making, solid: { ...plainSolid, form } } };
+    good((await readBackOf(solid, '3mf')).back);
+  });
+});
+
+describe('what is wrong in a file', () => {
+  const damaged = async (
+    take: TakeId,
+    change: (text: string) => string,
+    pair = ['birch-plywood', 'co2-laser'],
+  ) => {
+    const job = jobOn(pair[0]!, pair[1]!);
     const result = runJob(job);
-    const [file] = await filesOf(job, result, [format as TakeId]);
-    const read = await (
-      await interpreterOf(format)
-    )(file!.bytes, {
-      corner: { x: 0, y: 0 },
-      heightMm: 40,
-      tool: { lineMm: result.pair.process.lineIntervalMm ?? 0.1, tipMm: result.pair.machine.dotMm ?? 0 },
-      wrappedMm: null,
-      binary: outputBinary,
-    });
-    const checks = checkFile(format, read, file!.sheet!);
-    expect(checks.filter(({ holds }) => !holds)).toEqual([]);
+    const [file] = await filesOf(job, result, [take]);
+    const bytes = new TextEncoder().encode(change(new TextDecoder().decode(file!.bytes)));
+    return (await startReadBack(job, result, readers, outputBinary).read({ ...file!, bytes }))!;
+  };
+
+  it('keeps it from being handed over: a size, an outline, an open one', async () => {
+    expect((await damaged('svg', (text) => text.replace('width="60.2mm"', 'width="61mm"'))).problem).toMatch(
+      /Size: 60.8 x 40 mm in the file, 60 x 40 mm/,
+    );
+    expect((await damaged('svg', (text) => text.replace(/M[^M]+Z"/, '"'))).problem).toMatch(
+      /Outlines of MARK/,
+    );
+    expect((await damaged('eps', (text) => text.replace('\nh\nstroke', '\nstroke'))).problem).toMatch(
+      /Open outlines: 1 in the file/,
+    );
+  });
+
+  it('is told where it is no such file at all', async () => {
+    for (const take of ['svg', 'eps', 'dxf-r12'] as const)
+      expect((await damaged(take, () => 'hello')).problem).not.toBeNull();
+    expect((await damaged('gcode', (text) => text.replace('G21', 'G20'))).problem).toMatch(/G20/);
+  });
+
+  it('is seen by the readers where it is drawn wrong', async () => {
+    // All marks burnt away: the beam is never on.
+    const back = await damaged('gcode', (text) => text.replace(/S1000/g, 'S0'));
+    expect(back.problem).toMatch(/reads worse than the piece/);
+  });
+});
+
+describe('pictures', () => {
+  it('have whole pixels a module and their density in the file', async () => {
+    // ISO/IEC 15948, 11.3.5.3: pixels to the metre. The module is 29 pixels wide or so; its width times the density is whole.
+    const job = jobOn('natural-slate', 'co2-laser');
+    const { file } = await readBackOf(job, 'engraving');
+    const density = pngDensity(file.bytes)!;
+    const { moduleMm } = runJob(job).made!.piece.codes[0]!;
+    const pixels = (moduleMm * density) / 1000;
+    expect(Math.abs(pixels - Math.round(pixels))).toBeLessThan(0.01);
+    expect((density * 25.4) / 1000).toBeGreaterThan(550);
+    expect((density * 25.4) / 1000).toBeLessThan(650);
+  });
+
+  it('of a large piece stay within twenty thousand pixels', async () => {
+    const job = withPlacement(jobOn('natural-slate', 'co2-laser', 290), { widthMm: 100 });
+    const { file } = await readBackOf(job, 'engraving');
+    const view = new DataView(file.bytes.buffer, file.bytes.byteOffset);
+    // IHDR begins with width and height (11.2.2).
+    expect(view.getUint32(16)).toBeGreaterThan(5000);
+    expect(view.getUint32(16)).toBeLessThanOrEqual(20_000);
+  });
+});
+
+describe('a program', () => {
+  const program = async (machine: string, material: string): Promise<string> => {
+    const job = jobOn(material, machine);
+    const [file] = await filesOf(job, runJob(job), ['gcode']);
+    return new TextDecoder().decode(file!.bytes);
+  };
+  const setting = {
+    corner: { x: 0, y: 0 },
+    heightMm: 40,
+    tool: { lineMm: 0.1, tipMm: 0 },
+    wrappedMm: null,
+    binary: outputBinary,
+  };
+
+  it('of a laser says its unit first, is off while it travels and runs over at both ends', async () => {
+    const text = await program('co2-laser', 'birch-plywood');
+    const moves = runGcode(text, setting);
+    const { overscanMm, lineIntervalMm } = findPair('birch-plywood', 'co2-laser')!.process;
+    expect(text.split('\n').filter((line) => !line.startsWith(';'))[0]).toBe('G21');
+    const marks = moves.filter(({ marks: isOn, layer }) => isOn && layer === 'MARK');
+    // Lines lie an interval apart (within what makes their number whole), to and fro.
+    const levels = [...new Set(marks.map(({ from }) => from.y.toFixed(3)))].map(Number).sort((a, b) => a - b);
+    expect(levels[1]! - levels[0]!).toBeCloseTo(lineIntervalMm!, 2);
+    const ways = new Set(marks.map(({ from, to }) => Math.sign(to.x - from.x)));
+    expect([...ways].sort()).toEqual([-1, 1]);
+    // The first way of a line is the run-up.
+    const first = moves.find(({ from, to }) => from.y === to.y && from.y === marks[0]!.from.y)!;
+    expect(first.marks).toBe(false);
+    expect(Math.abs(first.to.x - first.from.x)).toBeCloseTo(overscanMm!, 3);
+  });
+
+  it('of a cutter goes down by its depth, up to travel, and cuts what is inside first', async () => {
+    const text = await program('rotary-engraver', 'brass');
+    const depth = findPair('brass', 'rotary-engraver')!.process.depthMm!;
+    expect(text).toContain(`G1 Z-${depth} F`);
+    const moves = runGcode(text, setting);
+    for (const { marks, mmPerS } of moves) if (!marks) expect(mmPerS).toBeGreaterThan(50);
+  });
+
+  it('around a mug turns its axis instead of moving along', async () => {
+    const job = jobOn('stainless-steel', 'fibre-laser');
+    const wrapped: Job = {
+      ...job,
+      piece: { ...job.piece, bend: { diameterMm: 85, otherDiameterMm: 85, around: 'height' } },
+    };
+    const [file] = await filesOf(wrapped, runJob(wrapped), ['gcode']);
+    const text = new TextDecoder().decode(file!.bytes);
+    expect(text).toMatch(/^G93$/m);
+    expect(text.replace(/^;.*$/gm, '')).not.toMatch(/ Y/);
+    // 40 mm of the circumference of 85 mm are 40 / (85 pi) of a turn: 53.93 degrees.
+    const angles = [...text.matchAll(/ A(-?[\d.]+)/g)].map(([, angle]) => Number(angle));
+    expect(Math.max(...angles)).toBeLessThan(53.93 + 0.01);
+    const flat = runGcode(await program('fibre-laser', 'stainless-steel'), setting);
+    const round = runGcode(text, { ...setting, wrappedMm: 85 });
+    const lowest = (moves: typeof flat): number =>
+      Math.max(...moves.filter(({ marks }) => marks).map(({ to }) => to.y));
+    expect(lowest(round)).toBeCloseTo(lowest(flat), 2);
   });
 });

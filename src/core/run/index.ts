@@ -18,7 +18,14 @@ export {
 export { proofSetup } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
 export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';
-export { type FileReader, type ReadBack, startReadBack } from './readBack';
+export {
+  type FileReader,
+  type ReadBack,
+  startReadBack,
+  type Watched,
+  watchedFormat,
+  watchMachine,
+} from './readBack';
 export { measureMessage, type MessageRuler } from './ruler';
 export { findCauses, isWorseThan, proofFinding, proofKey, quickProofKind } from './quickProof';
 export type { CodeRun } from './runCode';

@@ -132,7 +132,8 @@ export function notesOf(
       `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${pair.material.name} by ${pair.machine.name}`,
       `marks the ${plan.marks}${plan.reversed ? ' (reversed)' : ''}${growth}${plan.mirrored ? '; mirrored' : ''}`,
       ...piece.codes.map(
-        ({ code, moduleMm }) => `code ${code.width} mm, module ${Number(moduleMm.toFixed(4))} mm`,
+        ({ code, moduleMm }) =>
+          `code ${Number(code.width.toFixed(4))} mm, module ${Number(moduleMm.toFixed(4))} mm`,
       ),
     ].join('; '),
   };

@@ -1,20 +1,27 @@
 /** Files read back from their bytes before they are handed over: measured, and photographed for the panel of readers. */
 import type { Job } from '../job';
-import type { FormatId } from '../output';
-import type { OperationSheet } from '../plan';
+import type { FormatId, OutputBinary } from '../output';
+import type { MachineKindId, OperationSheet } from '../plan';
 import { proveUntil, voting, type ProofSetup, type Reader } from '../proof';
 import {
   checkFile,
   interpreterOf,
+  loadBodies,
+  loadDxfPaths,
   NotRead,
+  runOfDrawing,
+  runOfProgram,
   type Check,
+  type MachineRun,
+  type ReadBody,
   type ReadBinary,
   type ReadFile,
   type ReadSetting,
 } from '../readback';
 import { proofSetup } from './proveJob';
 import type { JobResult } from './runJob';
-import type { MadeFile } from './makeFiles';
+import type { Library } from './library';
+import { makeFiles, type MadeFile } from './makeFiles';
 
 export interface ReadBack {
   readonly checks: readonly Check[];
@@ -61,8 +68,10 @@ export function startReadBack(
     try {
       found = await interpret(file.bytes, readSettingOf(file, sheet, job, result, binary));
     } catch (error) {
-      if (!(error instanceof NotRead)) throw error;
-      return { checks: [], readers: [], shots: 0, problem: error.message };
+      // Whatever an interpreter stumbles over, a program of the maker's may stumble over, too.
+      const why =
+        error instanceof NotRead ? error.message : `It cannot be read: ${(error as Error).message}.`;
+      return { checks: [], readers: [], shots: 0, problem: why };
     }
     const checks = isPartOfBody(file) ? [] : checkFile(format, found, sheet);
     const wrong = checks.find(({ holds }) => !holds);
@@ -104,8 +113,9 @@ export function startReadBack(
 /** Marks without their base are no code. */
 const isPartOfBody = ({ take }: MadeFile): boolean => take === 'stl-bodies';
 
+/** What the bytes of a file do not say. */
 function readSettingOf(
-  { corner }: MadeFile,
+  { corner }: Pick<MadeFile, 'corner'>,
   sheet: OperationSheet,
   job: Job,
   { pair }: JobResult,
@@ -125,4 +135,76 @@ function readSettingOf(
     wrappedMm: bend === null ? null : bend.diameterMm,
     binary,
   };
+}
+
+/** What the machine does: ways of its head, or bodies that it builds, both from the bytes of a file. */
+export type Watched =
+  | { readonly kind: 'ways'; readonly run: MachineRun }
+  | {
+      readonly kind: 'bodies';
+      readonly bodies: readonly (ReadBody & { readonly colour: string })[];
+      readonly layerMm: number;
+      /** Counted from 1. */
+      readonly changesAt: readonly number[];
+    };
+
+/** Null where it works all at once, or nothing could be made. */
+export async function watchMachine(
+  job: Job,
+  result: JobResult,
+  library: Library,
+  binary: (name: OutputBinary | ReadBinary) => Promise<ArrayBuffer>,
+): Promise<Watched | null> {
+  const { pair } = result;
+  const { kind, layerMm } = pair.machine;
+  const take = watchedFormat(kind);
+  if (take === null) return null;
+  const made = await makeFiles(
+    job,
+    { ...result, heldBackBy: [] },
+    {
+      revision: null,
+      takes: [take],
+      library,
+      binary,
+    },
+  );
+  const file = 'files' in made ? made.files[0] : undefined;
+  if (file === undefined || file.sheet === null) return null;
+  if (take === '3mf') {
+    const colours = { base: pair.groundColour, marks: pair.markColour };
+    return {
+      kind: 'bodies',
+      layerMm: layerMm ?? 0.2,
+      changesAt: result.made?.plan.body?.changesAt ?? [],
+      bodies: (await loadBodies())(file.bytes).map((body) => ({
+        ...body,
+        colour: body.name === 'marks' ? colours.marks : colours.base,
+      })),
+    };
+  }
+  const setting = readSettingOf(file, file.sheet, job, result, binary);
+  const run =
+    take === 'gcode'
+      ? runOfProgram(file.bytes, setting)
+      : runOfDrawing((await loadDxfPaths())(file.bytes, setting).paths, pair);
+  return { kind: 'ways', run };
+}
+
+/** The file whose bytes say what a kind of machine does in order; null where all is made at once. */
+export function watchedFormat(kind: MachineKindId): 'gcode' | 'dxf' | '3mf' | null {
+  switch (kind) {
+    case 'laser':
+    case 'rotary':
+    case 'cut-through':
+      return 'gcode';
+    case 'knife':
+    case 'mask':
+      return 'dxf';
+    case 'solid':
+      return '3mf';
+    case 'printer':
+    case 'stamp':
+      return null;
+  }
 }

@@ -52,9 +52,13 @@ const rows = computed((): readonly Take[] => (isOpen.value ? [...shown.value, ..
         />
         <span>
           <strong>{{ take.name }}</strong> <span class="use">{{ take.use }}</span>
-          <span v-if="chosen.includes(take.id)" class="measure name" data-test="file-name">{{
-            names.get(take.id)
-          }}</span>
+          <span
+            v-if="chosen.includes(take.id)"
+            class="measure name"
+            data-test="file-name"
+            :title="names.get(take.id)"
+            >{{ names.get(take.id) }}</span
+          >
         </span>
       </label>
     </li>
@@ -96,11 +100,16 @@ const rows = computed((): readonly Take[] => (isOpen.value ? [...shown.value, ..
 
 .name {
   display: block;
+  overflow: hidden;
   font-size: 11.5px;
-  overflow-wrap: anywhere;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
 .more {
+  display: inline-flex;
+  align-items: center;
   justify-self: start;
+  gap: 5px;
 }
 </style>

@@ -58,7 +58,7 @@ const print = (): Promise<void> =>
 
 <template>
   <button type="button" class="action quiet" :disabled="disabled" @click="copySvg">
-    <Copy :size="14" :stroke-width="1.8" aria-hidden="true" /> Copy SVG
+    <Copy :size="14" :stroke-width="1.8" aria-hidden="true" />Copy SVG
   </button>
   <button type="button" class="action quiet" :disabled="disabled" @click="copyPng">
     <Copy :size="14" :stroke-width="1.8" aria-hidden="true" /> Copy PNG
@@ -71,3 +71,11 @@ const print = (): Promise<void> =>
   </button>
   <span v-if="told" class="note" role="status">{{ told }}</span>
 </template>
+
+<style scoped>
+.action {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+</style>

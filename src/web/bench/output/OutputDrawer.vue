@@ -19,6 +19,7 @@ import HandOver from './HandOver.vue';
 import NamePattern from './NamePattern.vue';
 import ReadBackList from './ReadBackList.vue';
 import { useTaking } from './useTaking';
+import WatchMachine from './WatchMachine.vue';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
@@ -100,7 +101,7 @@ const sampleNote = computed(() => {
 <template>
   <div class="columns">
     <section>
-      <h2 class="heading">Files</h2>
+      <h2 class="heading">Formats for {{ job.making.pair.machine.name }}</h2>
       <FileChoice
         v-model="chosen"
         :job="job"
@@ -108,6 +109,9 @@ const sampleNote = computed(() => {
         :pattern="pattern"
         :disabled="step !== null"
       />
+    </section>
+    <section>
+      <h2 class="heading">Take</h2>
       <div class="buttons">
         <button
           type="button"
@@ -118,6 +122,7 @@ const sampleNote = computed(() => {
           <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> {{ downloadText }}
         </button>
         <HandOver :one="taking.one" :disabled="isHeld || step !== null" />
+        <WatchMachine :job="job" :disabled="view.made === null || step !== null" />
       </div>
       <div v-if="step !== null" class="waiting" role="status">
         <progress :value="share" :max="1" aria-label="Done so far"></progress>
@@ -132,6 +137,7 @@ const sampleNote = computed(() => {
         </button>
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <ReadBackList v-if="taken.length > 0 || refused.length > 0" :files="taken" :refused="refused" />
       <NamePattern v-model="pattern" :job="job" />
       <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
       <p class="note">{{ proofNote }}</p>
@@ -152,12 +158,6 @@ const sampleNote = computed(() => {
         </li>
       </ul>
       <p v-else class="note">Nothing: no limit stops this piece.</p>
-      <template v-if="taken.length > 0 || refused.length > 0">
-        <h2 class="heading">Taken last</h2>
-        <ReadBackList :files="taken" :refused="refused" />
-      </template>
-    </section>
-    <section>
       <h2 class="heading">Let pass on this job</h2>
       <ul v-if="job.overrides.length > 0" class="stops" data-test="overrides">
         <li v-for="override in job.overrides" :key="findingKey(override)">
@@ -185,7 +185,7 @@ const sampleNote = computed(() => {
 }
 
 .columns {
-  grid-template-columns: 1.25fr 1.4fr 1fr;
+  grid-template-columns: 1fr 1.2fr 1fr;
 }
 
 .waiting {
@@ -224,6 +224,6 @@ const sampleNote = computed(() => {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
-  padding-top: 6px;
+  align-items: center;
 }
 </style>

@@ -1,5 +1,5 @@
 /** Taking files: they wait for the verdict, are written and read back beside the page, and then handed over. */
-import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
+import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { TakeId } from '../../../core/run';
 import { GivenUp, type Progress, type TakenFile } from '../../../engine';
 import { keepRevision } from '../../shared/api';
@@ -84,8 +84,8 @@ export function useTaking(source: () => Source): Taking {
       if (asked.value === mine) writing.value = progress;
     };
     const made = await useEngine().maker.take(
-      bench.document,
-      { revision, takes, pattern, proof },
+      toRaw(bench.document),
+      { revision, takes: [...takes], pattern, proof },
       proxy(tell) as typeof tell,
     );
     if (asked.value !== mine) return [];

@@ -1,0 +1,69 @@
+/** What a machine does of a file, way by way: programs as they run, drawings as they lie in the file. */
+import { fillLines, flattenRegion, type Region } from '../geometry';
+import type { PairValues } from '../plan';
+import { kindOfLayer, type ReadPath } from './drawing';
+import { runGcode, type Move } from './gcodeFile';
+import type { ReadSetting } from './readFile';
+
+/** Ways one after the other; five numbers each: where it begins and ends in millimetres, and 1 where the tool marks. */
+export interface MachineRun {
+  readonly ways: Float32Array;
+  /** When each way ends, in seconds from the start. */
+  readonly ends: Float64Array;
+  /** Parts of the run by name, each with its first way. */
+  readonly parts: readonly { readonly name: string; readonly first: number }[];
+}
+
+export const numbersPerWay = 5;
+
+function packed(moves: readonly Move[]): MachineRun {
+  const ways = new Float32Array(moves.length * numbersPerWay);
+  const ends = new Float64Array(moves.length);
+  const parts: { name: string; first: number }[] = [];
+  let seconds = 0;
+  moves.forEach(({ from, to, marks, mmPerS, layer }, index) => {
+    ways.set([from.x, from.y, to.x, to.y, marks ? 1 : 0], index * numbersPerWay);
+    seconds += Math.hypot(to.x - from.x, to.y - from.y) / mmPerS;
+    ends[index] = seconds;
+    if (layer !== '' && parts.at(-1)?.name !== layer) parts.push({ name: layer, first: index });
+  });
+  return { ways, ends, parts };
+}
+
+export const runOfProgram = (bytes: Uint8Array, setting: ReadSetting): MachineRun =>
+  packed(runGcode(new TextDecoder().decode(bytes), setting));
+
+/** Outlines in the order of the file; areas line by line where the machine fills them. */
+export function runOfDrawing(
+  paths: readonly ReadPath[],
+  { process }: Pick<PairValues, 'process'>,
+): MachineRun {
+  const { markMmPerS, cutMmPerS, travelMmPerS, lineIntervalMm } = process;
+  const travel = travelMmPerS ?? Math.max(markMmPerS, cutMmPerS ?? 0);
+  const moves: Move[] = [];
+  let at = { x: 0, y: 0 };
+  const go = (to: { x: number; y: number }, marks: boolean, mmPerS: number, layer: string): void => {
+    moves.push({ from: at, to, marks, mmPerS, layer });
+    at = to;
+  };
+  for (const layer of new Set(paths.map((path) => path.layer))) {
+    const own: Region = paths.filter((path) => path.layer === layer).map(({ contour }) => contour);
+    const kind = kindOfLayer(layer);
+    const isLine = kind === 'cut' || kind === 'kiss' || kind === 'open' || kind === 'score';
+    if (!isLine && lineIntervalMm !== null)
+      fillLines(own, lineIntervalMm).forEach(({ y, runs }, line) => {
+        const ordered = line % 2 === 0 ? runs : [...runs].reverse().map(([from, to]) => [to, from] as const);
+        for (const [from, to] of ordered) {
+          go({ x: from, y }, false, travel, layer);
+          go({ x: to, y }, true, markMmPerS, layer);
+        }
+      });
+    else
+      for (const contour of flattenRegion(own, 0.02)) {
+        go(contour[0]!, false, travel, layer);
+        for (let corner = 1; corner <= contour.length; corner++)
+          go(contour[corner % contour.length]!, true, cutMmPerS ?? markMmPerS, layer);
+      }
+  }
+  return packed(moves);
+}
