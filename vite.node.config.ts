@@ -24,6 +24,7 @@ export default defineConfig({
         styleFitness: 'bench/styleFitness.ts',
         fillTable: 'bench/fillTable.ts',
         limitsTruth: 'bench/limitsTruth.ts',
+        outsideJobs: 'outside/outsideJobs.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

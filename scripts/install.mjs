@@ -15,14 +15,21 @@ export async function installPackages() {
 }
 
 /** The browser of the end-to-end tests: Debian's, installed when we may. */
-export async function installBrowser() {
-  if (existsSync('/usr/bin/chromium')) return;
+export const installBrowser = () =>
+  installDebian('the end-to-end tests', { '/usr/bin/chromium': 'chromium' });
+
+/** Debian's packages by a file that each brings; those that are missing are installed when we may. */
+export async function installDebian(what, packages) {
+  const missing = Object.entries(packages)
+    .filter(([path]) => !existsSync(path))
+    .map(([, name]) => name);
+  if (missing.length === 0) return;
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    console.error('The end-to-end tests need /usr/bin/chromium; install it and run again.');
+    console.error(`Needed for ${what}: ${missing.join(', ')}; install and run again.`);
     process.exit(1);
   }
   await run('apt-get', ['update', '-q']);
-  await run('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], {
+  await run('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], {
     DEBIAN_FRONTEND: 'noninteractive',
   });
 }

@@ -1,0 +1,131 @@
+/** Writes the files of several jobs into folders, with what the checks by other programs are to find in them. */
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { findPair } from '../src/content';
+import { presets } from '../src/core/artwork';
+import { applyChanges, newJob, type Job } from '../src/core/job';
+import { boundsOf, regionArea } from '../src/core/geometry';
+import { newLogo } from '../src/core/logo';
+import { layerNames } from '../src/core/output';
+import { isLine, type SolidSettings } from '../src/core/plan';
+import { startProof } from '../src/core/proof';
+import { createLibrary, makeFiles, runJob, type TakeId } from '../src/core/run';
+import { logoAssets } from '../src/node/logoAssets';
+import { outputBinary } from '../src/node/outputBinaries';
+import { loadProofBinaries } from '../src/node/proofBinaries';
+
+const folder = process.argv[2]!;
+const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+const message = 'https://ternquay.example/berth/17';
+
+const vectors: readonly TakeId[] = [
+  'svg',
+  'svg-areas',
+  'pdf',
+  'pdf-cmyk',
+  'eps',
+  'dxf',
+  'dxf-r12',
+  'png',
+  'png-clear',
+  'engraving',
+  'jpg',
+  'webp',
+  'sheet',
+];
+
+const jobOn = (material: string, machine: string, widthMm: number): Job =>
+  newJob({
+    name: `Berth ${widthMm} on ${material}`,
+    message: { kind: 'web', address: message },
+    pair: findPair(material, machine)!,
+    pieceSizeMm: { width: widthMm, height: (widthMm * 2) / 3 },
+    codeWidthMm: Number((0.48 * widthMm).toFixed(2)),
+  });
+
+const mirrored = (job: Job): Job => ({ ...job, making: { ...job.making, mirrored: true } });
+
+/** With a style, a logo and words above the code. */
+function dressed(job: Job): Job {
+  const [code] = job.codes;
+  return applyChanges(job, [
+    { on: 'code', id: code!.id, part: 'style', set: { ...presets[1]!.style } },
+    { on: 'code', id: code!.id, part: 'logo', set: { ...newLogo({ kind: 'icon', icon: 'anchor' }) } },
+  ] as never);
+}
+
+const solid = (form: SolidSettings['form']): Job => {
+  const job = jobOn('white-filament-black', 'filament-printer', 60);
+  return {
+    ...job,
+    name: `${job.name} ${form}`,
+    making: { ...job.making, solid: { ...job.making.solid, form } },
+  };
+};
+
+const bodies: readonly TakeId[] = ['stl', 'stl-bodies', '3mf'];
+const jobs: readonly { readonly job: Job; readonly takes: readonly TakeId[] }[] = [
+  ...[40, 60, 200].flatMap((widthMm) => [
+    { job: jobOn('birch-plywood', 'co2-laser', widthMm), takes: vectors },
+    { job: jobOn('black-anodised-aluminium', 'co2-laser', widthMm), takes: vectors },
+  ]),
+  { job: mirrored(jobOn('birch-plywood', 'co2-laser', 90)), takes: vectors },
+  { job: dressed(jobOn('birch-plywood', 'co2-laser', 120)), takes: vectors },
+  { job: jobOn('white-vinyl', 'ink-jet-600dpi', 60), takes: vectors },
+  { job: jobOn('direct-thermal-paper', 'label-printer-203dpi', 60), takes: ['pdf', 'label', 'label-pbm'] },
+  ...(['relief', 'recess', 'inlay'] as const).map((form) => ({ job: solid(form), takes: bodies })),
+];
+
+await startProof(await loadProofBinaries());
+const cases: object[] = [];
+for (const [index, { job, takes }] of jobs.entries()) {
+  await library.load(job);
+  const result = runJob(job, undefined, library);
+  const made = await makeFiles(
+    job,
+    { ...result, heldBackBy: [] },
+    { revision: 1, takes, library, binary: outputBinary },
+  );
+  if (!('files' in made) || made.refused.length > 0) throw new Error(JSON.stringify(made));
+  const own = join(folder, String(index));
+  await mkdir(own, { recursive: true });
+  for (const { name, bytes } of made.files) await writeFile(join(own, name), bytes);
+  const { plan, piece } = result.made!;
+  const sheet = plan.sheet();
+  const names = layerNames(sheet);
+  const cut = boundsOf(
+    sheet.operations.flatMap((operation) => (operation.kind === 'cut' ? [...operation.lines] : [])),
+  );
+  const areaOf = (kind: string): number =>
+    sheet.operations.reduce(
+      (sum, operation) =>
+        sum + (operation.kind === kind && !isLine(operation) ? regionArea(operation.area) : 0),
+      0,
+    );
+  const { solid: settings } = job.making;
+  const marks = (areaOf('raise') + areaOf('sink')) * settings.markMm;
+  cases.push({
+    folder: own,
+    title: `${job.name}, revision 1`,
+    message,
+    width: job.piece.widthMm,
+    height: job.piece.heightMm,
+    mirrored: plan.mirrored,
+    lighter: result.pair.markTone === 'lighter',
+    outlines: Object.fromEntries(
+      sheet.operations.map((operation, place) => [
+        names[place],
+        (isLine(operation) ? operation.lines : operation.area).length,
+      ]),
+    ),
+    cutWidth: cut?.width ?? 0,
+    cutHeight: cut?.height ?? 0,
+    dot: result.pair.machine.dotMm,
+    bodies: settings.form === 'recess' ? 1 : 2,
+    // Area times height, by hand: a relief adds its marks, sunk ones take theirs away.
+    volume:
+      piece.widthMm * piece.heightMm * settings.baseMm +
+      (settings.form === 'relief' ? marks : settings.form === 'recess' ? -marks : 0),
+  });
+}
+await writeFile(join(folder, 'cases.json'), JSON.stringify(cases, null, 2));
