@@ -1,5 +1,6 @@
 /** Files beside the page's own thread: written, then read back from their bytes. Whoever waits may end the worker. */
 import type { Job } from '../core/job';
+import { startRenderer } from '../core/logo';
 import { loadedOnce } from '../core/numbers';
 import type { OutputBinary } from '../core/output';
 import { startProof, type ProofBinaries, type Reader } from '../core/proof';
@@ -19,7 +20,10 @@ import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
 
 /** What is asked for; everything else is the worker's own. */
-export type TakeRequest = Omit<FileRequest, 'library' | 'binary' | 'progress'>;
+export interface TakeRequest extends Omit<FileRequest, 'library' | 'binary' | 'progress'> {
+  /** Measured only, where the readers do not load and the files are wanted nevertheless. */
+  readonly unread: boolean;
+}
 
 export interface TakenFile extends Pick<MadeFile, 'take' | 'name' | 'mediaType' | 'bytes'> {
   /** Null for what holds no drawing. */
@@ -45,6 +49,7 @@ export interface Maker {
 
 export function createMaker(
   load: () => Promise<ProofBinaries>,
+  renderer: () => Promise<ArrayBuffer>,
   binary: (name: OutputBinary | ReadBinary) => Promise<ArrayBuffer>,
   library: Library,
 ): Maker {
@@ -55,8 +60,12 @@ export function createMaker(
       return watchMachine(job, runJob(job, undefined, library), library, binary);
     },
     take: async (job, request, tell) => {
-      // Renderer and readers are needed by some writers, too.
-      const readers = await loaded(() => load().then(startProof));
+      // The renderer is needed by writers of pictures, too.
+      const readers = request.unread
+        ? await renderer()
+            .then(startRenderer, () => undefined)
+            .then(() => [])
+        : await loaded(() => load().then(startProof));
       await library.load(job);
       const result = runJob(job, undefined, library);
       const made = await makeFiles(job, result, {

@@ -19,4 +19,11 @@ const urls = {
   pdfium: pdfiumUrl,
 };
 
-expose(createMaker(browserProofBinaries, (name) => bytesOf(urls[name]), createLibrary(browserAssets)));
+expose(
+  createMaker(
+    browserProofBinaries,
+    browserAssets.renderer,
+    (name) => bytesOf(urls[name]),
+    createLibrary(browserAssets),
+  ),
+);

@@ -13,8 +13,8 @@ export interface OutputFormat {
   readonly variant: string;
   /** Kinds of machines that it is offered first for. */
   readonly suits: readonly MachineKindId[];
-  /** Whether it is made for looking at, and not for a machine. */
-  readonly forScreens?: true;
+  /** Whether it shows the finished piece, to be looked at and not to be made from. */
+  readonly shows?: 'finished piece';
   readonly load: () => Promise<Writer>;
 }
 
@@ -118,6 +118,7 @@ export const outputFormats = [
     ...png,
     variant: '',
     suits: [],
+    shows: 'finished piece',
     load: async () => (await import('./picture')).writePng,
   },
   {
@@ -127,6 +128,7 @@ export const outputFormats = [
     ...png,
     variant: 'clear',
     suits: [],
+    shows: 'finished piece',
     load: async () => (await import('./picture')).writePngClear,
   },
   {
@@ -137,7 +139,7 @@ export const outputFormats = [
     mediaType: 'image/jpeg',
     variant: '',
     suits: [],
-    forScreens: true,
+    shows: 'finished piece',
     load: async () => (await import('./screenPictures')).writeJpeg,
   },
   {
@@ -148,7 +150,7 @@ export const outputFormats = [
     mediaType: 'image/webp',
     variant: '',
     suits: [],
-    forScreens: true,
+    shows: 'finished piece',
     load: async () => (await import('./screenPictures')).writeWebp,
   },
   {

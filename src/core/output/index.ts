@@ -1,14 +1,18 @@
 /** output: operations come in, bytes go out. No writer knows about messages, styles or materials. */
 export { fileNames, nameFields, type NameValues, unknownFields, usualPattern } from './fileName';
+export type { FinishedPicture } from './finished';
 export { type FormatId, formatOf, type OutputFormat, outputFormats } from './formats';
 export { layerLooks, layerNames } from './layers';
 export type { MakeSheet } from './makeSheet';
 export { decimal, pathData } from './pathData';
+export { withoutFarClips } from './clips';
+export { subpaths } from './subpaths';
 export { writeSvg } from './svg';
 export {
   CannotWrite,
   type Corner,
   type FileNotes,
+  isInColour,
   type OutputBinary,
   outputBinaries,
   pieceCorner,

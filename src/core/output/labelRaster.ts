@@ -1,6 +1,6 @@
 /** The label as its printer's dots: a bit a dot, as PNG and as PBM (Netpbm, format P4), for drivers that take pictures. */
 import type { OperationSheet } from '../plan';
-import { finishedPicture } from './finished';
+import { markedArea } from './finished';
 import { packedBits, sampleRows, type PixelGrid } from './picture';
 import { joined, startPng } from './pngFile';
 import { CannotWrite, onePart, type WriteSetting, type Writer } from './writer';
@@ -22,10 +22,9 @@ function dotGrid({ widthMm, heightMm }: OperationSheet, { pair }: WriteSetting):
   };
 }
 
-const rowsOf = (sheet: OperationSheet, setting: WriteSetting, grid: PixelGrid): Uint8Array[] => {
+const rowsOf = (sheet: OperationSheet, grid: PixelGrid): Uint8Array[] => {
   const rows: Uint8Array[] = [];
-  const marks = finishedPicture(sheet, setting).marks.flatMap(({ area }) => area);
-  sampleRows(marks, grid, (inside) => rows.push(packedBits(inside)));
+  sampleRows(markedArea(sheet), grid, (inside) => rows.push(packedBits(inside)));
   return rows;
 };
 
@@ -44,12 +43,12 @@ export const writeLabelPng: Writer = (sheet, setting) => {
       ],
     },
   });
-  for (const row of rowsOf(sheet, setting, grid)) file.add(row);
+  for (const row of rowsOf(sheet, grid)) file.add(row);
   return onePart(file.end());
 };
 
 export const writeLabelPbm: Writer = (sheet, setting) => {
   const grid = dotGrid(sheet, setting);
   const header = new TextEncoder().encode(`P4\n${grid.columns} ${grid.rows}\n`);
-  return onePart(joined([header, ...rowsOf(sheet, setting, grid)]));
+  return onePart(joined([header, ...rowsOf(sheet, grid)]));
 };

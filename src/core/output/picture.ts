@@ -3,10 +3,11 @@ import { rgbOfHex } from '../colour';
 import { flattenRegion, sampleRegion, type Region } from '../geometry';
 import { openDrawing } from '../logo';
 import type { OperationSheet } from '../plan';
-import { finishedPicture, type FinishedPicture } from './finished';
+import { markedArea, type FinishedPicture } from './finished';
 import { startPng, type Rgba } from './pngFile';
+import { withoutFarClips } from './clips';
 import { svgOfPainted } from './svg';
-import { CannotWrite, onePart, type WriteSetting, type Writer } from './writer';
+import { CannotWrite, onePart, refuseColours, type WriteSetting, type Writer } from './writer';
 
 /** Wanted where nothing says otherwise, in pixels to the inch, and the longest side. */
 const wantedDpi = 600;
@@ -101,8 +102,8 @@ const fillsPage = (ground: Region, { widthMm, heightMm }: OperationSheet): boole
 const writeWith =
   (ground: Ground): Writer =>
   (sheet, setting) => {
-    const grid = pixelGrid(sheet, setting.grid);
-    const picture = finishedPicture(sheet, setting);
+    const { picture, grid: modules } = setting.finished();
+    const grid = pixelGrid(sheet, modules);
     const header = { ...sizeOf(grid), title: setting.notes.title };
     if (isPlain(picture) && (ground === 'clear' || fillsPage(picture.ground, sheet))) {
       const ink = picture.marks[0]?.ink;
@@ -125,7 +126,7 @@ const writeWith =
       return onePart(file.end(), cornerOf(grid));
     }
     const file = startPng({ ...header, pixels: { kind: 'rgba' } });
-    renderRows(sheet, setting, grid, ground, (pixels) => file.add(pixels));
+    renderRows(setting, grid, ground, (pixels) => file.add(pixels));
     return onePart(file.end(), cornerOf(grid));
   };
 
@@ -142,26 +143,25 @@ const sizeOf = ({ columns, rows, pxPerMm }: PixelGrid) => ({
 
 /** Black where the machine marks, white elsewhere, as drivers of engravers take it. */
 export const writeEngraving: Writer = (sheet, setting) => {
+  refuseColours(sheet, 'a picture in black and white');
   const grid = pixelGrid(sheet, setting.grid);
   const file = startPng({
     ...sizeOf(grid),
     title: setting.notes.title,
     pixels: { kind: 'two tones', colours: [rgba('#ffffff'), rgba('#000000')] },
   });
-  const marks = finishedPicture(sheet, setting).marks.flatMap(({ area }) => area);
-  sampleRows(marks, grid, (inside) => file.add(packedBits(inside)));
+  sampleRows(markedArea(sheet), grid, (inside) => file.add(packedBits(inside)));
   return onePart(file.end(), cornerOf(grid));
 };
 
 /** Straight (not premultiplied) red, green, blue and alpha of each row, from an outside renderer. */
 export function renderRows(
-  sheet: OperationSheet,
   setting: WriteSetting,
   { columns, rows, xMm, yMm, pxPerMm }: PixelGrid,
   ground: Ground,
   row: (pixels: Uint8Array) => void,
 ): void {
-  const picture = finishedPicture(sheet, setting);
+  const { picture } = setting.finished();
   const painted =
     ground === 'clear'
       ? picture.marks
@@ -172,9 +172,15 @@ export function renderRows(
   const body = svgOfPainted(painted);
   for (let first = 0; first < rows; first += stripRows) {
     const count = Math.min(stripRows, rows - first);
-    const box = [xMm, yMm + first / pxPerMm, columns / pxPerMm, count / pxPerMm].join(' ');
+    const window = {
+      x: xMm,
+      y: yMm + first / pxPerMm,
+      width: columns / pxPerMm,
+      height: count / pxPerMm,
+    };
+    const box = [window.x, window.y, window.width, window.height].join(' ');
     const drawing = openDrawing(
-      `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${columns}" height="${count}" viewBox="${box}" preserveAspectRatio="none" shape-rendering="crispEdges">${body}</svg>`,
+      `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${columns}" height="${count}" viewBox="${box}" preserveAspectRatio="none" shape-rendering="crispEdges">${withoutFarClips(body, window)}</svg>`,
     );
     const image = drawing.render();
     const pixels = straight(image.pixels);

@@ -110,11 +110,11 @@ function onWhite(
   rows: number;
   corner: Corner;
 } {
-  const grid = pixelGrid(sheet, setting.grid, forScreens);
+  const grid = pixelGrid(sheet, setting.finished().grid, forScreens);
   const { columns, rows } = grid;
   const pixels = new Uint8Array(columns * rows * 4);
   let at = 0;
-  renderRows(sheet, setting, grid, 'material', (row) => {
+  renderRows(setting, grid, 'material', (row) => {
     for (let from = 0; from < row.length; from += 4, at += 4) {
       const alpha = row[from + 3]! / 255;
       for (const channel of [0, 1, 2])

@@ -1,7 +1,7 @@
 /** Bodies from areas and heights, by a library whose bodies are closed by construction. */
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
 import { flattenRegion, type Region } from '../geometry';
-import { loadedOnce } from '../numbers';
+import { loadedOnce, slack } from '../numbers';
 import { isLine, type Heights, type OperationSheet } from '../plan';
 import { rgbOfHex } from '../colour';
 import { CannotWrite, type WriteSetting } from './writer';
@@ -56,7 +56,12 @@ export async function solidsOf(sheet: OperationSheet, setting: WriteSetting): Pr
     return thing;
   };
   try {
-    const block = (area: Region, { fromMm, toMm }: Heights): Manifold => {
+    // Sums of heights end beside where they should by the last digit: what meets has one height.
+    const { heights } = base;
+    const level = (heightMm: number): number =>
+      [heights.fromMm, heights.toMm].find((own) => Math.abs(own - heightMm) < slack) ?? heightMm;
+    const block = (area: Region, own: Heights): Manifold => {
+      const [fromMm, toMm] = [level(own.fromMm), level(own.toMm)];
       const polygons = flattenRegion(area, toleranceMm).map((contour) =>
         contour.map(({ x, y }): [number, number] => [x, sheet.heightMm - y]),
       );
@@ -67,6 +72,9 @@ export async function solidsOf(sheet: OperationSheet, setting: WriteSetting): Pr
     const marks = sheet.operations.filter(
       (operation) => !isLine(operation) && (operation.kind === 'raise' || operation.kind === 'sink'),
     );
+    const heightsOf = marks.flatMap((operation) =>
+      isLine(operation) || operation.heights === undefined ? [] : [operation.heights],
+    );
     const ofMarks = marks.flatMap((operation) =>
       isLine(operation) || operation.heights === undefined ? [] : [block(operation.area, operation.heights)],
     );
@@ -75,9 +83,9 @@ export async function solidsOf(sheet: OperationSheet, setting: WriteSetting): Pr
     const united = ofMarks.length === 0 ? null : kept(module.Manifold.union(ofMarks));
     if (united === null || united.isEmpty())
       throw new CannotWrite('The marks have no area, so there is nothing to build.');
-    const first = marks[0]!;
-    const lies = !isLine(first) && first.heights !== undefined && first.heights.fromMm < base.heights.toMm;
-    const within = lies && first.heights!.toMm > base.heights.fromMm;
+    const within = heightsOf.some(
+      ({ fromMm, toMm }) => fromMm < base.heights!.toMm - slack && toMm > base.heights!.fromMm + slack,
+    );
     const meshOf = (body: Manifold): Mesh => {
       const { vertProperties, triVerts, numProp } = body.getMesh();
       const corners = new Float32Array((vertProperties.length / numProp) * 3);

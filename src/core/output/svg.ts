@@ -1,6 +1,6 @@
 /** SVG in true millimetres: one group an operation, filled areas without strokes, cut lines as hairlines, no transforms. */
 import { isLine, type Ink, type Operation, type OperationSheet } from '../plan';
-import { boxContour, connectedAreas, type Box, type Vertex } from '../geometry';
+import { boundsOf, boxContour, connectedAreas, type Box, type Region, type Vertex } from '../geometry';
 import { hairlineMm, layerLooks } from './layers';
 import { decimal, pathData } from './pathData';
 import { base64 } from './base64';
@@ -82,22 +82,22 @@ function writeOperation(operation: Operation, id: string, definitions: Definitio
   const areas = apart ? connectedAreas(operation.area) : [operation.area];
   if (ink.kind === 'solid')
     return `<g ${attributes} fill="${ink.colour}" fill-rule="nonzero" stroke="none">${areas.map((area) => `<path d="${pathData(area)}"/>`).join('')}</g>`;
-  return `<g ${attributes} fill-rule="nonzero" stroke="none">${areas.map((area) => inkedPaths(ink, pathData(area), definitions)).join('')}</g>`;
+  return `<g ${attributes} fill-rule="nonzero" stroke="none">${areas.map((area) => inkedPaths(ink, area, definitions)).join('')}</g>`;
 }
 
 /** Definitions and paths of areas, to be put into an SVG document. */
 export function svgOfPainted(painted: readonly Painted[]): string {
   const definitions = new Definitions();
   const paths = painted.map(({ area, ink }) => {
-    const data = pathData(area);
     return ink.kind === 'solid'
-      ? `<path fill="${ink.colour}" d="${data}"/>`
-      : inkedPaths(ink, data, definitions);
+      ? `<path fill="${ink.colour}" d="${pathData(area)}"/>`
+      : inkedPaths(ink, area, definitions);
   });
   return [...definitions.lines(), ...paths].join('');
 }
 
-function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, data: string, definitions: Definitions): string {
+function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, area: Region, definitions: Definitions): string {
+  const data = pathData(area);
   switch (ink.kind) {
     case 'linear': {
       const { from, to } = ink;
@@ -117,7 +117,7 @@ function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, data: string, definiti
       return `<path fill="url(#${id})" d="${data}"/>`;
     }
     case 'square':
-      return squarePaths(ink, data, definitions);
+      return squarePaths(ink, area, data, definitions);
     case 'picture':
       return pictureElement(ink, data, definitions);
   }
@@ -129,6 +129,7 @@ function inkedPaths(ink: Exclude<Ink, { kind: 'solid' }>, data: string, definiti
  */
 function squarePaths(
   { box, turn, stops }: Extract<Ink, { kind: 'square' }>,
+  area: Region,
   data: string,
   definitions: Definitions,
 ): string {
@@ -146,8 +147,14 @@ function squarePaths(
     );
   const across = gradient(box.x, y, box.x + box.width, y);
   const down = gradient(x, box.y, x, box.y + box.height);
-  // Far beyond the box, so that nothing that the ink is used on is left out.
-  const [wide, high] = [box.width * 20, box.height * 20];
+  // As far as the ink is used, and no farther: renderers break on places far off the page.
+  const used = boundsOf(area) ?? box;
+  const reach = Math.hypot(
+    Math.max(Math.abs(used.x - x), Math.abs(used.x + used.width - x)),
+    Math.max(Math.abs(used.y - y), Math.abs(used.y + used.height - y)),
+  );
+  const share = reach / Math.min(box.width, box.height);
+  const [wide, high] = [box.width * share, box.height * share];
   const above = `M${decimal(x)} ${decimal(y)}L${decimal(x - wide)} ${decimal(y - high)}L${decimal(x + wide)} ${decimal(y - high)}Z`;
   const below = `M${decimal(x)} ${decimal(y)}L${decimal(x + wide)} ${decimal(y + high)}L${decimal(x - wide)} ${decimal(y + high)}Z`;
   const clip = definitions.name(

@@ -1,6 +1,7 @@
 /** What a writer is given beside the operations, and what it gives. */
+import type { FinishedPicture } from './finished';
 import { hexOfRgb, rgbOfHex } from '../colour';
-import type { Ink, InkStop, OperationSheet, PairValues } from '../plan';
+import { isLine, type Ink, type InkStop, type OperationSheet, type PairValues } from '../plan';
 
 /** What a file says about itself. */
 export interface FileNotes {
@@ -28,6 +29,8 @@ export interface WriteSetting {
   readonly markColour: string;
   /** Of the first code; null without one. */
   readonly grid: ModuleGrid | null;
+  /** The piece as it is seen when it is finished, never left for right, with the grid of its code there. */
+  readonly finished: () => { readonly picture: FinishedPicture; readonly grid: ModuleGrid | null };
   /** What the piece is wrapped around on a rotary axis; null where it lies flat. */
   readonly wrapped: { readonly diameterMm: number } | null;
   /** The wasm of a package, from our own files. */
@@ -93,4 +96,22 @@ function meanColour(stops: readonly InkStop[]): string {
       sum[channel] += ((to.at - from.at) * (a[channel] + b[channel])) / 2;
   }
   return hexOfRgb(sum);
+}
+
+/** Of the machine's own mark. */
+const black = '#000000';
+
+/** Whether areas are printed in other inks than the machine's own mark. */
+export const isInColour = ({ operations }: OperationSheet): boolean =>
+  operations.some(
+    (operation) =>
+      !isLine(operation) &&
+      operation.kind === 'print' &&
+      (operation.ink.kind !== 'solid' || operation.ink.colour !== black),
+  );
+
+/** For formats that know marked and bare only. */
+export function refuseColours(sheet: OperationSheet, what: string): void {
+  if (isInColour(sheet))
+    throw new CannotWrite(`The piece is printed in colours, and ${what} has none. Take PDF, SVG or PNG.`);
 }

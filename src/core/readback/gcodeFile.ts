@@ -1,5 +1,5 @@
 /** The simulated engraver: it runs a program word by word (RS-274) and leaves what the tool touched. */
-import type { Box, Vertex } from '../geometry';
+import { sampleRegion, uniteRegion, type Box, type Region, type Vertex } from '../geometry';
 import type { MarkRaster } from './rasterise';
 import { NotRead, type Interpreter, type ReadSetting } from './readFile';
 
@@ -99,6 +99,19 @@ function arcPoints(
   });
 }
 
+/** Outlines that are followed to make an area. */
+const opens = (layer: string): boolean => /^(CUT-OPENINGS|KISS-CUT)(-\d+)?$/.test(layer);
+
+/** Ways that go on where the last ended, as outlines. */
+function outlinesOf(moves: readonly Move[]): Region {
+  const outlines: Vertex[][] = [];
+  moves.forEach(({ from, to }, index) => {
+    if (index === 0 || distance(moves[index - 1]!.to, from) > 1e-6) outlines.push([from]);
+    outlines.at(-1)!.push(to);
+  });
+  return outlines.filter(({ length }) => length > 2);
+}
+
 const cutsThrough = (layer: string): boolean => /^CUT(-\d+)?$/.test(layer);
 
 export const readGcode: Interpreter = (bytes, setting) => {
@@ -143,8 +156,15 @@ function burnt(
   const width = Math.max(1, Math.round(window.width * pxPerMm));
   const height = Math.max(1, Math.round(window.height * pxPerMm));
   const ink = new Uint8Array(width * height);
+  const openings = outlinesOf(moves.filter(({ layer }) => opens(layer)));
+  if (openings.length > 0) {
+    // What is cut round falls out of the sheet, or is pulled off its carrier.
+    const grid = { x: window.x, y: window.y, step: 1 / pxPerMm, columns: width, rows: height };
+    const inside = sampleRegion(uniteRegion(openings, 0.002, 'evenodd'), grid);
+    for (let at = 0; at < ink.length; at++) if (inside[at] === 1) ink[at] = 255;
+  }
   for (const { from, to, layer } of moves) {
-    if (cutsThrough(layer)) continue;
+    if (cutsThrough(layer) || opens(layer)) continue;
     const isLevel = from.y === to.y;
     const half = Math.max(tool.tipMm, isLevel ? tool.lineMm : 0) / 2;
     const ends = tool.tipMm / 2;

@@ -1,6 +1,6 @@
 /** Pictures: pixels and density from the bytes, sampled where a window lies. */
 import { decode } from 'fast-png';
-import { linearOfEncoded } from '../colour';
+import { linearOfEncoded, linearOfHex } from '../colour';
 import type { Box } from '../geometry';
 import { loadedOnce } from '../numbers';
 import type { MarkRaster } from './rasterise';
@@ -19,9 +19,10 @@ const paper: readonly [number, number, number, number] = [255, 255, 255, 255];
 function readPixels(
   { columns, rows, rgbaAt }: Pixels,
   pxPerMm: number,
-  { corner }: Pick<ReadSetting, 'corner'>,
+  { corner, groundColour }: Pick<ReadSetting, 'corner' | 'groundColour'>,
   shows: ReadFile['shows'],
 ): ReadFile {
+  const ground = linearOfHex(groundColour);
   const page: Box = { ...corner, width: columns / pxPerMm, height: rows / pxPerMm };
   return {
     page,
@@ -39,8 +40,10 @@ function readPixels(
           if (x < 0 || y < 0 || x >= columns || y >= rows) continue;
           onPiece[at] = 1;
           const [red, green, blue, alpha] = rgbaAt(x, y);
+          // What is clear shows what the picture is laid on.
           [red, green, blue].forEach((value, channel) => {
-            planes[channel]![at] = Math.round((1 - linearOfEncoded(value / 255)) * alpha);
+            const own = linearOfEncoded(value / 255);
+            planes[channel]![at] = Math.round(255 - own * alpha - ground[channel]! * (255 - alpha));
           });
         }
       }

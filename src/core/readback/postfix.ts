@@ -19,8 +19,12 @@ const times = (a: Matrix, b: Matrix): Matrix => [
   a[1] * b[4] + a[3] * b[5] + a[5],
 ];
 
-/** Curves become straight edges; a tenth of what any machine sees, in millimetres. */
-const edgesPerCurve = 12;
+/** Curves become straight edges that stay within this, in millimetres. */
+const tolerance = 0.001;
+
+/** How many edges: a quarter of a circle as long as the curve needs so many, and no curve of outlines turns further. */
+const edgesFor = (lengthMm: number): number =>
+  Math.min(400, Math.max(3, Math.ceil(Math.sqrt((lengthMm * Math.PI) / 2 / (8 * tolerance)))));
 
 interface State {
   readonly matrix: Matrix;
@@ -64,8 +68,13 @@ export class PathFollower {
     const from = points?.at(-1);
     if (points === undefined || from === undefined) return;
     const [a, b, to] = [this.placed(x1, y1), this.placed(x2, y2), this.placed(x3, y3)];
-    for (let edge = 1; edge <= edgesPerCurve; edge++) {
-      const t = edge / edgesPerCurve;
+    const length =
+      Math.hypot(a.x - from.x, a.y - from.y) +
+      Math.hypot(b.x - a.x, b.y - a.y) +
+      Math.hypot(to.x - b.x, to.y - b.y);
+    const edges = edgesFor(length);
+    for (let edge = 1; edge <= edges; edge++) {
+      const t = edge / edges;
       const [p, q, r, s] = [(1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t ** 3];
       points.push({
         x: p * from.x + q * a.x + r * b.x + s * to.x,
@@ -78,7 +87,9 @@ export class PathFollower {
     let turn = to - from;
     while (isClockwise && turn > 0) turn -= 360;
     while (!isClockwise && turn < 0) turn += 360;
-    const count = Math.max(2, Math.ceil(Math.abs(turn) / 5));
+    const scale = Math.abs(times(this.toPiece, this.state.matrix)[0]);
+    const quarters = Math.max(1, Math.ceil(Math.abs(turn) / 90));
+    const count = quarters * edgesFor((scale * radius * Math.PI) / 2);
     for (let edge = 0; edge <= count; edge++) {
       const angle = ((from + (turn * edge) / count) * Math.PI) / 180;
       this.line(x + radius * Math.cos(angle), y + radius * Math.sin(angle));

@@ -2,6 +2,7 @@
 import { linearOfEncoded } from '../colour';
 import type { Box } from '../geometry';
 import { openDrawing } from '../logo';
+import { withoutFarClips } from '../output';
 
 /** One window on a file. Arrays are `width * height`, row by row. */
 export interface MarkRaster {
@@ -36,7 +37,7 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
   const text = new TextDecoder().decode(svg);
   const width = Math.max(1, Math.round(window.width * pxPerMm));
   const height = Math.max(1, Math.round(window.height * pxPerMm));
-  const looksAt = text.replace(
+  const looksAt = withoutFarClips(text, window).replace(
     /width="[^"]*" height="[^"]*" viewBox="[^"]*"/,
     `width="${width}" height="${height}" viewBox="${window.x} ${window.y} ${width / pxPerMm} ${height / pxPerMm}"`,
   );

@@ -40,6 +40,8 @@ export interface ReadSetting {
   readonly heightMm: number;
   /** Width of what the tool leaves on its way, and of a line among those that fill an area. */
   readonly tool: { readonly lineMm: number; readonly tipMm: number };
+  /** What pictures without ground are meant to be laid on. */
+  readonly groundColour: string;
   /** Turns on a rotary axis; null for flat pieces. */
   readonly wrappedMm: number | null;
   readonly binary: (name: ReadBinary) => Promise<ArrayBuffer>;

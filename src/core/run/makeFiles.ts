@@ -12,13 +12,22 @@ import {
   writeSvg,
   type Corner,
   type FileNotes,
+  type FinishedPicture,
   type FormatId,
   type MakeSheet,
   type NameValues,
   type OutputBinary,
   type WriteSetting,
 } from '../output';
-import { machineKinds, planPiece, type MachineKindId, type OperationSheet } from '../plan';
+import { cutRegion } from '../geometry';
+import {
+  machineKinds,
+  nominalParts,
+  planPiece,
+  type Ink,
+  type MachineKindId,
+  type OperationSheet,
+} from '../plan';
 import type { StandSettings } from '../piece';
 import type { Library } from './library';
 import type { JobResult, Made } from './runJob';
@@ -34,7 +43,7 @@ export interface Take {
   readonly mediaType: string;
   readonly variant: string;
   readonly suits: readonly MachineKindId[];
-  readonly forScreens?: true;
+  readonly shows?: 'finished piece';
 }
 
 const everyKind = Object.keys(machineKinds) as MachineKindId[];
@@ -226,12 +235,18 @@ async function written(
   const format = formatOf(take);
   const write = await format.load();
   const setting = settingOf(job, result, made, notes, request);
+  const isFinished = format.shows === 'finished piece';
   const parts = [];
   for (const { part, ...written } of await write(plan.sheet(), setting))
-    parts.push({ ...common, ...written, sheet: plan.sheet(), parts: [variant, part ?? '', mirrored] });
+    parts.push({
+      ...common,
+      ...written,
+      sheet: plan.sheet(),
+      parts: [variant, part ?? '', isFinished ? '' : mirrored],
+    });
   // The base is of another sheet, often of another thickness, so it is a file of its own; a base is never mirrored.
   const { stand } = job.piece;
-  if (plan.stand !== null && stand !== null && !format.forScreens)
+  if (plan.stand !== null && stand !== null && !isFinished)
     for (const { part, ...written } of await write(plan.stand, {
       ...setting,
       grid: null,
@@ -250,26 +265,25 @@ async function written(
 
 function settingOf(
   job: Job,
-  { pair }: JobResult,
-  { plan, piece }: Made,
+  result: JobResult,
+  made: Made,
   notes: FileNotes,
   { binary, progress }: FileRequest,
 ): WriteSetting {
+  const { pair } = result;
+  const { plan, piece } = made;
   const first = piece.codes[0];
   const bend = job.piece.bend;
+  const gridAt = (xMm: number): WriteSetting['grid'] =>
+    first === undefined ? null : { xMm, yMm: first.code.y, moduleMm: first.moduleMm };
+  const codeX = first?.code.x ?? 0;
   return {
     notes,
     pair,
     baseColour: pair.groundColour,
     markColour: pair.markColour,
-    grid:
-      first === undefined
-        ? null
-        : {
-            xMm: plan.mirrored ? piece.widthMm - first.code.x - first.code.width : first.code.x,
-            yMm: first.code.y,
-            moduleMm: first.moduleMm,
-          },
+    grid: gridAt(plan.mirrored ? piece.widthMm - codeX - (first?.code.width ?? 0) : codeX),
+    finished: () => ({ picture: finishedPicture(job, result, made), grid: gridAt(codeX) }),
     // Only what goes straight around is turned on an axis; a cone has no one diameter.
     wrapped:
       bend !== null && bend.around === 'height' && bend.diameterMm === bend.otherDiameterMm
@@ -277,6 +291,21 @@ function settingOf(
         : null,
     binary,
     progress,
+  };
+}
+
+/** As it is seen, growth and all: marks in their own colour where the machine has but one. */
+function finishedPicture(job: Job, { pair, codes }: JobResult, { piece, plan }: Made): FinishedPicture {
+  const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
+  const parts = nominalParts(piece, pair, { ...job.making, mirrored: false }, looks, plan.shadow);
+  const own: Ink = { kind: 'solid', colour: plan.paintColour ?? pair.markColour };
+  const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
+  return {
+    ground: openings.length === 0 ? [piece.outline] : cutRegion([piece.outline], openings, 0.002),
+    marks: parts.map(({ area, ink }) => ({
+      area,
+      ink: pair.machine.inks === 'single' ? own : ink,
+    })),
   };
 }
 

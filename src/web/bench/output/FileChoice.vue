@@ -26,8 +26,8 @@ const names = computed(() => {
   const all = fileNames(
     props.pattern || usualPattern,
     values,
-    listed.map(({ variant, extension, id }) => ({
-      parts: [variant, id === 'job' || id === 'sheet' ? '' : mirrored],
+    listed.map(({ variant, extension, id, shows }) => ({
+      parts: [variant, id === 'job' || id === 'sheet' || shows !== undefined ? '' : mirrored],
       extension,
     })),
   );

@@ -69,7 +69,11 @@ export function useTaking(source: () => Source): Taking {
     return found.state !== 'failed' && source().view.heldBackBy.length === 0;
   }
 
-  async function written(takes: readonly TakeId[], mine: number): Promise<readonly TakenFile[]> {
+  async function written(
+    takes: readonly TakeId[],
+    unread: boolean,
+    mine: number,
+  ): Promise<readonly TakenFile[]> {
     await bench.flush();
     if (bench.document === null || bench.saveState !== 'saved') {
       problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
@@ -85,7 +89,7 @@ export function useTaking(source: () => Source): Taking {
     };
     const made = await useEngine().maker.take(
       toRaw(bench.document),
-      { revision, takes: [...takes], pattern, proof },
+      { revision, takes: [...takes], pattern, proof, unread },
       proxy(tell) as typeof tell,
     );
     if (asked.value !== mine) return [];
@@ -107,7 +111,7 @@ export function useTaking(source: () => Source): Taking {
     let files: readonly TakenFile[] = [];
     await attempt(async () => {
       try {
-        files = await written(takes, mine);
+        files = await written(takes, unchecked, mine);
       } catch (error) {
         if (!(error instanceof GivenUp)) throw error;
       } finally {
