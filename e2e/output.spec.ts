@@ -16,9 +16,9 @@ async function open(page: Page, name: string, copy: string): Promise<void> {
 
 /** Ticks exactly these formats. */
 async function tick(page: Page, names: readonly string[]): Promise<void> {
-  const more = page.getByRole('button', { name: /more formats/ });
-  if (await more.isVisible()) await more.click();
   const formats = page.getByRole('list', { name: 'Formats' });
+  await expect(formats).toBeVisible();
+  await page.getByRole('button', { name: /more formats/ }).click();
   for (const box of await formats.getByRole('checkbox', { checked: true }).all()) await box.uncheck();
   for (const name of names)
     await formats

@@ -11,33 +11,32 @@ const chosen = defineModel<readonly TakeId[]>({ required: true });
 
 const kind = computed(() => props.job.making.pair.machine.kind);
 const suited = computed(() => takes.filter(({ suits }) => suits.includes(kind.value)));
-/** What is ticked stands in sight. */
-const shown = computed(() => [
-  ...suited.value,
-  ...takes.filter((take) => !suited.value.includes(take) && chosen.value.includes(take.id)),
-]);
-const rest = computed(() => takes.filter((take) => !shown.value.includes(take)));
+const others = computed(() => takes.filter((take) => !suited.value.includes(take)));
 const isOpen = ref(false);
+/** All in one order while the list is open, so that nothing moves when it is ticked; else what is ticked stays in sight. */
+const rows = computed((): readonly Take[] => [
+  ...suited.value,
+  ...others.value.filter(({ id }) => isOpen.value || chosen.value.includes(id)),
+]);
+const hidden = computed(() => takes.length - rows.value.length);
 
 const names = computed(() => {
   const values = nameValues(props.job, { pair: pairOfJob(props.job) }, props.revision);
   const mirrored = props.job.making.mirrored ? 'mirrored' : '';
-  const listed = [...shown.value, ...rest.value];
   const all = fileNames(
     props.pattern || usualPattern,
     values,
-    listed.map(({ variant, extension, id, shows }) => ({
+    rows.value.map(({ variant, extension, id, shows }) => ({
       parts: [variant, id === 'job' || id === 'sheet' || shows !== undefined ? '' : mirrored],
       extension,
     })),
   );
-  return new Map(listed.map(({ id }, index) => [id, all[index]!]));
+  return new Map(rows.value.map(({ id }, index) => [id, all[index]!]));
 });
 
 function toggle(id: TakeId, isChosen: boolean): void {
   chosen.value = isChosen ? [...chosen.value, id] : chosen.value.filter((other) => other !== id);
 }
-const rows = computed((): readonly Take[] => (isOpen.value ? [...shown.value, ...rest.value] : shown.value));
 </script>
 
 <template>
@@ -64,14 +63,14 @@ const rows = computed((): readonly Take[] => (isOpen.value ? [...shown.value, ..
     </li>
   </ul>
   <button
-    v-if="rest.length > 0"
+    v-if="isOpen || hidden > 0"
     type="button"
     class="action quiet more"
     :aria-expanded="isOpen"
     @click="isOpen = !isOpen"
   >
     <component :is="isOpen ? ChevronDown : ChevronRight" :size="14" :stroke-width="1.8" aria-hidden="true" />
-    {{ isOpen ? 'Fewer formats' : `${rest.length} more formats` }}
+    {{ isOpen ? 'Fewer formats' : `${hidden} more formats` }}
   </button>
 </template>
 
