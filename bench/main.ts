@@ -2,6 +2,7 @@
 import { artworkRows, logoRow } from './artwork';
 import { commandRows } from './command';
 import { encoderRows } from './encoders';
+import { fileRows } from './files';
 import { pageFigures } from './page';
 import { crowdedRow, outlineRow, pressRows, proofRows } from './pipeline';
 import { savingFigures, restyledJobs } from './saving';
@@ -39,6 +40,13 @@ for (const row of [...(await pressRows()), await crowdedRow()])
     measured: `p95 ${row.p95Ms.toFixed(2)} ms, median ${row.medianMs.toFixed(2)} ms`,
     budget: row.budgetMs === null ? 'none' : `${row.budgetMs} ms`,
     kept: row.budgetMs === null || row.p95Ms <= row.budgetMs,
+  });
+for (const row of await fileRows())
+  verdicts.push({
+    what: row.name,
+    measured: `median ${row.medianMs.toFixed(1)} ms, p95 ${row.p95Ms.toFixed(1)} ms`,
+    budget: row.budgetMs === null ? 'none' : `${row.budgetMs} ms`,
+    kept: row.budgetMs === null || row.medianMs <= row.budgetMs,
   });
 for (const row of await proofRows())
   verdicts.push({
