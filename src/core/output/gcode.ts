@@ -107,6 +107,10 @@ class Program {
     // A cutter stays within the edge by half its width; how far a pointed one spreads is taken back already.
     const tipMm = this.dialect.plunges && machine.halfAngleDegrees === null ? process.elementMm / 2 : 0;
     const reached = tipMm === 0 ? area : growRegion(area, -tipMm, 0.002);
+    if (area.length > 0 && reached.length === 0)
+      throw new CannotWrite(
+        `The cutter of ${machine.name} is ${process.elementMm} mm wide, and no mark is. Make the code larger, or take a finer cutter.`,
+      );
     const runUp = overscanMm ?? 0;
     for (const depthMm of this.depths()) {
       fillLines(reached, lineIntervalMm).forEach(({ y, runs }, line) => {

@@ -2,7 +2,7 @@
 export { fileNames, nameFields, type NameValues, unknownFields, usualPattern } from './fileName';
 export type { FinishedPicture } from './finished';
 export { type FormatId, formatOf, type OutputFormat, outputFormats } from './formats';
-export { layerLooks, layerNames } from './layers';
+export { type LayerKey, layerLooks, layerNames } from './layers';
 export type { MakeSheet } from './makeSheet';
 export { decimal, pathData } from './pathData';
 export { withoutFarClips } from './clips';

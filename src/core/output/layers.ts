@@ -1,5 +1,5 @@
 /** Names, colours and tints by which machines and programs tell operations apart; the same in every format. */
-import type { OperationKind, OperationSheet } from '../plan';
+import { isLine, type Operation, type OperationKind, type OperationSheet } from '../plan';
 
 export interface LayerLook {
   /** What a layer is called: letters, digits and hyphens only, as R12 of DXF asks for. */
@@ -14,7 +14,11 @@ export interface LayerLook {
 
 const black = [0, 0, 0, 100] as const;
 
-export const layerLooks: Readonly<Record<OperationKind, LayerLook>> = {
+/** Kinds of operations, and the plate that is none of them. */
+export type LayerKey = OperationKind | 'white';
+
+export const layerLooks: Readonly<Record<LayerKey, LayerLook>> = {
+  white: { name: 'WHITE', lineColour: '#ffffff', dxfColour: 9, tint: [0, 0, 0, 0] },
   print: { name: 'PRINT', lineColour: '#000000', dxfColour: 7, tint: black },
   mark: { name: 'MARK', lineColour: '#000000', dxfColour: 7, tint: black },
   base: { name: 'BASE', lineColour: '#808080', dxfColour: 8, tint: [0, 0, 0, 50] },
@@ -29,13 +33,27 @@ export const layerLooks: Readonly<Record<OperationKind, LayerLook>> = {
 /** Thin enough for every driver to take it as a line, in millimetres. */
 export const hairlineMm = 0.02;
 
-/** A name for each operation: that of its kind, numbered from the second of its kind on. */
-export function layerNames({ operations }: OperationSheet): readonly string[] {
-  const counts = new Map<OperationKind, number>();
-  return operations.map(({ kind }) => {
-    const count = (counts.get(kind) ?? 0) + 1;
-    counts.set(kind, count);
-    const { name } = layerLooks[kind];
-    return count === 1 ? name : `${name}-${count}`;
+const keyOf = (operation: Operation): LayerKey =>
+  !isLine(operation) && operation.ink.kind === 'solid' && operation.ink.plate === 'white'
+    ? 'white'
+    : operation.kind;
+
+/** The key of each operation, and its number among those with the same key, from 1. */
+export function layerKeys({
+  operations,
+}: OperationSheet): readonly { readonly key: LayerKey; readonly number: number }[] {
+  const counts = new Map<LayerKey, number>();
+  return operations.map((operation) => {
+    const key = keyOf(operation);
+    const number = (counts.get(key) ?? 0) + 1;
+    counts.set(key, number);
+    return { key, number };
   });
 }
+
+/** A name for each operation: that of its kind, numbered from the second of its kind on. */
+export const layerNames = (sheet: OperationSheet): readonly string[] =>
+  layerKeys(sheet).map(({ key, number }) => {
+    const { name } = layerLooks[key];
+    return number === 1 ? name : `${name}-${number}`;
+  });

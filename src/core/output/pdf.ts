@@ -140,7 +140,7 @@ class Pen {
     if (area.length === 0) return;
     switch (ink.kind) {
       case 'solid':
-        return void this.document.path(pathData(area)).fill(this.colour(ink.colour));
+        return void this.document.path(pathData(area)).fill(this.inkOf(ink));
       case 'linear': {
         const { from, to } = ink;
         const gradient = this.document.linearGradient(from.x, from.y, to.x, to.y);
@@ -167,6 +167,14 @@ class Pen {
     }
     document.page.ext_gstates.Overprint = this.overprint;
     document.addContent('/Overprint gs');
+  }
+
+  /** The name of a spot colour, or the colour itself. */
+  private inkOf({ colour, plate }: Extract<Ink, { kind: 'solid' }>): PdfColour {
+    if (plate === undefined) return this.colour(colour);
+    const { name, tint } = layerLooks[plate];
+    if (this.document.spotColors[name] === undefined) this.document.addSpotColor(name, ...tint);
+    return name;
   }
 
   private colour(hex: string): PdfColour {

@@ -1,7 +1,7 @@
 /** SVG in true millimetres: one group an operation, filled areas without strokes, cut lines as hairlines, no transforms. */
 import { isLine, type Ink, type Operation, type OperationSheet } from '../plan';
 import { boundsOf, boxContour, connectedAreas, type Box, type Region, type Vertex } from '../geometry';
-import { hairlineMm, layerLooks } from './layers';
+import { hairlineMm, layerKeys, layerLooks } from './layers';
 import { decimal, pathData } from './pathData';
 import { base64 } from './base64';
 import type { Painted } from './finished';
@@ -26,9 +26,12 @@ export function writeSvg(
   const page = window ?? pageOf(sheet);
   const [width, height] = [decimal(page.width), decimal(page.height)];
   const definitions = new Definitions();
-  const groups = sheet.operations.map((operation, index) =>
-    writeOperation(operation, idOf(sheet.operations, index), definitions, apart),
-  );
+  const keys = layerKeys(sheet);
+  const groups = sheet.operations.map((operation, index) => {
+    const { key, number } = keys[index]!;
+    // The kind of the operation, numbered from the second of its kind on.
+    return writeOperation(operation, number === 1 ? key : `${key}-${number}`, definitions, apart);
+  });
   const lines = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}mm" height="${height}mm" viewBox="${decimal(page.x)} ${decimal(page.y)} ${width} ${height}"${definitions.usesLinks ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : ''}>`,
@@ -45,13 +48,6 @@ export function writeSvg(
     '',
   ];
   return new TextEncoder().encode(lines.join('\n'));
-}
-
-/** The kind of the operation, numbered from the second of its kind on. */
-function idOf(operations: readonly Operation[], index: number): string {
-  const { kind } = operations[index]!;
-  const before = operations.slice(0, index).filter((operation) => operation.kind === kind).length;
-  return before === 0 ? kind : `${kind}-${before + 1}`;
 }
 
 /** What is defined once and referred to by name: gradients and clips. */

@@ -98,7 +98,13 @@ function uprightParts(
 const whiteUnder = ({ field }: PlacedCode, { groundColour, material }: Pair): Part[] =>
   groundColour === material.baseColour
     ? []
-    : [{ label: 'white ground', area: [field], ink: { kind: 'solid', colour: groundColour } }];
+    : [
+        {
+          label: 'white ground',
+          area: [field],
+          ink: { kind: 'solid', colour: groundColour, plate: 'white' },
+        },
+      ];
 
 /** Ground first, then modules, finder patterns and logo, each in its ink; parts of one ink are one operation. */
 function printParts(

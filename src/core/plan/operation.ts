@@ -28,7 +28,12 @@ export interface InkStop {
 
 /** What an area is filled with. Gradients go on in their last colour beyond their ends. */
 export type Ink =
-  | { readonly kind: 'solid'; readonly colour: string }
+  | {
+      readonly kind: 'solid';
+      readonly colour: string;
+      /** Of an ink that is none of the process colours: printed from a plate of its own. */
+      readonly plate?: 'white';
+    }
   | {
       readonly kind: 'linear';
       readonly from: Vertex;

@@ -1,6 +1,6 @@
 /** Outlines read from a file, layer by layer: counted, measured, and drawn again for an outside renderer. */
 import { boundsOf, type Contour, type Region } from '../geometry';
-import { layerLooks, writeSvg } from '../output';
+import { layerLooks, writeSvg, type LayerKey } from '../output';
 import { type Operation, type OperationKind, type OperationSheet } from '../plan';
 import { rasteriseMarks } from './rasterise';
 import type { ReadFile, ReadLayer } from './readFile';
@@ -17,12 +17,13 @@ export interface ReadPath {
 /** Of what has no colour of its own. */
 const black = '#000000';
 
-const kinds = Object.entries(layerLooks) as [OperationKind, (typeof layerLooks)[OperationKind]][];
+const kinds = Object.entries(layerLooks) as [LayerKey, (typeof layerLooks)[LayerKey]][];
 
 /** The kind of operation that a layer's name stands for: names are the same in every format, with a number behind. */
 export function kindOfLayer(name: string): OperationKind | null {
   const plain = name.replace(/-\d+$/, '');
-  return kinds.find(([, look]) => look.name === plain)?.[0] ?? null;
+  const key = kinds.find(([, look]) => look.name === plain)?.[0] ?? null;
+  return key === 'white' ? 'print' : key;
 }
 
 const isLineKind = (kind: OperationKind): kind is 'score' | 'kiss' | 'open' | 'cut' =>

@@ -51,6 +51,11 @@ const dressed = (job: Job): Job => {
   return { ...plain, making: { ...plain.making, mirrored: true } };
 };
 
+const inColour = {
+  ...presets[0]!.style,
+  paint: { ...presets[0]!.style.paint, modules: { kind: 'solid' as const, colour: '#14385c' } },
+};
+
 async function readBackOf(job: Job, take: TakeId): Promise<{ file: MadeFile; back: ReadBack }> {
   await library.load(job);
   const result = runJob(job, undefined, library);
@@ -179,6 +184,60 @@ describe('what is wrong in a file', () => {
     // All marks burnt away: the beam is never on.
     const back = await damaged('gcode', (text) => text.replace(/S1000/g, 'S0'));
     expect(back.problem).toMatch(/reads worse than the piece/);
+  });
+});
+
+describe('a PDF', () => {
+  it('has the white under a code on clear film as a plate of its own, and its bleed beside the piece', async () => {
+    const job = jobOn('clear-film', 'ink-jet-600dpi');
+    const white: Job = { ...job, making: { ...job.making, whiteGround: true } };
+    const { file, back } = await readBackOf(white, 'pdf');
+    good(back);
+    const text = Buffer.from(file.bytes).toString('latin1');
+    // ISO 32000-1, 8.6.6.4: an array that begins with the name Separation, then that of the plate.
+    expect(text).toMatch(/\/Separation \/WHITE/);
+    expect(text).toMatch(/\/Separation \/CUT/);
+    // 8.6.7 and table 58: OP and op turn overprinting on.
+    expect(text).toMatch(/\/OP true[^>]*\/op true[^>]*\/OPM 1/);
+    // 8.11: a group for each layer.
+    expect([...text.matchAll(/\/Type \/OCG[^>]*\/Name \(([^)]*)\)/g)].map(([, name]) => name)).toEqual([
+      'WHITE',
+      'PRINT',
+      'CUT',
+    ]);
+  });
+});
+
+describe('what a machine cannot hold', () => {
+  it('is told before anything is written: a bed, a cutter, colours, dots, pixels', async () => {
+    const refusedOf = async (job: Job, take: TakeId): Promise<string> => {
+      const result = runJob(job);
+      const made = await makeFiles(
+        job,
+        { ...result, heldBackBy: [] },
+        {
+          revision: 1,
+          takes: [take],
+          library,
+          binary: outputBinary,
+        },
+      );
+      return 'files' in made ? (made.refused[0]?.problem ?? '') : 'held back';
+    };
+    expect(await refusedOf(jobOn('birch-plywood', 'co2-laser', 900), 'gcode')).toMatch(
+      /900.* x 600.* mm; the bed of CO2 laser is \d+ x \d+ mm/,
+    );
+    expect(await refusedOf(jobOn('brass', 'rotary-engraver', 4), 'gcode')).toMatch(
+      /0.25 mm wide, and no mark is/,
+    );
+    expect(await refusedOf(jobOn('direct-thermal-paper', 'label-printer-203dpi', 120), 'label')).toMatch(
+      /120 mm wide; .* prints 104 mm/,
+    );
+    expect(await refusedOf(jobOn('birch-plywood', 'co2-laser'), 'label')).toMatch(/no dots of its own/);
+    expect(await refusedOf(jobOn('birch-plywood', 'co2-laser'), '3mf')).toMatch(/builds nothing up/);
+    expect(
+      await refusedOf(withFirst(jobOn('white-vinyl', 'ink-jet-600dpi'), { style: inColour }), 'engraving'),
+    ).toMatch(/printed in colours/);
   });
 });
 
