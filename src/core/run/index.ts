@@ -6,15 +6,11 @@ export {
   type MadeFile,
   type MadeFiles,
   makeFiles,
-  nameValues,
   type OutputFile,
   type Refused,
   svgOfJob,
-  type Take,
-  type TakeId,
-  takeOf,
-  takes,
 } from './makeFiles';
+export { nameValues, type Take, type TakeId, takeOf, takes } from './takes';
 export { proofSetup } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
 export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';

@@ -1,84 +1,27 @@
 /** The files of a job, or what holds them back. */
-import { wordsOf, metricAmount, codeNamer, type Finding } from '../finding';
-import { shownTitle, titleOf, type Job } from '../job';
+import type { Finding } from '../finding';
+import { shownTitle, type Job } from '../job';
 import {
   CannotWrite,
   fileNames,
   formatOf,
   loadMakeSheet,
-  outputFormats,
   pieceCorner,
   usualPattern,
   writeSvg,
   type Corner,
   type FileNotes,
   type FinishedPicture,
-  type FormatId,
-  type MakeSheet,
-  type NameValues,
   type OutputBinary,
   type WriteSetting,
 } from '../output';
 import { cutRegion } from '../geometry';
-import {
-  machineKinds,
-  nominalParts,
-  planPiece,
-  type Ink,
-  type MachineKindId,
-  type OperationSheet,
-} from '../plan';
+import { nominalParts, planPiece, type Ink, type OperationSheet } from '../plan';
 import type { StandSettings } from '../piece';
 import type { Library } from './library';
+import { makeSheetOf } from './makeSheetOf';
 import type { JobResult, Made } from './runJob';
-
-/** Everything that can be taken of a job: the formats, and what needs more than operations. */
-export type TakeId = FormatId | 'svg-code' | 'sheet' | 'job';
-
-export interface Take {
-  readonly id: TakeId;
-  readonly name: string;
-  readonly use: string;
-  readonly extension: string;
-  readonly mediaType: string;
-  readonly variant: string;
-  readonly suits: readonly MachineKindId[];
-  readonly shows?: 'finished piece';
-}
-
-const everyKind = Object.keys(machineKinds) as MachineKindId[];
-
-export const takes: readonly Take[] = [
-  ...outputFormats,
-  {
-    id: 'svg-code',
-    name: 'SVG of the code alone',
-    use: 'a design that is made elsewhere',
-    extension: 'svg',
-    mediaType: 'image/svg+xml',
-    variant: 'code',
-    suits: [],
-  },
-  {
-    id: 'sheet',
-    name: 'Make sheet, PDF',
-    use: 'a page to lie beside the machine',
-    extension: 'pdf',
-    mediaType: 'application/pdf',
-    variant: 'make-sheet',
-    suits: everyKind,
-  },
-  {
-    id: 'job',
-    name: 'Job',
-    use: 'another Binarus, or to keep',
-    extension: 'binarus.json',
-    mediaType: 'application/json',
-    variant: '',
-    suits: [],
-  },
-];
-export const takeOf = (id: TakeId): Take => takes.find((take) => take.id === id)!;
+import { nameValues, takeOf, type TakeId } from './takes';
 
 export interface OutputFile {
   readonly name: string;
@@ -154,23 +97,6 @@ export function svgOfJob(job: Job, result: JobResult, revision: number | null): 
   return made && writeSvg(made.plan.sheet(), notesOf(job, result, made, revision));
 }
 
-/** Fields of names. */
-export function nameValues(job: Job, { pair }: Pick<JobResult, 'pair'>, revision: number | null): NameValues {
-  const { widthMm, heightMm } = job.piece;
-  return {
-    collection: job.collection,
-    title: titleOf(job) || 'job',
-    revision: revision === null ? '' : `r${revision}`,
-    size: `${widthMm}x${heightMm}mm`,
-    width: `${widthMm}mm`,
-    height: `${heightMm}mm`,
-    material: pair.material.name,
-    machine: pair.machine.short,
-    operation: machineKinds[pair.machine.kind].operation,
-    row: '',
-  };
-}
-
 /** A file before it has its name. */
 interface Unnamed extends Omit<MadeFile, 'name'> {
   readonly parts: readonly string[];
@@ -215,7 +141,7 @@ async function written(
   if (take === 'job') return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes: jsonOf(job) }];
   if (take === 'sheet') {
     const write = await loadMakeSheet();
-    const bytes = await write(makeSheetOf(job, result, made, notes, request), wordsIn(request.library));
+    const bytes = await write(makeSheetOf(job, result, made, notes, request.proof), wordsIn(request.library));
     return [{ ...common, sheet: null, hasCodes: false, parts: [variant], bytes }];
   }
   if (take === 'svg-code')
@@ -333,63 +259,4 @@ const jsonOf = (job: Job): Uint8Array => new TextEncoder().encode(`${JSON.string
 function wordsIn({ words }: Library): NonNullable<Library['words']> {
   if (words === null) throw new CannotWrite('The make sheet needs fonts, and there are none here.');
   return words;
-}
-
-/** What a make sheet says, in the words of whoever stands at the machine. */
-function makeSheetOf(
-  job: Job,
-  { pair, findings }: JobResult,
-  { plan, piece }: Made,
-  notes: FileNotes,
-  { proof }: FileRequest,
-): MakeSheet {
-  const words = { amount: metricAmount, code: codeNamer(job.codes) };
-  const { process, machine, material } = pair;
-  const number = (value: number): string => String(Number(value.toFixed(3)));
-  const given = (name: string, value: number | null, unit: string): (readonly [string, string])[] =>
-    value === null ? [] : [[name, `${number(value)} ${unit}`]];
-  const wrong = findings.filter(({ severity }) => severity !== 'fine');
-  return {
-    notes,
-    sheet: plan.sheet(),
-    rows: [
-      ...(job.collection === '' ? [] : [['Collection', job.collection] as const]),
-      ['Piece', `${number(job.piece.widthMm)} x ${number(job.piece.heightMm)} mm`],
-      ['Material', material.name],
-      ['Machine', machine.name],
-      ['Marks', `${plan.marks}${plan.reversed ? ', reversed' : ''}${plan.mirrored ? ', mirrored' : ''}`],
-      ...piece.codes.map(
-        ({ code, moduleMm }, index) =>
-          [
-            piece.codes.length === 1 ? 'Code' : `Code ${index + 1}`,
-            `${number(code.width)} mm, module ${number(moduleMm)} mm`,
-          ] as const,
-      ),
-      ['Read from', `${number(job.reading.distanceM)} m`],
-      ...given('Edges drawn in by', plan.compensationMm, 'mm'),
-      ...given('Kerf', process.kerfMm, 'mm'),
-      ...given('Speed of marking', process.markMmPerS, 'mm/s'),
-      ...given('Speed of cutting', process.cutMmPerS, 'mm/s'),
-      ...given('Line interval', process.lineIntervalMm, 'mm'),
-      ...given('Depth', process.depthMm, 'mm'),
-      ...(plan.body === null || plan.body.changesAt.length === 0
-        ? []
-        : [['Change the colour at layer', plan.body.changesAt.join(', ')] as const]),
-      ['Limits', wrong.length === 0 ? 'all fine' : `${wrong.length} of ${findings.length} not fine`],
-      ['Proof', proof ?? 'not proved'],
-    ],
-    lists: [
-      {
-        heading: 'Not fine',
-        lines: wrong.map(({ title, text }) => `${title}: ${wordsOf(text, words)}`),
-      },
-      {
-        heading: 'Let pass on this job',
-        lines: job.overrides.map(
-          (override) =>
-            `${findings.find(({ kind }) => kind === override.kind)?.title ?? override.kind}: ${override.reason} (${override.at.slice(0, 10)})`,
-        ),
-      },
-    ],
-  };
 }

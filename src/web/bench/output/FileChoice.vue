@@ -106,9 +106,6 @@ function toggle(id: TakeId, isChosen: boolean): void {
 }
 
 .more {
-  display: inline-flex;
-  align-items: center;
   justify-self: start;
-  gap: 5px;
 }
 </style>

@@ -71,11 +71,3 @@ const print = (): Promise<void> =>
   </button>
   <span v-if="told" class="note" role="status">{{ told }}</span>
 </template>
-
-<style scoped>
-.action {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-}
-</style>

@@ -64,26 +64,11 @@ watch(layer, (now) => shown.value?.cutAt(now * props.layerMm));
   </div>
 </template>
 
+<style scoped src="./watch.css"></style>
 <style scoped>
-.watch {
-  display: grid;
-  gap: 8px;
-}
-
 .stage {
   height: 420px;
   border: 1px solid var(--rule);
   background: var(--paper-raised);
-}
-
-.bar {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  align-items: center;
-  gap: 12px;
-}
-
-input {
-  accent-color: var(--accent);
 }
 </style>

@@ -50,12 +50,6 @@ async function open(): Promise<void> {
 </template>
 
 <style scoped>
-.action {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-}
-
 .problem {
   color: var(--stop);
 }

@@ -140,26 +140,11 @@ watch([seconds, () => props.run], draw, { flush: 'post' });
   </div>
 </template>
 
+<style scoped src="./watch.css"></style>
 <style scoped>
-.watch {
-  display: grid;
-  gap: 8px;
-}
-
 canvas {
   width: 100%;
   border: 1px solid var(--rule);
   background: var(--paper-raised);
-}
-
-.bar {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  align-items: center;
-  gap: 12px;
-}
-
-input {
-  accent-color: var(--accent);
 }
 </style>
