@@ -2,13 +2,26 @@
 import { readFile } from 'node:fs/promises';
 import { unzipSync } from 'fflate';
 import { expect, test, type Page } from './fixtures';
-import { openCopy } from './helpers';
+import { findPair } from '../src/content';
+import { newJob } from '../src/core/job';
+import { openJob } from './helpers';
 
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 
-/** A copy of its own for each test: they share a shelf. */
-async function open(page: Page, name: string, copy: string): Promise<void> {
-  await openCopy(page, name, `${name} ${copy}`);
+/** A job of its own for each test: they share a shelf, and other tests change what lies on it. */
+async function open(page: Page, name: string, material: string, machine: string): Promise<void> {
+  const document = newJob({
+    name,
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair(material, machine)!,
+    pieceSizeMm: { width: 60, height: 40 },
+    codeWidthMm: 28,
+  });
+  const made = await page.request.post('/api/jobs', {
+    data: { document: { ...document, collection: 'Slips' } },
+  });
+  expect(made.status()).toBe(201);
+  await openJob(page, name);
   await page.keyboard.press('Escape');
   await page.keyboard.press('5');
   await expect(page.getByRole('region', { name: 'output station' })).toBeVisible();
@@ -40,7 +53,7 @@ async function taken(page: Page): Promise<Record<string, Uint8Array>> {
 }
 
 test('every format is taken from the page, each read back before it is handed over', async ({ page }) => {
-  await open(page, 'Berth 17 plate', 'in all formats');
+  await open(page, 'Slip in all formats', 'black-anodised-aluminium', 'co2-laser');
   await tick(page, [
     'SVG',
     'PDF',
@@ -94,7 +107,7 @@ test('every format is taken from the page, each read back before it is handed ov
 });
 
 test('bodies and labels come from the machines that make them; others say why not', async ({ page }) => {
-  await open(page, 'Key float token', 'to build');
+  await open(page, 'Slip to build', 'white-filament-black', 'filament-printer');
   await tick(page, ['3MF', 'STL', 'STL, a file for each body', 'G-code']);
   const bodies = await taken(page);
   expect(Object.keys(bodies).map((name) => name.replace(/^.*mm_/, ''))).toEqual([
@@ -105,7 +118,7 @@ test('bodies and labels come from the machines that make them; others say why no
     'READ-ME.txt',
   ]);
   await expect(page.getByTestId('read-back').getByRole('alert')).toContainText('takes no G-code');
-  await open(page, 'Varnish tin label', 'to print');
+  await open(page, 'Slip to print', 'direct-thermal-paper', 'label-printer-203dpi');
   await tick(page, ['Label picture, PNG', 'Label picture, PBM']);
   const labels = await taken(page);
   expect(Object.keys(labels).filter((name) => /_dots\.(png|pbm)$/.test(name))).toHaveLength(2);
@@ -114,22 +127,22 @@ test('bodies and labels come from the machines that make them; others say why no
 test('names follow a pattern that is kept for the collection; a field that there is none of is told', async ({
   page,
 }) => {
-  await open(page, 'Berth 17 plate', 'to name');
+  await open(page, 'Slip to name', 'black-anodised-aluminium', 'co2-laser');
   await tick(page, ['SVG']);
   const names = page.getByLabel('Names');
   await names.fill('{collection}-{colour}');
   await expect(page.getByText('There is no field {colour}.')).toBeVisible();
   await names.fill('{collection}_{title}_{width}');
   await names.press('Enter');
-  await expect(page.getByTestId('file-name')).toHaveText(/^moorings_berth-17-plate.*_60mm\.svg$/);
+  await expect(page.getByTestId('file-name')).toHaveText(/^slips_slip-to-name_60mm\.svg$/);
   await page.reload();
   await expect(page.getByLabel('Names')).toHaveValue('{collection}_{title}_{width}');
   await saved(page);
-  expect(Object.keys(await taken(page))[0]).toMatch(/^moorings_berth-17-plate.*_60mm\.svg$/);
+  expect(Object.keys(await taken(page))[0]).toMatch(/^slips_slip-to-name_60mm\.svg$/);
 });
 
 test('the machine is watched over time, and work that takes long can be given up', async ({ page }) => {
-  await open(page, 'Berth 17 plate', 'to watch');
+  await open(page, 'Slip to watch', 'black-anodised-aluminium', 'co2-laser');
   await page.getByRole('button', { name: 'Watch the machine' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('img')).toBeVisible({ timeout: 20_000 });
