@@ -77,21 +77,18 @@ async function readBackOf(job: Job, take: TakeId): Promise<{ file: MadeFile; bac
 /** Each format on a machine that takes it, and where it is written for another polarity as well. */
 const cases: readonly (readonly [TakeId, string, string])[] = [
   ['svg', 'black-anodised-aluminium', 'co2-laser'],
-  ['svg', 'black-vinyl-on-white', 'knife-plotter'],
   ['svg-areas', 'birch-plywood', 'co2-laser'],
   ['pdf', 'white-vinyl', 'ink-jet-600dpi'],
   ['pdf', 'black-anodised-aluminium', 'co2-laser'],
   ['pdf', 'black-vinyl-on-white', 'knife-plotter'],
   ['pdf', 'direct-thermal-paper', 'label-printer-203dpi'],
   ['pdf-cmyk', 'white-vinyl', 'ink-jet-600dpi'],
-  ['eps', 'birch-plywood', 'co2-laser'],
   ['eps', 'black-anodised-aluminium', 'co2-laser'],
   ['dxf', 'black-vinyl-on-white', 'knife-plotter'],
   ['dxf', 'natural-slate', 'blast-mask'],
   ['dxf-lines', 'birch-plywood', 'co2-laser'],
   ['dxf-r12', 'laminate-black-white', 'rotary-engraver'],
   ['gcode', 'natural-slate', 'co2-laser'],
-  ['gcode', 'birch-plywood', 'co2-laser'],
   ['gcode', 'stencil-card', 'co2-laser-through'],
   ['gcode', 'laminate-black-white', 'rotary-engraver'],
   ['gcode', 'laminate-black-white', 'rotary-v-60'],
@@ -125,8 +122,6 @@ describe('what is in a file', () => {
     ['pdf', 40],
     ['pdf', 200],
     ['dxf', 200],
-    ['eps', 40],
-    ['png', 40],
   ] as const)('in other sizes, too: %s of %d mm', async (take, widthMm) => {
     good((await readBackOf(jobOn('black-anodised-aluminium', 'co2-laser', widthMm), take)).back);
   });

@@ -94,6 +94,7 @@ const everythingIn = (from: Db): unknown =>
     'SELECT name, document FROM templates',
     'SELECT name, width_mm, height_mm, corner_mm FROM stock_sizes',
     'SELECT id, name, note, based_on, pair FROM profiles',
+    'SELECT collection, pattern FROM name_patterns',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
   );
@@ -124,6 +125,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.houseStyles.assign('Berths', data.houseStyles.save('Plates', lookOf(withLogo.codes[0]!)).id);
   data.pieceShelf.saveTemplate('Kept', templates[0]!.job);
   data.profiles.add({ name: 'Rudder tags', note: 'one', basedOn: 'x', pair: valuesOf(startingPair) });
+  data.namePatterns.keep({ collection: 'Berths', pattern: '{collection}_{title}' });
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
 }

@@ -1,0 +1,227 @@
+/** What each writer puts into its bytes, beside the clauses of the formats; what programs find in them is in readback. */
+import { describe, expect, it } from '@jest/globals';
+import { decode } from 'fast-png';
+import { unzipSync } from 'fflate';
+import { findPair } from '../../content';
+import { filesOf } from '../../testing/files';
+import { logoAssets } from '../../node/logoAssets';
+import { outputBinary } from '../../node/outputBinaries';
+import { newJob, type Job, type Override } from '../job';
+import { createLibrary, makeFiles, runJob, takes, type TakeId } from '../run';
+import { machineKinds, type MachineKindId } from '../plan';
+import { layerLooks } from './layers';
+import { cmykOf } from './pdf';
+import { startPng } from './pngFile';
+import { plainColour } from './writer';
+
+const jobOn = (material: string, machine: string, more: Partial<Job> = {}): Job => ({
+  ...newJob({
+    name: 'Berth 17',
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    pair: findPair(material, machine)!,
+    pieceSizeMm: { width: 60, height: 40 },
+    codeWidthMm: 29,
+  }),
+  ...more,
+});
+const plate = jobOn('black-anodised-aluminium', 'co2-laser');
+const textOf = async (job: Job, take: TakeId): Promise<string> =>
+  Buffer.from((await filesOf(job, runJob(job), [take], 3))[0]!.bytes).toString('latin1');
+
+describe('every writer', () => {
+  it.each([
+    ['svg-areas', plate],
+    ['pdf', plate],
+    ['pdf-cmyk', plate],
+    ['eps', plate],
+    ['dxf', plate],
+    ['dxf-r12', plate],
+    ['gcode', plate],
+    ['engraving', plate],
+    ['stl', jobOn('white-filament-black', 'filament-printer')],
+    ['3mf', jobOn('white-filament-black', 'filament-printer')],
+    ['label-pbm', jobOn('direct-thermal-paper', 'label-printer-203dpi')],
+  ] as const)('gives the same bytes for the same job: %s', async (take, job) => {
+    const [first, second] = [await textOf(job, take), await textOf(structuredClone(job), take)];
+    expect(first === second).toBe(true);
+  });
+
+  it('is offered first for some kind of machine, or one click away for all', () => {
+    for (const kind of Object.keys(machineKinds) as MachineKindId[])
+      expect([kind, takes.some(({ suits }) => suits.includes(kind))]).toEqual([kind, true]);
+    for (const { id, use, name } of takes)
+      expect([id, use.length > 5, name.length > 1]).toEqual([id, true, true]);
+  });
+
+  it('calls its layers by names that every format takes', () => {
+    // Release 12 of DXF: letters, digits, hyphen, dollar and underscore, at most 31 [DXF reference; from memory].
+    for (const { name } of Object.values(layerLooks)) expect(name).toMatch(/^[A-Z0-9-]{1,28}$/);
+  });
+});
+
+describe('PDF', () => {
+  it('has the version that knows layers, its title shown, and no fonts', async () => {
+    const text = await textOf(plate, 'pdf');
+    // ISO 32000-1, 7.5.2: header; 12.2: DisplayDocTitle.
+    expect(text).toMatch(/^%PDF-1\.5/);
+    expect(text).toMatch(/\/DisplayDocTitle true/);
+    expect(text).not.toMatch(/\/Type \/Font/);
+    expect(text).toContain('(Berth 17, revision 3)');
+  });
+
+  it('has black as black ink alone, and takes what inks share out of other colours', () => {
+    expect(cmykOf('#000000')).toEqual([0, 0, 0, 100]);
+    expect(cmykOf('#ffffff')).toEqual([0, 0, 0, 0]);
+    // By hand: the largest of red, green and blue leaves no ink of its own kind; the rest is black.
+    expect(cmykOf('#ff0000')).toEqual([0, 100, 100, 0]);
+    expect(cmykOf('#808080')).toEqual([0, 0, 0, 49.8]);
+    expect(cmykOf('#14385c')).toEqual([78.3, 39.1, 0, 63.9]);
+  });
+});
+
+describe('EPS', () => {
+  it('has the header of encapsulated files and draws nothing beyond its box', async () => {
+    const text = await textOf(plate, 'eps');
+    // EPSF 3.0, 3: the two header comments that have to be there.
+    expect(text).toMatch(/^%!PS-Adobe-3\.0 EPSF-3\.0\n%%BoundingBox: 0 0 171 114\n/);
+    expect(text).toMatch(/%%LanguageLevel: 2/);
+    expect(text.trimEnd().endsWith('%%EOF')).toBe(true);
+    // Level 2 has neither gradients nor transparency.
+    expect(text).not.toMatch(/shfill|setopacity/);
+  });
+
+  it('takes a gradient as the mean of its stops', () => {
+    const stops = [
+      { at: 0, colour: '#000000' },
+      { at: 1, colour: '#ffffff' },
+    ];
+    const ink = { kind: 'linear' as const, from: { x: 0, y: 0 }, to: { x: 1, y: 0 }, stops };
+    expect(plainColour(ink)).toBe('#808080');
+    // Beyond its ends a gradient goes on in its last colour: black for a half, then to white.
+    expect(plainColour({ ...ink, stops: [{ at: 0.5, colour: '#000000' }, stops[1]!] })).toBe('#404040');
+    expect(plainColour({ kind: 'solid', colour: '#123456' })).toBe('#123456');
+  });
+});
+
+describe('DXF', () => {
+  it('says millimetres, and turns arcs the other way round, because y grows upwards', async () => {
+    const rounded = jobOn('birch-plywood', 'co2-laser');
+    const text = await textOf(rounded, 'dxf');
+    // DXF reference, HEADER: $INSUNITS 4 is millimetres.
+    expect(text).toMatch(/\$INSUNITS\r?\n\s*70\r?\n\s*4\r?\n/);
+    expect(text).toMatch(/AcDbPolyline/);
+    const old = await textOf(rounded, 'dxf-r12');
+    expect(old).toMatch(/\$ACADVER\n1\nAC1009\n/);
+    // Group code 70 of POLYLINE: 1 is closed; group 66 says that vertices follow.
+    expect(old.match(/\nPOLYLINE\n/g)!.length).toBe(old.match(/\n66\n1\n/g)!.length);
+    expect(old.match(/\nPOLYLINE\n/g)!.length).toBe(old.match(/\nSEQEND\n/g)!.length);
+  });
+});
+
+describe('PNG by rows', () => {
+  const picture = (title: string) => {
+    const file = startPng({
+      width: 10,
+      height: 3,
+      pxPerM: 8000,
+      title,
+      pixels: {
+        kind: 'two tones',
+        colours: [
+          [255, 255, 255, 255],
+          [34, 48, 58, 255],
+        ],
+      },
+    });
+    for (const row of [
+      [0b10101010, 0b11000000],
+      [0b11111111, 0b11000000],
+      [0, 0],
+    ])
+      file.add(Uint8Array.from(row));
+    return file.end();
+  };
+
+  it('is what another program reads', () => {
+    const { width, height, depth, palette } = decode(picture('Tide gauge'));
+    expect([width, height, depth, palette]).toEqual([
+      10,
+      3,
+      1,
+      [
+        [255, 255, 255],
+        [34, 48, 58],
+      ],
+    ]);
+  });
+
+  it('keeps its title in any script', () => {
+    // ISO/IEC 15948, 11.3.4.5: iTXt is UTF-8.
+    expect(Buffer.from(picture('桟橋 17')).includes(Buffer.from('桟橋 17', 'utf8'))).toBe(true);
+  });
+
+  it('refuses rows that do not fit and an end before the last', () => {
+    const file = startPng({
+      width: 9,
+      height: 2,
+      pxPerM: 1000,
+      title: '',
+      pixels: { kind: 'rgba' },
+    });
+    expect(() => file.add(new Uint8Array(9))).toThrow(/36/);
+    file.add(new Uint8Array(36));
+    expect(() => file.end()).toThrow(/1 rows, not 2/);
+  });
+});
+
+describe('3MF', () => {
+  it('is a package with its types, its relationship and one model in millimetres', async () => {
+    const job = jobOn('white-filament-black', 'filament-printer');
+    const [file] = await filesOf(job, runJob(job), ['3mf']);
+    const parts = unzipSync(file!.bytes);
+    // 3MF Core 1.3, 2.1 and 2.1.2: names of the parts; OPC: the types come first.
+    expect(Object.keys(parts)).toEqual(['[Content_Types].xml', '_rels/.rels', '3D/3dmodel.model']);
+    const model = new TextDecoder().decode(parts['3D/3dmodel.model']);
+    expect(model).toMatch(/<model unit="millimeter"/);
+    // 5.1: a colour with its alpha, in capitals; each object names its own.
+    expect(model).toMatch(/<base name="base" displaycolor="#[0-9A-F]{8}"\/>/);
+    expect([...model.matchAll(/pid="1" pindex="(\d)"/g)].map(([, index]) => index)).toEqual(['0', '1']);
+    // 3.4.3: what is not an item of the build is not made.
+    expect(model.match(/<item objectid=/g)).toHaveLength(2);
+  });
+});
+
+describe('the make sheet', () => {
+  it('says what was settled and what was let pass, and its rule is as long as it says', async () => {
+    const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+    const override: Override = {
+      kind: 'contrast',
+      about: { on: 'piece' },
+      reason: 'Tried on an offcut.',
+      at: '2026-11-25T10:00:00Z',
+    };
+    const sheet = async (job: Job): Promise<Uint8Array> => {
+      const made = await makeFiles(
+        job,
+        { ...runJob(job), heldBackBy: [] },
+        {
+          revision: 3,
+          takes: ['sheet'],
+          library,
+          binary: outputBinary,
+          proof: 'good',
+        },
+      );
+      if (!('files' in made)) throw new Error('held back');
+      expect(made.files[0]!.name).toBe('berth-17_r3_60x40mm_black-anodised-aluminium_make-sheet.pdf');
+      return made.files[0]!.bytes;
+    };
+    const plain = await sheet(plate);
+    // Words are outlines; what is let pass takes room of its own.
+    expect((await sheet({ ...plate, overrides: [override] })).length).toBeGreaterThan(plain.length + 1000);
+    const text = Buffer.from(plain).toString('latin1');
+    expect(text).not.toMatch(/\/Type \/Font/);
+    // A4 in points: 595.28 x 841.89 (ISO 216: 210 x 297 mm).
+    expect(text).toMatch(/\/MediaBox \[0 0 595\.27\d* 841\.88\d*\]/);
+  });
+});
