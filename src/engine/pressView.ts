@@ -14,6 +14,7 @@ import {
   isLine,
   type LooseParts,
   nominalParts,
+  thinParts,
   weakestModules,
   workOf,
   type Ink,
@@ -94,6 +95,8 @@ export interface MadeView {
   readonly finished: readonly FinishedPart[];
   /** Empty unless what the machine does is looked at. */
   readonly operations: readonly OperationView[];
+  /** Where marks are thinner than the machine can make; empty like the operations. */
+  readonly thinPath: string;
   readonly marks: string;
   readonly compensationMm: number;
   /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
@@ -215,6 +218,7 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     turn: placed.turn,
     stand: standView(result, piece),
     finished: finishedParts(result, made),
+    thinPath: showsMarks ? pathData(thinParts(plan.sheet(), result.pair.process.elementMm)) : '',
     operations: showsMarks
       ? plan.sheet().operations.map((operation) => operationView(operation, result.pair))
       : [],

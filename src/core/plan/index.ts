@@ -55,6 +55,7 @@ export {
 export { type LooseParts, narrowestLightMm, nominalParts, type Plan, planPiece } from './planPiece';
 export { bridgesFor, type Bridges, withBridges } from './bridges';
 export { type Body, plainSolid, solidForms, solidSchema, type SolidSettings, wholeLayersMm } from './solid';
+export { thinParts } from './thin';
 export { type Way, wayOf } from './ways';
 export { type Work, workOf } from './work';
 export { type ModuleTone, moduleTones, type ToneKind, weakestModules, worstPair } from './tones';

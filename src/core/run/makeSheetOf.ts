@@ -16,7 +16,7 @@ export function makeSheetOf(
   const { process, machine, material } = pair;
   const number = (value: number): string => String(Number(value.toFixed(3)));
   const given = (name: string, value: number | null, unit: string): (readonly [string, string])[] =>
-    value === null ? [] : [[name, `${number(value)} ${unit}`]];
+    value === null || value === 0 ? [] : [[name, `${number(value)} ${unit}`]];
   const wrong = findings.filter(({ severity }) => severity !== 'fine');
   return {
     notes,

@@ -91,6 +91,11 @@ const notes = computed(() => {
       text: `about ${durationText(allSeconds.value)} in all, by ${speedsFrom.value} speeds`,
       colour: null,
     });
+  if (props.made.thinPath !== '')
+    said.push({
+      text: `red: thinner than one mark of this machine, ${lengthText(props.job.making.pair.process.elementMm, preferences.unit)}`,
+      colour: null,
+    });
   if (isMirrored) said.push({ text: 'mirrored, as the file has it', colour: null });
   return said;
 });
@@ -130,6 +135,8 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
           :style="isFilled(operation.kind) ? { fill: 'url(#line-fill)' } : undefined"
         />
       </template>
+      <!-- What the machine cannot make, in its place. -->
+      <path v-if="made.thinPath" :d="made.thinPath" class="thin" :stroke-width="2 / scale.pxPerMm" />
     </g>
     <g class="legend" transform="translate(36 40)">
       <rect class="ground" x="-10" y="-18" width="400" :height="(legend.length + notes.length) * 18 + 14" />
@@ -163,6 +170,11 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
 
 .base {
   fill: #d5d8d4;
+}
+
+.thin {
+  fill: var(--stop);
+  stroke: var(--stop);
 }
 
 .between {
