@@ -19,6 +19,7 @@ import {
   workOf,
   type Ink,
   type Operation,
+  type OperationSheet,
   type Pair,
   type Plan,
   type Work,
@@ -218,7 +219,7 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     turn: placed.turn,
     stand: standView(result, piece),
     finished: finishedParts(result, made),
-    thinPath: showsMarks ? pathData(thinParts(plan.sheet(), result.pair.process.elementMm)) : '',
+    thinPath: showsMarks && hasThinMarks(result) ? thinPathOf(plan.sheet(), result.pair) : '',
     operations: showsMarks
       ? plan.sheet().operations.map((operation) => operationView(operation, result.pair))
       : [],
@@ -240,6 +241,22 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     logo: logoView(atHand),
     weakest: weakModules(result, plan, atHand),
   };
+}
+
+/** Findings that say that some mark is thinner than the machine's own. */
+const thinKinds: ReadonlySet<string> = new Set(['thinnest-part', 'piece-strokes']);
+const hasThinMarks = ({ findings }: JobResult): boolean =>
+  findings.some(({ kind, severity }) => thinKinds.has(kind) && severity !== 'fine');
+
+/** Of larger ones the search takes longer than a key press has; the finding stands beside. */
+const mostCorners = 12_000;
+function thinPathOf(sheet: OperationSheet, { process }: Pair): string {
+  const corners = sheet.operations.reduce(
+    (sum, operation) =>
+      sum + (isLine(operation) ? 0 : operation.area.reduce((own, { length }) => own + length, 0)),
+    0,
+  );
+  return corners > mostCorners ? '' : pathData(thinParts(sheet, process.elementMm));
 }
 
 function operationView(operation: Operation, pair: Pair): OperationView {

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { MachineKindId } from '../../core/plan';
-import { takes as allTakes, type TakeId } from '../../core/run';
+import type { TakeId } from '../../core/run';
 import { recall, remember } from '../shared/browserStorage';
 import type { LengthUnit } from '../shared/units';
 
@@ -40,13 +40,13 @@ export const usePreferences = defineStore('preferences', () => {
 });
 
 type TakesByKind = Partial<Record<MachineKindId, readonly TakeId[]>>;
+/** Formats that there are none of any more are left out where they are offered. */
 function takesOf(value: unknown): TakesByKind {
   if (typeof value !== 'object' || value === null) return {};
-  const known = new Set<string>(allTakes.map(({ id }) => id));
   return Object.fromEntries(
     Object.entries(value).map(([kind, ids]) => [
       kind,
-      (Array.isArray(ids) ? ids : []).filter((id): id is TakeId => known.has(String(id))),
+      (Array.isArray(ids) ? ids : []).filter((id): id is TakeId => typeof id === 'string'),
     ]),
   );
 }

@@ -44,7 +44,8 @@ const proofNote = computed(() => {
 const kind = computed(() => props.job.making.pair.machine.kind);
 const firstSuited = (): readonly TakeId[] => [takes.find(({ suits }) => suits.includes(kind.value))!.id];
 const chosen = computed({
-  get: (): readonly TakeId[] => preferences.takes[kind.value] ?? firstSuited(),
+  get: (): readonly TakeId[] =>
+    preferences.takes[kind.value]?.filter((id) => takes.some((take) => take.id === id)) ?? firstSuited(),
   set: (ids) => {
     preferences.takes = { ...preferences.takes, [kind.value]: ids };
   },
