@@ -37,7 +37,8 @@ export const wordsOfMakeSheet = ({ notes, rows, lists }: MakeSheet): { font: Fon
 ];
 
 const trueNote = 'At true size, as the machine is told: black is marked';
-const scaledNote = (scale: number): string => `At ${Math.round(scale * 100)} % of its size, as the machine is told: black is marked`;
+const scaledNote = (scale: number): string =>
+  `At ${Math.round(scale * 100)} % of its size, as the machine is told: black is marked`;
 const ruleNote = `${ruleMm} mm: measure it after printing; print without fitting to the page`;
 
 /** PDF of one or more pages; words are outlines, so that they look alike everywhere. */
