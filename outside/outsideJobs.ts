@@ -1,7 +1,7 @@
 /** Writes the files of several jobs into folders, with what the checks by other programs are to find in them. */
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { findPair } from '../src/content';
+import { findPair, templates } from '../src/content';
 import { presets } from '../src/core/artwork';
 import { applyChanges, newJob, type Job } from '../src/core/job';
 import { boundsOf, regionArea } from '../src/core/geometry';
@@ -45,7 +45,13 @@ const jobOn = (material: string, machine: string, widthMm: number): Job =>
 
 const mirrored = (job: Job): Job => ({ ...job, making: { ...job.making, mirrored: true } });
 
-/** With a style, a logo and words above the code. */
+/** Words on the sign, a base that it stands in, mirrored because it is seen through. */
+const standing = (): Job => ({
+  ...templates.find(({ id }) => id === 'standing-sign')!.job,
+  name: 'Slip sign',
+});
+
+/** With a style and a logo. */
 function dressed(job: Job): Job {
   const [code] = job.codes;
   return applyChanges(job, [
@@ -71,6 +77,7 @@ const jobs: readonly { readonly job: Job; readonly takes: readonly TakeId[] }[] 
   ]),
   { job: mirrored(jobOn('birch-plywood', 'co2-laser', 90)), takes: vectors },
   { job: dressed(jobOn('birch-plywood', 'co2-laser', 120)), takes: vectors },
+  { job: standing(), takes: ['svg', 'pdf', 'dxf', 'dxf-r12', 'sheet'] },
   { job: jobOn('white-vinyl', 'ink-jet-600dpi', 60), takes: vectors },
   { job: jobOn('direct-thermal-paper', 'label-printer-203dpi', 60), takes: ['pdf', 'label', 'label-pbm'] },
   ...(['relief', 'recess', 'inlay'] as const).map((form) => ({ job: solid(form), takes: bodies })),

@@ -8,7 +8,8 @@ import { loadProofBinaries } from '../../node/proofBinaries';
 import { newJob, type Job } from '../job';
 import { newLogo } from '../logo';
 import { presets } from '../artwork';
-import { plainSolid } from '../plan';
+import { regionArea, signedArea } from '../geometry';
+import { isLine, plainSolid } from '../plan';
 import { startProof, type Reader } from '../proof';
 import {
   createLibrary,
@@ -19,6 +20,7 @@ import {
   type ReadBack,
   type TakeId,
 } from '../run';
+import { bodiesOfThreeMf, measureBody, type ReadBody } from './meshFile';
 import { pngDensity } from './pictureFile';
 import { runGcode } from './gcodeFile';
 import { withFirst, withPlacement } from '../../testing/findings';
@@ -141,6 +143,48 @@ describe('what is in a file', () => {
     const job = jobOn('white-filament-black', 'filament-printer');
     const solid = { ...job, making: { ...job.making, solid: { ...plainSolid, form } } };
     good((await readBackOf(solid, '3mf')).back);
+  });
+});
+
+describe('bodies', () => {
+  const bodiesOf = async (form: 'relief' | 'inlay') => {
+    const job = jobOn('white-filament-black', 'filament-printer');
+    const { file } = await readBackOf(
+      { ...job, making: { ...job.making, solid: { ...plainSolid, form } } },
+      '3mf',
+    );
+    const [base, marks] = bodiesOfThreeMf(file.bytes);
+    return { base: base!, marks: marks! };
+  };
+  const corners = ({ triangles }: ReadBody): Set<string> => {
+    const found = new Set<string>();
+    for (let at = 0; at < triangles.length; at += 3)
+      found.add([...triangles.subarray(at, at + 3)].map((value) => value.toFixed(5)).join(' '));
+    return found;
+  };
+
+  it('are closed, of as many parts as the marks have outlines, and as large as area times height', async () => {
+    const { base, marks } = await bodiesOf('relief');
+    const job = jobOn('white-filament-black', 'filament-printer');
+    const raised = runJob(job)
+      .made!.plan.sheet()
+      .operations.find(({ kind }) => kind === 'raise')!;
+    if (isLine(raised)) throw new Error('lines');
+    const outers = raised.area.filter((contour) => signedArea(contour) > 0).length;
+    const holes = raised.area.length - outers;
+    // Euler: 2 for each part that is like a ball, less 2 for each hole through it.
+    expect(measureBody(marks, 40).euler).toBe(2 * outers - 2 * holes);
+    expect(measureBody(base, 40)).toMatchObject({ euler: 2, open: 0, paths: 12 });
+    expect(measureBody(marks, 40).volumeMm3).toBeCloseTo(regionArea(raised.area) * plainSolid.markMm, 1);
+    expect(measureBody(base, 40).volumeMm3).toBeCloseTo(60 * 40 * plainSolid.baseMm, 1);
+  });
+
+  it('that fill each other have the very corners between them, and are together the whole', async () => {
+    const { base, marks } = await bodiesOf('inlay');
+    const own = corners(base);
+    for (const corner of corners(marks)) expect(own.has(corner)).toBe(true);
+    const together = measureBody(base, 40).volumeMm3! + measureBody(marks, 40).volumeMm3!;
+    expect(together).toBeCloseTo(60 * 40 * plainSolid.baseMm, 1);
   });
 });
 
