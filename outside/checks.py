@@ -207,7 +207,8 @@ for case in json.load(open(sys.argv[1], encoding="utf8")):
     for path in sorted(glob.glob(f"{case['folder']}/*")):
         name = os.path.basename(path)
         kind = name.rsplit(".", 1)[1]
-        if kind not in CHECKS or "make-sheet" in name:
+        # The base of a sign is another sheet, of another size and without a code.
+        if kind not in CHECKS or "make-sheet" in name or re.search(r"_base\.(pdf|dxf)$", name):
             continue
         try:
             volume = CHECKS[kind](name, path, case)

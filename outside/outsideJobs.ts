@@ -114,7 +114,7 @@ for (const [index, { job, takes }] of jobs.entries()) {
   cases.push({
     folder: own,
     title: `${job.name}, revision 1`,
-    message,
+    message: result.codes[0]!.payload,
     width: job.piece.widthMm,
     height: job.piece.heightMm,
     mirrored: plan.mirrored,

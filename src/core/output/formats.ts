@@ -13,6 +13,8 @@ export interface OutputFormat {
   readonly variant: string;
   /** Kinds of machines that it is offered first for. */
   readonly suits: readonly MachineKindId[];
+  /** What the machine has to have; not offered for others. */
+  readonly needs?: 'dots';
   /** Whether it shows the finished piece, to be looked at and not to be made from. */
   readonly shows?: 'finished piece';
   readonly load: () => Promise<Writer>;
@@ -71,6 +73,7 @@ export const outputFormats = [
     use: 'label printers, dot for dot',
     ...png,
     variant: 'dots',
+    needs: 'dots',
     suits: ['printer'],
     load: async () => (await import('./labelRaster')).writeLabelPng,
   },
@@ -206,6 +209,7 @@ export const outputFormats = [
     extension: 'pbm',
     mediaType: 'image/x-portable-bitmap',
     variant: 'dots',
+    needs: 'dots',
     suits: [],
     load: async () => (await import('./labelRaster')).writeLabelPbm,
   },

@@ -10,15 +10,18 @@ const props = defineProps<{ job: Job; revision: number; pattern: string; disable
 const chosen = defineModel<readonly TakeId[]>({ required: true });
 
 const kind = computed(() => props.job.making.pair.machine.kind);
-const suited = computed(() => takes.filter(({ suits }) => suits.includes(kind.value)));
-const others = computed(() => takes.filter((take) => !suited.value.includes(take)));
+const possible = computed(() =>
+  takes.filter(({ needs }) => needs !== 'dots' || props.job.making.pair.machine.dotMm !== null),
+);
+const suited = computed(() => possible.value.filter(({ suits }) => suits.includes(kind.value)));
+const others = computed(() => possible.value.filter((take) => !suited.value.includes(take)));
 const isOpen = ref(false);
 /** All in one order while the list is open, so that nothing moves when it is ticked; else what is ticked stays in sight. */
 const rows = computed((): readonly Take[] => [
   ...suited.value,
   ...others.value.filter(({ id }) => isOpen.value || chosen.value.includes(id)),
 ]);
-const hidden = computed(() => takes.length - rows.value.length);
+const hidden = computed(() => possible.value.length - rows.value.length);
 
 const names = computed(() => {
   const values = nameValues(props.job, { pair: pairOfJob(props.job) }, props.revision);
