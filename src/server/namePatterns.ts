@@ -1,5 +1,6 @@
 /** Patterns for the names of files: in the database, and as routes. */
 import express from 'express';
+import { unknownFields } from '../core/output';
 import { namePatternSchema, type NamePattern } from '../wire';
 import { writing, type Db } from './db/open';
 import { checked } from './problem';
@@ -26,13 +27,19 @@ export function namePatternStore(db: Db): NamePatternStore {
   };
 }
 
+/** What can be kept. Fields are checked here and not in the schema: every page loads that, and would load the writers with it. */
+const usablePatternSchema = namePatternSchema.refine(
+  ({ pattern }) => unknownFields(pattern).length === 0,
+  'The pattern names a field that there is none of.',
+);
+
 export function namePatternRoutes(patterns: NamePatternStore): express.Router {
   const routes = express.Router();
   routes.get('/', (_request, response) => {
     response.json({ patterns: patterns.list() });
   });
   routes.put('/', (request, response) => {
-    patterns.keep(checked(namePatternSchema, request.body));
+    patterns.keep(checked(usablePatternSchema, request.body));
     response.status(204).end();
   });
   return routes;
