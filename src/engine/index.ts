@@ -14,12 +14,12 @@ export type {
   FinishedPart,
   LogoView,
   MadeView,
-  OperationView,
   PiecePicture,
   PressView,
   Swatch,
   WeakModule,
 } from './pressView';
+export type { OperationView } from './marksView';
 export type { AroundView, MarkingWays } from './pieceViews';
 export type { OtherBars, TriedFixes, WhatIfCharts } from './press';
 export type { CodeView, StandView, ThingView } from './thingViews';

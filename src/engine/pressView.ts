@@ -8,33 +8,20 @@ import { hexadecimalOf } from '../core/message';
 import type { Job } from '../core/job';
 import { pathData } from '../core/output';
 import { codeBox, holesOf, outlineOf } from '../core/piece';
+import { marksView, noMarks, type MarksView } from './marksView';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
 import {
   type Body,
-  isLine,
   type LooseParts,
   nominalParts,
-  thinParts,
   weakestModules,
-  workOf,
   type Ink,
-  type Operation,
-  type OperationSheet,
   type Pair,
   type Plan,
-  type Work,
   isSeenThrough,
 } from '../core/plan';
 import type { CodeRun, JobResult, Made, MadeCode } from '../core/run';
 import { blockLayout, type Level, type Mode } from '../core/symbol';
-
-export interface OperationView {
-  readonly kind: string;
-  readonly label: string;
-  readonly path: string;
-  readonly isLine: boolean;
-  readonly work: Work;
-}
 
 /** A part of the finished piece: outlines with their ink as printed on the material. */
 export interface FinishedPart {
@@ -64,7 +51,7 @@ export interface WeakModule {
   readonly contrast: number;
 }
 
-export interface MadeView {
+export interface MadeView extends MarksView {
   readonly version: number;
   readonly level: Level;
   readonly mask: number;
@@ -94,10 +81,6 @@ export interface MadeView {
   readonly stand: StandView | null;
   /** What is marked, as it comes out and as it is seen, part by part. */
   readonly finished: readonly FinishedPart[];
-  /** Empty unless what the machine does is looked at. */
-  readonly operations: readonly OperationView[];
-  /** Where marks are thinner than the machine can make; empty like the operations. */
-  readonly thinPath: string;
   readonly marks: string;
   readonly compensationMm: number;
   /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
@@ -219,10 +202,7 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     turn: placed.turn,
     stand: standView(result, piece),
     finished: finishedParts(result, made),
-    thinPath: showsMarks && hasThinMarks(result) ? thinPathOf(plan.sheet(), result.pair) : '',
-    operations: showsMarks
-      ? plan.sheet().operations.map((operation) => operationView(operation, result.pair))
-      : [],
+    ...(showsMarks ? marksView(result, plan) : noMarks),
     marks: plan.marks,
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
@@ -240,32 +220,6 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     best: bestWidth(atHand.fitRanges()),
     logo: logoView(atHand),
     weakest: weakModules(result, plan, atHand),
-  };
-}
-
-/** Findings that say that some mark is thinner than the machine's own. */
-const thinKinds: ReadonlySet<string> = new Set(['thinnest-part', 'piece-strokes']);
-const hasThinMarks = ({ findings }: JobResult): boolean =>
-  findings.some(({ kind, severity }) => thinKinds.has(kind) && severity !== 'fine');
-
-/** Of larger ones the search takes longer than a key press has; the finding stands beside. */
-const mostCorners = 12_000;
-function thinPathOf(sheet: OperationSheet, { process }: Pair): string {
-  const corners = sheet.operations.reduce(
-    (sum, operation) =>
-      sum + (isLine(operation) ? 0 : operation.area.reduce((own, { length }) => own + length, 0)),
-    0,
-  );
-  return corners > mostCorners ? '' : pathData(thinParts(sheet, process.elementMm));
-}
-
-function operationView(operation: Operation, pair: Pair): OperationView {
-  return {
-    kind: operation.kind,
-    label: operation.label,
-    path: pathData(isLine(operation) ? operation.lines : operation.area),
-    isLine: isLine(operation),
-    work: workOf(operation, pair),
   };
 }
 

@@ -87,6 +87,12 @@ export function placeRegion(region: Region, scale: number, dx: number, dy: numbe
   );
 }
 
+/** Left for right about the middle of something so wide. */
+export const mirrorBox = <Mirrored extends Box>(box: Mirrored, widthMm: number): Mirrored => ({
+  ...box,
+  x: widthMm - box.x - box.width,
+});
+
 /** Mirrors left and right about the vertical line at `axisX`; the winding is kept. */
 export function mirrorRegion(region: Region, axisX: number): Region {
   return region.map((contour) =>

@@ -9,6 +9,10 @@ export interface FillLine {
   readonly runs: readonly (readonly [from: number, to: number])[];
 }
 
+/** The runs of a line in the order of a head that goes to and fro: every other line from right to left. */
+export const toAndFro = (runs: FillLine['runs'], line: number): FillLine['runs'] =>
+  line % 2 === 0 ? runs : [...runs].reverse().map(([from, to]) => [to, from] as const);
+
 /**
  * Lines `interval` apart, the first half of it below the upper edge, through what is inside (non-zero winding). Arcs are taken as
  * straight edges within a twentieth of the interval. Lines that meet nothing are left out.

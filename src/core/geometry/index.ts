@@ -1,6 +1,6 @@
 /** geometry: outlines and areas as plain data, and what is done with them. Usable by every stage. */
 export { connectedAreas } from './areas';
-export { type FillLine, fillLines } from './fillLines';
+export { type FillLine, fillLines, toAndFro } from './fillLines';
 export {
   cutRegion,
   flattenRegion,
@@ -17,6 +17,7 @@ export {
   boxContour,
   boxesMeet,
   type Contour,
+  mirrorBox,
   mirrorRegion,
   placeRegion,
   type Region,
@@ -33,6 +34,7 @@ export { type DxfDrawing, type DxfEntity, parseDxf } from './dxfEntities';
 export { fitArcs } from './fitArcs';
 export { firstTouch, leastReach, type TurnedSquare } from './gauge';
 export { convexHull, holdsPoint, regionDistance } from './nearness';
+export { applyMatrix, identityMatrix, type Matrix, multiplyMatrix } from './matrix';
 export { insetArea, offsetOutlines } from './offset';
 export { addQuadratic, parsePath, type PathLine } from './pathReader';
 export { boundsOf, sampleRegion } from './sample';

@@ -1,6 +1,10 @@
 /** An SVG drawing as filled shapes in paint order. The renderer resolves styles, uses and units; geometry is ours. */
 import { XMLParser } from 'fast-xml-parser';
 import {
+  applyMatrix,
+  identityMatrix,
+  type Matrix,
+  multiplyMatrix,
   boundsOf,
   parsePath,
   sharedRegion,
@@ -18,10 +22,6 @@ export interface DrawnShapes {
   readonly shapes: readonly ColouredShape[];
   readonly notes: readonly string[];
 }
-
-/** Column-major 2 × 3 matrix as in SVG: x' = a x + c y + e, y' = b x + d y + f. */
-type Matrix = readonly [number, number, number, number, number, number];
-const identity: Matrix = [1, 0, 0, 1, 0, 0];
 
 type Node = Record<string, unknown>;
 type Attributes = Readonly<Record<string, string>>;
@@ -75,7 +75,7 @@ function viewBoxMatrix({ width, height, viewBox }: Attributes): Matrix {
     number,
   ];
   const scale = Math.min(Number(width) / across, Number(height) / down);
-  if (!Number.isFinite(scale)) return identity;
+  if (!Number.isFinite(scale)) return identityMatrix;
   return [
     scale,
     0,
@@ -101,7 +101,7 @@ class ShapeReader {
   constructor(
     root: Node,
     private readonly tolerance: number,
-    matrix: Matrix = identity,
+    matrix: Matrix = identityMatrix,
   ) {
     for (const child of childrenOf(root))
       if (nameOf(child) === 'defs')
@@ -127,7 +127,7 @@ class ShapeReader {
 
   private readGroup(node: Node, matrix: Matrix, opacity: number, clip: Region | null): void {
     const attributes = attributesOf(node);
-    const inner = multiply(matrix, matrixOf(attributes.transform));
+    const inner = multiplyMatrix(matrix, matrixOf(attributes.transform));
     if (attributes.mask !== undefined) this.note('Masks in the drawing are not followed.');
     if (attributes.filter !== undefined) this.note('Filters in the drawing are not followed.');
     let innerClip = clip;
@@ -145,17 +145,17 @@ class ShapeReader {
     const collect = (nodes: readonly Node[], at: Matrix): void => {
       for (const node of nodes) {
         const { d, transform } = attributesOf(node);
-        if (nameOf(node) === 'g') collect(childrenOf(node), multiply(at, matrixOf(transform)));
+        if (nameOf(node) === 'g') collect(childrenOf(node), multiplyMatrix(at, matrixOf(transform)));
         if (d !== undefined) for (const { points } of this.lines(d, at)) area.push(points);
       }
     };
     if (definition !== undefined)
-      collect(childrenOf(definition), multiply(matrix, matrixOf(attributesOf(definition).transform)));
+      collect(childrenOf(definition), multiplyMatrix(matrix, matrixOf(attributesOf(definition).transform)));
     return uniteRegion(area, this.tolerance);
   }
 
   private lines(d: string, matrix: Matrix): { points: Vertex[]; isClosed: boolean }[] {
-    return parsePath(d, (x, y) => apply(matrix, x, y), this.tolerance);
+    return parsePath(d, (x, y) => applyMatrix(matrix, x, y), this.tolerance);
   }
 
   private readShape(node: Node, matrix: Matrix, opacity: number, clip: Region | null): void {
@@ -226,16 +226,9 @@ const referenceOf = (value: string | undefined): string | null =>
 
 function matrixOf(transform: string | undefined): Matrix {
   const numbers = (/^matrix\(([^)]*)\)$/.exec(transform ?? '')?.[1] ?? '').split(/[\s,]+/).map(Number);
-  return numbers.length === 6 && numbers.every(Number.isFinite) ? (numbers as unknown as Matrix) : identity;
+  return numbers.length === 6 && numbers.every(Number.isFinite)
+    ? (numbers as unknown as Matrix)
+    : identityMatrix;
 }
-
-function multiply([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix {
-  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
-}
-
-const apply = ([a, b, c, d, e, f]: Matrix, x: number, y: number): Vertex => ({
-  x: a * x + c * y + e,
-  y: b * x + d * y + f,
-});
 
 const determinant = ([a, b, c, d]: Matrix): number => a * d - b * c;

@@ -9,8 +9,9 @@ import {
   fillLines,
   flattenRegion,
   growRegion,
-  reversedContour,
   signedArea,
+  toAndFro,
+  type Box,
   type Contour,
   type Region,
 } from '../geometry';
@@ -114,9 +115,8 @@ class Program {
     const runUp = overscanMm ?? 0;
     for (const depthMm of this.depths()) {
       fillLines(reached, lineIntervalMm).forEach(({ y, runs }, line) => {
-        const forth = line % 2 === 0;
-        const ordered = forth ? runs : [...runs].reverse().map(([from, to]) => [to, from] as const);
-        const back = forth ? -1 : 1;
+        const ordered = toAndFro(runs, line);
+        const back = line % 2 === 0 ? -1 : 1;
         const level = this.up(y);
         ordered.forEach(([from, to], place) => {
           if (place === 0 || this.dialect.plunges) this.travel({ x: from + back * runUp, y: level });
@@ -133,14 +133,16 @@ class Program {
 
   /** Each outline once, what lies inside another first, then the nearest. */
   follow(lines: Region, mmPerS: number): void {
-    const left = lines.map(clockwise);
-    const depthOf = (contour: Contour): number => {
-      const own = Math.abs(signedArea(contour));
-      return left.filter(
-        (other) => other !== contour && Math.abs(signedArea(other)) > own && liesIn(contour, other),
-      ).length;
-    };
-    const ranked = left.map((contour) => ({ contour, depth: depthOf(contour) }));
+    const outlines = lines.map((contour) => ({
+      contour,
+      bounds: boundsOf([contour])!,
+      areaMm2: Math.abs(signedArea(contour)),
+    }));
+    /** How many others each lies in. */
+    const ranked = outlines.map(({ contour, bounds, areaMm2 }) => ({
+      contour,
+      depth: outlines.filter((other) => other.areaMm2 > areaMm2 && liesIn(bounds, other.bounds)).length,
+    }));
     while (ranked.length > 0) {
       const innermost = Math.max(...ranked.map(({ depth }) => depth));
       const distance = ({ contour, depth }: (typeof ranked)[number]): number =>
@@ -293,16 +295,8 @@ class Program {
   }
 }
 
-/** Followed once, the way round does not matter. */
-const clockwise = (contour: Contour): Contour =>
-  signedArea(contour) >= 0 ? contour : reversedContour(contour);
-
-const liesIn = (inner: Contour, outer: Contour): boolean => {
-  const [own, around] = [boundsOf([inner])!, boundsOf([outer])!];
-  return (
-    own.x >= around.x - 1e-9 &&
-    own.y >= around.y - 1e-9 &&
-    own.x + own.width <= around.x + around.width + 1e-9 &&
-    own.y + own.height <= around.y + around.height + 1e-9
-  );
-};
+const liesIn = (own: Box, around: Box): boolean =>
+  own.x >= around.x - 1e-9 &&
+  own.y >= around.y - 1e-9 &&
+  own.x + own.width <= around.x + around.width + 1e-9 &&
+  own.y + own.height <= around.y + around.height + 1e-9;

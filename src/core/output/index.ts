@@ -13,6 +13,7 @@ export {
   type Corner,
   type FileNotes,
   isInColour,
+  type ModuleGrid,
   type OutputBinary,
   outputBinaries,
   pieceCorner,

@@ -3,7 +3,6 @@ import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
 import { flattenRegion, type Region } from '../geometry';
 import { loadedOnce, slack } from '../numbers';
 import { isLine, type Heights, type OperationSheet } from '../plan';
-import { rgbOfHex } from '../colour';
 import { CannotWrite, type WriteSetting } from './writer';
 
 /** A closed surface of triangles in millimetres, x to the right, y away from the viewer, z up from the bed. */
@@ -120,12 +119,4 @@ export async function solidsOf(sheet: OperationSheet, setting: WriteSetting): Pr
 }
 
 /** `#RRGGBBAA` as the colours of 3MF are written. */
-export const displayColour = (colour: string): string =>
-  `#${rgbOfHex(colour)
-    .map((value) =>
-      Math.round(value * 255)
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')
-    .toUpperCase()}FF`;
+export const displayColour = (colour: string): string => `${colour.toUpperCase()}FF`;

@@ -35,7 +35,7 @@ export interface WriteSetting {
   readonly wrapped: { readonly diameterMm: number } | null;
   /** The wasm of a package, from our own files. */
   readonly binary: (name: OutputBinary) => Promise<ArrayBuffer>;
-  /** Told now and then by writers that take long: the share that is done. They end by an error when it throws. */
+  /** Told now and then by writers that take long: the share that is done. */
   readonly progress?: (share: number) => void;
 }
 

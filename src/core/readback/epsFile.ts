@@ -1,5 +1,7 @@
 /** EPS as our writer gives it: its operators run, its comments say which layer is at hand. */
-import { hexOf, PathFollower, runProgram, type Matrix } from './postfix';
+import { hexOfRgb } from '../colour';
+import type { Matrix } from '../geometry';
+import { PathFollower, runProgram } from './postfix';
 import { readDrawing } from './drawing';
 import { NotRead, type Interpreter } from './readFile';
 
@@ -52,7 +54,7 @@ export const readEps: Interpreter = (bytes, { corner }) => {
         follower.transform([1, 0, 0, 1, last(2)[0]!, last(2)[1]!]);
         return true;
       case 'setrgbcolor':
-        follower.colour(hexOf(...(last(3) as [number, number, number])));
+        follower.colour(hexOfRgb(last(3) as [number, number, number]));
         return true;
       case 'newpath':
         follower.forget();

@@ -1,6 +1,6 @@
 /** The simulated engraver: it runs a program word by word (RS-274) and leaves what the tool touched. */
 import { sampleRegion, uniteRegion, type Box, type Region, type Vertex } from '../geometry';
-import type { MarkRaster } from './rasterise';
+import { rasterSize, type MarkRaster } from './rasterise';
 import { NotRead, type Interpreter, type ReadSetting } from './readFile';
 
 /** A straight way of the head. */
@@ -153,8 +153,7 @@ function burnt(
   window: Box,
   pxPerMm: number,
 ): MarkRaster {
-  const width = Math.max(1, Math.round(window.width * pxPerMm));
-  const height = Math.max(1, Math.round(window.height * pxPerMm));
+  const { width, height } = rasterSize(window, pxPerMm);
   const ink = new Uint8Array(width * height);
   const openings = outlinesOf(moves.filter(({ layer }) => opens(layer)));
   if (openings.length > 0) {

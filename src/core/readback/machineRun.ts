@@ -1,7 +1,7 @@
 /** What a machine does of a file, way by way: programs as they run, drawings as they lie in the file. */
-import { fillLines, flattenRegion, type Region } from '../geometry';
+import { flattenRegion } from '../geometry';
 import type { PairValues } from '../plan';
-import { kindOfLayer, type ReadPath } from './drawing';
+import type { ReadPath } from './drawing';
 import { runGcode, type Move } from './gcodeFile';
 import type { ReadSetting } from './readFile';
 
@@ -33,37 +33,25 @@ function packed(moves: readonly Move[]): MachineRun {
 export const runOfProgram = (bytes: Uint8Array, setting: ReadSetting): MachineRun =>
   packed(runGcode(new TextDecoder().decode(bytes), setting));
 
-/** Outlines in the order of the file; areas line by line where the machine fills them. */
+/** Outlines in the order of the file, for machines that follow all that they make. */
 export function runOfDrawing(
   paths: readonly ReadPath[],
   { process }: Pick<PairValues, 'process'>,
 ): MachineRun {
-  const { markMmPerS, cutMmPerS, travelMmPerS, lineIntervalMm } = process;
-  const travel = travelMmPerS ?? Math.max(markMmPerS, cutMmPerS ?? 0);
+  const { markMmPerS, cutMmPerS, travelMmPerS } = process;
+  const cut = cutMmPerS ?? markMmPerS;
+  const travel = travelMmPerS ?? cut;
   const moves: Move[] = [];
   let at = { x: 0, y: 0 };
-  const go = (to: { x: number; y: number }, marks: boolean, mmPerS: number, layer: string): void => {
-    moves.push({ from: at, to, marks, mmPerS, layer });
+  const go = (to: { x: number; y: number }, marks: boolean, layer: string): void => {
+    moves.push({ from: at, to, marks, mmPerS: marks ? cut : travel, layer });
     at = to;
   };
-  for (const layer of new Set(paths.map((path) => path.layer))) {
-    const own: Region = paths.filter((path) => path.layer === layer).map(({ contour }) => contour);
-    const kind = kindOfLayer(layer);
-    const isLine = kind === 'cut' || kind === 'kiss' || kind === 'open' || kind === 'score';
-    if (!isLine && lineIntervalMm !== null)
-      fillLines(own, lineIntervalMm).forEach(({ y, runs }, line) => {
-        const ordered = line % 2 === 0 ? runs : [...runs].reverse().map(([from, to]) => [to, from] as const);
-        for (const [from, to] of ordered) {
-          go({ x: from, y }, false, travel, layer);
-          go({ x: to, y }, true, markMmPerS, layer);
-        }
-      });
-    else
-      for (const contour of flattenRegion(own, 0.02)) {
-        go(contour[0]!, false, travel, layer);
-        for (let corner = 1; corner <= contour.length; corner++)
-          go(contour[corner % contour.length]!, true, cutMmPerS ?? markMmPerS, layer);
-      }
+  for (const { layer, contour } of paths) {
+    const [points] = flattenRegion([contour], 0.02);
+    go(points![0]!, false, layer);
+    for (let corner = 1; corner <= points!.length; corner++)
+      go(points![corner % points!.length]!, true, layer);
   }
   return packed(moves);
 }

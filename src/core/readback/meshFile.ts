@@ -1,7 +1,7 @@
 /** Bodies from STL and 3MF: their triangles counted and checked, and cut level where marks and base lie. */
 import { unzipSync } from 'fflate';
 import { XMLParser } from 'fast-xml-parser';
-import { boundsOf, type Contour, type Region, type Vertex } from '../geometry';
+import { boundsOf, regionArea, type Contour, type Region, type Vertex } from '../geometry';
 import { writeSvg } from '../output';
 import { blackInk, type OperationSheet } from '../plan';
 import { rasteriseMarks } from './rasterise';
@@ -124,7 +124,7 @@ function readBodies(bodies: readonly ReadBody[], { heightMm }: ReadSetting): Rea
       const bounds = boundsOf(region);
       return bounds === null ? 0 : bounds.width * bounds.height;
     };
-    const area = (region: Region): number => Math.abs(areaOf(region));
+    const area = (region: Region): number => Math.abs(regionArea(region));
     const whole = area(low) >= area(high) ? low : high;
     const partly = whole === low ? high : low;
     // A relief leaves its marks; of what is sunk the marks are what is missing.
@@ -165,17 +165,6 @@ function readBodies(bodies: readonly ReadBody[], { heightMm }: ReadSetting): Rea
     },
   };
 }
-
-const areaOf = (region: Region): number =>
-  region.reduce(
-    (sum, contour) =>
-      sum +
-      contour.reduce((own, { x, y }, index) => {
-        const next = contour[(index + 1) % contour.length]!;
-        return own + (x * next.y - next.x * y) / 2;
-      }, 0),
-    0,
-  );
 
 const heightsOf = (triangles: Triangles): number[] => {
   const found = new Set<number>();

@@ -4,13 +4,13 @@
  */
 import { unzlibSync } from 'fflate';
 import type { PDFiumLibrary } from '@hyzyla/pdfium';
-import { linearOfEncoded } from '../colour';
+import { hexOfRgb, linearOfEncoded } from '../colour';
 import { loadedOnce } from '../numbers';
-import { kindOfLayer, layersOf, readDrawing, type ReadPath } from './drawing';
-import { hexOf, PathFollower, runProgram, type Matrix, type Operand } from './postfix';
-import type { MarkRaster } from './rasterise';
+import { kindOfLayer, readDrawing, type ReadPath } from './drawing';
+import { PathFollower, runProgram, type Operand } from './postfix';
+import { fewestPlanes, type MarkRaster } from './rasterise';
 import { NotRead, type Interpreter, type ReadSetting } from './readFile';
-import type { Box } from '../geometry';
+import type { Box, Matrix } from '../geometry';
 
 const mmPerPoint = 25.4 / 72;
 
@@ -52,7 +52,6 @@ export const readPdf: Interpreter = async (bytes, setting) => {
   const document = await pdfium.loadDocument(bytes);
   return {
     ...drawn,
-    layers: layersOf(paths),
     raster: (window, pxPerMm) =>
       withPage(document, (own) => renderedMarks(own, page, window, pxPerMm, drawn.raster(window, pxPerMm))),
   };
@@ -90,7 +89,6 @@ function withPage<Result>(
 
 /** Of pdfium: four bytes a pixel, blue first, the last unused. */
 const [bgrx, bytesAPixel] = [3, 4];
-/** So many more pixels each way than asked for, so that edges are averages. */
 const white = 0xffffffff;
 
 /** Light that is taken from white paper, channel by channel; where the piece is comes from the cut lines. */
@@ -122,8 +120,7 @@ function renderedMarks(
       Math.round((1 - linearOfEncoded(pixels[at * bytesAPixel + channel]! / 255)) * 255),
     ),
   );
-  const isGrey = planes[0]!.every((value, at) => value === planes[1]![at] && value === planes[2]![at]);
-  return { ...drawn, inks: isGrey ? [planes[0]!] : planes };
+  return { ...drawn, inks: fewestPlanes(planes) };
 }
 
 /** Bytes as characters, one each. */
@@ -191,7 +188,7 @@ function pathsOf(content: string, toPiece: Matrix, names: ReadonlyMap<string, st
         return true;
       case 'rg':
       case 'scn':
-        if (numbers.length === 3) follower.colour(hexOf(numbers[0]!, numbers[1]!, numbers[2]!));
+        if (numbers.length === 3) follower.colour(hexOfRgb([numbers[0]!, numbers[1]!, numbers[2]!]));
         return true;
       case 'm':
         follower.move(numbers[0]!, numbers[1]!);

@@ -3,7 +3,7 @@ import { decode } from 'fast-png';
 import { linearOfEncoded, linearOfHex } from '../colour';
 import type { Box } from '../geometry';
 import { loadedOnce } from '../numbers';
-import type { MarkRaster } from './rasterise';
+import { fewestPlanes, rasterSize, type MarkRaster } from './rasterise';
 import { NotRead, type Interpreter, type ReadBinary, type ReadFile, type ReadSetting } from './readFile';
 
 /** Pixels as they are stored: a bit each, the first in the highest, or four bytes each. */
@@ -29,8 +29,7 @@ function readPixels(
     shows,
     layers: [{ name: 'PIXELS', holds: 'pixels', paths: 0, open: 0, bounds: page }],
     raster: (window, wanted): MarkRaster => {
-      const width = Math.max(1, Math.round(window.width * wanted));
-      const height = Math.max(1, Math.round(window.height * wanted));
+      const { width, height } = rasterSize(window, wanted);
       const planes = [0, 1, 2].map(() => new Uint8Array(width * height));
       const onPiece = new Uint8Array(width * height);
       for (let row = 0, at = 0; row < height; row++) {
@@ -47,13 +46,12 @@ function readPixels(
           });
         }
       }
-      const isGrey = planes[0]!.every((value, at) => value === planes[1]![at] && value === planes[2]![at]);
       return {
         width,
         height,
         pxPerMm: wanted,
         window,
-        inks: isGrey ? [planes[0]!] : planes,
+        inks: fewestPlanes(planes),
         onPiece,
       };
     },

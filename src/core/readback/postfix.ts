@@ -2,22 +2,10 @@
  * Programs that put operands first: content streams of PDF (ISO 32000-1, 7.8.2) and the operators of PostScript that our EPS
  * uses (PLRM 2). One reader for both, each with the names of its own operators.
  */
-import type { Vertex } from '../geometry';
+import { applyMatrix, identityMatrix, multiplyMatrix, type Matrix, type Vertex } from '../geometry';
 import type { ReadPath } from './drawing';
 
 export type Operand = number | string | readonly Operand[];
-
-/** Column-major 2 x 3 matrix: x' = a x + c y + e, y' = b x + d y + f. */
-export type Matrix = readonly [number, number, number, number, number, number];
-
-const times = (a: Matrix, b: Matrix): Matrix => [
-  a[0] * b[0] + a[2] * b[1],
-  a[1] * b[0] + a[3] * b[1],
-  a[0] * b[2] + a[2] * b[3],
-  a[1] * b[2] + a[3] * b[3],
-  a[0] * b[4] + a[2] * b[5] + a[4],
-  a[1] * b[4] + a[3] * b[5] + a[5],
-];
 
 /** Curves become straight edges that stay within this, in millimetres. */
 const tolerance = 0.001;
@@ -41,7 +29,7 @@ export class PathFollower {
 
   /** `toPiece` turns units of the page into millimetres of the piece. */
   constructor(private readonly toPiece: Matrix) {
-    this.state = { matrix: [1, 0, 0, 1, 0, 0], colour: '#000000' };
+    this.state = { matrix: identityMatrix, colour: '#000000' };
   }
 
   save(): void {
@@ -51,7 +39,7 @@ export class PathFollower {
     this.state = this.saved.pop() ?? this.state;
   }
   transform(matrix: Matrix): void {
-    this.state = { ...this.state, matrix: times(this.state.matrix, matrix) };
+    this.state = { ...this.state, matrix: multiplyMatrix(this.state.matrix, matrix) };
   }
   colour(colour: string): void {
     this.state = { ...this.state, colour };
@@ -87,7 +75,7 @@ export class PathFollower {
     let turn = to - from;
     while (isClockwise && turn > 0) turn -= 360;
     while (!isClockwise && turn < 0) turn += 360;
-    const scale = Math.abs(times(this.toPiece, this.state.matrix)[0]);
+    const scale = Math.abs(multiplyMatrix(this.toPiece, this.state.matrix)[0]);
     const quarters = Math.max(1, Math.ceil(Math.abs(turn) / 90));
     const count = quarters * edgesFor((scale * radius * Math.PI) / 2);
     for (let edge = 0; edge <= count; edge++) {
@@ -122,19 +110,9 @@ export class PathFollower {
   }
 
   private placed(x: number, y: number): Vertex {
-    const [a, b, c, d, e, f] = times(this.toPiece, this.state.matrix);
-    return { x: a * x + c * y + e, y: b * x + d * y + f };
+    return applyMatrix(multiplyMatrix(this.toPiece, this.state.matrix), x, y);
   }
 }
-
-export const hexOf = (red: number, green: number, blue: number): string =>
-  `#${[red, green, blue]
-    .map((value) =>
-      Math.round(Math.min(1, Math.max(0, value)) * 255)
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`;
 
 /** Tokens and, for each that is an operator, the operands before it. Strings and procedures are one operand. */
 export function runProgram(text: string, operate: (operator: string, operands: Operand[]) => boolean): void {

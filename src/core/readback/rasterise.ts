@@ -20,6 +20,21 @@ export interface MarkRaster {
   readonly onPiece: Uint8Array;
 }
 
+/** One plane where red, green and blue are alike, so that all that follows is done once. */
+export function fewestPlanes(planes: readonly Uint8Array[]): readonly Uint8Array[] {
+  const [red, green, blue] = planes as readonly [Uint8Array, Uint8Array, Uint8Array];
+  return red.every((value, at) => value === green[at] && value === blue[at]) ? [red] : planes;
+}
+
+/** Pixels of a window. */
+export const rasterSize = (
+  window: Box,
+  pxPerMm: number,
+): { readonly width: number; readonly height: number } => ({
+  width: Math.max(1, Math.round(window.width * pxPerMm)),
+  height: Math.max(1, Math.round(window.height * pxPerMm)),
+});
+
 /** Groups of cut lines and of lines to be followed, as our writer gives them. */
 const cutGroups = /<g id="cut(?:-\d+)?"[^>]*>.*?<\/g>/gs;
 const scoreGroups = /<g id="score(?:-\d+)?"[^>]*>.*?<\/g>/gs;
@@ -35,8 +50,7 @@ const edgeGroups =
  */
 export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): MarkRaster {
   const text = new TextDecoder().decode(svg);
-  const width = Math.max(1, Math.round(window.width * pxPerMm));
-  const height = Math.max(1, Math.round(window.height * pxPerMm));
+  const { width, height } = rasterSize(window, pxPerMm);
   const looksAt = withoutFarClips(text, window).replace(
     /width="[^"]*" height="[^"]*" viewBox="[^"]*"/,
     `width="${width}" height="${height}" viewBox="${window.x} ${window.y} ${width / pxPerMm} ${height / pxPerMm}"`,

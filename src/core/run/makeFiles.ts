@@ -12,10 +12,11 @@ import {
   type Corner,
   type FileNotes,
   type FinishedPicture,
+  type ModuleGrid,
   type OutputBinary,
   type WriteSetting,
 } from '../output';
-import { cutRegion } from '../geometry';
+import { cutRegion, mirrorBox, type Box } from '../geometry';
 import { nominalParts, planPiece, type Ink, type OperationSheet } from '../plan';
 import type { StandSettings } from '../piece';
 import type { Library } from './library';
@@ -147,9 +148,7 @@ async function written(
   if (take === 'svg-code')
     return piece.codes.map((code, index) => {
       const sheet = codeSheet(job, result, made, index);
-      const window = plan.mirrored
-        ? { ...code.quietZone, x: piece.widthMm - code.quietZone.x - code.quietZone.width }
-        : code.quietZone;
+      const window = plan.mirrored ? mirrorBox(code.quietZone, piece.widthMm) : code.quietZone;
       return {
         ...common,
         sheet: null,
@@ -189,6 +188,13 @@ async function written(
   return parts;
 }
 
+/** What a rotary axis turns: only what goes straight around, since a cone has no one diameter. */
+export function wrappedOn({ piece: { bend } }: Job): { readonly diameterMm: number } | null {
+  return bend !== null && bend.around === 'height' && bend.diameterMm === bend.otherDiameterMm
+    ? { diameterMm: bend.diameterMm }
+    : null;
+}
+
 function settingOf(
   job: Job,
   result: JobResult,
@@ -199,22 +205,16 @@ function settingOf(
   const { pair } = result;
   const { plan, piece } = made;
   const first = piece.codes[0];
-  const bend = job.piece.bend;
-  const gridAt = (xMm: number): WriteSetting['grid'] =>
-    first === undefined ? null : { xMm, yMm: first.code.y, moduleMm: first.moduleMm };
-  const codeX = first?.code.x ?? 0;
+  const gridOf = (code: Box): ModuleGrid => ({ xMm: code.x, yMm: code.y, moduleMm: first!.moduleMm });
+  const seen = first === undefined ? null : gridOf(first.code);
   return {
     notes,
     pair,
     baseColour: pair.groundColour,
     markColour: pair.markColour,
-    grid: gridAt(plan.mirrored ? piece.widthMm - codeX - (first?.code.width ?? 0) : codeX),
-    finished: () => ({ picture: finishedPicture(job, result, made), grid: gridAt(codeX) }),
-    // Only what goes straight around is turned on an axis; a cone has no one diameter.
-    wrapped:
-      bend !== null && bend.around === 'height' && bend.diameterMm === bend.otherDiameterMm
-        ? { diameterMm: bend.diameterMm }
-        : null,
+    grid: first !== undefined && plan.mirrored ? gridOf(mirrorBox(first.code, piece.widthMm)) : seen,
+    finished: () => ({ picture: finishedPicture(job, result, made), grid: seen }),
+    wrapped: wrappedOn(job),
     binary,
     progress,
   };

@@ -2,7 +2,7 @@
 import { isSeenThrough, machineKinds } from '../plan';
 import type { Job } from '../job';
 import { svgOfJob } from './makeFiles';
-import { turnedBounds, type Box } from '../geometry';
+import { mirrorBox, turnedBounds, type Box } from '../geometry';
 import type { PlacedCode } from '../piece';
 import { aroundBend } from '../check';
 import type { Bend, CodeToRead, ProofSetup } from '../proof';
@@ -46,9 +46,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
       id: code.id,
       payload,
       isBytes,
-      quietZone: plan.mirrored
-        ? { ...quietZone, x: piece.widthMm - quietZone.x - quietZone.width }
-        : quietZone,
+      quietZone: plan.mirrored ? mirrorBox(quietZone, piece.widthMm) : quietZone,
       moduleMm: code.moduleMm,
       bend: bendOf(job, code),
     };

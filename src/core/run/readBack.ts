@@ -1,4 +1,5 @@
 /** Files read back from their bytes before they are handed over: measured, and photographed for the panel of readers. */
+import { mirrorBox } from '../geometry';
 import type { Job } from '../job';
 import { formatOf, isInColour, type FormatId, type OutputBinary } from '../output';
 import type { MachineKindId, OperationSheet } from '../plan';
@@ -21,7 +22,7 @@ import {
 import { proofSetup } from './proveJob';
 import type { JobResult } from './runJob';
 import type { Library } from './library';
-import { makeFiles, type MadeFile } from './makeFiles';
+import { makeFiles, wrappedOn, type MadeFile } from './makeFiles';
 
 export interface ReadBack {
   readonly checks: readonly Check[];
@@ -128,9 +129,7 @@ function asPicture({ codes }: ProofSetup, { made }: JobResult): Partial<ProofSet
     seenFromBehind: false,
     codes: codes.map((code) => ({
       ...code,
-      quietZone: plan.mirrored
-        ? { ...code.quietZone, x: piece.widthMm - code.quietZone.x - code.quietZone.width }
-        : code.quietZone,
+      quietZone: plan.mirrored ? mirrorBox(code.quietZone, piece.widthMm) : code.quietZone,
     })),
   };
 }
@@ -147,7 +146,6 @@ function readSettingOf(
   binary: ReadSetting['binary'],
 ): ReadSetting {
   const { process, machine } = pair;
-  const bend = job.piece.bend;
   return {
     corner,
     heightMm: sheet.heightMm,
@@ -158,7 +156,7 @@ function readSettingOf(
         (machine.kind === 'rotary' && machine.halfAngleDegrees === null ? process.elementMm : 0),
     },
     groundColour: pair.groundColour,
-    wrappedMm: bend === null ? null : bend.diameterMm,
+    wrappedMm: wrappedOn(job)?.diameterMm ?? null,
     binary,
   };
 }

@@ -1,14 +1,13 @@
 /** Taking files: they wait for the verdict, are written and read back beside the page, and then handed over. */
 import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { TakeId } from '../../../core/run';
-import { GivenUp, type Progress, type TakenFile } from '../../../engine';
+import { GivenUp, type PressView, type Progress, type TakenFile } from '../../../engine';
 import { keepRevision } from '../../shared/api';
 import { downloadBytes } from '../../shared/download';
 import { useEngine } from '../../shared/engine';
 import { useAttempt } from '../../shared/useAttempt';
 import { zipped } from '../../shared/zipped';
 import { useBench } from '../../stores/bench';
-import type { PressView } from '../../../engine';
 import { noteTaken } from '../takenFiles';
 import type { ReadsControl } from '../useQuickProof';
 
@@ -129,7 +128,8 @@ export function useTaking(source: () => Source): Taking {
     download: async (takes, unchecked = false) => {
       const files = await get(takes, unchecked);
       if (files.length === 1) downloadBytes(files[0]!);
-      else if (files.length > 1) downloadBytes(await zipped(files, bench.document!, bench.revision));
+      else if (files.length > 1)
+        await attempt(async () => downloadBytes(await zipped(files, bench.document!, bench.revision)));
     },
     one: async (take) => (await get([take], false))[0] ?? null,
     giveUp: () => {
