@@ -134,25 +134,36 @@ class Program {
   /** Each outline once, what lies inside another first, then the nearest. */
   follow(lines: Region, mmPerS: number): void {
     const outlines = lines.map((contour) => ({
-      contour,
       bounds: boundsOf([contour])!,
       areaMm2: Math.abs(signedArea(contour)),
     }));
-    /** How many others each lies in. */
-    const ranked = outlines.map(({ contour, bounds, areaMm2 }) => ({
-      contour,
-      depth: outlines.filter((other) => other.areaMm2 > areaMm2 && liesIn(bounds, other.bounds)).length,
-    }));
-    while (ranked.length > 0) {
-      const innermost = Math.max(...ranked.map(({ depth }) => depth));
-      const distance = ({ contour, depth }: (typeof ranked)[number]): number =>
-        depth < innermost
-          ? Infinity
-          : Math.hypot(contour[0]!.x - this.at.x, this.up(contour[0]!.y) - this.at.y);
-      const next = ranked.reduce((best, entry) => (distance(entry) < distance(best) ? entry : best));
-      ranked.splice(ranked.indexOf(next), 1);
-      for (const depthMm of this.depths()) this.outline(next.contour, mmPerS, depthMm);
+    // How many others each lies in: the deepest are followed first.
+    const depths = outlines.map(({ bounds, areaMm2 }) => {
+      let depth = 0;
+      for (const other of outlines) if (other.areaMm2 > areaMm2 && liesIn(bounds, other.bounds)) depth++;
+      return depth;
+    });
+    for (let depth = Math.max(0, ...new Set(depths)); depth >= 0; depth--) {
+      const left = lines.filter((_, index) => depths[index] === depth);
+      while (left.length > 0) {
+        const nearest = this.nearestOf(left);
+        const contour = left[nearest]!;
+        left[nearest] = left.at(-1)!;
+        left.pop();
+        for (const depthMm of this.depths()) this.outline(contour, mmPerS, depthMm);
+      }
     }
+  }
+
+  /** Place of the outline that begins nearest to where the head is. */
+  private nearestOf(outlines: readonly Contour[]): number {
+    let [best, least] = [0, Infinity];
+    for (let place = 0; place < outlines.length; place++) {
+      const { x, y } = outlines[place]![0]!;
+      const away = (x - this.at.x) ** 2 + (this.up(y) - this.at.y) ** 2;
+      if (away < least) [best, least] = [place, away];
+    }
+    return best;
   }
 
   /** With what is known only at the end before it: bounds and time. Throws when the bed is too small. */

@@ -8,7 +8,9 @@ import { logoAssets } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job, type Override } from '../job';
 import { createLibrary, makeFiles, runJob, takes, type TakeId } from '../run';
-import { machineKinds, type MachineKindId } from '../plan';
+import { boxContour } from '../geometry';
+import { machineKinds, type MachineKindId, type OperationSheet } from '../plan';
+import { writeGcode } from './gcode';
 import { layerLooks } from './layers';
 import { cmykOf } from './pdf';
 import { startPng } from './pngFile';
@@ -115,6 +117,31 @@ describe('DXF', () => {
     // Group code 70 of POLYLINE: 1 is closed; group 66 says that vertices follow.
     expect(old.match(/\nPOLYLINE\n/g)!.length).toBe(old.match(/\n66\n1\n/g)!.length);
     expect(old.match(/\nPOLYLINE\n/g)!.length).toBe(old.match(/\nSEQEND\n/g)!.length);
+  });
+});
+
+describe('G-code', () => {
+  it('follows what lies within others before them, and then the nearest', async () => {
+    // Two nested squares and one beside them, the outer one written first.
+    const square = (x: number, side: number) => boxContour({ x, y: 10, width: side, height: side });
+    const sheet: OperationSheet = {
+      widthMm: 60,
+      heightMm: 40,
+      marginMm: 0,
+      operations: [{ kind: 'open', label: 'openings', lines: [square(2, 20), square(6, 4), square(40, 4)] }],
+    };
+    const [part] = await writeGcode(sheet, {
+      notes: { title: '', description: '' },
+      pair: findPair('stencil-card', 'co2-laser-through')!,
+      baseColour: '#ffffff',
+      markColour: '#000000',
+      grid: null,
+      finished: () => ({ picture: { ground: [], marks: [] }, grid: null }),
+      wrapped: null,
+      binary: outputBinary,
+    });
+    const text = new TextDecoder().decode(part!.bytes);
+    expect([...text.matchAll(/^G0 X(\d+) Y30$/gm)].map(([, x]) => x)).toEqual(['6', '2', '40']);
   });
 });
 

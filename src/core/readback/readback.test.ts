@@ -335,7 +335,13 @@ describe('a program', () => {
     expect(Math.abs(first.to.x - first.from.x)).toBeCloseTo(overscanMm!, 3);
   });
 
-  it('of a cutter goes down by its depth, up to travel, and cuts what is inside first', async () => {
+  it('of a stencil cuts the edge of the sheet last', async () => {
+    const moves = runGcode(await program('co2-laser-through', 'stencil-card'), setting);
+    const layers = moves.filter(({ marks }) => marks).map(({ layer }) => layer);
+    expect(layers.indexOf('CUT')).toBeGreaterThan(layers.lastIndexOf('CUT-OPENINGS'));
+  });
+
+  it('of a cutter goes down by its depth and up to travel', async () => {
     const text = await program('rotary-engraver', 'brass');
     const depth = findPair('brass', 'rotary-engraver')!.process.depthMm!;
     expect(text).toContain(`G1 Z-${depth} F`);
