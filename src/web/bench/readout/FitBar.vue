@@ -2,77 +2,33 @@
 /** Which widths of the code satisfy which limit, on one axis, with a handle to drag. */
 import { ChartColumn } from '@lucide/vue';
 import { useElementSize } from '@vueuse/core';
-import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
-import type { OtherBars, PressView } from '../../../engine';
-import { useEngine } from '../../shared/engine';
-import { useAttempt } from '../../shared/useAttempt';
+import type { PressView } from '../../../engine';
 import { mmPerInch } from '../../../core/finding';
 import { followPointer } from '../../shared/followPointer';
-import { distanceText, lengthNumber, lengthText } from '../../shared/units';
+import { lengthNumber } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
-import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
-import { axisTicks, barOfCharacters, barOfLengths, fitAxis, type BarRange } from './fitAxis';
+import BestWidth from './BestWidth.vue';
+import { axisTicks, fitAxis } from './fitAxis';
+import { quantities, useOpenQuantity } from './useOpenQuantity';
 
 /** Charts are loaded when somebody wants to see them. */
 const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
-const bench = useBench();
 const preferences = usePreferences();
 const { words } = useWording();
 const track = useTemplateRef<HTMLElement>('track');
 const { width } = useElementSize(track);
 const frozenAxis = ref<ReturnType<typeof fitAxis> | null>(null);
 const asksWhatIf = ref(false);
-
-/** What is left open, with all else held fixed. */
-const open = ref<'width' | 'distance' | 'message'>('width');
-const openChoices = [
-  { value: 'width', label: 'Code width' },
-  { value: 'distance', label: 'Read from' },
-  { value: 'message', label: 'Message' },
-] as const;
-/** Of distance and message; asked for while they are shown. */
-const others = shallowRef<OtherBars | null>(null);
-const { attempt } = useAttempt();
-watch(
-  () => [open.value, props.job, props.code.id] as const,
-  ([what, job, id]) => {
-    if (what === 'width') return;
-    void attempt(async () => {
-      const found = await useEngine().desk.bars(job, id);
-      if (props.job === job) others.value = found;
-    });
-  },
-);
-
-const ranges = computed((): readonly BarRange[] => {
-  if (open.value === 'width') return (props.view.made?.fitRanges ?? []).map(barOfLengths);
-  if (others.value === null) return [];
-  return open.value === 'distance'
-    ? others.value.distance.map(barOfLengths)
-    : others.value.message.map(barOfCharacters);
-});
-const value = computed(() =>
-  open.value === 'width'
-    ? props.code.placement.widthMm
-    : open.value === 'distance'
-      ? props.job.reading.distanceM * 1000
-      : (others.value?.characters ?? 1),
-);
+const { open, ranges, value, text, name, most, setWidth, setValue, stepBy } = useOpenQuantity(() => props);
 const isLength = computed(() => open.value !== 'message');
 /** As it is written at a tick, and at the handle. */
 const tickText = (at: number): string =>
   isLength.value ? lengthNumber(at, preferences.unit) : `${Math.round(at)}`;
-const valueText = computed(() =>
-  open.value === 'width'
-    ? lengthText(value.value, preferences.unit)
-    : open.value === 'distance'
-      ? distanceText(value.value / 1000, preferences.unit)
-      : `${value.value} characters`,
-);
 const axis = computed(() => frozenAxis.value ?? fitAxis(ranges.value, value.value));
 const at = (mm: number): number => axis.value.shareOf(mm) * width.value;
 const ticks = computed(() =>
@@ -83,7 +39,6 @@ const ticks = computed(() =>
 );
 /** Width of a digit on the bar. */
 const digitPx = 7.5;
-const stepMm = computed(() => ranges.value.find((range) => range.step !== null)?.step ?? null);
 const rows = computed(() =>
   ranges.value.map((range) => {
     const from = at(Math.max(range.from ?? axis.value.fromMm, axis.value.fromMm));
@@ -105,36 +60,7 @@ const band = computed(() => {
   return to > from ? { x: from, width: to - from } : null;
 });
 
-/** As far from every limit as can be, or which of them contradict each other. */
-const best = computed(() => props.view.made?.best ?? { widthMm: null, from: null, to: null });
-const bestText = computed(() => {
-  const { from, to } = best.value;
-  const named = [from, to].flatMap((range) => (range === null ? [] : [`“${words(range.label)}”`]));
-  return best.value.widthMm === null
-    ? `No width satisfies ${named.join(' and ')}.`
-    : `As far as can be from ${named.join(' and ')}.`;
-});
-const isBest = computed(() => Math.abs((best.value.widthMm ?? 0) - value.value) < 0.05);
-const bestLabel = computed(() =>
-  isBest.value || best.value.widthMm === null
-    ? 'is best'
-    : `best ${lengthNumber(best.value.widthMm, preferences.unit)}`,
-);
 const rowPx = computed(() => (rows.value.length > 7 ? 10.5 : 12));
-
-function setWidth(mm: number): void {
-  const step = stepMm.value ?? 0.1;
-  const least = stepMm.value ?? 1;
-  const width = Number(Math.min(Math.max(Math.round(mm / step) * step, least), 5000).toFixed(4));
-  bench.editPlacement({ widthMm: width }, 'code-width');
-}
-/** What was dragged to, of what can be dragged: the length of a message is written. */
-function setValue(to: number): void {
-  if (open.value === 'width') setWidth(to);
-  if (open.value !== 'distance') return;
-  const distanceM = Number(Math.min(Math.max(to / 1000, 0.02), 100).toFixed(2));
-  bench.edit({ ...props.job, reading: { ...props.job.reading, distanceM } }, 'distance');
-}
 
 function drag(event: PointerEvent): void {
   if (track.value === null || event.button !== 0 || open.value === 'message') return;
@@ -152,9 +78,7 @@ function onKey(event: KeyboardEvent): void {
   const direction = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
   if (direction === undefined || event.altKey) return;
   event.preventDefault();
-  const step =
-    open.value === 'width' ? (stepMm.value ?? (event.shiftKey ? 1 : 0.1)) : event.shiftKey ? 100 : 10;
-  setValue(value.value + direction * step);
+  stepBy(direction, event.shiftKey);
 }
 </script>
 
@@ -164,23 +88,11 @@ function onKey(event: KeyboardEvent): void {
     <div v-if="view.made" class="labels" :style="{ gridAutoRows: `${rowPx}px` }">
       <span class="head">
         <select v-model="open" class="what" aria-label="What is left open">
-          <option v-for="choice in openChoices" :key="choice.value" :value="choice.value">
+          <option v-for="choice in quantities" :key="choice.value" :value="choice.value">
             {{ choice.label }}
           </option>
         </select>
-        <template v-if="open !== 'width'" />
-        <span v-else-if="best.widthMm === null" class="none" :title="bestText">none fits</span>
-        <button
-          v-else
-          type="button"
-          class="best measure"
-          :disabled="isBest"
-          :title="bestText"
-          :aria-label="`${bestLabel}${isBest ? '' : ` ${preferences.unit}`}. ${bestText}`"
-          @click="setWidth(best.widthMm)"
-        >
-          {{ bestLabel }}
-        </button>
+        <BestWidth v-if="open === 'width'" :best="view.made.best" :value-mm="value" @take="setWidth" />
       </span>
       <span v-for="row in rows" :key="row.kind" class="label" :class="row.holds ? 'fine' : row.strength">{{
         words(row.label)
@@ -220,22 +132,16 @@ function onKey(event: KeyboardEvent): void {
         class="handle"
         role="slider"
         tabindex="0"
-        :aria-label="
-          open === 'width'
-            ? 'Width of the code'
-            : open === 'distance'
-              ? 'Reading distance'
-              : 'Length of the message'
-        "
+        :aria-label="name"
         :aria-disabled="open === 'message'"
         :aria-valuenow="value"
         :aria-valuemin="1"
-        :aria-valuemax="open === 'width' ? 5000 : 100000"
-        :aria-valuetext="valueText"
+        :aria-valuemax="most"
+        :aria-valuetext="text"
         :style="{ left: `${Math.min(Math.max(at(value), 0), width)}px` }"
         @keydown="onKey"
       >
-        <span class="measure">{{ valueText }}</span>
+        <span class="measure">{{ text }}</span>
       </div>
     </div>
     <button
@@ -307,29 +213,6 @@ function onKey(event: KeyboardEvent): void {
   border-radius: var(--radius);
   background: var(--paper-raised);
   cursor: pointer;
-}
-
-.best {
-  padding: 0 4px 1px;
-  white-space: nowrap;
-  border: 1px solid var(--accent);
-  border-radius: var(--radius);
-  background: none;
-  color: var(--accent-dark);
-  font-size: 11px;
-  cursor: pointer;
-}
-
-.best:disabled {
-  border-color: transparent;
-  color: var(--ink-soft);
-  cursor: default;
-}
-
-.none {
-  color: var(--stop);
-  font-size: 11px;
-  font-weight: 600;
 }
 
 .label {
