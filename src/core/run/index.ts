@@ -23,7 +23,8 @@ export {
   watchMachine,
 } from './readBack';
 export { measureMessage, type MessageRuler } from './ruler';
-export { findCauses, isWorseThan, proofFinding, proofKey, quickProofKind } from './quickProof';
+export { quickProofKind } from './quickKind';
+export { findCauses, isWorseThan, proofFinding, proofKey } from './quickProof';
 export type { CodeRun } from './runCode';
 export {
   isLetPass,

@@ -22,10 +22,9 @@ import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
 import { isDecided, proveUntil, severityOfVerdict, voting, type ProofReport, type Reader } from '../proof';
 import type { Library } from './library';
+import { quickProofKind, quickProofTitle } from './quickKind';
 import { proofSetup } from './proveJob';
 import { runJob, type JobResult, type Made } from './runJob';
-
-export const quickProofKind = 'quick-proof';
 
 /** What a proof depends on: jobs with the same text have the same verdict. */
 export const proofKey = ({ codes, piece, making, reading }: Job): string =>
@@ -46,7 +45,7 @@ export function proofFinding(report: ProofReport, causes: readonly Cause[] = [])
     about: aboutPiece,
     station: 'piece',
     severity,
-    title: 'Reads',
+    title: quickProofTitle,
     text:
       severity === 'fine'
         ? say`From ${from}, turned all ways, tilted and lit from one side, the ${panel.length} readers of the panel read it promptly.`

@@ -41,6 +41,13 @@ const proofNote = computed(() => {
   }[report.verdict];
 });
 
+/** For the make sheet: what the proof of this revision says, or else what the check says that every file waits for. */
+const provedText = computed(() => {
+  const reads = props.quick.reads.value;
+  const isProved = props.proof.report.value !== null && !props.proof.stale.value;
+  return isProved || reads.state !== 'judged' ? proofNote.value : words(reads.finding.text);
+});
+
 const kind = computed(() => props.job.making.pair.machine.kind);
 const firstSuited = (): readonly TakeId[] => [takes.find(({ suits }) => suits.includes(kind.value))!.id];
 const chosen = computed({
@@ -55,7 +62,7 @@ const taking = useTaking(() => ({
   view: props.view,
   quick: props.quick,
   pattern: pattern.value || usualPattern,
-  proof: proofNote.value,
+  proof: provedText.value,
 }));
 const { step, problem, taken, refused } = taking;
 const isHeld = computed(() => props.view.heldBackBy.length > 0);
