@@ -19,6 +19,8 @@ const rooms = [
   'check',
   'output',
   'readback',
+  'simulation',
+  'readers',
   'proof',
   'job',
   'run',

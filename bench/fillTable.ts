@@ -6,7 +6,8 @@ import { writeFileSync } from 'node:fs';
 import { format } from 'prettier';
 import { plainStyle, squareModules, unitArea, type Style } from '../src/core/artwork';
 import { hexOfRgb } from '../src/core/colour';
-import { isDecided, proveUntil, startProof, voting, type ProofReport } from '../src/core/proof';
+import { isDecided, proveUntil, startProof, type ProofReport } from '../src/core/proof';
+import { voting } from '../src/core/readers';
 import { styleSetup } from '../src/core/run';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 

@@ -11,14 +11,8 @@ import { newJob, withCode, type Job } from '../src/core/job';
 import { newLogo } from '../src/core/logo';
 import { seededRandom } from '../src/core/numbers';
 import { pairs } from '../src/content';
-import {
-  isDecided,
-  proveUntil,
-  startProof,
-  voting,
-  type ProofReport,
-  type ProofSetup,
-} from '../src/core/proof';
+import { isDecided, proveUntil, startProof, type ProofReport, type ProofSetup } from '../src/core/proof';
+import { voting } from '../src/core/readers';
 import { createLibrary, proofSetup, runJob } from '../src/core/run';
 import { logoAssets } from '../src/node/logoAssets';
 import { loadProofBinaries } from '../src/node/proofBinaries';

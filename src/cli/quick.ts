@@ -2,7 +2,7 @@
 import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
-import type { Reader } from '../core/proof';
+import type { Reader } from '../core/readers';
 import { proofFinding, proofSetup, type JobResult } from '../core/run';
 
 const once = loadedOnce<readonly Reader[]>();
@@ -19,7 +19,8 @@ export const loadReaders = (): Promise<readonly Reader[]> =>
 export async function quickFinding(job: Job, result: JobResult): Promise<Finding | null> {
   const setup = proofSetup(job, result, null);
   if (setup === null) return null;
-  const { isDecided, proveUntil, voting } = await import('../core/proof');
+  const { isDecided, proveUntil } = await import('../core/proof');
+  const { voting } = await import('../core/readers');
   const report = await proveUntil(setup, voting(await loadReaders()), { isEnough: isDecided });
   return report && proofFinding(report);
 }

@@ -3,7 +3,8 @@ import type { Job } from '../core/job';
 import { startRenderer } from '../core/logo';
 import { loadedOnce } from '../core/numbers';
 import type { OutputBinary } from '../core/output';
-import { startProof, type ProofBinaries, type Reader } from '../core/proof';
+import { startProof, type ProofBinaries } from '../core/proof';
+import type { Reader } from '../core/readers';
 import {
   makeFiles,
   runJob,

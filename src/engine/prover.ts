@@ -5,20 +5,17 @@ import type { Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
 import {
   proveUntil,
-  readPicture,
   startProof,
   takePicture,
-  type FoundCode,
-  type Frame,
   type ProofBinaries,
   type ProofCourse,
   type ProofReport,
   type ProofSetup,
-  type Reader,
   type SamplePicture,
   type ShotNumbers,
-  voting,
 } from '../core/proof';
+import { readPicture, type FoundCode, type Reader, voting } from '../core/readers';
+import type { Frame } from '../core/camera';
 import {
   findCauses,
   isWorseThan,

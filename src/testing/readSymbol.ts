@@ -1,6 +1,8 @@
 /** For tests: draws a symbol as a clean picture and reads it with independent libraries. */
 import type { QrSymbol } from '../core/symbol';
-import { type Frame, startProof, type Reader } from '../core/proof';
+import type { Frame } from '../core/camera';
+import { startProof } from '../core/proof';
+import type { Reader } from '../core/readers';
 import { loadProofBinaries } from '../node/proofBinaries';
 
 let started: Promise<readonly Reader[]> | undefined;

@@ -1,4 +1,4 @@
-/** camera: the phone camera that limits and proofs assume; pixels, distances and widths that it can take. */
+/** camera: the phone camera that limits and proofs assume, cameras and scenes that a proof can be taken in; pixels, distances and widths. */
 export {
   farthestMm,
   handHeightMm,
@@ -10,3 +10,16 @@ export {
   pixelsPerModule,
   widestMm,
 } from './camera';
+export type { Frame } from './frame';
+export { blurPxAt, type Camera, type CameraId, cameraIds, cameraOf, cameras, usualCamera } from './grades';
+export {
+  type Lamp,
+  motionPxIn,
+  noiseStepsIn,
+  plainScene,
+  type Scene,
+  type SceneId,
+  sceneIds,
+  sceneOf,
+  scenes,
+} from './scenes';

@@ -15,3 +15,10 @@ export const applyMatrix = ([a, b, c, d, e, f]: Matrix, x: number, y: number): V
   x: a * x + c * y + e,
   y: b * x + d * y + f,
 });
+
+/** What takes places back. Null for a matrix that makes all places one. */
+export function invertMatrix([a, b, c, d, e, f]: Matrix): Matrix | null {
+  const scale = a * d - b * c;
+  if (scale === 0) return null;
+  return [d / scale, -b / scale, -c / scale, a / scale, (c * f - d * e) / scale, (b * e - a * f) / scale];
+}

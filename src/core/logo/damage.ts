@@ -2,18 +2,10 @@
  * What a knock-out does to a symbol, exactly: which modules can be read wrong, which codewords they belong to, and
  * what that takes of each block (ISO/IEC 18004:2015, 7.5.1 and Table 9; codeword placement 7.7.3).
  */
-import { blockLayout, moduleRoles, symbolAnatomy, type ModuleRole, type QrSymbol } from '../symbol';
+import { lostCodewords, type LostCodewords, type ModuleRole, type QrSymbol } from '../symbol';
 import { sampleModules, samplesPerModule, type PlacedLogo } from './knockOut';
 
-export interface Damage {
-  /** For each block the codewords that can be read wrong. */
-  readonly usedByBlock: readonly number[];
-  /** Codewords that every block corrects, misdecode protection taken off. */
-  readonly correctable: number;
-  /** The most that any block uses. */
-  readonly worst: number;
-  /** Function patterns among the modules that can be read wrong. */
-  readonly patterns: readonly ModuleRole[];
+export interface Damage extends LostCodewords {
   /** 1 for modules that can be read wrong, row by row. */
   readonly modules: Uint8Array;
 }
@@ -28,28 +20,8 @@ export function knockOutDamage(
   symbol: Pick<QrSymbol, 'size' | 'modules' | 'version' | 'level'>,
   placed: PlacedLogo,
 ): Damage {
-  const { size, version, level } = symbol;
-  const anatomy = symbolAnatomy(version, level);
-  const { blockCount, correctablePerBlock } = blockLayout(version, level);
   const modules = unsureModules(symbol, placed);
-  const codewords = new Set<number>();
-  const patterns = new Set<ModuleRole>();
-  for (let module = 0; module < size * size; module++) {
-    if (modules[module] === 0) continue;
-    const codeword = anatomy.codeword[module]!;
-    const role = moduleRoles[anatomy.role[module]!]!;
-    if (codeword >= 0) codewords.add(codeword);
-    else if (role !== 'remainder') patterns.add(role);
-  }
-  const usedByBlock = Array.from({ length: blockCount }, () => 0);
-  for (const codeword of codewords) usedByBlock[anatomy.blockOfCodeword[codeword]!]!++;
-  return {
-    usedByBlock,
-    correctable: correctablePerBlock,
-    worst: Math.max(...usedByBlock),
-    patterns: moduleRoles.filter((role) => patterns.has(role)),
-    modules,
-  };
+  return { ...lostCodewords(symbol, modules), modules };
 }
 
 function unsureModules(

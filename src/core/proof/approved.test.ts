@@ -11,7 +11,7 @@ import { presets } from '../artwork';
 import { newJob, type Job } from '../job';
 import { findPair } from '../../content';
 import { proofSetup, runJob } from '../run';
-import type { Frame } from './photograph';
+import type { Frame } from '../camera';
 import { prove, takePicture } from './prove';
 
 const jobOn = (material: string, machine: string): Job =>

@@ -1,20 +1,33 @@
 /** proof: the bytes of a file come in; a verdict goes out. Rendered, aged, photographed and read by independent decoders. */
-export type { Frame } from './photograph';
 export {
-  type CodeToRead,
-  type ProofBinaries,
-  type ProofSetup,
-  type ShotNumbers,
-  prove,
-  type ProofCourse,
-  proveUntil,
-  type SamplePicture,
-  startProof,
-  takePicture,
-} from './prove';
-export type { Bend } from './wrapped';
-export { type FoundCode, readPicture } from './readPicture';
-export { type Reader, voting } from './readers';
+  type Condition,
+  conditionSchema,
+  type MapKind,
+  mapKinds,
+  type MapPlan,
+  plainCondition,
+  planMap,
+  trialOf,
+} from './conditions';
+export { type Corner, dirtPlaces, type Harm, harms, readShots, surviveHarm, type Survived } from './damage';
+export type { Losses } from './losses';
+export { prove, type ProofCourse, proveUntil, type ShotNumbers, startProof, takePicture } from './prove';
+export type { CodeToRead, ProofBinaries, ProofSetup } from './setup';
+export { type Interval, wilsonInterval } from './statistics';
+export { openStudio, type SamplePicture, type Studio } from './studio';
+export {
+  type Cell,
+  type CellShooter,
+  fillMap,
+  leastShare,
+  type MapCourse,
+  type Reach,
+  reachOf,
+  safeCellShots,
+  shootCell,
+  stateOfCell,
+  weakestOf,
+} from './tolerance';
 export {
   fullShotCount,
   isDecided,
@@ -25,3 +38,4 @@ export {
   readerState,
   severityOfVerdict,
 } from './verdict';
+export { type Lack, lookAt, type Look, worstLook } from './weakest';

@@ -35,6 +35,8 @@ export const rasterSize = (
   height: Math.max(1, Math.round(window.height * pxPerMm)),
 });
 
+const cutLinePx = 1.5;
+
 /** Groups of cut lines and of lines to be followed, as our writer gives them. */
 const cutGroups = /<g id="cut(?:-\d+)?"[^>]*>.*?<\/g>/gs;
 const scoreGroups = /<g id="score(?:-\d+)?"[^>]*>.*?<\/g>/gs;
@@ -64,7 +66,9 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
   const cut = new Uint8Array(width * height);
   const header = looksAt.slice(0, looksAt.indexOf('>', looksAt.indexOf('<svg')) + 1);
   if (cuts !== null) {
-    const lines = render(`${header}${cuts}</svg>`);
+    // Finer lines than pixels are drawn with gaps here and there, through which the outside would come in.
+    const drawn = cuts.replace(/stroke-width="[^"]*"/g, `stroke-width="${cutLinePx / pxPerMm}"`);
+    const lines = render(`${header}${drawn}</svg>`);
     for (let at = 0; at < cut.length; at++) cut[at] = lines[at * 4 + 3]! > 0 ? 1 : 0;
   }
   const bases = looksAt.match(baseGroups)?.join('') ?? null;

@@ -10,7 +10,8 @@ import { newLogo } from '../logo';
 import { presets } from '../artwork';
 import { regionArea, signedArea } from '../geometry';
 import { isLine, plainSolid } from '../plan';
-import { startProof, type Reader } from '../proof';
+import { startProof } from '../proof';
+import type { Reader } from '../readers';
 import {
   createLibrary,
   makeFiles,

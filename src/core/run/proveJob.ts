@@ -1,24 +1,76 @@
 /** What the proof of a job needs, taken from the job as it ran. */
-import { isSeenThrough, machineKinds } from '../plan';
+import { isSeenThrough, machineKinds, type MaterialFamily, type Pair } from '../plan';
 import type { Job } from '../job';
 import { svgOfJob } from './makeFiles';
-import { mirrorBox, turnedBounds, type Box } from '../geometry';
+import { mirrorBox, multiplyMatrix, turnedBounds, type Box, type Matrix } from '../geometry';
 import type { PlacedCode } from '../piece';
-import { aroundBend } from '../check';
-import type { Bend, CodeToRead, ProofSetup } from '../proof';
+import type { CodeToRead, ProofSetup } from '../proof';
 import { rasteriseMarks } from '../readback';
+import { metalMirrors, plasticMirrors, type Bend, type MachineModel, type Shine } from '../simulation';
 import type { JobResult } from './runJob';
 
 /** Every proof photographs the same twenty ways. */
 const proofSeed = 17;
 
 /** What a code is put around, where it lies. */
-function bendOf({ piece, codes }: Job, placed: PlacedCode): Bend | null {
-  const { placement } = codes.find(({ id }) => id === placed.id)!;
-  const around = aroundBend({ laying: { piece, placement }, placed });
-  return around === null || piece.bend === null
-    ? null
-    : { radiusMm: around.diameterMm / 2, around: piece.bend.around };
+function bendOf({ piece }: Job, { code }: PlacedCode): Bend | null {
+  const { bend, widthMm, heightMm } = piece;
+  if (bend === null) return null;
+  const [middle, length] =
+    bend.around === 'width' ? [code.y + code.height / 2, heightMm] : [code.x + code.width / 2, widthMm];
+  const slope = (bend.otherDiameterMm - bend.diameterMm) / 2 / length;
+  return { radiusMm: Math.max(bend.diameterMm / 2 + slope * middle, 0.05), around: bend.around, slope };
+}
+
+/** From millimetres of the file to modules of a code, which may be turned, in a file that may be left for right. */
+function toModulesOf({ code, turn, moduleMm }: PlacedCode, mirroredOver: number | null): Matrix {
+  const [cosine, sine] = [Math.cos(turn) / moduleMm, Math.sin(turn) / moduleMm];
+  const [middleX, middleY] = [code.x + code.width / 2, code.y + code.height / 2];
+  const half = code.width / moduleMm / 2;
+  const turnedBack: Matrix = [
+    cosine,
+    -sine,
+    sine,
+    cosine,
+    half - cosine * middleX - sine * middleY,
+    half + sine * middleX - cosine * middleY,
+  ];
+  return mirroredOver === null ? turnedBack : multiplyMatrix(turnedBack, [-1, 0, 0, 1, mirroredOver, 0]);
+}
+
+/** What light does on the surface of a material. */
+const shineOf = ({ material }: Pick<Pair, 'material'>): Shine => ({
+  gloss: material.gloss,
+  mirrors:
+    material.family === 'bare metal' || material.family === 'sheet metal' ? metalMirrors : plasticMirrors,
+});
+
+/** Families whose marks are burnt into them. */
+const burning: readonly MaterialFamily[] = [
+  'wood',
+  'cork',
+  'leather',
+  'card',
+  'paper',
+  'stencil card',
+  'fabric',
+];
+
+/** How the machine of a pair makes marks on its material. */
+export function machineModelOf(
+  { machine, process, material, edgeGrowthMm }: Pair,
+  seed: number,
+): MachineModel {
+  return {
+    kind: machine.kind,
+    growthMm: edgeGrowthMm,
+    elementMm: process.elementMm,
+    dotMm: machine.dotMm,
+    lineMm: process.lineIntervalMm,
+    isPointed: machine.halfAngleDegrees !== null,
+    burns: burning.includes(material.family),
+    seed,
+  };
 }
 
 /** The upright box around the code with what is kept free around it: the quiet zone, or all of a round outline. */
@@ -38,14 +90,18 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
   if (result.made === null) return null;
   const { piece, plan } = result.made;
   const svg = svgOfJob(job, result, revision)!;
-  const { groundColour, machine, edgeGrowthMm, markColour } = result.pair;
+  const { groundColour, machine, material, markColour } = result.pair;
+  const mirroredOver = plan.mirrored ? piece.widthMm : null;
   const codes = piece.codes.map((code): CodeToRead => {
     const quietZone = fieldOf(code);
     const { payload, isBytes } = result.codes.find(({ settings }) => settings.id === code.id)!;
+    const { symbol } = result.made!.codes.find(({ id }) => id === code.id)!;
     return {
       id: code.id,
       payload,
       isBytes,
+      symbol,
+      toModules: toModulesOf(code, mirroredOver),
       quietZone: plan.mirrored ? mirrorBox(quietZone, piece.widthMm) : quietZone,
       moduleMm: code.moduleMm,
       bend: bendOf(job, code),
@@ -56,7 +112,9 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
     raster: (window, pxPerMm) => rasteriseMarks(svg, window, pxPerMm),
     baseColour: groundColour,
     markColour,
-    machine: { growthMm: edgeGrowthMm, dotMm: machine.dotMm },
+    texture: { kind: material.texture, amplitude: material.textureAmplitude },
+    shine: shineOf(result.pair),
+    machine: machineModelOf(result.pair, proofSeed),
     seenFromBehind:
       machineKinds[machine.kind].turnsOver !== (plan.comesOutMirrored && isSeenThrough(result.pair)),
     distanceM: job.reading.distanceM,

@@ -20,7 +20,8 @@ import {
 } from '../finding';
 import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
-import { isDecided, proveUntil, severityOfVerdict, voting, type ProofReport, type Reader } from '../proof';
+import { isDecided, proveUntil, severityOfVerdict, type ProofReport } from '../proof';
+import { voting, type Reader } from '../readers';
 import type { Library } from './library';
 import { quickProofKind, quickProofTitle } from './quickKind';
 import { proofSetup } from './proveJob';

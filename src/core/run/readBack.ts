@@ -3,7 +3,8 @@ import { mirrorBox } from '../geometry';
 import type { Job } from '../job';
 import { formatOf, isInColour, type FormatId, type OutputBinary } from '../output';
 import type { MachineKindId, OperationSheet } from '../plan';
-import { proveUntil, voting, type ProofSetup, type Reader } from '../proof';
+import { proveUntil, type ProofSetup } from '../proof';
+import { voting, type Reader } from '../readers';
 import {
   checkFile,
   interpreterOf,
@@ -125,7 +126,8 @@ function asPicture({ codes }: ProofSetup, { made }: JobResult): Partial<ProofSet
   return {
     baseColour: '#ffffff',
     markColour: '#000000',
-    machine: { growthMm: 0, dotMm: null },
+    machine: null,
+    texture: { kind: 'plain', amplitude: 0 },
     seenFromBehind: false,
     codes: codes.map((code) => ({
       ...code,

@@ -6,7 +6,8 @@ import { writeSvg } from '../output';
 import { rasteriseMarks } from '../readback';
 import { blackInk } from '../plan';
 import { phoneCamera } from '../camera';
-import { proveUntil, readerReportSchema, readerState, type ProofSetup, type Reader } from '../proof';
+import { proveUntil, readerReportSchema, readerState, type ProofSetup } from '../proof';
+import type { Reader } from '../readers';
 import { defaultSymbolSettings, encodeSymbol, quietZoneModules } from '../symbol';
 
 /** Versions on which styles are measured, and pixels that a module takes in the picture. */
@@ -98,6 +99,8 @@ export function styleSetup(style: Style, version: number, shots: StyleShots = fi
         id: 'code-1',
         payload,
         isBytes: false,
+        symbol,
+        toModules: [1, 0, 0, 1, -margin, -margin],
         quietZone: { x: 0, y: 0, width: side, height: side },
         moduleMm: 1,
         bend: null,
@@ -105,7 +108,9 @@ export function styleSetup(style: Style, version: number, shots: StyleShots = fi
     ],
     baseColour: shots.baseColour,
     markColour: shots.markColour,
-    machine: { growthMm: 0, dotMm: null },
+    texture: { kind: 'plain', amplitude: 0 },
+    shine: { gloss: 0, mirrors: 0 },
+    machine: null,
     seenFromBehind: false,
     distanceM: phoneCamera.focalPx / shots.pixelsPerModule / 1000,
     seed: shots.seed,

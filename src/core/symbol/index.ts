@@ -1,6 +1,7 @@
 /** symbol: a text and settings come in; modules of an ISO/IEC 18004 model 2 symbol go out, with the role of each. */
 export { type ModuleRole, moduleRoles, symbolAnatomy } from './anatomy';
 export { type EncodeResult, encodeSymbol, type QrSymbol, smallestVersions } from './encode';
+export { lostCodewords, type LostCodewords } from './lost';
 export { symbolSchema } from './schema';
 export { defaultSymbolSettings, type EncodeSettings, type SymbolSettings } from './settings';
 export { blockLayout, type Level, levels, type Mode, modes, quietZoneModules, sizeOfVersion } from './tables';

@@ -10,6 +10,8 @@ const surfaces = {
   grain: { frequency: '0.008 0.11', opacity: 0.3 },
   brushed: { frequency: '0.004 0.7', opacity: 0.2 },
   speckle: { frequency: '0.35 0.35', opacity: 0.22 },
+  weave: { frequency: '0.5 0.9', opacity: 0.25 },
+  cleft: { frequency: '0.03 0.05', opacity: 0.3 },
 };
 const surface = computed(() => (props.texture === 'plain' ? null : surfaces[props.texture]));
 </script>

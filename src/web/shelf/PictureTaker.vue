@@ -3,7 +3,7 @@
 import { useEventListener } from '@vueuse/core';
 import { defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import type { FoundCode } from '../../core/proof';
+import type { FoundCode } from '../../core/readers';
 import { useEngine } from '../shared/engine';
 import FilePicker from '../shared/FilePicker.vue';
 

@@ -32,7 +32,7 @@ export const families = [
 ] as const;
 export type MaterialFamily = (typeof families)[number];
 
-export const textures = ['plain', 'grain', 'brushed', 'speckle'] as const;
+export const textures = ['plain', 'grain', 'brushed', 'speckle', 'weave', 'cleft'] as const;
 
 const materialSchema = z.strictObject({
   id,

@@ -1,8 +1,8 @@
 /** Reads the code in a picture that somebody has, with how it was built, so that it can be drawn anew as clean paths. */
 import { readBarcodes, type ReadResult } from 'zxing-wasm/reader';
+import type { Frame } from '../camera';
 import { z } from '../schema';
 import { levels, type Level } from '../symbol';
-import type { Frame } from './photograph';
 
 export interface FoundCode {
   /** The text in UTF-8; or, where nothing says that it is text, the bytes as they stand in the symbol. */

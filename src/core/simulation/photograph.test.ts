@@ -1,13 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
-import { phoneCamera } from '../camera';
+import { phoneCamera, type Frame } from '../camera';
 import { linearOfEncoded } from '../colour';
-import { photograph, type Frame, type Scene, type Shot } from './photograph';
+import { photograph } from './photograph';
+import { plainSetting, shotOf, type Light, type Shot } from './shot';
+import type { Subject } from './view';
 
-const straight: Shot = { seed: 3, turn: 0, tilt: 0, leansTowards: 0, leastLight: 1, lightFrom: 0 };
+const straight: Shot = { ...shotOf(plainSetting(300), 0, 0), seed: 3 };
+const inLight = (light: Partial<Light>): Shot => ({ ...straight, light: { ...straight.light, ...light } });
 const degrees = Math.PI / 180;
 const pixelsPerModule = 6;
 /** A white square of 40 mm, a module of 1 mm, with black spots of 1 mm at places from its middle. */
-function sceneWith(spots: readonly (readonly [number, number])[], change: Partial<Scene> = {}): Scene {
+function subjectWith(spots: readonly (readonly [number, number])[], change: Partial<Subject> = {}): Subject {
   const [side, pxPerMm] = [800, 20];
   const ink = new Uint8Array(side * side);
   for (const [x, y] of spots)
@@ -32,6 +35,9 @@ function sceneWith(spots: readonly (readonly [number, number])[], change: Partia
     moduleMm: 1,
     seenFromBehind: false,
     pixelsPerModule,
+    focalPx: phoneCamera.focalPx,
+    shortSidePx: phoneCamera.heightPx,
+    tile: null,
     bend: null,
     ...change,
   };
@@ -69,7 +75,7 @@ describe('a photograph', () => {
       [4, 11],
       [-6, -12],
     ] as const;
-    const frame = photograph(sceneWith(spots, { seenFromBehind: isFromBehind }), shot);
+    const frame = photograph(subjectWith(spots, { seenFromBehind: isFromBehind }), shot);
     const distance = phoneCamera.focalPx / pixelsPerModule;
     // Places are found within a shift of a pixel, the same for all, that every shot has.
     const found: { off: number[] }[] = spots.map(([x, y]) => {
@@ -100,11 +106,10 @@ describe('a photograph', () => {
   });
 
   it('is lit less on one side, by the share that is asked, in linear light', () => {
-    const frame = photograph(sceneWith([], { baseColour: '#bbbbbb' }), {
-      ...straight,
-      leastLight: 0.5,
-      lightFrom: 180 * degrees,
-    });
+    const frame = photograph(
+      subjectWith([], { baseColour: '#bbbbbb' }),
+      inLight({ leastLight: 0.5, lightFrom: 180 * degrees }),
+    );
     const lightAt = (share: number): number => {
       let sum = 0;
       const column = Math.round(frame.width / 2 + (share - 0.5) * 40 * pixelsPerModule);
@@ -116,10 +121,10 @@ describe('a photograph', () => {
   });
 
   it('shows three inks in their own colours', () => {
-    const scene = sceneWith([]);
-    const [ink] = scene.raster.inks;
+    const subject = subjectWith([]);
+    const [ink] = subject.raster.inks;
     const inks = [new Uint8Array(ink!.length).fill(254), ink!, ink!];
-    const { rgba, width } = photograph({ ...scene, raster: { ...scene.raster, inks } }, straight);
+    const { rgba, width } = photograph({ ...subject, raster: { ...subject.raster, inks } }, straight, true);
     const middle = (width / 2) * width + width / 2;
     const [red, green, blue] = rgba.subarray(Math.round(middle) * 4, Math.round(middle) * 4 + 3);
     expect(red!).toBeLessThan(40);
@@ -127,9 +132,9 @@ describe('a photograph', () => {
   });
 
   it('is the same from the same seed and differs with another', () => {
-    const scene = sceneWith([[0, 0]]);
+    const subject = subjectWith([[0, 0]]);
     const of = (seed: number): string =>
-      Buffer.from(photograph(scene, { ...straight, seed }).rgba).toString('base64');
+      Buffer.from(photograph(subject, { ...straight, seed }).rgba).toString('base64');
     expect(of(5) === of(5)).toBe(true);
     expect(of(5) === of(6)).toBe(false);
   });

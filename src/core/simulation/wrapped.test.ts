@@ -1,12 +1,12 @@
 /** The camera on something round, by hand. */
 import { describe, expect, it } from '@jest/globals';
 import { phoneCamera } from '../camera';
-import type { Scene } from './photograph';
+import type { Subject } from './view';
 import { wrapped } from './wrapped';
 
 /** A camera 300 mm away from a raster of 2 px a millimetre, on a cylinder of 40 mm radius. */
 const awayMm = 300;
-const scene = (around: 'width' | 'height', seenFromBehind = false): Scene => ({
+const subject = (around: 'width' | 'height', seenFromBehind = false): Subject => ({
   raster: { width: 0, height: 0, pxPerMm: 2, window: { x: 10, y: 20, width: 0, height: 0 }, inks: [] },
   baseColour: '#ffffff',
   markColour: '#000000',
@@ -15,9 +15,12 @@ const scene = (around: 'width' | 'height', seenFromBehind = false): Scene => ({
   moduleMm: 1,
   seenFromBehind,
   pixelsPerModule: phoneCamera.focalPx / awayMm,
-  bend: { radiusMm: 40, around },
+  focalPx: phoneCamera.focalPx,
+  shortSidePx: phoneCamera.heightPx,
+  tile: null,
+  bend: { radiusMm: 40, around, slope: 0 },
 });
-const straight = { seed: 1, turn: 0, tilt: 0, leansTowards: 0, leastLight: 1, lightFrom: 0 };
+const straight = { turn: 0, tilt: 0, leansTowards: 0 };
 /** The middle of the code in the raster. */
 const middle = [100, 60] as const;
 
@@ -28,11 +31,11 @@ const flatPlace = (angle: number): number =>
 describe('a line of sight', () => {
   it.each([0, 0.1, -0.3, 0.5, 0.9])('straight on meets the arc of %p rad where geometry says', (angle) => {
     const places = Float64Array.from([middle[0] + 2 * flatPlace(angle), middle[1]]);
-    wrapped(scene('width'), straight)(places);
+    wrapped(subject('width'), straight)(places);
     expect(places[0]).toBeCloseTo(middle[0] + 2 * 40 * angle, 6);
     expect(places[1]).toBeCloseTo(middle[1], 6);
     const down = Float64Array.from([middle[0], middle[1] + 2 * flatPlace(angle)]);
-    wrapped(scene('height'), straight)(down);
+    wrapped(subject('height'), straight)(down);
     expect(down[1]).toBeCloseTo(middle[1] + 2 * 40 * angle, 6);
     expect(down[0]).toBeCloseTo(middle[0], 6);
   });
@@ -41,7 +44,7 @@ describe('a line of sight', () => {
     // At 0.5 rad the surface lies 40 (1 - cos 0.5) mm deeper; what is seen at 10 mm there is at 10 (1 + depth / 300) mm.
     const depth = 40 * (1 - Math.cos(0.5));
     const places = Float64Array.from([middle[0] + 2 * flatPlace(0.5), middle[1] + 20]);
-    wrapped(scene('width'), straight)(places);
+    wrapped(subject('width'), straight)(places);
     expect(places[1]).toBeCloseTo(middle[1] + 20 * (1 + depth / awayMm), 6);
   });
 
@@ -54,26 +57,26 @@ describe('a line of sight', () => {
       middle[0] + 2 * (outermost + 0.1),
       60,
     ]);
-    wrapped(scene('width'), straight)(places);
+    wrapped(subject('width'), straight)(places);
     expect(places[0]).toBeLessThan(middle[0] + 2 * 40 * (Math.PI / 2));
     expect(places[2]).toBeGreaterThan(1e5);
   });
 
   it('from aside sees more of that side, and the other way round from behind', () => {
     const aside = { ...straight, tilt: 0.4 };
-    const reach = (from: Scene, angle: number): number => {
+    const reach = (from: Subject, angle: number): number => {
       const places = Float64Array.from([middle[0] + angle, middle[1]]);
       wrapped(from, aside)(places);
       return (places[0]! - middle[0]) / 80;
     };
     // What is seen of a place right of the middle lies nearer to it when the camera stands on the right.
-    expect(reach(scene('width'), 30)).toBeLessThan(reach(scene('width', true), 30));
-    expect(reach(scene('width'), -30)).toBeCloseTo(-reach(scene('width', true), 30), 9);
-    expect(reach(scene('width'), 0)).toBeCloseTo(0, 9);
+    expect(reach(subject('width'), 30)).toBeLessThan(reach(subject('width', true), 30));
+    expect(reach(subject('width'), -30)).toBeCloseTo(-reach(subject('width', true), 30), 9);
+    expect(reach(subject('width'), 0)).toBeCloseTo(0, 9);
   });
 
   it('on a flat piece stays where it is', () => {
     const places = Float64Array.from([1, 2, 3, 4]);
-    expect([...wrapped({ ...scene('width'), bend: null }, straight)(places)]).toEqual([1, 2, 3, 4]);
+    expect([...wrapped({ ...subject('width'), bend: null }, straight)(places)]).toEqual([1, 2, 3, 4]);
   });
 });

@@ -1,6 +1,6 @@
 /** How wide the modules of a simulated piece come out: along the timing pattern, where marked and bare ones take turns. */
 import type { Box } from '../geometry';
-import { simulateMachine, type MachineModel } from './machineModel';
+import { simulateMachine, type MachineModel } from './machines';
 import { rasteriseMarks } from '../readback';
 
 export interface ModuleWidths {
@@ -42,7 +42,7 @@ export function moduleWidths(
   let marked = 0;
   const [from, to] = [pxPerModule / 2, width - pxPerModule / 2];
   for (let row = 0; row < rows; row++)
-    for (let column = from; column < to; column++) marked += ink![first + row * width + column]! / 255;
+    for (let column = from; column < to; column++) if (ink![first + row * width + column]! >= 128) marked++;
   const share = marked / (rows * (to - from));
   return { markedMm: 2 * share * moduleMm, bareMm: 2 * (1 - share) * moduleMm };
 }

@@ -9,47 +9,58 @@ const tableK1 = [
   29, 51, 87, 80, 62, 18, 22, 37, 56, 68, 109, 103, 77, 24, 35, 55, 64, 81, 104, 113, 92, 49, 64, 78, 87, 103,
   121, 120, 101, 72, 92, 95, 98, 112, 100, 103, 99,
 ];
-/** Pictures that are sent on are kept in steps of about half the table [from memory]. */
-const stepShare = 0.5;
 
 /** What the fast transform leaves each row and column too large by (Arai, Agui and Nakajima 1988). */
 const scaleOf = (frequency: number): number =>
   frequency === 0 ? 1 : Math.SQRT2 * Math.cos((frequency * Math.PI) / 16);
 const scales = Float64Array.from({ length: 64 }, (_, at) => scaleOf(at >> 3) * scaleOf(at & 7) * 8);
-const perStep = scales.map((scale, at) => 1 / (scale * stepShare * tableK1[at]!));
-const fromSteps = scales.map((scale, at) => (scale * stepShare * tableK1[at]!) / 64);
 
-/** Takes the loss in place, from a picture of four bytes a pixel. Blocks that reach over the edge repeat its last pixels. */
-export function loseBlocks(rgba: Uint8ClampedArray, width: number, height: number): void {
+/** What a block is multiplied by on its way to whole steps and on its way back. */
+interface Steps {
+  readonly to: Float64Array;
+  readonly from: Float64Array;
+}
+const known = new Map<number, Steps>();
+/** Steps of a share of the table; pictures that are sent on are kept in about half of it [from memory]. */
+function stepsOf(share: number): Steps {
+  let steps = known.get(share);
+  if (steps === undefined) {
+    steps = {
+      to: scales.map((scale, at) => 1 / (scale * share * tableK1[at]!)),
+      from: scales.map((scale, at) => (scale * share * tableK1[at]!) / 64),
+    };
+    known.set(share, steps);
+  }
+  return steps;
+}
+
+/** Takes the loss in place, from a byte a pixel. Blocks that reach over the edge repeat its last pixels. */
+export function loseBlocks(grey: Uint8ClampedArray, width: number, height: number, stepShare: number): void {
+  const steps = stepsOf(stepShare);
   const block = new Float64Array(64);
-  const was = new Float64Array(64);
   for (let top = 0; top < height; top += 8)
     for (let left = 0; left < width; left += 8) {
       const rows = Math.min(8, height - top);
       const columns = Math.min(8, width - left);
-      for (let at = 0; at < 64; at++) {
-        const row = Math.min(at >> 3, rows - 1);
-        const pixel = ((top + row) * width + left + Math.min(at & 7, columns - 1)) * 4;
-        block[at] = 0.299 * rgba[pixel]! + 0.587 * rgba[pixel + 1]! + 0.114 * rgba[pixel + 2]! - 128;
-      }
-      was.set(block);
-      quantise(block);
+      const start = top * width + left;
+      if (rows === 8 && columns === 8)
+        for (let at = 0; at < 64; at++) block[at] = grey[start + (at >> 3) * width + (at & 7)]! - 128;
+      else
+        for (let at = 0; at < 64; at++)
+          block[at] =
+            grey[start + Math.min(at >> 3, rows - 1) * width + Math.min(at & 7, columns - 1)]! - 128;
+      quantise(block, steps);
       for (let row = 0; row < rows; row++)
-        for (let column = 0; column < columns; column++) {
-          const lost = block[row * 8 + column]! - was[row * 8 + column]!;
-          const pixel = ((top + row) * width + left + column) * 4;
-          rgba[pixel] = rgba[pixel]! + lost;
-          rgba[pixel + 1] = rgba[pixel + 1]! + lost;
-          rgba[pixel + 2] = rgba[pixel + 2]! + lost;
-        }
+        for (let column = 0; column < columns; column++)
+          grey[start + row * width + column] = block[row * 8 + column]! + 128;
     }
 }
 
 /** An 8 by 8 block to cosines, to whole steps, and back. */
-export function quantise(block: Float64Array): void {
+export function quantise(block: Float64Array, steps = stepsOf(0.5)): void {
   for (let row = 0; row < 64; row += 8) toCosines(block, row, 1);
   for (let column = 0; column < 8; column++) toCosines(block, column, 8);
-  for (let at = 0; at < 64; at++) block[at] = Math.floor(block[at]! * perStep[at]! + 0.5) * fromSteps[at]!;
+  for (let at = 0; at < 64; at++) block[at] = Math.floor(block[at]! * steps.to[at]! + 0.5) * steps.from[at]!;
   for (let column = 0; column < 8; column++) fromCosines(block, column, 8);
   for (let row = 0; row < 64; row += 8) fromCosines(block, row, 1);
 }

@@ -56,16 +56,23 @@ describe('the loss of a block', () => {
 });
 
 describe('the loss of a picture', () => {
-  it('keeps its size, its opacity, its even areas and the difference of its channels', () => {
+  it('keeps even areas, to the edge of a picture of no whole blocks', () => {
     const [width, height] = [13, 10];
-    const rgba = new Uint8ClampedArray(width * height * 4);
-    for (let pixel = 0; pixel < width * height; pixel++) rgba.set([120, 100, 90, 255], pixel * 4);
-    loseBlocks(rgba, width, height);
-    for (let pixel = 0; pixel < width * height; pixel++) {
-      const [red, green, blue, alpha] = rgba.subarray(pixel * 4, pixel * 4 + 4);
-      expect([red! - green!, green! - blue!, alpha]).toEqual([20, 10, 255]);
-      // An eighth of the step of an even tone is one of brightness.
-      expect(Math.abs(green! - 100)).toBeLessThanOrEqual(1);
-    }
+    const grey = new Uint8ClampedArray(width * height).fill(103);
+    loseBlocks(grey, width, height, 0.5);
+    // An eighth of the step of an even tone is one of brightness.
+    for (const value of grey) expect(Math.abs(value - 103)).toBeLessThanOrEqual(1);
+  });
+
+  it('takes more of fine detail by larger steps', () => {
+    const side = 16;
+    const lost = (share: number): number => {
+      const grey = new Uint8ClampedArray(side * side).map((_, at) => (at % 2 === 0 ? 120 : 136));
+      const before = grey.slice();
+      loseBlocks(grey, side, side, share);
+      return grey.reduce((sum, value, at) => sum + Math.abs(value - before[at]!), 0) / grey.length;
+    };
+    expect(lost(0.1)).toBeLessThan(1);
+    expect(lost(1)).toBeGreaterThan(2);
   });
 });

@@ -1,0 +1,4 @@
+/** readers: a picture comes in; what independent decoders read in it goes out. */
+export { type ReaderBinaries, startReaders } from './panel';
+export { type Reader, voting } from './reader';
+export { type FoundCode, readPicture } from './readPicture';

@@ -1,0 +1,41 @@
+/** What printers with dots do: each is printed or not, and some elements of the head are weaker than others. */
+import type { MarkRaster } from '../../readback';
+import { randomAt } from '../../numbers';
+
+/** A dot is printed when its middle is marked. */
+export function wholeDots(
+  marked: Uint8Array,
+  { width, height, pxPerMm, window }: MarkRaster,
+  dotMm: number,
+): Uint8Array {
+  const printed = new Uint8Array(marked.length);
+  const middle = (pixel: number, originMm: number): number => {
+    const dot = Math.floor(((pixel + 0.5) / pxPerMm + originMm) / dotMm + 1e-9);
+    return Math.floor(((dot + 0.5) * dotMm - originMm) * pxPerMm);
+  };
+  const columns = Int32Array.from({ length: width }, (_, column) => middle(column, window.x));
+  for (let row = 0, at = 0; row < height; row++) {
+    const from = middle(row, window.y) * width;
+    for (let column = 0; column < width; column++, at++)
+      printed[at] = (marked[from + columns[column]!] ?? 0) >= 128 ? 255 : 0;
+  }
+  return printed;
+}
+
+/** Share of the elements of a head that print weakly, and what they leave of the ink [from memory]. */
+const weakShare = 0.012;
+const weakInk = 0.6;
+
+/** Elements lie across the file's width and the paper runs along its height, so that a weak one leaves a streak. */
+export function streaks(
+  printed: Uint8Array,
+  { width, pxPerMm, window }: MarkRaster,
+  dotMm: number,
+  seed: number,
+): Uint8Array {
+  const share = Float32Array.from({ length: width }, (_, column) => {
+    const element = Math.floor((column / pxPerMm + window.x) / dotMm + 1e-9);
+    return randomAt(seed, element, 3) < weakShare ? weakInk : 1;
+  });
+  return printed.map((ink, at) => ink * share[at % width]!);
+}

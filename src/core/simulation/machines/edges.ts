@@ -1,0 +1,201 @@
+/** What happens at the edges of marks: they grow, wander, round off, or throw a shadow. All on a byte a pixel, row by row. */
+import { randomAt } from '../../numbers';
+
+/** How large a plane is. */
+export interface Extent {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Widens marks by a distance in pixels, which may be a fraction: along the rows, then down the columns. */
+export function grow(marked: Uint8Array, { width, height }: Extent, distancePx: number): Uint8Array {
+  if (distancePx <= 0) return marked;
+  const along = growLines(marked, width, height, 1, width, distancePx);
+  return growLines(along, height, width, width, 1, distancePx);
+}
+
+function growLines(
+  from: Uint8Array,
+  length: number,
+  lineCount: number,
+  step: number,
+  lineStep: number,
+  distancePx: number,
+): Uint8Array {
+  const grown = from.slice();
+  const reach = Math.ceil(distancePx);
+  const share = distancePx - (reach - 1);
+  for (let line = 0; line < lineCount; line++)
+    for (let position = 0, at = line * lineStep; position < length; position++, at += step) {
+      let most = from[at]!;
+      for (let away = 1; away <= reach && most < 255; away++) {
+        const weight = away === reach ? share : 1;
+        if (position >= away) most = Math.max(most, from[at - away * step]! * weight);
+        if (position + away < length) most = Math.max(most, from[at + away * step]! * weight);
+      }
+      grown[at] = most;
+    }
+  return grown;
+}
+
+const inverted = (plane: Uint8Array): Uint8Array => plane.map((value) => 255 - value);
+
+/** What a round tool of a radius reaches without leaving the marks: corners are rounded and what is narrower is left. */
+export function reachedBy(marked: Uint8Array, extent: Extent, radiusPx: number): Uint8Array {
+  if (radiusPx < 0.75) return marked;
+  return discGrown(inverted(discGrown(inverted(marked), extent, radiusPx)), extent, radiusPx);
+}
+
+/** The most within a disc around each pixel. */
+function discGrown(plane: Uint8Array, { width, height }: Extent, radiusPx: number): Uint8Array {
+  const grown = plane.slice();
+  const reach = Math.floor(radiusPx);
+  const runs = Array.from({ length: 2 * reach + 1 }, (_, index) => {
+    const down = index - reach;
+    return { down, aside: Math.floor(Math.sqrt(radiusPx * radiusPx - down * down)) };
+  });
+  for (let row = 0, at = 0; row < height; row++)
+    for (let column = 0; column < width; column++, at++) {
+      let most = grown[at]!;
+      for (const { down, aside } of runs) {
+        if (most === 255) break;
+        if (row + down < 0 || row + down >= height) continue;
+        const start = (row + down) * width;
+        const [from, to] = [Math.max(0, column - aside), Math.min(width - 1, column + aside)];
+        for (let x = from; x <= to; x++) most = Math.max(most, plane[start + x]!);
+      }
+      grown[at] = most;
+    }
+  return grown;
+}
+
+/** Edges wander by a deviation in pixels, in waves of a length. */
+export function wander(
+  marked: Uint8Array,
+  { width, height }: Extent,
+  deviationPx: number,
+  wavePx: number,
+  seed: number,
+): Uint8Array {
+  if (deviationPx < 0.08) return marked;
+  const wave = Math.max(2, wavePx);
+  // Random values deviate by the root of a third, and bilinear ones between them by two thirds of that.
+  const amplitude = deviationPx / ((2 / 3) * Math.sqrt(1 / 3));
+  const columns = Math.ceil(width / wave) + 2;
+  const lattice = (way: number): Float32Array =>
+    Float32Array.from(
+      { length: columns * (Math.ceil(height / wave) + 2) },
+      (_, at) => amplitude * (2 * randomAt(seed + way, at % columns, Math.floor(at / columns)) - 1),
+    );
+  const ways = [lattice(0), lattice(1)] as const;
+  const moved = marked.slice();
+  const reach = Math.ceil(amplitude);
+  // Away from edges nothing changes, wherever it wanders to.
+  const isEdge = (at: number): boolean => {
+    const here = marked[at]!;
+    return (
+      here !== marked[at - reach] ||
+      here !== marked[at + reach] ||
+      here !== marked[at - reach * width] ||
+      here !== marked[at + reach * width]
+    );
+  };
+  for (let row = 0, at = 0; row < height; row++) {
+    const down = row / wave;
+    const top = Math.floor(down);
+    const low = down - top;
+    for (let column = 0; column < width; column++, at++) {
+      if (!isEdge(at)) continue;
+      const across = column / wave;
+      const left = Math.floor(across);
+      const share = across - left;
+      const corner = top * columns + left;
+      const by = (values: Float32Array): number =>
+        (values[corner]! * (1 - share) + values[corner + 1]! * share) * (1 - low) +
+        (values[corner + columns]! * (1 - share) + values[corner + columns + 1]! * share) * low;
+      const x = Math.min(Math.max((column + by(ways[0]) + 0.5) | 0, 0), width - 1);
+      const y = Math.min(Math.max((row + by(ways[1]) + 0.5) | 0, 0), height - 1);
+      moved[at] = marked[y * width + x]!;
+    }
+  }
+  return moved;
+}
+
+/** Marks shade their surroundings by a share that falls off over a distance, as burnt edges do. */
+export function halo(marked: Uint8Array, extent: Extent, share: number, distancePx: number): Uint8Array {
+  const reach = Math.round(distancePx);
+  if (reach < 1) return marked;
+  const spread = boxBlurred(boxBlurred(marked, extent, reach), extent, reach);
+  return marked.map((ink, at) => Math.max(ink, ink + (255 - ink) * share * (spread[at]! / 255)));
+}
+
+/** Means over squares of so many pixels to each side. */
+function boxBlurred(plane: Uint8Array, { width, height }: Extent, reach: number): Uint8Array {
+  const along = boxLines(plane, width, height, 1, width, reach);
+  return boxLines(along, height, width, width, 1, reach);
+}
+
+function boxLines(
+  from: Uint8Array,
+  length: number,
+  lineCount: number,
+  step: number,
+  lineStep: number,
+  reach: number,
+): Uint8Array {
+  const means = new Uint8Array(from.length);
+  const perCount = 1 / (2 * reach + 1);
+  const within = length - reach - 1;
+  for (let line = 0; line < lineCount; line++) {
+    const start = line * lineStep;
+    const [first, last] = [from[start]!, from[start + (length - 1) * step]!];
+    let sum = first * (reach + 1);
+    for (let position = 0; position < reach; position++)
+      sum += from[start + Math.min(position, length - 1) * step]!;
+    // Lines go on beyond their ends as they are there.
+    for (let position = 0, at = start; position < length; position++, at += step) {
+      sum += position <= within ? from[at + reach * step]! : last;
+      sum -= position > reach ? from[at - (reach + 1) * step]! : first;
+      means[at] = sum * perCount;
+    }
+  }
+  return means;
+}
+
+/** A raised mark in light from the upper left: its far side is in shade, its near side shines. In steps of ink, both ways. */
+export function reliefShaded(marked: Uint8Array, { width, height }: Extent, share: number): Uint8Array {
+  const shaded = marked.slice();
+  for (let row = 1; row < height - 1; row++)
+    for (let column = 1; column < width - 1; column++) {
+      const at = row * width + column;
+      const slope = marked[at - width - 1]! - marked[at + width + 1]!;
+      if (slope !== 0) shaded[at] = Math.min(Math.max(marked[at]! + slope * share, 0), 255);
+    }
+  return shaded;
+}
+
+/** How strongly a mark comes out, here more and there less: a share of the ink that wanders in waves between a least and all. */
+export function uneven(
+  marked: Uint8Array,
+  { width }: Extent,
+  least: number,
+  wavePx: number,
+  seed: number,
+): Uint8Array {
+  const wave = Math.max(2, wavePx);
+  let [cell, left, right] = [-1, 0, 0];
+  return marked.map((ink, at) => {
+    if (ink === 0) return 0;
+    const column = at % width;
+    const across = column / wave;
+    const row = Math.floor(at / width / wave);
+    const here = Math.floor(across) + row * 65_536;
+    if (here !== cell) {
+      cell = here;
+      left = randomAt(seed, Math.floor(across), row);
+      right = randomAt(seed, Math.floor(across) + 1, row);
+    }
+    const share = across - Math.floor(across);
+    return ink * (least + (1 - least) * (left * (1 - share) + right * share));
+  });
+}
