@@ -6,6 +6,9 @@ import type { Press } from './press';
 import type { Prover } from './prover';
 
 export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
+export { sharedShots } from './sharedShots';
+export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from './toleranceMap';
+export type { WhichShot } from './prover';
 export { EngineProblem, GivenUp, TookTooLong } from './hosted';
 export type { Progress, TakenFile, TakenFiles, TakeRequest } from './maker';
 export type { Arrangement } from '../core/run';
@@ -77,13 +80,18 @@ const startMaker = (): Started =>
 const proverLimits: Limits<Prover> = {
   warmUp: loadingMs,
   prove: 120_000,
+  planMap: searchingMs,
+  cell: 60_000,
+  harm: 60_000,
+  callOffMaps: 60_000,
+  look: 60_000,
+  fixesIn: 120_000,
   shoot: 120_000,
   callOff: 60_000,
   explain: 120_000,
   glance: 60_000,
   fitness: 120_000,
   readPicture: searchingMs,
-  photograph: searchingMs,
 };
 
 /** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */

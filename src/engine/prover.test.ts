@@ -5,7 +5,10 @@ import { newJob, type Job } from '../core/job';
 import { findPair } from '../content';
 import { createLibrary } from '../core/run';
 import { withFirst } from '../testing/findings';
+import { applyChanges } from '../core/job';
+import { emptyCell, plainCondition, stateOfCell, type Condition } from '../core/proof';
 import { createProver } from './prover';
+import { startHarms, startMap } from './toleranceMap';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 const prover = createProver(loadProofBinaries, library);
@@ -14,29 +17,32 @@ const plate = newJob({
   message: { kind: 'web', address },
   pair: findPair('black-anodised-aluminium', 'co2-laser'),
 });
+const all = { first: 1, step: 1, ofShots: 20 };
+const plain = plainCondition(0.25);
 const unmakeable: Job = withFirst(plate, { message: { kind: 'text', text: 'q'.repeat(3000) } });
 
 describe('a proof', () => {
   it('tells every verdict as it comes, and ends with the last', async () => {
     const told: number[] = [];
-    const report = await prover.prove(plate, 1, ({ shots }) => told.push(shots));
+    const report = await prover.prove(plate, 1, all, ({ shots }) => told.push(shots));
     expect(told).toEqual([4, 8, 12, 16, 20]);
     expect(report).toMatchObject({ verdict: 'good', shots: 20 });
   }, 30_000);
 
   it('ends when a newer one begins, and is null then', async () => {
     const told: number[] = [];
-    const older = prover.prove(plate, 1, ({ shots }) => told.push(shots));
-    const newer = prover.prove(plate, 2, () => {});
+    const older = prover.prove(plate, 1, all, ({ shots }) => told.push(shots));
+    const newer = prover.prove(plate, 2, all, () => {});
     expect(await older).toBeNull();
     expect(told.length).toBeLessThan(5);
     expect(await newer).toMatchObject({ shots: 20 });
   }, 30_000);
 
   it('is null for a job that gives no file', async () => {
-    expect(await prover.prove(unmakeable, 1, () => {})).toBeNull();
+    expect(await prover.prove(unmakeable, 1, all, () => {})).toBeNull();
     expect(await prover.glance(unmakeable)).toBeNull();
-    expect(await prover.photograph(unmakeable, 'code-1', 0)).toBeNull();
+    expect(await prover.look(unmakeable, plain, { number: 1 }, 'code-1')).toBeNull();
+    expect(await prover.planMap(unmakeable, 'distance-tilt')).toBeNull();
   });
 
   it('at a glance has fewer shots and says so', async () => {
@@ -44,15 +50,70 @@ describe('a proof', () => {
   }, 30_000);
 });
 
-describe('a photograph', () => {
-  it('is of the code asked for, turned as asked, and reads as the message', async () => {
-    const upright = (await prover.photograph(plate, plate.codes[0]!.id, 0))!;
-    const turned = (await prover.photograph(plate, plate.codes[0]!.id, 45))!;
-    expect(turned.frame.width).toBeGreaterThan(upright.frame.width);
-    expect(turned.readings.filter(({ read }) => read).length).toBeGreaterThan(2);
-    expect(await prover.readPicture(upright.frame)).toMatchObject({
+describe('a look', () => {
+  it('is of the condition that was asked, with what each reader makes of it', async () => {
+    const straight = (await prover.look(plate, { ...plain, tiltDegrees: 0 }, { number: 1 }, 'code-1'))!;
+    expect(straight).toMatchObject({ tiltDegrees: 0, lack: null });
+    expect(straight.readings.filter(({ read }) => read).length).toBeGreaterThan(2);
+    expect(straight.losses).toMatchObject({ worst: 0, unseenShare: 0 });
+    expect(await prover.readPicture(straight.frame)).toMatchObject({
       bytes: new TextEncoder().encode(address),
       level: 'M',
     });
+    const leaning = (await prover.look(plate, { ...plain, tiltDegrees: 50 }, { number: 1 }, 'code-1'))!;
+    expect(leaning.tiltDegrees).toBe(50);
+    expect(leaning.narrowestPixels / straight.narrowestPixels).toBeCloseTo(Math.cos((50 * Math.PI) / 180), 2);
   }, 30_000);
+
+  it('says what is missing first', async () => {
+    const worst = (change: Partial<Condition>) =>
+      prover.look(plate, { ...plain, ...change }, { worstOf: 4 }, 'code-1').then((look) => look!.lack);
+    expect(await worst({ distanceM: 0.9 })).toBe('pixels');
+    expect(await worst({ lux: 6 })).toBe('light');
+    expect(await worst({ distanceM: 0.03 })).toBe('frame');
+  }, 30_000);
+});
+
+/** As it answers from its worker. */
+const shooter = { ...prover, callOffMaps: () => Promise.resolve(prover.callOffMaps()) };
+
+describe('a map', () => {
+  it('is of the job at hand: shared out among provers it says the same', async () => {
+    const tellings: number[] = [];
+    const alone = await startMap([shooter], plate, 'distance-light', () => {}).done;
+    const shared = await startMap([shooter, shooter], plate, 'distance-light', ({ cells }) =>
+      tellings.push(cells.reduce((sum, { shots }) => sum + shots, 0)),
+    ).done;
+    expect(shared).toEqual(alone);
+    expect(tellings.every((shots, at) => at === 0 || shots >= tellings[at - 1]!)).toBe(true);
+  }, 60_000);
+
+  it('that is called off is null, and the next begins anew', async () => {
+    const survey = startMap([shooter], plate, 'camera-scene', () => {});
+    setTimeout(survey.callOff, 150);
+    expect(await survey.done).toBeNull();
+    const cell = await prover.cell(plate, emptyCell(plain, 3), 2);
+    expect(cell).toMatchObject({ shots: 2 });
+  }, 30_000);
+
+  it('of harm is called off, too', async () => {
+    const told: number[] = [];
+    const survey = startHarms([shooter], plate, (found) => told.push(found.length));
+    setTimeout(survey.callOff, 1500);
+    expect(await survey.done).toBeNull();
+    const count = told.length;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(told.length).toBe(count);
+  }, 30_000);
+});
+
+describe('what would make it read', () => {
+  it('was tried in the condition', async () => {
+    // At 2.4 pixels a module it needs to be larger; 25 % more is 3.
+    const far = { ...plain, distanceM: 0.53 };
+    const fixes = (await prover.fixesIn(plate, far))!;
+    expect(fixes.map(({ label }) => JSON.stringify(label))).toContainEqual(expect.stringContaining('wider'));
+    const mended = applyChanges(plate, fixes[0]!.changes);
+    expect(stateOfCell((await prover.cell(mended, emptyCell(far, 3), 8))!)).toBe('good');
+  }, 60_000);
 });

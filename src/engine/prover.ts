@@ -1,28 +1,44 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
 import type { Style } from '../core/artwork';
-import type { Finding } from '../core/finding';
+import type { Finding, Fix } from '../core/finding';
 import type { Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
 import {
+  lookAt,
+  openStudio,
+  planMap,
   proveUntil,
+  readShots,
+  shootCell,
   startProof,
-  takePicture,
+  surviveHarm,
+  worstLook,
+  type Cell,
+  type Condition,
+  type Harm,
+  type Look,
+  type MapKind,
+  type MapPlan,
   type ProofBinaries,
   type ProofCourse,
   type ProofReport,
   type ProofSetup,
-  type SamplePicture,
   type ShotNumbers,
+  type Studio,
+  type Survived,
 } from '../core/proof';
 import { readPicture, type FoundCode, type Reader, voting } from '../core/readers';
 import type { Frame } from '../core/camera';
 import {
   findCauses,
+  fixesIn,
   isWorseThan,
   measureStyleFitness,
   proofFinding,
+  proofKey,
   proofSetup,
   runJob,
+  setupInSize,
   type Library,
   type StyleFitness,
 } from '../core/run';
@@ -30,8 +46,13 @@ import {
 export interface Prover {
   /** Loads renderer and readers ahead of the first proof. */
   warmUp(): Promise<void>;
-  /** Proves a revision and tells every verdict as it comes; null when the job gives no file or a newer proof began. */
-  prove(job: Job, revision: number, tell: (report: ProofReport) => void): Promise<ProofReport | null>;
+  /** Takes the shots of given numbers of a revision and tells every verdict as it comes; null when the job gives no file or a newer proof began. */
+  prove(
+    job: Job,
+    revision: number,
+    numbers: ShotNumbers,
+    tell: (report: ProofReport) => void,
+  ): Promise<ProofReport | null>;
   /** A few shots of a job beside the one on the bench; null when it gives no file. */
   glance(job: Job): Promise<ProofReport | null>;
   /** Takes the shots of given numbers of the job at hand and tells every report; null when there is no file or newer shots began. */
@@ -44,9 +65,25 @@ export interface Prover {
   fitness(style: Style): Promise<StyleFitness | null>;
   /** Reads the code in a picture; null when there is none. */
   readPicture(frame: Frame): Promise<FoundCode | null>;
-  /** One photograph of a code from the chosen distance, with what each reader makes of it; null when the job gives no file. */
-  photograph(job: Job, codeId: string, turnDegrees: number): Promise<SamplePicture | null>;
+  /** The conditions of a map of the job at hand; null when it gives no file. */
+  planMap(job: Job, kind: MapKind): Promise<MapPlan | null>;
+  /** More shots of a cell of a map; null when there is no file or maps were called off. */
+  cell(job: Job, cell: Cell, wanted: number): Promise<Cell | null>;
+  /** What harm the piece survives; null when there is no file or maps were called off. */
+  harm(job: Job, harm: Harm): Promise<Survived | null>;
+  /** Ends maps, and searches for fixes in a condition. */
+  callOffMaps(): void;
+  /** A shot of a condition with what it shows of each module: that of a number, or the worst of the first so many. */
+  look(job: Job, condition: Condition, which: WhichShot, codeId: string): Promise<Look | null>;
+  /** What would make the job read in a condition; null when maps were called off. */
+  fixesIn(job: Job, condition: Condition): Promise<readonly Fix[] | null>;
 }
+
+/** A shot by its number, or the one of the first so many that the most readers fail to read. */
+export type WhichShot = { readonly number: number } | { readonly worstOf: number };
+
+/** Surfaces that are kept: of the job at hand in some sizes, and of the one before. */
+const mostStudios = 6;
 
 /** Enough to tell a look that loses a reader from one that does not. */
 const glanceShots = 8;
@@ -60,6 +97,28 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     await library.load(job);
     return proofSetup(job, runJob(job, undefined, library), revision);
   };
+  let newestMaps = 0;
+  const studios = new Map<string, Promise<Studio | null>>();
+  const studioOf = (job: Job, size: number): Promise<Studio | null> => {
+    const key = `${size} ${proofKey(job)}`;
+    let studio = studios.get(key);
+    if (studio === undefined) {
+      // A renderer that has not been started cannot draw what is photographed.
+      studio = panel()
+        .then(() => setupInSize(job, size, library))
+        .then((setup) => setup && openStudio(setup));
+      studio.catch(() => studios.delete(key));
+      studios.set(key, studio);
+      if (studios.size > mostStudios) studios.delete(studios.keys().next().value!);
+    }
+    return studio;
+  };
+  const unharmed = new WeakMap<Studio, Promise<readonly number[]>>();
+  const readOf = (studio: Studio, readers: readonly Reader[]): Promise<readonly number[]> => {
+    const known = unharmed.get(studio) ?? readShots(studio, readers);
+    unharmed.set(studio, known);
+    return known;
+  };
   const panel = (): Promise<readonly Reader[]> => loaded(() => load().then(startProof));
   const proved = async (setup: ProofSetup | null, course: ProofCourse): Promise<ProofReport | null> =>
     setup && proveUntil(setup, await panel(), course);
@@ -67,9 +126,9 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     warmUp: async () => {
       await panel();
     },
-    prove: async (job, revision, tell) => {
+    prove: async (job, revision, numbers, tell) => {
       const run = ++newest;
-      return proved(await setupOf(job, revision), { tell, isStale: () => run !== newest });
+      return proved(await setupOf(job, revision), { ...numbers, tell, isStale: () => run !== newest });
     },
     glance: async (job) =>
       proved(await setupOf(job, null), { isEnough: ({ shots }) => shots >= glanceShots }),
@@ -102,9 +161,39 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       await panel();
       return readPicture(frame);
     },
-    photograph: async (job, codeId, turnDegrees) => {
-      const setup = await setupOf(job, null);
-      return setup && takePicture(setup, await panel(), (turnDegrees * Math.PI) / 180, codeId);
+    planMap: async (job, kind) => {
+      const studio = await studioOf(job, 1);
+      return studio && planMap(studio.setup, kind);
+    },
+    cell: async (job, cell, wanted) => {
+      const run = newestMaps;
+      const studio = await studioOf(job, cell.condition.size);
+      if (studio === null || run !== newestMaps) return null;
+      return shootCell(studio, voting(await panel()), cell, wanted, () => run !== newestMaps);
+    },
+    harm: async (job, harm) => {
+      const run = newestMaps;
+      const readers = voting(await panel());
+      const studio = await studioOf(job, 1);
+      if (studio === null || run !== newestMaps) return null;
+      const shots = await readOf(studio, readers);
+      return surviveHarm(studio, readers, harm, shots, () => run !== newestMaps);
+    },
+    callOffMaps: () => {
+      newestMaps++;
+    },
+    look: async (job, condition, which, codeId) => {
+      const studio = await studioOf(job, condition.size);
+      if (studio === null) return null;
+      const readers = await panel();
+      return 'number' in which
+        ? lookAt(studio, readers, condition, which.number, codeId)
+        : worstLook(studio, readers, condition, which.worstOf);
+    },
+    fixesIn: async (job, condition) => {
+      const run = newestMaps;
+      await library.load(job);
+      return fixesIn(job, condition, voting(await panel()), library, () => run !== newestMaps);
     },
   };
 }

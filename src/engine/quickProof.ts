@@ -2,10 +2,11 @@
 import { proxy } from 'comlink';
 import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
-import { fullShotCount, isDecided, joinedReports, type ProofReport } from '../core/proof';
+import { fullShotCount, isDecided } from '../core/proof';
 import { proofFinding } from '../core/run';
 import type { Answers } from './hosted';
 import type { Prover } from './prover';
+import { sharedShots } from './sharedShots';
 
 /** A prover in a worker. */
 export type Shooter = Pick<Answers<Prover>, 'shoot' | 'callOff' | 'explain'>;
@@ -29,31 +30,11 @@ export function startQuickProof(
     // A prover that does not even hear this is ended by its limit of time.
     some.forEach((prover) => void prover.callOff().catch(() => {}));
 
-  const report = (): Promise<ProofReport | null> =>
-    new Promise((resolve, reject) => {
-      const newest: (ProofReport | undefined)[] = provers.map(() => undefined);
-      const joined = (): ProofReport | null => {
-        const [first, ...others] = newest.filter((one) => one !== undefined);
-        return first === undefined ? null : joinedReports([first, ...others]);
-      };
-      const onReport = (place: number, one: ProofReport): void => {
-        newest[place] = one;
-        const all = joined()!;
-        if (isOff) return;
-        tell(all.shots, fullShotCount);
-        if (isDecided(all)) resolve(all);
-      };
-      const shots = provers.map((prover, place) =>
-        prover.shoot(
-          job,
-          { first: place + 1, step: provers.length, ofShots: fullShotCount },
-          proxy((one: ProofReport) => onReport(place, one)),
-        ),
-      );
-      Promise.all(shots).then(() => resolve(joined()), reject);
-    });
-
-  const taken = report();
+  const taken = sharedShots(
+    provers.map((prover) => (numbers, tellOne) => prover.shoot(job, numbers, proxy(tellOne))),
+    { first: 1, ofShots: fullShotCount },
+    { tell: (all) => !isOff && tell(all.shots, fullShotCount), isEnough: isDecided },
+  );
   async function verdict(): Promise<Finding | null> {
     const known = await taken;
     return isOff || known === null ? null : proofFinding(known);

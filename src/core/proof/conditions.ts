@@ -82,7 +82,8 @@ export function distanceSteps({ codes, distanceM: asked }: Pick<ProofSetup, 'cod
   const moduleMm = Math.min(...codes.map((code) => code.moduleMm));
   const nearest = Math.max(...codes.map(({ quietZone }) => nearestMm(quietZone.width))) / 1000;
   const farthest = (1.25 * farthestMm(moduleMm, leastPixelsPerModule)) / 1000;
-  const from = Math.min(nearest, asked);
+  // Turned and leaning it takes more of the picture than straight.
+  const from = Math.min(1.3 * nearest, asked);
   const to = Math.max(farthest, asked * 1.2);
   const between = (start: number, end: number, parts: number): number[] =>
     Array.from({ length: parts }, (_, part) => start * (end / start) ** (part / parts));

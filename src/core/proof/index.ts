@@ -18,6 +18,7 @@ export { openStudio, type SamplePicture, type Studio } from './studio';
 export {
   type Cell,
   type CellShooter,
+  emptyCell,
   fillMap,
   leastShare,
   type MapCourse,

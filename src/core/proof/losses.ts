@@ -10,6 +10,8 @@ export interface Losses extends LostCodewords {
   /** Between the means of light and of dark modules, in steps of 255. */
   readonly contrastSteps: number;
   readonly blownShare: number;
+  /** Share of the modules that the picture shows nothing of. */
+  readonly unseenShare: number;
 }
 
 /** Readers compare with what lies around: so many modules to each side. */
@@ -17,6 +19,7 @@ const aroundModules = 4;
 
 export function lossesOf(symbol: Symbol, { luma, blownShare }: ModulesSeen): Losses {
   const wrong = wrongModules(symbol, luma);
+  const unseenShare = luma.reduce((sum, value) => sum + (Number.isNaN(value) ? 1 : 0), 0) / luma.length;
   const mean = (tone: number): number => {
     let [sum, count] = [0, 0];
     symbol.modules.forEach((module, at) => {
@@ -26,7 +29,13 @@ export function lossesOf(symbol: Symbol, { luma, blownShare }: ModulesSeen): Los
     });
     return count === 0 ? 0 : sum / count;
   };
-  return { ...lostCodewords(symbol, wrong), wrong, contrastSteps: mean(0) - mean(1), blownShare };
+  return {
+    ...lostCodewords(symbol, wrong),
+    wrong,
+    contrastSteps: mean(0) - mean(1),
+    blownShare,
+    unseenShare,
+  };
 }
 
 /** 1 for each module whose tone is not told from its surroundings, by the middle between the lightest and the darkest there. */

@@ -7,13 +7,16 @@ import type { CodeToRead } from './setup';
 import { pixelsOf, shoot, shotFor, type SamplePicture, type Studio } from './studio';
 
 /** What is missing first. */
-export const lacks = ['glare', 'pixels', 'contrast', 'light', 'codewords', 'patterns'] as const;
+export const lacks = ['frame', 'glare', 'pixels', 'contrast', 'light', 'codewords', 'patterns'] as const;
 export type Lack = (typeof lacks)[number];
 
 export interface Look extends SamplePicture {
   readonly condition: Condition;
   readonly codeId: string;
   readonly shot: number;
+  /** How it was held. */
+  readonly tiltDegrees: number;
+  readonly turnDegrees: number;
   /** Pixels of a module where it is seen the most narrowly. */
   readonly narrowestPixels: number;
   readonly losses: Losses;
@@ -56,6 +59,8 @@ export async function lookAt(
     condition,
     codeId: code.id,
     shot: number,
+    tiltDegrees: Math.round((shot.tilt * 180) / Math.PI),
+    turnDegrees: Math.round((shot.turn * 180) / Math.PI) % 360,
     narrowestPixels,
     losses,
     lack: lackOf(picture, losses, narrowestPixels, shot),
@@ -94,6 +99,7 @@ function lackOf(
   { lens }: Shot,
 ): Lack | null {
   if (readings.every(({ votes, read }) => read || !votes)) return null;
+  if (losses.unseenShare > 0) return 'frame';
   if (losses.blownShare > mostBlownShare) return 'glare';
   if (narrowestPixels < leastPixels) return 'pixels';
   if (losses.contrastSteps < leastContrastSteps) return 'contrast';

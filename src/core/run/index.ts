@@ -39,3 +39,4 @@ export {
 export { measureStyleFitness, type StyleFitness, styleSetup } from './styleFitness';
 export { versionOfLength, type WhatIf, whatIf, type WhatIfPoint, whatIfs } from './whatIf';
 export { withTriedFixes } from './triedFixes';
+export { fixesIn, resizedJob, setupInSize } from './surveys';

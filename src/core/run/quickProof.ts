@@ -120,7 +120,7 @@ export async function findCauses(
 }
 
 /** What costs reading, in the order of what is given up the most easily. */
-function candidates(job: Job, { piece }: Made): Cause[] {
+export function candidates(job: Job, { piece }: Made): Cause[] {
   const { distanceM } = job.reading;
   const everyCode = (part: CodePart, changed: (code: CodeSettings) => Fields | null | undefined): Change[] =>
     job.codes.flatMap((code) => {

@@ -79,4 +79,34 @@ describe('a line of sight', () => {
     const places = Float64Array.from([1, 2, 3, 4]);
     expect([...wrapped({ ...subject('width'), bend: null }, straight)(places)]).toEqual([1, 2, 3, 4]);
   });
+
+  it('meets a cone where it lies: by the point that is found, laid back in space', () => {
+    // Radius 40 mm at the middle, a tenth wider on each millimetre downwards; seen from straight and from aside.
+    const slope = 0.1;
+    const cone = { ...subject('width'), bend: { radiusMm: 40, around: 'width' as const, slope } };
+    const cosine = Math.sqrt(1 - slope * slope);
+    for (const tilt of [0, 0.3])
+      for (const [across, down] of [
+        [10, 15],
+        [-20, -10],
+        [25, 5],
+        [0, 20],
+      ] as const) {
+        const places = Float64Array.from([middle[0] + 2 * across, middle[1] + 2 * down]);
+        wrapped(cone, { turn: 0, tilt, leansTowards: 0 })(places);
+        const [u, v] = [(places[0]! - middle[0]) / 2, (places[1]! - middle[1]) / 2];
+        // Unrolled about the apex, which lies 40 / sin above the middle; its angle there is the one around times the sine.
+        const apex = 40 / slope;
+        const slant = Math.hypot(u, apex + v) - apex;
+        const angle = Math.atan2(u, apex + v) / slope;
+        const radius = 40 + slope * slant;
+        const [x, h, along] = [radius * Math.sin(angle), radius * Math.cos(angle) - 40, slant * cosine];
+        const point = [x, along * cosine + h * slope, h * cosine - along * slope] as const;
+        const camera = [awayMm * Math.sin(tilt), 0, awayMm * Math.cos(tilt)] as const;
+        // The flat place lies on the line from the camera through the point.
+        const t = camera[2] / (camera[2] - point[2]);
+        expect(camera[0] + t * (point[0] - camera[0])).toBeCloseTo(across, 6);
+        expect(camera[1] + t * (point[1] - camera[1])).toBeCloseTo(down, 6);
+      }
+  });
 });

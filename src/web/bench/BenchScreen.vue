@@ -26,6 +26,7 @@ import { useKeys, type KeyActions } from './useKeys';
 import { useProof } from './useProof';
 import { useQuickProof, withReads } from './useQuickProof';
 import { useThings } from './useThings';
+import { useTolerance } from './useTolerance';
 
 const props = defineProps<{ id: string; station: Station }>();
 
@@ -62,6 +63,13 @@ const quick = useQuickProof(
     return [prover, otherProver];
   },
   () => preferences.checksByItself,
+);
+const tolerance = useTolerance(
+  () => document.value,
+  () => {
+    const { prover, otherProver } = useEngine();
+    return [prover, otherProver];
+  },
 );
 /** With what the quick proof found. */
 const told = computed(() =>
@@ -236,6 +244,8 @@ onBeforeUnmount(saveSoon);
       :proof="proof"
       :quick="quick"
       :things="things"
+      :tolerance="tolerance"
+      @look="stageView = 'camera'"
     />
     <KeyList v-model="keysShown" />
     <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />

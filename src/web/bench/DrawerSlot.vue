@@ -19,6 +19,7 @@ import { stations, type Station } from '../stations';
 import type { ProofControl } from './useProof';
 import type { ReadsControl } from './useQuickProof';
 import type { Things } from './useThings';
+import type { ToleranceControl } from './useTolerance';
 
 const props = defineProps<{
   station: Station;
@@ -28,7 +29,9 @@ const props = defineProps<{
   proof: ProofControl;
   quick: ReadsControl;
   things: Things;
+  tolerance: ToleranceControl;
 }>();
+defineEmits<{ look: [] }>();
 
 const drawer = shallowRef<Component | null>(null);
 const { problem, attempt } = useAttempt();
@@ -64,6 +67,8 @@ onMounted(() => {
       :proof="proof"
       :quick="quick"
       :things="things"
+      :tolerance="tolerance"
+      @look="$emit('look')"
     />
     <div v-else-if="problem" class="missing" role="alert">
       <p>{{ problem }}</p>

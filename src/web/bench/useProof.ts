@@ -1,7 +1,8 @@
 /** Proving the job on the bench. */
 import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
-import type { ProofReport } from '../../core/proof';
+import { fullShotCount, joinedReports, type ProofReport } from '../../core/proof';
+import { sharedShots } from '../../engine';
 import { keepRevision, saveProof } from '../shared/api';
 import { useEngine } from '../shared/engine';
 import { useBench } from '../stores/bench';
@@ -15,6 +16,8 @@ export interface ProofControl {
   readonly stale: ComputedRef<boolean>;
   readonly problem: Ref<string>;
   readonly run: () => Promise<void>;
+  /** As many shots again, counted together with those that were taken; of the revision that they were of. */
+  readonly more: () => Promise<void>;
 }
 
 export function useProof(): ProofControl {
@@ -26,7 +29,11 @@ export function useProof(): ProofControl {
 
   const shown = computed(() => early.value ?? bench.proof);
 
-  async function run(): Promise<void> {
+  const run = (): Promise<void> => take(null);
+  const more = (): Promise<void> => take(bench.proof?.report ?? null);
+
+  /** The shots of a proof, or those that come after the ones of a report. */
+  async function take(before: ProofReport | null): Promise<void> {
     const thisRun = ++newestRun;
     problem.value = '';
     running.value = true;
@@ -39,10 +46,23 @@ export function useProof(): ProofControl {
         return;
       }
       await keepRevision(id, revision);
-      const tell = proxy((report: ProofReport) => {
-        if (thisRun === newestRun) early.value = { report, revision };
-      });
-      const report = await useEngine().prover.prove(document, revision, tell);
+      const first = (before?.shots ?? 0) + 1;
+      const ofShots = first - 1 + fullShotCount;
+      const withBefore = (report: ProofReport): ProofReport =>
+        before === null ? report : joinedReports([{ ...report, ofShots }, before]);
+      const { prover, otherProver } = useEngine();
+      const shot = await sharedShots(
+        [prover, otherProver].map(
+          (own) => (numbers, tell) => own.prove(document, revision, numbers, proxy(tell)),
+        ),
+        { first, ofShots },
+        {
+          tell: (known) => {
+            if (thisRun === newestRun) early.value = { report: withBefore(known), revision };
+          },
+        },
+      );
+      const report = shot && withBefore(shot);
       if (thisRun !== newestRun) return;
       if (report === null) problem.value = 'There is nothing to prove: the message gives no symbol.';
       else {
@@ -68,5 +88,6 @@ export function useProof(): ProofControl {
       () => shown.value !== null && (shown.value.revision !== bench.revision || bench.saveState !== 'saved'),
     ),
     run,
+    more,
   };
 }

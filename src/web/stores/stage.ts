@@ -2,6 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef, watch } from 'vue';
 import type { SnapLine } from '../../core/piece';
+import type { Condition } from '../../core/proof';
 import { recall, remember } from '../shared/browserStorage';
 
 export type PiecePage = 'basics' | 'outline' | 'holes' | 'things' | 'stand' | 'making' | 'use' | 'templates';
@@ -26,6 +27,8 @@ export const useStage = defineStore('stage', () => {
   const guides = shallowRef<readonly Guide[]>([]);
   /** Dimensions, flags and what else the bench writes on and beside the piece. */
   const showsNotes = ref(true);
+  /** How the camera looks at the piece; null for the way that is asked. */
+  const look = shallowRef<Condition | null>(null);
   let jobId = '';
 
   /** Guides belong to a job and last as long as the window. */
@@ -34,6 +37,7 @@ export const useStage = defineStore('stage', () => {
     const kept = recall(sessionStorage, `binarus.guides.${id}`);
     guides.value = Array.isArray(kept) ? kept.filter(isGuide) : [];
     selected.value = null;
+    look.value = null;
     resetView();
   }
   watch(guides, (value) => {
@@ -64,6 +68,7 @@ export const useStage = defineStore('stage', () => {
     met,
     guides,
     showsNotes,
+    look,
     openGuides,
     resetView,
     zoomBy,

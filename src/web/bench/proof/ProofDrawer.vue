@@ -1,33 +1,82 @@
 <script setup lang="ts">
-/** The proof of the very file: photographed and read before anything is wasted. */
-import { computed } from 'vue';
+/** The proof of the very file: photographed and read before anything is wasted; and how far from what is asked it holds. */
+import { computed, watch } from 'vue';
 import type { Job } from '../../../core/job';
-import { severityOfVerdict } from '../../../core/proof';
+import { reachOf, severityOfVerdict, type Condition } from '../../../core/proof';
 import type { PressView } from '../../../engine';
+import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';
+import SwitchField from '../../shared/SwitchField.vue';
 import { distanceText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
-import type { ProofControl } from '../useProof';
-import SwitchField from '../../shared/SwitchField.vue';
+import { useStage } from '../../stores/stage';
 import ReadingDistance from '../ReadingDistance.vue';
+import type { ProofControl } from '../useProof';
+import type { ToleranceControl } from '../useTolerance';
+import HarmMap from './HarmMap.vue';
+import HarmNotes from './HarmNotes.vue';
+import { rowName, surveys } from './mapWords';
+import ToleranceGrid from './ToleranceGrid.vue';
+import VerdictTable from './VerdictTable.vue';
+import WeakestWay from './WeakestWay.vue';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView; proof: ProofControl }>();
+const props = defineProps<{
+  job: Job;
+  view: PressView;
+  proof: ProofControl;
+  tolerance: ToleranceControl;
+}>();
+const emit = defineEmits<{ look: [] }>();
 const bench = useBench();
 const preferences = usePreferences();
+const stage = useStage();
 
 const report = computed(() => props.proof.report.value);
 const stale = computed(() => props.proof.stale.value && !props.proof.running.value);
-const voting = computed(() => report.value?.readers.filter(({ votes }) => votes) ?? []);
-const beside = computed(() => report.value?.readers.filter(({ votes }) => !votes) ?? []);
 const verdictTexts = {
   good: 'It reads: every reader of the panel is prompt.',
   caution: 'It may not read everywhere: one reader of the panel is slow or fails.',
   stop: 'It does not read well enough: fewer than two readers are prompt.',
 };
-const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
+
+const shown = computed({
+  get: () => props.tolerance.shown.value,
+  set: (kind) => {
+    props.tolerance.shown.value = kind;
+    void props.tolerance.fill();
+  },
+});
+const map = computed(() => props.tolerance.map.value);
+const harms = computed(() => props.tolerance.harms.value);
+const codeWidthMm = computed(() => props.job.codes[0]!.placement.widthMm);
+const isMapping = computed(() => props.tolerance.running.value);
+
+/** From where to where, and how much it may lean: what the map of tilt says. */
+const reach = computed(() => {
+  if (map.value === null || map.value.plan.kind !== 'distance-tilt' || isMapping.value) return '';
+  const { plan, cells } = map.value;
+  const found = reachOf(plan, cells);
+  if (found === null) return '';
+  const at = (column: number): string => distanceText(Number(plan.columns[column]), preferences.unit);
+  const [first, last] = found.columns;
+  return `Reads from ${at(first)} to ${at(last)}, leaning by up to ${rowName(plan, plan.rows[found.rows[1]]!)}.`;
+});
+
+// When the verdict is in, the map follows; whoever does not want it ends it.
+watch(
+  () => props.proof.running.value,
+  (isRunning, wasRunning) => {
+    if (wasRunning && !isRunning && !stale.value && report.value !== null) void props.tolerance.fill();
+  },
+);
+
+function lookAt(condition: Condition): void {
+  stage.look = condition;
+  emit('look');
+}
 </script>
 
 <template>
@@ -58,45 +107,59 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
             >Stale: this verdict is of revision {{ proof.ofRevision.value }}, and the job was edited
             since.</span
           >
-          <span v-else>{{ verdictTexts[report.verdict] }}</span>
+          <span v-else>{{ verdictTexts[report.verdict] }} {{ reach }}</span>
         </p>
+        <VerdictTable :report="report" />
         <p class="note">
-          Revision {{ proof.ofRevision.value }}, {{ report.shots }} of {{ report.ofShots }} shots from
+          Revision {{ proof.ofRevision.value }}, {{ report.shots }} shots from
           {{ distanceText(report.distanceM, preferences.unit) }}, {{ report.pixelsPerModule }} pixels a
           module.
-          {{ report.shots < report.ofShots ? 'An early verdict; more shots are coming.' : '' }}
+          {{ proof.running.value ? 'More are coming.' : '' }}
+          <button
+            v-if="!stale && !proof.running.value"
+            type="button"
+            class="link"
+            title="Counted together with those that were taken"
+            @click="proof.more()"
+          >
+            20 more
+          </button>
         </p>
       </template>
-      <p v-else class="note">Not proved yet.</p>
-    </section>
-    <section class="readers" :class="{ stale }">
-      <h2 class="heading">Reader panel</h2>
-      <table v-if="report">
-        <tbody>
-          <tr v-for="reader in [...voting, ...beside]" :key="reader.id" :data-test="`reader-${reader.id}`">
-            <td><StateShape :state="readerState[reader.state]" /></td>
-            <th scope="row">{{ reader.name }}</th>
-            <td class="measure">{{ reader.read }} of {{ report.shots }}</td>
-            <td class="note">
-              {{ reader.wrong > 0 ? `${reader.wrong} wrong texts` : reader.state
-              }}{{ reader.votes ? '' : ', has no vote' }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-else class="note">Three independent readers vote; a fourth is reported beside them.</p>
-    </section>
-    <section>
-      <h2 class="heading">What is proved</h2>
-      <p class="note">
-        The bytes of the SVG file are rendered, its marks grow as the machine makes them grow and take the
-        colours of the material. Then it is photographed from the chosen distance, turned all ways, tilted by
-        up to 25°, lit from one side, slightly blurred, with noise, and kept with the loss of a picture that
-        is sent on. A read counts only when the text is the message, byte for byte.
+      <p v-else class="note">
+        The bytes of the SVG file are rendered, aged as the machine makes marks on the material, and
+        photographed from the chosen distance: turned all ways, tilted by up to 25°, lit from one side, with
+        noise and the loss of a kept picture. Three independent readers vote; a fourth stands beside them. A
+        read counts only when the text is the message, byte for byte.
       </p>
-      <p class="note">
-        Simulated: no glare, no dirt, no curve. Scan the finished piece as well. The Camera view (8) shows one
-        shot.
+    </section>
+    <section class="map">
+      <div class="kinds">
+        <h2 class="heading">How far it holds</h2>
+        <ChoiceRow v-model="shown" label="What is mapped" :choices="surveys" />
+        <button v-if="isMapping" type="button" class="link" @click="tolerance.stop()">Stop</button>
+      </div>
+      <p v-if="tolerance.problem.value" class="problem" role="alert">{{ tolerance.problem.value }}</p>
+      <ToleranceGrid v-if="map" :map="map" @look="lookAt" />
+      <HarmMap v-else-if="harms" :found="harms" :code-width-mm="codeWidthMm" />
+      <p v-else-if="isMapping" class="note">Taking the first shots…</p>
+      <p v-else class="note">
+        Filled after a proof, or
+        <button type="button" class="link" :disabled="view.made === null" @click="tolerance.fill()">
+          fill it now</button
+        >.
+      </p>
+    </section>
+    <section class="weakest">
+      <h2 class="heading">{{ shown === 'harm' ? 'What it survives' : 'Weakest way' }}</h2>
+      <HarmNotes v-if="harms && !map" :found="harms" :code-width-mm="codeWidthMm" />
+      <WeakestWay v-else-if="map" :job="job" :map="map" :running="isMapping" @look="lookAt" />
+      <p v-else class="note">
+        {{
+          shown === 'harm'
+            ? 'Dirt, torn corners and scratches, each tried until a reader is lost.'
+            : 'The nearest condition in which a reader is lost, and what it lacks there.'
+        }}
       </p>
     </section>
   </div>
@@ -105,14 +168,14 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
 <style scoped src="../drawer.css"></style>
 <style scoped>
 .columns {
-  grid-template-columns: 0.9fr 1.15fr 1.25fr 1.1fr;
+  grid-template-columns: 0.72fr 1.15fr 1.35fr 0.72fr;
 }
 
 .says {
   display: grid;
   grid-template-columns: 12px 1fr;
   gap: 9px;
-  font-size: 15px;
+  font-size: 13.5px;
   font-weight: 500;
 }
 
@@ -124,24 +187,25 @@ const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
   justify-self: start;
 }
 
-table {
-  border-collapse: collapse;
+.kinds {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
 }
 
-td,
-th {
-  padding: 4px 12px 4px 0;
-  text-align: left;
-  vertical-align: baseline;
+.map {
+  overflow-x: auto;
 }
 
-td.measure,
-th {
-  white-space: nowrap;
-}
-
-th {
-  font-weight: 500;
+.link {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--accent-dark);
+  font-size: 12px;
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  cursor: pointer;
 }
 
 .stale table,

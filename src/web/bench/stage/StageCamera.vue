@@ -1,35 +1,61 @@
 <script setup lang="ts">
-/** What a phone sees from the chosen distance: one photograph of the file as it stands, and what each reader makes of it. */
+/** What a phone sees: one photograph of the file as it stands, where, with what and how it is asked, and what each reader makes of it. */
 import { watchDebounced } from '@vueuse/core';
-import { ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { cameras, scenes } from '../../../core/camera';
 import type { CodeSettings, Job } from '../../../core/job';
-import type { SamplePicture } from '../../../core/proof';
+import { plainCondition, type Condition, type Look } from '../../../core/proof';
+import PickList from '../../shared/PickList.vue';
+import RangeField from '../../shared/RangeField.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { distanceText } from '../../shared/units';
 import { useEngine } from '../../shared/engine';
 import { usePreferences } from '../../stores/preferences';
+import { useStage } from '../../stores/stage';
+import { lackText } from '../lackText';
 
 const props = defineProps<{ job: Job; code: CodeSettings }>();
 const preferences = usePreferences();
+const stage = useStage();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const picture = shallowRef<SamplePicture | null>(null);
-const turnDegrees = ref(8);
+const picture = shallowRef<Look | null>(null);
+/** Each number turns, leans and lights it in another way. */
+const shot = ref(1);
 const problem = ref('');
 let newest = 0;
 
+const condition = computed<Condition>(
+  () => stage.look ?? { ...plainCondition(props.job.reading.distanceM), tiltDegrees: 0 },
+);
+const set = (change: Partial<Condition>): void => void (stage.look = { ...condition.value, ...change });
+const isAsked = computed(() => stage.look === null);
+
+const sceneChoices = scenes.map(({ id, name }) => ({ value: id, label: name }));
+const cameraChoices = cameras.map(({ id, name }) => ({ value: id, label: name }));
+const scene = computed({ get: () => condition.value.scene, set: (id) => set({ scene: id, lux: null }) });
+const camera = computed({ get: () => condition.value.camera, set: (id) => set({ camera: id }) });
+const sceneSays = computed(() => scenes.find(({ id }) => id === condition.value.scene)!.says);
 async function take(): Promise<void> {
   const run = ++newest;
   try {
-    const taken = await useEngine().prover.photograph(props.job, props.code.id, turnDegrees.value);
+    const taken = await useEngine().prover.look(
+      props.job,
+      condition.value,
+      { number: shot.value },
+      props.code.id,
+    );
     if (run !== newest) return;
     picture.value = taken;
-    problem.value = '';
+    problem.value = taken === null ? 'There is nothing to photograph: the message gives no symbol.' : '';
   } catch (error) {
     problem.value = (error as Error).message;
   }
 }
 
-watchDebounced([() => props.job, () => props.code.id, turnDegrees], take, { debounce: 120, immediate: true });
+watchDebounced([() => props.job, () => props.code.id, condition, shot], take, {
+  debounce: 120,
+  immediate: true,
+});
 watch([picture, canvas], () => {
   if (!picture.value || !canvas.value) return;
   const { width, height, rgba } = picture.value.frame;
@@ -45,11 +71,10 @@ watch([picture, canvas], () => {
     <div class="beside">
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <template v-else-if="picture">
-        <h2>From {{ distanceText(job.reading.distanceM, preferences.unit) }}, turned {{ turnDegrees }}°</h2>
-        <p class="note">
-          The file as it stands, as the machine leaves it, in {{ picture.frame.width }} ×
-          {{ picture.frame.height }} pixels of the phone's picture.
-        </p>
+        <h2>
+          From {{ distanceText(condition.distanceM, preferences.unit) }}, leaning by
+          {{ picture.tiltDegrees }}°, turned {{ picture.turnDegrees }}°
+        </h2>
         <ul>
           <li v-for="reading in picture.readings" :key="reading.name">
             <StateShape :state="reading.read ? 'fine' : reading.votes ? 'stop' : 'caution'" />
@@ -59,9 +84,27 @@ watch([picture, canvas], () => {
             }}</span>
           </li>
         </ul>
-        <button type="button" class="action" @click="turnDegrees = (turnDegrees + 47) % 360">
-          Turn and shoot again
-        </button>
+        <p v-if="picture.lack" class="note">{{ lackText(picture) }}</p>
+        <div class="ways">
+          <PickList v-model="scene" label="Where it is read" :choices="sceneChoices" />
+          <PickList v-model="camera" label="What it is read with" :choices="cameraChoices" />
+        </div>
+        <p class="note">{{ sceneSays }}</p>
+        <RangeField
+          label="Leans by"
+          unit="°"
+          :model-value="condition.tiltDegrees ?? picture.tiltDegrees"
+          :min="0"
+          :max="70"
+          :step="5"
+          @update:model-value="set({ tiltDegrees: $event })"
+        />
+        <div class="acts">
+          <button type="button" class="action" @click="shot = (shot % 99) + 1">Turn and shoot again</button>
+          <button v-if="!isAsked" type="button" class="action quiet" @click="stage.look = null">
+            As asked
+          </button>
+        </div>
       </template>
       <p v-else class="note">Taking a picture…</p>
     </div>
@@ -71,7 +114,7 @@ watch([picture, canvas], () => {
 <style scoped>
 .camera {
   display: grid;
-  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 260px;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 300px;
   gap: 24px;
   height: 100%;
   padding: 22px 24px 54px 34px;
@@ -95,8 +138,8 @@ canvas {
   display: grid;
   grid-column: 2;
   align-content: center;
-  justify-items: start;
-  gap: 10px;
+  gap: 9px;
+  min-height: 0;
 }
 
 h2 {
@@ -109,7 +152,18 @@ li {
   grid-template-columns: 12px 118px 1fr;
   gap: 8px;
   align-items: center;
-  padding: 3px 0;
+  padding: 2px 0;
+}
+
+.ways {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+
+.acts {
+  display: flex;
+  gap: 8px;
 }
 
 .problem {

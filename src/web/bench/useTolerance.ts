@@ -1,0 +1,109 @@
+/** Maps of how far from what is asked the job at hand still reads, and of the harm it survives: filled beside the bench, ended by the next edit. */
+import {
+  computed,
+  onScopeDispose,
+  ref,
+  shallowRef,
+  watch,
+  type ComputedRef,
+  type Ref,
+  type ShallowRef,
+} from 'vue';
+import type { Job } from '../../core/job';
+import type { MapKind, Survived } from '../../core/proof';
+import { proofKey } from '../../core/run';
+import { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from '../../engine';
+
+/** What can be surveyed: a map of conditions, or harm. */
+export type SurveyKind = MapKind | 'harm';
+
+export interface ToleranceControl {
+  /** What is looked at. */
+  readonly shown: Ref<SurveyKind>;
+  /** Of the job as it stands; null before it was begun. */
+  readonly map: ComputedRef<ToleranceMap | null>;
+  readonly harms: ComputedRef<readonly Survived[] | null>;
+  readonly running: ShallowRef<boolean>;
+  readonly problem: ShallowRef<string>;
+  /** Fills what is shown, unless it is filled. */
+  readonly fill: () => Promise<void>;
+  readonly stop: () => void;
+}
+
+/** Of states that undo and redo come back to. */
+const mostKept = 12;
+
+interface Known {
+  readonly map?: ToleranceMap;
+  readonly harms?: readonly Survived[];
+  readonly isDone: boolean;
+}
+
+export function useTolerance(job: () => Job | null, provers: () => readonly MapShooter[]): ToleranceControl {
+  const shown = ref<SurveyKind>('distance-tilt');
+  const running = shallowRef(false);
+  const problem = shallowRef('');
+  const kept = shallowRef<ReadonlyMap<string, Known>>(new Map());
+  let survey: Survey<unknown> | null = null;
+
+  const key = computed(() => {
+    const now = job();
+    return now === null ? '' : `${shown.value} ${proofKey(now)}`;
+  });
+  const known = computed(() => kept.value.get(key.value) ?? null);
+
+  function stop(): void {
+    survey?.callOff();
+    survey = null;
+    running.value = false;
+  }
+
+  function keep(ofKey: string, found: Known): void {
+    const next = new Map(kept.value);
+    next.delete(ofKey);
+    next.set(ofKey, found);
+    if (next.size > mostKept) next.delete(next.keys().next().value!);
+    kept.value = next;
+  }
+
+  async function fill(): Promise<void> {
+    const now = job();
+    if (now === null || known.value?.isDone === true) return;
+    stop();
+    problem.value = '';
+    running.value = true;
+    const ofKey = key.value;
+    const kind = shown.value;
+    const begun: Survey<unknown> =
+      kind === 'harm'
+        ? startHarms(provers(), now, (harms) => keep(ofKey, { harms, isDone: false }))
+        : startMap(provers(), now, kind, (map) => keep(ofKey, { map, isDone: false }));
+    survey = begun;
+    try {
+      const done = await begun.done;
+      const found = kept.value.get(ofKey);
+      if (done !== null && found !== undefined) keep(ofKey, { ...found, isDone: true });
+    } catch (error) {
+      if (survey === begun) problem.value = (error as Error).message;
+    } finally {
+      if (survey === begun) {
+        survey = null;
+        running.value = false;
+      }
+    }
+  }
+
+  // Another state of the job, or another map, is another survey; what was under way is of no use any more.
+  watch(key, stop, { flush: 'sync' });
+  onScopeDispose(stop);
+
+  return {
+    shown,
+    running,
+    problem,
+    map: computed(() => known.value?.map ?? null),
+    harms: computed(() => known.value?.harms ?? null),
+    fill,
+    stop,
+  };
+}
