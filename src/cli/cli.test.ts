@@ -237,6 +237,21 @@ describe('binarus limits, make and proof', () => {
     expect(stops).toBe(false);
   }, 30_000);
 
+  it('proves in a scene, and maps how far it holds', async () => {
+    const { path } = await jobFile('--url', 'https://ternquay.example', '--material', 'white-vinyl');
+    const dim = await binarus('proof', path, '--scene', 'dim-hall', '--camera', 'old-phone');
+    expect(dim.output).toMatchObject({ scene: 'dim-hall', camera: 'old-phone', seed: 17 });
+    expect(dim.output.verdict).not.toBe('good');
+    const { output } = await binarus('proof', path, '--map', 'tilt');
+    const { tilt } = output.maps;
+    expect(tilt.cells).toHaveLength(tilt.columns.length * tilt.rows.length);
+    expect(tilt.reads).toMatchObject({ rows: [0, expect.any(Number)], isFinal: true });
+    expect(tilt.reads.from).toBeLessThanOrEqual(0.25);
+    expect(tilt.weakest.lacks).toBeTruthy();
+    await expect(binarus('proof', path, '--map', 'moon')).rejects.toThrow(/there is tilt, light, size/);
+    await expect(binarus('proof', path, '--scene', 'moon')).rejects.toThrow(/--scene is one of room/);
+  }, 120_000);
+
   it('refuses what is no job document, and formats that it does not know', async () => {
     const path = join(folder, 'broken.json');
     writeFileSync(path, '{"format":"binarus-job"}');

@@ -185,11 +185,17 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'proof',
     {
-      synopsis: 'proof JOB.json [--files DIR]',
-      about: 'Renders, ages, photographs and reads the file of a job, and prints the verdict.',
-      example: 'binarus proof plate.json',
-      help: { files: 'where logos and pictures lie; beside the job without it' },
-      options: { files: text },
+      synopsis: 'proof JOB.json [--scene S] [--camera C] [--map tilt,light,size,places,harm] [--files DIR]',
+      about:
+        'Renders, ages, photographs and reads the file of a job, and prints the verdict; with --map, how far from what is asked it holds.',
+      example: 'binarus proof plate.json --scene low-sun --map tilt',
+      help: {
+        scene: 'room, bench-lamp, office, overcast, low-sun, dim-hall, shop-window or wet',
+        camera: 'old-phone, usual-phone or good-phone',
+        map: 'with commas between them: distance by tilt, by light, by size; places by phones; harm that it survives',
+        files: 'where logos and pictures lie; beside the job without it',
+      },
+      options: { scene: text, camera: text, map: text, files: text },
       load: async () => (await import('./commands/proof')).proveFile,
     },
   ],

@@ -42,3 +42,17 @@ export function pieceSize(values: Values): { width: number; height: number } | u
     throw new UsageError(`--piece is width x height in millimetres, such as 60x40, not “${String(value)}”.`);
   return { width: Number(match[1]), height: Number(match[2]) };
 }
+
+/** One of some words; undefined where the option is not given. */
+export function oneOf<Word extends string>(
+  values: Values,
+  name: string,
+  words: readonly Word[],
+): Word | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  const word = words.find((one) => one === value);
+  if (word === undefined)
+    throw new UsageError(`--${name} is one of ${words.join(', ')}, not “${String(value)}”.`);
+  return word;
+}

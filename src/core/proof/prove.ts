@@ -2,13 +2,13 @@
  * proof: the bytes of a file come in; a verdict goes out. The file is rendered by an outside program, aged by a model
  * of the machine, photographed by a model of a camera and read by independent decoders.
  */
-import { pixelsPerModule } from '../camera';
 import { startRenderer } from '../logo';
 import { startReaders, type Reader } from '../readers';
-import { plainSetting, type Setting } from '../simulation';
+import { plainCondition, trialOf, type Condition } from './conditions';
 import type { ProofBinaries, ProofSetup } from './setup';
 import {
   openStudio,
+  ownPixels,
   shoot,
   shotFor,
   type Reading,
@@ -42,12 +42,11 @@ export async function* prove(
   setup: ProofSetup,
   readers: readonly Reader[],
   { first = 1, step = 1, ofShots = fullShotCount }: Partial<ShotNumbers> = {},
+  condition: Condition = plainCondition(setup.distanceM),
 ): AsyncGenerator<ProofReport> {
   const studio = openStudio(setup);
-  const trial = plainTrial(setup);
-  const pixels = Math.min(
-    ...setup.codes.map((code) => pixelsPerModule(code.moduleMm, setup.distanceM * 1000)),
-  );
+  const trial = trialOf(setup, condition);
+  const pixels = Math.min(...setup.codes.map((code) => ownPixels(code, trial.setting)));
   const counts = readers.map(() => ({ read: 0, wrong: 0 }));
   let shots = 0;
   for (let number = first; number <= ofShots; number += step) {
@@ -55,12 +54,14 @@ export async function* prove(
     const seen = await shootAll(studio, readers, trial, number);
     readers.forEach((_, index) => count(counts[index]!, seen, index));
     if (shots % reportEvery === 0 || number + step > ofShots)
-      yield reportOf(setup, readers, counts, { shots, ofShots }, pixels);
+      yield reportOf(condition, readers, counts, { shots, ofShots }, pixels);
   }
 }
 
-/** How long a proof goes on, and who is told. */
+/** How long a proof goes on, where, and who is told. */
 export interface ProofCourse extends Partial<ShotNumbers> {
+  /** Without it as the limits on reading were measured. */
+  readonly condition?: Condition;
   readonly tell?: (report: ProofReport) => void;
   /** Ends it with the report at hand; without it all shots are taken. */
   readonly isEnough?: (report: ProofReport) => boolean;
@@ -72,10 +73,10 @@ export interface ProofCourse extends Partial<ShotNumbers> {
 export async function proveUntil(
   setup: ProofSetup,
   readers: readonly Reader[],
-  { tell, isEnough, isStale, ...numbers }: ProofCourse = {},
+  { tell, isEnough, isStale, condition, ...numbers }: ProofCourse = {},
 ): Promise<ProofReport | null> {
   let last: ProofReport | null = null;
-  for await (const report of prove(setup, readers, numbers)) {
+  for await (const report of prove(setup, readers, numbers, condition)) {
     await new Promise((resolve) => setTimeout(resolve));
     if (isStale?.()) return null;
     last = report;
@@ -84,12 +85,6 @@ export async function proveUntil(
   }
   return last;
 }
-
-/** As the limits on reading were measured. */
-const plainTrial = ({ distanceM, shine }: ProofSetup): Trial => ({
-  setting: plainSetting(distanceM * 1000, shine),
-  wear: null,
-});
 
 /** Every code of the piece in the shot of a number, with what each reader makes of it. */
 export async function shootAll(
@@ -120,23 +115,21 @@ export function count(counts: Count, seen: readonly (readonly Reading[])[], read
   else if (own.some(({ read, text }) => !read && text !== null && text !== '')) counts.wrong++;
 }
 
-/** One photograph of a code, turned by an angle in radians, with what each reader makes of it; straight and in plain light unless a setting says otherwise. */
+/** One photograph of a code, straight and in even light, turned by an angle in radians, with what each reader makes of it. */
 export async function takePicture(
   setup: ProofSetup,
   readers: readonly Reader[],
   turn: number,
   codeId: string,
-  setting?: Setting,
 ): Promise<SamplePicture> {
   const code = setup.codes.find(({ id }) => id === codeId) ?? setup.codes[0]!;
-  const trial: Trial = setting === undefined ? plainTrial(setup) : { setting, wear: null };
-  const number = setting === undefined ? 0 : 1;
-  const shot = { ...shotFor(code, trial.setting, setup.seed, number), turn };
+  const trial = trialOf(setup, plainCondition(setup.distanceM));
+  const shot = { ...shotFor(code, trial.setting, setup.seed, 0), turn };
   return shoot(openStudio(setup), code, readers, trial, shot, true);
 }
 
 function reportOf(
-  setup: ProofSetup,
+  { distanceM }: Condition,
   readers: readonly Reader[],
   counts: readonly { read: number; wrong: number }[],
   { shots, ofShots }: Pick<ProofReport, 'shots' | 'ofShots'>,
@@ -154,7 +147,7 @@ function reportOf(
     shots,
     ofShots,
     readers: reports,
-    distanceM: setup.distanceM,
+    distanceM,
     pixelsPerModule: Number(pixels.toFixed(2)),
   };
 }

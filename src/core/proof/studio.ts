@@ -55,12 +55,18 @@ const largestRasterPx = 2600;
  */
 const mostPixelsPerModule = 8;
 
-/** Pixels that a module takes in the picture, and by how much the camera's own are averaged for it. */
-export function pixelsOf(
+/** Pixels that a module takes of the camera's own. */
+export const ownPixels = (
   { moduleMm }: Pick<CodeToRead, 'moduleMm'>,
   { camera, distanceMm }: Pick<Setting, 'camera' | 'distanceMm'>,
+): number => (camera.focalPx * moduleMm) / distanceMm;
+
+/** Pixels that a module takes in the picture, and by how much the camera's own are averaged for it. */
+export function pixelsOf(
+  code: Pick<CodeToRead, 'moduleMm'>,
+  setting: Pick<Setting, 'camera' | 'distanceMm'>,
 ): { readonly pixels: number; readonly averaged: number } {
-  const own = (camera.focalPx * moduleMm) / distanceMm;
+  const own = ownPixels(code, setting);
   const averaged = Math.max(1, Math.ceil(own / mostPixelsPerModule));
   return { pixels: own / averaged, averaged };
 }

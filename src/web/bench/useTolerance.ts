@@ -19,14 +19,16 @@ export type SurveyKind = MapKind | 'harm';
 
 export interface ToleranceControl {
   /** What is looked at. */
-  readonly shown: Ref<SurveyKind>;
+  readonly shown: Readonly<Ref<SurveyKind>>;
+  /** Looks at another, and fills it. */
+  readonly show: (kind: SurveyKind) => void;
   /** Of the job as it stands; null before it was begun. */
   readonly map: ComputedRef<ToleranceMap | null>;
   readonly harms: ComputedRef<readonly Survived[] | null>;
   readonly running: ShallowRef<boolean>;
   readonly problem: ShallowRef<string>;
   /** Fills what is shown, unless it is filled. */
-  readonly fill: () => Promise<void>;
+  readonly begin: () => Promise<void>;
   readonly stop: () => void;
 }
 
@@ -66,7 +68,7 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
     kept.value = next;
   }
 
-  async function fill(): Promise<void> {
+  async function begin(): Promise<void> {
     const now = job();
     if (now === null || known.value?.isDone === true) return;
     stop();
@@ -103,7 +105,11 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
     problem,
     map: computed(() => known.value?.map ?? null),
     harms: computed(() => known.value?.harms ?? null),
-    fill,
+    show: (kind) => {
+      shown.value = kind;
+      void begin();
+    },
+    begin,
     stop,
   };
 }

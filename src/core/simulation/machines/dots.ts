@@ -23,8 +23,8 @@ export function wholeDots(
 }
 
 /** Share of the elements of a head that print weakly, and what they leave of the ink [from memory]. */
-const weakShare = 0.012;
-const weakInk = 0.6;
+const weakShare = 0.008;
+const weakInk = 0.8;
 
 /** Elements lie across the file's width and the paper runs along its height, so that a weak one leaves a streak. */
 export function streaks(

@@ -44,10 +44,7 @@ const verdictTexts = {
 
 const shown = computed({
   get: () => props.tolerance.shown.value,
-  set: (kind) => {
-    props.tolerance.shown.value = kind;
-    void props.tolerance.fill();
-  },
+  set: (kind) => props.tolerance.show(kind),
 });
 const map = computed(() => props.tolerance.map.value);
 const harms = computed(() => props.tolerance.harms.value);
@@ -69,7 +66,7 @@ const reach = computed(() => {
 watch(
   () => props.proof.running.value,
   (isRunning, wasRunning) => {
-    if (wasRunning && !isRunning && !stale.value && report.value !== null) void props.tolerance.fill();
+    if (wasRunning && !isRunning && !stale.value && report.value !== null) void props.tolerance.begin();
   },
 );
 
@@ -145,7 +142,7 @@ function lookAt(condition: Condition): void {
       <p v-else-if="isMapping" class="note">Taking the first shots…</p>
       <p v-else class="note">
         Filled after a proof, or
-        <button type="button" class="link" :disabled="view.made === null" @click="tolerance.fill()">
+        <button type="button" class="link" :disabled="view.made === null" @click="tolerance.begin()">
           fill it now</button
         >.
       </p>

@@ -68,7 +68,7 @@ function move(event: KeyboardEvent): void {
         <td v-for="(_, across) in plan.columns" :key="across">
           <button
             v-for="cell in [map.cells[down * plan.columns.length + across]!]"
-            :key="across"
+            :key="JSON.stringify(cell.condition)"
             type="button"
             class="measure"
             :class="[

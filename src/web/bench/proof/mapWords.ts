@@ -31,7 +31,8 @@ export function rowName({ kind }: Pick<MapPlan, 'kind'>, row: MapPlan['rows'][nu
       return `${row}°`;
     case 'distance-light':
       return `${row} lux`;
-    default:
+    case 'distance-size':
+    case 'camera-scene':
       return row === 1 ? 'as it is' : `${Math.round(row * 100)} %`;
   }
 }
