@@ -21,6 +21,7 @@ const rooms = [
   'readback',
   'simulation',
   'readers',
+  'photo',
   'proof',
   'job',
   'run',

@@ -1,4 +1,4 @@
 /** readers: a picture comes in; what independent decoders read in it goes out. */
 export { type ReaderBinaries, startReaders } from './panel';
 export { type Reader, voting } from './reader';
-export { type FoundCode, readPicture } from './readPicture';
+export { builtOf, type FoundCode, isTextOf, readPicture } from './readPicture';

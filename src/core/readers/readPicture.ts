@@ -32,15 +32,23 @@ export async function readPicture({ width, height, rgba }: Frame): Promise<Found
   });
   const found = results.find(({ isValid }) => isValid);
   if (!found) return null;
-  const built = builtSchema.safeParse(JSON.parse(found.extra || '{}'));
+  const built = builtOf(found);
+  if (built === null) return null;
+  return { ...built, bytes: isTextOf(found) ? new TextEncoder().encode(found.text) : found.bytes };
+}
+
+/** How a symbol that was read is built; null where the reader does not tell. */
+export function builtOf({
+  extra,
+}: Pick<ReadResult, 'extra'>): Pick<FoundCode, 'version' | 'level' | 'mask'> | null {
+  const built = builtSchema.safeParse(JSON.parse(extra || '{}'));
   if (!built.success) return null;
   const { Version: version, ECLevel: level, DataMask: mask } = built.data;
-  const bytes = isText(found) ? new TextEncoder().encode(found.text) : found.bytes;
-  return { bytes, version, level, mask };
+  return { version, level, mask };
 }
 
 /** Announced by an ECI, or well-formed UTF-8, or the Shift JIS that Kanji mode stands for (ISO/IEC 18004:2015, 7.3.6). */
-function isText({ hasECI, bytes, text }: ReadResult): boolean {
+export function isTextOf({ hasECI, bytes, text }: Pick<ReadResult, 'hasECI' | 'bytes' | 'text'>): boolean {
   if (hasECI) return true;
   return ['utf-8', 'shift_jis'].some((encoding) => {
     try {

@@ -1,0 +1,137 @@
+/** A photograph of a finished piece comes in; what its codes say, how they came out, and what helped goes out. */
+import type { Frame } from '../camera';
+import type { Reader } from '../readers';
+import type { QrSymbol } from '../symbol';
+import { comparePicture, mostUnlike, rebuilt, type Comparison } from './compare';
+import { findCodes, type FindCourse, type SeenCode } from './find';
+import { fitGrid, placesOf, transposed, type Corners, type Grid, type GridPlaces } from './grid';
+import { brightnessOf, turnedRound, type Brightness } from './picture';
+
+/** What is known of the code that was made. */
+export interface MeantCode {
+  readonly id: string;
+  readonly payload: string;
+  readonly isBytes: boolean;
+  readonly symbol: Pick<QrSymbol, 'version' | 'level' | 'mask' | 'size' | 'modules'>;
+}
+
+export interface CheckedCode {
+  readonly seen: SeenCode;
+  /** The code of the job with the same message; null without one. */
+  readonly meantId: string | null;
+  /** Built as the job's code is: version, level and mask. */
+  readonly isSameSymbol: boolean;
+  /** Null where the grid could not be laid, or the symbol is built in a way of its own. */
+  readonly comparison: Comparison | null;
+  readonly grid: GridPlaces | null;
+  /** Pixels of the photograph to a module. */
+  readonly pixelsPerModule: number;
+}
+
+export interface PhotoCheck {
+  readonly codes: readonly CheckedCode[];
+  /** What each reader of the panel reads in the whole picture, without any help. */
+  readonly readers: readonly {
+    readonly name: string;
+    readonly votes: boolean;
+    readonly text: string | null;
+  }[];
+}
+
+export async function checkPhoto(
+  frame: Frame,
+  readers: readonly Reader[],
+  meant: readonly MeantCode[],
+  course: FindCourse = {},
+): Promise<PhotoCheck> {
+  const picture = brightnessOf(frame);
+  const found = await findCodes(frame, course);
+  const read: { name: string; votes: boolean; text: string | null }[] = [];
+  for (const { name, votes, read: readBy } of readers) {
+    if (course.isStale?.() === true) break;
+    read.push({ name, votes, text: await readBy(frame) });
+  }
+  return { codes: found.map((seen) => checked(picture, seen, meant)), readers: read };
+}
+
+function checked(picture: Brightness, seen: SeenCode, meant: readonly MeantCode[]): CheckedCode {
+  const own = meant.find((code) => saysTheSame(seen, code)) ?? null;
+  const toned = seen.reversed ? turnedRound(picture) : picture;
+  const grid = fitGrid(toned, seen.corners, seen.version);
+  const symbols = [own?.symbol, rebuilt(seen)].filter(
+    (symbol) =>
+      symbol != null &&
+      symbol.version === seen.version &&
+      symbol.level === seen.level &&
+      symbol.mask === seen.mask,
+  );
+  const laid = symbols
+    .map((symbol) => (grid === null ? null : bestLaid(toned, grid, symbol!)))
+    .find((one) => one !== null && one.comparison.wrongCount <= mostUnlike * one.comparison.wrong.length);
+  const comparison = laid?.comparison ?? null;
+  return {
+    seen,
+    meantId: own?.id ?? null,
+    isSameSymbol: own !== null && comparison !== null && comparison.symbol === own.symbol,
+    comparison,
+    grid: placesOrNull(laid?.grid ?? grid),
+    pixelsPerModule: pixelsOf(seen),
+  };
+}
+
+/** Byte for byte. */
+export function saysTheSame(
+  seen: Pick<SeenCode, 'bytes' | 'text'>,
+  { payload, isBytes }: Pick<MeantCode, 'payload' | 'isBytes'>,
+): boolean {
+  if (!isBytes) return seen.text === payload;
+  return (
+    seen.bytes.length === payload.length &&
+    seen.bytes.every((byte, at) => byte === (payload.charCodeAt(at) & 255))
+  );
+}
+
+function pixelsOf({ corners: [a, b, c, d], version }: SeenCode): number {
+  const modules = 17 + 4 * version;
+  const length = (from: typeof a, to: typeof a): number => Math.hypot(to.x - from.x, to.y - from.y);
+  return (length(a, b) + length(b, c) + length(c, d) + length(d, a)) / 4 / modules;
+}
+
+/** What lies under four corners that were set by hand, where nothing reads: compared with the code that was meant. */
+export function checkByHand(
+  frame: Frame,
+  corners: Corners,
+  meant: MeantCode,
+): Pick<CheckedCode, 'grid' | 'comparison'> {
+  const picture = brightnessOf(frame);
+  const laid = [picture, turnedRound(picture)].flatMap((toned) => {
+    const grid = fitGrid(toned, corners, meant.symbol.version);
+    return grid === null ? [] : [bestLaid(toned, grid, meant.symbol)];
+  });
+  const best = fewestWrong(laid);
+  return best === null
+    ? { grid: null, comparison: null }
+    : { grid: placesOf(best.grid), comparison: best.comparison };
+}
+
+interface Laid {
+  readonly grid: Grid;
+  readonly comparison: Comparison;
+}
+
+const fewestWrong = (laid: readonly Laid[]): Laid | null =>
+  laid.reduce<Laid | null>(
+    (best, one) => (best === null || one.comparison.wrongCount < best.comparison.wrongCount ? one : best),
+    null,
+  );
+
+const placesOrNull = (grid: Grid | null): GridPlaces | null => grid && placesOf(grid);
+
+/** A symbol may lie left for right: of both ways the one with fewer wrong modules. */
+const bestLaid = (picture: Brightness, grid: Grid, symbol: MeantCode['symbol']): Laid =>
+  fewestWrong(
+    [grid, transposed(grid)].map((own) => ({
+      grid: own,
+      comparison: comparePicture(picture, own, symbol),
+    })),
+  )!;

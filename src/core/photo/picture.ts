@@ -1,0 +1,116 @@
+/** Brightness of a photograph, and ways to make it easier to read. */
+import type { Frame } from '../camera';
+
+/** Luma of each pixel, 0 to 255, row by row. */
+export interface Brightness {
+  readonly width: number;
+  readonly height: number;
+  readonly luma: Uint8ClampedArray;
+}
+
+export function brightnessOf({ width, height, rgba }: Frame): Brightness {
+  const luma = new Uint8ClampedArray(width * height);
+  for (let pixel = 0, at = 0; pixel < luma.length; pixel++, at += 4)
+    luma[pixel] = 0.299 * rgba[at]! + 0.587 * rgba[at + 1]! + 0.114 * rgba[at + 2]!;
+  return { width, height, luma };
+}
+
+export function frameOf({ width, height, luma }: Brightness): Frame {
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  const pixels = new Uint32Array(rgba.buffer);
+  for (let at = 0; at < pixels.length; at++) pixels[at] = 0xff000000 | (luma[at]! * 0x010101);
+  return { width, height, rgba };
+}
+
+/** Dark and light turned round. */
+export const turnedRound = ({ width, height, luma }: Brightness): Brightness => ({
+  width,
+  height,
+  luma: luma.map((value) => 255 - value),
+});
+
+/** Luma between pixels, whose middles lie at halves; beyond the edges it goes on as it is there. */
+export function lumaAt({ width, height, luma }: Brightness, x: number, y: number): number {
+  const [right, down] = [
+    Math.min(Math.max(x - 0.5, 0), width - 1),
+    Math.min(Math.max(y - 0.5, 0), height - 1),
+  ];
+  const [left, top] = [Math.floor(right), Math.floor(down)];
+  const [across, low] = [right - left, down - top];
+  const next = left + 1 < width ? 1 : 0;
+  const below = top + 1 < height ? width : 0;
+  const at = top * width + left;
+  return (
+    (luma[at]! * (1 - across) + luma[at + next]! * across) * (1 - low) +
+    (luma[at + below]! * (1 - across) + luma[at + below + next]! * across) * low
+  );
+}
+
+/** The picture as it would be taken from elsewhere: each pixel of the new one is looked up in the old. */
+export function remapped(
+  picture: Brightness,
+  width: number,
+  height: number,
+  from: (x: number, y: number) => { readonly x: number; readonly y: number },
+): Brightness {
+  const luma = new Uint8ClampedArray(width * height);
+  for (let row = 0, at = 0; row < height; row++)
+    for (let column = 0; column < width; column++, at++) {
+      const { x, y } = from(column + 0.5, row + 0.5);
+      luma[at] = lumaAt(picture, x, y);
+    }
+  return { width, height, luma };
+}
+
+/** Smaller by a whole number: means of squares of pixels. */
+export function shrunk({ width, height, luma }: Brightness, by: number): Brightness {
+  const [columns, rows] = [Math.max(1, Math.floor(width / by)), Math.max(1, Math.floor(height / by))];
+  const means = new Uint8ClampedArray(columns * rows);
+  for (let row = 0, at = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++, at++) {
+      let sum = 0;
+      for (let down = 0; down < by; down++)
+        for (let right = 0; right < by; right++)
+          sum += luma[(row * by + down) * width + column * by + right]!;
+      means[at] = sum / (by * by);
+    }
+  return { width: columns, height: rows, luma: means };
+}
+
+/** Contrast brought to full in each neighbourhood: what is between the darkest and the lightest of the blocks around is stretched. */
+export function evened(picture: Brightness, blockPx: number): Brightness {
+  const { width, height, luma } = picture;
+  const [columns, rows] = [Math.ceil(width / blockPx), Math.ceil(height / blockPx)];
+  const lows = new Uint8Array(columns * rows).fill(255);
+  const highs = new Uint8Array(columns * rows);
+  for (let row = 0, at = 0; row < height; row++)
+    for (let column = 0; column < width; column++, at++) {
+      const block = Math.floor(row / blockPx) * columns + Math.floor(column / blockPx);
+      if (luma[at]! < lows[block]!) lows[block] = luma[at]!;
+      if (luma[at]! > highs[block]!) highs[block] = luma[at]!;
+    }
+  const around = (values: Uint8Array, pick: (a: number, b: number) => number): Uint8Array =>
+    values.map((value, block) => {
+      const [column, row] = [block % columns, Math.floor(block / columns)];
+      let best = value;
+      for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++)
+        for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++)
+          best = pick(best, values[y * columns + x]!);
+      return best;
+    });
+  const [low, high] = [around(lows, Math.min), around(highs, Math.max)];
+  const blockAt = (values: Uint8Array, x: number, y: number): number =>
+    lumaAt(
+      { width: columns, height: rows, luma: new Uint8ClampedArray(values.buffer) },
+      x / blockPx,
+      y / blockPx,
+    );
+  const stretched = new Uint8ClampedArray(luma.length);
+  for (let row = 0, at = 0; row < height; row++)
+    for (let column = 0; column < width; column++, at++) {
+      const [dark, light] = [blockAt(low, column, row), blockAt(high, column, row)];
+      // Where nothing differs there is nothing to stretch.
+      stretched[at] = light - dark < 6 ? luma[at]! : ((luma[at]! - dark) * 255) / (light - dark);
+    }
+  return { width, height, luma: stretched };
+}
