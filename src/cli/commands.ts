@@ -199,6 +199,22 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       load: async () => (await import('./commands/proof')).proveFile,
     },
   ],
+  [
+    'check',
+    {
+      synopsis: 'check IMAGE... [--expect TEXT | --job JOB.json [--files DIR]]',
+      about:
+        'Reads photographs of finished pieces and compares them with what was meant: message, modules, codewords, growth, contrast.',
+      example: 'binarus check plate.jpg --job plate.json',
+      help: {
+        expect: 'what the code is to say',
+        job: 'the job that the piece was made of',
+        files: 'where logos and pictures of the job lie; beside it without it',
+      },
+      options: { expect: text, job: text, files: text },
+      load: async () => (await import('./commands/check')).checkPhotos,
+    },
+  ],
 ]);
 
 const exits = 'JSON on standard output. Exit: 0 fine, 1 findings that stop, 2 bad usage.';

@@ -86,6 +86,8 @@ const proverLimits: Limits<Prover> = {
   callOffMaps: 60_000,
   look: 60_000,
   fixesIn: 120_000,
+  checkPhoto: 60_000,
+  checkByHand: searchingMs,
   shoot: 120_000,
   callOff: 60_000,
   explain: 120_000,

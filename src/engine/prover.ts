@@ -27,12 +27,21 @@ import {
   type Studio,
   type Survived,
 } from '../core/proof';
+import {
+  checkByHand,
+  checkPhoto,
+  type CheckedCode,
+  type Corners,
+  type Help,
+  type PhotoCheck,
+} from '../core/photo';
 import { readPicture, type FoundCode, type Reader, voting } from '../core/readers';
 import type { Frame } from '../core/camera';
 import {
   findCauses,
   fixesIn,
   isWorseThan,
+  meantCodes,
   measureStyleFitness,
   proofFinding,
   proofKey,
@@ -75,6 +84,19 @@ export interface Prover {
   callOffMaps(): void;
   /** A shot of a condition with what it shows of each module: that of a number, or the worst of the first so many. */
   look(job: Job, condition: Condition, which: WhichShot, codeId: string): Promise<Look | null>;
+  /** What is in a photograph of a finished piece, beside the job it is of when there is one. */
+  checkPhoto(
+    frame: Frame,
+    job: Job | null,
+    tell: (help: Help, done: number, of: number) => void,
+  ): Promise<PhotoCheck>;
+  /** What lies under corners that were set by hand, beside a code of the job; null when the job gives no symbol. */
+  checkByHand(
+    frame: Frame,
+    job: Job,
+    codeId: string,
+    corners: Corners,
+  ): Promise<Pick<CheckedCode, 'grid' | 'comparison'> | null>;
   /** What would make the job read in a condition; null when maps were called off. */
   fixesIn(job: Job, condition: Condition): Promise<readonly Fix[] | null>;
 }
@@ -98,6 +120,7 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     return proofSetup(job, runJob(job, undefined, library), revision);
   };
   let newestMaps = 0;
+  let newestPhoto = 0;
   const studios = new Map<string, Promise<Studio | null>>();
   const studioOf = (job: Job, size: number): Promise<Studio | null> => {
     const key = `${size} ${proofKey(job)}`;
@@ -189,6 +212,19 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       return 'number' in which
         ? lookAt(studio, readers, condition, which.number, codeId)
         : worstLook(studio, readers, condition, which.worstOf);
+    },
+    checkPhoto: async (frame, job, tell) => {
+      const run = ++newestPhoto;
+      const readers = await panel();
+      if (job !== null) await library.load(job);
+      const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, false));
+      return checkPhoto(frame, readers, meant, { tell, isStale: () => run !== newestPhoto });
+    },
+    checkByHand: async (frame, job, codeId, corners) => {
+      await library.load(job);
+      const meant = meantCodes(runJob(job, undefined, library, false));
+      const own = meant.find(({ id }) => id === codeId) ?? meant[0];
+      return own === undefined ? null : checkByHand(frame, corners, own);
     },
     fixesIn: async (job, condition) => {
       const run = newestMaps;

@@ -21,6 +21,7 @@ import {
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
 import { pieceShelfRoutes } from './pieceShelf';
+import { checkRoutes } from './checks';
 import { Unreadable } from './documents';
 import { hintsOf } from './hints';
 import { namePatternRoutes } from './namePatterns';
@@ -55,6 +56,7 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
     namePatternRoutes(data.namePatterns),
   );
   app.use('/api/profiles', writesAreJson, express.json({ limit: '1mb' }), profileRoutes(data.profiles));
+  app.use('/api/jobs/:jobId/checks', writesAreJson, express.json({ limit: '1mb' }), checkRoutes(data.checks));
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
   app.use(

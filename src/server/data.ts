@@ -1,5 +1,6 @@
 /** Everything that is kept, with what is needed to look at it. */
 import { archiveStore, type ArchiveStore } from './archive/store';
+import { checkStore, type CheckStore } from './checks';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
@@ -17,6 +18,7 @@ export interface Data {
   readonly pieceShelf: PieceShelfStore;
   readonly profiles: ProfileStore;
   readonly namePatterns: NamePatternStore;
+  readonly checks: CheckStore;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -39,6 +41,7 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     pieceShelf: pieceShelfStore(db, files),
     profiles: profileStore(db),
     namePatterns: namePatternStore(db),
+    checks: checkStore(db),
   };
   return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

@@ -116,6 +116,7 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
   const selectSitting = db.prepare<[string, number], { beganAt: string | null; isKept: number }>(
     `SELECT sitting_began_at AS beganAt,
             EXISTS (SELECT 1 FROM proofs WHERE job_id = revisions.job_id AND revision = number)
+            OR EXISTS (SELECT 1 FROM checks WHERE job_id = revisions.job_id AND revision = number)
             OR EXISTS (SELECT 1 FROM makings WHERE job_id = revisions.job_id AND revision = number) AS isKept
      FROM revisions WHERE job_id = ? AND number = ?`,
   );

@@ -19,6 +19,12 @@ export function createAppRouter(): Router {
         component: () => import('./materials/MaterialsScreen.vue'),
         props: (route) => ({ id: String(route.params.id ?? '') }),
       },
+      {
+        path: '/check/:id?',
+        name: 'check',
+        component: () => import('./check/CheckScreen.vue'),
+        props: (route) => ({ id: String(route.params.id ?? '') }),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

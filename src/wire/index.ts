@@ -33,6 +33,17 @@ export {
   saveStockSizeSchema,
   saveTemplateSchema,
 } from './pieceShelf';
+export {
+  checkIdSchema,
+  type CheckList,
+  checkListSchema,
+  type CheckResult,
+  checkResultSchema,
+  type KeptCheck,
+  keptCheckSchema,
+  type SaveCheck,
+  saveCheckSchema,
+} from './checks';
 export { type NamePattern, namePatternListSchema, namePatternSchema } from './namePatterns';
 export {
   parseProfileDocument,

@@ -58,15 +58,16 @@ function checked(picture: Brightness, seen: SeenCode, meant: readonly MeantCode[
   const own = meant.find((code) => saysTheSame(seen, code)) ?? null;
   const toned = seen.reversed ? turnedRound(picture) : picture;
   const grid = fitGrid(toned, seen.corners, seen.version);
-  const symbols = [own?.symbol, rebuilt(seen)].filter(
-    (symbol) =>
-      symbol != null &&
-      symbol.version === seen.version &&
-      symbol.level === seen.level &&
-      symbol.mask === seen.mask,
+  const symbols = [own?.symbol ?? null, rebuilt(seen)].flatMap((symbol) =>
+    symbol !== null &&
+    symbol.version === seen.version &&
+    symbol.level === seen.level &&
+    symbol.mask === seen.mask
+      ? [symbol]
+      : [],
   );
   const laid = symbols
-    .map((symbol) => (grid === null ? null : bestLaid(toned, grid, symbol!)))
+    .map((symbol) => (grid === null ? null : bestLaid(toned, grid, symbol)))
     .find((one) => one !== null && one.comparison.wrongCount <= mostUnlike * one.comparison.wrong.length);
   const comparison = laid?.comparison ?? null;
   return {

@@ -105,17 +105,13 @@ export function fitGrid(picture: Brightness, corners: Corners, version: number):
     // Corners hold the plane where there are too few patterns for it.
     const held = found.length >= 4 ? [] : cornersHeld(map, size);
     map = fitHomography([...found.map(pairOf), ...held]) ?? map;
-    bend = found.length >= leastBent ? fitBend(map, found) : flat;
+    bend = found.length >= leastBent && flatOff(map, found) > leastOff ? fitBend(map, found) : flat;
   }
-  const off = found.map(({ pattern, place }) => {
-    const flatPlace = project(map, pattern.column, pattern.row);
-    return Math.hypot(flatPlace.x - place.x, flatPlace.y - place.y) / moduleAt(map, pattern);
-  });
   return {
     version,
     size,
     at: (column, row) => bent(map, bend, column, row),
-    bentModules: Math.sqrt(off.reduce((sum, own) => sum + own * own, 0) / off.length),
+    bentModules: flatOff(map, found),
     patterns: found.length,
   };
 }
@@ -206,7 +202,18 @@ const cornersHeld = (map: Homography, size: number): readonly Pair[] =>
     [0, size],
   ].map(([x, y]) => ({ from: { x: x!, y: y! }, to: project(map, x!, y!), weight: 0.3 }));
 
-/** What a bent piece adds to a flat one: squares of columns and rows, each way; columns and rows from the middle, in tens of modules. */
+/** How far patterns lie from where a flat piece has them, in modules: the root of the mean of the squares. */
+function flatOff(map: Homography, found: readonly Found[]): number {
+  const squares = found.map(({ pattern, place }) => {
+    const flatPlace = project(map, pattern.column, pattern.row);
+    return (Math.hypot(flatPlace.x - place.x, flatPlace.y - place.y) / moduleAt(map, pattern)) ** 2;
+  });
+  return Math.sqrt(squares.reduce((sum, own) => sum + own, 0) / squares.length);
+}
+/** What lies off by less is off by how patterns are found. */
+const leastOff = 0.06;
+
+/** What a bent piece adds to a flat one: squares of columns and rows, each way, in tens of modules. */
 type Bend = { readonly x: readonly number[]; readonly y: readonly number[] } | null;
 const flat: Bend = null;
 /** So many patterns say how it is bent without guessing. */
@@ -214,7 +221,7 @@ const leastBent = 8;
 
 const squaresOf = (column: number, row: number): readonly number[] => {
   const [u, v] = [column / 10, row / 10];
-  return [1, u, v, u * u, u * v, v * v, u * u * u, v * v * v];
+  return [1, u, v, u * u, u * v, v * v];
 };
 
 function fitBend(map: Homography, found: readonly Found[]): Bend {

@@ -12,3 +12,5 @@ export { findCodes, type FindCourse, type Help, helps, mostCodes, type SeenCode 
 export { type Corners, fitGrid, type Grid, type GridPlaces, sampleGrid } from './grid';
 export { contrastOf, seenDark, wrongModules } from './modules';
 export { type Brightness, brightnessOf, lumaAt } from './picture';
+export { checkSentence, helpText } from './telling';
+export { type CheckVerdict, severityOfCheck, verdictOfCheck } from './verdict';

@@ -116,13 +116,15 @@ describe('a photograph', () => {
 
   it('around something round is laid by its patterns, where a flat grid would be off', async () => {
     const symbol = symbolOf(text, 10);
-    const [pixels, side] = [6, 520];
+    const [pixels, side] = [7, 720];
     // A cylinder of which it takes a third of the diameter... seen from far away: x = R sin(arc / R).
     const radius = symbol.size / 1.1;
+    // A little aside of the middle, so that one edge turns away more than the other.
+    const offset = 9;
     const toModules: Warp['toModules'] = (x, y) => {
       const aside = (x - side / 2) / pixels / radius;
       return [
-        Math.abs(aside) >= 1 ? -99 : radius * Math.asin(aside) + symbol.size / 2,
+        Math.abs(aside) >= 1 ? -99 : radius * Math.asin(aside) + symbol.size / 2 + offset,
         (y - side / 2) / pixels + symbol.size / 2,
       ];
     };

@@ -4,6 +4,7 @@ import type { Job } from '../job';
 import { svgOfJob } from './makeFiles';
 import { mirrorBox, multiplyMatrix, turnedBounds, type Box, type Matrix } from '../geometry';
 import type { PlacedCode } from '../piece';
+import type { MeantCode } from '../photo';
 import type { CodeToRead, ProofSetup } from '../proof';
 import { rasteriseMarks } from '../readback';
 import { metalMirrors, plasticMirrors, type Bend, type MachineModel, type Shine } from '../simulation';
@@ -121,3 +122,10 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
     seed: proofSeed,
   };
 }
+
+/** What the codes of a finished piece are to say, and how they are built; those that give no symbol are left out. */
+export const meantCodes = ({ codes, made }: JobResult): readonly MeantCode[] =>
+  (made?.codes ?? []).map(({ id, symbol }) => {
+    const { payload, isBytes } = codes.find(({ settings }) => settings.id === id)!;
+    return { id, payload, isBytes, symbol };
+  });

@@ -4,6 +4,7 @@ import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
 import {
   jobIdSchema,
+  keptCheckSchema,
   type NamePattern,
   namePatternSchema,
   places,
@@ -13,7 +14,7 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 9 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 10 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -53,6 +54,11 @@ export const archivedRevisionSchema = z.strictObject({
   document: z.unknown().optional(),
   proof: z.strictObject({ report: proofReportSchema, at: z.iso.datetime() }).nullable(),
   made: z.strictObject({ on: z.iso.date(), note: z.string().max(500) }).nullable(),
+  /** Since version 10. */
+  checks: z
+    .array(keptCheckSchema.omit({ revision: true }))
+    .max(1000)
+    .default([]),
 });
 
 export const archivedJobSchema = z.strictObject({

@@ -37,6 +37,10 @@ const tables = `
   ) WITHOUT ROWID;
   CREATE TABLE proofs (job INTEGER NOT NULL, revision INTEGER NOT NULL, report TEXT NOT NULL, proved_at TEXT NOT NULL);
   CREATE TABLE makings (job INTEGER NOT NULL, revision INTEGER NOT NULL, made_on TEXT NOT NULL, note TEXT NOT NULL);
+  CREATE TABLE checks (
+    id TEXT NOT NULL, spare_id TEXT NOT NULL, job INTEGER NOT NULL, revision INTEGER NOT NULL, checked_at TEXT NOT NULL,
+    note TEXT NOT NULL, file_name TEXT NOT NULL, predicted TEXT, result TEXT NOT NULL, thumbnail BLOB NOT NULL
+  );
   CREATE TABLE file_references (job INTEGER NOT NULL, hash TEXT NOT NULL);`;
 
 /** Writes what is to come in to `stage`; or says why the archive is refused. */
@@ -103,6 +107,10 @@ function adding(stage: Db): (job: ReadJob, id: string) => void {
   const insertMaking = stage.prepare(
     'INSERT INTO makings (job, revision, made_on, note) VALUES (?, ?, ?, ?)',
   );
+  const insertCheck = stage.prepare(
+    `INSERT INTO checks (id, spare_id, job, revision, checked_at, note, file_name, predicted, result, thumbnail)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  );
   const insertReference = stage.prepare('INSERT INTO file_references (job, hash) VALUES (?, ?)');
   return ({ id: givenId, place, revisions, newest, files }, id) => {
     const job = insertJob.run(
@@ -115,10 +123,23 @@ function adding(stage: Db): (job: ReadJob, id: string) => void {
       revisions.at(-1)!.number,
       JSON.stringify(summaryOf(newest)),
     ).lastInsertRowid;
-    for (const { number, name, savedAt, text, proof, made } of revisions) {
+    for (const { number, name, savedAt, text, proof, made, checks } of revisions) {
       insertRevision.run(job, number, name, text, savedAt);
       if (proof !== null) insertProof.run(job, number, JSON.stringify(proof.report), proof.at);
       if (made !== null) insertMaking.run(job, number, made.on, made.note);
+      for (const check of checks)
+        insertCheck.run(
+          check.id,
+          randomUUID(),
+          job,
+          number,
+          check.at,
+          check.note,
+          check.fileName,
+          check.predicted,
+          JSON.stringify(check.result),
+          Buffer.from(check.thumbnail, 'base64'),
+        );
     }
     for (const hash of files) insertReference.run(job, hash);
   };

@@ -48,6 +48,10 @@ const comingIn = [
    SELECT id, revision, report, proved_at FROM staged.jobs JOIN staged.proofs USING (job)`,
   `INSERT INTO main.makings (job_id, revision, made_on, note)
    SELECT id, revision, made_on, note FROM staged.jobs JOIN staged.makings USING (job)`,
+  'UPDATE staged.checks SET id = spare_id WHERE id IN (SELECT id FROM main.checks)',
+  `INSERT INTO main.checks (id, job_id, revision, checked_at, note, file_name, predicted, result, thumbnail)
+   SELECT checks.id, jobs.id, revision, checked_at, note, file_name, predicted, result, thumbnail
+   FROM staged.jobs JOIN staged.checks USING (job)`,
   'INSERT INTO main.summaries (job_id, summary) SELECT id, summary FROM staged.jobs',
   `INSERT OR IGNORE INTO main.file_references (hash, owner, owner_id)
    SELECT hash, 'job', id FROM staged.jobs JOIN staged.file_references USING (job)`,

@@ -100,6 +100,7 @@ export function archivedJobs(db: Db): ArchivedJob[] {
      LEFT JOIN makings ON makings.job_id = jobs.id AND makings.revision = revisions.number
      ORDER BY jobs.created_at, jobs.rowid, revisions.number`,
   );
+  const checks = checksOf(db);
   const jobs = new Map<string, ArchivedJob>();
   for (const { id, place, number, savedAt, name, report, provedAt, madeOn, madeNote } of rows.iterate()) {
     const job = jobs.get(id) ?? { id, place, revisions: [] };
@@ -110,7 +111,33 @@ export function archivedJobs(db: Db): ArchivedJob[] {
       name,
       proof: report === null ? null : { report: JSON.parse(report) as ProofReport, at: provedAt! },
       made: madeOn === null ? null : { on: madeOn, note: madeNote! },
+      checks: checks.get(`${id} ${number}`) ?? [],
     });
   }
   return [...jobs.values()];
+}
+
+/** By job and revision, the oldest first. */
+function checksOf(db: Db): ReadonlyMap<string, ArchivedJob['revisions'][number]['checks']> {
+  type Check = ArchivedJob['revisions'][number]['checks'][number];
+  interface Row extends Omit<Check, 'result' | 'thumbnail'> {
+    readonly place: string;
+    readonly result: string;
+    readonly thumbnail: Buffer;
+  }
+  const rows = db.prepare<[], Row>(
+    `SELECT job_id || ' ' || revision AS place, id, checked_at AS at, note, file_name AS fileName, predicted, result, thumbnail
+     FROM checks ORDER BY checked_at, rowid`,
+  );
+  const checks = new Map<string, Check[]>();
+  for (const { place, result, thumbnail, ...row } of rows.iterate()) {
+    const own = checks.get(place) ?? [];
+    checks.set(place, own);
+    own.push({
+      ...row,
+      result: JSON.parse(result) as Check['result'],
+      thumbnail: thumbnail.toString('base64'),
+    });
+  }
+  return checks;
 }

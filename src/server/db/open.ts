@@ -7,6 +7,7 @@ import filesAndStyles from './migrations/0004_files_and_styles.sql?raw';
 import templatesAndStock from './migrations/0005_templates_and_stock.sql?raw';
 import namedRevisions from './migrations/0007_named_revisions.sql?raw';
 import profiles from './migrations/0008_profiles.sql?raw';
+import checks from './migrations/0010_checks.sql?raw';
 import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
 
@@ -29,6 +30,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 7, sql: namedRevisions },
   { number: 8, sql: profiles },
   { number: 9, sql: namePatterns },
+  { number: 10, sql: checks },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

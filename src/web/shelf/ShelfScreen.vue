@@ -182,7 +182,8 @@ useShelfKeys({
         @drop-to="(ids, place) => moveTo(place, ids)"
       />
       <div>
-        <RouterLink class="action quiet materials" to="/materials">Materials and machines</RouterLink>
+        <RouterLink class="action quiet" to="/check">Check a finished piece</RouterLink>
+        <RouterLink class="action quiet" to="/materials">Materials and machines</RouterLink>
         <PictureTaker />
         <ShelfData :jobs="list" />
       </div>
@@ -319,7 +320,7 @@ h1 {
   padding: 8px 0 14px 14px;
 }
 
-.materials {
+.side .quiet {
   display: block;
   color: inherit;
 }

@@ -89,6 +89,9 @@ function lookAt(condition: Condition): void {
         {{ proof.running.value ? 'Proving…' : `Prove revision ${bench.revision}` }}
       </button>
       <p v-if="proof.problem.value" class="problem" role="alert">{{ proof.problem.value }}</p>
+      <RouterLink :to="{ name: 'check', params: { id: bench.id } }" class="action"
+        >Check a photograph…</RouterLink
+      >
       <ReadingDistance :job="job" />
       <SwitchField v-model="preferences.checksByItself" label="Check by itself when typing pauses" />
       <p v-if="!preferences.checksByItself" class="note">

@@ -1,0 +1,354 @@
+<script setup lang="ts">
+/** Check a finished piece: photographs on the left, the one at hand with its grid in the middle, what was found on the right. */
+import { ArrowLeft, Camera, Trash2 } from '@lucide/vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { shownTitle } from '../../core/job';
+import { severityOfCheck, type Corners } from '../../core/photo';
+import type { CheckList } from '../../wire';
+import { fetchJob } from '../shared/api';
+import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
+import FilePicker from '../shared/FilePicker.vue';
+import type { Photo } from '../shared/photos';
+import StateShape from '../shared/StateShape.vue';
+import SwitchField from '../shared/SwitchField.vue';
+import { useAttempt } from '../shared/useAttempt';
+import type { SavedJob } from '../../wire';
+import CheckFacts from './CheckFacts.vue';
+import KeptChecks from './KeptChecks.vue';
+import PhotoView from './PhotoView.vue';
+import { resultOf } from './resultOf';
+import { codeOf, usePhotoChecks, verdictOf, type Checked } from './usePhotoChecks';
+
+const LiveCamera = defineAsyncComponent(() => import('./LiveCamera.vue'));
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const saved = shallowRef<SavedJob | null>(null);
+const kept = shallowRef<CheckList | null>(null);
+const note = ref('');
+const isByHand = ref(false);
+const hasCamera = ref(false);
+const { problem, attempt } = useAttempt();
+const job = computed(() => saved.value?.document ?? null);
+const checks = usePhotoChecks(() => job.value);
+const { shown } = checks;
+
+/** Jobs that say what the photograph says, where no job is open. */
+const siblings = shallowRef<readonly { readonly id: string; readonly name: string }[]>([]);
+
+watch(
+  () => props.id,
+  (id) =>
+    attempt(async () => {
+      saved.value = null;
+      kept.value = null;
+      if (id !== '') {
+        saved.value = await fetchJob(id);
+        kept.value = await listChecks(id);
+      }
+      await checks.again();
+    }),
+  { immediate: true },
+);
+watch(
+  job,
+  (now) => (document.title = `${now === null ? 'Check a piece' : `Check ${shownTitle(now)}`} · Binarus`),
+  { immediate: true },
+);
+
+const code = computed(() => (shown.value === null ? null : codeOf(shown.value)));
+const verdict = computed(() => (shown.value === null ? null : verdictOf(shown.value, job.value !== null)));
+const stateOf = (checked: Checked): 'fine' | 'caution' | 'stop' | 'none' => {
+  const found = verdictOf(checked, job.value !== null);
+  return found === null ? 'none' : severityOfCheck[found.verdict];
+};
+
+watch([code, job], async ([now, ofJob]) => {
+  siblings.value = [];
+  isByHand.value = false;
+  if (now === null || ofJob !== null) return;
+  // A check without a job finds the job that it belongs to, by its message.
+  await attempt(async () => {
+    const found = await jobsThatSay(now.seen.text);
+    if (code.value === now) siblings.value = found;
+  });
+});
+
+const moduleMm = computed(() => {
+  const own = job.value?.codes.find(({ id }) => id === code.value?.meantId) ?? job.value?.codes[0];
+  const size = code.value?.comparison?.symbol.size ?? shown.value?.byHand?.found.comparison?.symbol.size;
+  return own === undefined || size === undefined ? null : own.placement.widthMm / size;
+});
+
+function setCorners(corners: Corners): void {
+  if (shown.value === null || job.value === null) return;
+  void checks.setCorners(shown.value.number, job.value.codes[0]!.id, corners);
+}
+
+const canKeep = computed(
+  () => saved.value !== null && Boolean(shown.value?.photo) && verdict.value !== null && shown.value?.isKept === false,
+);
+const keep = (): Promise<void> =>
+  attempt(async () => {
+    const { value: checked } = shown;
+    if (checked === null || saved.value === null || checked.photo === null) return;
+    const { id, revision } = saved.value;
+    await keepCheck(id, {
+      revision,
+      note: note.value,
+      fileName: checked.fileName,
+      result: resultOf(checked),
+      thumbnail: checked.photo.thumbnail,
+    });
+    checks.markKept(checked.number);
+    note.value = '';
+    kept.value = await listChecks(id);
+  });
+const removeKept = (checkId: string): Promise<void> =>
+  attempt(async () => {
+    await deleteCheck(props.id, checkId);
+    kept.value = await listChecks(props.id);
+  });
+
+function taken(photo: Photo): void {
+  hasCamera.value = false;
+  void checks.addPhoto(photo);
+}
+
+const imagesOf = (data: DataTransfer | null): File[] => [...(data?.files ?? [])];
+useEventListener('paste', (event: ClipboardEvent) => void checks.add(imagesOf(event.clipboardData)));
+useEventListener('dragover', (event: DragEvent) => {
+  if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
+});
+useEventListener('drop', (event: DragEvent) => {
+  event.preventDefault();
+  void checks.add(imagesOf(event.dataTransfer));
+});
+</script>
+
+<template>
+  <main class="check">
+    <header>
+      <RouterLink :to="id === '' ? '/' : { name: 'bench', params: { id, station: 'proof' } }" class="back">
+        <ArrowLeft :size="16" aria-hidden="true" /> {{ id === '' ? 'Shelf' : 'Bench' }}
+      </RouterLink>
+      <h1>{{ job ? `Check “${shownTitle(job)}”` : 'Check a finished piece' }}</h1>
+      <p v-if="saved" class="note">revision {{ saved.revision }}</p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </header>
+    <section class="list" aria-label="Photographs">
+      <div class="bring">
+        <FilePicker class="action main" accept="image/*" label="Photograph" @pick="checks.add([$event])"
+          >Choose a photograph…</FilePicker
+        >
+        <button type="button" class="action" :aria-pressed="hasCamera" @click="hasCamera = !hasCamera">
+          <Camera :size="15" aria-hidden="true" /> Camera
+        </button>
+        <p class="note">Or drop or paste pictures here, several at once.</p>
+      </div>
+      <ol>
+        <li v-for="checked in checks.list.value" :key="checked.number">
+          <button
+            type="button"
+            class="row"
+            :aria-pressed="checked.number === checks.shownNumber.value"
+            @click="checks.shownNumber.value = checked.number"
+          >
+            <StateShape :state="checked.problem ? 'stop' : stateOf(checked)" />
+            <img
+              v-if="checked.photo"
+              :src="`data:image/jpeg;base64,${checked.photo.thumbnail}`"
+              alt=""
+              width="44"
+            />
+            <span>{{ checked.fileName }}</span>
+          </button>
+          <button
+            type="button"
+            class="bare"
+            :aria-label="`Put ${checked.fileName} away`"
+            @click="checks.remove(checked.number)"
+          >
+            <Trash2 :size="14" aria-hidden="true" />
+          </button>
+        </li>
+      </ol>
+      <KeptChecks v-if="kept" :kept="kept" @remove="removeKept" />
+    </section>
+    <section class="middle" aria-label="The photograph">
+      <LiveCamera v-if="hasCamera" @taken="taken" @close="hasCamera = false" />
+      <PhotoView
+        v-else-if="shown?.photo"
+        :frame="shown.photo.frame"
+        :laid="shown.byHand?.found ?? code"
+        :corners="code?.seen.corners ?? null"
+        :is-by-hand="isByHand"
+        @corners="setCorners"
+      />
+      <p v-else class="empty note">
+        {{
+          shown?.problem ??
+          'A photograph of the piece that was made: does it read, is it what was meant, and how did it come out?'
+        }}
+      </p>
+    </section>
+    <section class="found" aria-label="What was found" aria-live="polite">
+      <template v-if="shown">
+        <p v-if="shown.problem" class="problem" role="alert">{{ shown.problem }}</p>
+        <p v-else-if="shown.progress !== null" class="note">
+          Looking… {{ Math.round(100 * shown.progress) }} %
+        </p>
+        <template v-else-if="verdict">
+          <CheckFacts :checked="shown" :verdict="verdict" :code="code" :job="job" :module-mm="moduleMm" />
+          <SwitchField v-if="job" v-model="isByHand" label="Set the corners by hand" />
+          <form v-if="job" class="keep" @submit.prevent="keep">
+            <ElInput
+              v-model="note"
+              size="small"
+              maxlength="500"
+              placeholder="A note, such as where it hangs"
+              aria-label="Note"
+            />
+            <button type="submit" class="action main" :disabled="!canKeep">
+              {{ shown.isKept ? 'Kept with the job' : `Keep with revision ${saved?.revision}` }}
+            </button>
+          </form>
+          <template v-for="sibling in siblings" :key="sibling.id">
+            <button
+              type="button"
+              class="action"
+              @click="router.push({ name: 'check', params: { id: sibling.id } })"
+            >
+              Compare with “{{ sibling.name }}”
+            </button>
+          </template>
+        </template>
+      </template>
+      <p v-else class="note">What is found is told here.</p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.check {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / 250px minmax(0, 1fr) 330px;
+  height: 100%;
+}
+
+header {
+  display: flex;
+  grid-column: 1 / -1;
+  gap: 16px;
+  align-items: baseline;
+  padding: 14px 20px 12px;
+  border-bottom: 1px solid var(--ink);
+}
+
+.back {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  align-self: center;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+  text-decoration: none;
+}
+
+h1 {
+  font-size: 17px;
+  font-weight: 650;
+}
+
+.list,
+.found {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  min-height: 0;
+  padding: 16px 18px;
+  overflow: auto;
+}
+
+.list {
+  border-right: 1px solid var(--rule);
+}
+
+.found {
+  border-left: 1px solid var(--ink);
+}
+
+.middle {
+  display: grid;
+  min-width: 0;
+  min-height: 0;
+  background: var(--bench);
+}
+
+.empty {
+  max-width: 46ch;
+  place-self: center;
+  text-align: center;
+}
+
+.bring {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.bring .action {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+}
+
+.row {
+  display: grid;
+  grid-template-columns: 12px 44px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+  padding: 4px;
+  border: 0;
+  background: none;
+  font-size: 12.5px;
+  text-align: left;
+  overflow-wrap: anywhere;
+  cursor: pointer;
+}
+
+.row[aria-pressed='true'] {
+  background: var(--paper-sunk);
+}
+
+.bare {
+  padding: 4px;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  cursor: pointer;
+}
+
+.keep {
+  display: grid;
+  gap: 8px;
+}
+
+.problem {
+  color: var(--stop);
+}
+
+@media (max-width: 999px) {
+  .check {
+    grid-template: auto auto 60vh auto / minmax(0, 1fr);
+    height: auto;
+  }
+}
+</style>
