@@ -22,6 +22,7 @@ const rooms = [
   'simulation',
   'readers',
   'photo',
+  'grades',
   'proof',
   'job',
   'run',

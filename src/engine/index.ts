@@ -87,6 +87,7 @@ const proverLimits: Limits<Prover> = {
   look: 60_000,
   fixesIn: 120_000,
   checkPhoto: 60_000,
+  grade: searchingMs,
   checkByHand: searchingMs,
   shoot: 120_000,
   callOff: 60_000,

@@ -1,9 +1,11 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
 import type { Style } from '../core/artwork';
 import type { Finding, Fix } from '../core/finding';
-import type { Job } from '../core/job';
+import type { SymbolGrade } from '../core/grades';
+import { pairOfJob, type Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
 import {
+  gradeFromFront,
   lookAt,
   openStudio,
   planMap,
@@ -48,6 +50,7 @@ import {
   proofSetup,
   runJob,
   setupInSize,
+  standardOf,
   type Library,
   type StyleFitness,
 } from '../core/run';
@@ -84,6 +87,8 @@ export interface Prover {
   callOffMaps(): void;
   /** A shot of a condition with what it shows of each module: that of a number, or the worst of the first so many. */
   look(job: Job, condition: Condition, which: WhichShot, codeId: string): Promise<Look | null>;
+  /** Print quality of a code as a measuring scanner would see it; null when there is no file, or no grid on what the machine makes. */
+  grade(job: Job, codeId: string): Promise<SymbolGrade | null>;
   /** What is in a photograph of a finished piece, beside the job it is of when there is one. */
   checkPhoto(
     frame: Frame,
@@ -212,6 +217,13 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       return 'number' in which
         ? lookAt(studio, readers, condition, which.number, codeId)
         : worstLook(studio, readers, condition, which.worstOf);
+    },
+    grade: async (job, codeId) => {
+      const studio = await studioOf(job, 1);
+      const code = studio?.setup.codes.find(({ id }) => id === codeId) ?? studio?.setup.codes[0];
+      return studio === null || code === undefined
+        ? null
+        : gradeFromFront(studio, code, standardOf(pairOfJob(job)));
     },
     checkPhoto: async (frame, job, tell) => {
       const run = ++newestPhoto;

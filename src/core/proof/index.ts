@@ -10,6 +10,7 @@ export {
   trialOf,
 } from './conditions';
 export { type Corner, dirtPlaces, type Harm, harms, readShots, surviveHarm, type Survived } from './damage';
+export { gradeFromFront } from './frontView';
 export type { Losses } from './losses';
 export { prove, type ProofCourse, proveUntil, type ShotNumbers, startProof, takePicture } from './prove';
 export type { CodeToRead, ProofBinaries, ProofSetup } from './setup';

@@ -11,7 +11,7 @@ export {
   svgOfJob,
 } from './makeFiles';
 export { nameValues, type Take, type TakeId, takeOf, takes } from './takes';
-export { machineModelOf, meantCodes, proofSetup } from './proveJob';
+export { machineModelOf, meantCodes, proofSetup, standardOf } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
 export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';
 export {

@@ -4,6 +4,7 @@ import type { Job } from '../job';
 import { svgOfJob } from './makeFiles';
 import { mirrorBox, multiplyMatrix, turnedBounds, type Box, type Matrix } from '../geometry';
 import type { PlacedCode } from '../piece';
+import type { Standard } from '../grades';
 import type { MeantCode } from '../photo';
 import type { CodeToRead, ProofSetup } from '../proof';
 import { rasteriseMarks } from '../readback';
@@ -122,6 +123,12 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
     seed: proofSeed,
   };
 }
+
+/** What is printed on a surface or cut of foil is measured by the one standard, what is marked in a material by the other. */
+export const standardOf = ({ machine }: Pair): Standard =>
+  machineKinds[machine.kind].operation === 'print' || machineKinds[machine.kind].leaves === 'parts to weed'
+    ? 'ISO/IEC 15415'
+    : 'ISO/IEC 29158';
 
 /** What the codes of a finished piece are to say, and how they are built; those that give no symbol are left out. */
 export const meantCodes = ({ codes, made }: JobResult): readonly MeantCode[] =>

@@ -13,6 +13,7 @@ import { pino } from 'pino';
 import { templates } from '../../content';
 import { lookOf, newJob, type Job } from '../../core/job';
 import { newLogo } from '../../core/logo';
+import { goodCheck } from '../../testing/checks';
 import { goodProof } from '../../testing/proofs';
 import { withFirst } from '../../testing/findings';
 import { createApp } from '../app';
@@ -86,6 +87,7 @@ const everythingIn = (from: Db): unknown =>
     'SELECT job_id, number, name, document, saved_at FROM revisions',
     'SELECT job_id, revision, report, proved_at FROM proofs',
     'SELECT job_id, revision, made_on, note FROM makings',
+    'SELECT id, job_id, revision, checked_at, note, file_name, predicted, result, thumbnail FROM checks',
     'SELECT hash, media_type, bytes FROM files',
     "SELECT hash, owner, owner_id FROM file_references WHERE owner = 'job'",
     'SELECT name, look FROM house_styles',
@@ -121,6 +123,8 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.jobs.addRevision(id, 1, { ...withLogo, name: 'Second' });
   data.jobs.nameRevision(id, 1, 'First for the harbour');
   data.jobs.saveProof(id, 2, goodProof);
+  data.checks.keep(id, { ...goodCheck, note: 'by the slip' });
+  data.checks.keep(id, { ...goodCheck, revision: 2 });
   data.jobs.move([data.jobs.create(document).id], 'archive');
   data.houseStyles.assign('Berths', data.houseStyles.save('Plates', lookOf(withLogo.codes[0]!)).id);
   data.pieceShelf.saveTemplate('Kept', templates[0]!.job);
@@ -362,7 +366,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(10) }), 'version 10'],
+    [zipSync({ 'binarus-archive.json': head(11) }), 'version 11'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {

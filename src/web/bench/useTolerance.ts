@@ -14,8 +14,8 @@ import type { MapKind, Survived } from '../../core/proof';
 import { proofKey } from '../../core/run';
 import { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from '../../engine';
 
-/** What can be surveyed: a map of conditions, or harm. */
-export type SurveyKind = MapKind | 'harm';
+/** What can be surveyed: a map of conditions, harm, or print quality, which is measured where it is shown. */
+export type SurveyKind = MapKind | 'harm' | 'grade';
 
 export interface ToleranceControl {
   /** What is looked at. */
@@ -70,12 +70,12 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
 
   async function begin(): Promise<void> {
     const now = job();
-    if (now === null || known.value?.isDone === true) return;
+    if (now === null || known.value?.isDone === true || shown.value === 'grade') return;
     stop();
     problem.value = '';
     running.value = true;
     const ofKey = key.value;
-    const kind = shown.value;
+    const { value: kind } = shown;
     const begun: Survey<unknown> =
       kind === 'harm'
         ? startHarms(provers(), now, (harms) => keep(ofKey, { harms, isDone: false }))

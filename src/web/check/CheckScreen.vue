@@ -87,7 +87,11 @@ function setCorners(corners: Corners): void {
 }
 
 const canKeep = computed(
-  () => saved.value !== null && Boolean(shown.value?.photo) && verdict.value !== null && shown.value?.isKept === false,
+  () =>
+    saved.value !== null &&
+    Boolean(shown.value?.photo) &&
+    verdict.value !== null &&
+    shown.value?.isKept === false,
 );
 const keep = (): Promise<void> =>
   attempt(async () => {

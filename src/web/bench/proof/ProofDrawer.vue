@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** The proof of the very file: photographed and read before anything is wasted; and how far from what is asked it holds. */
-import { computed, watch } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
+import type { SymbolGrade } from '../../../core/grades';
 import type { Job } from '../../../core/job';
 import { reachOf, severityOfVerdict, type Condition } from '../../../core/proof';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';
 import SwitchField from '../../shared/SwitchField.vue';
+import { useEngine } from '../../shared/engine';
 import { distanceText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
@@ -14,6 +16,8 @@ import { useStage } from '../../stores/stage';
 import ReadingDistance from '../ReadingDistance.vue';
 import type { ProofControl } from '../useProof';
 import type { ToleranceControl } from '../useTolerance';
+import GradeMap from './GradeMap.vue';
+import GradeTable from './GradeTable.vue';
 import HarmMap from './HarmMap.vue';
 import HarmNotes from './HarmNotes.vue';
 import { rowName, surveys } from './mapWords';
@@ -48,6 +52,22 @@ const shown = computed({
 });
 const map = computed(() => props.tolerance.map.value);
 const harms = computed(() => props.tolerance.harms.value);
+/** Measured when it is looked at. */
+const grade = shallowRef<SymbolGrade | null>(null);
+let newestGrade = 0;
+watch(
+  [shown, () => props.job],
+  async ([kind, job]) => {
+    const run = ++newestGrade;
+    grade.value = null;
+    if (kind !== 'grade') return;
+    const found = await useEngine()
+      .prover.grade(job, job.codes[0]!.id)
+      .catch(() => null);
+    if (run === newestGrade) grade.value = found;
+  },
+  { immediate: true },
+);
 const codeWidthMm = computed(() => props.job.codes[0]!.placement.widthMm);
 const isMapping = computed(() => props.tolerance.running.value);
 
@@ -140,7 +160,8 @@ function lookAt(condition: Condition): void {
         <button v-if="isMapping" type="button" class="link" @click="tolerance.stop()">Stop</button>
       </div>
       <p v-if="tolerance.problem.value" class="problem" role="alert">{{ tolerance.problem.value }}</p>
-      <ToleranceGrid v-if="map" :map="map" @look="lookAt" />
+      <GradeTable v-if="shown === 'grade'" :grade="grade" />
+      <ToleranceGrid v-else-if="map" :map="map" @look="lookAt" />
       <HarmMap v-else-if="harms" :found="harms" :code-width-mm="codeWidthMm" />
       <p v-else-if="isMapping" class="note">Taking the first shots…</p>
       <p v-else class="note">
@@ -151,8 +172,11 @@ function lookAt(condition: Condition): void {
       </p>
     </section>
     <section class="weakest">
-      <h2 class="heading">{{ shown === 'harm' ? 'What it survives' : 'Weakest way' }}</h2>
-      <HarmNotes v-if="harms && !map" :found="harms" :code-width-mm="codeWidthMm" />
+      <h2 class="heading">
+        {{ shown === 'harm' ? 'What it survives' : shown === 'grade' ? 'Where it is lost' : 'Weakest way' }}
+      </h2>
+      <GradeMap v-if="shown === 'grade' && grade" :grade="grade" />
+      <HarmNotes v-else-if="harms && !map" :found="harms" :code-width-mm="codeWidthMm" />
       <WeakestWay v-else-if="map" :job="job" :map="map" :running="isMapping" @look="lookAt" />
       <p v-else class="note">
         {{

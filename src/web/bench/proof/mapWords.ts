@@ -14,6 +14,7 @@ export const surveys: readonly {
   { value: 'distance-size', label: 'Size', hint: 'How far away, and how large the code is made' },
   { value: 'camera-scene', label: 'Places', hint: 'Where it is read, and by which phone' },
   { value: 'harm', label: 'Harm', hint: 'How much dirt, and which torn corner, it survives' },
+  { value: 'grade', label: 'Grade', hint: 'Print quality by the standards, as a verifier would measure it' },
 ];
 
 /** What the rows of a map are. */
