@@ -17,11 +17,10 @@ function fileOf(bytes: Uint8Array, extension: string): string {
   writeFileSync(path, bytes);
   return path;
 }
+
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- what a command prints is looked at field by field
-const check = async (
-  paths: string | readonly string[],
-  values = {},
-): Promise<{ output: any; stops: boolean }> =>
+type Printed = { output: any; stops: boolean };
+const check = async (paths: string | readonly string[], values = {}): Promise<Printed> =>
   checkPhotos(values, typeof paths === 'string' ? [paths] : paths);
 
 describe('a photograph', () => {
