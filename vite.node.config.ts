@@ -21,6 +21,7 @@ export default defineConfig({
         cli: 'src/cli/main.ts',
         bench: 'bench/main.ts',
         compareEncoders: 'bench/compareEncoders.ts',
+        demoChecks: 'bench/demoChecks.ts',
         styleFitness: 'bench/styleFitness.ts',
         fillTable: 'bench/fillTable.ts',
         limitsTruth: 'bench/limitsTruth.ts',

@@ -1,4 +1,5 @@
 /** content: what ships as data: templates, and how readily readers take the shipped styles. */
+export { type DemoCheck, demoChecks } from './demoChecks';
 export { type MachineRow, machineRows } from './machines';
 export { alsoCalled, findPair, pairs } from './pairs';
 export { measuredPresets, presetFitness } from './presetFitness';

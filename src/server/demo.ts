@@ -1,5 +1,6 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
-import { regatta } from '../content';
+import { demoChecks, regatta } from '../content';
+import { saveCheckSchema } from '../wire';
 import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
 import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraft } from '../core/job';
@@ -11,7 +12,7 @@ import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
 
 /** Fills an empty database; leaves any other as it is. */
-export async function fillWithDemo({ jobs, files, houseStyles, workshop }: Data): Promise<void> {
+export async function fillWithDemo({ jobs, files, houseStyles, checks, workshop }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
   for (const { bytes } of Object.values(demoLogos)) {
     const clean = await workshop.clean(bytes);
@@ -19,7 +20,11 @@ export async function fillWithDemo({ jobs, files, houseStyles, workshop }: Data)
   }
   const { id } = houseStyles.save('Ternquay signs', houseStyle);
   houseStyles.assign('Harbour office', id);
-  for (const job of demoJobs()) jobs.create(job);
+  for (const job of demoJobs()) {
+    const { id: jobId } = jobs.create(job);
+    for (const { job: _, ...check } of demoChecks.filter((own) => own.job === job.name))
+      checks.keep(jobId, saveCheckSchema.parse({ revision: 1, ...check }));
+  }
 }
 
 interface DemoJob extends NewJobOptions {

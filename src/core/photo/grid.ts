@@ -63,27 +63,42 @@ function agreement(
   picture: Brightness,
   at: (column: number, row: number) => Vertex,
   { column, row, reach, isDark }: Pattern,
+  within: readonly number[],
 ): number {
-  const [dark, light]: [number[], number[]] = [[], []];
+  let [dark, darkCount, light, lightCount] = [0, 0, 0, 0];
+  let [darkest, lightest] = [255, 0];
   for (let down = -reach; down <= reach; down++)
     for (let right = -reach; right <= reach; right++) {
-      const { x, y } = at(column + right, row + down);
-      const luma = lumaAt(picture, x, y);
-      (isDark(Math.max(Math.abs(right), Math.abs(down))) ? dark : light).push(luma);
+      const isDarkHere = isDark(Math.max(Math.abs(right), Math.abs(down)));
+      for (const offDown of within)
+        for (const offRight of within) {
+          const { x, y } = at(column + right + offRight, row + down + offDown);
+          const luma = lumaAt(picture, x, y);
+          if (luma < darkest) darkest = luma;
+          if (luma > lightest) lightest = luma;
+          if (isDarkHere) {
+            dark += luma;
+            darkCount++;
+          } else {
+            light += luma;
+            lightCount++;
+          }
+        }
     }
-  const mean = (values: readonly number[]): number =>
-    values.reduce((sum, value) => sum + value, 0) / values.length;
-  const [lightest, darkest] = [Math.max(...dark, ...light), Math.min(...dark, ...light)];
-  return lightest - darkest < 5 ? 0 : (mean(light) - mean(dark)) / (lightest - darkest);
+  return lightest - darkest < 5 ? 0 : (light / lightCount - dark / darkCount) / (lightest - darkest);
 }
+
+/** Middles of modules tell whether a pattern is there; where exactly, their edges. */
+const middles = [0] as const;
+const toEdges = [-0.4, 0, 0.4] as const;
 
 /** A pattern of which less is there is not known again. */
 const leastAgreement = 0.35;
 /** How far patterns are looked for, and in which steps, in modules: first roughly, then finely. */
 const searches = [
-  { reach: 2, step: 0.5 },
-  { reach: 0.75, step: 0.25 },
-  { reach: 0.25, step: 0.0625 },
+  { reach: 2, step: 0.5, within: middles },
+  { reach: 0.75, step: 0.25, within: toEdges },
+  { reach: 0.25, step: 0.0625, within: toEdges },
 ] as const;
 
 /**
@@ -99,8 +114,8 @@ export function fitGrid(picture: Brightness, corners: Corners, version: number):
   let map: Homography = start;
   let bend: Bend = flat;
   let found: readonly Found[] = [];
-  for (const { reach, step } of searches) {
-    found = patterns.flatMap((pattern) => foundNear(picture, map, bend, pattern, reach, step) ?? []);
+  for (const search of searches) {
+    found = patterns.flatMap((pattern) => foundNear(picture, map, bend, pattern, search) ?? []);
     if (found.filter(({ pattern }) => pattern.reach === 4).length < 2) return null;
     // Corners hold the plane where there are too few patterns for it.
     const held = found.length >= 4 ? [] : cornersHeld(map, size);
@@ -134,15 +149,14 @@ function bestStart(
   ];
   let best: Homography | null = null;
   let most = 0.2;
-  for (const way of [corners, [corners[0], corners[3], corners[2], corners[1]] as const])
-    for (let turn = 0; turn < 4; turn++) {
-      const map = fitHomography(
-        square.map((from, place) => ({ from, to: way[(place + turn) % 4]!, weight: 1 })),
-      );
-      if (map === null) continue;
-      const score = finders.reduce((sum, finder) => sum + bestNear(picture, map, finder), 0) / finders.length;
-      if (score > most) [best, most] = [map, score];
-    }
+  for (let turn = 0; turn < 4; turn++) {
+    const map = fitHomography(
+      square.map((from, place) => ({ from, to: corners[(place + turn) % 4]!, weight: 1 })),
+    );
+    if (map === null) continue;
+    const score = finders.reduce((sum, finder) => sum + bestNear(picture, map, finder), 0) / finders.length;
+    if (score > most) [best, most] = [map, score];
+  }
   return best;
 }
 
@@ -153,7 +167,7 @@ function bestNear(picture: Brightness, map: Homography, pattern: Pattern): numbe
     for (let right = -1; right <= 1; right += 0.5)
       best = Math.max(
         best,
-        agreement(picture, (column, row) => project(map, column + right, row + down), pattern),
+        agreement(picture, (column, row) => project(map, column + right, row + down), pattern, middles),
       );
   return best;
 }
@@ -175,14 +189,18 @@ function foundNear(
   map: Homography,
   bend: Bend,
   pattern: Pattern,
-  reach: number,
-  step: number,
+  { reach, step, within }: (typeof searches)[number],
 ): Found | null {
   let best: { readonly right: number; readonly down: number } | null = null;
   let most = leastAgreement;
   for (let down = -reach; down <= reach + 1e-9; down += step)
     for (let right = -reach; right <= reach + 1e-9; right += step) {
-      const score = agreement(picture, (column, row) => bent(map, bend, column + right, row + down), pattern);
+      const score = agreement(
+        picture,
+        (column, row) => bent(map, bend, column + right, row + down),
+        pattern,
+        within,
+      );
       // Of places that agree alike the nearest is taken.
       if (score - 0.01 * Math.hypot(right, down) > most) {
         most = score - 0.01 * Math.hypot(right, down);

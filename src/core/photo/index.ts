@@ -9,8 +9,9 @@ export {
 } from './check';
 export { type Comparison, comparePicture, growthOf } from './compare';
 export { findCodes, type FindCourse, type Help, helps, mostCodes, type SeenCode } from './find';
-export { type Corners, fitGrid, type Grid, type GridPlaces, sampleGrid } from './grid';
+export { type Corners, fitGrid, type Grid, type GridPlaces, sampleGrid, transposed } from './grid';
 export { contrastOf, seenDark, wrongModules } from './modules';
 export { type Brightness, brightnessOf, lumaAt } from './picture';
+export { codeToTell, keptResult } from './result';
 export { checkSentence, helpText } from './telling';
 export { type CheckVerdict, severityOfCheck, verdictOfCheck } from './verdict';

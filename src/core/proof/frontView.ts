@@ -1,6 +1,6 @@
 /** A code as a measuring scanner sees it: from the front, in even light, without noise or loss. */
 import { gradeSymbol, type Standard, type SymbolGrade } from '../grades';
-import { brightnessOf, fitGrid, type Corners } from '../photo';
+import { brightnessOf, fitGrid, transposed, type Corners } from '../photo';
 import { photograph, plainSetting, shotOf } from '../simulation';
 import type { CodeToRead } from './setup';
 import type { Studio } from './studio';
@@ -32,5 +32,10 @@ export function gradeFromFront(studio: Studio, code: CodeToRead, standard: Stand
   ];
   const picture = brightnessOf(frame);
   const grid = fitGrid(picture, corners, code.symbol.version);
-  return grid === null ? null : gradeSymbol(picture, grid, code.symbol, standard);
+  if (grid === null) return null;
+  // A piece may be made left for right on purpose, and a reversed one has no grid at all.
+  const [upright, mirrored] = [grid, transposed(grid)].map((own) =>
+    gradeSymbol(picture, own, code.symbol, standard),
+  );
+  return upright!.overall >= mirrored!.overall ? upright! : mirrored!;
 }

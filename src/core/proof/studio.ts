@@ -67,7 +67,7 @@ export function pixelsOf(
   setting: Pick<Setting, 'camera' | 'distanceMm'>,
 ): { readonly pixels: number; readonly averaged: number } {
   const own = ownPixels(code, setting);
-  const averaged = Math.max(1, Math.ceil(own / mostPixelsPerModule));
+  const averaged = Math.max(1, Math.ceil(own / mostPixelsPerModule - 1e-6));
   return { pixels: own / averaged, averaged };
 }
 

@@ -5,7 +5,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { shownTitle } from '../../core/job';
-import { severityOfCheck, type Corners } from '../../core/photo';
+import { keptResult, severityOfCheck, type Corners } from '../../core/photo';
 import type { CheckList } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
@@ -18,7 +18,6 @@ import type { SavedJob } from '../../wire';
 import CheckFacts from './CheckFacts.vue';
 import KeptChecks from './KeptChecks.vue';
 import PhotoView from './PhotoView.vue';
-import { resultOf } from './resultOf';
 import { codeOf, usePhotoChecks, verdictOf, type Checked } from './usePhotoChecks';
 
 const LiveCamera = defineAsyncComponent(() => import('./LiveCamera.vue'));
@@ -102,7 +101,7 @@ const keep = (): Promise<void> =>
       revision,
       note: note.value,
       fileName: checked.fileName,
-      result: resultOf(checked),
+      result: keptResult(checked.check!, codeOf(checked), checked.byHand?.found.comparison),
       thumbnail: checked.photo.thumbnail,
     });
     checks.markKept(checked.number);

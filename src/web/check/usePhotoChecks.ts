@@ -3,6 +3,7 @@ import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import {
+  codeToTell,
   verdictOfCheck,
   type CheckedCode,
   type CheckVerdict,
@@ -45,7 +46,7 @@ export interface PhotoChecks {
 
 /** The code of a photograph that is told of: the job's when it is there, else the first. */
 export const codeOf = ({ check }: Pick<Checked, 'check'>): CheckedCode | null =>
-  check?.codes.find(({ meantId }) => meantId !== null) ?? check?.codes[0] ?? null;
+  check === null ? null : codeToTell(check);
 
 export const verdictOf = ({ check }: Pick<Checked, 'check'>, hasJob: boolean): CheckVerdict | null =>
   check === null ? null : verdictOfCheck(check, codeOf({ check }), hasJob);

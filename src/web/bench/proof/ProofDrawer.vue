@@ -207,7 +207,8 @@ function lookAt(condition: Condition): void {
   margin-top: 4px;
 }
 
-.main {
+.main,
+a.action {
   justify-self: start;
 }
 
