@@ -4,7 +4,7 @@ import { commandRows } from './command';
 import { encoderRows } from './encoders';
 import { fileRows } from './files';
 import { pageFigures } from './page';
-import { crowdedRow, outlineRow, pressRows, proofRows } from './pipeline';
+import { crowdedRow, outlineRow, pressRows, proofRows, simulationRows } from './pipeline';
 import { savingFigures, restyledJobs } from './saving';
 import { shelfFigures, shelfJobCount } from './shelf';
 
@@ -54,6 +54,13 @@ for (const row of await proofRows())
     measured: `median ${row.medianMs.toFixed(0)} ms${Number.isNaN(row.readersMs) ? '' : `, of which readers ${row.readersMs.toFixed(0)} ms`}`,
     budget: row.budgetMs === null ? 'none' : `${row.budgetMs} ms`,
     kept: row.budgetMs === null || row.medianMs <= row.budgetMs,
+  });
+for (const { version, times } of await simulationRows())
+  verdicts.push({
+    what: `proof beside its readers' own time, version ${version}`,
+    measured: `${times.toFixed(2)} x`,
+    budget: '1.30 x',
+    kept: times <= 1.3,
   });
 const { nodes, fewest } = outlineRow();
 verdicts.push({

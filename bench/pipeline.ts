@@ -7,8 +7,17 @@ import { pathData } from '../src/core/output';
 import { plainPiece } from '../src/core/piece';
 import { findPair } from '../src/content';
 import { farthestMm } from '../src/core/camera';
-import { fullShotCount, prove, startProof } from '../src/core/proof';
-import type { Reader } from '../src/core/readers';
+import {
+  fillMap,
+  fullShotCount,
+  openStudio,
+  planMap,
+  prove,
+  shootCell,
+  startProof,
+  type ProofSetup,
+} from '../src/core/proof';
+import { voting, type Reader } from '../src/core/readers';
 import { createLibrary, proofSetup, runJob, emptyLibrary } from '../src/core/run';
 import { createPress } from '../src/engine/press';
 import { sampleLengths, sampleMessage } from './encoders';
@@ -175,6 +184,7 @@ export async function proofRows(): Promise<ProofRow[]> {
     row('first proof verdict', first, inReaders.first, 300),
     row('proof of twenty shots, version 3, one worker of two', full, inReaders.full, 1200),
     await largeProofRow(readers),
+    await mapRow(setup, readers),
   ];
 }
 
@@ -210,4 +220,58 @@ export function outlineRow(): { nodes: number; fewest: number } {
   const { artwork, symbol } = runJob(plateOf(sampleMessage(sampleLengths[10]))).made!.codes[0]!;
   const nodes = pathData(artwork.dark).match(/[MLHVACQ]/g)!.length;
   return { nodes, fewest: countCorners(symbol) };
+}
+
+/** A map of distance and tilt on one worker; in the page two share it. */
+async function mapRow(setup: ProofSetup, readers: readonly Reader[]): Promise<ProofRow> {
+  const panel = voting(readers);
+  const studio = openStudio(setup);
+  const started = performance.now();
+  await fillMap(planMap(setup, 'distance-tilt'), panel.length, [
+    (cell, wanted) => shootCell(studio, panel, cell, wanted),
+  ]);
+  return {
+    name: 'map of distance and tilt, version 3, one worker of two',
+    medianMs: performance.now() - started,
+    readersMs: NaN,
+    budgetMs: 6000,
+  };
+}
+
+export interface ShareRow {
+  readonly version: number;
+  /** All of a proof beside its readers' own time. */
+  readonly times: number;
+}
+
+/** What simulation adds to the time of the voting readers. */
+export async function simulationRows(): Promise<ShareRow[]> {
+  let readersMs = 0;
+  const panel = voting(await startProof(await loadProofBinaries())).map((reader) => ({
+    ...reader,
+    read: async (...args: Parameters<typeof reader.read>) => {
+      const began = performance.now();
+      const text = await reader.read(...args);
+      readersMs += performance.now() - began;
+      return text;
+    },
+  }));
+  const rows: ShareRow[] = [];
+  for (const version of [3, 10, 25, 40] as const) {
+    const start = newJob({
+      message: { kind: 'web', address: sampleMessage({ ...sampleLengths, 25: 1000 }[version]) },
+      pair: findPair('white-vinyl', 'ink-jet-600dpi'),
+      codeWidthMm: 90,
+      pieceSizeMm: { width: 120, height: 120 },
+    });
+    const { moduleMm } = runJob(start).made!.piece.codes[0]!;
+    const job = { ...start, reading: { distanceM: farthestMm(moduleMm, 4) / 1000, heightM: null } };
+    const setup = proofSetup(job, runJob(job), 1)!;
+    for await (const { shots } of prove(setup, panel, { ofShots: 4 })) if (shots >= 4) break;
+    readersMs = 0;
+    const began = performance.now();
+    for await (const { shots } of prove(setup, panel, { ofShots: version === 40 ? 8 : 20 })) void shots;
+    rows.push({ version, times: (performance.now() - began) / readersMs });
+  }
+  return rows;
 }

@@ -1,5 +1,5 @@
 /** Photographs of demo pieces that were checked, rendered by `npm run demo-checks`. */
-import kept from './demoChecks.json';
+import kept from './demoChecks.json' with { type: 'json' };
 
 export interface DemoCheck {
   /** Name of the job in the demo. */
