@@ -55,6 +55,13 @@ await page.getByText('20 of 20').first().waitFor({ timeout: 30_000 });
 await page.getByText(/Reads from/).waitFor({ timeout: 90_000 });
 await picture('bench-proof');
 await open('Oar rack tag');
+await page.keyboard.press('4');
+await page.getByRole('link', { name: /Check a photograph/ }).click();
+execFileSync('node', ['dist/node/demoChecks.js', data]);
+await page.locator('input[type=file]').setInputFiles(join(data, 'oar-rack-tag.jpg'));
+await page.locator('[data-test=check-says]').waitFor({ timeout: 30_000 });
+await picture('check');
+await open('Oar rack tag');
 await page.keyboard.press('3');
 await page.getByLabel('Code width').fill('24');
 await page.keyboard.press('Escape');
@@ -135,13 +142,6 @@ await page
   .getByRole('option', { name: /SCAN TO SAVE/ })
   .click();
 await picture('piece-things');
-await open('Oar rack tag');
-await page.keyboard.press('4');
-await page.getByRole('link', { name: /Check a photograph/ }).click();
-execFileSync('node', ['dist/node/demoChecks.js', data]);
-await page.locator('input[type=file]').setInputFiles(join(data, 'oar-rack-tag.jpg'));
-await page.locator('[data-test=check-says]').waitFor({ timeout: 30_000 });
-await picture('check');
 await open('Slipway Wi-Fi sign');
 await piecePage('Stand');
 await page.keyboard.press('9');

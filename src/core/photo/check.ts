@@ -13,6 +13,8 @@ export interface MeantCode {
   readonly payload: string;
   readonly isBytes: boolean;
   readonly symbol: Pick<QrSymbol, 'version' | 'level' | 'mask' | 'size' | 'modules'>;
+  /** 1 for modules that a logo covers, row by row; null without one. */
+  readonly covered: Uint8Array | null;
 }
 
 export interface CheckedCode {
@@ -67,7 +69,9 @@ function checked(picture: Brightness, seen: SeenCode, meant: readonly MeantCode[
       : [],
   );
   const laid = symbols
-    .map((symbol) => (grid === null ? null : bestLaid(toned, grid, symbol)))
+    .map((symbol) =>
+      grid === null ? null : bestLaid(toned, grid, symbol, symbol === own?.symbol ? own.covered : null),
+    )
     .find((one) => one !== null && one.comparison.wrongCount <= mostUnlike * one.comparison.wrong.length);
   const comparison = laid?.comparison ?? null;
   return {
@@ -107,7 +111,7 @@ export function checkByHand(
   const picture = brightnessOf(frame);
   const laid = [picture, turnedRound(picture)].flatMap((toned) => {
     const grid = fitGrid(toned, corners, meant.symbol.version);
-    return grid === null ? [] : [bestLaid(toned, grid, meant.symbol)];
+    return grid === null ? [] : [bestLaid(toned, grid, meant.symbol, meant.covered)];
   });
   const best = fewestWrong(laid);
   return best === null
@@ -129,10 +133,15 @@ const fewestWrong = (laid: readonly Laid[]): Laid | null =>
 const placesOrNull = (grid: Grid | null): GridPlaces | null => grid && placesOf(grid);
 
 /** A symbol may lie left for right: of both ways the one with fewer wrong modules. */
-const bestLaid = (picture: Brightness, grid: Grid, symbol: MeantCode['symbol']): Laid =>
+const bestLaid = (
+  picture: Brightness,
+  grid: Grid,
+  symbol: MeantCode['symbol'],
+  covered: MeantCode['covered'],
+): Laid =>
   fewestWrong(
     [grid, transposed(grid)].map((own) => ({
       grid: own,
-      comparison: comparePicture(picture, own, symbol),
+      comparison: comparePicture(picture, own, symbol, covered ?? undefined),
     })),
   )!;

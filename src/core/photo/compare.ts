@@ -17,7 +17,10 @@ export interface Comparison extends LostCodewords {
   readonly symbol: Pick<QrSymbol, 'version' | 'level' | 'mask' | 'size' | 'modules'>;
   /** 1 for each module that comes out wrong, row by row. */
   readonly wrong: Uint8Array;
+  /** Of those, the ones that no logo was meant to cover. */
   readonly wrongCount: number;
+  /** 1 for modules that a logo was meant to cover, so that they may come out either way. */
+  readonly covered: Uint8Array;
   /** Between light and dark modules, as linear light beside that of the lightest; 0 to 1. */
   readonly contrast: number;
   /** By how much dark modules are larger on each edge than they were meant, in modules; below 0 they are smaller. */
@@ -27,6 +30,8 @@ export interface Comparison extends LostCodewords {
 }
 
 type Meant = Pick<QrSymbol, 'version' | 'level' | 'mask' | 'size' | 'modules'>;
+
+const uncovered = ({ size }: Meant): Uint8Array => new Uint8Array(size * size);
 
 /** The symbol of what was read, built as it was read; null where it was built in a way of its own, so that nothing can be compared. */
 export function rebuilt(seen: Pick<SeenCode, 'text' | 'version' | 'level' | 'mask'>): Meant | null {
@@ -42,7 +47,12 @@ export function rebuilt(seen: Pick<SeenCode, 'text' | 'version' | 'level' | 'mas
 }
 
 /** Dark modules have to be dark: of a reversed code the picture is turned round before. */
-export function comparePicture(picture: Brightness, grid: Grid, symbol: Meant): Comparison {
+export function comparePicture(
+  picture: Brightness,
+  grid: Grid,
+  symbol: Meant,
+  covered: Uint8Array = uncovered(symbol),
+): Comparison {
   const luma = sampleGrid(picture, grid);
   const wrong = wrongModules(symbol, luma);
   const lost = lostCodewords(symbol, wrong);
@@ -52,7 +62,8 @@ export function comparePicture(picture: Brightness, grid: Grid, symbol: Meant): 
     ...lost,
     symbol,
     wrong,
-    wrongCount: wrong.reduce((sum, isWrong) => sum + isWrong, 0),
+    wrongCount: wrong.reduce((sum, isWrong, at) => sum + (covered[at] === 1 ? 0 : isWrong), 0),
+    covered,
     contrast: Math.max(contrastOf(symbol, light) / lightest, 0),
     growthModules: growthOf(picture, grid),
     marginLeft: lost.correctable === 0 ? 0 : Math.max(0, 1 - lost.worst / lost.correctable),

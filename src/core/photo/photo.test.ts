@@ -17,6 +17,7 @@ const meantOf = (symbol: QrSymbol, payload = text): MeantCode => ({
   payload,
   isBytes: false,
   symbol,
+  covered: null,
 });
 
 let readers: readonly Reader[];
@@ -153,6 +154,26 @@ describe('a photograph', () => {
     const { codes } = await checkPhoto({ width: 2 * side, height: side, rgba }, readers, [meantOf(one)]);
     expect(codes.map(({ meantId }) => meantId).sort()).toEqual(['code-1', null]);
     expect(codes.every(({ comparison }) => comparison!.wrongCount === 0)).toBe(true);
+  });
+
+  it('tells what differs under a logo from what differs beside it', async () => {
+    const symbol = symbolOf(text, 4);
+    const isUnder = (at: number): boolean => at % 33 > 13 && at % 33 < 18 && at > 14 * 33 && at < 18 * 33;
+    const beside = 20 * 33 + 25;
+    const made = {
+      ...symbol,
+      modules: symbol.modules.map((tone, at) => (isUnder(at) ? 0 : at === beside ? 1 - tone : tone)),
+    };
+    const covered = Uint8Array.from(symbol.modules, (_, at) => (isUnder(at) ? 1 : 0));
+    const { codes } = await checkPhoto(seen(made, {}), readers, [{ ...meantOf(symbol), covered }]);
+    const { wrong, wrongCount, worst } = codes[0]!.comparison!;
+    expect(wrongCount).toBe(1);
+    expect(wrong[beside]).toBe(1);
+    expect(
+      [...wrong.keys()].filter((at) => wrong[at] === 1).every((at) => at === beside || isUnder(at)),
+    ).toBe(true);
+    // What the logo costs is used up all the same.
+    expect(worst).toBeGreaterThan(0);
   });
 
   it('of another message is not the code that was made, however alike', async () => {

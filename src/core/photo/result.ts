@@ -22,7 +22,9 @@ export function keptResult(check: PhotoCheck, code: CheckedCode | null, byHand: 
     mask: code?.seen.mask ?? comparison?.symbol.mask ?? 0,
     pixelsPerModule: Number((code?.pixelsPerModule ?? 0).toFixed(2)),
     compared: comparison && {
-      wrong: [...comparison.wrong.keys()].filter((at) => comparison.wrong[at] === 1),
+      wrong: [...comparison.wrong.keys()].filter(
+        (at) => comparison.wrong[at] === 1 && comparison.covered[at] === 0,
+      ),
       worst: comparison.worst,
       correctable: comparison.correctable,
       contrast: Number(comparison.contrast.toFixed(4)),

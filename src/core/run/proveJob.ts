@@ -132,7 +132,7 @@ export const standardOf = ({ machine }: Pair): Standard =>
 
 /** What the codes of a finished piece are to say, and how they are built; those that give no symbol are left out. */
 export const meantCodes = ({ codes, made }: JobResult): readonly MeantCode[] =>
-  (made?.codes ?? []).map(({ id, symbol }) => {
+  (made?.codes ?? []).map(({ id, symbol, damage }) => {
     const { payload, isBytes } = codes.find(({ settings }) => settings.id === id)!;
-    return { id, payload, isBytes, symbol };
+    return { id, payload, isBytes, symbol, covered: damage?.modules ?? null };
   });

@@ -3,7 +3,9 @@
 import { computed } from 'vue';
 import type { Comparison } from '../../core/photo';
 
-const props = defineProps<{ comparison: Pick<Comparison, 'symbol' | 'wrong' | 'wrongCount'> }>();
+const props = defineProps<{
+  comparison: Pick<Comparison, 'symbol' | 'wrong' | 'wrongCount' | 'covered'>;
+}>();
 const size = computed(() => props.comparison.symbol.size);
 const squares = (isIn: (at: number) => boolean): string =>
   [...props.comparison.wrong.keys()]
@@ -11,7 +13,9 @@ const squares = (isIn: (at: number) => boolean): string =>
     .map((at) => `M${at % size.value} ${Math.floor(at / size.value)}h1v1h-1z`)
     .join('');
 const dark = computed(() => squares((at) => props.comparison.symbol.modules[at] === 1));
-const wrong = computed(() => squares((at) => props.comparison.wrong[at] === 1));
+const isWrong = (at: number): boolean => props.comparison.wrong[at] === 1;
+const wrong = computed(() => squares((at) => isWrong(at) && props.comparison.covered[at] === 0));
+const underLogo = computed(() => squares((at) => isWrong(at) && props.comparison.covered[at] === 1));
 </script>
 
 <template>
@@ -23,6 +27,7 @@ const wrong = computed(() => squares((at) => props.comparison.wrong[at] === 1));
   >
     <rect x="-2" y="-2" :width="size + 4" :height="size + 4" class="light" />
     <path :d="dark" class="dark" />
+    <path :d="underLogo" class="logo" />
     <path :d="wrong" class="wrong" />
   </svg>
 </template>
@@ -40,6 +45,11 @@ svg {
 
 .dark {
   fill: #b9bfc2;
+}
+
+/* What the logo was meant to cover. */
+.logo {
+  fill: var(--caution);
 }
 
 .wrong {

@@ -49,7 +49,7 @@ const wrong = computed(() => {
   if (grid.value === null || comparison === null) return '';
   const { size } = grid.value;
   return [...comparison.wrong.keys()]
-    .filter((module) => comparison.wrong[module] === 1)
+    .filter((module) => comparison.wrong[module] === 1 && comparison.covered[module] === 0)
     .map((module) => {
       const [column, row] = [module % size, Math.floor(module / size)];
       return `M${at(column, row)}L${at(column + 1, row)}L${at(column + 1, row + 1)}L${at(column, row + 1)}Z`;
