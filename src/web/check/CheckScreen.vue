@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Check a finished piece: photographs on the left, the one at hand with its grid in the middle, what was found on the right. */
-import { ArrowLeft, Camera, Trash2 } from '@lucide/vue';
+import { ArrowLeft, Camera } from '@lucide/vue';
 import { useEventListener } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -18,6 +18,7 @@ import type { SavedJob } from '../../wire';
 import CheckFacts from './CheckFacts.vue';
 import KeptChecks from './KeptChecks.vue';
 import PhotoView from './PhotoView.vue';
+import PutAway from './PutAway.vue';
 import { codeOf, usePhotoChecks, verdictOf, type Checked } from './usePhotoChecks';
 
 const LiveCamera = defineAsyncComponent(() => import('./LiveCamera.vue'));
@@ -167,14 +168,7 @@ useEventListener('drop', (event: DragEvent) => {
             />
             <span>{{ checked.fileName }}</span>
           </button>
-          <button
-            type="button"
-            class="bare"
-            :aria-label="`Put ${checked.fileName} away`"
-            @click="checks.remove(checked.number)"
-          >
-            <Trash2 :size="14" aria-hidden="true" />
-          </button>
+          <PutAway :label="`Put ${checked.fileName} away`" @away="checks.remove(checked.number)" />
         </li>
       </ol>
       <KeptChecks v-if="kept" :kept="kept" @remove="removeKept" />
@@ -329,14 +323,6 @@ li {
 
 .row[aria-pressed='true'] {
   background: var(--paper-sunk);
-}
-
-.bare {
-  padding: 4px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
 }
 
 .keep {

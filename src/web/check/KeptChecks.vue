@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Checks that were kept with the job, and how well its proofs foretold them. */
-import { Trash2 } from '@lucide/vue';
 import { severityOfCheck } from '../../core/photo';
 import StateShape from '../shared/StateShape.vue';
 import type { CheckList } from '../../wire';
+import PutAway from './PutAway.vue';
 
 defineProps<{ kept: CheckList }>();
 defineEmits<{ remove: [id: string] }>();
@@ -25,14 +25,7 @@ const dayOf = (at: string): string => at.slice(0, 10);
           {{ dayOf(check.at) }}, r{{ check.revision }}
           <span v-if="check.note" class="note">{{ check.note }}</span>
         </span>
-        <button
-          type="button"
-          class="bare"
-          :aria-label="`Delete the check of ${dayOf(check.at)}`"
-          @click="$emit('remove', check.id)"
-        >
-          <Trash2 :size="14" aria-hidden="true" />
-        </button>
+        <PutAway :label="`Delete the check of ${dayOf(check.at)}`" @away="$emit('remove', check.id)" />
       </li>
     </ul>
   </div>
@@ -57,13 +50,5 @@ li {
 
 .note {
   display: block;
-}
-
-.bare {
-  padding: 4px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
 }
 </style>
