@@ -10,6 +10,11 @@ import { checkPhotos } from './commands/check';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-check-'));
 afterAll(() => rmSync(folder, { recursive: true }));
+/** Of the processor: others may be at work beside a test. */
+const secondsSince = (began: NodeJS.CpuUsage): number => {
+  const { user, system } = process.cpuUsage(began);
+  return (user + system) / 1e6;
+};
 const text = 'https://ternquay.example/berth/17';
 let files = 0;
 function fileOf(bytes: Uint8Array, extension: string): string {
@@ -66,10 +71,10 @@ describe('a photograph', () => {
   it('of a page of 60 codes tells of all of them, soon', async () => {
     const page = await pageOf(60, (place) => `https://ternquay.example/rack/${place + 1}`);
     const path = fileOf(await page.jpeg({ quality: 92 }).toBuffer(), 'jpg');
-    const began = performance.now();
+    const began = process.cpuUsage();
     const { output } = await check(path);
     expect(new Set(output.codes.map((code: { text: string }) => code.text)).size).toBe(60);
-    expect(performance.now() - began).toBeLessThan(15_000);
+    expect(secondsSince(began)).toBeLessThan(5);
   }, 60_000);
 
   it('of several is told of one by one', async () => {
@@ -86,9 +91,9 @@ describe('a photograph', () => {
 
 describe('what is no photograph', () => {
   const told = async (path: string): Promise<string> => {
-    const began = performance.now();
+    const began = process.cpuUsage();
     const { output, stops } = await check(path);
-    expect(performance.now() - began).toBeLessThan(5000);
+    expect(secondsSince(began)).toBeLessThan(5);
     expect(stops).toBe(true);
     return output.says as string;
   };

@@ -53,13 +53,25 @@ export async function checkPhoto(
     if (course.isStale?.() === true) break;
     read.push({ name, votes, text: await readBy(frame) });
   }
-  return { codes: found.map((seen) => checked(picture, seen, meant)), readers: read };
+  const isMeant = (seen: SeenCode): boolean => meant.some((code) => saysTheSame(seen, code));
+  const compared = new Set(
+    [...found].sort((a, b) => Number(isMeant(b)) - Number(isMeant(a))).slice(0, mostCompared),
+  );
+  return { codes: found.map((seen) => checked(picture, seen, meant, compared.has(seen))), readers: read };
 }
 
-function checked(picture: Brightness, seen: SeenCode, meant: readonly MeantCode[]): CheckedCode {
+/** Of a page of many codes those of the job come first; the rest is read and not compared module by module. */
+const mostCompared = 12;
+
+function checked(
+  picture: Brightness,
+  seen: SeenCode,
+  meant: readonly MeantCode[],
+  isCompared: boolean,
+): CheckedCode {
   const own = meant.find((code) => saysTheSame(seen, code)) ?? null;
   const toned = seen.reversed ? turnedRound(picture) : picture;
-  const grid = fitGrid(toned, seen.corners, seen.version);
+  const grid = isCompared ? fitGrid(toned, seen.corners, seen.version) : null;
   const symbols = [own?.symbol ?? null, rebuilt(seen)].flatMap((symbol) =>
     symbol !== null &&
     symbol.version === seen.version &&

@@ -53,6 +53,7 @@ interface Prepared {
 
 const asIs = (picture: Brightness): Prepared => ({ picture, back: (place) => place });
 
+const stretchedTo = 1300;
 /** Enlarging more than this makes nothing clearer. */
 const enlargedTo = 1800;
 const scaled =
@@ -77,9 +78,11 @@ const leaning =
     const [cosine, sine] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
     const { width, height } = picture;
     const [middleX, middleY] = [width / 2, height / 2];
-    const side = Math.round(Math.max(width, height) * by);
+    // Stretched pictures are large; more pixels than these make nothing clearer.
+    const zoom = Math.min(1, stretchedTo / (Math.max(width, height) * by));
+    const side = Math.round(Math.max(width, height) * by * zoom);
     const back = ({ x, y }: Vertex): Vertex => {
-      const [dx, dy] = [x - side / 2, y - side / 2];
+      const [dx, dy] = [(x - side / 2) / zoom, (y - side / 2) / zoom];
       const along = (dx * cosine + dy * sine) / by;
       const across = dy * cosine - dx * sine;
       return { x: middleX + along * cosine - across * sine, y: middleY + along * sine + across * cosine };
