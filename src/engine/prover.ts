@@ -77,8 +77,11 @@ export interface Prover {
   fitness(style: Style): Promise<StyleFitness | null>;
   /** Reads the code in a picture; null when there is none. */
   readPicture(frame: Frame): Promise<FoundCode | null>;
-  /** The conditions of a map of the job at hand; null when it gives no file. */
-  planMap(job: Job, kind: MapKind): Promise<MapPlan | null>;
+  /** The conditions of a map of the job at hand, and the names of the readers that vote; null when it gives no file. */
+  planMap(
+    job: Job,
+    kind: MapKind,
+  ): Promise<{ readonly plan: MapPlan; readonly readers: readonly string[] } | null>;
   /** More shots of a cell of a map; null when there is no file or maps were called off. */
   cell(job: Job, cell: Cell, wanted: number): Promise<Cell | null>;
   /** What harm the piece survives; null when there is no file or maps were called off. */
@@ -191,7 +194,8 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     },
     planMap: async (job, kind) => {
       const studio = await studioOf(job, 1);
-      return studio && planMap(studio.setup, kind);
+      const readers = voting(await panel()).map(({ name }) => name);
+      return studio && { plan: planMap(studio.setup, kind), readers };
     },
     cell: async (job, cell, wanted) => {
       const run = newestMaps;

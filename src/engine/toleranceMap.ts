@@ -10,6 +10,8 @@ export type MapShooter = Pick<Answers<Prover>, 'planMap' | 'cell' | 'harm' | 'ca
 export interface ToleranceMap {
   readonly plan: MapPlan;
   readonly cells: readonly Cell[];
+  /** Names of those whose counts the cells have, in the same order. */
+  readonly readers: readonly string[];
 }
 
 export interface Survey<Found> {
@@ -17,9 +19,6 @@ export interface Survey<Found> {
   readonly done: Promise<Found | null>;
   readonly callOff: () => void;
 }
-
-/** Readers that vote: of each the cells say what it read. */
-const votingReaders = 3;
 
 function survey<Found>(
   provers: readonly MapShooter[],
@@ -44,15 +43,16 @@ export const startMap = (
   tell: (map: ToleranceMap) => void,
 ): Survey<ToleranceMap> =>
   survey(provers, async (isStale) => {
-    const plan = await provers[0]!.planMap(job, kind);
-    if (plan === null || isStale()) return null;
+    const planned = await provers[0]!.planMap(job, kind);
+    if (planned === null || isStale()) return null;
+    const { plan, readers } = planned;
     const cells = await fillMap(
       plan,
-      votingReaders,
+      readers.length,
       provers.map((prover) => (cell: Cell, wanted: number) => prover.cell(job, cell, wanted)),
-      { tell: (known) => !isStale() && tell({ plan, cells: known }), isStale },
+      { tell: (known) => !isStale() && tell({ plan, readers, cells: known }), isStale },
     );
-    return cells && { plan, cells };
+    return cells && { plan, readers, cells };
   });
 
 /** What harm the piece survives, told as it is found. */

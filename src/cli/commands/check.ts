@@ -49,9 +49,7 @@ async function checked(path: string, readers: readonly Reader[], { codes, text }
       code.meantId !== null || (text !== null && code.seen.text === text);
     const hasExpectation = codes.length > 0 || text !== null;
     const code = check.codes.find(isExpected) ?? check.codes[0] ?? null;
-    // A text that is expected counts as what was meant.
-    const meant = code !== null && isExpected(code) ? { ...code, meantId: code.meantId ?? 'text' } : code;
-    const verdict = verdictOfCheck(check, meant, hasExpectation);
+    const verdict = verdictOfCheck(check, code, !hasExpectation || (code !== null && isExpected(code)));
     return {
       file: path,
       ...verdict,

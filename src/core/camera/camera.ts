@@ -1,12 +1,14 @@
 /** The camera that the reading limits and the proof assume. */
 import type { Source } from '../finding';
 
+/** Pixels of the focal length when so many see 66 degrees: widthPx / (2 tan(hfov / 2)). */
+export const focalPxOf = (widthPx: number): number => widthPx / (2 * Math.tan((66 / 2) * (Math.PI / 180)));
+
 /** Live preview of a phone: 1920 by 1080 pixels over 66 degrees. */
 export const phoneCamera = {
   widthPx: 1920,
   heightPx: 1080,
-  /** focalPx = widthPx / (2 tan(hfov / 2)). */
-  focalPx: 1920 / (2 * Math.tan((66 / 2) * (Math.PI / 180))),
+  focalPx: focalPxOf(1920),
   /** Phones stop focusing nearer than this. */
   nearestMm: 90,
   /** Code and quiet zone should lie within this share of the frame's short side. */
@@ -15,8 +17,12 @@ export const phoneCamera = {
 };
 
 /** Pixels that a module takes in the picture from a distance. */
-export function pixelsPerModule(moduleMm: number, distanceMm: number): number {
-  return (phoneCamera.focalPx * moduleMm) / distanceMm;
+export function pixelsPerModule(
+  moduleMm: number,
+  distanceMm: number,
+  focalPx: number = phoneCamera.focalPx,
+): number {
+  return (focalPx * moduleMm) / distanceMm;
 }
 
 /**

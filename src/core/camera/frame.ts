@@ -1,8 +1,30 @@
-/** A picture as cameras give it and readers take it. */
+/** A picture as cameras give it and readers take it, and its brightness, which is all that they look at. */
+import { lumaOf } from '../colour';
 
 /** Four bytes a pixel, red green blue and an opaque alpha, row by row. */
 export interface Frame {
   readonly width: number;
   readonly height: number;
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+/** Luma of each pixel, 0 to 255, row by row. */
+export interface Brightness {
+  readonly width: number;
+  readonly height: number;
+  readonly luma: Uint8ClampedArray;
+}
+
+export function brightnessOf({ width, height, rgba }: Frame): Brightness {
+  const luma = new Uint8ClampedArray(width * height);
+  for (let pixel = 0, at = 0; pixel < luma.length; pixel++, at += 4)
+    luma[pixel] = lumaOf(rgba[at]!, rgba[at + 1]!, rgba[at + 2]!);
+  return { width, height, luma };
+}
+
+export function frameOf({ width, height, luma }: Brightness): Frame {
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  const pixels = new Uint32Array(rgba.buffer);
+  for (let at = 0; at < pixels.length; at++) pixels[at] = 0xff000000 | (luma[at]! * 0x010101);
+  return { width, height, rgba };
 }

@@ -1,5 +1,5 @@
 /** Grades of camera that a simulated photograph is taken with. Values are from memory unless a source is named. */
-import { phoneCamera } from './camera';
+import { focalPxOf, phoneCamera } from './camera';
 
 export interface Camera {
   readonly id: CameraId;
@@ -19,15 +19,12 @@ export interface Camera {
   readonly lossShare: number;
 }
 
-/** Pixels along the focal length when so many pixels see an angle of 66 degrees. */
-const focalOf = (widthPx: number): number => widthPx / (2 * Math.tan((66 / 2) * (Math.PI / 180)));
-
 const cameraList = [
   {
     id: 'old-phone',
     name: 'Old phone',
     shortSidePx: 720,
-    focalPx: focalOf(1280),
+    focalPx: focalPxOf(1280),
     blurPx: 0.8,
     noiseShare: 1.6,
     openingMm: 1.4,
@@ -52,7 +49,7 @@ const cameraList = [
     id: 'good-phone',
     name: 'Good phone',
     shortSidePx: 1440,
-    focalPx: focalOf(2560),
+    focalPx: focalPxOf(2560),
     blurPx: 0.6,
     noiseShare: 0.6,
     openingMm: 3.8,

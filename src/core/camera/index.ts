@@ -10,7 +10,7 @@ export {
   pixelsPerModule,
   widestMm,
 } from './camera';
-export type { Frame } from './frame';
+export { type Brightness, brightnessOf, type Frame, frameOf } from './frame';
 export { blurPxAt, type Camera, type CameraId, cameraIds, cameraOf, cameras, usualCamera } from './grades';
 export {
   type Lamp,

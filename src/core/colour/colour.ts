@@ -25,7 +25,9 @@ export function linearOfHex(hex: string): Rgb {
 }
 
 /** Luma of encoded values, 0 to 1, as camera software weighs them (ITU-R BT.601). */
-export const lumaOfRgb = ([red, green, blue]: Rgb): number => 0.299 * red + 0.587 * green + 0.114 * blue;
+export const lumaOf = (red: number, green: number, blue: number): number =>
+  0.299 * red + 0.587 * green + 0.114 * blue;
+export const lumaOfRgb = ([red, green, blue]: Rgb): number => lumaOf(red, green, blue);
 
 /** Luminance of linear values, with the weights of ITU-R BT.709. */
 export const luminanceOfLinear = ([red, green, blue]: Rgb): number =>

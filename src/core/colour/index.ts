@@ -4,6 +4,7 @@ export {
   hexOfRgb,
   linearOfEncoded,
   linearOfHex,
+  lumaOf,
   lumaOfRgb,
   luminanceOfLinear,
   reflectanceOfHex,

@@ -16,6 +16,15 @@ export interface Source {
 export type Severity = 'fine' | 'caution' | 'stop';
 
 /** The more serious the higher. */
+/** What readers say of a piece, simulated or made. */
+export const verdicts = ['good', 'caution', 'stop'] as const;
+export type Verdict = (typeof verdicts)[number];
+export const severityOfVerdict: Readonly<Record<Verdict, Severity>> = {
+  good: 'fine',
+  caution: 'caution',
+  stop: 'stop',
+};
+
 export const severityRank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
 
 /** Whom a finding is about: the whole piece, a code, an item on it or a row of holes, by their ids. */

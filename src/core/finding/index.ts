@@ -16,9 +16,12 @@ export {
   type PartFinding,
   type Quantity,
   type Severity,
+  severityOfVerdict,
   severityRank,
   type Source,
   type Unit,
+  type Verdict,
+  verdicts,
   worstSeverity,
 } from './finding';
 export {

@@ -3,8 +3,9 @@
  * memory, on one view instead of five. A picture from the front and its grid come in; values, grades and where they are lost
  * go out. What the second standard asks of the light and of the reflectance of a calibrated scanner is left out.
  */
+import type { Brightness } from '../camera';
 import { linearOfEncoded } from '../colour';
-import { growthOf, lumaAt, type Brightness, type Grid } from '../photo';
+import { growthOf, lumaAt, type Grid } from '../photo';
 import { blockLayout, lostCodewords, quietZoneModules, symbolAnatomy, type QrSymbol } from '../symbol';
 import { fixedPatternGrade } from './fixedPatterns';
 import { gradeLevels, gradeOf, leastModulation, worstGrade, type Grade } from './scale';

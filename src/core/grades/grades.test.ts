@@ -1,7 +1,8 @@
 /** Grades of images whose values follow from geometry, drawn by a camera of the tests' own. Thresholds: ISO/IEC 15415:2011 and 29158, from memory. */
+import { brightnessOf } from '../camera';
 import { describe, expect, it } from '@jest/globals';
 import { pinhole, warpedPicture, type Warp } from '../../testing/warpedPicture';
-import { brightnessOf, fitGrid } from '../photo';
+import { fitGrid } from '../photo';
 import { defaultSymbolSettings, encodeSymbol, type QrSymbol, symbolAnatomy } from '../symbol';
 import { gradeSymbol, type Standard, type SymbolGrade } from './grade';
 import { gradeOf } from './scale';

@@ -1,11 +1,11 @@
 /** A photograph of a finished piece comes in; what its codes say, how they came out, and what helped goes out. */
-import type { Frame } from '../camera';
+import { type Frame, type Brightness, brightnessOf } from '../camera';
 import type { Reader } from '../readers';
 import type { QrSymbol } from '../symbol';
 import { comparePicture, mostUnlike, rebuilt, type Comparison } from './compare';
 import { findCodes, type FindCourse, type SeenCode } from './find';
 import { fitGrid, placesOf, transposed, type Corners, type Grid, type GridPlaces } from './grid';
-import { brightnessOf, turnedRound, type Brightness } from './picture';
+import { turnedRound } from './picture';
 
 /** What is known of the code that was made. */
 export interface MeantCode {

@@ -1,4 +1,5 @@
 /** A photograph of a finished piece beside the symbol that was meant: what differs, what that costs, how it came out. */
+import type { Brightness } from '../camera';
 import { linearOfEncoded } from '../colour';
 import {
   defaultSymbolSettings,
@@ -10,7 +11,7 @@ import {
 import type { SeenCode } from './find';
 import { sampleGrid, type Grid } from './grid';
 import { contrastOf, wrongModules } from './modules';
-import { lumaAt, type Brightness } from './picture';
+import { lumaAt } from './picture';
 
 export interface Comparison extends LostCodewords {
   /** The symbol that was compared with. */

@@ -2,12 +2,12 @@
  * Codes in a photograph: a picture comes in; what they say, where they lie and which help was needed to read them goes out.
  * Help is tried in an order, the least first, since a phone may not give it.
  */
+import { type Frame, type Brightness, brightnessOf, frameOf } from '../camera';
 import { readBarcodes, type ReadResult } from 'zxing-wasm/reader';
-import type { Frame } from '../camera';
 import type { Vertex } from '../geometry';
 import { builtOf, isTextOf } from '../readers';
 import type { Level } from '../symbol';
-import { brightnessOf, evened, frameOf, remapped, shrunk, type Brightness } from './picture';
+import { evened, remapped, shrunk } from './picture';
 
 /** What had to be done before it could be read. */
 export const helps = [

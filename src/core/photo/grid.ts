@@ -1,8 +1,9 @@
 /** The grid of modules in a photograph: four corners come in, the place of every module goes out, as finder and alignment patterns say. */
+import type { Brightness } from '../camera';
 import type { Vertex } from '../geometry';
 import { alignmentPlaces, finderCentres, sizeOfVersion } from '../symbol';
 import { fitHomography, leastSquares, project, type Homography, type Pair } from './homography';
-import { lumaAt, type Brightness } from './picture';
+import { lumaAt } from './picture';
 
 export interface Grid {
   readonly version: number;

@@ -1,26 +1,5 @@
 /** Brightness of a photograph, and ways to make it easier to read. */
-import type { Frame } from '../camera';
-
-/** Luma of each pixel, 0 to 255, row by row. */
-export interface Brightness {
-  readonly width: number;
-  readonly height: number;
-  readonly luma: Uint8ClampedArray;
-}
-
-export function brightnessOf({ width, height, rgba }: Frame): Brightness {
-  const luma = new Uint8ClampedArray(width * height);
-  for (let pixel = 0, at = 0; pixel < luma.length; pixel++, at += 4)
-    luma[pixel] = 0.299 * rgba[at]! + 0.587 * rgba[at + 1]! + 0.114 * rgba[at + 2]!;
-  return { width, height, luma };
-}
-
-export function frameOf({ width, height, luma }: Brightness): Frame {
-  const rgba = new Uint8ClampedArray(width * height * 4);
-  const pixels = new Uint32Array(rgba.buffer);
-  for (let at = 0; at < pixels.length; at++) pixels[at] = 0xff000000 | (luma[at]! * 0x010101);
-  return { width, height, rgba };
-}
+import type { Brightness } from '../camera';
 
 /** Dark and light turned round. */
 export const turnedRound = ({ width, height, luma }: Brightness): Brightness => ({

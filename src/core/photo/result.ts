@@ -5,7 +5,7 @@ import { verdictOfCheck } from './verdict';
 
 /** `byHand` is what was compared under corners that were set by hand. */
 export function keptResult(check: PhotoCheck, code: CheckedCode | null, byHand: Comparison | null = null) {
-  const { verdict, message } = verdictOfCheck(check, code, true);
+  const { verdict, message } = verdictOfCheck(check, code, code !== null && code.meantId !== null);
   const comparison = byHand ?? code?.comparison ?? null;
   return {
     verdict,

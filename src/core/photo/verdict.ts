@@ -1,11 +1,11 @@
 /** What a check amounts to, as it is kept and told. */
-import type { Severity } from '../finding';
+import type { Verdict } from '../finding';
 import type { CheckedCode, PhotoCheck } from './check';
 import type { Help } from './find';
 
 export interface CheckVerdict {
   /** `good`: every reader takes it without help; `caution`: some do, or little is left; `stop`: it does not read, or says something else. */
-  readonly verdict: 'good' | 'caution' | 'stop';
+  readonly verdict: Verdict;
   readonly message: 'same' | 'other' | 'none';
   /** Readers with a vote that read the message in the picture as it is. */
   readonly read: number;
@@ -17,14 +17,14 @@ const leastMargin = 0.5;
 /** Help that readers of phones give themselves. */
 const ownHelp: readonly Help[] = ['none', 'searched', 'smaller', 'larger'];
 
-/** Of a code of a photograph; without a job every message is the one that was meant. */
+/** Of a code of a photograph, and whether it is the one that was meant; where nothing was meant, every one is. */
 export function verdictOfCheck(
   { readers }: Pick<PhotoCheck, 'readers'>,
-  code: Pick<CheckedCode, 'meantId' | 'seen' | 'comparison'> | null,
-  hasJob: boolean,
+  code: Pick<CheckedCode, 'seen' | 'comparison'> | null,
+  isMeant: boolean,
 ): CheckVerdict {
   const panel = readers.filter(({ votes }) => votes);
-  const message = code === null ? 'none' : hasJob && code.meantId === null ? 'other' : 'same';
+  const message = code === null ? 'none' : isMeant ? 'same' : 'other';
   const read = panel.filter(({ text }) => text !== null && text === code?.seen.text).length;
   const counts = { message, read, voting: panel.length } as const;
   if (code === null || message === 'other') return { ...counts, verdict: 'stop' };
@@ -33,9 +33,3 @@ export function verdictOfCheck(
   const isWorn = code.comparison !== null && code.comparison.marginLeft < leastMargin;
   return { ...counts, verdict: read === panel.length && !isWorn ? 'good' : 'caution' };
 }
-
-export const severityOfCheck: Readonly<Record<CheckVerdict['verdict'], Severity>> = {
-  good: 'fine',
-  caution: 'caution',
-  stop: 'stop',
-};

@@ -1,6 +1,7 @@
 /** A code as a measuring scanner sees it: from the front, in even light, without noise or loss. */
+import { brightnessOf } from '../camera';
 import { gradeSymbol, type Standard, type SymbolGrade } from '../grades';
-import { brightnessOf, fitGrid, transposed, type Corners } from '../photo';
+import { fitGrid, transposed, type Corners } from '../photo';
 import { photograph, plainSetting, shotOf } from '../simulation';
 import type { CodeToRead } from './setup';
 import type { Studio } from './studio';

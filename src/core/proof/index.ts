@@ -38,6 +38,5 @@ export {
   proofReportSchema,
   readerReportSchema,
   readerState,
-  severityOfVerdict,
 } from './verdict';
 export { type Lack, lookAt, type Look, worstLook } from './weakest';

@@ -17,7 +17,7 @@ import {
   type TextureTile,
   type Wear,
 } from '../simulation';
-import type { Frame } from '../camera';
+import { pixelsPerModule, type Frame } from '../camera';
 import type { CodeToRead, ProofSetup } from './setup';
 
 /** What one reader made of one photograph. `read` only when the text is the message, byte for byte. */
@@ -59,7 +59,7 @@ const mostPixelsPerModule = 8;
 export const ownPixels = (
   { moduleMm }: Pick<CodeToRead, 'moduleMm'>,
   { camera, distanceMm }: Pick<Setting, 'camera' | 'distanceMm'>,
-): number => (camera.focalPx * moduleMm) / distanceMm;
+): number => pixelsPerModule(moduleMm, distanceMm, camera.focalPx);
 
 /** Pixels that a module takes in the picture, and by how much the camera's own are averaged for it. */
 export function pixelsOf(

@@ -1,5 +1,5 @@
 /** What the readings of the shots amount to. */
-import type { Severity } from '../finding';
+import { verdicts } from '../finding';
 import { z } from '../schema';
 
 /** Shares of the frames from which a reader is prompt, and slow [measured on simulated shots]. */
@@ -21,7 +21,7 @@ export const readerReportSchema = z.strictObject({
 export type ReaderReport = z.infer<typeof readerReportSchema>;
 
 export const proofReportSchema = z.strictObject({
-  verdict: z.enum(['good', 'caution', 'stop']),
+  verdict: z.enum(verdicts),
   shots: z.int().min(0),
   ofShots: z.int().min(1),
   readers: z.array(readerReportSchema),
@@ -29,13 +29,6 @@ export const proofReportSchema = z.strictObject({
   pixelsPerModule: z.number(),
 });
 export type ProofReport = z.infer<typeof proofReportSchema>;
-
-/** How serious a verdict is. */
-export const severityOfVerdict: Readonly<Record<ProofReport['verdict'], Severity>> = {
-  good: 'fine',
-  caution: 'caution',
-  stop: 'stop',
-};
 
 export function readerState(read: number, shots: number): ReaderReport['state'] {
   const share = shots === 0 ? 0 : read / shots;

@@ -3,6 +3,7 @@ import { isPlainPaint, plainPaint, plainStyle, squareModules } from '../artwork'
 import { nearestMm } from '../camera';
 import { readFromChange } from '../check';
 import {
+  severityOfVerdict,
   aboutPiece,
   answerOf,
   listed,
@@ -20,7 +21,7 @@ import {
 } from '../finding';
 import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
-import { isDecided, proveUntil, severityOfVerdict, type ProofReport } from '../proof';
+import { isDecided, proveUntil, type ProofReport } from '../proof';
 import { voting, type Reader } from '../readers';
 import type { Library } from './library';
 import { quickProofKind, quickProofTitle } from './quickKind';

@@ -1,5 +1,5 @@
 /** Light on a row of the sensor made into a row of the picture: blurred, lit, encoded, with noise. */
-import { encodedOfLinear, linearOfEncoded, linearOfHex, lumaOfRgb, type Rgb } from '../colour';
+import { encodedOfLinear, linearOfEncoded, linearOfHex, lumaOf, lumaOfRgb, type Rgb } from '../colour';
 import { normalPair, seededRandom } from '../numbers';
 import { blurAcross, type FiveRows, type Kernel } from './blur';
 import type { Planes } from './exposure';
@@ -178,7 +178,7 @@ function encodeChannels(
       picture[pixel * 4 + 1] = greenSeen;
       picture[pixel * 4 + 2] = blueSeen;
       picture[pixel * 4 + 3] = 255;
-    } else picture[pixel] = 0.299 * redSeen + 0.587 * greenSeen + 0.114 * blueSeen;
+    } else picture[pixel] = lumaOf(redSeen, greenSeen, blueSeen);
   }
 }
 

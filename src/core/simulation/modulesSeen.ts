@@ -1,5 +1,6 @@
 /** What of each module a photograph shows, by the geometry that it was taken with: no reader is asked. */
 import type { Frame } from '../camera';
+import { lumaOf } from '../colour';
 import { applyMatrix, type Matrix } from '../geometry';
 import type { Shot } from './shot';
 import { cornersOf, shiftOf, viewOf, type Subject } from './view';
@@ -41,7 +42,7 @@ export function modulesSeen(
       const [moduleX, moduleY] = [Math.floor(place.x), Math.floor(place.y)];
       if (!(moduleX >= 0 && moduleY >= 0 && moduleX < size && moduleY < size)) continue;
       const at = (row * side + column) * 4;
-      const luma = 0.299 * rgba[at]! + 0.587 * rgba[at + 1]! + 0.114 * rgba[at + 2]!;
+      const luma = lumaOf(rgba[at]!, rgba[at + 1]!, rgba[at + 2]!);
       pixels++;
       if (luma >= blown) blownPixels++;
       const off = Math.max(Math.abs(place.x - moduleX - 0.5), Math.abs(place.y - moduleY - 0.5));

@@ -1,5 +1,5 @@
 /** A simulated photograph of the finished piece. */
-import type { Frame } from '../camera';
+import { brightnessOf, frameOf, type Frame } from '../camera';
 import { seededRandom } from '../numbers';
 import { loseBlocks } from './blockLoss';
 import { blurAlong, kernelsOf } from './blur';
@@ -16,9 +16,8 @@ export function photograph(subject: Subject, shot: Shot, inColour = false): Fram
   const random = seededRandom(shot.seed);
   const side = frameSidePx(subject, shot);
   const expose = exposure(subject, shot, side, shiftOf(shot));
-  const grey = new Uint8ClampedArray(side * side);
-  const rgba = new Uint8ClampedArray(side * side * 4);
-  const develop = development(subject, shot, side, random, inColour ? rgba : grey);
+  const picture = new Uint8ClampedArray(side * side * (inColour ? 4 : 1));
+  const develop = development(subject, shot, side, random, picture);
   const { along, across } = kernelsOf(shot.lens);
   const [reachAlong, reachAcross] = [along.length - 1, across.length - 1];
   // Rows are blurred along themselves as they are exposed, and across each other when all around them are there.
@@ -47,18 +46,13 @@ export function photograph(subject: Subject, shot: Shot, inColour = false): Fram
       ready,
     );
   }
-  if (inColour) brightnessOf(rgba, grey);
-  const before = inColour ? grey.slice() : grey;
-  loseBlocks(grey, side, side, shot.lens.lossShare);
-  if (inColour) addDifference(rgba, before, grey);
-  else spread(grey, rgba);
-  return { width: side, height: side, rgba };
-}
-
-/** Luma of each pixel. */
-function brightnessOf(rgba: Uint8ClampedArray, grey: Uint8ClampedArray): void {
-  for (let pixel = 0, at = 0; pixel < grey.length; pixel++, at += 4)
-    grey[pixel] = 0.299 * rgba[at]! + 0.587 * rgba[at + 1]! + 0.114 * rgba[at + 2]!;
+  const size = { width: side, height: side };
+  const seen = inColour ? brightnessOf({ ...size, rgba: picture }).luma : picture;
+  const lossy = seen.slice();
+  loseBlocks(lossy, side, side, shot.lens.lossShare);
+  if (!inColour) return frameOf({ ...size, luma: lossy });
+  addDifference(picture, seen, lossy);
+  return { ...size, rgba: picture };
 }
 
 /** What brightness lost is lost by each channel alike. */
@@ -67,9 +61,4 @@ function addDifference(rgba: Uint8ClampedArray, before: Uint8ClampedArray, after
     const lost = after[pixel]! - before[pixel]!;
     for (let channel = 0; channel < 3; channel++) rgba[at + channel] = rgba[at + channel]! + lost;
   }
-}
-
-function spread(grey: Uint8ClampedArray, rgba: Uint8ClampedArray): void {
-  const pixels = new Uint32Array(rgba.buffer);
-  for (let at = 0; at < pixels.length; at++) pixels[at] = 0xff000000 | (grey[at]! * 0x010101);
 }

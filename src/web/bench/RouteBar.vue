@@ -3,8 +3,7 @@
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
 import { shownTitle, type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
-import { onlyAwaits, worstSeverity } from '../../core/finding';
-import { severityOfVerdict } from '../../core/proof';
+import { severityOfVerdict, onlyAwaits, worstSeverity } from '../../core/finding';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
 import StateShape from '../shared/StateShape.vue';

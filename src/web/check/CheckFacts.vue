@@ -2,7 +2,8 @@
 /** What was found in a photograph: in one sentence, then in figures, then module by module. */
 import { computed } from 'vue';
 import type { Job } from '../../core/job';
-import { checkSentence, severityOfCheck, type CheckedCode, type CheckVerdict } from '../../core/photo';
+import { severityOfVerdict } from '../../core/finding';
+import { checkSentence, type CheckedCode, type CheckVerdict } from '../../core/photo';
 import StateShape from '../shared/StateShape.vue';
 import { lengthText } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
@@ -47,7 +48,7 @@ const others = computed(() => (props.checked.check?.codes.length ?? 1) - 1);
 <template>
   <div class="facts">
     <p class="says" data-test="check-says">
-      <StateShape :state="severityOfCheck[verdict.verdict]" />
+      <StateShape :state="severityOfVerdict[verdict.verdict]" />
       <span>{{ checkSentence(verdict, code, job !== null) }}</span>
     </p>
     <p v-if="code" class="measure text">{{ code.seen.text }}</p>

@@ -5,7 +5,8 @@ import { useEventListener } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { shownTitle } from '../../core/job';
-import { keptResult, severityOfCheck, type Corners } from '../../core/photo';
+import { severityOfVerdict } from '../../core/finding';
+import { keptResult, type Corners } from '../../core/photo';
 import type { CheckList } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
@@ -61,7 +62,7 @@ const code = computed(() => (shown.value === null ? null : codeOf(shown.value)))
 const verdict = computed(() => (shown.value === null ? null : verdictOf(shown.value, job.value !== null)));
 const stateOf = (checked: Checked): 'fine' | 'caution' | 'stop' | 'none' => {
   const found = verdictOf(checked, job.value !== null);
-  return found === null ? 'none' : severityOfCheck[found.verdict];
+  return found === null ? 'none' : severityOfVerdict[found.verdict];
 };
 
 watch([code, job], async ([now, ofJob]) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Checks that were kept with the job, and how well its proofs foretold them. */
-import { severityOfCheck } from '../../core/photo';
+import { severityOfVerdict } from '../../core/finding';
 import StateShape from '../shared/StateShape.vue';
 import type { CheckList } from '../../wire';
 import PutAway from './PutAway.vue';
@@ -19,7 +19,7 @@ const dayOf = (at: string): string => at.slice(0, 10);
     </p>
     <ul>
       <li v-for="check in kept.checks" :key="check.id">
-        <StateShape :state="severityOfCheck[check.result.verdict]" />
+        <StateShape :state="severityOfVerdict[check.result.verdict]" />
         <img :src="`data:image/jpeg;base64,${check.thumbnail}`" alt="" width="56" />
         <span>
           {{ dayOf(check.at) }}, r{{ check.revision }}

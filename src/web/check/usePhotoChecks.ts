@@ -49,7 +49,9 @@ export const codeOf = ({ check }: Pick<Checked, 'check'>): CheckedCode | null =>
   check === null ? null : codeToTell(check);
 
 export const verdictOf = ({ check }: Pick<Checked, 'check'>, hasJob: boolean): CheckVerdict | null =>
-  check === null ? null : verdictOfCheck(check, codeOf({ check }), hasJob);
+  check === null
+    ? null
+    : verdictOfCheck(check, codeOf({ check }), !hasJob || codeOf({ check })?.meantId !== null);
 
 export function usePhotoChecks(job: () => Job | null): PhotoChecks {
   const list = shallowRef<readonly Checked[]>([]);

@@ -21,8 +21,8 @@ async function isHeic(file: Blob): Promise<boolean> {
   return /^ftyp(?:heic|heix|hevc|heim|heis|mif1|msf1)/.test(start);
 }
 
-/** Throws an `ApiProblem` with a sentence for the user. */
-export async function openPhoto(file: File): Promise<Photo> {
+/** No larger than a side. Throws an `ApiProblem` with a sentence for the user. */
+export async function openPhoto(file: File, longestPx = longestSidePx): Promise<Photo> {
   if (file.size > largestFileBytes)
     throw new ApiProblem(
       0,
@@ -39,7 +39,7 @@ export async function openPhoto(file: File): Promise<Photo> {
         : `${file.name} is not a picture that can be opened: JPEG, PNG, WebP or AVIF, whole and not broken off.`,
     );
   }
-  const { frame, canvas } = drawn(image, longestSidePx);
+  const { frame, canvas } = drawn(image, longestPx);
   image.close();
   return { fileName: file.name.slice(0, 200), frame, thumbnail: await thumbnailOf(canvas) };
 }

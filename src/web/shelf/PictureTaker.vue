@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router';
 import type { FoundCode } from '../../core/readers';
 import { useEngine } from '../shared/engine';
 import FilePicker from '../shared/FilePicker.vue';
+import { openPhoto } from '../shared/photos';
 
 const AppDialog = defineAsyncComponent(() => import('../shared/AppDialog.vue'));
 const router = useRouter();
@@ -18,20 +19,13 @@ const keeps = ref(false);
 /** Larger pictures are made smaller before they are read. */
 const longestSidePx = 2400;
 
-async function read(file: Blob): Promise<void> {
+async function read(file: File): Promise<void> {
   shown.value = true;
   found.value = null;
   problem.value = '';
   try {
-    const image = await createImageBitmap(file);
-    const scale = Math.min(1, longestSidePx / Math.max(image.width, image.height));
-    const canvas = new OffscreenCanvas(Math.ceil(image.width * scale), Math.ceil(image.height * scale));
-    const context = canvas.getContext('2d')!;
-    context.fillStyle = '#fff';
-    context.fillRect(0, 0, canvas.width, canvas.height);
-    context.drawImage(image, 0, 0, canvas.width, canvas.height);
-    const { width, height, data } = context.getImageData(0, 0, canvas.width, canvas.height);
-    found.value = await useEngine().prover.readPicture({ width, height, rgba: data });
+    const { frame } = await openPhoto(file, longestSidePx);
+    found.value = await useEngine().prover.readPicture(frame);
     if (found.value !== null) {
       const { kindName, readBytes, shownPayload } = await import('../../core/message');
       const message = readBytes(found.value.bytes);
@@ -40,8 +34,8 @@ async function read(file: Blob): Promise<void> {
     } else
       problem.value =
         'There is no code in this picture that can be read. A sharper or a larger picture may help.';
-  } catch {
-    problem.value = 'This file is not a picture that can be opened.';
+  } catch (error) {
+    problem.value = (error as Error).message;
   }
 }
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** One job on the shelf. */
+import { severityOfVerdict } from '../../core/finding';
 import { Archive, ArchiveRestore, Copy, Pencil, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
-import { severityOfVerdict } from '../../core/proof';
 import type { JobSummary } from '../../wire';
 import StateShape from '../shared/StateShape.vue';
 import { lengthNumber } from '../shared/units';

@@ -3,7 +3,8 @@
 import { computed, shallowRef, watch } from 'vue';
 import type { SymbolGrade } from '../../../core/grades';
 import type { Job } from '../../../core/job';
-import { reachOf, severityOfVerdict, type Condition } from '../../../core/proof';
+import { severityOfVerdict } from '../../../core/finding';
+import { reachOf, type Condition } from '../../../core/proof';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A map of two conditions: in each cell how many of its shots the slowest reader read. A cell is looked at when it is pressed. */
 import { computed, ref } from 'vue';
+import { severityOfVerdict } from '../../../core/finding';
 import { safeCellShots, stateOfCell, type Cell, type Condition } from '../../../core/proof';
 import type { ToleranceMap } from '../../../engine';
 import { usePreferences } from '../../stores/preferences';
@@ -15,14 +16,13 @@ const at = ref<number | null>(null);
 const plan = computed(() => props.map.plan);
 const askedCell = computed(() => plan.value.asked.row * plan.value.columns.length + plan.value.asked.column);
 
-const states = { good: 'fine', caution: 'caution', stop: 'stop' } as const;
-const stateOf = (cell: Cell): string => (cell.shots === 0 ? 'none' : states[stateOfCell(cell)]);
+const stateOf = (cell: Cell): string => (cell.shots === 0 ? 'none' : severityOfVerdict[stateOfCell(cell)]);
 
 function titleOf(cell: Cell, row: number, column: number): string {
   const { kind, rows, columns } = plan.value;
   const where = `${columnName(columns[column]!, preferences.unit)}, ${rowsAre[kind]} ${rowName(plan.value, rows[row]!)}`;
   if (cell.shots === 0) return `${where}: not shot yet`;
-  const readers = ['ZXing', 'ZBar', 'jsQR'].map((name, place) => `${name} ${cell.read[place]}`).join(', ');
+  const readers = props.map.readers.map((name, place) => `${name} ${cell.read[place]}`).join(', ');
   return `${where}: of ${cell.shots} shots ${readers}${cell.shots < safeCellShots ? '. Too few shots to call it safe.' : ''}`;
 }
 

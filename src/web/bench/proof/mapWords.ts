@@ -1,6 +1,6 @@
 /** What rows, columns and cells of the maps are called. */
 import { cameras, scenes } from '../../../core/camera';
-import type { Cell, MapKind, MapPlan } from '../../../core/proof';
+import { leastShare, type Cell, type MapKind, type MapPlan } from '../../../core/proof';
 import type { SurveyKind } from '../useTolerance';
 import { distanceText, type LengthUnit } from '../../shared/units';
 
@@ -42,4 +42,4 @@ export const columnName = (column: MapPlan['columns'][number], unit: LengthUnit)
   typeof column === 'string' ? cameras.find(({ id }) => id === column)!.name : distanceText(column, unit);
 
 /** Share of the shots that the slowest reader read, in percent. */
-export const cellNumber = ({ shots, read }: Cell): number => Math.round((100 * Math.min(...read)) / shots);
+export const cellNumber = (cell: Cell): number => Math.round(100 * leastShare(cell));

@@ -2,7 +2,8 @@
 /** Make it fit: what has to stay is ticked, and up to three complete changes are drawn, read and offered, each as one step. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../../core/job';
-import { severityOfVerdict, type ProofReport } from '../../../core/proof';
+import { severityOfVerdict } from '../../../core/finding';
+import type { ProofReport } from '../../../core/proof';
 import { keepable, type FitCandidate, type Kept } from '../../../core/run';
 import type { PiecePicture } from '../../../engine';
 import AppDialog from '../../shared/AppDialog.vue';

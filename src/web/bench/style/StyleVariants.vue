@@ -12,7 +12,8 @@ import {
   type Job,
   type Look,
 } from '../../../core/job';
-import { severityOfVerdict, type ProofReport } from '../../../core/proof';
+import { severityOfVerdict } from '../../../core/finding';
+import type { ProofReport } from '../../../core/proof';
 import type { PiecePicture, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
