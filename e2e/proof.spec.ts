@@ -74,6 +74,22 @@ test('a proof is followed by a map, whose cells are looked at, and ends with the
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
 });
 
+test('print quality is measured, and why it is not is told', async ({ page }) => {
+  await open(page, 'Slip that is graded', `${address}?of=grade`);
+  await page.keyboard.press('4');
+  await page.getByRole('radio', { name: 'Grade' }).click();
+  await expect(page.getByTestId('grades')).toContainText('Overall, ISO/IEC 29158');
+  await expect(page.getByRole('img', { name: /modules below grade A/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('1');
+  await page.getByLabel('Address').fill('');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('4');
+  await page.getByRole('radio', { name: 'Grade' }).click();
+  await expect(page.getByText('There is nothing to measure')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Prove revision/ })).toBeDisabled();
+});
+
 test('a photograph of a piece is compared with its job, kept with it, and finds its job by what it says', async ({
   page,
 }) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The proof of the very file: photographed and read before anything is wasted; and how far from what is asked it holds. */
-import { computed, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { SymbolGrade } from '../../../core/grades';
 import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
@@ -53,19 +53,29 @@ const shown = computed({
 });
 const map = computed(() => props.tolerance.map.value);
 const harms = computed(() => props.tolerance.harms.value);
-/** Measured when it is looked at. */
+/** Measured when it is looked at, of the job as it stands; why it is not, in words. */
 const grade = shallowRef<SymbolGrade | null>(null);
+const noGrade = ref('');
 let newestGrade = 0;
 watch(
   [shown, () => props.job],
   async ([kind, job]) => {
     const run = ++newestGrade;
     grade.value = null;
+    noGrade.value = '';
     if (kind !== 'grade') return;
-    const found = await useEngine()
-      .prover.grade(job, job.codes[0]!.id)
-      .catch(() => null);
-    if (run === newestGrade) grade.value = found;
+    try {
+      const found = await useEngine().prover.grade(job, job.codes[0]!.id);
+      if (run !== newestGrade) return;
+      grade.value = found;
+      if (found === null)
+        noGrade.value =
+          props.view.made === null
+            ? 'There is nothing to measure: the message gives no symbol.'
+            : 'No grid of dark modules on light ones can be laid on it, so that a verifier would give it an F.';
+    } catch (error) {
+      if (run === newestGrade) noGrade.value = (error as Error).message;
+    }
   },
   { immediate: true },
 );
@@ -161,7 +171,8 @@ function lookAt(condition: Condition): void {
         <button v-if="isMapping" type="button" class="link" @click="tolerance.stop()">Stop</button>
       </div>
       <p v-if="tolerance.problem.value" class="problem" role="alert">{{ tolerance.problem.value }}</p>
-      <GradeTable v-if="shown === 'grade'" :grade="grade" />
+      <p v-if="noGrade" class="note" role="status">{{ noGrade }}</p>
+      <GradeTable v-else-if="shown === 'grade'" :grade="grade" />
       <ToleranceGrid v-else-if="map" :map="map" @look="lookAt" />
       <HarmMap v-else-if="harms" :found="harms" :code-width-mm="codeWidthMm" />
       <p v-else-if="isMapping" class="note">Taking the first shots…</p>
