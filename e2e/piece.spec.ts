@@ -184,6 +184,12 @@ test('works the stage by keyboard and by handles, and the numbers say the same',
   await page.getByLabel('Turn, in °').fill('0');
   await page.getByLabel('Turn, in °').press('Enter');
   await page.getByRole('button', { name: 'Middles in line, one above the other' }).click();
+  const centre = async (id: string) => {
+    const box = (await page.getByTestId(id).boundingBox())!;
+    return Math.round(box.x + box.width / 2);
+  };
+  // The piece follows the buttons after a moment: what is dragged first must have come to its place.
+  await expect.poll(async () => (await centre('thing-words-1')) - (await centre('thing-code-1'))).toBe(0);
   const middle = (await thing.boundingBox())!;
   await drag(page, 'thing-words-1', 40, 0);
   await expect.poll(async () => (await thing.boundingBox())!.x).toBeGreaterThan(middle.x + 30);
