@@ -24,6 +24,7 @@ const rooms = [
   'photo',
   'grades',
   'proof',
+  'coupon',
   'job',
   'run',
 ];

@@ -24,14 +24,14 @@ export const profileListSchema = z.strictObject({ profiles: z.array(profileSchem
 export const profileDocumentSchema = z.strictObject({
   format: z.literal('binarus-profile'),
   // Version 1 had no pointed cutters, layers, bridges and depths; they are null then.
-  formatVersion: z.union([z.literal(1), z.literal(2)]),
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3)]),
   ...saveProfileSchema.shape,
 });
 export type ProfileDocument = z.infer<typeof profileDocumentSchema>;
 
 export const profileDocument = ({ name, note, basedOn, pair }: SaveProfile): ProfileDocument => ({
   format: 'binarus-profile',
-  formatVersion: 2,
+  formatVersion: 3,
   name,
   note,
   basedOn,

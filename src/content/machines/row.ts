@@ -3,7 +3,7 @@ import type { Machine, MaterialFamily, Process } from '../../core/plan';
 
 /** What few machines have, null for the others. */
 export const plainMachine = { halfAngleDegrees: null, layerMm: null, firstLayerMm: null, spreadMm: null };
-export const plainProcess = { thicknessFactor: null, bridgeMm: null, depthMm: null };
+export const plainProcess = { thicknessFactor: null, bridgeMm: null, depthMm: null, powerShare: null };
 
 type WithPlain<Whole, Plain> = Omit<Whole, keyof Plain> & Partial<Pick<Whole, keyof Plain & keyof Whole>>;
 export type PlainMachine = WithPlain<Machine, typeof plainMachine>;

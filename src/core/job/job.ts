@@ -10,7 +10,7 @@ import { pairValuesSchema, solidSchema } from '../plan';
 import { z } from '../schema';
 import { symbolSchema } from '../symbol';
 
-export const currentFormatVersion = 9;
+export const currentFormatVersion = 10;
 
 const aboutSchema = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('piece') }),

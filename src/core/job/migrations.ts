@@ -42,6 +42,8 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
         ? { ...document.making, ...plainFinishing }
         : document.making,
   }),
+  // Until version 9 nothing was known of the power of lasers; the pair says null.
+  9: (document) => ({ ...document, formatVersion: 10 }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };

@@ -15,7 +15,7 @@ import {
   type Contour,
   type Region,
 } from '../geometry';
-import { isLine, type OperationSheet } from '../plan';
+import { isLine, type AreaOperation, type OperationSheet } from '../plan';
 import { CannotWrite, onePart, type WriteSetting, type Writer } from './writer';
 import { layerNames } from './layers';
 import { decimal } from './pathData';
@@ -69,7 +69,7 @@ export const writeGcode: Writer = (sheet, setting) => {
   sheet.operations.forEach((operation, index) => {
     const { cutMmPerS } = setting.pair.process;
     program.note(`${names[index]}: ${operation.label}`);
-    if (!isLine(operation)) program.fill(operation.area);
+    if (!isLine(operation)) program.fill(operation.area, operation.setting);
     else if (cutMmPerS === null || (operation.kind === 'cut' && !isLaser))
       program.note('not followed: the piece is cut with another tool');
     else program.follow(operation.lines, cutMmPerS);
@@ -101,9 +101,11 @@ class Program {
   }
 
   /** Line after line from the top, every other one from right to left. */
-  fill(area: Region): void {
+  fill(area: Region, setting: AreaOperation['setting']): void {
     const { process, machine } = this.setting.pair;
-    const { lineIntervalMm, markMmPerS, overscanMm } = process;
+    const { lineIntervalMm, overscanMm } = process;
+    const markMmPerS = setting?.speedMmPerS ?? process.markMmPerS;
+    const power = setting === undefined ? (process.powerShare ?? 1) : setting.powerPercent / 100;
     if (lineIntervalMm === null) return;
     // A cutter stays within the edge by half its width; how far a pointed one spreads is taken back already.
     const tipMm = this.dialect.plunges && machine.halfAngleDegrees === null ? process.elementMm / 2 : 0;
@@ -121,7 +123,7 @@ class Program {
         ordered.forEach(([from, to], place) => {
           if (place === 0 || this.dialect.plunges) this.travel({ x: from + back * runUp, y: level });
           if (runUp > 0 || place > 0) this.mark({ x: from, y: level }, markMmPerS, 0, depthMm);
-          this.mark({ x: to, y: level }, markMmPerS, 1, depthMm);
+          this.mark({ x: to, y: level }, markMmPerS, power, depthMm);
         });
         const end = ordered.at(-1)![1];
         if (runUp > 0) this.mark({ x: end - back * runUp, y: level }, markMmPerS, 0, depthMm);

@@ -76,6 +76,8 @@ export type Operation =
       readonly ink: Ink;
       /** Of what is built up. */
       readonly heights?: Heights;
+      /** Of a laser, where an area is not made as it is set; in per cent of its full power. */
+      readonly setting?: { readonly powerPercent: number; readonly speedMmPerS: number };
     }
   /** Lines that the machine follows once. */
   | {

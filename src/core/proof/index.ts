@@ -38,5 +38,6 @@ export {
   proofReportSchema,
   readerReportSchema,
   readerState,
+  verdictOf,
 } from './verdict';
 export { type Lack, lookAt, type Look, worstLook } from './weakest';

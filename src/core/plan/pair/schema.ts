@@ -93,6 +93,8 @@ const processSchema = z.strictObject({
   bridgeMm: value('bridgeMm').nullable().default(null),
   /** Null where the mark has no depth that matters. */
   depthMm: value('depthMm').nullable().default(null),
+  /** Null until it is known, and where there is no beam. Documents before version 10 did not have it. */
+  powerShare: value('powerShare').nullable().default(null),
 });
 /** What a machine does on a family of materials. */
 export type Process = Readonly<z.infer<typeof processSchema>>;

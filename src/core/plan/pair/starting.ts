@@ -46,6 +46,7 @@ export const startingPair: Pair = pairOf({
     thicknessFactor: null,
     bridgeMm: null,
     depthMm: null,
+    powerShare: null,
   },
   markColour: '#1A1A1C',
   origins: {},

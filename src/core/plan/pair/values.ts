@@ -241,6 +241,15 @@ const rows = {
     source: memory,
     says: 'Of the beam or the cutter while it marks, or of the feed while it prints.',
   },
+  powerShare: {
+    part: 'process',
+    label: 'Power of marking',
+    unit: '%',
+    least: 0.01,
+    most: 1,
+    source: memory,
+    says: 'Share of the full power of the laser while it marks; a test piece tells which.',
+  },
   cutMmPerS: {
     part: 'process',
     label: 'Speed of cutting',
