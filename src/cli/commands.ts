@@ -215,6 +215,48 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       load: async () => (await import('./commands/check')).checkPhotos,
     },
   ],
+  [
+    'coupon',
+    {
+      synopsis:
+        'coupon ([--material ID --machine ID | --profile FILE.json] [--kind sizes|power] [--width MM] [--height MM] [--both-polarities] [--powers P,P --speeds S,S] [--format ID] [--seed N] --out DIR | --coupon FILE.json IMAGE...)',
+      about:
+        'Writes a test piece for a material on a machine; or reads photographs of one and prints what the machine really does, with a profile.',
+      example:
+        'binarus coupon --material birch-plywood --machine co2-laser --out . && binarus coupon --coupon test-piece_K7TM6.binarus-coupon.json photo.jpg',
+      help: {
+        material: 'see binarus materials',
+        machine: 'where a material is marked by several',
+        profile: 'a profile of your own, as the page writes it',
+        kind: 'sizes with graded growth, or a grid of power and speed',
+        width: 'in millimetres; as wide as four large codes without it',
+        height: 'at most, in millimetres; as high as it has to be without it',
+        'both-polarities': 'each size light on dark, too',
+        powers: 'in per cent, with commas between',
+        speeds: 'in mm/s, with commas between',
+        format: 'the usual one of the machine without it',
+        seed: 'the same seed gives the same piece',
+        out: 'the folder for the file and the document, which photographs are read by',
+        coupon: 'the document of the test piece that the photographs show',
+      },
+      options: {
+        material: text,
+        machine: text,
+        profile: text,
+        kind: text,
+        width: text,
+        height: text,
+        'both-polarities': flag,
+        powers: text,
+        speeds: text,
+        format: text,
+        seed: text,
+        out: text,
+        coupon: text,
+      },
+      load: async () => (await import('./commands/coupon')).coupon,
+    },
+  ],
 ]);
 
 const exits = 'JSON on standard output. Exit: 0 fine, 1 findings that stop, 2 bad usage.';

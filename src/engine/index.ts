@@ -10,6 +10,7 @@ export { sharedShots } from './sharedShots';
 export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from './toleranceMap';
 export type { WhichShot } from './prover';
 export { EngineProblem, GivenUp, TookTooLong } from './hosted';
+export type { CouponView } from './couponView';
 export type { Progress, TakenFile, TakenFiles, TakeRequest } from './maker';
 export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
@@ -87,6 +88,7 @@ const proverLimits: Limits<Prover> = {
   look: 60_000,
   fixesIn: 120_000,
   checkPhoto: 60_000,
+  readCoupon: 120_000,
   grade: searchingMs,
   checkByHand: searchingMs,
   shoot: 120_000,
@@ -100,7 +102,14 @@ const proverLimits: Limits<Prover> = {
 /** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */
 export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
   otherProver: hosted<Prover>(startProver, proverLimits),
-  maker: hosted<Maker>(startMaker, { take: writingMs, watch: searchingMs }),
+  maker: hosted<Maker>(startMaker, {
+    take: writingMs,
+    watch: searchingMs,
+    layCoupon: searchingMs,
+    drawCoupon: searchingMs,
+    takeCoupon: writingMs,
+    fitCoupon: searchingMs,
+  }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
     load: liveLoadingMs,
     press: drawingMs,

@@ -2,10 +2,21 @@
 import type { Job } from '../core/job';
 import { startRenderer } from '../core/logo';
 import { loadedOnce } from '../core/numbers';
-import type { OutputBinary } from '../core/output';
+import {
+  fitCoupon,
+  layCoupon,
+  type Coupon,
+  type CouponFit,
+  type CouponWish,
+  type LaidCoupon,
+  type PatchReading,
+} from '../core/coupon';
+import type { FormatId, OutputBinary } from '../core/output';
+import type { PairValues } from '../core/plan';
 import { startProof, type ProofBinaries } from '../core/proof';
 import type { Reader } from '../core/readers';
 import {
+  couponFiles,
   makeFiles,
   runJob,
   startReadBack,
@@ -19,6 +30,7 @@ import {
 } from '../core/run';
 import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
+import { couponView, type CouponView } from './couponView';
 
 /** What is asked for; everything else is the worker's own. */
 export interface TakeRequest extends Omit<FileRequest, 'library' | 'binary' | 'progress'> {
@@ -42,6 +54,11 @@ export interface Progress {
 }
 
 export interface Maker {
+  /** Where the patches of a test piece lie, or why they cannot. */
+  layCoupon(values: PairValues, wish: CouponWish, seed: number, at: string): Promise<LaidCoupon>;
+  drawCoupon(coupon: Coupon): Promise<CouponView>;
+  takeCoupon(coupon: Coupon, format: FormatId): ReturnType<typeof couponFiles>;
+  fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
   /** What the machine does in order; null where it works all at once. */
@@ -56,6 +73,10 @@ export function createMaker(
 ): Maker {
   const loaded = loadedOnce<readonly Reader[]>();
   return {
+    layCoupon: async (values, wish, seed, at) => layCoupon(values, wish, seed, at),
+    drawCoupon: (coupon) => couponView(coupon, library),
+    takeCoupon: (coupon, format) => couponFiles(coupon, { format, words: library.words, binary }),
+    fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {
       await library.load(job);
       return watchMachine(job, runJob(job, undefined, library), library, binary);

@@ -1,5 +1,6 @@
 /** Proofs beside the page's own thread: a new one ends the one before. */
 import type { Style } from '../core/artwork';
+import { readCoupon, type Coupon, type CouponReading } from '../core/coupon';
 import type { Finding, Fix } from '../core/finding';
 import type { SymbolGrade } from '../core/grades';
 import { pairOfJob, type Job } from '../core/job';
@@ -105,6 +106,12 @@ export interface Prover {
     codeId: string,
     corners: Corners,
   ): Promise<Pick<CheckedCode, 'grid' | 'comparison'> | null>;
+  /** What a photograph says of a test piece; null when a newer one is looked at. */
+  readCoupon(
+    frame: Frame,
+    coupon: Coupon,
+    tell: (done: number, of: number) => void,
+  ): Promise<CouponReading | null>;
   /** What would make the job read in a condition; null when maps were called off. */
   fixesIn(job: Job, condition: Condition): Promise<readonly Fix[] | null>;
 }
@@ -235,6 +242,11 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       if (job !== null) await library.load(job);
       const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, false));
       return checkPhoto(frame, readers, meant, { tell, isStale: () => run !== newestPhoto });
+    },
+    readCoupon: async (frame, coupon, tell) => {
+      const run = ++newestPhoto;
+      const readers = voting(await panel());
+      return readCoupon(frame, coupon, readers, { tell, isStale: () => run !== newestPhoto });
     },
     checkByHand: async (frame, job, codeId, corners) => {
       await library.load(job);

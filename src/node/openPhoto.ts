@@ -11,7 +11,8 @@ const longestSidePx = 1600;
 /** A sentence for the user where it cannot be opened. */
 export class NotAPhoto extends Error {}
 
-export async function openPhoto(path: string): Promise<Frame> {
+/** Made smaller where a side is longer than so many pixels. */
+export async function openPhoto(path: string, longestPx = longestSidePx): Promise<Frame> {
   const name = basename(path);
   const { default: sharp } = await import('sharp');
   const bytes = await readFile(path).catch((error: Error) => {
@@ -29,7 +30,7 @@ export async function openPhoto(path: string): Promise<Frame> {
       pages: 1,
     })
       .rotate()
-      .resize({ width: longestSidePx, height: longestSidePx, fit: 'inside', withoutEnlargement: true })
+      .resize({ width: longestPx, height: longestPx, fit: 'inside', withoutEnlargement: true })
       .flatten({ background: '#ffffff' })
       .toColourspace('srgb')
       .ensureAlpha()

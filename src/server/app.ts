@@ -22,6 +22,7 @@ import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
 import { pieceShelfRoutes } from './pieceShelf';
 import { checkRoutes } from './checks';
+import { couponRoutes } from './coupons';
 import { Unreadable } from './documents';
 import { hintsOf } from './hints';
 import { namePatternRoutes } from './namePatterns';
@@ -56,6 +57,7 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
     namePatternRoutes(data.namePatterns),
   );
   app.use('/api/profiles', writesAreJson, express.json({ limit: '1mb' }), profileRoutes(data.profiles));
+  app.use('/api/coupons', writesAreJson, express.json({ limit: '1mb' }), couponRoutes(data.coupons));
   app.use('/api/jobs/:jobId/checks', writesAreJson, express.json({ limit: '1mb' }), checkRoutes(data.checks));
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));

@@ -1,6 +1,7 @@
 /** Everything that is kept, with what is needed to look at it. */
 import { archiveStore, type ArchiveStore } from './archive/store';
 import { checkStore, type CheckStore } from './checks';
+import { couponStore, type CouponStore } from './coupons';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
@@ -19,6 +20,7 @@ export interface Data {
   readonly profiles: ProfileStore;
   readonly namePatterns: NamePatternStore;
   readonly checks: CheckStore;
+  readonly coupons: CouponStore;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -42,6 +44,7 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     profiles: profileStore(db),
     namePatterns: namePatternStore(db),
     checks: checkStore(db),
+    coupons: couponStore(db),
   };
   return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

@@ -25,6 +25,12 @@ export function createAppRouter(): Router {
         component: () => import('./check/CheckScreen.vue'),
         props: (route) => ({ id: String(route.params.id ?? '') }),
       },
+      {
+        path: '/test-piece/:profile/:id?',
+        name: 'coupon',
+        component: () => import('./coupon/CouponScreen.vue'),
+        props: (route) => ({ profile: String(route.params.profile), id: String(route.params.id ?? '') }),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

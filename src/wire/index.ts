@@ -44,6 +44,7 @@ export {
   type SaveCheck,
   saveCheckSchema,
 } from './checks';
+export { couponListSchema, type KeptCoupon, keptCouponSchema } from './coupons';
 export { type NamePattern, namePatternListSchema, namePatternSchema } from './namePatterns';
 export {
   parseProfileDocument,

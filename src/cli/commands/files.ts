@@ -1,6 +1,4 @@
 /** `binarus make`: the files of a job, each read back before it is handed over. */
-import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { Finding } from '../../core/finding';
 import { nameFields, unknownFields } from '../../core/output';
 import { isLetPass, makeFiles, startReadBack, takes, type MadeFile, type TakeId } from '../../core/run';
@@ -9,6 +7,7 @@ import { printed, tell, wording } from '../findings';
 import { required } from '../input';
 import { runFile } from '../jobFile';
 import { loadReaders, quickFinding } from '../quick';
+import { writeInto } from '../writeInto';
 
 export async function writeFiles(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const out = required(values, 'out');
@@ -57,25 +56,9 @@ export async function writeFiles(values: Values, positionals: readonly string[])
     else refused.push({ take: file.take, problem: `${file.name} does not read back. ${problem}` });
   }
   for (const { take, problem } of refused) process.stderr.write(`not written: ${take}: ${problem}\n`);
-  try {
-    await mkdir(out, { recursive: true });
-    for (const { name, bytes } of files) await writeWhole(join(out, name), bytes);
-  } catch (error) {
-    throw new UsageError(`cannot write to ${out}: ${(error as Error).message}`);
-  }
+  await writeInto(out, files);
   return {
     output: { files: files.map(({ name }) => name), ...(refused.length === 0 ? {} : { refused }) },
     stops: refused.length > 0,
   };
-}
-
-/** Under another name until all of it is there: no part of a file is left. */
-async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
-  try {
-    await writeFile(`${path}.part`, bytes);
-    await rename(`${path}.part`, path);
-  } catch (error) {
-    await rm(`${path}.part`, { force: true });
-    throw error;
-  }
 }

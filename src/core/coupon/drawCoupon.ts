@@ -95,6 +95,12 @@ export function drawCoupon(coupon: Coupon, words: Typesetter | null): CouponDraw
   };
 }
 
+/** Everything that is written on it, to be loaded before it is drawn. */
+export const couponWords = ({ patches }: Coupon): Parameters<Typesetter['load']>[0] => [
+  { font: labelFont, text: patches.map(({ label }) => label).join('') },
+];
+const labelFont = 'condensed';
+
 const settingsFor = (
   reversed: boolean,
 ): PlanSettings & { readonly solid: typeof plainSolid; readonly paintFill: null } => ({
@@ -146,7 +152,7 @@ function labelOf({ number, xMm, yMm, moduleMm, label }: Patch, pair: Pair): Word
     kind: 'words',
     text: label,
     sample: false,
-    font: 'condensed',
+    font: labelFont,
     fit: 'box',
     capitalMm,
     widthMm: codeMm + 6 * moduleMm,

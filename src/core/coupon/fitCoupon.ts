@@ -1,8 +1,7 @@
 /** Readings of a test piece come in; its floor and its growth with intervals, or its best power and speed, go out. */
 import type { Interval } from '../proof';
 import { drawCoupon } from './drawCoupon';
-import type { PatchReading } from './readCoupon';
-import type { Coupon, LaserSetting, Patch } from './schema';
+import type { Coupon, LaserSetting, Patch, PatchReading } from './schema';
 
 export interface Fitted extends Interval {
   readonly value: number;

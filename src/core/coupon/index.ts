@@ -1,6 +1,6 @@
 /** coupon: a material on a machine comes in; a test piece goes out, and from a photograph of it what that machine really does. */
 export { calibrate, type Calibration } from './calibrate';
-export { drawCoupon, type CouponDrawing, patchSymbol } from './drawCoupon';
+export { couponWords, drawCoupon, type CouponDrawing, patchSymbol } from './drawCoupon';
 export {
   type Cell,
   type CouponFit,
@@ -16,16 +16,11 @@ export {
   isInDoubt,
   type LaidCoupon,
   layCoupon,
+  patchModules,
   takesPower,
   usualCouponWidthMm,
 } from './layCoupon';
-export {
-  type CouponCourse,
-  type CouponReading,
-  leastPixels,
-  type PatchReading,
-  readCoupon,
-} from './readCoupon';
+export { type CouponCourse, type CouponReading, leastPixels, readCoupon } from './readCoupon';
 export {
   type Coupon,
   couponIdSchema,
@@ -36,4 +31,6 @@ export {
   type Patch,
   patchMessage,
   patchOfMessage,
+  type PatchReading,
+  patchReadingSchema,
 } from './schema';

@@ -37,7 +37,7 @@ const anchorModules = 1.7;
 const growthSteps = [-0.1, -0.05, 0.05, 0.1];
 /** Codes of a power grid. */
 const powerModules = 1.5;
-const [gapMm, leastCapitalMm, mostSettings] = [1, 1.5, 6];
+const [gapMm, leastCapitalMm, mostSettings] = [1, 1.8, 6];
 
 /** Under its code; as large as the machine can write. */
 export const labelMm = ({ process }: Pick<PairValues, 'process'>): number =>
@@ -131,7 +131,7 @@ function trials(pair: Pair, wish: CouponWish, anchorMm: number, repeats: number)
       role: 'growth',
       moduleMm: anchorMm,
       drawnInMm,
-      label: `edges ${drawnInMm < 0 ? '+' : '−'}${mmText(Math.abs(drawnInMm))}`,
+      label: `${drawnInMm < 0 ? '+' : '−'}${mmText(Math.abs(drawnInMm))}`,
     };
   });
   const sizes = sizesOf(pair).flatMap((moduleMm): Wanted[] => [
@@ -172,9 +172,44 @@ type Packed =
   | { readonly patches: readonly Omit<Patch, 'number'>[]; readonly heightMm: number }
   | { readonly needsMm: number };
 
+interface Room {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  /** Infinite where there is room downwards. */
+  readonly height: number;
+}
+
+/** Rows of what comes next, as far as it fits; gives how many were put, and how far down they came. */
+function fillRows(
+  wanted: readonly Wanted[],
+  { left, right, top, height }: Room,
+  underMm: number,
+  mostRows: number,
+  put: (own: Wanted, left: number, top: number) => void,
+): { readonly count: number; readonly downMm: number } {
+  let [count, down] = [0, 0];
+  for (let row = 0; row < mostRows; row++) {
+    let [x, high] = [left, 0];
+    for (let own = wanted[count]; own !== undefined; own = wanted[++count]) {
+      const side = sideMm(own);
+      if (x + side > right + 1e-9 || down + side + underMm > height + 1e-9) break;
+      put(own, x, top + down);
+      x += side + gapMm;
+      high = Math.max(high, side + underMm);
+    }
+    if (high === 0) break;
+    down += high;
+  }
+  return { count, downMm: down };
+}
+
+/** With its quiet zone. */
+const sideMm = ({ moduleMm }: Pick<Wanted, 'moduleMm'>): number =>
+  (patchModules + 2 * quietZoneModules) * moduleMm;
+
 /** In rows from the largest to the smallest, with an anchor in each corner. */
 function pack(pair: Pair, wanted: readonly Wanted[], anchorMm: number, widthMm: number): Packed {
-  const side = (moduleMm: number): number => (patchModules + 2 * quietZoneModules) * moduleMm;
   const under = labelMm(pair) + gapMm;
   const anchor: Wanted = {
     role: 'anchor',
@@ -184,59 +219,43 @@ function pack(pair: Pair, wanted: readonly Wanted[], anchorMm: number, widthMm: 
     setting: null,
     label: mmText(anchorMm),
   };
-  const anchorSide = side(anchorMm);
-  const needsMm = roundUpTo(2 * anchorSide + gapMm, 1);
+  const side = sideMm(anchor);
+  const needsMm = roundUpTo(2 * side + gapMm, 1);
   if (needsMm > widthMm) return { needsMm };
   const placed: Omit<Patch, 'number'>[] = [];
   const put = (own: Wanted, left: number, top: number): void => {
     const quiet = quietZoneModules * own.moduleMm;
-    placed.push({ ...own, xMm: Number((left + quiet).toFixed(3)), yMm: Number((top + quiet).toFixed(3)) });
+    placed.push({
+      ...own,
+      xMm: Number((left + quiet).toFixed(3)),
+      yMm: Number((top + quiet).toFixed(3)),
+    });
   };
-  const left = [...wanted];
-  let top = 0;
-  /** Fills a row of a height between two places with what comes next and fits; gives how high it came. */
-  const fill = (from: number, to: number, most: number): number => {
-    let [x, high] = [from, 0];
-    for (;;) {
-      const next = left[0];
-      if (next === undefined) return high;
-      const own = side(next.moduleMm);
-      if (x + own > to + 1e-9 || own + under > most) return high;
-      put(next, x, top);
-      left.shift();
-      x += own + gapMm;
-      high = Math.max(high, own + under);
-    }
-  };
-  const corners = (): void => {
+  const corners = (top: number): void => {
     put(anchor, 0, top);
-    put(anchor, widthMm - anchorSide, top);
+    put(anchor, widthMm - side, top);
   };
-  corners();
-  const [from, to] = [anchorSide + gapMm, widthMm - anchorSide - gapMm];
-  fill(from, to, anchorSide + under);
-  top += anchorSide + under;
-  // The last row has the lower anchors; what fits between them is left for it.
-  while (left.length > 0 && !fitsBetween(left, from, to, anchorSide + under, side, under)) {
-    const high = fill(0, widthMm, Infinity);
-    if (high === 0) return { needsMm: roundUpTo(side(left[0]!.moduleMm), 1) };
-    top += high;
+  const between = (top: number): Room => ({
+    left: side + gapMm,
+    right: widthMm - side - gapMm,
+    top,
+    height: side + under,
+  });
+  corners(0);
+  let left = wanted.slice(fillRows(wanted, between(0), under, Infinity, put).count);
+  let top = side + under;
+  const isLast = (): boolean =>
+    fillRows(left, between(top), under, Infinity, () => undefined).count === left.length;
+  while (!isLast()) {
+    const room = { left: 0, right: widthMm, top, height: Infinity };
+    const { count, downMm } = fillRows(left, room, under, 1, put);
+    if (count === 0) return { needsMm: roundUpTo(sideMm(left[0]!), 1) };
+    left = left.slice(count);
+    top += downMm;
   }
-  corners();
-  fill(from, to, anchorSide + under);
-  return { patches: placed, heightMm: roundUpTo(top + anchorSide + under, 1) };
-}
-
-function fitsBetween(
-  left: readonly Wanted[],
-  from: number,
-  to: number,
-  most: number,
-  side: (moduleMm: number) => number,
-  under: number,
-): boolean {
-  const width = left.reduce((sum, { moduleMm }) => sum + side(moduleMm) + gapMm, -gapMm);
-  return width <= to - from + 1e-9 && left.every(({ moduleMm }) => side(moduleMm) + under <= most);
+  corners(top);
+  fillRows(left, between(top), under, Infinity, put);
+  return { patches: placed, heightMm: roundUpTo(top + side + under, 1) };
 }
 
 /** Widths that are usual for a pair: wide enough for four anchors in a row, within the bed. */

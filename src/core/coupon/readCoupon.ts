@@ -1,7 +1,6 @@
 /** A photograph of a test piece comes in; how readily each patch is read, and how its marks came out, goes out. */
 import { brightnessOf, frameOf, type Brightness, type Frame } from '../camera';
-import { linearOfEncoded } from '../colour';
-import type { Verdict } from '../finding';
+import { encodedOfLinear, linearOfEncoded } from '../colour';
 import type { Vertex } from '../geometry';
 import {
   findCodes,
@@ -19,23 +18,7 @@ import type { Reader } from '../readers';
 import type { QrSymbol } from '../symbol';
 import { drawCoupon, patchSymbol } from './drawCoupon';
 import { patchModules } from './layCoupon';
-import { patchMessage, patchOfMessage, type Coupon, type Patch } from './schema';
-
-export interface PatchReading {
-  readonly number: number;
-  readonly pixelsPerModule: number;
-  /** So many views of it were shown to each reader; 0 where the picture has too few pixels to say anything. */
-  readonly views: number;
-  readonly readers: readonly { readonly name: string; readonly votes: boolean; readonly read: number }[];
-  /** Null where nothing can be said. */
-  readonly verdict: Verdict | null;
-  /** Share of the views that the slowest voting reader read. */
-  readonly leastShare: number;
-  /** By how much marks came out larger on each edge than they were meant; null where that cannot be measured. */
-  readonly residualMm: number | null;
-  /** Between the patch's dark and light, as linear light beside that of the lighter; 0 to 1. */
-  readonly contrast: number;
-}
+import { patchMessage, patchOfMessage, type Coupon, type Patch, type PatchReading } from './schema';
 
 export type CouponReading =
   { readonly id: string; readonly patches: readonly PatchReading[] } | { readonly problem: string };
@@ -89,7 +72,7 @@ export async function readCoupon(
     const counts = readers.map(({ name, votes }) => ({ name, votes, read: 0 }));
     const message = patchMessage(coupon.id, patch.number);
     for (const view of shown) {
-      const shot = viewOf(toned, at, pixels, view);
+      const shot = viewOf(toned, at, pixels, tones?.light ?? null, view);
       for (const [place, reader] of readers.entries())
         if ((await reader.read(shot)) === message) counts[place]!.read++;
     }
@@ -208,8 +191,14 @@ function pixelsOf(at: At): number {
   return (length(a, b) + length(b, c) + length(c, d) + length(d, a)) / 4;
 }
 
-/** The patch with its quiet zone and what lies beside it, turned about its middle. */
-function viewOf(picture: Brightness, at: At, pixels: number, { turn, scale }: (typeof views)[number]): Frame {
+/** The patch with its quiet zone, turned about its middle. */
+function viewOf(
+  picture: Brightness,
+  at: At,
+  pixels: number,
+  light: number | null,
+  { turn, scale }: (typeof views)[number],
+): Frame {
   const shown = Math.min(pixels, shownPixels) * scale;
   const half = patchModules / 2 + 4;
   const side = Math.ceil(2 * half * (Math.abs(Math.cos(turn)) + Math.abs(Math.sin(turn))) * shown);
@@ -217,10 +206,23 @@ function viewOf(picture: Brightness, at: At, pixels: number, { turn, scale }: (t
   // Each pixel is the mean of the square that it stands for.
   const samples = Math.max(1, Math.round(pixels / shown));
   const middle = patchModules / 2;
-  const large = remapped(picture, side * samples, side * samples, (x, y) => {
+  const placeOf = (x: number, y: number): Vertex => {
     const [dx, dy] = [x / samples - side / 2, y / samples - side / 2];
-    return at(middle + dx * cosine - dy * sine, middle + dx * sine + dy * cosine);
+    return { x: middle + dx * cosine - dy * sine, y: middle + dx * sine + dy * cosine };
+  };
+  const large = remapped(picture, side * samples, side * samples, (x, y) => {
+    const place = placeOf(x, y);
+    return at(place.x, place.y);
   });
+  // What lies beside the patch are other patches.
+  if (light !== null) {
+    const luma = Math.round(255 * encodedOfLinear(light));
+    for (let row = 0, pixel = 0; row < large.height; row++)
+      for (let column = 0; column < large.width; column++, pixel++) {
+        const { x, y } = placeOf(column + 0.5, row + 0.5);
+        if (Math.abs(x - middle) > half - 0.2 || Math.abs(y - middle) > half - 0.2) large.luma[pixel] = luma;
+      }
+  }
   return frameOf(samples === 1 ? large : shrunk(large, samples));
 }
 

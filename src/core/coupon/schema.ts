@@ -1,4 +1,5 @@
 /** The document of a test piece: what lies on it and where, so that a photograph of it can be read at any time later. Lengths in millimetres. */
+import { verdicts } from '../finding';
 import { pairValuesSchema } from '../plan';
 import { z } from '../schema';
 
@@ -64,3 +65,23 @@ export function patchOfMessage(text: string): { readonly id: string; readonly nu
     ? { id: id!, number: Number(number) }
     : null;
 }
+
+/** What a photograph says of one patch. */
+export const patchReadingSchema = z.strictObject({
+  number: z.int().min(0).max(99),
+  pixelsPerModule: z.number().min(0),
+  /** So many views of it were shown to each reader; 0 where the picture has too few pixels to say anything. */
+  views: z.int().min(0).max(100),
+  readers: z
+    .array(z.strictObject({ name: z.string().max(60), votes: z.boolean(), read: z.int().min(0) }))
+    .max(12),
+  /** Null where nothing can be said. */
+  verdict: z.enum(verdicts).nullable(),
+  /** Share of the views that the slowest voting reader read. */
+  leastShare: z.number().min(0).max(1),
+  /** By how much marks came out larger on each edge than they were meant; null where that cannot be measured. */
+  residualMm: z.number().nullable(),
+  /** Between the patch's dark and light, as linear light beside that of the lighter; 0 to 1. */
+  contrast: z.number().min(0).max(1),
+});
+export type PatchReading = Readonly<z.infer<typeof patchReadingSchema>>;

@@ -185,7 +185,13 @@ class Program {
       ...(wrapped === null
         ? []
         : [`rotary axis A in degrees, 360 to a turn of ${wrapped.diameterMm} mm; feeds are inverse time`]),
-      ...(this.dialect.plunges ? ['Z0 is the surface'] : ['S1000 is the power that is set at the machine']),
+      ...(this.dialect.plunges
+        ? ['Z0 is the surface']
+        : [
+            this.hasPowers()
+              ? 'S1000 is the full power of the laser'
+              : 'S1000 is the power that is set at the machine',
+          ]),
       `time about ${Math.max(1, Math.round(this.seconds / 60))} min`,
     ].map((text) => `; ${text.replace(/[^\x20-\x7e]/g, '?').replace(/;/g, ',')}`);
     const mode = wrapped === null ? 'G94' : 'G93';
@@ -201,6 +207,14 @@ class Program {
       'M2',
       '',
     ].join('\n');
+  }
+
+  /** Whether the program itself says how much of the power there is. */
+  private hasPowers(): boolean {
+    return (
+      this.setting.pair.process.powerShare !== null ||
+      this.sheet.operations.some((operation) => !isLine(operation) && operation.setting !== undefined)
+    );
   }
 
   private up(y: number): number {

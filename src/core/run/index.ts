@@ -1,4 +1,5 @@
 /** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
+export { couponFiles, couponFormats, couponPhotoPx } from './couponFile';
 export { type Arrangement, arrangements } from './arrangements';
 export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';
 export {

@@ -5,6 +5,8 @@ import { proofReportSchema } from '../../core/proof';
 import {
   jobIdSchema,
   keptCheckSchema,
+  type KeptCoupon,
+  keptCouponSchema,
   type NamePattern,
   namePatternSchema,
   places,
@@ -14,7 +16,7 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 10 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 11 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -22,6 +24,7 @@ export const entryNames = {
   pieceShelf: 'piece-shelf.json',
   profiles: 'profiles.json',
   namePatterns: 'name-patterns.json',
+  coupons: 'coupons.json',
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
@@ -89,6 +92,9 @@ export type ArchivedProfile = z.infer<typeof archivedProfilesSchema>[number];
 /** Patterns for the names of files, by collection. */
 export const archivedPatternsSchema = z.array(namePatternSchema).max(10_000);
 
+/** Test pieces; since version 11. */
+export const archivedCouponsSchema = z.array(keptCouponSchema).max(1000);
+
 export interface ArchivedFile {
   readonly hash: string;
   readonly mediaType: 'image/svg+xml' | 'image/png';
@@ -113,6 +119,7 @@ export interface ReadRest {
   readonly pieceShelf: ArchivedShelf;
   readonly profiles: readonly ArchivedProfile[];
   readonly namePatterns: readonly NamePattern[];
+  readonly coupons: readonly KeptCoupon[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

@@ -7,6 +7,7 @@ import { filesOfJob, parseJob, problemsOf, type Job } from '../../core/job';
 import { cleanUpload } from '../../core/logo';
 import {
   archivedJobSchema,
+  archivedCouponsSchema,
   archivedPatternsSchema,
   archivedProfilesSchema,
   archivedShelfSchema,
@@ -79,7 +80,10 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const [namePatterns = []] = await each(named(entryNames.namePatterns), async (name) =>
     matching(archivedPatternsSchema, await entries.json(name)),
   );
-  return { houseStyles, pieceShelf, profiles, namePatterns, rejected };
+  const [coupons = []] = await each(named(entryNames.coupons), async (name) =>
+    matching(archivedCouponsSchema, await entries.json(name)),
+  );
+  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {
@@ -236,9 +240,9 @@ class Entries {
 const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
-  const { head, houseStyles, pieceShelf, profiles, namePatterns } = entryNames;
+  const { head, houseStyles, pieceShelf, profiles, namePatterns, coupons } = entryNames;
   const isOurs =
-    new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns]).has(name) ||
+    new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns, coupons]).has(name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
   if (bytes > archiveLimits.fileBytes || unpackedBytes > archiveLimits.unpackedBytes)

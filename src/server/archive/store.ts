@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ImportReport } from '../../wire';
 import { writing, type Db } from '../db/open';
 import type { HouseStyleStore } from '../houseStyles';
+import type { CouponStore } from '../coupons';
 import type { NamePatternStore } from '../namePatterns';
 import type { ProfileStore } from '../profiles';
 import type { JobStore } from '../jobs';
@@ -30,6 +31,7 @@ export interface Stores {
   readonly houseStyles: HouseStyleStore;
   readonly profiles: ProfileStore;
   readonly namePatterns: NamePatternStore;
+  readonly coupons: CouponStore;
   readonly pieceShelf: PieceShelfStore;
 }
 
@@ -59,7 +61,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles, namePatterns }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -92,6 +94,10 @@ export function archiveStore(
     const there = new Set(namePatterns.list().map(({ collection }) => collection));
     for (const pattern of coming) if (!there.has(pattern.collection)) namePatterns.keep(pattern);
   };
+  const takeCoupons = (coming: ReadRest['coupons']): void => {
+    const ids = new Set(coupons.list().map(({ coupon }) => coupon.id));
+    for (const kept of coming) if (!ids.has(kept.coupon.id)) coupons.keep(kept);
+  };
 
   const copyOver = writing(db, (staged: Staged) => {
     const { houseStyles: styles, pieceShelf: shelf, profiles: coming } = staged;
@@ -106,6 +112,7 @@ export function archiveStore(
     takeShelf(shelf);
     takeProfiles(coming);
     takePatterns(staged.namePatterns);
+    takeCoupons(staged.coupons);
     for (const sql of comingIn) db.prepare(sql).run();
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
@@ -139,6 +146,7 @@ export function archiveStore(
         pieceShelf: pieceShelf.list(),
         profiles: profiles.list(),
         namePatterns: namePatterns.list(),
+        coupons: coupons.list(),
       }),
     take: async (archive, dry) => {
       const incoming = join(folder, `incoming-${randomUUID()}`);

@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
-import type { HouseStyle, NamePattern, PieceShelf, Place, Profile } from '../../wire';
+import type { HouseStyle, KeptCoupon, NamePattern, PieceShelf, Place, Profile } from '../../wire';
 import type { Db } from '../db/open';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
@@ -11,6 +11,7 @@ export interface Shelves {
   readonly houseStyles: readonly HouseStyle[];
   readonly profiles: readonly Profile[];
   readonly namePatterns: readonly NamePattern[];
+  readonly coupons: readonly KeptCoupon[];
   readonly pieceShelf: PieceShelf;
 }
 
@@ -27,7 +28,10 @@ interface RevisionRow {
 }
 
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
-export function writeArchive(db: Db, { houseStyles, pieceShelf, profiles, namePatterns }: Shelves): Readable {
+export function writeArchive(
+  db: Db,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons }: Shelves,
+): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
     .prepare<[string, number], string>('SELECT document FROM revisions WHERE job_id = ? AND number = ?')
@@ -74,6 +78,7 @@ export function writeArchive(db: Db, { houseStyles, pieceShelf, profiles, namePa
     }),
   );
   add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
+  add(entryNames.coupons, () => JSON.stringify(coupons));
   add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
   zip.end();
   // Read to its end or given up.

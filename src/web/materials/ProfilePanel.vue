@@ -142,6 +142,9 @@ function save(): void {
         <p class="note">Usual sizes: {{ usualNames }}</p>
         <div class="line">
           <button type="button" class="action" @click="copy">Copy and change</button>
+          <RouterLink class="action" :to="{ name: 'coupon', params: { profile: entry.id } }"
+            >Test piece…</RouterLink
+          >
           <button type="button" class="action quiet" @click="save">Save as a file</button>
           <template v-if="entry.own">
             <button v-if="!asks" type="button" class="action quiet" @click="asks = true">Delete…</button>

@@ -39,7 +39,7 @@ const typicalFrom: Readonly<Record<Source['tag'], string>> = {
 };
 /** Where a value comes from, in a few words; the owner's with when and how. */
 export const originText = ({ tag, text }: Source): string =>
-  tag === 'own' ? `own: ${text}` : tag === 'cal' ? `calibrated: ${text}` : `typical, ${typicalFrom[tag]}`;
+  tag === 'own' ? `own: ${text}` : tag === 'cal' ? text : `typical, ${typicalFrom[tag]}`;
 
 /** `Growth on each edge: 0.05 mm → 0.07 mm`. */
 export const differenceText = ({ label, unit, from, to }: ValueDifference, lengthUnit: LengthUnit): string =>
