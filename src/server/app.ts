@@ -20,6 +20,7 @@ import {
 } from '../wire';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
+import { phoneRoutes, type PhoneDoor } from './phone';
 import { pieceShelfRoutes } from './pieceShelf';
 import { checkRoutes } from './checks';
 import { couponRoutes } from './coupons';
@@ -36,9 +37,11 @@ export interface AppOptions {
   /** Folder with the built page; null for the interface alone. */
   readonly webFolder: string | null;
   readonly log: Logger;
+  /** For pictures from a phone; without it none can be opened. */
+  readonly phone?: PhoneDoor;
 }
 
-export function createApp({ data, webFolder, log }: AppOptions): Express {
+export function createApp({ data, webFolder, log, phone }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
@@ -57,6 +60,7 @@ export function createApp({ data, webFolder, log }: AppOptions): Express {
     namePatternRoutes(data.namePatterns),
   );
   app.use('/api/profiles', writesAreJson, express.json({ limit: '1mb' }), profileRoutes(data.profiles));
+  if (phone !== undefined) app.use('/api/phone', writesAreJson, phoneRoutes(phone));
   app.use('/api/coupons', writesAreJson, express.json({ limit: '1mb' }), couponRoutes(data.coupons));
   app.use('/api/jobs/:jobId/checks', writesAreJson, express.json({ limit: '1mb' }), checkRoutes(data.checks));
   app.use('/api/files', fileRoutes(data));

@@ -7,7 +7,8 @@ import { copyDaily, restoreCopy } from './backups';
 import { openData } from './data';
 import { dataFolder } from './dataFolder';
 import { fillWithDemo } from './demo';
-import { holdFolder, openDatabaseIn, portOf, prepareFolder, StartProblem } from './start';
+import { houseAddress, phoneDoor } from './phone';
+import { holdFolder, openDatabaseIn, phonePortOf, portOf, prepareFolder, StartProblem } from './start';
 import { workshopInThreads } from './workshop';
 
 const log = pino({ base: null });
@@ -31,7 +32,11 @@ async function start(): Promise<void> {
   if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
-  const server = createServer(createApp({ data, webFolder, log }));
+  const phone = phoneDoor(
+    () => process.env.BINARUS_PHONE_HOST ?? houseAddress(),
+    phonePortOf(process.env.BINARUS_PHONE_PORT),
+  );
+  const server = createServer(createApp({ data, webFolder, log, phone }));
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = error.code === 'EADDRINUSE';
     fail(taken ? `Port ${port} is taken. Set BINARUS_PORT to another.` : error.message);
@@ -49,6 +54,7 @@ async function start(): Promise<void> {
 
   /** Lets running requests end, then closes the database, which folds its journal back into the one file. */
   function shutDown(): void {
+    phone.close();
     server.close(() => {
       db.close();
       letGo();

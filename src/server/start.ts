@@ -16,6 +16,14 @@ export function portOf(given: string | undefined): number {
   return port;
 }
 
+/** The port of `BINARUS_PHONE_PORT`, for who has to name it to a firewall; any free one without it. */
+export const phonePortOf = (given: string | undefined): number => {
+  const port = Number(given ?? 0);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new StartProblem(`BINARUS_PHONE_PORT is “${given}”; set it to a whole number from 1 to 65535.`);
+  return port;
+};
+
 /** Makes the folder where it is missing. */
 export function prepareFolder(folder: string): void {
   try {

@@ -32,7 +32,7 @@ export function couponPhoto(
   const beside = 6;
   const window = { x: -beside, y: -beside, width: widthMm + 2 * beside, height: heightMm + 2 * beside };
   const side = Math.max(window.width, window.height);
-  const raster = simulateMachine(rasteriseMarks(svg, window, Math.min(2.5 * pxPerMm, 9000 / side)), machine);
+  const raster = simulateMachine(rasteriseMarks(svg, window, Math.min(2 * pxPerMm, 9000 / side)), machine);
   const { texture: kind, textureAmplitude: amplitude } = pair.material;
   const moduleMm = 1;
   const subject = {

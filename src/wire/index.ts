@@ -45,6 +45,7 @@ export {
   saveCheckSchema,
 } from './checks';
 export { couponListSchema, type KeptCoupon, keptCouponSchema } from './coupons';
+export { phonePictureIdSchema, type PhoneState, phoneStateSchema } from './phone';
 export { type NamePattern, namePatternListSchema, namePatternSchema } from './namePatterns';
 export {
   parseProfileDocument,

@@ -28,9 +28,9 @@ export interface CouponWish {
 }
 
 /** Each size is this share of the one before, from so many smallest modules of the profile down to so many. */
-const [step, largest, smallest] = [0.87, 1.2, 0.25];
+const [step, largest, smallest] = [0.92, 1.2, 0.27];
 /** Patches of each size: as many as there is room for. */
-const mostRepeats = 3;
+const mostRepeats = 2;
 /** Smallest modules to a module of an anchor, which has to be read whatever else is not. */
 const anchorModules = 1.7;
 /** Beside what the profile says, growth is tried in these shares of an anchor's module. */
@@ -135,15 +135,12 @@ function trials(pair: Pair, wish: CouponWish, anchorMm: number, repeats: number)
     };
   });
   const sizes = sizesOf(pair).flatMap((moduleMm): Wanted[] => [
-    ...Array.from(
-      { length: moduleMm > pair.smallestModuleMm ? Math.min(2, repeats) : repeats },
-      (): Wanted => ({
-        ...plain,
-        role: 'size',
-        moduleMm,
-        label: mmText(moduleMm),
-      }),
-    ),
+    ...Array.from({ length: moduleMm > pair.smallestModuleMm ? 1 : repeats }, (): Wanted => ({
+      ...plain,
+      role: 'size',
+      moduleMm,
+      label: mmText(moduleMm),
+    })),
     ...(wish.bothPolarities
       ? [{ ...plain, role: 'size' as const, moduleMm, reversed: true, label: `${mmText(moduleMm)} R` }]
       : []),

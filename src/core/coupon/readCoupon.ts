@@ -1,12 +1,11 @@
 /** A photograph of a test piece comes in; how readily each patch is read, and how its marks came out, goes out. */
 import { brightnessOf, frameOf, type Brightness, type Frame } from '../camera';
-import { encodedOfLinear, linearOfEncoded } from '../colour';
+import { encodedOfLinear } from '../colour';
 import type { Vertex } from '../geometry';
 import {
   findCodes,
   fitGrid,
   fitHomography,
-  lumaAt,
   project,
   remapped,
   shrunk,
@@ -15,9 +14,10 @@ import {
 } from '../photo';
 import { readerState, verdictOf } from '../proof';
 import type { Reader } from '../readers';
-import type { QrSymbol } from '../symbol';
 import { drawCoupon, patchSymbol } from './drawCoupon';
+import { onDemand } from '../numbers';
 import { patchModules } from './layCoupon';
+import { darkGrowth, lightOf, tonesOf, type At } from './marks';
 import { patchMessage, patchOfMessage, type Coupon, type Patch, type PatchReading } from './schema';
 
 export type CouponReading =
@@ -52,6 +52,10 @@ export async function readCoupon(
   if (found === null || isStale?.() === true) return null;
   if ('problem' in found) return found;
   const drawing = drawCoupon(coupon, null);
+  const [upright, reversed] = [
+    onDemand(() => lightOf(picture)),
+    onDemand(() => lightOf(turnedRound(picture))),
+  ];
   const patches: PatchReading[] = [];
   for (const [index, patch] of coupon.patches.entries()) {
     tell?.(index, coupon.patches.length);
@@ -62,11 +66,12 @@ export async function readCoupon(
     const at = placesIn(toned, found.at, patch);
     if (at === null) continue;
     const pixels = pixelsOf(at);
-    const tones = tonesOf(toned, at, symbol);
+    const plane = patch.reversed ? reversed() : upright();
+    const tones = tonesOf(plane, at, symbol);
     const grown =
       pixels < measuredPixels || tones === null || patch.reversed
         ? null
-        : darkGrowth(picture, at, symbol, tones);
+        : darkGrowth(plane, at, symbol, tones);
     const sign = drawing.marksDark[patch.number] === true ? 1 : -1;
     const shown = pixels < leastPixels ? [] : views;
     const counts = readers.map(({ name, votes }) => ({ name, votes, read: 0 }));
@@ -94,8 +99,6 @@ export async function readCoupon(
   }
   return { id: coupon.id, patches };
 }
-
-type At = (x: number, y: number) => Vertex;
 
 /** Millimetres of the test piece to pixels, from every one of its codes that is read. */
 async function placesOf(
@@ -224,155 +227,4 @@ function viewOf(
       }
   }
   return frameOf(samples === 1 ? large : shrunk(large, samples));
-}
-
-interface Tones {
-  readonly dark: number;
-  readonly light: number;
-}
-
-const lightAt = (picture: Brightness, { x, y }: Vertex): number =>
-  linearOfEncoded(lumaAt(picture, x, y) / 255);
-
-/** Mean light of squares of modules, by samples so many to a module. */
-function meanOf(
-  picture: Brightness,
-  at: At,
-  box: readonly [number, number, number, number],
-  perModule: number,
-): number {
-  const [left, top, right, bottom] = box;
-  const [columns, rows] = [Math.ceil((right - left) * perModule), Math.ceil((bottom - top) * perModule)];
-  let sum = 0;
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++)
-      sum += lightAt(
-        picture,
-        at(left + ((column + 0.5) * (right - left)) / columns, top + ((row + 0.5) * (bottom - top)) / rows),
-      );
-  return sum / (columns * rows);
-}
-
-/** Of what is surely dark, the middles of the finder patterns, and surely light, the quiet zone; null where there is no telling. */
-function tonesOf(picture: Brightness, at: At, { size }: QrSymbol): Tones | null {
-  const dark = [
-    [2.75, 2.75],
-    [size - 4.25, 2.75],
-    [2.75, size - 4.25],
-  ].map(([x, y]) => meanOf(picture, at, [x!, y!, x! + 1.5, y! + 1.5], 4));
-  const light = (
-    [
-      [0, -3, size, -1.5],
-      [0, size + 1.5, size, size + 3],
-      [-3, 0, -1.5, size],
-      [size + 1.5, 0, size + 3, size],
-    ] as const
-  ).map((box) => meanOf(picture, at, box, 3));
-  const mean = (values: readonly number[]): number =>
-    values.reduce((sum, own) => sum + own, 0) / values.length;
-  const tones = { dark: mean(dark), light: mean(light) };
-  return tones.light - tones.dark < 0.01 ? null : tones;
-}
-
-/** Lines across a row or a column of modules, steps of a line to a module, and how far from its place an edge is looked for. */
-const [lines, stepsPerModule, reachModules] = [[-0.25, 0, 0.25], 12, 0.6] as const;
-/** Of a run's end that blur and growth may reach, and of its middle that is looked at, in modules. */
-const [nearEdge, deepInside] = [0.35, 1.65];
-
-/**
- * By how much dark grew on each edge, in modules: how far edges between runs of two modules or more lie from where they were
- * meant, taking an edge to be where light is half way between both sides. What is dark on the left of an edge and what is dark
- * on its right count alike, so that a grid that lies a little off takes from the one what it gives to the other. Null where
- * there are too few edges.
- */
-function darkGrowth(
-  picture: Brightness,
-  at: At,
-  { size, modules }: QrSymbol,
-  { dark, light }: Tones,
-): number | null {
-  const found: { readonly darkFirst: number[]; readonly lightFirst: number[] } = {
-    darkFirst: [],
-    lightFirst: [],
-  };
-  const isDark = (along: number, line: number, isDown: boolean): boolean =>
-    along >= 0 && along < size && modules[isDown ? along * size + line : line * size + along] === 1;
-  for (const isDown of [false, true])
-    for (let line = 0; line < size; line++) {
-      const profiles = lines.map(
-        (aside) =>
-          (along: number): number =>
-            lightAt(picture, isDown ? at(line + 0.5 + aside, along) : at(along, line + 0.5 + aside)),
-      );
-      for (const { place, before, after, darkFirst } of edgesOf(size, (along) =>
-        isDark(along, line, isDown),
-      )) {
-        if (before < 2 || after < 2) continue;
-        for (const profile of profiles) {
-          const off = edgeOff(profile, place, darkFirst, (light - dark) / 2);
-          if (off !== null) found[darkFirst ? 'darkFirst' : 'lightFirst'].push(darkFirst ? off : -off);
-        }
-      }
-    }
-  if (found.darkFirst.length < leastEdges || found.lightFirst.length < leastEdges) return null;
-  return (middleOf(found.darkFirst) + middleOf(found.lightFirst)) / 2;
-}
-const leastEdges = 20;
-
-/** Where tones change along a line, with the lengths of the runs before and after; the quiet zone is a run as well. */
-function edgesOf(
-  size: number,
-  isDark: (along: number) => boolean,
-): readonly {
-  readonly place: number;
-  readonly before: number;
-  readonly after: number;
-  readonly darkFirst: boolean;
-}[] {
-  const places: number[] = [];
-  for (let along = 0; along <= size; along++) if (isDark(along) !== isDark(along - 1)) places.push(along);
-  return places.map((place, index) => ({
-    place,
-    before: place - (places[index - 1] ?? -4),
-    after: (places[index + 1] ?? size + 4) - place,
-    darkFirst: isDark(place - 1),
-  }));
-}
-
-/** How far to the right an edge lies of its place; null where there is none, as between the levels of both sides. */
-function edgeOff(
-  profile: (along: number) => number,
-  place: number,
-  darkFirst: boolean,
-  leastStep: number,
-): number | null {
-  const level = (from: number, to: number): number => {
-    let sum = 0;
-    for (let step = 0; step < 8; step++) sum += profile(from + ((step + 0.5) / 8) * (to - from));
-    return sum / 8;
-  };
-  const before = level(place - deepInside, place - nearEdge);
-  const after = level(place + nearEdge, place + deepInside);
-  if ((darkFirst ? after - before : before - after) < leastStep) return null;
-  const middle = (before + after) / 2;
-  let nearest: number | null = null;
-  let last = profile(place - reachModules);
-  for (let step = 1; step <= 2 * reachModules * stepsPerModule; step++) {
-    const along = place - reachModules + step / stepsPerModule;
-    const next = profile(along);
-    if (last < middle === darkFirst && next >= middle === darkFirst) {
-      const off = along - (next - middle) / (next - last) / stepsPerModule - place;
-      if (nearest === null || Math.abs(off) < Math.abs(nearest)) nearest = off;
-    }
-    last = next;
-  }
-  return nearest;
-}
-
-/** Mean of the middle half: specks and scratches lie beyond it. */
-function middleOf(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const cut = Math.floor(sorted.length / 4);
-  const kept = sorted.slice(cut, sorted.length - cut);
-  return kept.reduce((sum, own) => sum + own, 0) / kept.length;
 }

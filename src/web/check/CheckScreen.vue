@@ -11,6 +11,7 @@ import type { CheckList } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
 import FilePicker from '../shared/FilePicker.vue';
+import PhoneWay from '../shared/PhoneWay.vue';
 import type { Photo } from '../shared/photos';
 import StateShape from '../shared/StateShape.vue';
 import SwitchField from '../shared/SwitchField.vue';
@@ -150,6 +151,7 @@ useEventListener('drop', (event: DragEvent) => {
         <button type="button" class="action" :aria-pressed="hasCamera" @click="hasCamera = !hasCamera">
           <Camera :size="15" aria-hidden="true" /> Camera
         </button>
+        <PhoneWay @picture="checks.add([$event])" />
         <p class="note">Or drop or paste pictures here, several at once.</p>
       </div>
       <ol>

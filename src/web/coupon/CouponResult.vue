@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import type { Cell } from '../../core/coupon';
 import { pairDifferences, valuesOf } from '../../core/plan';
 import FilePicker from '../shared/FilePicker.vue';
+import PhoneWay from '../shared/PhoneWay.vue';
 import { lengthText } from '../shared/units';
 import { differenceText } from '../shared/valueText';
 import { usePreferences } from '../stores/preferences';
@@ -119,6 +120,7 @@ async function keep(): Promise<void> {
       @pick="coupon.addPhotos([$event])"
       >Choose a photograph…</FilePicker
     >
+    <PhoneWay @picture="coupon.addPhotos([$event])" />
     <p v-if="coupon.progress.value !== null" class="note" role="status">
       Reading the patches… {{ Math.round(100 * coupon.progress.value) }} %
     </p>
