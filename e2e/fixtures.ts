@@ -77,6 +77,8 @@ export async function startServer(
       ...process.env,
       BINARUS_PORT: String(port),
       BINARUS_DATA: folder,
+      // What stands for the house.
+      BINARUS_PHONE_HOST: '127.0.0.1',
       ...(isDemo ? { BINARUS_DEMO: '1' } : {}),
     },
     stdio: ['ignore', 'ignore', 'inherit'],

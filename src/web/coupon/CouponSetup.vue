@@ -9,6 +9,7 @@ import MeasureInput from '../shared/MeasureInput.vue';
 import PickList from '../shared/PickList.vue';
 import SwitchField from '../shared/SwitchField.vue';
 import type { ProfileEntry } from '../stores/profiles';
+import NumbersField from './NumbersField.vue';
 import type { CouponAtHand } from './useCoupon';
 
 const props = defineProps<{
@@ -26,8 +27,6 @@ const chosen = computed({
 });
 const formatChoices = computed(() => props.formats.map(({ id, name }) => ({ value: id, label: name })));
 
-const numbersIn = (text: string): number[] =>
-  (text.match(/\d+(?:[.,]\d+)?/g) ?? []).map((own) => Number(own.replace(',', '.')));
 const rows = [
   { field: 'powersPercent', label: 'Powers, in %' },
   { field: 'speedsMmPerS', label: 'Speeds, in mm/s' },
@@ -86,15 +85,13 @@ async function remove(): Promise<void> {
       @update:model-value="set({ bothPolarities: $event })"
     />
     <template v-else>
-      <label v-for="{ field, label } in rows" :key="field" class="numbers">
-        <span>{{ label }}</span>
-        <ElInput
-          size="small"
-          :model-value="wish[field].join(', ')"
-          :aria-label="label"
-          @change="set({ [field]: numbersIn(String($event)) })"
-        />
-      </label>
+      <NumbersField
+        v-for="{ field, label } in rows"
+        :key="field"
+        :label="label"
+        :numbers="wish[field]"
+        @change="set({ [field]: $event })"
+      />
       <p class="note">
         Each cell is an operation of its own, in a colour of its own, named by its power and speed. In G-code
         both are set already.
