@@ -24,6 +24,7 @@ export default defineConfig({
         demoChecks: 'bench/demoChecks.ts',
         styleFitness: 'bench/styleFitness.ts',
         fillTable: 'bench/fillTable.ts',
+        readersTable: 'bench/readersTable.ts',
         limitsTruth: 'bench/limitsTruth.ts',
         outsideJobs: 'outside/outsideJobs.ts',
       },

@@ -12,7 +12,15 @@ export {
 export { type Corner, dirtPlaces, type Harm, harms, readShots, surviveHarm, type Survived } from './damage';
 export { gradeFromFront } from './frontView';
 export type { Losses } from './losses';
-export { prove, type ProofCourse, proveUntil, type ShotNumbers, startProof, takePicture } from './prove';
+export {
+  prove,
+  type ProofCourse,
+  proveUntil,
+  shootAll,
+  type ShotNumbers,
+  startProof,
+  takePicture,
+} from './prove';
 export type { CodeToRead, ProofBinaries, ProofSetup } from './setup';
 export { type Interval, wilsonInterval } from './statistics';
 export { openStudio, type SamplePicture, type Studio } from './studio';

@@ -34,8 +34,9 @@ function stepsOf(share: number): Steps {
   return steps;
 }
 
-/** Takes the loss in place, from a byte a pixel. Blocks that reach over the edge repeat its last pixels. */
+/** Takes the loss in place, from a byte a pixel; steps of 0 take nothing. Blocks that reach over the edge repeat its last pixels. */
 export function loseBlocks(grey: Uint8ClampedArray, width: number, height: number, stepShare: number): void {
+  if (stepShare <= 0) return;
   const steps = stepsOf(stepShare);
   const block = new Float64Array(64);
   for (let top = 0; top < height; top += 8)
