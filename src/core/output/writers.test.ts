@@ -9,7 +9,15 @@ import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job, type Override } from '../job';
 import { createLibrary, makeFiles, runJob, takes, type TakeId } from '../run';
 import { boxContour } from '../geometry';
-import { machineKinds, type MachineKindId, type OperationSheet } from '../plan';
+import {
+  blackInk,
+  machineKinds,
+  pairOf,
+  valuesOf,
+  withValue,
+  type MachineKindId,
+  type OperationSheet,
+} from '../plan';
 import { writeGcode } from './gcode';
 import { layerLooks } from './layers';
 import { cmykOf } from './pdf';
@@ -142,6 +150,46 @@ describe('G-code', () => {
     });
     const text = new TextDecoder().decode(part!.bytes);
     expect([...text.matchAll(/^G0 X(\d+) Y30$/gm)].map(([, x]) => x)).toEqual(['6', '2', '40']);
+  });
+
+  it('marks each area of a test piece by its own power and speed, and says what full power is', async () => {
+    const pair = findPair('natural-slate', 'co2-laser')!;
+    const area = (x: number, setting?: { powerPercent: number; speedMmPerS: number }) => ({
+      kind: 'mark' as const,
+      label: 'cell',
+      area: [boxContour({ x, y: 1, width: 2, height: 2 })],
+      ink: blackInk,
+      ...(setting === undefined ? {} : { setting }),
+    });
+    const written = async (own: typeof pair, operations: OperationSheet['operations']): Promise<string> => {
+      const sheet = { widthMm: 20, heightMm: 10, marginMm: 0, operations };
+      const [part] = await writeGcode(sheet, {
+        notes: { title: '', description: '' },
+        pair: own,
+        baseColour: '#ffffff',
+        markColour: '#000000',
+        grid: null,
+        finished: () => ({ picture: { ground: [], marks: [] }, grid: null }),
+        wrapped: null,
+        binary: outputBinary,
+      });
+      return new TextDecoder().decode(part!.bytes);
+    };
+    const powersOf = (text: string): string[] => [
+      ...new Set([...text.matchAll(/F(\d+) S([1-9]\d*)$/gm)].map(([, feed, power]) => `${feed} ${power}`)),
+    ];
+    const grid = await written(pair, [
+      area(1, { powerPercent: 20, speedMmPerS: 100 }),
+      area(6, { powerPercent: 45, speedMmPerS: 50 }),
+    ]);
+    // Feeds are mm a minute (ISO 6983-1, F under G94).
+    expect(powersOf(grid)).toEqual(['6000 200', '3000 450']);
+    expect(grid).toContain('S1000 is the full power of the laser');
+    const plain = await written(pair, [area(1)]);
+    expect(powersOf(plain)).toEqual([`${60 * pair.process.markMmPerS} 1000`]);
+    expect(plain).toContain('S1000 is the power that is set at the machine');
+    const calibrated = pairOf(withValue(valuesOf(pair), 'powerShare', 0.35));
+    expect(powersOf(await written(calibrated, [area(1)]))).toEqual([`${60 * pair.process.markMmPerS} 350`]);
   });
 });
 

@@ -64,6 +64,13 @@ describe('the loss of a picture', () => {
     for (const value of grey) expect(Math.abs(value - 103)).toBeLessThanOrEqual(1);
   });
 
+  it('takes nothing by steps of 0', () => {
+    const grey = new Uint8ClampedArray(256).map((_, at) => (at * 37) % 256);
+    const before = grey.slice();
+    loseBlocks(grey, 16, 16, 0);
+    expect(grey).toEqual(before);
+  });
+
   it('takes more of fine detail by larger steps', () => {
     const side = 16;
     const lost = (share: number): number => {

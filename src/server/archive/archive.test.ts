@@ -1,4 +1,5 @@
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
+import { layCoupon } from '../../core/coupon';
 import { startingPair, valuesOf } from '../../core/plan';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
@@ -20,7 +21,7 @@ import { createApp } from '../app';
 import { openData, type Data } from '../data';
 import { workshopHere } from '../workshop';
 import { openDatabase, type Db } from '../db/open';
-import type { ImportReport } from '../../wire';
+import type { ImportReport, KeptCoupon } from '../../wire';
 import { archiveLimits, type ArchivedFile, type ReadJob, type ReadRest } from './format';
 import { readArchive } from './read';
 
@@ -97,6 +98,7 @@ const everythingIn = (from: Db): unknown =>
     'SELECT name, width_mm, height_mm, corner_mm FROM stock_sizes',
     'SELECT id, name, note, based_on, pair FROM profiles',
     'SELECT collection, pattern FROM name_patterns',
+    'SELECT id, made_at, kept FROM coupons',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
   );
@@ -106,9 +108,18 @@ const withoutOrderOfKeys = (row: Record<string, unknown>): unknown =>
   Object.fromEntries(
     Object.entries(row).map(([column, value]) => [
       column,
-      column === 'document' || column === 'look' || column === 'pair' ? JSON.parse(value as string) : value,
+      ['document', 'look', 'pair', 'kept'].includes(column) ? JSON.parse(value as string) : value,
     ]),
   );
+
+const laid = layCoupon(
+  valuesOf(startingPair),
+  { kind: 'sizes', widthMm: 90, heightMm: null, bothPolarities: false, powersPercent: [], speedsMmPerS: [] },
+  1,
+  '2026-11-27T08:00:00.000Z',
+);
+if ('problem' in laid) throw new Error(laid.problem);
+const keptCoupon: KeptCoupon = { coupon: laid.coupon, note: 'vinyl of the new roll', readings: [] };
 
 /** One of everything, and the hash of its logo. */
 async function fill(): Promise<{ id: string; hash: string }> {
@@ -130,6 +141,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.pieceShelf.saveTemplate('Kept', templates[0]!.job);
   data.profiles.add({ name: 'Rudder tags', note: 'one', basedOn: 'x', pair: valuesOf(startingPair) });
   data.namePatterns.keep({ collection: 'Berths', pattern: '{collection}_{title}' });
+  data.coupons.keep(keptCoupon);
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
 }
@@ -366,7 +378,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(11) }), 'version 11'],
+    [zipSync({ 'binarus-archive.json': head(12) }), 'version 12'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {
