@@ -22,6 +22,7 @@ export default defineConfig({
         bench: 'bench/main.ts',
         compareEncoders: 'bench/compareEncoders.ts',
         demoChecks: 'bench/demoChecks.ts',
+        demoCoupon: 'bench/demoCoupon.ts',
         styleFitness: 'bench/styleFitness.ts',
         fillTable: 'bench/fillTable.ts',
         readersTable: 'bench/readersTable.ts',

@@ -61,6 +61,10 @@ execFileSync('node', ['dist/node/demoChecks.js', data]);
 await page.locator('input[type=file]').setInputFiles(join(data, 'oar-rack-tag.jpg'));
 await page.locator('[data-test=check-says]').waitFor({ timeout: 30_000 });
 await picture('check');
+await page.goto(`${base}/test-piece/birch-plywood.co2-laser`);
+await page.getByRole('button', { name: /sizes, read/ }).click();
+await page.locator('[data-test=coupon-growth]').waitFor({ timeout: 30_000 });
+await picture('test-piece');
 await open('Oar rack tag');
 await page.keyboard.press('3');
 await page.getByLabel('Code width').fill('24');
@@ -143,9 +147,6 @@ await page
   .click();
 await picture('piece-things');
 await open('Slipway Wi-Fi sign');
-await piecePage('Stand');
-await page.keyboard.press('9');
-await picture('piece-stand');
 await page.keyboard.press('6');
 await piecePage('Templates');
 await page.waitForFunction(() => document.querySelectorAll('.offer svg').length === 12, null, {

@@ -90,6 +90,7 @@ const proverLimits: Limits<Prover> = {
   checkPhoto: 60_000,
   readCoupon: 120_000,
   grade: searchingMs,
+  gradePhoto: searchingMs,
   checkByHand: searchingMs,
   shoot: 120_000,
   callOff: 60_000,

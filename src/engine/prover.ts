@@ -2,7 +2,7 @@
 import type { Style } from '../core/artwork';
 import { readCoupon, type Coupon, type CouponReading } from '../core/coupon';
 import type { Finding, Fix } from '../core/finding';
-import type { SymbolGrade } from '../core/grades';
+import { gradePhoto, type SymbolGrade } from '../core/grades';
 import { pairOfJob, type Job } from '../core/job';
 import { loadedOnce } from '../core/numbers';
 import {
@@ -33,13 +33,15 @@ import {
 import {
   checkByHand,
   checkPhoto,
+  gridOfPlaces,
+  turnedRound,
   type CheckedCode,
   type Corners,
   type Help,
   type PhotoCheck,
 } from '../core/photo';
 import { readPicture, type FoundCode, type Reader, voting } from '../core/readers';
-import type { Frame } from '../core/camera';
+import { brightnessOf, type Frame } from '../core/camera';
 import {
   findCauses,
   fixesIn,
@@ -106,6 +108,12 @@ export interface Prover {
     codeId: string,
     corners: Corners,
   ): Promise<Pick<CheckedCode, 'grid' | 'comparison'> | null>;
+  /** Print quality of a code of a photograph, as far as one tells; null where it could not be compared. */
+  gradePhoto(
+    frame: Frame,
+    checked: Pick<CheckedCode, 'grid' | 'comparison'> & { readonly reversed: boolean },
+    job: Job | null,
+  ): Promise<SymbolGrade | null>;
   /** What a photograph says of a test piece; null when a newer one is looked at. */
   readCoupon(
     frame: Frame,
@@ -242,6 +250,17 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       if (job !== null) await library.load(job);
       const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, false));
       return checkPhoto(frame, readers, meant, { tell, isStale: () => run !== newestPhoto });
+    },
+    gradePhoto: async (frame, { grid, comparison, reversed }, job) => {
+      if (grid === null || comparison === null) return null;
+      const picture = brightnessOf(frame);
+      return gradePhoto(
+        reversed ? turnedRound(picture) : picture,
+        gridOfPlaces(grid),
+        comparison.symbol,
+        // What nobody knows the making of is graded as print.
+        job === null ? 'ISO/IEC 15415' : standardOf(pairOfJob(job)),
+      );
     },
     readCoupon: async (frame, coupon, tell) => {
       const run = ++newestPhoto;

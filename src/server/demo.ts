@@ -1,6 +1,6 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
-import { demoChecks, regatta } from '../content';
-import { saveCheckSchema } from '../wire';
+import { demoChecks, demoCoupon, regatta } from '../content';
+import { keptCouponSchema, saveCheckSchema } from '../wire';
 import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
 import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraft } from '../core/job';
@@ -12,7 +12,7 @@ import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
 
 /** Fills an empty database; leaves any other as it is. */
-export async function fillWithDemo({ jobs, files, houseStyles, checks, workshop }: Data): Promise<void> {
+export async function fillWithDemo({ jobs, files, houseStyles, checks, coupons, workshop }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
   for (const { bytes } of Object.values(demoLogos)) {
     const clean = await workshop.clean(bytes);
@@ -20,6 +20,7 @@ export async function fillWithDemo({ jobs, files, houseStyles, checks, workshop 
   }
   const { id } = houseStyles.save('Ternquay signs', houseStyle);
   houseStyles.assign('Harbour office', id);
+  coupons.keep(keptCouponSchema.parse(demoCoupon));
   for (const job of demoJobs()) {
     const { id: jobId } = jobs.create(job);
     for (const { job: _, ...check } of demoChecks.filter((own) => own.job === job.name))

@@ -101,6 +101,19 @@ export function gradeSymbol(
   };
 }
 
+/** What a photograph says nothing of: it leans, and its lens bends. */
+const ofScanners: ReadonlySet<string> = new Set(['Axial non-uniformity', 'Grid non-uniformity']);
+
+/**
+ * Of a photograph, as far as one tells: light is beside the lightest of the picture instead of a reference, and the spacing of
+ * the grid is left out. Of a reversed code the picture has been turned round.
+ */
+export function gradePhoto(picture: Brightness, grid: Grid, symbol: Symbol, standard: Standard): SymbolGrade {
+  const grade = gradeSymbol(picture, grid, symbol, standard);
+  const parameters = grade.parameters.filter(({ name }) => !ofScanners.has(name));
+  return { ...grade, parameters, overall: worstGrade(parameters.map((own) => own.grade)) };
+}
+
 /** What modules are compared with: a threshold, and how far light and dark lie from it when nothing is lost. */
 interface Levels {
   readonly threshold: number;

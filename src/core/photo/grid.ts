@@ -33,6 +33,33 @@ export function placesOf({ version, size, bentModules, patterns, at }: Grid): Gr
   return { version, size, bentModules, patterns, places };
 }
 
+/** The grid again, from its places: straight between the corners of a module, and on as it is at the edge. */
+export function gridOfPlaces({ places, version, size, bentModules, patterns }: GridPlaces): Grid {
+  const side = size + 1;
+  const corner = (column: number, row: number): Vertex => {
+    const place = 2 * (row * side + column);
+    return { x: places[place]!, y: places[place + 1]! };
+  };
+  const at = (column: number, row: number): Vertex => {
+    const [left, top] = [column, row].map((own) => Math.min(Math.max(Math.floor(own), 0), size - 1)) as [
+      number,
+      number,
+    ];
+    const [right, down] = [column - left, row - top];
+    const [a, b, c, d] = [
+      corner(left, top),
+      corner(left + 1, top),
+      corner(left, top + 1),
+      corner(left + 1, top + 1),
+    ];
+    const mixed = (axis: 'x' | 'y'): number =>
+      (a[axis] * (1 - right) + b[axis] * right) * (1 - down) +
+      (c[axis] * (1 - right) + d[axis] * right) * down;
+    return { x: mixed('x'), y: mixed('y') };
+  };
+  return { version, size, bentModules, patterns, at };
+}
+
 export type Corners = readonly [Vertex, Vertex, Vertex, Vertex];
 
 /** Squares of rings around a middle: how far from it a module lies says whether it is dark. */

@@ -9,7 +9,15 @@ export {
 } from './check';
 export { type Comparison, comparePicture, growthOf } from './compare';
 export { findCodes, type FindCourse, type Help, helps, mostCodes, type SeenCode } from './find';
-export { type Corners, fitGrid, type Grid, type GridPlaces, sampleGrid, transposed } from './grid';
+export {
+  type Corners,
+  fitGrid,
+  type Grid,
+  gridOfPlaces,
+  type GridPlaces,
+  sampleGrid,
+  transposed,
+} from './grid';
 export { contrastOf, seenDark, wrongModules } from './modules';
 export { fitHomography, project } from './homography';
 export { lumaAt, remapped, shrunk, turnedRound } from './picture';

@@ -13,6 +13,8 @@ export const dirtPlaces = 5;
 /** Diameters of discs, and sides of torn corners, as shares of the symbol's width. */
 export const harmSteps = [0.06, 0.1, 0.14, 0.18, 0.24, 0.3, 0.38] as const;
 export const scratchSteps = [1, 2, 4, 8, 16, 32] as const;
+/** How far marks have faded towards the surface, as shares of the light that they take. */
+export const fadedSteps = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8] as const;
 /** Width of a scratch in modules. */
 export const scratchModules = 0.2;
 /** Shots of each harm, of the first that are read of an unharmed piece. */
@@ -26,17 +28,19 @@ export type Corner = (typeof corners)[number];
 export type Harm =
   | { readonly kind: 'dirt'; readonly column: number; readonly row: number }
   | { readonly kind: 'torn'; readonly corner: Corner }
-  | { readonly kind: 'scratches' };
+  | { readonly kind: 'scratches' }
+  | { readonly kind: 'faded' };
 
 export interface Survived {
   readonly harm: Harm;
-  /** The largest that all voting readers read on: a share of the symbol's width, or a number of scratches; 0 for none. */
+  /** The largest that all voting readers read on: a share of the symbol's width or of the marks, or a number of scratches; 0 for none. */
   readonly most: number;
 }
 
 /** The middle first, since that is where people touch it. */
 export const harms: readonly Harm[] = [
   { kind: 'scratches' },
+  { kind: 'faded' },
   ...corners.map((corner): Harm => ({ kind: 'torn', corner })),
   ...Array.from({ length: dirtPlaces * dirtPlaces }, (_, place): Harm => ({
     kind: 'dirt',
@@ -45,7 +49,8 @@ export const harms: readonly Harm[] = [
   })),
 ];
 
-const stepsOf = ({ kind }: Harm): readonly number[] => (kind === 'scratches' ? scratchSteps : harmSteps);
+const stepsOf = ({ kind }: Harm): readonly number[] =>
+  kind === 'scratches' ? scratchSteps : kind === 'faded' ? fadedSteps : harmSteps;
 
 /** Numbers of shots that all readers read of the piece as it is, in the ways of a hand. What harms it is tried on these. */
 export async function readShots(studio: Studio, readers: readonly Reader[]): Promise<readonly number[]> {
@@ -133,12 +138,14 @@ function wearOf(code: CodeToRead, harm: Harm, size: number): Wear {
     }
     case 'scratches':
       return { ...noWear, scratches: size, scratchMm: scratchModules * code.moduleMm };
+    case 'faded':
+      return { ...noWear, fading: size };
   }
 }
 
 /** Whether the codewords that dirt or a tear surely changes can be corrected. Of scratches nobody knows where they go. */
 function canSurvive(code: CodeToRead, harm: Harm, size: number): boolean {
-  if (harm.kind === 'scratches') return true;
+  if (harm.kind === 'scratches' || harm.kind === 'faded') return true;
   const { size: modules, modules: tones } = code.symbol;
   const covered = tones.map((tone, at) => {
     const [column, row] = [at % modules, Math.floor(at / modules)];
@@ -150,7 +157,12 @@ function canSurvive(code: CodeToRead, harm: Harm, size: number): boolean {
 }
 
 /** Whether a place of the symbol, as shares of its side, lies under the harm. */
-function isWithin(harm: Exclude<Harm, { kind: 'scratches' }>, size: number, x: number, y: number): boolean {
+function isWithin(
+  harm: Exclude<Harm, { kind: 'scratches' | 'faded' }>,
+  size: number,
+  x: number,
+  y: number,
+): boolean {
   if (harm.kind === 'dirt') {
     return (x - middleOf(harm.column)) ** 2 + (y - middleOf(harm.row)) ** 2 <= (size / 2) ** 2;
   }

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { Job } from '../../core/job';
 import { severityOfVerdict } from '../../core/finding';
 import { checkSentence, type CheckedCode, type CheckVerdict } from '../../core/photo';
+import GradeTable from '../shared/GradeTable.vue';
 import StateShape from '../shared/StateShape.vue';
 import { lengthText } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
@@ -81,6 +82,12 @@ const others = computed(() => (props.checked.check?.codes.length ?? 1) - 1);
       </template>
     </dl>
     <ModuleMap v-if="comparison" :comparison="comparison" />
+    <template v-if="checked.grade">
+      <GradeTable :grade="checked.grade" />
+      <p class="note">
+        As far as a photograph tells: without a reference of white, and without the spacing of the grid.
+      </p>
+    </template>
   </div>
 </template>
 

@@ -1,6 +1,8 @@
 /** Photographs that are being checked in this window, each with what was found in it. */
 import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
+import type { Frame } from '../../core/camera';
+import type { SymbolGrade } from '../../core/grades';
 import type { Job } from '../../core/job';
 import {
   codeToTell,
@@ -24,6 +26,8 @@ export interface Checked {
     readonly codeId: string;
     readonly found: Pick<CheckedCode, 'grid' | 'comparison'>;
   } | null;
+  /** Print quality as far as a photograph tells; null where it could not be measured. */
+  readonly grade: SymbolGrade | null;
   /** How much of the work is done; null when it is. */
   readonly progress: number | null;
   readonly problem: string;
@@ -73,6 +77,7 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
       photo: null,
       check: null,
       byHand: null,
+      grade: null,
       progress: 0,
       problem: '',
       isKept: false,
@@ -91,11 +96,20 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
         job(),
         proxy((_help, done, of) => change(number, { progress: done / of })),
       );
-      change(number, { check, progress: null });
+      const code = codeToTell(check);
+      const grade = code === null ? null : await gradeOf(photo.frame, code, code.seen.reversed);
+      change(number, { check, grade, progress: null });
     } catch (error) {
       change(number, { problem: (error as Error).message, progress: null });
     }
   }
+
+  const gradeOf = (
+    frame: Frame,
+    { grid, comparison }: Pick<CheckedCode, 'grid' | 'comparison'>,
+    reversed: boolean,
+  ): Promise<SymbolGrade | null> =>
+    useEngine().prover.gradePhoto(frame, { grid, comparison, reversed }, job());
 
   const later = (number: number, open: () => Promise<Photo>): Promise<void> =>
     (queue = queue.then(() => (find(number) === undefined ? undefined : look(number, open))));
@@ -118,7 +132,12 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
       if (!photo || now === null) return;
       try {
         const found = await useEngine().prover.checkByHand(photo.frame, now, codeId, corners);
-        if (found !== null) change(number, { byHand: { codeId, found }, problem: '' });
+        if (found !== null)
+          change(number, {
+            byHand: { codeId, found },
+            grade: await gradeOf(photo.frame, found, false),
+            problem: '',
+          });
       } catch (error) {
         change(number, { problem: (error as Error).message });
       }
@@ -128,7 +147,7 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
       await Promise.all(
         list.value.flatMap(({ number, photo }) => {
           if (photo === null) return [];
-          change(number, { check: null, byHand: null, progress: 0, problem: '', isKept: false });
+          change(number, { check: null, byHand: null, grade: null, progress: 0, problem: '', isKept: false });
           return [later(number, () => Promise.resolve(photo))];
         }),
       );

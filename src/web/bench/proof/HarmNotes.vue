@@ -16,6 +16,7 @@ const torn = computed(() =>
   ),
 );
 const scratches = computed(() => props.found.find(({ harm }) => harm.kind === 'scratches') ?? null);
+const faded = computed(() => props.found.find(({ harm }) => harm.kind === 'faded') ?? null);
 </script>
 
 <template>
@@ -35,6 +36,13 @@ const scratches = computed(() => props.found.find(({ harm }) => harm.kind === 's
         scratches.most === 0
           ? 'A single scratch across it can stop a reader.'
           : `It reads with ${scratches.most} ${scratches.most === 1 ? 'scratch' : 'scratches'} across it.`
+      }}
+    </li>
+    <li v-if="faded">
+      {{
+        faded.most === 0
+          ? 'Marks may not fade at all.'
+          : `Marks may fade by ${Math.round(100 * faded.most)} %: so much of their contrast is to spare.`
       }}
     </li>
   </ul>

@@ -18,7 +18,7 @@ import ReadingDistance from '../ReadingDistance.vue';
 import type { ProofControl } from '../useProof';
 import type { ToleranceControl } from '../useTolerance';
 import GradeMap from './GradeMap.vue';
-import GradeTable from './GradeTable.vue';
+import GradeTable from '../../shared/GradeTable.vue';
 import HarmMap from './HarmMap.vue';
 import HarmNotes from './HarmNotes.vue';
 import { rowName, surveys } from './mapWords';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Print quality by a standard: each parameter with its value and its grade. */
-import { gradeLetters, type Grade, type SymbolGrade } from '../../../core/grades';
-import StateShape from '../../shared/StateShape.vue';
+import { gradeLetters, type Grade, type SymbolGrade } from '../../core/grades';
+import StateShape from './StateShape.vue';
 
 defineProps<{ grade: SymbolGrade | null }>();
 const stateOf = (grade: Grade): 'fine' | 'caution' | 'stop' =>
