@@ -1,10 +1,11 @@
 /** Grades of images whose values follow from geometry, drawn by a camera of the tests' own. Thresholds: ISO/IEC 15415:2011 and 29158, from memory. */
-import { brightnessOf } from '../camera';
+import { brightnessOf, type Frame } from '../camera';
 import { describe, expect, it } from '@jest/globals';
+import { testReaders } from '../../testing/readSymbol';
 import { pinhole, warpedPicture, type Warp } from '../../testing/warpedPicture';
-import { fitGrid } from '../photo';
+import { checkPhoto, fitGrid, gridOfPlaces } from '../photo';
 import { defaultSymbolSettings, encodeSymbol, type QrSymbol, symbolAnatomy } from '../symbol';
-import { gradeSymbol, type Standard, type SymbolGrade } from './grade';
+import { gradePhoto, gradeSymbol, type Standard, type SymbolGrade } from './grade';
 import { gradeOf } from './scale';
 
 const symbol = encodeSymbol('https://ternquay.example/berth/17', {
@@ -155,5 +156,41 @@ describe('thresholds', () => {
     expect([0.06, 0.061, 0.12, 0.121].map((value) => gradeOf('axialNonuniformity', value))).toEqual([
       4, 3, 1, 0,
     ]);
+  });
+});
+
+describe('a photograph', () => {
+  it('that leans is graded without the spacing of its grid, by the places that a check keeps', async () => {
+    await testReaders();
+    const wide = 520;
+    const photo = (change: Partial<Warp>): Frame =>
+      warpedPicture(symbol, {
+        width: wide,
+        height: wide,
+        toModules: pinhole(symbol.size, wide, { turn: 0.3, tilt: 0.5, pixels: 9 }),
+        dark: 0,
+        light: 255,
+        ...change,
+      });
+    const gradeOfPhoto = async (change: Partial<Warp>): Promise<SymbolGrade> => {
+      const frame = photo(change);
+      const { codes } = await checkPhoto(frame, [], []);
+      const grid = gridOfPlaces(codes[0]!.grid!);
+      // The corner of the symbol lies where the check has it.
+      expect(grid.at(0, 0)).toEqual({ x: codes[0]!.grid!.places[0], y: codes[0]!.grid!.places[1] });
+      expect(grid.at(symbol.size, symbol.size).x).toBeCloseTo(codes[0]!.grid!.places.at(-2)!, 6);
+      return gradePhoto(brightnessOf(frame), grid, codes[0]!.comparison!.symbol, 'ISO/IEC 15415');
+    };
+    const clean = await gradeOfPhoto({});
+    expect(clean.parameters.map(({ name }) => name)).toEqual([
+      'Symbol contrast',
+      'Modulation',
+      'Fixed pattern damage',
+      'Unused error correction',
+    ]);
+    expect(clean.overall).toBeGreaterThanOrEqual(3);
+    const grown = await gradeOfPhoto({ growth: 0.22 });
+    expect(parameter(grown, 'Modulation').grade).toBeLessThan(parameter(clean, 'Modulation').grade);
+    expect(grown.overall).toBeLessThan(clean.overall);
   });
 });

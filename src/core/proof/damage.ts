@@ -4,9 +4,10 @@ import { applyMatrix, invertMatrix, type Vertex } from '../geometry';
 import { noWear, type Wear } from '../simulation';
 import { lostCodewords, quietZoneModules } from '../symbol';
 import { plainCondition, trialOf } from './conditions';
-import { shootAll } from './prove';
+import { count, shootAll, type Count } from './prove';
 import type { CodeToRead } from './setup';
 import type { Studio, Trial } from './studio';
+import { readerState } from './verdict';
 
 /** Places of the map of dirt on each side of the symbol. */
 export const dirtPlaces = 5;
@@ -20,6 +21,7 @@ export const scratchModules = 0.2;
 /** Shots of each harm, of the first that are read of an unharmed piece. */
 const harmShots = 3;
 const mostTried = 16;
+const fadedShots = 10;
 
 /** As a reader sees the symbol, which has no finder pattern at its lower right. */
 export const corners = ['upper left', 'upper right', 'lower left', 'lower right'] as const;
@@ -82,12 +84,16 @@ export async function surviveHarm(
   const steps = stepsOf(harm);
   // Where more codewords are covered than can be corrected nothing has to be tried.
   let most = steps.filter((size) => studio.setup.codes.every((code) => canSurvive(code, harm, size))).length;
-  for (; most > 0; most--) {
-    const survives = await reads(studio, readers, harm, steps[most - 1]!, shots);
+  let least = 0;
+  while (least < most) {
+    // The more has faded the less is read: halved. Spots and tears are tried from the largest down, since few fit anyway.
+    const tried = harm.kind === 'faded' ? Math.ceil((least + most) / 2) : most;
+    const survives = await reads(studio, readers, harm, steps[tried - 1]!, shots);
     // Between harms others are let in, who may call it off.
     await new Promise((resolve) => setTimeout(resolve));
     if (isStale()) return null;
-    if (survives) break;
+    if (survives) least = tried;
+    else most = tried - 1;
   }
   return { harm, most: most === 0 ? 0 : steps[most - 1]! };
 }
@@ -104,8 +110,19 @@ async function reads(
     ...trialOf(setup, plainCondition(setup.distanceM)),
     wear: (code) => wearOf(code, harm, size),
   };
+  if (harm.kind === 'faded') return isReadPromptly(studio, readers, trial);
   for (const shot of shots) if (!(await isReadByAll(studio, readers, trial, shot))) return false;
   return shots.length > 0;
+}
+
+/** All of a faded piece is as hard to read, so that the proof's own rule counts and no single shot. */
+async function isReadPromptly(studio: Studio, readers: readonly Reader[], trial: Trial): Promise<boolean> {
+  const counts: Count[] = readers.map(() => ({ read: 0, wrong: 0 }));
+  for (let shot = 1; shot <= fadedShots; shot++) {
+    const seen = await shootAll(studio, readers, trial, shot);
+    counts.forEach((own, reader) => count(own, seen, reader));
+  }
+  return counts.every(({ read }) => readerState(read, fadedShots) === 'prompt');
 }
 
 /** A place of the symbol, as shares of its side, in millimetres of the file. */

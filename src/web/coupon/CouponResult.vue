@@ -134,7 +134,7 @@ async function keep(): Promise<void> {
           :fitted="floorFit"
           x-title="module, mm"
           y-title="% of views"
-          :y-range="[0, 105]"
+          :y-range="[0, 100]"
         />
       </template>
       <template v-if="growthText">

@@ -84,6 +84,8 @@ watch(
             data: points.map(({ x, y }) => ({ x, y })),
             backgroundColor: colour('--ink'),
             pointRadius: 3,
+            // Points on the edge are whole.
+            clip: 6,
           },
         ],
       },
