@@ -1,21 +1,24 @@
 <script setup lang="ts">
 /** Check a finished piece: photographs on the left, the one at hand with its grid in the middle, what was found on the right. */
-import { ArrowLeft, Camera } from '@lucide/vue';
-import { useEventListener } from '@vueuse/core';
+import { Camera } from '@lucide/vue';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { shownTitle } from '../../core/job';
 import { severityOfVerdict } from '../../core/finding';
 import { keptResult, type Corners } from '../../core/photo';
-import type { CheckList } from '../../wire';
+import { patchOfMessage } from '../../core/coupon';
+import type { CheckList, KeptCoupon } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
+import { listCoupons } from '../shared/couponApi';
 import FilePicker from '../shared/FilePicker.vue';
 import PhoneWay from '../shared/PhoneWay.vue';
 import type { Photo } from '../shared/photos';
 import StateShape from '../shared/StateShape.vue';
 import SwitchField from '../shared/SwitchField.vue';
 import { useAttempt } from '../shared/useAttempt';
+import { useBroughtPictures } from '../shared/useBroughtPictures';
+import WorkScreen from '../shared/WorkScreen.vue';
 import type { SavedJob } from '../../wire';
 import CheckFacts from './CheckFacts.vue';
 import KeptChecks from './KeptChecks.vue';
@@ -66,8 +69,18 @@ const stateOf = (checked: Checked): 'fine' | 'caution' | 'stop' | 'none' => {
   return found === null ? 'none' : severityOfVerdict[found.verdict];
 };
 
+/** The test piece that a photograph shows, where it is one that was made here. */
+const testPiece = shallowRef<KeptCoupon['coupon'] | null>(null);
+
 watch([code, job], async ([now, ofJob]) => {
   siblings.value = [];
+  testPiece.value = null;
+  const patch = now === null ? null : patchOfMessage(now.seen.text);
+  if (patch !== null)
+    await attempt(async () => {
+      const own = (await listCoupons()).find(({ coupon }) => coupon.id === patch.id);
+      if (code.value === now) testPiece.value = own?.coupon ?? null;
+    });
   isByHand.value = false;
   if (now === null || ofJob !== null) return;
   // A check without a job finds the job that it belongs to, by its message.
@@ -122,28 +135,23 @@ function taken(photo: Photo): void {
   void checks.addPhoto(photo);
 }
 
-const imagesOf = (data: DataTransfer | null): File[] => [...(data?.files ?? [])];
-useEventListener('paste', (event: ClipboardEvent) => void checks.add(imagesOf(event.clipboardData)));
-useEventListener('dragover', (event: DragEvent) => {
-  if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
-});
-useEventListener('drop', (event: DragEvent) => {
-  event.preventDefault();
-  void checks.add(imagesOf(event.dataTransfer));
-});
+useBroughtPictures((files) => void checks.add(files));
 </script>
 
 <template>
-  <main class="check">
-    <header>
-      <RouterLink :to="id === '' ? '/' : { name: 'bench', params: { id, station: 'proof' } }" class="back">
-        <ArrowLeft :size="16" aria-hidden="true" /> {{ id === '' ? 'Shelf' : 'Bench' }}
-      </RouterLink>
-      <h1>{{ job ? `Check “${shownTitle(job)}”` : 'Check a finished piece' }}</h1>
-      <p v-if="saved" class="note">revision {{ saved.revision }}</p>
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    </header>
-    <section class="list" aria-label="Photographs">
+  <WorkScreen
+    :back="id === '' ? '/' : { name: 'bench', params: { id, station: 'proof' } }"
+    :back-name="id === '' ? 'Shelf' : 'Bench'"
+    :title="job ? `Check “${shownTitle(job)}”` : 'Check a finished piece'"
+    left-name="Photographs"
+    middle-name="The photograph"
+    right-name="What was found"
+    :problem="problem"
+  >
+    <template #head
+      ><p v-if="saved" class="note">revision {{ saved.revision }}</p></template
+    >
+    <template #left>
       <div class="bring">
         <FilePicker class="action main" accept="image/*" label="Photograph" @pick="checks.add([$event])"
           >Choose a photograph…</FilePicker
@@ -175,8 +183,8 @@ useEventListener('drop', (event: DragEvent) => {
         </li>
       </ol>
       <KeptChecks v-if="kept" :kept="kept" @remove="removeKept" />
-    </section>
-    <section class="middle" aria-label="The photograph">
+    </template>
+    <template #middle>
       <LiveCamera v-if="hasCamera" @taken="taken" @close="hasCamera = false" />
       <PhotoView
         v-else-if="shown?.photo"
@@ -192,8 +200,8 @@ useEventListener('drop', (event: DragEvent) => {
           'A photograph of the piece that was made: does it read, is it what was meant, and how did it come out?'
         }}
       </p>
-    </section>
-    <section class="found" aria-label="What was found" aria-live="polite">
+    </template>
+    <template #right>
       <template v-if="shown">
         <p v-if="shown.problem" class="problem" role="alert">{{ shown.problem }}</p>
         <p v-else-if="shown.progress !== null" class="note">
@@ -214,6 +222,12 @@ useEventListener('drop', (event: DragEvent) => {
               {{ shown.isKept ? 'Kept with the job' : `Keep with revision ${saved?.revision}` }}
             </button>
           </form>
+          <RouterLink
+            v-if="testPiece"
+            class="action"
+            :to="{ name: 'coupon', params: { profile: testPiece.pair.profile, id: testPiece.id } }"
+            >Read it as test piece {{ testPiece.id }}</RouterLink
+          >
           <template v-for="sibling in siblings" :key="sibling.id">
             <button
               type="button"
@@ -226,72 +240,11 @@ useEventListener('drop', (event: DragEvent) => {
         </template>
       </template>
       <p v-else class="note">What is found is told here.</p>
-    </section>
-  </main>
+    </template>
+  </WorkScreen>
 </template>
 
 <style scoped>
-.check {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) / 250px minmax(0, 1fr) 330px;
-  height: 100%;
-}
-
-header {
-  display: flex;
-  grid-column: 1 / -1;
-  gap: 16px;
-  align-items: baseline;
-  padding: 14px 20px 12px;
-  border-bottom: 1px solid var(--ink);
-}
-
-.back {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  align-self: center;
-  color: var(--ink-soft);
-  font-size: 12.5px;
-  text-decoration: none;
-}
-
-h1 {
-  font-size: 17px;
-  font-weight: 650;
-}
-
-.list,
-.found {
-  display: grid;
-  gap: 12px;
-  align-content: start;
-  min-height: 0;
-  padding: 16px 18px;
-  overflow: auto;
-}
-
-.list {
-  border-right: 1px solid var(--rule);
-}
-
-.found {
-  border-left: 1px solid var(--ink);
-}
-
-.middle {
-  display: grid;
-  min-width: 0;
-  min-height: 0;
-  background: var(--bench);
-}
-
-.empty {
-  max-width: 46ch;
-  place-self: center;
-  text-align: center;
-}
-
 .bring {
   display: flex;
   flex-wrap: wrap;
@@ -335,12 +288,5 @@ li {
 
 .problem {
   color: var(--stop);
-}
-
-@media (max-width: 999px) {
-  .check {
-    grid-template: auto auto 60vh auto / minmax(0, 1fr);
-    height: auto;
-  }
 }
 </style>

@@ -107,7 +107,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <section class="result" aria-label="What its photographs say" aria-live="polite">
+  <div class="result">
     <h2 class="heading">Photograph it</h2>
     <p class="note">
       From straight above, in even light, all of it in the picture. Small patches need a second picture from
@@ -180,18 +180,13 @@ async function keep(): Promise<void> {
       </template>
       <button type="button" class="action quiet" @click="coupon.forgetReadings()">Read it anew</button>
     </template>
-  </section>
+  </div>
 </template>
 
 <style scoped>
 .result {
   display: grid;
   gap: 10px;
-  align-content: start;
-  min-height: 0;
-  padding: 16px 18px;
-  border-left: 1px solid var(--ink);
-  overflow: auto;
 }
 
 .problem {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** A test piece: what is on it on the left, the piece in the middle, what its photographs say on the right. */
-import { ArrowLeft } from '@lucide/vue';
-import { useEventListener } from '@vueuse/core';
 import { computed, onMounted, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { couponFormats } from '../../core/run';
 import { formatOf, type FormatId } from '../../core/output';
 import UnitSwitch from '../shared/UnitSwitch.vue';
+import { useBroughtPictures } from '../shared/useBroughtPictures';
+import WorkScreen from '../shared/WorkScreen.vue';
 import { useProfiles } from '../stores/profiles';
 import CouponDrawing from './CouponDrawing.vue';
 import CouponResult from './CouponResult.vue';
@@ -38,108 +38,45 @@ watch(
   },
 );
 
-const imagesOf = (data: DataTransfer | null): File[] => [...(data?.files ?? [])];
-useEventListener('paste', (event: ClipboardEvent) => {
-  const files = imagesOf(event.clipboardData);
-  if (files.length > 0) void coupon.addPhotos(files);
-});
-useEventListener('dragover', (event: DragEvent) => {
-  if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
-});
-useEventListener('drop', (event: DragEvent) => {
-  event.preventDefault();
-  void coupon.addPhotos(imagesOf(event.dataTransfer));
-});
+useBroughtPictures((files) => void coupon.addPhotos(files));
 </script>
 
 <template>
-  <main class="coupon">
-    <header>
-      <RouterLink :to="{ name: 'materials', params: { id: profile } }" class="back">
-        <ArrowLeft :size="16" aria-hidden="true" /> Materials and machines
-      </RouterLink>
-      <h1>Test piece</h1>
+  <WorkScreen
+    :back="{ name: 'materials', params: { id: profile } }"
+    back-name="Materials and machines"
+    title="Test piece"
+    left-name="What is on it"
+    middle-name="The test piece"
+    right-name="What its photographs say"
+    :problem="coupon.problem.value"
+  >
+    <template #head>
       <p v-if="entry" class="note">{{ entry.name }}, {{ entry.pair.machine.name }}</p>
-      <p v-if="coupon.problem.value" class="problem" role="alert">{{ coupon.problem.value }}</p>
       <UnitSwitch class="unit" />
-    </header>
-    <template v-if="entry">
-      <CouponSetup :entry="entry" :coupon="coupon" :formats="formats" />
-      <section class="middle" aria-label="The test piece">
-        <CouponDrawing
-          v-if="coupon.view.value && coupon.kept.value"
-          :view="coupon.view.value"
-          :coupon="coupon.kept.value.coupon"
-          :readings="coupon.kept.value.readings"
-        />
-        <p v-else class="note empty">
-          {{ coupon.problem.value === '' ? 'Laying it out…' : 'It cannot be laid out so.' }}
-        </p>
-      </section>
-      <CouponResult :entry="entry" :coupon="coupon" />
     </template>
-    <p v-else class="note empty">
-      {{ profiles.problem || 'There is no such material here. It may have been deleted.' }}
-    </p>
-  </main>
+    <template #left><CouponSetup v-if="entry" :entry="entry" :coupon="coupon" :formats="formats" /></template>
+    <template #middle>
+      <CouponDrawing
+        v-if="coupon.view.value && coupon.kept.value"
+        :view="coupon.view.value"
+        :coupon="coupon.kept.value.coupon"
+        :readings="coupon.kept.value.readings"
+      />
+      <p v-else-if="entry" class="note empty">
+        {{ coupon.problem.value === '' ? 'Laying it out…' : 'It cannot be laid out so.' }}
+      </p>
+      <p v-else class="note empty">
+        {{ profiles.problem || 'There is no such material here. It may have been deleted.' }}
+      </p>
+    </template>
+    <template #right><CouponResult v-if="entry" :entry="entry" :coupon="coupon" /></template>
+  </WorkScreen>
 </template>
 
 <style scoped>
-.coupon {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) / 270px minmax(0, 1fr) 350px;
-  height: 100%;
-}
-
-header {
-  display: flex;
-  grid-column: 1 / -1;
-  gap: 16px;
-  align-items: baseline;
-  padding: 14px 20px 12px;
-  border-bottom: 1px solid var(--ink);
-}
-
-.back {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  align-self: center;
-  color: var(--ink-soft);
-  font-size: 12.5px;
-  text-decoration: none;
-}
-
-h1 {
-  font-size: 17px;
-  font-weight: 650;
-}
-
 .unit {
+  order: 1;
   margin-left: auto;
-}
-
-.middle {
-  display: grid;
-  min-width: 0;
-  min-height: 0;
-  background: var(--bench);
-}
-
-.empty {
-  max-width: 46ch;
-  place-self: center;
-  text-align: center;
-}
-
-.problem {
-  color: var(--stop);
-}
-
-@media (max-width: 999px) {
-  .coupon {
-    grid-template: auto auto 60vh auto / minmax(0, 1fr);
-    height: auto;
-  }
 }
 </style>

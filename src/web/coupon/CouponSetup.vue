@@ -41,7 +41,7 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <section class="setup" aria-label="What is on it">
+  <div class="setup">
     <p class="note">
       The same code in falling sizes. Make it as you always do, photograph it, and the profile learns what
       this machine really does.
@@ -142,18 +142,13 @@ async function remove(): Promise<void> {
         </div>
       </template>
     </section>
-  </section>
+  </div>
 </template>
 
 <style scoped>
 .setup {
   display: grid;
   gap: 12px;
-  align-content: start;
-  min-height: 0;
-  padding: 16px 18px;
-  border-right: 1px solid var(--rule);
-  overflow: auto;
 }
 
 .fields,
