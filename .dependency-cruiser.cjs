@@ -17,6 +17,7 @@ const rooms = [
   'piece',
   'plan',
   'check',
+  'sheet',
   'output',
   'readback',
   'simulation',

@@ -52,6 +52,7 @@ export {
   type OperationKind,
   type OperationSheet,
 } from './operation';
+export { movedInk, turnedInk } from './inks';
 export { type LooseParts, narrowestLightMm, nominalParts, type Plan, planPiece } from './planPiece';
 export { bridgesFor, type Bridges, withBridges } from './bridges';
 export { type Body, plainSolid, solidForms, solidSchema, type SolidSettings, wholeLayersMm } from './solid';

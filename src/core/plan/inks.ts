@@ -108,3 +108,19 @@ export function turnedInk(ink: Ink, centre: Vertex, turn: number): Ink {
       return { ...ink, box: turnBox(ink.box), turn: ink.turn + turn };
   }
 }
+
+/** The same ink moved. */
+export function movedInk(ink: Ink, dx: number, dy: number): Ink {
+  const move = <At extends Vertex>(at: At): At => ({ ...at, x: at.x + dx, y: at.y + dy });
+  switch (ink.kind) {
+    case 'solid':
+      return ink;
+    case 'linear':
+      return { ...ink, from: move(ink.from), to: move(ink.to) };
+    case 'radial':
+      return { ...ink, centre: move(ink.centre) };
+    case 'square':
+    case 'picture':
+      return { ...ink, box: move(ink.box) };
+  }
+}

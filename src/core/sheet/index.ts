@@ -1,0 +1,24 @@
+/** sheet: planned pieces and stock come in; places, and the operations of whole sheets, go out. */
+export { composeSheet, type PlacedSheet } from './compose';
+export {
+  countOn,
+  fitting,
+  labelPlaces,
+  type Layout,
+  layouts,
+  layPieces,
+  type PieceSize,
+  type Place,
+} from './places';
+export { sheetsFor, type SizePoint, sizesByCount, sizeStepMm, widestFor } from './sizes';
+export {
+  evenMargin,
+  type LabelStock,
+  type NamedStock,
+  roomOn,
+  type SheetStock,
+  type Stock,
+  stocks,
+  stockSchema,
+  usualMarginMm,
+} from './stock';

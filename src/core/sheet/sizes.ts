@@ -1,0 +1,72 @@
+/** Both ways at once: how many pieces a size gives, and the largest size that gives so many. */
+import type { Box } from '../geometry';
+import { roundDownTo, roundUpTo } from '../numbers';
+import { countOn, type Layout, type PieceSize } from './places';
+
+export interface SizePoint {
+  readonly widthMm: number;
+  readonly count: number;
+  /** Share of the room that no piece lies on. */
+  readonly waste: number;
+}
+
+/** A piece of a width that keeps its proportions. */
+const sized = ({ width, height }: PieceSize, widthMm: number): PieceSize => ({
+  width: widthMm,
+  height: (widthMm * height) / width,
+});
+
+/** Sizes are told in steps of so many millimetres. */
+export const sizeStepMm = 0.01;
+
+/** The widest piece of these proportions of which so many fit; null where even the smallest does not. `leastMm` is the smallest that is looked at. */
+export function widestFor(
+  room: Box,
+  piece: PieceSize,
+  gap: number,
+  layout: Layout,
+  count: number,
+  leastMm = 1,
+): number | null {
+  const holds = (widthMm: number): boolean => countOn(room, sized(piece, widthMm), gap, layout) >= count;
+  if (!holds(leastMm)) return null;
+  let [low, high] = [
+    leastMm,
+    Math.max(room.width, room.height) * Math.max(1, piece.width / piece.height) + 1,
+  ];
+  if (holds(high)) return roundDownTo(high, sizeStepMm);
+  while (high - low > sizeStepMm / 50) {
+    const middle = (low + high) / 2;
+    if (holds(middle)) low = middle;
+    else high = middle;
+  }
+  // The largest is often a whole step, which halving only comes near to.
+  const next = roundUpTo(low, sizeStepMm);
+  return holds(next) ? next : roundDownTo(low, sizeStepMm);
+}
+
+/** Each count from 1 up with the largest size that gives it, down to a smallest width. */
+export function sizesByCount(
+  room: Box,
+  piece: PieceSize,
+  gap: number,
+  layout: Layout,
+  leastMm: number,
+  mostCount = 400,
+): readonly SizePoint[] {
+  const points: SizePoint[] = [];
+  const most = Math.min(countOn(room, sized(piece, leastMm), gap, layout), mostCount);
+  for (let count = 1; count <= most;) {
+    const widthMm = widestFor(room, piece, gap, layout, count, leastMm);
+    if (widthMm === null) break;
+    const { width, height } = sized(piece, widthMm);
+    // What is as large may be more than was asked for.
+    const real = countOn(room, { width, height }, gap, layout);
+    points.push({ widthMm, count: real, waste: 1 - (real * width * height) / (room.width * room.height) });
+    count = Math.max(real, count) + 1;
+  }
+  return points;
+}
+
+export const sheetsFor = (quantity: number, perSheet: number): number =>
+  perSheet === 0 ? 0 : Math.ceil(quantity / perSheet);
