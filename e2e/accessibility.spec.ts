@@ -5,6 +5,10 @@ import { openJob } from './helpers';
 
 /** What axe finds, one line a fault with the first place where it is. */
 async function faultsOf(page: Page, isDrawerOnly = false): Promise<string[]> {
+  // What is still fading in has colours between.
+  await page.evaluate(() =>
+    Promise.all(document.getAnimations().map(({ finished }) => finished.catch(() => undefined))),
+  );
   const { violations } = await (
     isDrawerOnly ? new AxeBuilder({ page }).include('[aria-label$=" station"]') : new AxeBuilder({ page })
   )

@@ -70,6 +70,10 @@ test('a test piece is taken, photographed and read, and becomes a profile', asyn
   await page.getByRole('button', { name: 'Keep as a profile of your own' }).click();
   await expect(page).toHaveURL(/\/materials\/[0-9a-f-]{36}$/);
   await expect(page.getByText(/^calibrated on .*: test piece [A-Z0-9]{5}$/).first()).toBeVisible();
+  // Other tests count what there is.
+  await page.getByRole('button', { name: 'Delete…' }).click();
+  await page.getByRole('button', { name: 'Delete it' }).click();
+  await expect(page).toHaveURL(/black-anodised-aluminium\.fibre-laser$/);
 });
 
 test('a grid of power and speed is laid out, and what cannot be set is told', async ({ page }) => {

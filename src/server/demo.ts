@@ -12,7 +12,14 @@ import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
 
 /** Fills an empty database; leaves any other as it is. */
-export async function fillWithDemo({ jobs, files, houseStyles, checks, coupons, workshop }: Data): Promise<void> {
+export async function fillWithDemo({
+  jobs,
+  files,
+  houseStyles,
+  checks,
+  coupons,
+  workshop,
+}: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
   for (const { bytes } of Object.values(demoLogos)) {
     const clean = await workshop.clean(bytes);

@@ -242,6 +242,7 @@ describe('the fit', () => {
   });
 });
 
+// Growth, on metal whose marks are lighter than itself, is measured in src/cli/coupon.test.ts.
 describe('a photograph of a test piece', () => {
   let readers: readonly Reader[];
   beforeAll(async () => {
@@ -269,7 +270,7 @@ describe('a photograph of a test piece', () => {
     const pair = pairNamed('laminate-white-black.rotary-engraver');
     // Of a cutter of 0.5 mm 36 of 36 patches from 0.593 mm on read on six photographs, and 0 of 84 up to 0.546 mm.
     const [cutterMm, floorMm] = [0.5, 0.57];
-    const coupon = couponOf(pair, { heightMm: 150 });
+    const coupon = couponOf(pair);
     const fit = await measured(coupon, model(pair, { elementMm: cutterMm }), 12);
     if (fit.floor?.kind !== 'measured') throw new Error(`floor: ${JSON.stringify(fit.floor)}`);
     expect(Math.abs(fit.floor.value / floorMm - 1)).toBeLessThan(0.1);
@@ -278,16 +279,6 @@ describe('a photograph of a test piece', () => {
     expect(next.process.floorMm).toBeGreaterThanOrEqual(floorMm);
     expect(next.origins.floorMm).toEqual({ from: 'calibrated', at, how: `test piece ${coupon.id}` });
     expect(pairOf(next).smallestModuleMm).toBeCloseTo(next.process.floorMm, 1);
-  }, 120_000);
-
-  it('tells the growth of marks that are lighter than what they are made in within a tenth', async () => {
-    const pair = pairNamed('black-anodised-aluminium.co2-laser');
-    const growthMm = 0.055;
-    const coupon = couponOf(pair, { heightMm: 100 });
-    const { growthMm: grown } = await measured(coupon, model(pair, { growthMm }), 18);
-    expect(Math.abs(grown!.value / growthMm - 1)).toBeLessThan(0.1);
-    expect(grown!.least).toBeLessThan(growthMm * 1.1);
-    expect(grown!.most).toBeGreaterThan(growthMm * 0.9);
   }, 120_000);
 
   it('of another test piece, of none, or of nothing says so', async () => {
