@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One profile: its values with where they come from, beside those of another; an own one is changed here. */
 import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import {
   pairDifferences,
   pairOf,
@@ -26,6 +27,7 @@ import { useProfileDraft, valuesOfPart } from './useProfileDraft';
 
 const props = defineProps<{ entry: ProfileEntry }>();
 const emit = defineEmits<{ show: [id: string] }>();
+const router = useRouter();
 const profiles = useProfiles();
 const shelf = useShelf();
 const preferences = usePreferences();
@@ -105,9 +107,11 @@ async function keep(): Promise<void> {
 
 const asks = ref(false);
 async function remove(): Promise<void> {
+  const { basedOn = '' } = props.entry.own ?? {};
   if ((await profiles.remove(props.entry.id)) === null) return;
   draft.drop();
-  emit('show', props.entry.own?.basedOn ?? '');
+  // Its panel is gone with it, and what is gone is heard by nobody.
+  await router.replace({ name: 'materials', params: { id: basedOn } });
 }
 
 function save(): void {

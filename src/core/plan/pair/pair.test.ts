@@ -53,6 +53,7 @@ describe('a value', () => {
       growthMm: [-1, 2, 'mm'],
       kerfMm: [0, 10, 'mm'],
       markMmPerS: [0.1, 20_000, 'mm/s'],
+      powerShare: [0.01, 1, '%'],
       cutMmPerS: [0.1, 2000, 'mm/s'],
       travelMmPerS: [0.1, 20_000, 'mm/s'],
       lineIntervalMm: [0.005, 5, 'mm'],
