@@ -216,6 +216,38 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     },
   ],
   [
+    'sheet',
+    {
+      synopsis:
+        'sheet JOB.json --stock ID|WxH [--count N] [--quantity N] [--gap MM] [--margin MM] [--layout grid|turned|staggered] [--formats F,F] [--files DIR] --out DIR',
+      about: 'Lays a piece many times on stock, reads every code of the sheet back, and writes it.',
+      example: 'binarus sheet sticker.json --stock a4 --count 12 --formats pdf,dxf --out files',
+      help: {
+        stock: 'a4, ansi-a, a4-labels-3x8 and others, or width x height in millimetres',
+        count: 'on one sheet; as many as fit without it',
+        quantity: 'in all, to know how many sheets it takes',
+        gap: 'between pieces, in millimetres; 2 or the width of the cut without it',
+        margin: 'free on all sides, in millimetres; 5 without it',
+        layout: 'all upright, turned where that gains (without it), or staggered for round pieces',
+        formats: 'svg without it; see binarus make',
+        files: 'where logos and pictures of the job lie; beside it without it',
+        out: 'the folder for the files',
+      },
+      options: {
+        stock: text,
+        count: text,
+        quantity: text,
+        gap: text,
+        margin: text,
+        layout: text,
+        formats: text,
+        files: text,
+        out: text,
+      },
+      load: async () => (await import('./commands/sheet')).layOnSheet,
+    },
+  ],
+  [
     'coupon',
     {
       synopsis:

@@ -1,9 +1,9 @@
 /** Files of a test piece: written by the same writers as those of jobs. */
 import { couponWords, drawCoupon, type Coupon } from '../coupon';
-import { CannotWrite, fileNames, formatOf, outputFormats, type FormatId, type OutputBinary } from '../output';
+import { outputFormats, type FormatId, type OutputBinary } from '../output';
 import { machineKinds, pairOf, type PairValues } from '../plan';
-import type { OutputFile } from './makeFiles';
 import type { Library } from './library';
+import { operationFiles } from './operationFiles';
 
 /** A whole test piece is in one picture, so that more pixels of its sides are kept than of one code. */
 export const couponPhotoPx = 4200;
@@ -27,53 +27,31 @@ export interface CouponFileRequest {
 /** A sentence where the format or the machine cannot hold it. */
 export async function couponFiles(
   coupon: Coupon,
-  { format: id, words, binary }: CouponFileRequest,
-): Promise<{ readonly files: readonly OutputFile[] } | { readonly problem: string }> {
+  { format, words, binary }: CouponFileRequest,
+): ReturnType<typeof operationFiles> {
   await words?.load(couponWords(coupon));
   const pair = pairOf(coupon.pair);
-  const format = formatOf(id);
-  const write = await format.load();
-  try {
-    const written = await write(drawCoupon(coupon, words).sheet, {
-      notes: {
-        title: `test piece ${coupon.id}`,
-        description: `${coupon.widthMm} x ${coupon.heightMm} mm on ${pair.material.name} by ${pair.machine.name}; made as the machine is always set`,
-      },
-      pair,
-      baseColour: pair.groundColour,
-      markColour: pair.markColour,
-      grid: null,
-      finished: () => {
-        throw new Error('No test piece is written as a finished picture.');
-      },
-      wrapped: null,
-      binary,
-    });
-    const names = fileNames(
-      'test-piece_{title}_{size}_{material}_{machine}',
-      {
-        collection: '',
-        title: coupon.id,
-        revision: '',
-        size: `${coupon.widthMm}x${coupon.heightMm}mm`,
-        width: `${coupon.widthMm}mm`,
-        height: `${coupon.heightMm}mm`,
-        material: pair.material.name,
-        machine: pair.machine.short,
-        operation: machineKinds[pair.machine.kind].operation,
-        row: '',
-      },
-      written.map(({ part }) => ({ parts: [format.variant, part ?? ''], extension: format.extension })),
-    );
-    return {
-      files: written.map(({ bytes }, index) => ({
-        name: names[index]!,
-        mediaType: format.mediaType,
-        bytes,
-      })),
-    };
-  } catch (error) {
-    if (error instanceof CannotWrite) return { problem: error.message };
-    throw error;
-  }
+  const { id, widthMm, heightMm } = coupon;
+  return operationFiles(drawCoupon(coupon, words).sheet, {
+    format,
+    notes: {
+      title: `test piece ${id}`,
+      description: `${widthMm} x ${heightMm} mm on ${pair.material.name} by ${pair.machine.name}; made as the machine is always set`,
+    },
+    pair,
+    pattern: 'test-piece_{title}_{size}_{material}_{machine}',
+    values: {
+      collection: '',
+      title: id,
+      revision: '',
+      size: `${widthMm}x${heightMm}mm`,
+      width: `${widthMm}mm`,
+      height: `${heightMm}mm`,
+      material: pair.material.name,
+      machine: pair.machine.short,
+      operation: machineKinds[pair.machine.kind].operation,
+      row: '',
+    },
+    binary,
+  });
 }

@@ -1,4 +1,6 @@
 /** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
+export { sheetFiles, unreadCodes, type UnreadCode } from './sheetFiles';
+export { type LaidSheet, type SheetOf, sheetOf, type SheetWish } from './sheetOf';
 export { couponFiles, couponFormats, couponPhotoPx } from './couponFile';
 export { type Arrangement, arrangements } from './arrangements';
 export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';

@@ -1,7 +1,7 @@
 /** Planned pieces at their places become the operations of one sheet, so that every writer works on it as on a piece. */
-import { placeRegion, turnRegion, type Contour, type Region } from '../geometry';
+import { placeRegion, turnRegion, type Box, type Contour, type Region } from '../geometry';
 import { isLine, movedInk, turnedInk, type Ink, type Operation, type OperationSheet } from '../plan';
-import type { Place } from './places';
+import type { PieceSize, Place } from './places';
 
 export interface PlacedSheet {
   readonly sheet: OperationSheet;
@@ -9,6 +9,19 @@ export interface PlacedSheet {
 }
 
 const quarter = Math.PI / 2;
+
+/** Where a box of a piece lies once that is at its place. */
+export function placedBox(box: Box, { width, height }: PieceSize, { x, y, quarters }: Place): Box {
+  const [right, down] = [width - box.x - box.width, height - box.y - box.height];
+  const [left, top] = [
+    [box.x, box.y],
+    [down, box.x],
+    [right, down],
+    [box.y, right],
+  ][quarters] as [number, number];
+  const [across, high] = quarters % 2 === 0 ? [box.width, box.height] : [box.height, box.width];
+  return { x: x + left, y: y + top, width: across, height: high };
+}
 
 /** From the piece's own corner to its place: turned about that corner, then moved so that its upright box lies there. */
 function moving({ widthMm, heightMm }: OperationSheet, { x, y, quarters }: Place) {

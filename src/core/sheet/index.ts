@@ -1,5 +1,5 @@
 /** sheet: planned pieces and stock come in; places, and the operations of whole sheets, go out. */
-export { composeSheet, type PlacedSheet } from './compose';
+export { composeSheet, placedBox, type PlacedSheet } from './compose';
 export {
   countOn,
   fitting,

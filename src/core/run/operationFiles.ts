@@ -1,0 +1,60 @@
+/** Files of operations that are no job's piece: test pieces and sheets, by the same writers. */
+import {
+  CannotWrite,
+  fileNames,
+  formatOf,
+  type FileNotes,
+  type FormatId,
+  type NameValues,
+  type OutputBinary,
+} from '../output';
+import type { OperationSheet, Pair } from '../plan';
+import type { OutputFile } from './makeFiles';
+
+export interface OperationFileRequest {
+  readonly format: FormatId;
+  readonly notes: FileNotes;
+  readonly pair: Pair;
+  /** Of the names, and what its fields stand for. */
+  readonly pattern: string;
+  readonly values: NameValues;
+  readonly binary: (name: OutputBinary) => Promise<ArrayBuffer>;
+}
+
+/** A sentence where the format or the machine cannot hold it. Not for formats that show a finished piece. */
+export async function operationFiles(
+  sheet: OperationSheet,
+  { format: id, notes, pair, pattern, values, binary }: OperationFileRequest,
+): Promise<{ readonly files: readonly OutputFile[] } | { readonly problem: string }> {
+  const format = formatOf(id);
+  const write = await format.load();
+  try {
+    const written = await write(sheet, {
+      notes,
+      pair,
+      baseColour: pair.groundColour,
+      markColour: pair.markColour,
+      grid: null,
+      finished: () => {
+        throw new Error(`${format.name} shows a finished piece, and there is none.`);
+      },
+      wrapped: null,
+      binary,
+    });
+    const names = fileNames(
+      pattern,
+      values,
+      written.map(({ part }) => ({ parts: [format.variant, part ?? ''], extension: format.extension })),
+    );
+    return {
+      files: written.map(({ bytes }, index) => ({
+        name: names[index]!,
+        mediaType: format.mediaType,
+        bytes,
+      })),
+    };
+  } catch (error) {
+    if (error instanceof CannotWrite) return { problem: error.message };
+    throw error;
+  }
+}
