@@ -1,13 +1,15 @@
 /** A test piece as the page draws it. */
 import { couponWords, drawCoupon, type Coupon } from '../core/coupon';
 import { pathData } from '../core/output';
-import { isLine, pairOf } from '../core/plan';
+import { isLine, machineKinds, pairOf } from '../core/plan';
 import type { Library } from '../core/run';
 
 export interface CouponView {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly groundColour: string;
+  /** The file is left for right, since the machine turns it over; what comes out is not. */
+  readonly turnsOver: boolean;
   readonly marks: readonly { readonly path: string; readonly colour: string }[];
   /** Where it is cut out; empty where it is built up. */
   readonly cutPath: string;
@@ -22,6 +24,7 @@ export async function couponView(coupon: Coupon, { words }: Library): Promise<Co
     widthMm: coupon.widthMm,
     heightMm: coupon.heightMm,
     groundColour: pair.groundColour,
+    turnsOver: machineKinds[pair.machine.kind].turnsOver,
     marks: operations.flatMap((operation) =>
       isMark(operation.kind)
         ? [

@@ -44,13 +44,15 @@ const middle = (patch: Patch): { x: number; y: number } => ({
     data-test="coupon-drawing"
   >
     <rect :width="view.widthMm" :height="view.heightMm" :fill="view.groundColour" />
-    <path
-      v-for="(mark, index) in view.marks"
-      :key="index"
-      :d="mark.path"
-      :fill="mark.colour"
-      fill-rule="evenodd"
-    />
+    <g :transform="view.turnsOver ? `matrix(-1 0 0 1 ${view.widthMm} 0)` : undefined">
+      <path
+        v-for="(mark, index) in view.marks"
+        :key="index"
+        :d="mark.path"
+        :fill="mark.colour"
+        fill-rule="evenodd"
+      />
+    </g>
     <path :d="view.cutPath" class="cut" />
     <g
       v-for="{ patch, state, text } in said"
