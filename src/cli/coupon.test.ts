@@ -72,6 +72,7 @@ describe('binarus coupon', () => {
     [{}, [], /--out is missing/],
     [{ out: '/tmp' }, ['photo.jpg'], /photographs need --coupon/],
     [{ coupon: '/nowhere.json' }, ['photo.jpg'], /cannot read \/nowhere\.json/],
+    [{ out: '/tmp', seed: 'x' }, [], /--seed is a whole number from 1 to/],
     [{ out: '/tmp', width: '30' }, [], /is 30 mm wide; .* need \d+ mm/],
     [
       { out: '/tmp', kind: 'power', powers: '20,x', speeds: '100' },

@@ -26,6 +26,16 @@ export function wholeNumber(values: Values, name: string): number | undefined {
   return typeof value === 'string' && /^\d{1,3}$/.test(value) ? Number(value) : Number.NaN;
 }
 
+/** From 1 to a most; undefined where the option is not given. */
+export function countOf(values: Values, name: string, most = 999_999_999): number | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  const number = typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : NaN;
+  if (!(number >= 1 && number <= most))
+    throw new UsageError(`--${name} is a whole number from 1 to ${most}, not “${String(value)}”.`);
+  return number;
+}
+
 export function millimetres(values: Values, name: string): number | undefined {
   const value = values[name];
   if (value === undefined) return undefined;

@@ -92,6 +92,7 @@ describe('binarus sheet', () => {
     [{ stock: 'cardboard' }, /there is no stock “cardboard”; there is a4,/],
     [{ stock: 'a4', gap: 'wide' }, /--gap is from 0 to 100 mm/],
     [{ stock: 'a4', count: '0' }, /--count is a whole number/],
+    [{ stock: 'a4', quantity: 'many' }, /--quantity is a whole number from 1 to/],
     [{ stock: 'a4', formats: 'png' }, /is not written as “png”/],
   ])('says what is wrong with %j', async (values, says) => {
     await expect(sheet(sticker(), values)).rejects.toThrow(says);

@@ -26,7 +26,7 @@ import { loadProofBinaries } from '../../node/proofBinaries';
 import { profileDocument } from '../../wire';
 import { chosenPair } from '../choices';
 import { UsageError, type Outcome, type Values } from '../command';
-import { millimetres, oneOf, readJson, required } from '../input';
+import { countOf, millimetres, oneOf, readJson, required } from '../input';
 import { writeInto } from '../writeInto';
 
 export async function coupon(values: Values, positionals: readonly string[]): Promise<Outcome> {
@@ -59,7 +59,7 @@ async function laid(values: Values, positionals: readonly string[]): Promise<Out
       powersPercent: numbers(values, 'powers'),
       speedsMmPerS: numbers(values, 'speeds'),
     },
-    values.seed === undefined ? randomInt(2 ** 31) : Number(values.seed),
+    countOf(values, 'seed') ?? randomInt(1, 2 ** 31),
     new Date().toISOString(),
   );
   if ('problem' in own) throw new UsageError(own.problem);

@@ -4,7 +4,7 @@ import { evenMargin, layouts, sheetsFor, stocks, type Stock } from '../../core/s
 import { outputFormats, type FormatId } from '../../core/output';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
-import { millimetres, oneOf, required, wholeNumber } from '../input';
+import { countOf, millimetres, oneOf, required } from '../input';
 import { runFile } from '../jobFile';
 import { loadReaders, quickFinding } from '../quick';
 import { writeInto } from '../writeInto';
@@ -21,8 +21,8 @@ export async function layOnSheet(values: Values, positionals: readonly string[])
     tell(result.heldBackBy, job.codes);
     return { output: { files: [], heldBackBy: printed(result.heldBackBy, job.codes) }, stops: true };
   }
-  const count = wholeNumber(values, 'count') ?? null;
-  if (Number.isNaN(count) || count === 0) throw new UsageError('--count is a whole number from 1 to 999.');
+  const count = countOf(values, 'count') ?? null;
+  const quantity = countOf(values, 'quantity');
   const own = sheetOf(result, {
     stock,
     gapMm: values.gap === undefined ? Math.max(2, result.pair.process.kerfMm) : gapOf(values),
@@ -51,7 +51,6 @@ export async function layOnSheet(values: Values, positionals: readonly string[])
     }
   await writeInto(required(values, 'out'), files);
   for (const problem of refused) process.stderr.write(`not written: ${problem}\n`);
-  const quantity = wholeNumber(values, 'quantity');
   return {
     output: {
       stock: id,

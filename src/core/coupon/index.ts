@@ -1,16 +1,7 @@
 /** coupon: a material on a machine comes in; a test piece goes out, and from a photograph of it what that machine really does. */
 export { calibrate, type Calibration } from './calibrate';
-export { couponWords, drawCoupon, type CouponDrawing, patchSymbol } from './drawCoupon';
-export {
-  type Cell,
-  type CouponFit,
-  fitCoupon,
-  fitFloor,
-  fitGrowth,
-  type Fitted,
-  type Floor,
-  joinedReadings,
-} from './fitCoupon';
+export { couponWords, drawCoupon } from './drawCoupon';
+export { type Cell, type CouponFit, fitCoupon, type Fitted, type Floor, joinedReadings } from './fitCoupon';
 export {
   type CouponWish,
   isInDoubt,
@@ -20,7 +11,7 @@ export {
   takesPower,
   usualCouponWidthMm,
 } from './layCoupon';
-export { type CouponCourse, type CouponReading, leastPixels, readCoupon } from './readCoupon';
+export { type CouponCourse, type CouponReading, readCoupon } from './readCoupon';
 export {
   type Coupon,
   couponIdSchema,

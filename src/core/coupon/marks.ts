@@ -2,6 +2,7 @@
 import type { Brightness } from '../camera';
 import { linearOfEncoded } from '../colour';
 import type { Vertex } from '../geometry';
+import { valueAt } from '../photo';
 import type { QrSymbol } from '../symbol';
 
 /** From columns and rows to pixels. */
@@ -27,18 +28,8 @@ export const lightOf = ({ width, height, luma }: Brightness): LightPlane => ({
   light: Float32Array.from(luma, (own) => linearOfLuma[own]!),
 });
 
-/** Between pixels, whose middles lie at halves. */
-function lightAt({ width, height, light }: LightPlane, { x, y }: Vertex): number {
-  const right = Math.min(Math.max(x - 0.5, 0), width - 1.001);
-  const down = Math.min(Math.max(y - 0.5, 0), height - 1.001);
-  const [left, top] = [Math.floor(right), Math.floor(down)];
-  const [across, low] = [right - left, down - top];
-  const at = top * width + left;
-  return (
-    (light[at]! * (1 - across) + light[at + 1]! * across) * (1 - low) +
-    (light[at + width]! * (1 - across) + light[at + width + 1]! * across) * low
-  );
-}
+const lightAt = ({ width, height, light }: LightPlane, { x, y }: Vertex): number =>
+  valueAt(light, width, height, x, y);
 
 /** Mean light of squares of modules, by samples so many to a module. */
 function meanOf(

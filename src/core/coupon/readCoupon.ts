@@ -29,7 +29,7 @@ export interface CouponCourse {
 }
 
 /** Fewer pixels to a module say what the camera sees, not what the machine made. */
-export const leastPixels = 4;
+const leastPixels = 4;
 /** More pixels are averaged: readers are not shown larger pictures than phones take. */
 const shownPixels = 6;
 /** Widths of edges are measured from so many on. */
@@ -48,22 +48,21 @@ export async function readCoupon(
   { tell, isStale }: CouponCourse = {},
 ): Promise<CouponReading | null> {
   const picture = brightnessOf(frame);
-  const found = await placesOf(frame, picture, coupon, isStale);
+  const round = onDemand(() => turnedRound(picture));
+  const toned = (isReversed: boolean): Brightness => (isReversed ? round() : picture);
+  const found = await placesOf(frame, toned, coupon, isStale);
   if (found === null || isStale?.() === true) return null;
   if ('problem' in found) return found;
   const drawing = drawCoupon(coupon, null);
-  const [upright, reversed] = [
-    onDemand(() => lightOf(picture)),
-    onDemand(() => lightOf(turnedRound(picture))),
-  ];
+  const [upright, reversed] = [onDemand(() => lightOf(picture)), onDemand(() => lightOf(round()))];
   const patches: PatchReading[] = [];
   for (const [index, patch] of coupon.patches.entries()) {
     tell?.(index, coupon.patches.length);
     await new Promise((resolve) => setTimeout(resolve));
     if (isStale?.() === true) return null;
     const symbol = patchSymbol(coupon, patch);
-    const toned = patch.reversed ? turnedRound(picture) : picture;
-    const at = placesIn(toned, found.at, patch);
+    const seen = toned(patch.reversed);
+    const at = placesIn(seen, found.at, patch);
     if (at === null) continue;
     const pixels = pixelsOf(at);
     const plane = patch.reversed ? reversed() : upright();
@@ -77,7 +76,7 @@ export async function readCoupon(
     const counts = readers.map(({ name, votes }) => ({ name, votes, read: 0 }));
     const message = patchMessage(coupon.id, patch.number);
     for (const view of shown) {
-      const shot = viewOf(toned, at, pixels, tones?.light ?? null, view);
+      const shot = viewOf(seen, at, pixels, tones?.light ?? null, view);
       for (const [place, reader] of readers.entries())
         if ((await reader.read(shot)) === message) counts[place]!.read++;
     }
@@ -100,10 +99,18 @@ export async function readCoupon(
   return { id: coupon.id, patches };
 }
 
+/** Columns and rows of the corners of a patch, so many modules beyond its symbol, from the upper left one clockwise. */
+const corners = (beyond: number): readonly (readonly [number, number])[] => [
+  [-beyond, -beyond],
+  [patchModules + beyond, -beyond],
+  [patchModules + beyond, patchModules + beyond],
+  [-beyond, patchModules + beyond],
+];
+
 /** Millimetres of the test piece to pixels, from every one of its codes that is read. */
 async function placesOf(
   frame: Frame,
-  picture: Brightness,
+  toned: (isReversed: boolean) => Brightness,
   coupon: Coupon,
   isStale: CouponCourse['isStale'],
 ): Promise<{ readonly at: At } | { readonly problem: string } | null> {
@@ -126,17 +133,12 @@ async function placesOf(
   const pairs = own.flatMap(({ code, which }) => {
     const patch = coupon.patches.find(({ number }) => number === which.number);
     if (which.id !== coupon.id || patch === undefined) return [];
-    const grid = fitGrid(code.reversed ? turnedRound(picture) : picture, code.corners, code.version);
+    const grid = fitGrid(toned(code.reversed), code.corners, code.version);
     if (grid === null) return [];
     const { moduleMm, xMm, yMm } = patch;
-    return [
-      [0, 0],
-      [patchModules, 0],
-      [patchModules, patchModules],
-      [0, patchModules],
-    ].map(([column, row]) => ({
-      from: { x: xMm + column! * moduleMm, y: yMm + row! * moduleMm },
-      to: code.mirrored ? grid.at(row!, column!) : grid.at(column!, row!),
+    return corners(0).map(([column, row]) => ({
+      from: { x: xMm + column * moduleMm, y: yMm + row * moduleMm },
+      to: code.mirrored ? grid.at(row, column) : grid.at(column, row),
       weight: 1,
       patch,
     }));
@@ -164,20 +166,10 @@ async function placesOf(
 /** From columns and rows of a patch's modules to pixels; null where it does not lie in the picture. */
 function placesIn(picture: Brightness, at: At, { xMm, yMm, moduleMm }: Patch): At | null {
   const flat: At = (column, row) => at(xMm + column * moduleMm, yMm + row * moduleMm);
-  const corners = [
-    [-2, -2],
-    [patchModules + 2, -2],
-    [patchModules + 2, patchModules + 2],
-    [-2, patchModules + 2],
-  ].map(([column, row]) => flat(column!, row!));
-  if (corners.some(({ x, y }) => x < 0 || y < 0 || x > picture.width || y > picture.height)) return null;
+  const isBeyond = ({ x, y }: Vertex): boolean => x < 0 || y < 0 || x > picture.width || y > picture.height;
+  if (corners(2).some(([column, row]) => isBeyond(flat(column, row)))) return null;
   // What of it can be seen says best where it lies: sheets bend, and lenses, too.
-  const square = [
-    [0, 0],
-    [patchModules, 0],
-    [patchModules, patchModules],
-    [0, patchModules],
-  ].map(([column, row]) => flat(column!, row!)) as unknown as Corners;
+  const square = corners(0).map(([column, row]) => flat(column, row)) as unknown as Corners;
   const grid = fitGrid(picture, square, 1);
   if (grid === null || grid.patterns < 3) return flat;
   const isNear = [0, patchModules].every((side) => {
@@ -190,7 +182,7 @@ function placesIn(picture: Brightness, at: At, { xMm, yMm, moduleMm }: Patch): A
 function pixelsOf(at: At): number {
   const length = (from: Vertex, to: Vertex): number =>
     Math.hypot(to.x - from.x, to.y - from.y) / patchModules;
-  const [a, b, c, d] = [at(0, 0), at(patchModules, 0), at(patchModules, patchModules), at(0, patchModules)];
+  const [a, b, c, d] = corners(0).map(([column, row]) => at(column, row)) as unknown as Corners;
   return (length(a, b) + length(b, c) + length(c, d) + length(d, a)) / 4;
 }
 

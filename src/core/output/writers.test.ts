@@ -17,6 +17,7 @@ import {
   withValue,
   type MachineKindId,
   type OperationSheet,
+  type Pair,
 } from '../plan';
 import { writeGcode } from './gcode';
 import { layerLooks } from './layers';
@@ -128,6 +129,20 @@ describe('DXF', () => {
   });
 });
 
+async function gcodeOf(sheet: OperationSheet, pair: Pair): Promise<string> {
+  const [part] = await writeGcode(sheet, {
+    notes: { title: '', description: '' },
+    pair,
+    baseColour: '#ffffff',
+    markColour: '#000000',
+    grid: null,
+    finished: () => ({ picture: { ground: [], marks: [] }, grid: null }),
+    wrapped: null,
+    binary: outputBinary,
+  });
+  return new TextDecoder().decode(part!.bytes);
+}
+
 describe('G-code', () => {
   it('follows what lies within others before them, and then the nearest', async () => {
     // Two nested squares and one beside them, the outer one written first.
@@ -138,17 +153,7 @@ describe('G-code', () => {
       marginMm: 0,
       operations: [{ kind: 'open', label: 'openings', lines: [square(2, 20), square(6, 4), square(40, 4)] }],
     };
-    const [part] = await writeGcode(sheet, {
-      notes: { title: '', description: '' },
-      pair: findPair('stencil-card', 'co2-laser-through')!,
-      baseColour: '#ffffff',
-      markColour: '#000000',
-      grid: null,
-      finished: () => ({ picture: { ground: [], marks: [] }, grid: null }),
-      wrapped: null,
-      binary: outputBinary,
-    });
-    const text = new TextDecoder().decode(part!.bytes);
+    const text = await gcodeOf(sheet, findPair('stencil-card', 'co2-laser-through')!);
     expect([...text.matchAll(/^G0 X(\d+) Y30$/gm)].map(([, x]) => x)).toEqual(['6', '2', '40']);
   });
 
@@ -161,20 +166,8 @@ describe('G-code', () => {
       ink: blackInk,
       ...(setting === undefined ? {} : { setting }),
     });
-    const written = async (own: typeof pair, operations: OperationSheet['operations']): Promise<string> => {
-      const sheet = { widthMm: 20, heightMm: 10, marginMm: 0, operations };
-      const [part] = await writeGcode(sheet, {
-        notes: { title: '', description: '' },
-        pair: own,
-        baseColour: '#ffffff',
-        markColour: '#000000',
-        grid: null,
-        finished: () => ({ picture: { ground: [], marks: [] }, grid: null }),
-        wrapped: null,
-        binary: outputBinary,
-      });
-      return new TextDecoder().decode(part!.bytes);
-    };
+    const written = (own: typeof pair, operations: OperationSheet['operations']): Promise<string> =>
+      gcodeOf({ widthMm: 20, heightMm: 10, marginMm: 0, operations }, own);
     const powersOf = (text: string): string[] => [
       ...new Set([...text.matchAll(/F(\d+) S([1-9]\d*)$/gm)].map(([, feed, power]) => `${feed} ${power}`)),
     ];

@@ -20,7 +20,7 @@ export {
 } from './grid';
 export { contrastOf, seenDark, wrongModules } from './modules';
 export { fitHomography, project } from './homography';
-export { lumaAt, remapped, shrunk, turnedRound } from './picture';
+export { lumaAt, remapped, shrunk, turnedRound, valueAt } from './picture';
 export { codeToTell, keptResult } from './result';
 export { checkSentence, helpText } from './telling';
 export { type CheckVerdict, verdictOfCheck } from './verdict';

@@ -9,7 +9,17 @@ export const turnedRound = ({ width, height, luma }: Brightness): Brightness => 
 });
 
 /** Luma between pixels, whose middles lie at halves; beyond the edges it goes on as it is there. */
-export function lumaAt({ width, height, luma }: Brightness, x: number, y: number): number {
+export const lumaAt = ({ width, height, luma }: Brightness, x: number, y: number): number =>
+  valueAt(luma, width, height, x, y);
+
+/** The same of any value a pixel, row by row. */
+export function valueAt(
+  values: Uint8ClampedArray | Float32Array,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+): number {
   const [right, down] = [
     Math.min(Math.max(x - 0.5, 0), width - 1),
     Math.min(Math.max(y - 0.5, 0), height - 1),
@@ -20,8 +30,8 @@ export function lumaAt({ width, height, luma }: Brightness, x: number, y: number
   const below = top + 1 < height ? width : 0;
   const at = top * width + left;
   return (
-    (luma[at]! * (1 - across) + luma[at + next]! * across) * (1 - low) +
-    (luma[at + below]! * (1 - across) + luma[at + below + next]! * across) * low
+    (values[at]! * (1 - across) + values[at + next]! * across) * (1 - low) +
+    (values[at + below]! * (1 - across) + values[at + below + next]! * across) * low
   );
 }
 

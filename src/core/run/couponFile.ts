@@ -1,9 +1,10 @@
 /** Files of a test piece: written by the same writers as those of jobs. */
 import { couponWords, drawCoupon, type Coupon } from '../coupon';
 import { outputFormats, type FormatId, type OutputBinary } from '../output';
-import { machineKinds, pairOf, type PairValues } from '../plan';
+import { pairOf, type PairValues } from '../plan';
 import type { Library } from './library';
 import { operationFiles } from './operationFiles';
+import { pairNameValues } from './takes';
 
 /** A whole test piece is in one picture, so that more pixels of its sides are kept than of one code. */
 export const couponPhotoPx = 4200;
@@ -40,18 +41,7 @@ export async function couponFiles(
     },
     pair,
     pattern: 'test-piece_{title}_{size}_{material}_{machine}',
-    values: {
-      collection: '',
-      title: id,
-      revision: '',
-      size: `${widthMm}x${heightMm}mm`,
-      width: `${widthMm}mm`,
-      height: `${heightMm}mm`,
-      material: pair.material.name,
-      machine: pair.machine.short,
-      operation: machineKinds[pair.machine.kind].operation,
-      row: '',
-    },
+    values: { ...pairNameValues(pair, coupon), title: id },
     binary,
   });
 }

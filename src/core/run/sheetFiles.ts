@@ -41,7 +41,7 @@ export interface UnreadCode {
   readonly text: string | null;
 }
 
-/** Pixels of a module in the picture that is read, and modules beside the quiet zone. */
+/** Of a module, in the picture that is read. */
 const pixels = 4;
 
 /**

@@ -1,7 +1,7 @@
 /** What can be taken of a job, and the fields of its name. */
 import { titleOf, type Job } from '../job';
 import { outputFormats, type FormatId, type NameValues, type OutputFormat } from '../output';
-import { machineKinds, type MachineKindId } from '../plan';
+import { machineKinds, type MachineKindId, type PairValues } from '../plan';
 import type { JobResult } from './runJob';
 
 /** Everything that can be taken of a job: the formats, and what needs more than operations. */
@@ -46,18 +46,30 @@ export const takes: readonly Take[] = [
 export const takeOf = (id: TakeId): Take => takes.find((take) => take.id === id)!;
 
 /** Fields of names. */
-export function nameValues(job: Job, { pair }: Pick<JobResult, 'pair'>, revision: number | null): NameValues {
-  const { widthMm, heightMm } = job.piece;
-  return {
-    collection: job.collection,
-    title: titleOf(job) || 'job',
-    revision: revision === null ? '' : `r${revision}`,
-    size: `${widthMm}x${heightMm}mm`,
-    width: `${widthMm}mm`,
-    height: `${heightMm}mm`,
-    material: pair.material.name,
-    machine: pair.machine.short,
-    operation: machineKinds[pair.machine.kind].operation,
-    row: '',
-  };
-}
+export const nameValues = (
+  job: Job,
+  { pair }: Pick<JobResult, 'pair'>,
+  revision: number | null,
+): NameValues => ({
+  ...pairNameValues(pair, job.piece),
+  collection: job.collection,
+  title: titleOf(job) || 'job',
+  revision: revision === null ? '' : `r${revision}`,
+});
+
+/** Those that follow from what something is made of and how large it is; the others are empty. */
+export const pairNameValues = (
+  { material, machine }: Pick<PairValues, 'material' | 'machine'>,
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+): NameValues => ({
+  collection: '',
+  title: '',
+  revision: '',
+  size: `${widthMm}x${heightMm}mm`,
+  width: `${widthMm}mm`,
+  height: `${heightMm}mm`,
+  material: material.name,
+  machine: machine.short,
+  operation: machineKinds[machine.kind].operation,
+  row: '',
+});

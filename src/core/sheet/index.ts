@@ -10,15 +10,13 @@ export {
   type PieceSize,
   type Place,
 } from './places';
-export { sheetsFor, type SizePoint, sizesByCount, sizeStepMm, widestFor } from './sizes';
+export { sheetsFor, type SizePoint, sizesByCount, widestFor } from './sizes';
 export {
   evenMargin,
-  type LabelStock,
   type NamedStock,
   roomOn,
   type SheetStock,
   type Stock,
   stocks,
   stockSchema,
-  usualMarginMm,
 } from './stock';
