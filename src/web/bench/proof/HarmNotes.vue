@@ -28,7 +28,7 @@ const faded = computed(() => props.found.find(({ harm }) => harm.kind === 'faded
     <li v-for="corner in torn" :key="corner.corner">
       The {{ corner.corner }} corner may be torn off by {{ length(corner.most) }}.
     </li>
-    <li v-if="torn.length === 0 && found.some(({ harm }) => harm.kind === 'torn')">
+    <li v-if="torn.length === 0 && found.filter(({ harm }) => harm.kind === 'torn').length === 4">
       No corner may be torn off.
     </li>
     <li v-if="scratches">
