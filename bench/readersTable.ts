@@ -193,14 +193,17 @@ function subjectOf(look: Look, { pixels = 4.5, around }: Change): Subject {
   const radiusMm = around === undefined ? 0 : size / around / 2;
   const bend: Bend | null = around === undefined ? null : { radiusMm, around: 'width', slope: 0 };
   return {
-    raster: surfaceOf({
-      width: side,
-      height: side,
-      pxPerMm: pxPerModule,
-      window,
-      inks: [plane],
-      onPiece: new Uint8Array(side * side).fill(1),
-    }),
+    raster: surfaceOf(
+      {
+        width: side,
+        height: side,
+        pxPerMm: pxPerModule,
+        window,
+        inks: [plane],
+        onPiece: new Uint8Array(side * side).fill(1),
+      },
+      pxPerModule / pixels,
+    ),
     baseColour: grey(light),
     markColour: grey(Math.max(0, light - look.contrast)),
     tile: null,

@@ -36,7 +36,7 @@ export function couponPhoto(
   const { texture: kind, textureAmplitude: amplitude } = pair.material;
   const moduleMm = 1;
   const subject = {
-    raster: surfaceOf(raster),
+    raster: surfaceOf(raster, raster.pxPerMm / pxPerMm),
     baseColour: pair.material.baseColour,
     markColour: pair.markColour,
     tile: textureTile({ kind, amplitude }, moduleMm / pxPerMm, 3),

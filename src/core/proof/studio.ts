@@ -49,6 +49,8 @@ export interface Studio {
 /** Pixels a module of rendered files: enough for what the camera averages, within a limit for large symbols. */
 const rasterSteps = [9, 12, 16, 24] as const;
 const largestRasterPx = 2600;
+/** A dot that takes less of a pixel is not seen for itself. */
+const leastDotPx = 0.75;
 /**
  * Pixels a module beyond which a picture shows readers nothing more: cameras average neighbours of such a picture, as apps
  * do that look at live pictures [from memory].
@@ -71,8 +73,12 @@ export function pixelsOf(
   return { pixels: own / averaged, averaged };
 }
 
+/** Surfaces that are kept: a map looks from several distances by turns. */
+const mostSurfaces = 6;
+
 export function openStudio(setup: ProofSetup): Studio {
-  const surfaces = new Map<string, { readonly made: MarkRaster; readonly surface: Surface }>();
+  const made = new Map<string, MarkRaster>();
+  const surfaces = new Map<string, Surface>();
   const tiles = new Map<number, TextureTile | null>();
   const { machine } = setup;
 
@@ -91,20 +97,17 @@ export function openStudio(setup: ProofSetup): Studio {
     const sideMm = quietZone.width + 2 * margin;
     const wanted = Math.min(step / moduleMm, largestRasterPx / sideMm);
     const key = `${code.id} ${wanted}`;
-    let kept = surfaces.get(key);
-    if (kept === undefined) {
-      const made = madeOf(quietZone, margin, sideMm, wanted);
-      kept = { made, surface: surfaceOf(made) };
-      surfaces.set(key, kept);
-    }
+    const marks = keptIn(made, key, () => madeOf(quietZone, margin, sideMm, wanted));
+    const footprintPx = (marks.pxPerMm * moduleMm) / pixels;
     return wear === null
-      ? kept.surface
-      : surfaceOf(worn(kept.made, wear, symbolBox(code), marksAreDarker(setup), setup.seed));
+      ? keptIn(surfaces, `${key} ${pixels}`, () => surfaceOf(marks, footprintPx), mostSurfaces)
+      : surfaceOf(worn(marks, wear, symbolBox(code), marksAreDarker(setup), setup.seed), footprintPx);
   }
 
   function madeOf(quietZone: Box, margin: number, sideMm: number, wanted: number): MarkRaster {
-    const dotMm = machine?.dotMm ?? null;
-    const pxPerMm = dotMm === null ? wanted : Math.max(Math.round(wanted * dotMm), 2) / dotMm;
+    // Whole pixels a dot, but for dots that are finer than pixels.
+    const dotMm = (machine?.dotMm ?? 0) * wanted < leastDotPx ? null : machine!.dotMm;
+    const pxPerMm = dotMm === null ? wanted : Math.round(wanted * dotMm) / dotMm;
     const corner = (value: number): number => (dotMm === null ? value : Math.floor(value / dotMm) * dotMm);
     const window = {
       x: corner(quietZone.x - margin),
@@ -136,6 +139,16 @@ export function openStudio(setup: ProofSetup): Studio {
       };
     },
   };
+}
+
+/** What stands under a key, made where it does not; the oldest goes where there are too many. */
+function keptIn<Value>(kept: Map<string, Value>, key: string, make: () => Value, most = Infinity): Value {
+  const known = kept.get(key);
+  if (known !== undefined) return known;
+  if (kept.size >= most) kept.delete(kept.keys().next().value!);
+  const made = make();
+  kept.set(key, made);
+  return made;
 }
 
 /** The code without its quiet zone, about its middle. */

@@ -34,13 +34,18 @@ function kernelOf(blurPx: number, wayPx: number): Kernel {
 export function blurAlong(light: Float32Array, blurred: Float32Array, kernel: Kernel): void {
   const reach = kernel.length - 1;
   const [middle, near, far] = kernel as unknown as readonly [number, number, number];
-  if (reach === 2)
-    for (let at = 0; at < blurred.length; at++)
-      blurred[at] =
-        light[at + 2]! * middle +
-        (light[at + 1]! + light[at + 3]!) * near +
-        (light[at]! + light[at + 4]!) * far;
-  else
+  if (reach === 2) {
+    // Each value is fetched once and handed on.
+    let [left2, left1, here, right1] = [light[0]!, light[1]!, light[2]!, light[3]!];
+    for (let at = 0; at < blurred.length; at++) {
+      const right2 = light[at + 4]!;
+      blurred[at] = here * middle + (left1 + right1) * near + (left2 + right2) * far;
+      left2 = left1;
+      left1 = here;
+      here = right1;
+      right1 = right2;
+    }
+  } else
     for (let at = 0; at < blurred.length; at++) {
       let sum = light[at + reach]! * middle;
       for (let away = 1; away <= reach; away++)

@@ -3,7 +3,7 @@ import type { Frame } from '../camera';
 import { lumaOf } from '../colour';
 import { applyMatrix, type Matrix } from '../geometry';
 import type { Shot } from './shot';
-import { cornersOf, shiftOf, viewOf, type Subject } from './view';
+import { placesOf, shiftOf, viewOf, type Subject } from './view';
 import { wrapped } from './wrapped';
 
 export interface ModulesSeen {
@@ -31,13 +31,12 @@ export function modulesSeen(
   const sums = new Float64Array(size * size);
   const counts = new Int32Array(size * size);
   let [blownPixels, pixels] = [0, 0];
-  let above = wrap(cornersOf(view, 0, side));
+  const places = new Float64Array(2 * side);
   for (let row = 0; row < side; row++) {
-    const below = wrap(cornersOf(view, row + 1, side));
+    wrap(placesOf(view, row + 0.5, places));
     for (let column = 0; column < side; column++) {
-      // The middle of a pixel lies between its upper left and its lower right corner.
-      const x = (above[2 * column]! + below[2 * column + 2]!) / 2 / pxPerMm + window.x;
-      const y = (above[2 * column + 1]! + below[2 * column + 3]!) / 2 / pxPerMm + window.y;
+      const x = places[2 * column]! / pxPerMm + window.x;
+      const y = places[2 * column + 1]! / pxPerMm + window.y;
       const place = applyMatrix(toModules, x, y);
       const [moduleX, moduleY] = [Math.floor(place.x), Math.floor(place.y)];
       if (!(moduleX >= 0 && moduleY >= 0 && moduleX < size && moduleY < size)) continue;
@@ -57,7 +56,6 @@ export function modulesSeen(
       sums[module] = sums[module]! + luma;
       counts[module] = counts[module]! + 1;
     }
-    above = below;
   }
   return {
     luma: Float32Array.from(sums, (sum, module) =>

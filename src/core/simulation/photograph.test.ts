@@ -16,7 +16,7 @@ function subjectWith(spots: readonly (readonly [number, number])[], change: Part
   for (const [x, y] of spots)
     for (let row = 0; row < pxPerMm; row++)
       ink.fill(
-        254,
+        255,
         ((y + 19.5) * pxPerMm + row) * side + (x + 19.5) * pxPerMm,
         ((y + 19.5) * pxPerMm + row) * side + (x + 20.5) * pxPerMm,
       );
@@ -27,6 +27,7 @@ function subjectWith(spots: readonly (readonly [number, number])[], change: Part
       pxPerMm,
       window: { x: 0, y: 0, width: 40, height: 40 },
       inks: [ink],
+      seen: null,
     },
     baseColour: '#ffffff',
     markColour: '#000000',
@@ -123,7 +124,7 @@ describe('a photograph', () => {
   it('shows three inks in their own colours', () => {
     const subject = subjectWith([]);
     const [ink] = subject.raster.inks;
-    const inks = [new Uint8Array(ink!.length).fill(254), ink!, ink!];
+    const inks = [new Uint8Array(ink!.length).fill(255), ink!, ink!];
     const { rgba, width } = photograph({ ...subject, raster: { ...subject.raster, inks } }, straight, true);
     const middle = (width / 2) * width + width / 2;
     const [red, green, blue] = rgba.subarray(Math.round(middle) * 4, Math.round(middle) * 4 + 3);

@@ -92,22 +92,27 @@ export function viewOf(
   };
 }
 
-/** Where the upper corners of the pixels of a row lie in the raster: x and y by turns. */
-export function cornersOf(
+/** Where a place of the picture lies in the raster. */
+export function placeOf({ x, y, depth }: View, column: number, row: number): readonly [number, number] {
+  const [atX, atY, atDepth] = [x, y, depth].map(
+    ([byRight, byDown, constant]) => byRight * column + byDown * row + constant,
+  ) as [number, number, number];
+  return [atX / atDepth, atY / atDepth];
+}
+
+/** Where the middles of the pixels of a row lie in the raster: x and y by turns. */
+export function placesOf(
   { x, y, depth }: View,
   row: number,
-  side: number,
-  corners = new Float64Array(2 * side + 2),
+  places: Float64Array<ArrayBuffer>,
 ): Float64Array<ArrayBuffer> {
-  const [atX, atY, atDepth] = [x, y, depth].map(([, byDown, constant]) => byDown * row + constant) as [
-    number,
-    number,
-    number,
-  ];
-  for (let column = 0; column <= side; column++) {
+  const [atX, atY, atDepth] = [x, y, depth].map(
+    ([byRight, byDown, constant]) => byRight / 2 + byDown * row + constant,
+  ) as [number, number, number];
+  for (let at = 0, column = 0; at < places.length; at += 2, column++) {
     const nearness = 1 / (atDepth + column * depth[0]);
-    corners[2 * column] = (atX + column * x[0]) * nearness;
-    corners[2 * column + 1] = (atY + column * y[0]) * nearness;
+    places[at] = (atX + column * x[0]) * nearness;
+    places[at + 1] = (atY + column * y[0]) * nearness;
   }
-  return corners;
+  return places;
 }

@@ -7,7 +7,14 @@ import { wrapped } from './wrapped';
 /** A camera 300 mm away from a raster of 2 px a millimetre, on a cylinder of 40 mm radius. */
 const awayMm = 300;
 const subject = (around: 'width' | 'height', seenFromBehind = false): Subject => ({
-  raster: { width: 0, height: 0, pxPerMm: 2, window: { x: 10, y: 20, width: 0, height: 0 }, inks: [] },
+  raster: {
+    width: 0,
+    height: 0,
+    pxPerMm: 2,
+    window: { x: 10, y: 20, width: 0, height: 0 },
+    inks: [],
+    seen: null,
+  },
   baseColour: '#ffffff',
   markColour: '#000000',
   centreMm: [60, 50],

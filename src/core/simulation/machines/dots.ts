@@ -2,12 +2,16 @@
 import type { MarkRaster } from '../../readback';
 import { randomAt } from '../../numbers';
 
+/** Dots finer than pixels leave their edges where the file draws them, as near as pixels show. */
+const isFinerThanPixels = (dotMm: number, pxPerMm: number): boolean => dotMm * pxPerMm < 0.99;
+
 /** A dot is printed when its middle is marked. */
 export function wholeDots(
   marked: Uint8Array,
   { width, height, pxPerMm, window }: MarkRaster,
   dotMm: number,
 ): Uint8Array {
+  if (isFinerThanPixels(dotMm, pxPerMm)) return marked;
   const printed = new Uint8Array(marked.length);
   const middle = (pixel: number, originMm: number): number => {
     const dot = Math.floor(((pixel + 0.5) / pxPerMm + originMm) / dotMm + 1e-9);
@@ -33,6 +37,7 @@ export function streaks(
   dotMm: number,
   seed: number,
 ): Uint8Array {
+  if (isFinerThanPixels(dotMm, pxPerMm)) return printed;
   const share = Float32Array.from({ length: width }, (_, column) => {
     const element = Math.floor((column / pxPerMm + window.x) / dotMm + 1e-9);
     return randomAt(seed, element, 3) < weakShare ? weakInk : 1;
