@@ -3,7 +3,7 @@ import vue from 'eslint-plugin-vue';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', 'test-results', 'playwright-report'] },
+  { ignores: ['dist', 'kernels', 'node_modules', 'test-results', 'playwright-report'] },
   ...tseslint.configs.strict,
   ...vue.configs['flat/recommended'],
   {

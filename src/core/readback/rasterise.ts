@@ -97,7 +97,7 @@ function render(svg: string): Uint8Array {
 
 /** 1 where more than half of a pixel is covered. */
 const covered = (pixels: Uint8Array): Uint8Array =>
-  Uint8Array.from({ length: pixels.length / 4 }, (_, at) => (pixels[at * 4 + 3]! > 127 ? 1 : 0));
+  new Uint8Array(pixels.length / 4).map((_, at) => (pixels[at * 4 + 3]! > 127 ? 1 : 0));
 
 const inkOfEncoded = Uint8Array.from({ length: 256 }, (_, value) =>
   Math.round((1 - linearOfEncoded(value / 255)) * 255),
@@ -113,7 +113,7 @@ function inkPlanes(pixels: Uint8Array, count: number): Uint8Array[] {
   }
   if (isBlack) return [black];
   return [0, 1, 2].map((channel) =>
-    Uint8Array.from({ length: count }, (_, at) => {
+    new Uint8Array(count).map((_, at) => {
       const alpha = pixels[at * 4 + 3]!;
       if (alpha === 0) return 0;
       // Coverage mixes light, so the colour of the inked share is taken by itself.

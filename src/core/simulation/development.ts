@@ -1,9 +1,8 @@
 /** Light on a row of the sensor made into a row of the picture: blurred, lit, encoded, with noise. */
 import { encodedOfLinear, linearOfEncoded, linearOfHex, lumaOf, lumaOfRgb, type Rgb } from '../colour';
 import { normalPair, seededRandom } from '../numbers';
-import { blurAcross, type FiveRows, type Kernel } from './blur';
-import type { Planes } from './exposure';
 import { lightOn } from './light';
+import type { Sensor } from './sensor';
 import type { Shot } from './shot';
 import { fieldPxOf, type Subject } from './view';
 
@@ -31,120 +30,93 @@ function noiseOf(steps: number): Int8Array {
   return noise;
 }
 
-/** Blurs rows across each other, and encodes the one in their middle into the picture. */
-export type Develop = (rows: readonly Planes[], texture: Float32Array, kernel: Kernel, row: number) => void;
+/** Encodes a row: of each ink its blurred light, at places of the sensor's memory; `factors` is what a texture does to light, 0 for none. */
+export type Develop = (row: number, inks: readonly number[], factors: number) => void;
+
+/** Where a row is encoded to: a byte a pixel in the sensor's memory, or four a pixel in a picture. */
+export type Picture =
+  | { readonly kind: 'grey'; readonly place: number }
+  | { readonly kind: 'colour'; readonly rgba: Uint8ClampedArray };
 
 /** Light falls on the piece and from it; the sensor adds its noise, the same to every channel. */
 export function development(
+  sensor: Sensor,
   subject: Subject,
   { light, lens }: Shot,
   side: number,
   random: () => number,
-  picture: Uint8ClampedArray,
+  picture: Picture,
 ): Develop {
-  const inColour = picture.length > side * side;
+  const { arithmetic } = sensor;
   const [base, mark] = [subject.baseColour, subject.markColour].map(
     (colour) => linearOfHex(colour).map((channel, place) => channel * light.white[place]!) as unknown as Rgb,
   ) as [Rgb, Rgb];
-  const lightRow = lightOn(light, side, fieldPxOf(subject), encodeSteps);
-  const lit = new Float32Array(side);
-  const shine = new Float32Array(side);
+  const lights = lightOn(sensor, light, side, fieldPxOf(subject), encodeSteps);
   const noise = noiseOf(lens.noiseSteps);
-  const isTextured = subject.tile !== null;
   // As bright as the colours seem to a reader.
   const [bright, dark] = [base, mark].map(brightness) as [number, number];
-  const channels: Planes = [new Float32Array(side), new Float32Array(side), new Float32Array(side)];
-  return (rows, texture, kernel, row) => {
-    lightRow(row, lit, shine);
+  const [table, noisePlace] = [sensor.keep(encodedByLinear), sensor.keep(noise)];
+  return (row, inks, factors) => {
+    lights.fill(row);
+    if (factors !== 0) arithmetic.multiply(lights.lit, factors, side);
     const noiseFrom = (random() * noise.length) | 0;
-    if (isTextured)
-      for (let column = 0; column < side; column++) lit[column] = lit[column]! * (1 + texture[column]!);
-    const planeCount = rows[0]!.length;
-    const lights = { lit, shine, noise, noiseFrom };
-    if (planeCount === 1 && !inColour && kernel.length === 3) {
-      encodeGreyOfFive(
+    if (inks.length === 1 && picture.kind === 'grey') {
+      arithmetic.encode(
+        inks[0]!,
+        lights.lit,
+        lights.shine,
+        side,
         bright,
         dark - bright,
-        rows.map(([plane]) => plane!) as unknown as FiveRows,
-        kernel,
-        lights,
-        picture,
-        row,
+        table,
+        encodeSteps,
+        noisePlace,
+        noiseFrom,
+        noiseMask,
+        picture.place + row * side,
       );
       return;
     }
-    for (let plane = 0; plane < planeCount; plane++)
-      blurAcross(
-        rows.map((planes) => planes[plane]!),
-        kernel,
-        channels[plane]!,
-      );
-    if (planeCount > 1) encodeChannels(channels, light.white, lights, picture, row, inColour);
-    else if (inColour) encodeBetween(base, mark, channels[0]!, lights, picture, row);
-    else encodeGrey(bright, dark - bright, channels[0]!, lights, picture, row);
+    const channels = inks.map((place) => sensor.row(place, side));
+    const own = {
+      lit: sensor.row(lights.lit, side),
+      shine: sensor.row(lights.shine, side),
+      noise,
+      noiseFrom,
+    };
+    if (picture.kind === 'grey')
+      encodeGrey(channels, light.white, own, sensor.bytes(picture.place + row * side, side));
+    else {
+      const rgba = picture.rgba.subarray(row * side * 4, (row + 1) * side * 4);
+      if (channels.length === 1) encodeBetween(base, mark, channels[0]!, own, rgba);
+      else encodeChannels(channels, light.white, own, rgba);
+    }
   };
 }
 
 /** What falls on a row, what is mirrored in it, and what the sensor adds, from a place of its noise. */
-interface Lights {
+interface RowLights {
   readonly lit: Float32Array;
   readonly shine: Float32Array;
   readonly noise: Int8Array;
   readonly noiseFrom: number;
 }
+type Channels = readonly Float32Array[];
 
 /** Linear light that is encoded to the luma of a colour. */
 const brightness = (colour: Rgb): number =>
   linearOfEncoded(Math.min(lumaOfRgb(colour.map(encodedOfLinear) as unknown as Rgb), 1));
-
-/** A row of one ink, between the brightness of base and mark, or a little beyond. */
-function encodeGrey(
-  base: number,
-  more: number,
-  share: Float32Array,
-  { lit, shine, noise, noiseFrom }: Lights,
-  grey: Uint8ClampedArray,
-  row: number,
-): void {
-  for (let column = 0, at = row * share.length; column < share.length; column++, at++)
-    grey[at] =
-      encodedOf((base + more * share[column]!) * lit[column]! + shine[column]!) +
-      noise[(noiseFrom + column) & noiseMask]!;
-}
-
-/** The same of a row that is blurred across the two above and below it, at once: most pictures are made of nothing else. */
-function encodeGreyOfFive(
-  base: number,
-  more: number,
-  [above2, above1, here, below1, below2]: FiveRows,
-  [middle, near, far]: Kernel,
-  { lit, shine, noise, noiseFrom }: Lights,
-  grey: Uint8ClampedArray,
-  row: number,
-): void {
-  for (let column = 0, at = row * here.length; column < here.length; column++, at++) {
-    const share =
-      here[column]! * middle! +
-      (above1[column]! + below1[column]!) * near! +
-      (above2[column]! + below2[column]!) * far!;
-    const step = ((base + more * share) * lit[column]! + shine[column]! + 0.5) | 0;
-    grey[at] =
-      encodedByLinear[step < 0 ? 0 : step > encodeSteps ? encodeSteps : step]! +
-      noise[(noiseFrom + column) & noiseMask]!;
-  }
-}
 
 /** A row of one ink: each channel lies between the colours of base and mark, or a little beyond. */
 function encodeBetween(
   [redBase, greenBase, blueBase]: Rgb,
   [redMark, greenMark, blueMark]: Rgb,
   share: Float32Array,
-  { lit, shine, noise, noiseFrom }: Lights,
+  { lit, shine, noise, noiseFrom }: RowLights,
   rgba: Uint8ClampedArray,
-  row: number,
 ): void {
   const [red, green, blue] = [redMark - redBase, greenMark - greenBase, blueMark - blueBase];
-  for (let column = 0, at = row * share.length * 4; column < share.length; column++, at += 4) {
+  for (let column = 0, at = 0; column < share.length; column++, at += 4) {
     const towards = share[column]!;
     const light = lit[column]!;
     const mirrored = shine[column]!;
@@ -156,30 +128,47 @@ function encodeBetween(
   }
 }
 
-/** A row of three inks. */
-function encodeChannels(
-  channels: Planes,
+/** What the sensor sees of three inks, a column after the other. */
+function eachChannel(
+  [red, green, blue]: Channels,
   [redWhite, greenWhite, blueWhite]: readonly [number, number, number],
-  { lit, shine, noise, noiseFrom }: Lights,
-  picture: Uint8ClampedArray,
-  row: number,
-  inColour: boolean,
+  { lit, shine, noise, noiseFrom }: RowLights,
+  act: (column: number, red: number, green: number, blue: number) => void,
 ): void {
-  const [red, green, blue] = channels as [Float32Array, Float32Array, Float32Array];
-  for (let column = 0, pixel = row * lit.length; column < lit.length; column++, pixel++) {
+  for (let column = 0; column < lit.length; column++) {
     const light = lit[column]!;
     const mirrored = shine[column]!;
     const more = noise[(noiseFrom + column) & noiseMask]!;
-    const redSeen = encodedOf(red[column]! * redWhite * light + mirrored) + more;
-    const greenSeen = encodedOf(green[column]! * greenWhite * light + mirrored) + more;
-    const blueSeen = encodedOf(blue[column]! * blueWhite * light + mirrored) + more;
-    if (inColour) {
-      picture[pixel * 4] = redSeen;
-      picture[pixel * 4 + 1] = greenSeen;
-      picture[pixel * 4 + 2] = blueSeen;
-      picture[pixel * 4 + 3] = 255;
-    } else picture[pixel] = lumaOf(redSeen, greenSeen, blueSeen);
+    act(
+      column,
+      encodedOf(red![column]! * redWhite * light + mirrored) + more,
+      encodedOf(green![column]! * greenWhite * light + mirrored) + more,
+      encodedOf(blue![column]! * blueWhite * light + mirrored) + more,
+    );
   }
+}
+
+function encodeGrey(
+  channels: Channels,
+  white: readonly [number, number, number],
+  lights: RowLights,
+  grey: Uint8Array,
+): void {
+  eachChannel(channels, white, lights, (column, red, green, blue) => {
+    grey[column] = Math.min(Math.max(Math.round(lumaOf(red, green, blue)), 0), 255);
+  });
+}
+
+function encodeChannels(
+  channels: Channels,
+  white: readonly [number, number, number],
+  lights: RowLights,
+  rgba: Uint8ClampedArray,
+): void {
+  eachChannel(channels, white, lights, (column, ...seen) => {
+    rgba.set(seen, 4 * column);
+    rgba[4 * column + 3] = 255;
+  });
 }
 
 /** The encoded value of light in steps. What is lighter or darker than the colours between can show is cut. */

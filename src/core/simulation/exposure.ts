@@ -2,88 +2,122 @@
 import { linearOfHex, luminanceOfLinear } from '../colour';
 import { randomAt } from '../numbers';
 import type { Shot } from './shot';
-import { look, type Aside } from './surface';
-import type { TextureTile } from './texture';
-import { placeOf, placesOf, viewOf, type Subject, type View } from './view';
+import type { Sensor } from './sensor';
+import { lineOf, placeOf, placesOf, viewOf, type Subject, type View } from './view';
 import { wrapped } from './wrapped';
 
 /** Side of the patches of what lies beyond the piece. */
 const patchModules = 1.5;
-/** A pixel that is all on the piece, but for what numbers lose. */
-const allSeen = 1 - 1e-6;
 /** Looks for a pixel that sees a way that is drawn out this many times, and more. */
 const mostLooks = 4;
-/**
- * A row of the picture. Three inks: the light of each channel. One ink: how far from the base's colour towards the mark's
- * each pixel is, which says all three; what lies beyond the piece is as light as it should be, in the colours between.
- */
-export type Planes = readonly Float32Array[];
+/** What lies beyond the piece is made for so many patches each way; those farther off repeat the last. */
+const mostPatches = 128;
 
-/** Fills the middle of longer rows with a row of the picture, and repeats its ends beyond; and a row of what the texture does to light. */
-export type Expose = (row: number, room: Planes, reach: number, texture: Float32Array) => void;
+/**
+ * Light that falls on a row of the sensor, one row for each ink, at places of the sensor's memory. Three inks: the light of each channel.
+ * One ink: how far from the base's colour towards the mark's each pixel is, which says all three; what lies beyond the piece
+ * is as light as it should be, in the colours between.
+ */
+export interface Exposure {
+  readonly expose: (row: number, into: readonly number[]) => void;
+  /** Where the pixels of the last row looked: x and y, in pixels of the raster. */
+  readonly xs: number;
+  readonly ys: number;
+}
 
 /** Takes what each pixel sees of the surface. */
 export function exposure(
+  sensor: Sensor,
   subject: Subject,
   shot: Shot,
   side: number,
   shift: readonly [number, number],
-): Expose {
-  const { raster, moduleMm, tile } = subject;
+): Exposure {
+  const { raster, moduleMm } = subject;
+  const { arithmetic, inks, seen } = sensor;
   const perPatch = 1 / (patchModules * raster.pxPerMm * moduleMm);
-  const surround = surroundOf(shot.seed);
   const view = viewOf(subject, shot, side, shift);
   const looks = looksOf(view, side);
   const perLook = 1 / (255 * looks.length);
+  const beyond = surroundOf(view, side, perPatch, shot.seed);
+  const patches = sensor.keep(beyond.reflectances);
   const [base, mark] = [linearOfHex(subject.baseColour), linearOfHex(subject.markColour)];
   const lightest = luminanceOfLinear(base);
   const difference = lightest - luminanceOfLinear(mark);
   /** Marks that hardly differ are read by nobody, whatever lies beyond. */
   const sharePer = 1 / (Math.abs(difference) < 0.05 ? 0.05 : difference);
+  /** What an ink, the piece, and what lies beyond give to a pixel, over a constant. */
+  const mixes = inks.map((_, place): [number, number, number, number] =>
+    inks.length === 1
+      ? [1, -lightest * sharePer, lightest * sharePer, -sharePer]
+      : [mark[place]! - base[place]!, base[place]!, 0, 1],
+  );
+  const [xs, ys, onPiece] = [0, 1, 2].map(() => sensor.takeRow(side)) as [number, number, number];
   const wrap = wrapped(subject, shot);
-  const places = new Float64Array(2 * side);
-  const onPiece = new Float32Array(side);
-  const isOne = raster.inks.length === 1;
-  return (row, room, reach, texture) => {
-    wrap(placesOf(view, row + 0.5, places));
-    if (tile !== null) textured(tile, places, raster.pxPerMm, texture);
-    room.forEach((plane, place) => {
-      const own = plane.subarray(reach, reach + side);
-      own.fill(0);
-      onPiece.fill(0);
-      for (const aside of looks) look(raster, place, places, aside, own, onPiece);
-      for (let column = 0; column < side; column++) {
-        const ink = own[column]! * perLook;
-        const seen = onPiece[column]! * perLook;
-        if (isOne && seen >= allSeen) {
-          own[column] = ink;
-          continue;
+  const bent = new Float64Array(2 * side);
+  return {
+    xs,
+    ys,
+    expose: (row, into) => {
+      if (subject.bend === null) arithmetic.places(xs, ys, side, ...lineOf(view, row + 0.5));
+      else {
+        const [x, y] = [sensor.row(xs, side), sensor.row(ys, side)];
+        wrap(placesOf(view, row + 0.5, bent));
+        for (let column = 0; column < side; column++) {
+          x[column] = bent[2 * column]!;
+          y[column] = bent[2 * column + 1]!;
         }
-        const beyond =
-          seen >= allSeen
-            ? 0
-            : (1 - seen) * surround(places[2 * column]! * perPatch, places[2 * column + 1]! * perPatch);
-        own[column] = isOne
-          ? ink + ((1 - seen) * lightest - beyond) * sharePer
-          : ink * mark[place]! + (seen - ink) * base[place]! + beyond;
       }
-      plane.fill(plane[reach]!, 0, reach);
-      plane.fill(plane[side + reach - 1]!, side + reach);
-    });
+      into.forEach((taken, place) => {
+        sensor.row(taken, side).fill(0);
+        sensor.row(onPiece, side).fill(0);
+        for (const [aside, below] of looks)
+          arithmetic.look(
+            inks[place]!,
+            seen,
+            raster.width,
+            raster.height,
+            xs,
+            ys,
+            side,
+            aside - 0.5,
+            below - 0.5,
+            taken,
+            onPiece,
+          );
+        const { firstColumn, firstRow, columns, rows } = beyond;
+        arithmetic.mix(
+          taken,
+          onPiece,
+          side,
+          perLook,
+          ...mixes[place]!,
+          xs,
+          ys,
+          perPatch,
+          patches,
+          firstColumn,
+          firstRow,
+          columns,
+          rows,
+        );
+      });
+    },
   };
 }
 
+type Place = readonly [number, number];
 /**
  * Where to look for each pixel: once, or along the way on which a tilt draws out what it sees, of which the surface is an
  * average over the shorter one.
  */
-function looksOf(view: View, side: number): readonly Aside[] {
+function looksOf(view: View, side: number): readonly Place[] {
   const middle = side / 2;
   const [[x, y], [rightX, rightY], [downX, downY]] = [
     [middle, middle],
     [middle + 1, middle],
     [middle, middle + 1],
-  ].map(([column, row]) => placeOf(view, column!, row!)) as [Aside, Aside, Aside];
+  ].map(([column, row]) => placeOf(view, column!, row!)) as [Place, Place, Place];
   const [a, b, c, d] = [rightX - x, downX - x, rightY - y, downY - y];
   // The longer axis of the ellipse that a round pixel sees.
   const turn = Math.atan2(2 * (a * c + b * d), a * a + b * b - c * c - d * d) / 2;
@@ -96,30 +130,19 @@ function looksOf(view: View, side: number): readonly Aside[] {
   });
 }
 
-/** What lies beyond the piece is unknown: patches, from nearly black to nearly white. By their columns and rows, the last one at hand. */
-function surroundOf(seed: number): (column: number, row: number) => number {
-  let [lastColumn, lastRow, reflectance] = [NaN, NaN, 0];
-  return (column, row) => {
-    const [patchColumn, patchRow] = [Math.floor(column), Math.floor(row)];
-    if (patchColumn !== lastColumn || patchRow !== lastRow) {
-      [lastColumn, lastRow] = [patchColumn, patchRow];
-      reflectance = 0.02 + 0.7 * randomAt(seed, patchColumn, patchRow) ** 2;
-    }
-    return reflectance;
+/** What lies beyond the piece is unknown: patches, from nearly black to nearly white, row by row as far as the picture goes. */
+function surroundOf(view: View, side: number, perPatch: number, seed: number) {
+  const corners = [0, side].flatMap((row) => [0, side].map((column) => placeOf(view, column, row)));
+  const range = (axis: 0 | 1): readonly [number, number] => {
+    const patches = corners.map((corner) => Math.floor(corner[axis] * perPatch));
+    const first = Math.min(...patches);
+    return [first, Math.min(Math.max(...patches) - first + 1, mostPatches)];
   };
-}
-
-/** What the texture does to light at places of a row. */
-function textured(
-  { side, perMm, factors }: TextureTile,
-  places: Float64Array,
-  pxPerMm: number,
-  texture: Float32Array,
-): void {
-  const [scale, mask] = [perMm / pxPerMm, side - 1];
-  for (let column = 0; column < texture.length; column++) {
-    const across = (places[2 * column]! * scale) & mask;
-    const down = (places[2 * column + 1]! * scale) & mask;
-    texture[column] = factors[down * side + across]!;
-  }
+  const [[firstColumn, columns], [firstRow, rows]] = [range(0), range(1)];
+  const reflectances = Float32Array.from(
+    { length: columns * rows },
+    (_, at) =>
+      0.02 + 0.7 * randomAt(seed, firstColumn + (at % columns), firstRow + Math.floor(at / columns)) ** 2,
+  );
+  return { firstColumn, firstRow, columns, rows, reflectances };
 }

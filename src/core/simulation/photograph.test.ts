@@ -3,6 +3,7 @@ import { phoneCamera, type Frame } from '../camera';
 import { linearOfEncoded } from '../colour';
 import { photograph } from './photograph';
 import { plainSetting, shotOf, type Light, type Shot } from './shot';
+import { surfaceOf } from './surface';
 import type { Subject } from './view';
 
 const straight: Shot = { ...shotOf(plainSetting(300), 0, 0), seed: 3 };
@@ -21,14 +22,17 @@ function subjectWith(spots: readonly (readonly [number, number])[], change: Part
         ((y + 19.5) * pxPerMm + row) * side + (x + 20.5) * pxPerMm,
       );
   return {
-    raster: {
-      width: side,
-      height: side,
-      pxPerMm,
-      window: { x: 0, y: 0, width: 40, height: 40 },
-      inks: [ink],
-      seen: null,
-    },
+    raster: surfaceOf(
+      {
+        width: side,
+        height: side,
+        pxPerMm,
+        window: { x: 0, y: 0, width: 40, height: 40 },
+        inks: [ink],
+        onPiece: new Uint8Array(side * side).fill(1),
+      },
+      pxPerMm / pixelsPerModule,
+    ),
     baseColour: '#ffffff',
     markColour: '#000000',
     centreMm: [20, 20],

@@ -1,10 +1,11 @@
 /** A simulated photograph of the finished piece. */
-import { brightnessOf, frameOf, type Frame } from '../camera';
+import { brightnessOf, type Frame } from '../camera';
 import { seededRandom } from '../numbers';
 import { loseBlocks } from './blockLoss';
-import { blurAlong, kernelsOf } from './blur';
-import { development } from './development';
-import { exposure, type Planes } from './exposure';
+import { kernelsOf } from './blur';
+import { development, type Picture } from './development';
+import { exposure } from './exposure';
+import { theSensor, type Sensor } from './sensor';
 import type { Shot } from './shot';
 import { frameSidePx, shiftOf, type Subject } from './view';
 
@@ -13,50 +14,83 @@ import { frameSidePx, shiftOf, type Subject } from './view';
  * with loss. Readers look at brightness alone, so that colours are left out unless they are asked for.
  */
 export function photograph(subject: Subject, shot: Shot, inColour = false): Frame {
-  const random = seededRandom(shot.seed);
+  const sensor = theSensor();
+  sensor.show(subject.raster);
   const side = frameSidePx(subject, shot);
-  const expose = exposure(subject, shot, side, shiftOf(shot));
-  const picture = new Uint8ClampedArray(side * side * (inColour ? 4 : 1));
-  const develop = development(subject, shot, side, random, picture);
-  const { along, across } = kernelsOf(shot.lens);
-  const [reachAlong, reachAcross] = [along.length - 1, across.length - 1];
-  // Rows are blurred along themselves as they are exposed, and across each other when all around them are there.
-  const planeCount = subject.raster.inks.length;
-  const planes = (length: number): Planes =>
-    Array.from({ length: planeCount }, () => new Float32Array(length));
-  const room = planes(side + 2 * reachAlong);
-  const kept = Array.from({ length: 2 * reachAcross + 1 }, () => ({
-    planes: planes(side),
-    texture: new Float32Array(side),
-  }));
-  const rowAt = (row: number) => kept[Math.min(Math.max(row, 0), side - 1) % kept.length]!;
-  for (let row = 0; row < side + reachAcross; row++) {
-    if (row < side) {
-      const own = rowAt(row);
-      expose(row, room, reachAlong, own.texture);
-      room.forEach((plane, place) => blurAlong(plane, own.planes[place]!, along));
-    }
-    const ready = row - reachAcross;
-    if (ready < 0) continue;
-    const around = Array.from({ length: kept.length }, (_, place) => rowAt(ready - reachAcross + place));
-    develop(
-      around.map((one) => one.planes),
-      rowAt(ready).texture,
-      across,
-      ready,
-    );
-  }
   const size = { width: side, height: side };
-  const seen = inColour ? brightnessOf({ ...size, rgba: picture }).luma : picture;
-  const lossy = seen.slice();
-  loseBlocks(lossy, side, side, shot.lens.lossShare);
-  if (!inColour) return frameOf({ ...size, luma: lossy });
-  addDifference(picture, seen, lossy);
-  return { ...size, rgba: picture };
+  const grey = sensor.take(side * side);
+  if (!inColour) {
+    take(sensor, subject, shot, side, { kind: 'grey', place: grey });
+    loseBlocks(sensor, grey, side, side, shot.lens.lossShare);
+    return { ...size, rgba: opaque(sensor, grey, side * side) };
+  }
+  const rgba = new Uint8ClampedArray(side * side * 4);
+  take(sensor, subject, shot, side, { kind: 'colour', rgba });
+  const { luma } = brightnessOf({ ...size, rgba });
+  sensor.bytes(grey, luma.length).set(luma);
+  loseBlocks(sensor, grey, side, side, shot.lens.lossShare);
+  addDifference(rgba, luma, sensor.bytes(grey, luma.length));
+  return { ...size, rgba };
+}
+
+/** Exposes and develops all rows of a picture. */
+function take(sensor: Sensor, subject: Subject, shot: Shot, side: number, picture: Picture): void {
+  const { arithmetic } = sensor;
+  const { tile } = subject;
+  const random = seededRandom(shot.seed);
+  const { xs, ys, expose } = exposure(sensor, subject, shot, side, shiftOf(shot));
+  const develop = development(sensor, subject, shot, side, random, picture);
+  const { along, across } = kernelsOf(shot.lens);
+  const [alongPlace, acrossPlace] = [sensor.keep(along), sensor.keep(across)];
+  const reach = along.length - 1;
+  // Rows begin where four numbers do.
+  const stride = Math.ceil(side / 4 + 1) * 4;
+  const room = sensor.inks.map(() => sensor.takeRow(side + 2 * reach));
+  const middles = room.map((row) => row + 4 * reach);
+  const blurred = sensor.inks.map(() => sensor.takeRow(side));
+  const planes = sensor.inks.map(() => sensor.takeRow(side * stride));
+  const textures = tile === null ? 0 : sensor.takeRow(side * stride);
+  const factors = tile === null ? 0 : sensor.keep(tile.factors);
+  const rowOf = (plane: number, row: number): number => plane + 4 * row * stride;
+  for (let row = 0; row < side; row++) {
+    expose(row, middles);
+    if (tile !== null) {
+      const scale = tile.perMm / subject.raster.pxPerMm;
+      arithmetic.texture(xs, ys, side, scale, factors, tile.side - 1, rowOf(textures, row));
+    }
+    room.forEach((place, ink) => {
+      const values = sensor.row(place, side + 2 * reach);
+      values.fill(values[reach]!, 0, reach);
+      values.fill(values[side + reach - 1]!, side + reach);
+      arithmetic.blurAlong(place, rowOf(planes[ink]!, row), side, alongPlace, reach);
+    });
+  }
+  for (let row = 0; row < side; row++) {
+    planes.forEach((plane, ink) =>
+      arithmetic.blurAcross(
+        plane,
+        stride,
+        row,
+        side - 1,
+        blurred[ink]!,
+        side,
+        acrossPlace,
+        across.length - 1,
+      ),
+    );
+    develop(row, blurred, tile === null ? 0 : rowOf(textures, row));
+  }
+}
+
+/** A picture of a byte a pixel as readers take it. */
+function opaque(sensor: Sensor, grey: number, count: number): Uint8ClampedArray<ArrayBuffer> {
+  const rgba = sensor.take(4 * count);
+  sensor.arithmetic.expand(grey, rgba, count);
+  return new Uint8ClampedArray(sensor.bytes(rgba, 4 * count));
 }
 
 /** What brightness lost is lost by each channel alike. */
-function addDifference(rgba: Uint8ClampedArray, before: Uint8ClampedArray, after: Uint8ClampedArray): void {
+function addDifference(rgba: Uint8ClampedArray, before: Uint8ClampedArray, after: Uint8Array): void {
   for (let pixel = 0, at = 0; pixel < after.length; pixel++, at += 4) {
     const lost = after[pixel]! - before[pixel]!;
     for (let channel = 0; channel < 3; channel++) rgba[at + channel] = rgba[at + channel]! + lost;

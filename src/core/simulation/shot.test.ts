@@ -2,6 +2,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { blurPxAt, cameraOf, motionPxIn, noiseStepsIn, sceneOf, scenes, usualCamera } from '../camera';
 import { lightOn } from './light';
+import { theSensor } from './sensor';
 import { handTilt, plainSetting, plasticMirrors, shotOf, type Setting } from './shot';
 
 const setting = (change: Partial<Setting>): Setting => ({ ...plainSetting(300), ...change });
@@ -108,8 +109,6 @@ describe('light and noise', () => {
 describe('light on a row', () => {
   const [side, field, steps] = [200, 160, 1000];
   const rowOf = (change: object, row: number) => {
-    const lit = new Float32Array(side);
-    const shine = new Float32Array(side);
     const plain = {
       leastLight: 1,
       lightFrom: 0,
@@ -118,8 +117,10 @@ describe('light on a row', () => {
       veil: 0,
       white: [1, 1, 1] as const,
     };
-    lightOn({ ...plain, ...change }, side, field, steps)(row, lit, shine);
-    return { lit, shine };
+    const sensor = theSensor();
+    const lights = lightOn(sensor, { ...plain, ...change }, side, field, steps);
+    lights.fill(row);
+    return { lit: sensor.row(lights.lit, side), shine: sensor.row(lights.shine, side) };
   };
 
   it('falls within a shadow to its share, on the side away from the light', () => {

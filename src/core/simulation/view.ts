@@ -100,19 +100,25 @@ export function placeOf({ x, y, depth }: View, column: number, row: number): rea
   return [atX / atDepth, atY / atDepth];
 }
 
-/** Where the middles of the pixels of a row lie in the raster: x and y by turns. */
-export function placesOf(
-  { x, y, depth }: View,
-  row: number,
-  places: Float64Array<ArrayBuffer>,
-): Float64Array<ArrayBuffer> {
+/** Where the middles of the pixels of a row lie in the raster: x, y and depth of the first, and what each next one adds; x and y are over the depth. */
+export function lineOf({ x, y, depth }: View, row: number): [number, number, number, number, number, number] {
   const [atX, atY, atDepth] = [x, y, depth].map(
     ([byRight, byDown, constant]) => byRight / 2 + byDown * row + constant,
   ) as [number, number, number];
+  return [atX, atY, atDepth, x[0], y[0], depth[0]];
+}
+
+/** The same places, x and y by turns. */
+export function placesOf(
+  view: View,
+  row: number,
+  places: Float64Array<ArrayBuffer>,
+): Float64Array<ArrayBuffer> {
+  const [atX, atY, atDepth, perX, perY, perDepth] = lineOf(view, row);
   for (let at = 0, column = 0; at < places.length; at += 2, column++) {
-    const nearness = 1 / (atDepth + column * depth[0]);
-    places[at] = (atX + column * x[0]) * nearness;
-    places[at + 1] = (atY + column * y[0]) * nearness;
+    const nearness = 1 / (atDepth + column * perDepth);
+    places[at] = (atX + column * perX) * nearness;
+    places[at + 1] = (atY + column * perY) * nearness;
   }
   return places;
 }
