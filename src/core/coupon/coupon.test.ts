@@ -253,6 +253,8 @@ describe('a photograph of a test piece', () => {
     growthMm: pair.edgeGrowthMm,
     elementMm: pair.process.elementMm,
     dotMm: pair.machine.dotMm,
+    soaks: false,
+    hasMesh: false,
     lineMm: null,
     isPointed: false,
     burns: false,

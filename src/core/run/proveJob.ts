@@ -58,6 +58,9 @@ const burning: readonly MaterialFamily[] = [
   'fabric',
 ];
 
+/** Ink runs along the fibres of what is not coated. */
+const soaking: readonly Pair['material']['family'][] = ['paper', 'card', 'stencil card', 'fabric', 'wood'];
+
 /** How the machine of a pair makes marks on its material. */
 export function machineModelOf(
   { machine, process, material, edgeGrowthMm }: Pair,
@@ -71,6 +74,8 @@ export function machineModelOf(
     lineMm: process.lineIntervalMm,
     isPointed: machine.halfAngleDegrees !== null,
     burns: burning.includes(material.family),
+    soaks: soaking.includes(material.family),
+    hasMesh: machine.inks === 'single' && machine.dotMm === null,
     seed,
   };
 }

@@ -25,6 +25,8 @@ const machine: MachineModel = {
   lineMm: null,
   isPointed: false,
   burns: false,
+  soaks: false,
+  hasMesh: false,
   seed: 5,
 };
 const made = (raster: MarkRaster, change: Partial<MachineModel>): Uint8Array =>
@@ -120,6 +122,53 @@ describe('a machine', () => {
       expect(Array.from({ length: full.width }, (_, column) => printed[row * full.width + column]!)).toEqual(
         columns,
       );
+  });
+
+  it('that prints without a head of dots leaves specks beside its marks and bands within them', async () => {
+    const raster = await rasterOf(square);
+    const printed = made(raster, { kind: 'printer', elementMm: 1 / pxPerMm });
+    const inkIn = (from: number, to: number): number[] =>
+      [...printed].filter((_, at) => {
+        const [x, y] = [(at % raster.width) / pxPerMm, Math.floor(at / raster.width) / pxPerMm];
+        return x > from && x < to && y > 3.3 && y < 6.7;
+      });
+    // Within six marks of the square, about one place in 250: some, and few.
+    const beside = [...inkIn(3.65, 3.9), ...inkIn(8.1, 8.35)];
+    const specks = beside.filter((ink) => ink > 0).length / beside.length;
+    expect(specks).toBeGreaterThan(0);
+    expect(specks).toBeLessThan(0.02);
+    expect(Math.max(...inkIn(12, 19))).toBe(0);
+    const within = inkIn(4.5, 7.5);
+    expect(Math.min(...within)).toBeGreaterThanOrEqual(Math.floor(0.94 * 255));
+    expect(new Set(within).size).toBeGreaterThan(1);
+  });
+
+  it('with a mesh has edges that follow its threads', async () => {
+    const raster = await rasterOf('<path d="M4 3L8 7L4 7Z"/>');
+    const stepsOf = (hasMesh: boolean): number => {
+      const printed = made(raster, { kind: 'printer', elementMm: 1.5, hasMesh });
+      const edges = Array.from({ length: 40 }, (_, row) =>
+        [...printed.subarray((60 + row) * raster.width, (61 + row) * raster.width)].findLastIndex(
+          (ink) => ink > 127,
+        ),
+      );
+      return new Set(edges).size;
+    };
+    // The slope moves a pixel a row; threads are half a millimetre apart, 8 pixels.
+    expect(stepsOf(true)).toBeLessThanOrEqual(7);
+    expect(stepsOf(false)).toBeGreaterThan(20);
+  });
+
+  it('that lays lines of filament shows the ridges between them, a line apart', async () => {
+    const raster = await rasterOf('<path d="M0 0H20V10H0Z"/>');
+    const column = Array.from(
+      { length: 120 },
+      (_, row) => made(raster, { kind: 'solid', elementMm: 0.5 })[(20 + row) * raster.width + 160]!,
+    );
+    const valleys = column.filter((ink, at) => at > 0 && ink < column[at - 1]! && ink <= column[at + 1]!);
+    // 120 pixels are 7.5 mm, a valley every half millimetre.
+    expect(Math.abs(valleys.length - 15)).toBeLessThanOrEqual(1);
+    expect(Math.min(...column)).toBeGreaterThan(0.8 * 255);
   });
 
   it('of another kind keeps the area of a large mark within a tenth', async () => {

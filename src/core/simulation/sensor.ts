@@ -1,7 +1,6 @@
 /** The memory that pictures are made in, and the arithmetic on it (kernels/sensor.ts). */
 import { onDemand } from '../numbers';
 import { sensorBase64 } from './sensorBinary';
-import type { Surface } from './surface';
 
 /** Places in the memory are numbers of bytes; rows are of 32-bit numbers, and have room for three more beyond their end. */
 type Place = number;
@@ -110,6 +109,12 @@ export interface Arithmetic {
   ) => void;
 }
 
+/** What is looked at: what each ink takes of the light, and how much of each place is the piece, null for all. */
+interface Planes {
+  readonly inks: readonly Uint8Array[];
+  readonly seen: Uint8Array | null;
+}
+
 /** Blocks of memory begin at so many bytes, and have as many to spare. */
 const blockBytes = 16;
 const pageBytes = 65_536;
@@ -118,7 +123,7 @@ const pageBytes = 65_536;
 export class Sensor {
   readonly arithmetic: Arithmetic;
   private readonly memory: WebAssembly.Memory;
-  private surface: Surface | null = null;
+  private surface: Planes | null = null;
   private surfaceEnd: Place = blockBytes;
   private end: Place = blockBytes;
   inks: readonly Place[] = [];
@@ -132,7 +137,7 @@ export class Sensor {
   }
 
   /** Forgets the last picture; a surface that is at hand stays. */
-  show(surface: Surface): void {
+  show(surface: Planes): void {
     if (this.surface !== surface) {
       this.clear();
       this.inks = surface.inks.map((plane) => this.keep(plane));

@@ -5,6 +5,7 @@
  */
 import type { MarkRaster } from '../../readback';
 import type { MachineKindId } from '../../plan';
+import { bands, ridges, specks, steppedEdges } from './bands';
 import { streaks, wholeDots } from './dots';
 import { grow, halo, reachedBy, reliefShaded, uneven, wander, type Extent } from './edges';
 import { weeded } from './parts';
@@ -23,6 +24,10 @@ export interface MachineModel {
   readonly isPointed: boolean;
   /** The material burns, and browns beside its marks. */
   readonly burns: boolean;
+  /** Ink runs along the fibres of the material. */
+  readonly soaks: boolean;
+  /** Ink is pushed through a mesh, whose threads its edges follow. */
+  readonly hasMesh: boolean;
   readonly seed: number;
 }
 
@@ -75,13 +80,32 @@ const pulledOff: Make = (plane, extent, { elementMm, seed }) =>
 const weak: Make = (plane, extent, { dotMm, seed }) =>
   dotMm === null ? plane : streaks(plane, extent, dotMm, seed);
 
+/** Along fibres edges run twice as far as on a coated surface. A head of dots prints them as sharp as they are. */
+const inked: Make = (plane, extent, machine) =>
+  machine.dotMm === null && !machine.hasMesh
+    ? wandering(machine.soaks ? 0.3 : 0.15)(plane, extent, machine)
+    : plane;
+
+/** Edges of a screen follow its threads, of which about three lie in the smallest mark. */
+const meshed: Make = (plane, extent, { hasMesh, elementMm }) =>
+  hasMesh ? steppedEdges(plane, extent, (elementMm / 3) * extent.pxPerMm) : plane;
+
+/** Drops that fly astray and toner that settles where it should not. */
+const astray: Make = (plane, extent, { dotMm, hasMesh, elementMm, seed }) =>
+  dotMm === null && !hasMesh
+    ? specks(plane, extent, { sidePx: elementMm * extent.pxPerMm, perPixel: 0.004, reachMarks: 6 }, seed)
+    : plane;
+
+/** Passes of a head, and turns of a drum, come out here stronger and there weaker, across the way of the paper. */
+const banded: Make = (plane, extent, { dotMm, hasMesh, seed }) =>
+  dotMm === null && !hasMesh ? bands(plane, extent, 0.94, 5 * extent.pxPerMm, seed) : plane;
+
+/** Lines of filament lie beside each other and mirror light along their crowns. */
+const ridged: Make = (plane, extent, { elementMm }) => ridges(plane, extent, 0.1, elementMm * extent.pxPerMm);
+
 /** What each kind does, one after the other. */
 const doings: Readonly<Record<MachineKindId, readonly Make[]>> = {
-  // Ink runs along fibres, toner scatters; dots of a head are as sharp as they are.
-  printer: [
-    (plane, extent, machine) => (machine.dotMm === null ? wandering(0.25)(plane, extent, machine) : plane),
-    weak,
-  ],
+  printer: [inked, meshed, astray, banded, weak],
   laser: [lined, wandering(0.08), varying(0.92, 2), burnt],
   rotary: [cut, wandering(0.04), varying(0.93, 3)],
   knife: [wandering(0.03, 1), pulledOff],
@@ -90,6 +114,7 @@ const doings: Readonly<Record<MachineKindId, readonly Make[]>> = {
   solid: [
     (plane, extent, machine) => reachedBy(plane, extent, (machine.elementMm / 2) * extent.pxPerMm),
     wandering(0.06),
+    ridged,
     shaded(0.12),
   ],
   mask: [pulledOff, wandering(0.06, 0.5), varying(0.9, 1.5)],
