@@ -14,7 +14,7 @@ export {
   svgOfJob,
 } from './makeFiles';
 export { nameValues, type Take, type TakeId, takeOf, takes } from './takes';
-export { machineModelOf, meantCodes, proofSetup, standardOf } from './proveJob';
+export { machineModelOf, meantCodes, proofSeed, proofSetup, standardOf } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
 export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';
 export {

@@ -12,7 +12,8 @@ import { metalMirrors, plasticMirrors, type Bend, type MachineModel, type Shine 
 import type { JobResult } from './runJob';
 
 /** Every proof photographs the same twenty ways. */
-const proofSeed = 17;
+/** Of all shots of a job and of its machine: the same file gives the same verdict. */
+export const proofSeed = 17;
 
 /** What a code is put around, where it lies. */
 function bendOf({ piece }: Job, { code }: PlacedCode): Bend | null {

@@ -197,6 +197,7 @@ onBeforeUnmount(saveSoon);
       :view="told"
       :station="station"
       :proof="proof"
+      :tolerance="tolerance"
       @go="goTo"
       @keys="keysShown = true"
       @revisions="revisionsShown = true"

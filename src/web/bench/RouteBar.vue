@@ -8,11 +8,12 @@ import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
 import StateShape from '../shared/StateShape.vue';
 import UnitSwitch from '../shared/UnitSwitch.vue';
-import { lengthNumber } from '../shared/units';
+import { distanceText, lengthNumber } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
 import { useHouseStyles } from '../stores/houseStyles';
 import type { ProofControl } from './useProof';
+import type { ToleranceControl } from './useTolerance';
 
 const props = defineProps<{
   job: Job;
@@ -20,6 +21,7 @@ const props = defineProps<{
   view: PressView;
   station: Station;
   proof: ProofControl;
+  tolerance: ToleranceControl;
 }>();
 defineEmits<{ go: [station: Station]; keys: []; revisions: [] }>();
 
@@ -73,6 +75,11 @@ function summaryOf(station: Station): string {
       const report = props.proof.report.value;
       if (report === null) return 'not proved';
       if (props.proof.stale.value) return `stale, of r${props.proof.ofRevision.value}`;
+      const reach = props.tolerance.reach.value;
+      if (reach !== null) {
+        const { unit } = preferences;
+        return `${distanceText(reach.nearestM, unit)} to ${distanceText(reach.farthestM, unit)}`;
+      }
       const voting = report.readers.filter(({ votes }) => votes);
       return `${voting.filter(({ state }) => state === 'prompt').length} of ${voting.length} prompt`;
     }

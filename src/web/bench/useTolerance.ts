@@ -10,7 +10,7 @@ import {
   type ShallowRef,
 } from 'vue';
 import type { Job } from '../../core/job';
-import type { MapKind, Survived } from '../../core/proof';
+import { reachOf, type MapKind, type MapPlan, type Survived } from '../../core/proof';
 import { proofKey } from '../../core/run';
 import { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from '../../engine';
 
@@ -25,11 +25,21 @@ export interface ToleranceControl {
   /** Of the job as it stands; null before it was begun. */
   readonly map: ComputedRef<ToleranceMap | null>;
   readonly harms: ComputedRef<readonly Survived[] | null>;
+  /** How far the job as it stands reads: once the map of distance and tilt is filled. */
+  readonly reach: ComputedRef<JobReach | null>;
   readonly running: ShallowRef<boolean>;
   readonly problem: ShallowRef<string>;
   /** Fills what is shown, unless it is filled. */
   readonly begin: () => Promise<void>;
   readonly stop: () => void;
+}
+
+export interface JobReach {
+  readonly nearestM: number;
+  readonly farthestM: number;
+  /** Of the map's rows, the last one in which it reads: by how much it may lean. */
+  readonly tilt: MapPlan['rows'][number];
+  readonly plan: MapPlan;
 }
 
 /** Of states that undo and redo come back to. */
@@ -51,6 +61,21 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
   const key = computed(() => {
     const now = job();
     return now === null ? '' : `${shown.value} ${proofKey(now)}`;
+  });
+  const reach = computed((): JobReach | null => {
+    const now = job();
+    const filled = now === null ? null : kept.value.get(`distance-tilt ${proofKey(now)}`);
+    if (filled?.map === undefined || !filled.isDone) return null;
+    const { plan, cells } = filled.map;
+    const found = reachOf(plan, cells);
+    if (found === null) return null;
+    const [nearest, farthest] = found.columns;
+    return {
+      nearestM: Number(plan.columns[nearest]),
+      farthestM: Number(plan.columns[farthest]),
+      tilt: plan.rows[found.rows[1]]!,
+      plan,
+    };
   });
   const known = computed(() => kept.value.get(key.value) ?? null);
 
@@ -101,6 +126,7 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
 
   return {
     shown,
+    reach,
     running,
     problem,
     map: computed(() => known.value?.map ?? null),

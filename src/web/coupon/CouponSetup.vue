@@ -110,7 +110,7 @@ async function remove(): Promise<void> {
       <button
         type="button"
         class="action main"
-        :disabled="coupon.isTaking.value"
+        :aria-busy="coupon.isTaking.value"
         @click="coupon.take(chosen)"
       >
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Take the file

@@ -141,7 +141,7 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
     take: (format) =>
       attempt(async () => {
         const own = kept.value;
-        if (own === null) return;
+        if (own === null || isTaking.value) return;
         isTaking.value = true;
         try {
           const taken = await useEngine().maker.takeCoupon(own.coupon, format);

@@ -4,7 +4,8 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { SymbolGrade } from '../../../core/grades';
 import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
-import { reachOf, type Condition } from '../../../core/proof';
+import type { Condition } from '../../../core/proof';
+import { proofSeed } from '../../../core/run';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';
@@ -84,13 +85,10 @@ const isMapping = computed(() => props.tolerance.running.value);
 
 /** From where to where, and how much it may lean: what the map of tilt says. */
 const reach = computed(() => {
-  if (map.value === null || map.value.plan.kind !== 'distance-tilt' || isMapping.value) return '';
-  const { plan, cells } = map.value;
-  const found = reachOf(plan, cells);
+  const found = props.tolerance.reach.value;
   if (found === null) return '';
-  const at = (column: number): string => distanceText(Number(plan.columns[column]), preferences.unit);
-  const [first, last] = found.columns;
-  return `Reads from ${at(first)} to ${at(last)}, leaning by up to ${rowName(plan, plan.rows[found.rows[1]]!)}.`;
+  const { unit } = preferences;
+  return `Reads from ${distanceText(found.nearestM, unit)} to ${distanceText(found.farthestM, unit)}, leaning by up to ${rowName(found.plan, found.tilt)}.`;
 });
 
 // When the verdict is in, the map follows; whoever does not want it ends it.
@@ -142,7 +140,7 @@ function lookAt(condition: Condition): void {
         </p>
         <VerdictTable :report="report" />
         <p class="note">
-          Revision {{ proof.ofRevision.value }}, {{ report.shots }} shots from
+          Revision {{ proof.ofRevision.value }}, {{ report.shots }} shots of seed {{ proofSeed }} from
           {{ distanceText(report.distanceM, preferences.unit) }}, {{ report.pixelsPerModule }} pixels a
           module.
           {{ proof.running.value ? 'More are coming.' : '' }}
