@@ -5,8 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { findPair } from '../content';
 import { newJob, type Job } from '../core/job';
-import { runJob, sheetFiles, sheetOf, unreadCodes } from '../core/run';
-import { stocks } from '../core/sheet';
+import { laySheets, runJob, sheetFiles, unreadCodes } from '../core/run';
+import { noMarks, sheetFormatVersion, stocks, type SheetDocument } from '../core/sheet';
 import { outputBinary } from '../node/outputBinaries';
 import { testReaders } from '../testing/readSymbol';
 import { layOnSheet } from './commands/sheet';
@@ -20,6 +20,7 @@ interface Printed {
     readonly onSheet: number;
     readonly fits: number;
     readonly turned: number;
+    readonly pieces: readonly string[];
     readonly waste: number;
     readonly sheets?: number;
     readonly readBack: { readonly codes: number; readonly read: number };
@@ -56,12 +57,15 @@ describe('binarus sheet', () => {
       fits: 19,
       turned: 4,
       sheets: 3,
-      readBack: { codes: 19, read: 19 },
+      readBack: { codes: 21, read: 21 },
     });
     expect(output.waste).toBeCloseTo(1 - (19 * 60 * 40) / (210 * 297), 3);
+    // Two whole sheets alike, and one of the last two.
     expect(output.files).toEqual([
-      expect.stringMatching(/19-on-a4.*\.svg$/),
-      expect.stringMatching(/19-on-a4.*\.pdf$/),
+      expect.stringMatching(/19-on-a4_sheets-1-to-2.*\.svg$/),
+      expect.stringMatching(/2-on-a4_sheet-3.*\.svg$/),
+      expect.stringMatching(/19-on-a4_sheets-1-to-2.*\.pdf$/),
+      expect.stringMatching(/2-on-a4_sheet-3.*\.pdf$/),
     ]);
     expect(stops).toBe(false);
     const svg = readFileSync(join(folder, output.files[0]!), 'utf8');
@@ -86,13 +90,16 @@ describe('binarus sheet', () => {
       { stock: 'a4', count: '20' },
       /19 pieces of 60 × 40 mm fit, and 20 are wanted\. So many fit up to 5\d\.?\d* ×/,
     ],
-    [{ stock: '50x50' }, /The piece is 60 × 40 mm; there is room for 40 × 40 mm/],
+    [{ stock: '50x50' }, /Harbour office sticker is 60 × 40 mm; there is room for 40 × 40 mm/],
     [{ stock: 'a4-labels-5x13' }, /a label is 38\.1 × 21\.2 mm/],
     [{ stock: 'a4', layout: 'staggered' }, /Staggered rows are for round pieces/],
     [{ stock: 'cardboard' }, /there is no stock “cardboard”; there is a4,/],
     [{ stock: 'a4', gap: 'wide' }, /--gap is from 0 to 100 mm/],
     [{ stock: 'a4', count: '0' }, /--count is a whole number/],
     [{ stock: 'a4', quantity: 'many' }, /--quantity is a whole number from 1 to/],
+    [{ stock: 'a4', empty: 'first' }, /--empty has numbers of places/],
+    [{ stock: 'a4', marks: 'bells' }, /--marks has crop, registration, rule/],
+    [{ stock: 'a4', resize: true }, /--resize needs --count/],
     [{ stock: 'a4', formats: 'png' }, /is not written as “png”/],
   ])('says what is wrong with %j', async (values, says) => {
     await expect(sheet(sticker(), values)).rejects.toThrow(says);
@@ -105,27 +112,74 @@ describe('binarus sheet', () => {
     );
   });
 
+  it('makes the pieces as large as the count allows, and says what that is', async () => {
+    const { output } = await sheet(sticker(), { stock: 'a4', count: '24', resize: true, gap: '2' });
+    // No pieces of 60 by 40 that are larger than this lie 24 times on 200 by 287 mm.
+    const [width, height] = output.pieces[0]!.match(/[\d.]+/g)!.map(Number) as [number, number];
+    expect(output).toMatchObject({ onSheet: 24, readBack: { codes: 24, read: 24 } });
+    expect(width / height).toBeCloseTo(1.5, 2);
+    expect(width).toBeGreaterThan(48);
+    expect(width).toBeLessThan(60);
+  }, 60_000);
+
+  it('passes over places that are used, and cuts and prints the same places with marks', async () => {
+    const values = { stock: 'a4', count: '4', empty: '1-3,5', layout: 'grid', marks: 'registration,crop' };
+    const parts: Record<string, string> = {};
+    for (const part of ['print', 'cut', 'jig']) {
+      const { output } = await sheet(sticker(), { ...values, part });
+      expect(output).toMatchObject({ onSheet: 4, readBack: { codes: 4, read: 4 } });
+      parts[part] = readFileSync(join(folder, output.files[0]!), 'utf8');
+    }
+    const cutPath = /stroke="[^"]+" stroke-width[^>]*><path d="([^"]+)"/.exec(parts.cut!)![1]!;
+    // Four outlines, the first at the fourth place: 10 mm of margin for the discs and 5 of the sheet, a row of 40 and a gap of 2.
+    expect(cutPath.match(/M/g)).toHaveLength(4);
+    expect(parts.cut).toContain('sheet marks');
+    expect(parts.print).toContain('sheet marks');
+    expect(parts.print).not.toContain('stroke-width');
+    expect(parts.jig!.match(/M/g)!.length).toBe(5);
+  }, 60_000);
+
+  it('lays several jobs beside each other, and names the one that is too large', async () => {
+    const paths = [sticker(), sticker('white-vinyl', 'ink-jet-600dpi', { width: 40, height: 40 })].map(
+      (job) => {
+        const path = join(folder, `${Math.random()}.json`);
+        writeFileSync(path, JSON.stringify(job));
+        return path;
+      },
+    );
+    const values = { out: folder, stock: 'a5', quantity: '3' } as Parameters<typeof layOnSheet>[0];
+    expect((await layOnSheet(values, paths)).output).toMatchObject({
+      onSheet: 6,
+      readBack: { codes: 6, read: 6 },
+    });
+    await expect(layOnSheet({ ...values, stock: '60x40' }, paths)).rejects.toThrow(
+      /Harbour office sticker is 60 × 40 mm; there is room for 50 × 30 mm/,
+    );
+  }, 60_000);
+
   it('sees a code that says something else than its job, by its place', async () => {
     const [own, other] = [sticker(), { ...sticker() }];
     const message = { kind: 'web' as const, address: 'https://ternquay.example/harbour?slip=2' };
     const wrong = { ...other, codes: other.codes.map((code) => ({ ...code, message })) };
-    const { stock } = stocks.find(({ id }) => id === 'a6')!;
-    const wish = { stock, gapMm: 2, layout: 'grid' as const, count: null };
-    const [right, mixed] = [own, wrong].map((job) => {
-      const result = runJob(job);
-      const laid = sheetOf(result, wish);
-      if ('problem' in laid) throw new Error(laid.problem);
-      return { job, result, laid: laid.laid };
-    });
+    const document: SheetDocument = {
+      formatVersion: sheetFormatVersion,
+      stock: stocks.find(({ id }) => id === 'a6')!,
+      gapMm: 2,
+      layout: 'grid',
+      pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
+      empty: [],
+      moved: [],
+      marks: noMarks,
+    };
+    const [right, mixed] = [own, wrong].map((job) =>
+      laySheets(document, [{ result: runJob(job), quantity: null }]),
+    );
     const readers = await testReaders();
-    const written = await sheetFiles(mixed!.job, mixed!.result, mixed!.laid, {
-      format: 'svg',
-      stockName: 'a6',
-      binary: outputBinary,
-    });
+    const written = await sheetFiles(document, mixed!, { format: 'svg', part: 'all', binary: outputBinary });
     if ('problem' in written) throw new Error(written.problem);
-    const unread = await unreadCodes(written.files[0]!.bytes, right!.laid, right!.result, readers);
-    expect(unread).toHaveLength(right!.laid.codes.length);
-    expect(unread[0]).toMatchObject({ piece: 0, text: 'https://ternquay.example/harbour?slip=2' });
+    const [page] = right!.pages;
+    const unread = await unreadCodes(written.files[0]!.bytes, page!, right!, readers);
+    expect(unread).toHaveLength(page!.codes.length);
+    expect(unread[0]).toMatchObject({ piece: 0, slot: 0, text: 'https://ternquay.example/harbour?slip=2' });
   }, 60_000);
 });

@@ -1,6 +1,30 @@
-/** `binarus sheet`: one piece many times on stock, each code of it read back from the bytes of the sheet. */
-import { isLetPass, sheetFiles, sheetOf, unreadCodes } from '../../core/run';
-import { evenMargin, layouts, sheetsFor, stocks, type Stock } from '../../core/sheet';
+/** `binarus sheet`: pieces many times on stock, each code of it read back from the bytes of the sheet. */
+import { boundsOf } from '../../core/geometry';
+import { scaledJob } from '../../core/job';
+import {
+  cutWay,
+  isLetPass,
+  laySheets,
+  runJob,
+  sheetFiles,
+  sheetParts,
+  unreadCodes,
+  widestOnSheet,
+  type JobResult,
+  type LaidSheets,
+} from '../../core/run';
+import {
+  atOrigin,
+  evenMargin,
+  layouts,
+  marksSchema,
+  noMarks,
+  sheetFormatVersion,
+  stocks,
+  type ChosenStock,
+  type SheetDocument,
+  type SheetMarks,
+} from '../../core/sheet';
 import { outputFormats, type FormatId } from '../../core/output';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
@@ -10,61 +34,146 @@ import { loadReaders, quickFinding } from '../quick';
 import { writeInto } from '../writeInto';
 
 export async function layOnSheet(values: Values, positionals: readonly string[]): Promise<Outcome> {
-  const { id, stock } = chosenStock(values);
+  const stock = chosenStock(values);
   const formats = String(values.formats ?? 'svg').split(',') as FormatId[];
   const known = outputFormats.filter((format) => !('shows' in format)).map((format) => format.id as string);
   for (const format of formats)
     if (!known.includes(format))
       throw new UsageError(`a sheet is not written as “${format}”; there is ${known.join(', ')}.`);
-  const { job, result } = await runFile(values, positionals);
-  if (result.heldBackBy.length > 0) {
-    tell(result.heldBackBy, job.codes);
-    return { output: { files: [], heldBackBy: printed(result.heldBackBy, job.codes) }, stops: true };
+  if (positionals.length === 0) throw new UsageError('give one job document, or several.');
+  const results: JobResult[] = [];
+  for (const path of positionals) {
+    const { job, result, library } = await runFile(values, [path]);
+    if (result.heldBackBy.length > 0) return heldBack(result, result.heldBackBy);
+    results.push(result);
+    if (values.resize !== undefined) results.push(resized(job, results.pop()!, values, stock, library));
   }
-  const count = countOf(values, 'count') ?? null;
-  const quantity = countOf(values, 'quantity');
-  const own = sheetOf(result, {
-    stock,
-    gapMm: values.gap === undefined ? Math.max(2, result.pair.process.kerfMm) : gapOf(values),
-    layout: oneOf(values, 'layout', layouts) ?? 'turned',
-    count,
-  });
-  if ('problem' in own) throw new UsageError(own.problem);
-  const proof = await quickFinding(job, result);
-  if (proof?.severity === 'stop' && !isLetPass(proof, job.overrides)) {
-    tell([proof], job.codes);
-    return { output: { files: [], heldBackBy: printed([proof], job.codes) }, stops: true };
+  const document = documentOf(values, stock, results);
+  const laid = laySheets(
+    document,
+    results.map((result, piece) => ({ result, quantity: document.pieces[piece]!.quantity })),
+  );
+  const stop = laid.notes.find(({ severity }) => severity === 'stop');
+  if (stop !== undefined) throw new UsageError(stop.text);
+  const count = countOf(values, 'count');
+  if (count !== undefined && results.length === 1 && count > laid.perSheet)
+    throw new UsageError(tooMany(document, results[0]!, laid.perSheet, count));
+  for (const result of results) {
+    if (result.heldBackBy.length > 0) return heldBack(result, result.heldBackBy);
+    const proof = await quickFinding(result.job, result);
+    if (proof?.severity === 'stop' && !isLetPass(proof, result.job.overrides))
+      return heldBack(result, [proof]);
   }
-  const { laid } = own;
+  return written(values, formats, document, laid);
+}
+
+async function written(
+  values: Values,
+  formats: readonly FormatId[],
+  document: SheetDocument,
+  laid: LaidSheets,
+): Promise<Outcome> {
   const { outputBinary } = await import('../../node/outputBinaries');
-  const common = { stockName: id, binary: outputBinary };
-  const svg = await sheetFiles(job, result, laid, { ...common, format: 'svg' });
-  if ('problem' in svg) throw new UsageError(svg.problem);
-  const unread = await unreadCodes(svg.files[0]!.bytes, laid, result, await loadReaders());
+  const part = oneOf(values, 'part', sheetParts) ?? 'all';
+  const whole = await sheetFiles(document, laid, { format: 'svg', part: 'all', binary: outputBinary });
+  if ('problem' in whole) throw new UsageError(whole.problem);
+  const readers = await loadReaders();
+  const unread = [];
+  for (const [index, page] of laid.pages.entries())
+    unread.push(...(await unreadCodes(whole.files[index]!.bytes, page, laid, readers)));
   const files = [];
   const refused: string[] = [];
   if (unread.length === 0)
     for (const format of formats) {
-      const written = format === 'svg' ? svg : await sheetFiles(job, result, laid, { ...common, format });
-      if ('problem' in written) refused.push(`${format}: ${written.problem}`);
-      else files.push(...written.files);
+      const own =
+        format === 'svg' && part === 'all'
+          ? whole
+          : await sheetFiles(document, laid, { format, part, binary: outputBinary });
+      if ('problem' in own) refused.push(`${format}: ${own.problem}`);
+      else files.push(...own.files);
     }
   await writeInto(required(values, 'out'), files);
   for (const problem of refused) process.stderr.write(`not written: ${problem}\n`);
+  const [page] = laid.pages;
+  const codes = laid.pages.reduce((sum, own) => sum + own.codes.length, 0);
+  const way = cutWay(laid, page!);
   return {
     output: {
-      stock: id,
-      onSheet: laid.places.length,
-      fits: laid.fits,
-      turned: laid.places.filter(({ quarters }) => quarters % 2 === 1).length,
+      stock: document.stock.id,
+      onSheet: page!.placed.length,
+      fits: laid.perSheet,
+      turned: page!.placed.filter(({ quarters }) => quarters % 2 === 1).length,
       waste: Number(laid.waste.toFixed(4)),
-      ...(quantity === undefined ? {} : { sheets: sheetsFor(quantity, laid.places.length) }),
-      readBack: { codes: laid.codes.length, read: laid.codes.length - unread.length, unread },
+      sheets: laid.sheets,
+      ...(way.cutMm === 0
+        ? {}
+        : {
+            cut: {
+              alongMm: Number(way.cutMm.toFixed(1)),
+              betweenMm: Number(way.travelMm.toFixed(1)),
+              seconds: way.seconds === null ? null : Math.round(way.seconds),
+            },
+          }),
+      pieces: laid.pieces.map(({ result: { job } }) => `${job.piece.widthMm} x ${job.piece.heightMm} mm`),
+      readBack: { codes, read: codes - unread.length, unread },
       files: files.map(({ name }) => name),
       ...(refused.length === 0 ? {} : { refused }),
     },
     stops: unread.length > 0 || refused.length > 0,
   };
+}
+
+function heldBack({ job }: JobResult, findings: JobResult['heldBackBy']): Outcome {
+  tell(findings, job.codes);
+  return { output: { files: [], heldBackBy: printed(findings, job.codes) }, stops: true };
+}
+
+function documentOf(values: Values, stock: ChosenStock, results: readonly JobResult[]): SheetDocument {
+  const { kerfMm } = results[0]!.pair.process;
+  const quantity = countOf(values, 'quantity') ?? countOf(values, 'count') ?? null;
+  return {
+    formatVersion: sheetFormatVersion,
+    stock,
+    gapMm: values.gap === undefined ? Math.max(2, kerfMm) : gapOf(values),
+    layout: oneOf(values, 'layout', layouts) ?? 'turned',
+    pieces: results.map(() => ({ jobId: '00000000-0000-4000-8000-000000000000', quantity })),
+    empty: emptyOf(values),
+    moved: [],
+    marks: marksOf(values),
+  };
+}
+
+/** The job in the largest size of which the count fits. */
+function resized(
+  job: JobResult['job'],
+  result: JobResult,
+  values: Values,
+  stock: ChosenStock,
+  library: Parameters<typeof runJob>[2],
+): JobResult {
+  const count = countOf(values, 'count');
+  if (count === undefined) throw new UsageError('--resize needs --count: the size follows from it.');
+  const widest = widestOnSheet(documentOf(values, stock, [result]), shapeOf(result), count);
+  if (widest === null)
+    throw new UsageError(
+      `no size of the piece gives ${count} on ${stock.name}; labels that are cut already have their own.`,
+    );
+  return runJob(scaledJob(job, widest / job.piece.widthMm), undefined, library);
+}
+
+const shapeOf = ({ made, job }: JobResult) => {
+  const outline = atOrigin([made!.piece.outline]);
+  const { width, height } = boundsOf(outline) ?? { width: job.piece.widthMm, height: job.piece.heightMm };
+  return { width, height, outline };
+};
+
+function tooMany(document: SheetDocument, result: JobResult, fits: number, count: number): string {
+  const { widthMm, heightMm } = result.job.piece;
+  const size = (width: number): string =>
+    `${Number(width.toFixed(2))} × ${Number(((width * heightMm) / widthMm).toFixed(2))} mm`;
+  const first = `${fits} pieces of ${size(widthMm)} fit, and ${count} are wanted.`;
+  const widest = widestOnSheet(document, shapeOf(result), count);
+  return widest === null ? first : `${first} So many fit up to ${size(widest)}; --resize makes it so.`;
 }
 
 function gapOf(values: Values): number {
@@ -74,8 +183,32 @@ function gapOf(values: Values): number {
   return gap;
 }
 
+/** Places of the first sheet that are used already, counted from 1. */
+function emptyOf(values: Values): number[] {
+  if (values.empty === undefined) return [];
+  return String(values.empty)
+    .split(',')
+    .flatMap((text) => {
+      const range = /^(\d{1,5})(?:-(\d{1,5}))?$/.exec(text.trim());
+      const [from, to] = [Number(range?.[1]), Number(range?.[2] ?? range?.[1])];
+      if (range === null || from < 1 || to < from)
+        throw new UsageError(`--empty has numbers of places such as 1-4,9, not “${text}”.`);
+      return Array.from({ length: to - from + 1 }, (_, index) => from - 1 + index);
+    });
+}
+
+function marksOf(values: Values): SheetMarks {
+  if (values.marks === undefined) return noMarks;
+  const names = String(values.marks).split(',');
+  const known = Object.keys(marksSchema.shape);
+  const wrong = names.find((name) => !known.includes(name));
+  if (wrong !== undefined)
+    throw new UsageError(`--marks has ${known.join(', ')}, with commas between them; not “${wrong}”.`);
+  return marksSchema.parse(Object.fromEntries(known.map((name) => [name, names.includes(name)])));
+}
+
 /** A known one by its id, or a size such as 600x400; with margins on all sides where they are given. */
-function chosenStock(values: Values): { readonly id: string; readonly stock: Stock } {
+function chosenStock(values: Values): ChosenStock {
   const name = required(values, 'stock');
   const marginMm = millimetres(values, 'margin');
   const known = stocks.find(({ id }) => id === name);
@@ -84,14 +217,15 @@ function chosenStock(values: Values): { readonly id: string; readonly stock: Sto
     throw new UsageError(
       `there is no stock “${name}”; there is ${stocks.map(({ id }) => id).join(', ')}, or a size such as 600x400.`,
     );
-  const stock: Stock = known?.stock ?? {
+  const stock: ChosenStock['stock'] = known?.stock ?? {
     kind: 'sheet',
     widthMm: Number(size![1]),
     heightMm: Number(size![2]),
     marginMm: evenMargin(5),
   };
-  if (marginMm === undefined) return { id: name, stock };
-  if (stock.kind === 'labels')
+  const named = { id: name, name };
+  if (marginMm === undefined) return { ...named, stock };
+  if (stock.kind !== 'sheet')
     throw new UsageError('labels that are cut already have their own margins; leave out --margin.');
-  return { id: name, stock: { ...stock, marginMm: evenMargin(marginMm) } };
+  return { ...named, stock: { ...stock, marginMm: evenMargin(marginMm) } };
 }

@@ -18,5 +18,6 @@ export { anyJobSchema, type ParsedJob, parseJob } from './migrations';
 export { pairOfJob } from './pairOfJob';
 export { newJob, type NewJobOptions } from './newJob';
 export { newArt, newBorder, newFrame, newWords, type ItemDraft, itemsOf } from './newItems';
+export { scaledJob } from './resized';
 export { textFields } from './textFields';
 export { shownTitle, titleOf } from './titles';

@@ -1,6 +1,19 @@
 /** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
 export { sheetFiles, unreadCodes, type UnreadCode } from './sheetFiles';
-export { type LaidSheet, type SheetOf, sheetOf, type SheetWish } from './sheetOf';
+export {
+  type CodeOnPage,
+  cutWay,
+  type LaidSheets,
+  laySheets,
+  type PlacedPiece,
+  roomOf,
+  type SheetNote,
+  type SheetPage,
+  type SheetPart,
+  sheetParts,
+  type SheetPiece,
+  widestOnSheet,
+} from './laySheets';
 export { couponFiles, couponFormats, couponPhotoPx } from './couponFile';
 export { type Arrangement, arrangements } from './arrangements';
 export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';

@@ -1,41 +1,63 @@
-/** Files of a sheet, and every code of it read back from the very bytes, each place alone. */
-import { shownTitle, type Job } from '../job';
+/** Files of sheets, and every code of them read back from the very bytes, each place alone. */
+import { shownTitle } from '../job';
 import type { FormatId, OutputBinary } from '../output';
 import { rasteriseMarks } from '../readback';
 import type { Reader } from '../readers';
+import type { SheetDocument } from '../sheet';
+import type { LaidSheets, SheetPage, SheetPart } from './laySheets';
 import type { OutputFile } from './makeFiles';
 import { operationFiles } from './operationFiles';
-import type { JobResult } from './runJob';
-import type { LaidSheet } from './sheetOf';
 import { nameValues } from './takes';
 
 export interface SheetFileRequest {
   readonly format: FormatId;
-  /** What the stock is called. */
-  readonly stockName: string;
+  readonly part: SheetPart;
   readonly binary: (name: OutputBinary) => Promise<ArrayBuffer>;
 }
 
-export const sheetFiles = (
-  job: Job,
-  result: JobResult,
-  { places, operations }: LaidSheet,
-  { format, stockName, binary }: SheetFileRequest,
-): Promise<{ readonly files: readonly OutputFile[] } | { readonly problem: string }> =>
-  operationFiles(operations, {
-    format,
-    notes: {
-      title: `${shownTitle(job)}, ${places.length} on ${stockName}`,
-      description: `${places.length} pieces of ${job.piece.widthMm} x ${job.piece.heightMm} mm on ${stockName}, ${operations.widthMm} x ${operations.heightMm} mm; ${result.pair.material.name} by ${result.pair.machine.name}`,
-    },
-    pair: result.pair,
-    pattern: `{collection}_{title}_${places.length}-on-${stockName}_{material}`,
-    values: nameValues(job, result, null),
-    binary,
-  });
+/** What it is called in the name of a file; the whole sheet has no word of its own. */
+const partNames: Readonly<Record<SheetPart, string>> = { all: '', print: '_print', cut: '_cut', jig: '_jig' };
+
+/** A file for each sheet that is not like the one before; a sentence where the format or the machine cannot hold it. */
+export async function sheetFiles(
+  document: SheetDocument,
+  laid: LaidSheets,
+  { format, part, binary }: SheetFileRequest,
+): Promise<{ readonly files: readonly OutputFile[] } | { readonly problem: string }> {
+  const files: OutputFile[] = [];
+  const [first] = laid.pieces;
+  const { job, pair } = first!.result;
+  const { name } = document.stock;
+  let sheet = 1;
+  for (const page of laid.pages) {
+    const operations = laid.operations(page, part);
+    const last = sheet + page.sheets - 1;
+    const which =
+      laid.sheets === 1 ? '' : page.sheets === 1 ? `_sheet-${sheet}` : `_sheets-${sheet}-to-${last}`;
+    const written = await operationFiles(operations, {
+      format,
+      notes: {
+        title: `${titlesOf(laid)}, ${page.placed.length} on ${name}`,
+        description: `${page.placed.length} pieces on ${name}, ${operations.widthMm} x ${operations.heightMm} mm; sheet ${sheet}${page.sheets === 1 ? '' : ` to ${last}`} of ${laid.sheets}; ${pair.material.name} by ${pair.machine.name}`,
+      },
+      pair,
+      pattern: `{collection}_{title}_${page.placed.length}-on-${name}${which}${partNames[part]}_{material}`,
+      values: nameValues(job, { pair }, null),
+      binary,
+    });
+    if ('problem' in written) return written;
+    files.push(...written.files);
+    sheet += page.sheets;
+  }
+  return { files };
+}
+
+const titlesOf = ({ pieces }: LaidSheets): string =>
+  pieces.map(({ result }) => shownTitle(result.job)).join(', ');
 
 export interface UnreadCode {
   readonly piece: number;
+  readonly slot: number;
   readonly id: string;
   /** What was read instead; null for nothing. */
   readonly text: string | null;
@@ -45,17 +67,19 @@ export interface UnreadCode {
 const pixels = 4;
 
 /**
- * Codes of an SVG of the sheet that do not say what the job's code says. One reader is asked first, and the others only where
- * it fails: what is looked for is a mix-up, not how readily the code is read.
+ * Codes of an SVG of a sheet that do not say what their job's code says. One reader is asked first, and the others only where
+ * it fails: what is looked for is a mix-up, not how readily the code is read. `tell` is told how many of them were read.
  */
 export async function unreadCodes(
   svg: Uint8Array,
-  { codes }: LaidSheet,
-  { made, pair, codes: runs }: JobResult,
+  { codes }: SheetPage,
+  { pieces }: LaidSheets,
   readers: readonly Reader[],
+  tell: (done: number) => void = () => undefined,
 ): Promise<readonly UnreadCode[]> {
   const unread: UnreadCode[] = [];
-  for (const { piece, id, box } of codes) {
+  for (const [done, { piece, slot, id, box }] of codes.entries()) {
+    const { codes: runs, made, pair } = pieces[piece]!.result;
     const run = runs.find(({ settings }) => settings.id === id)!;
     const { moduleMm } = made!.piece.codes.find((own) => own.id === id)!;
     const { inks, width, height } = rasteriseMarks(svg, box, pixels / moduleMm);
@@ -69,7 +93,8 @@ export async function unreadCodes(
       text = await reader.read({ width, height, rgba }, run.isBytes);
       if (text === run.payload) break;
     }
-    if (text !== run.payload) unread.push({ piece, id, text });
+    if (text !== run.payload) unread.push({ piece, slot, id, text });
+    tell(done + 1);
   }
   return unread;
 }

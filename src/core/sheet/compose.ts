@@ -1,7 +1,7 @@
 /** Planned pieces at their places become the operations of one sheet, so that every writer works on it as on a piece. */
 import { placeRegion, turnRegion, type Box, type Contour, type Region } from '../geometry';
 import { isLine, movedInk, turnedInk, type Ink, type Operation, type OperationSheet } from '../plan';
-import type { PieceSize, Place } from './places';
+import type { PieceSize, Place } from './shapes';
 
 export interface PlacedSheet {
   readonly sheet: OperationSheet;

@@ -1,22 +1,12 @@
 /** Where pieces lie: as many as fit, upright, turned, both, or staggered. A count never falls when the pieces become smaller. */
 import type { Box } from '../geometry';
 import { slack } from '../numbers';
+import { interlockedPlaces } from './interlock';
+import type { PieceShape, PieceSize, Place } from './shapes';
 import type { LabelStock } from './stock';
 
-/** Upper left corner of the upright box around a piece, and by which quarter turns it is turned, clockwise. */
-export interface Place {
-  readonly x: number;
-  readonly y: number;
-  readonly quarters: 0 | 1 | 2 | 3;
-}
-
-export interface PieceSize {
-  readonly width: number;
-  readonly height: number;
-}
-
-/** `grid`: all upright; `turned`: upright, turned, or a block of each; `staggered`: every other row moved on, for round pieces. */
-export const layouts = ['grid', 'turned', 'staggered'] as const;
+/** `grid`: all upright; `turned`: upright, turned, or a block of each; `staggered`: every other row moved on, for round pieces; `interlocked`: every other row turned by 180 degrees and moved as near as the gap allows. */
+export const layouts = ['grid', 'turned', 'staggered', 'interlocked'] as const;
 export type Layout = (typeof layouts)[number];
 
 /** How many of a length fit beside each other with gaps between them. */
@@ -118,7 +108,7 @@ function staggered(room: Box, { width, height }: PieceSize, gap: number): readon
 }
 
 /** Row by row from the upper left; none where not even one fits. */
-export function layPieces(room: Box, piece: PieceSize, gap: number, layout: Layout): readonly Place[] {
+export function layPieces(room: Box, piece: PieceShape, gap: number, layout: Layout): readonly Place[] {
   switch (layout) {
     case 'grid':
       return placesOf(blockIn(room, piece, gap, false), gap);
@@ -126,14 +116,23 @@ export function layPieces(room: Box, piece: PieceSize, gap: number, layout: Layo
       return bestBlocks(room, piece, gap).flatMap((block) => placesOf(block, gap));
     case 'staggered':
       return staggered(room, piece, gap);
+    case 'interlocked':
+      return interlocked(room, piece, gap);
   }
 }
 
+/** Never fewer than in a grid. */
+function interlocked(room: Box, piece: PieceShape, gap: number): readonly Place[] {
+  const grid = placesOf(blockIn(room, piece, gap, false), gap);
+  const own = piece.outline === undefined ? [] : interlockedPlaces(room, piece.outline, piece, gap);
+  return own.length > grid.length ? own : grid;
+}
+
 /** The same without making the places, for charts. */
-export function countOn(room: Box, piece: PieceSize, gap: number, layout: Layout): number {
+export function countOn(room: Box, piece: PieceShape, gap: number, layout: Layout): number {
   if (layout === 'grid') return countOf(blockIn(room, piece, gap, false));
   if (layout === 'turned') return sum(bestBlocks(room, piece, gap));
-  return staggered(room, piece, gap).length;
+  return layPieces(room, piece, gap, layout).length;
 }
 
 /** The places of a sheet of labels, with pieces in their middles; none where a piece is larger than a label. */

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { boxContour, boundsOf, type Box } from '../geometry';
 import { blackInk, type OperationSheet } from '../plan';
 import { composeSheet } from './compose';
-import { countOn, fitting, labelPlaces, layouts, layPieces, type Layout, type Place } from './places';
+import { countOn, fitting, labelPlaces, layouts, layPieces, type Layout } from './places';
+import type { Place } from './shapes';
 import { sheetsFor, sizesByCount, widestFor } from './sizes';
 import { evenMargin, roomOn, stocks, type LabelStock } from './stock';
 

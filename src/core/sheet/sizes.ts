@@ -1,7 +1,8 @@
 /** Both ways at once: how many pieces a size gives, and the largest size that gives so many. */
-import type { Box } from '../geometry';
+import { placeRegion, type Box } from '../geometry';
 import { roundDownTo, roundUpTo } from '../numbers';
-import { countOn, type Layout, type PieceSize } from './places';
+import { countOn, type Layout } from './places';
+import type { PieceShape } from './shapes';
 
 export interface SizePoint {
   readonly widthMm: number;
@@ -11,9 +12,10 @@ export interface SizePoint {
 }
 
 /** A piece of a width that keeps its proportions. */
-const sized = ({ width, height }: PieceSize, widthMm: number): PieceSize => ({
+const sized = ({ width, height, outline }: PieceShape, widthMm: number): PieceShape => ({
   width: widthMm,
   height: (widthMm * height) / width,
+  ...(outline === undefined ? {} : { outline: placeRegion(outline, widthMm / width, 0, 0) }),
 });
 
 /** Sizes are told in steps of so many millimetres. */
@@ -22,7 +24,7 @@ export const sizeStepMm = 0.01;
 /** The widest piece of these proportions of which so many fit; null where even the smallest does not. `leastMm` is the smallest that is looked at. */
 export function widestFor(
   room: Box,
-  piece: PieceSize,
+  piece: PieceShape,
   gap: number,
   layout: Layout,
   count: number,
@@ -48,7 +50,7 @@ export function widestFor(
 /** Each count from 1 up with the largest size that gives it, down to a smallest width. */
 export function sizesByCount(
   room: Box,
-  piece: PieceSize,
+  piece: PieceShape,
   gap: number,
   layout: Layout,
   leastMm: number,
@@ -61,7 +63,7 @@ export function sizesByCount(
     if (widthMm === null) break;
     const { width, height } = sized(piece, widthMm);
     // What is as large may be more than was asked for.
-    const real = countOn(room, { width, height }, gap, layout);
+    const real = countOn(room, sized(piece, widthMm), gap, layout);
     points.push({ widthMm, count: real, waste: 1 - (real * width * height) / (room.width * room.height) });
     count = Math.max(real, count) + 1;
   }

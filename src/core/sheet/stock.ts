@@ -1,5 +1,6 @@
 /** What pieces are laid on: a sheet or a board, a roll, or a sheet of labels that are cut already. Lengths in millimetres. */
 import type { Source } from '../finding';
+import { slack } from '../numbers';
 import { z } from '../schema';
 
 const length = z.number().min(1).max(10_000);
@@ -30,9 +31,45 @@ const labelsSchema = z.strictObject({
   cornerMm: z.number().min(0).max(200),
 });
 
-export const stockSchema = z.discriminatedUnion('kind', [sheetSchema, labelsSchema]);
+/** Labels on a roll, between which a gap or a mark lies that the machine finds. A sheet of it is one row. */
+const rollSchema = z.strictObject({
+  kind: z.literal('roll'),
+  widthMm: length,
+  across: z.int().min(1).max(50),
+  labelWidthMm: length,
+  labelHeightMm: length,
+  /** Between labels, across the roll and along it. */
+  gapAcrossMm: margin,
+  gapAlongMm: margin,
+  cornerMm: z.number().min(0).max(200),
+});
+
+export const stockSchema = z
+  .discriminatedUnion('kind', [sheetSchema, labelsSchema, rollSchema])
+  .superRefine((stock, context) => {
+    const problem = (message: string): void => context.addIssue({ code: 'custom', message });
+    if (stock.kind === 'sheet') {
+      const { width, height } = roomOn(stock);
+      if (width < 1 || height < 1)
+        problem(
+          `Its margins leave ${Number(width.toFixed(2))} × ${Number(height.toFixed(2))} mm of ${stock.widthMm} × ${stock.heightMm} mm.`,
+        );
+      return;
+    }
+    const { columns, rows, leftMm, topMm, pitchXMm, pitchYMm, labelWidthMm, labelHeightMm } = labelsOf(stock);
+    const right = leftMm + (columns - 1) * pitchXMm + labelWidthMm;
+    const bottom = topMm + (rows - 1) * pitchYMm + labelHeightMm;
+    const { widthMm, heightMm } = sheetStock(stock);
+    if (right > widthMm + slack)
+      problem(`Its labels reach to ${Number(right.toFixed(2))} mm; it is ${widthMm} mm wide.`);
+    if (bottom > heightMm + slack)
+      problem(`Its labels reach down to ${Number(bottom.toFixed(2))} mm; it is ${heightMm} mm high.`);
+    if ((columns > 1 && pitchXMm < labelWidthMm) || (rows > 1 && pitchYMm < labelHeightMm))
+      problem('From one label to the next it is less than a label.');
+  });
 export type Stock = Readonly<z.infer<typeof stockSchema>>;
 export type LabelStock = Extract<Stock, { kind: 'labels' }>;
+export type RollStock = Extract<Stock, { kind: 'roll' }>;
 export type SheetStock = Extract<Stock, { kind: 'sheet' }>;
 
 export interface NamedStock {
@@ -94,6 +131,23 @@ const labels = (
   source: trade,
 });
 
+/** On a roll, each row a sheet (common practice, no source). */
+const roll = (widthMm: number, across: number, labelWidthMm: number, labelHeightMm: number): NamedStock => ({
+  id: `roll-${across}x${labelWidthMm}x${labelHeightMm}`,
+  name: `Roll, ${across === 1 ? 'labels' : `${across} across,`} ${labelWidthMm} × ${labelHeightMm}`,
+  stock: {
+    kind: 'roll',
+    widthMm,
+    across,
+    labelWidthMm,
+    labelHeightMm,
+    gapAcrossMm: across === 1 ? 0 : 3,
+    gapAlongMm: 3,
+    cornerMm: 2,
+  },
+  source: trade,
+});
+
 export const stocks: readonly NamedStock[] = [
   sheet('a4', 'A4', [210, 297], iso216),
   sheet('a3', 'A3', [297, 420], iso216),
@@ -113,7 +167,38 @@ export const stocks: readonly NamedStock[] = [
   labels(4, 12, [45.7, 21.2, 1.5], [9.85, 21.3], [2.5, 0]),
   labels(5, 13, [38.1, 21.2, 1.5], [4.75, 10.7], [2.5, 0]),
   labels(4, 6, [45, 45, 22.5], [6, 11], [6, 1]),
+  roll(104, 1, 100, 150),
+  roll(62, 1, 57, 32),
+  roll(104, 2, 50, 25),
+  roll(104, 3, 32, 19),
 ];
+
+/** Labels that are cut already: of a roll, those of one row. */
+export function labelsOf(stock: LabelStock | RollStock): LabelStock {
+  if (stock.kind === 'labels') return stock;
+  const { widthMm, across, labelWidthMm, labelHeightMm, gapAcrossMm, cornerMm } = stock;
+  return {
+    kind: 'labels',
+    widthMm,
+    heightMm: labelHeightMm,
+    columns: across,
+    rows: 1,
+    labelWidthMm,
+    labelHeightMm,
+    leftMm: Math.max(0, (widthMm - across * labelWidthMm - (across - 1) * gapAcrossMm) / 2),
+    topMm: 0,
+    pitchXMm: labelWidthMm + gapAcrossMm,
+    pitchYMm: labelHeightMm,
+    cornerMm,
+  };
+}
+
+/** A sheet of any stock: labels have no margins but their own, of a roll it is one row. */
+export function sheetStock(stock: Stock): SheetStock {
+  if (stock.kind === 'sheet') return stock;
+  const { widthMm, heightMm } = labelsOf(stock);
+  return { kind: 'sheet', widthMm, heightMm, marginMm: evenMargin(0) };
+}
 
 /** The room that pieces may take. */
 export const roomOn = ({ widthMm, heightMm, marginMm }: SheetStock) => ({

@@ -1,0 +1,54 @@
+/** What is laid on a sheet, as it is kept with the job that it was begun from. */
+import { z } from '../schema';
+import { layouts } from './places';
+import { stockSchema } from './stock';
+
+export const sheetFormatVersion = 1;
+
+const pieceSchema = z.strictObject({
+  jobId: z.uuid(),
+  /** How many of it; null for as many as fit on one sheet. */
+  quantity: z.int().min(1).max(5000).nullable(),
+});
+
+export const marksSchema = z.strictObject({
+  /** Lines beside the pieces, where a knife goes. */
+  crop: z.boolean(),
+  /** Filled discs near the corners, for the camera of a cutter. */
+  registration: z.boolean(),
+  /** A line of 50 mm, to be measured on what was printed. */
+  rule: z.boolean(),
+});
+export type SheetMarks = Readonly<z.infer<typeof marksSchema>>;
+
+export const namedStockSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1).max(80),
+  stock: stockSchema,
+});
+export type ChosenStock = Readonly<z.infer<typeof namedStockSchema>>;
+
+export const sheetDocumentSchema = z.strictObject({
+  formatVersion: z.literal(sheetFormatVersion),
+  stock: namedStockSchema,
+  gapMm: z.number().min(0).max(200),
+  layout: z.enum(layouts),
+  pieces: z.array(pieceSchema).min(1).max(20),
+  /** Places of the first sheet that are left empty, counted from the upper left, row by row. */
+  empty: z.array(z.int().min(0).max(19_999)).max(20_000),
+  /** Pieces of the first sheet that were put somewhere by hand. */
+  moved: z
+    .array(
+      z.strictObject({
+        place: z.int().min(0).max(19_999),
+        x: z.number().min(-10_000).max(10_000),
+        y: z.number().min(-10_000).max(10_000),
+        quarters: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+      }),
+    )
+    .max(2000),
+  marks: marksSchema,
+});
+export type SheetDocument = Readonly<z.infer<typeof sheetDocumentSchema>>;
+
+export const noMarks: SheetMarks = { crop: false, registration: false, rule: false };

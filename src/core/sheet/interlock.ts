@@ -1,0 +1,91 @@
+/** Like contours in rows of which every other one is turned by 180 degrees, moved as near to the last as the gap allows. */
+import { boundsOf, placeRegion, regionDistance, turnRegion, type Box, type Region } from '../geometry';
+import type { PieceSize, Place } from './shapes';
+
+/** How rows lie: what the turned row is moved along by, and how far it lies below the one before, and the next below it. */
+export interface Interlock {
+  readonly aside: number;
+  readonly down: number;
+  readonly back: number;
+}
+
+/** Rows are tried at so many places along each other. */
+const triedAsides = 8;
+const accuracyMm = 0.02;
+const flatMm = 0.02;
+/** Outlines that touch cannot be told from such that cross: so little is kept between them. */
+const leastGapMm = 0.02;
+
+const turnedOver = (outline: Region, { width, height }: PieceSize): Region =>
+  placeRegion(turnRegion(outline, { x: width / 2, y: height / 2 }, Math.PI), 1, 0, 0);
+
+/** The least way down at which no piece of a row is nearer than the gap to one of the row before, which lies `aside` beside it. */
+function wayDown(above: Region, below: Region, size: PieceSize, aside: number, gap: number): number {
+  const pitch = size.width + gap;
+  const row = [-1, 0, 1].flatMap((step) => placeRegion(above, 1, step * pitch, 0));
+  const isFree = (down: number): boolean =>
+    regionDistance(row, placeRegion(below, 1, aside, down), flatMm) >= Math.max(gap, leastGapMm) - 1e-6;
+  // From where boxes part, nearer in steps while nothing touches: a piece is never lifted over another.
+  let high = size.height + gap;
+  const step = Math.max(size.height / 24, accuracyMm);
+  let low = high;
+  while (low > 0) {
+    low = Math.max(high - step, 0);
+    if (!isFree(low)) break;
+    high = low;
+  }
+  while (high - low > accuracyMm) {
+    const middle = (low + high) / 2;
+    if (isFree(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+/** The nearest rows of an outline that lies in a box from 0, 0. */
+export function interlockOf(outline: Region, size: PieceSize, gap: number): Interlock {
+  const turned = turnedOver(outline, size);
+  const pitch = size.width + gap;
+  let best: Interlock = { aside: 0, down: size.height + gap, back: size.height + gap };
+  for (let tried = 0; tried < triedAsides; tried++) {
+    const aside = (tried / triedAsides) * pitch;
+    const down = wayDown(outline, turned, size, aside, gap);
+    const back = wayDown(turned, outline, size, -aside, gap);
+    // Rows of one way must not meet over the one between them.
+    const own = wayDown(outline, outline, size, 0, gap);
+    const both = Math.max(down + back, own);
+    // Of two that are as near, the one whose first turned row is: it may still fit at the end.
+    const cost = both + 0.01 * down;
+    if (cost < best.down + best.back + 0.01 * best.down - 1e-9) best = { aside, down, back: both - down };
+  }
+  return best;
+}
+
+/** Never fewer than upright rows hold: those are taken where interlocking gains nothing. */
+export function interlockedPlaces(
+  room: Box,
+  outline: Region,
+  size: PieceSize,
+  gap: number,
+  { aside, down, back } = interlockOf(outline, size, gap),
+): readonly Place[] {
+  const places: Place[] = [];
+  const pitch = size.width + gap;
+  for (
+    let row = 0, y = room.y;
+    y + size.height <= room.y + room.height + 1e-6;
+    y += row % 2 === 0 ? down : back, row++
+  ) {
+    const isTurned = row % 2 === 1;
+    const first = isTurned ? aside : 0;
+    for (let x = room.x + first; x + size.width <= room.x + room.width + 1e-6; x += pitch)
+      places.push({ x, y, quarters: isTurned ? 2 : 0 });
+  }
+  return places;
+}
+
+/** Its corner at 0, 0. */
+export function atOrigin(outline: Region): Region {
+  const box = boundsOf(outline);
+  return box === null ? outline : placeRegion(outline, 1, -box.x, -box.y);
+}
