@@ -61,25 +61,42 @@ export function interlockOf(outline: Region, size: PieceSize, gap: number): Inte
   return best;
 }
 
-/** Never fewer than upright rows hold: those are taken where interlocking gains nothing. */
+/** From the upper left on, with an upright or a turned row first, whichever holds more. */
 export function interlockedPlaces(
   room: Box,
   outline: Region,
   size: PieceSize,
   gap: number,
-  { aside, down, back } = interlockOf(outline, size, gap),
 ): readonly Place[] {
+  const lying = interlockOf(outline, size, gap);
+  const [upright, turned] = [0, 1].map((first) => rowsFrom(first, room, size, gap, lying)) as [
+    Place[],
+    Place[],
+  ];
+  return turned.length > upright.length ? turned : upright;
+}
+
+/** Row `first` is even for an upright one. */
+function rowsFrom(
+  first: number,
+  room: Box,
+  size: PieceSize,
+  gap: number,
+  { aside, down, back }: Interlock,
+): Place[] {
   const places: Place[] = [];
   const pitch = size.width + gap;
-  for (
-    let row = 0, y = room.y;
-    y + size.height <= room.y + room.height + 1e-6;
-    y += row % 2 === 0 ? down : back, row++
-  ) {
+  for (let row = first, y = room.y; y + size.height <= room.y + room.height + 1e-6; row++) {
     const isTurned = row % 2 === 1;
-    const first = isTurned ? aside : 0;
-    for (let x = room.x + first; x + size.width <= room.x + room.width + 1e-6; x += pitch)
+    // The row that comes first begins at the edge.
+    const away = (isTurned ? aside : 0) - (first === 1 ? aside : 0);
+    for (
+      let x = room.x + (away < 0 ? away + pitch : away);
+      x + size.width <= room.x + room.width + 1e-6;
+      x += pitch
+    )
       places.push({ x, y, quarters: isTurned ? 2 : 0 });
+    y += isTurned ? back : down;
   }
   return places;
 }
