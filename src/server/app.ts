@@ -21,6 +21,7 @@ import {
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
 import { phoneRoutes, type PhoneDoor } from './phone';
+import { sheetRoutes } from './sheets';
 import { pieceShelfRoutes } from './pieceShelf';
 import { checkRoutes } from './checks';
 import { couponRoutes } from './coupons';
@@ -63,6 +64,7 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   if (phone !== undefined) app.use('/api/phone', writesAreJson, phoneRoutes(phone));
   app.use('/api/coupons', writesAreJson, express.json({ limit: '1mb' }), couponRoutes(data.coupons));
   app.use('/api/jobs/:jobId/checks', writesAreJson, express.json({ limit: '1mb' }), checkRoutes(data.checks));
+  app.use('/api/jobs/:jobId/sheet', writesAreJson, express.json({ limit: '1mb' }), sheetRoutes(data.sheets));
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
   app.use(

@@ -10,6 +10,7 @@ import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
+import { sheetStore, type SheetStore } from './sheets';
 import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
@@ -21,6 +22,7 @@ export interface Data {
   readonly namePatterns: NamePatternStore;
   readonly checks: CheckStore;
   readonly coupons: CouponStore;
+  readonly sheets: SheetStore;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -45,6 +47,7 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     namePatterns: namePatternStore(db),
     checks: checkStore(db),
     coupons: couponStore(db),
+    sheets: sheetStore(db),
   };
   return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

@@ -4,11 +4,14 @@ import express from 'express';
 import { z } from '../core/schema';
 import { filesOfJob, parseJob, type Job } from '../core/job';
 import {
+  ownSheetStockSchema,
+  saveSheetStockSchema,
   saveStockSizeSchema,
   saveTemplateSchema,
   type OwnStockSize,
   type OwnTemplate,
   type PieceShelf,
+  type SaveSheetStock,
   type SaveStockSize,
 } from '../wire';
 import { writing, type Db } from './db/open';
@@ -20,9 +23,11 @@ export interface PieceShelfStore {
   /** Keeps a job under a name; the template that had the name before is replaced. */
   saveTemplate(name: string, document: Job): void;
   saveStockSize(size: SaveStockSize): void;
+  saveSheetStock(stock: SaveSheetStock): void;
   /** False when there is none. */
   removeTemplate(id: string): boolean;
   removeStockSize(id: string): boolean;
+  removeSheetStock(id: string): boolean;
 }
 
 export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
@@ -33,6 +38,14 @@ export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
     `SELECT id, name, width_mm AS widthMm, height_mm AS heightMm, corner_mm AS cornerMm
      FROM stock_sizes ORDER BY name COLLATE NOCASE`,
   );
+  const sheetStocks = db.prepare<[], { id: string; name: string; stock: string }>(
+    'SELECT id, name, stock FROM sheet_stocks ORDER BY name COLLATE NOCASE',
+  );
+  const upsertStock = db.prepare(
+    `INSERT INTO sheet_stocks (id, name, stock) VALUES (?, ?, ?)
+     ON CONFLICT (name) DO UPDATE SET stock = excluded.stock`,
+  );
+  const removeStock = db.prepare('DELETE FROM sheet_stocks WHERE id = ?');
   const upsertTemplate = db.prepare(
     `INSERT INTO templates (id, name, document, saved_at) VALUES (?, ?, ?, ?)
      ON CONFLICT (name) DO UPDATE SET document = excluded.document, saved_at = excluded.saved_at RETURNING id`,
@@ -52,6 +65,10 @@ export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
         return 'job' in parsed ? [{ ...row, document: parsed.job }] : [];
       }),
       stockSizes: stockSizes.all(),
+      sheetStocks: sheetStocks.all().flatMap(({ stock, ...row }) => {
+        const parsed = ownSheetStockSchema.safeParse({ ...row, stock: JSON.parse(stock) as unknown });
+        return parsed.success ? [parsed.data] : [];
+      }),
     }),
     saveTemplate: writing(db, (name: string, document: Job) => {
       const kept = upsertTemplate.get(
@@ -65,6 +82,10 @@ export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
     saveStockSize: writing(db, ({ name, widthMm, heightMm, cornerMm }: SaveStockSize) => {
       upsertSize.run(randomUUID(), name, widthMm, heightMm, cornerMm);
     }),
+    saveSheetStock: writing(db, ({ name, stock }: SaveSheetStock) => {
+      upsertStock.run(randomUUID(), name, JSON.stringify(stock));
+    }),
+    removeSheetStock: writing(db, (id: string) => removeStock.run(id).changes === 1),
     removeTemplate: writing(db, (id: string) => removeTemplate.run(id).changes === 1),
     removeStockSize: writing(db, (id: string) => removeSize.run(id).changes === 1),
   };
@@ -86,6 +107,14 @@ export function pieceShelfRoutes(store: PieceShelfStore): express.Router {
   routes.post('/stock-sizes', (request, response) => {
     store.saveStockSize(checked(saveStockSizeSchema, request.body));
     response.status(201).json(store.list());
+  });
+  routes.post('/sheet-stocks', (request, response) => {
+    store.saveSheetStock(checked(saveSheetStockSchema, request.body));
+    response.status(201).json(store.list());
+  });
+  routes.delete('/sheet-stocks/:id', (request, response) => {
+    if (!store.removeSheetStock(idOf(request.params.id))) throw gone();
+    response.json(store.list());
   });
   routes.delete('/templates/:id', (request, response) => {
     if (!store.removeTemplate(idOf(request.params.id))) throw gone();

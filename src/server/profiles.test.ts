@@ -114,7 +114,9 @@ describe('data of the program before', () => {
       .run(id, JSON.stringify(saved), '2026-11-25T10:00:00.000Z');
     made.prepare('UPDATE jobs SET current_revision = 2').run();
     made.prepare("UPDATE summaries SET summary = json_remove(summary, '$.profile')").run();
-    made.exec('DROP TABLE profiles; DROP TABLE name_patterns; DROP TABLE checks; DROP TABLE coupons');
+    made.exec(
+      'DROP TABLE profiles; DROP TABLE name_patterns; DROP TABLE checks; DROP TABLE coupons; DROP TABLE sheets; DROP TABLE sheet_stocks',
+    );
     made.pragma('user_version = 7');
     made.close();
 

@@ -26,9 +26,13 @@ export {
 } from './looks';
 export {
   type OwnStockSize,
+  type OwnSheetStock,
+  ownSheetStockSchema,
   type OwnTemplate,
   type PieceShelf,
   pieceShelfSchema,
+  type SaveSheetStock,
+  saveSheetStockSchema,
   type SaveStockSize,
   saveStockSizeSchema,
   saveTemplateSchema,
@@ -44,6 +48,7 @@ export {
   type SaveCheck,
   saveCheckSchema,
 } from './checks';
+export { type JobSheet, jobSheetSchema, type KeptSheet, keptSheetSchema, saveSheetSchema } from './sheets';
 export { couponListSchema, type KeptCoupon, keptCouponSchema } from './coupons';
 export { phonePictureIdSchema, type PhoneState, phoneStateSchema } from './phone';
 export { type NamePattern, namePatternListSchema, namePatternSchema } from './namePatterns';

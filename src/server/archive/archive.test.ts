@@ -1,6 +1,7 @@
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
 import { layCoupon } from '../../core/coupon';
 import { startingPair, valuesOf } from '../../core/plan';
+import { evenMargin, noMarks, sheetFormatVersion, type Stock } from '../../core/sheet';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
@@ -99,6 +100,8 @@ const everythingIn = (from: Db): unknown =>
     'SELECT id, name, note, based_on, pair FROM profiles',
     'SELECT collection, pattern FROM name_patterns',
     'SELECT id, made_at, kept FROM coupons',
+    'SELECT job_id, document FROM sheets',
+    'SELECT name, stock FROM sheet_stocks',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
   );
@@ -108,7 +111,7 @@ const withoutOrderOfKeys = (row: Record<string, unknown>): unknown =>
   Object.fromEntries(
     Object.entries(row).map(([column, value]) => [
       column,
-      ['document', 'look', 'pair', 'kept'].includes(column) ? JSON.parse(value as string) : value,
+      ['document', 'look', 'pair', 'kept', 'stock'].includes(column) ? JSON.parse(value as string) : value,
     ]),
   );
 
@@ -142,6 +145,18 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.profiles.add({ name: 'Rudder tags', note: 'one', basedOn: 'x', pair: valuesOf(startingPair) });
   data.namePatterns.keep({ collection: 'Berths', pattern: '{collection}_{title}' });
   data.coupons.keep(keptCoupon);
+  const a5: Stock = { kind: 'sheet', widthMm: 148, heightMm: 210, marginMm: evenMargin(4) };
+  data.pieceShelf.saveSheetStock({ name: 'Offcuts, A5', stock: a5 });
+  data.sheets.keep(id, {
+    formatVersion: sheetFormatVersion,
+    stock: { id: 'own', name: 'Offcuts, A5', stock: a5 },
+    gapMm: 2,
+    layout: 'turned',
+    pieces: [{ jobId: id, quantity: 7 }],
+    empty: [0, 3],
+    moved: [],
+    marks: noMarks,
+  });
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
 }
@@ -378,7 +393,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(12) }), 'version 12'],
+    [zipSync({ 'binarus-archive.json': head(12) }), 'version 13'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {

@@ -4,6 +4,8 @@ import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
 import {
   jobIdSchema,
+  type JobSheet,
+  jobSheetSchema,
   keptCheckSchema,
   type KeptCoupon,
   keptCouponSchema,
@@ -12,11 +14,12 @@ import {
   places,
   profileSchema,
   saveHouseStyleSchema,
+  saveSheetStockSchema,
   saveStockSizeSchema,
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 11 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 12 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -25,6 +28,7 @@ export const entryNames = {
   profiles: 'profiles.json',
   namePatterns: 'name-patterns.json',
   coupons: 'coupons.json',
+  sheets: 'sheets.json',
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
@@ -81,6 +85,8 @@ export type ArchivedStyle = z.infer<typeof archivedStylesSchema>[number];
 export const archivedShelfSchema = z.strictObject({
   templates: z.array(saveTemplateSchema).max(1000),
   stockSizes: z.array(saveStockSizeSchema).max(1000),
+  /** Since version 12. */
+  sheetStocks: z.array(saveSheetStockSchema).max(1000).default([]),
 });
 /** The owner's own templates and stock sizes, by name. */
 export type ArchivedShelf = z.infer<typeof archivedShelfSchema>;
@@ -94,6 +100,9 @@ export const archivedPatternsSchema = z.array(namePatternSchema).max(10_000);
 
 /** Test pieces; since version 11. */
 export const archivedCouponsSchema = z.array(keptCouponSchema).max(1000);
+
+/** What is laid on sheets, by the job that each was begun from; since version 12. */
+export const archivedSheetsSchema = z.array(jobSheetSchema).max(100_000);
 
 export interface ArchivedFile {
   readonly hash: string;
@@ -120,6 +129,7 @@ export interface ReadRest {
   readonly profiles: readonly ArchivedProfile[];
   readonly namePatterns: readonly NamePattern[];
   readonly coupons: readonly KeptCoupon[];
+  readonly sheets: readonly JobSheet[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

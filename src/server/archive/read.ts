@@ -10,6 +10,7 @@ import {
   archivedCouponsSchema,
   archivedPatternsSchema,
   archivedProfilesSchema,
+  archivedSheetsSchema,
   archivedShelfSchema,
   archivedStylesSchema,
   archiveHead,
@@ -68,7 +69,7 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const [houseStyles = []] = await each(named(entryNames.houseStyles), async (name) =>
     matching(archivedStylesSchema, await entries.json(name)),
   );
-  const [pieceShelf = { templates: [], stockSizes: [] }] = await each(
+  const [pieceShelf = { templates: [], stockSizes: [], sheetStocks: [] }] = await each(
     named(entryNames.pieceShelf),
     async (name) => matching(archivedShelfSchema, await entries.json(name)),
   );
@@ -83,7 +84,10 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const [coupons = []] = await each(named(entryNames.coupons), async (name) =>
     matching(archivedCouponsSchema, await entries.json(name)),
   );
-  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, rejected };
+  const [sheets = []] = await each(named(entryNames.sheets), async (name) =>
+    matching(archivedSheetsSchema, await entries.json(name)),
+  );
+  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {
@@ -240,9 +244,9 @@ class Entries {
 const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
-  const { head, houseStyles, pieceShelf, profiles, namePatterns, coupons } = entryNames;
+  const { head, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets } = entryNames;
   const isOurs =
-    new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns, coupons]).has(name) ||
+    new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets]).has(name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
   if (bytes > archiveLimits.fileBytes || unpackedBytes > archiveLimits.unpackedBytes)

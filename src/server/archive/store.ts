@@ -12,6 +12,7 @@ import type { NamePatternStore } from '../namePatterns';
 import type { ProfileStore } from '../profiles';
 import type { JobStore } from '../jobs';
 import type { PieceShelfStore } from '../pieceShelf';
+import type { SheetStore } from '../sheets';
 import type { Workshop } from '../workshop';
 import { archiveLimits, inMb, type ReadRest } from './format';
 import type { Staged } from './stage';
@@ -32,6 +33,7 @@ export interface Stores {
   readonly profiles: ProfileStore;
   readonly namePatterns: NamePatternStore;
   readonly coupons: CouponStore;
+  readonly sheets: SheetStore;
   readonly pieceShelf: PieceShelfStore;
 }
 
@@ -61,7 +63,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -77,12 +79,14 @@ export function archiveStore(
       for (const collection of collections) if (!styled.has(collection)) houseStyles.assign(collection, id);
     }
   };
-  const takeShelf = ({ templates, stockSizes }: ReadRest['pieceShelf']): void => {
+  const takeShelf = ({ templates, stockSizes, sheetStocks }: ReadRest['pieceShelf']): void => {
     const here = pieceShelf.list();
     const isTaken = (list: readonly { name: string }[], name: string): boolean =>
       list.some((other) => other.name === name);
     for (const { name, document } of templates)
       if (!isTaken(here.templates, name)) pieceShelf.saveTemplate(name, document);
+    for (const stock of sheetStocks)
+      if (!isTaken(here.sheetStocks, stock.name)) pieceShelf.saveSheetStock(stock);
     for (const size of stockSizes) if (!isTaken(here.stockSizes, size.name)) pieceShelf.saveStockSize(size);
   };
   /** Under their ids, so that jobs find them; one that is here under its id or its name is left alone. */
@@ -97,6 +101,14 @@ export function archiveStore(
   const takeCoupons = (coming: ReadRest['coupons']): void => {
     const ids = new Set(coupons.list().map(({ coupon }) => coupon.id));
     for (const kept of coming) if (!ids.has(kept.coupon.id)) coupons.keep(kept);
+  };
+
+  /** Of jobs that came in under the id that they had; what is here keeps its own. */
+  const takeSheets = (coming: ReadRest['sheets']): void => {
+    const came = new Set(
+      db.prepare<[], string>('SELECT id FROM staged.jobs WHERE id = given_id').pluck().all(),
+    );
+    for (const { jobId, sheet } of coming) if (came.has(jobId)) sheets.keep(jobId, sheet);
   };
 
   const copyOver = writing(db, (staged: Staged) => {
@@ -114,6 +126,7 @@ export function archiveStore(
     takePatterns(staged.namePatterns);
     takeCoupons(staged.coupons);
     for (const sql of comingIn) db.prepare(sql).run();
+    takeSheets(staged.sheets);
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
   function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
@@ -147,6 +160,7 @@ export function archiveStore(
         profiles: profiles.list(),
         namePatterns: namePatterns.list(),
         coupons: coupons.list(),
+        sheets: sheets.list(),
       }),
     take: async (archive, dry) => {
       const incoming = join(folder, `incoming-${randomUUID()}`);

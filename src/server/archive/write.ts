@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
-import type { HouseStyle, KeptCoupon, NamePattern, PieceShelf, Place, Profile } from '../../wire';
+import type { HouseStyle, JobSheet, KeptCoupon, NamePattern, PieceShelf, Place, Profile } from '../../wire';
 import type { Db } from '../db/open';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
@@ -12,6 +12,7 @@ export interface Shelves {
   readonly profiles: readonly Profile[];
   readonly namePatterns: readonly NamePattern[];
   readonly coupons: readonly KeptCoupon[];
+  readonly sheets: readonly JobSheet[];
   readonly pieceShelf: PieceShelf;
 }
 
@@ -30,7 +31,7 @@ interface RevisionRow {
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
 export function writeArchive(
   db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons }: Shelves,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets }: Shelves,
 ): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
@@ -75,10 +76,12 @@ export function writeArchive(
         heightMm,
         cornerMm,
       })),
+      sheetStocks: pieceShelf.sheetStocks.map(({ name, stock }) => ({ name, stock })),
     }),
   );
   add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
   add(entryNames.coupons, () => JSON.stringify(coupons));
+  add(entryNames.sheets, () => JSON.stringify(sheets));
   add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
   zip.end();
   // Read to its end or given up.

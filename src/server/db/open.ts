@@ -9,6 +9,7 @@ import namedRevisions from './migrations/0007_named_revisions.sql?raw';
 import profiles from './migrations/0008_profiles.sql?raw';
 import checks from './migrations/0010_checks.sql?raw';
 import coupons from './migrations/0011_coupons.sql?raw';
+import sheets from './migrations/0012_sheets.sql?raw';
 import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
 
@@ -33,6 +34,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 9, sql: namePatterns },
   { number: 10, sql: checks },
   { number: 11, sql: coupons },
+  { number: 12, sql: sheets },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

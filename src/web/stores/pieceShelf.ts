@@ -3,13 +3,13 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import type { StockSize } from '../../core/piece';
-import { pieceShelfSchema, type PieceShelf, type SaveStockSize } from '../../wire';
+import { pieceShelfSchema, type PieceShelf, type SaveSheetStock, type SaveStockSize } from '../../wire';
 import { get, send } from '../shared/http';
 
 const base = '/api/piece-shelf';
 
 export const usePieceShelf = defineStore('pieceShelf', () => {
-  const kept = shallowRef<PieceShelf>({ templates: [], stockSizes: [] });
+  const kept = shallowRef<PieceShelf>({ templates: [], stockSizes: [], sheetStocks: [] });
   const problem = ref('');
 
   /** False when it did not work; `problem` says why. */
@@ -36,6 +36,7 @@ export const usePieceShelf = defineStore('pieceShelf', () => {
   return {
     templates: computed(() => kept.value.templates),
     ownSizes,
+    sheetStocks: computed(() => kept.value.sheetStocks),
     problem,
     load: () => attempt(() => get(base, pieceShelfSchema)),
     addTemplate: (name: string, document: Job) =>
@@ -44,6 +45,10 @@ export const usePieceShelf = defineStore('pieceShelf', () => {
       attempt(() => send('DELETE', `${base}/templates/${id}`, {}, pieceShelfSchema)),
     addSize: (size: SaveStockSize) =>
       attempt(() => send('POST', `${base}/stock-sizes`, size, pieceShelfSchema)),
+    addSheetStock: (stock: SaveSheetStock) =>
+      attempt(() => send('POST', `${base}/sheet-stocks`, stock, pieceShelfSchema)),
+    removeSheetStock: (id: string) =>
+      attempt(() => send('DELETE', `${base}/sheet-stocks/${id}`, {}, pieceShelfSchema)),
     removeSize: (id: string) =>
       attempt(() => send('DELETE', `${base}/stock-sizes/${id}`, {}, pieceShelfSchema)),
   };
