@@ -11,7 +11,8 @@ export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap }
 export type { WhichShot } from './prover';
 export { EngineProblem, GivenUp, TookTooLong } from './hosted';
 export type { CouponView } from './couponView';
-export type { Progress, TakenFile, TakenFiles, TakeRequest } from './maker';
+export type { SheetJob, SheetPageView, SheetView } from './sheetView';
+export type { Progress, TakenFile, TakenSheet, TakenFiles, TakeRequest } from './maker';
 export type { Arrangement } from '../core/run';
 export type { ReadOutline } from '../core/piece';
 export type {
@@ -110,6 +111,9 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     drawCoupon: searchingMs,
     takeCoupon: writingMs,
     fitCoupon: searchingMs,
+    laySheet: searchingMs,
+    leastWidth: searchingMs,
+    takeSheet: writingMs,
   }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
     load: liveLoadingMs,

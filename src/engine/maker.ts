@@ -15,22 +15,29 @@ import type { FormatId, OutputBinary } from '../core/output';
 import type { PairValues } from '../core/plan';
 import { startProof, type ProofBinaries } from '../core/proof';
 import type { Reader } from '../core/readers';
+import type { SheetDocument } from '../core/sheet';
 import {
   couponFiles,
   makeFiles,
   runJob,
+  sheetFiles,
   startReadBack,
   watchMachine,
   type FileRequest,
   type Library,
   type MadeFile,
+  type OutputFile,
   type ReadBack,
   type Refused,
+  type SheetPart,
+  unreadCodes,
+  type UnreadCode,
   type Watched,
 } from '../core/run';
 import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
 import { couponView, type CouponView } from './couponView';
+import { laid, leastWidth, sheetView, type SheetJob, type SheetView } from './sheetView';
 
 /** What is asked for; everything else is the worker's own. */
 export interface TakeRequest extends Omit<FileRequest, 'library' | 'binary' | 'progress'> {
@@ -53,11 +60,25 @@ export interface Progress {
   readonly share: number;
 }
 
+export type TakenSheet =
+  | { readonly files: readonly OutputFile[]; readonly codes: number; readonly unread: readonly UnreadCode[] }
+  | { readonly problem: string };
+
 export interface Maker {
   /** Where the patches of a test piece lie, or why they cannot. */
   layCoupon(values: PairValues, wish: CouponWish, seed: number, at: string): Promise<LaidCoupon>;
   drawCoupon(coupon: Coupon): Promise<CouponView>;
   takeCoupon(coupon: Coupon, format: FormatId): ReturnType<typeof couponFiles>;
+  laySheet(document: SheetDocument, jobs: readonly SheetJob[]): Promise<SheetView>;
+  /** The narrowest piece of a job that no limit stops. */
+  leastWidth(job: Job): Promise<number | null>;
+  /** Every code of every sheet is read back from the bytes; a mix-up holds the files back. */
+  takeSheet(
+    document: SheetDocument,
+    jobs: readonly SheetJob[],
+    wish: { readonly format: FormatId; readonly part: SheetPart },
+    tell: (progress: Progress) => void,
+  ): Promise<TakenSheet>;
   fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
@@ -76,6 +97,31 @@ export function createMaker(
     layCoupon: async (values, wish, seed, at) => layCoupon(values, wish, seed, at),
     drawCoupon: (coupon) => couponView(coupon, library),
     takeCoupon: (coupon, format) => couponFiles(coupon, { format, words: library.words, binary }),
+    laySheet: (document, jobs) => sheetView(document, jobs, library),
+    leastWidth: (job) => leastWidth(job, library),
+    takeSheet: async (document, jobs, { format, part }, tell) => {
+      const readers = await loaded(() => load().then(startProof));
+      const sheets = await laid(document, jobs, library);
+      const stop = sheets.notes.find(({ severity }) => severity === 'stop');
+      if (stop !== undefined) return { problem: stop.text };
+      const whole = await sheetFiles(document, sheets, { format: 'svg', part: 'all', binary });
+      if ('problem' in whole) return whole;
+      const codes = sheets.pages.reduce((sum, page) => sum + page.codes.length, 0);
+      const unread: UnreadCode[] = [];
+      let before = 0;
+      for (const [index, page] of sheets.pages.entries()) {
+        const read = (done: number): void => tell({ doing: 'reading back', share: (before + done) / codes });
+        unread.push(...(await unreadCodes(whole.files[index]!.bytes, page, sheets, readers, read)));
+        before += page.codes.length;
+      }
+      if (unread.length > 0) return { files: [], codes, unread };
+      tell({ doing: 'writing', share: 0 });
+      const written =
+        format === 'svg' && part === 'all'
+          ? whole
+          : await sheetFiles(document, sheets, { format, part, binary });
+      return 'problem' in written ? written : { files: written.files, codes, unread };
+    },
     fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {
       await library.load(job);

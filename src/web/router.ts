@@ -31,6 +31,12 @@ export function createAppRouter(): Router {
         component: () => import('./coupon/CouponScreen.vue'),
         props: (route) => ({ profile: String(route.params.profile), id: String(route.params.id ?? '') }),
       },
+      {
+        path: '/sheet/:id',
+        name: 'sheet',
+        component: () => import('./sheet/SheetScreen.vue'),
+        props: (route) => ({ id: String(route.params.id) }),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

@@ -1,11 +1,11 @@
 /** `binarus sheet`: pieces many times on stock, each code of it read back from the bytes of the sheet. */
-import { boundsOf } from '../../core/geometry';
 import { scaledJob } from '../../core/job';
 import {
   cutWay,
   isLetPass,
   laySheets,
   runJob,
+  shapeOf,
   sheetFiles,
   sheetParts,
   unreadCodes,
@@ -14,7 +14,6 @@ import {
   type LaidSheets,
 } from '../../core/run';
 import {
-  atOrigin,
   evenMargin,
   layouts,
   marksSchema,
@@ -153,26 +152,20 @@ function resized(
 ): JobResult {
   const count = countOf(values, 'count');
   if (count === undefined) throw new UsageError('--resize needs --count: the size follows from it.');
-  const widest = widestOnSheet(documentOf(values, stock, [result]), shapeOf(result), count);
+  const widest = widestOnSheet(documentOf(values, stock, [result]), shapeOf(result.made!), count);
   if (widest === null)
     throw new UsageError(
       `no size of the piece gives ${count} on ${stock.name}; labels that are cut already have their own.`,
     );
-  return runJob(scaledJob(job, widest / job.piece.widthMm), undefined, library);
+  return runJob(scaledJob(job, widest / shapeOf(result.made!).width), undefined, library);
 }
 
-const shapeOf = ({ made, job }: JobResult) => {
-  const outline = atOrigin([made!.piece.outline]);
-  const { width, height } = boundsOf(outline) ?? { width: job.piece.widthMm, height: job.piece.heightMm };
-  return { width, height, outline };
-};
-
 function tooMany(document: SheetDocument, result: JobResult, fits: number, count: number): string {
-  const { widthMm, heightMm } = result.job.piece;
+  const { width: widthMm, height: heightMm } = shapeOf(result.made!);
   const size = (width: number): string =>
     `${Number(width.toFixed(2))} × ${Number(((width * heightMm) / widthMm).toFixed(2))} mm`;
   const first = `${fits} pieces of ${size(widthMm)} fit, and ${count} are wanted.`;
-  const widest = widestOnSheet(document, shapeOf(result), count);
+  const widest = widestOnSheet(document, shapeOf(result.made!), count);
   return widest === null ? first : `${first} So many fit up to ${size(widest)}; --resize makes it so.`;
 }
 

@@ -1,7 +1,9 @@
 /** Pieces on stock: jobs that were made come in, with a sheet's document; pages, and the operations of each, go out. */
 import {
+  boundsOf,
   boxContour,
   mirrorBox,
+  mirrorRegion,
   offsetOutlines,
   regionArea,
   regionDistance,
@@ -83,6 +85,8 @@ export interface LaidSheets {
   readonly waste: number;
   readonly notes: readonly SheetNote[];
   readonly operations: (page: SheetPage, part: SheetPart) => OperationSheet;
+  /** What is drawn on a sheet beside its pieces. */
+  readonly marks: (page: SheetPage) => Region;
   readonly pieces: readonly SheetPiece[];
 }
 
@@ -92,11 +96,31 @@ const sizeText = ({ width, height }: PieceSize): string => `${Number(width.toFix
 /** A blank lies in its hole with so much play on each side (common practice, no source). */
 const jigPlayMm = 0.15;
 
-const shapeOf = ({ piece }: Made): PieceShape => ({
-  width: piece.widthMm,
-  height: piece.heightMm,
-  outline: atOrigin([piece.outline]),
-});
+/** Where the outline lies in what the machine gets, which may be mirrored: contours are often smaller than their piece. */
+export function outlineBox({ piece, plan }: Made): Box {
+  const box = boundsOf([piece.outline])!;
+  return plan.mirrored ? mirrorBox(box, piece.widthMm) : box;
+}
+
+export function shapeOf(made: Made): PieceShape {
+  const { piece, plan } = made;
+  const { width, height } = outlineBox(made);
+  const outline: Region = [piece.outline];
+  return {
+    width,
+    height,
+    outline: atOrigin(plan.mirrored ? mirrorRegion(outline, piece.widthMm / 2) : outline),
+  };
+}
+
+/** What is done for a piece, from the corner of its outline on. */
+function croppedSheet(made: Made): OperationSheet {
+  const { x, y, width, height } = outlineBox(made);
+  return composeSheet([{ sheet: made.plan.sheet(), places: [{ x: -x, y: -y, quarters: 0 }] }], {
+    widthMm: width,
+    heightMm: height,
+  });
+}
 
 /** Of a circle's box its outline covers a quarter of pi. */
 export function isRound({ outline, width, height }: PieceShape): boolean {
@@ -136,6 +160,7 @@ export function laySheets(document: SheetDocument, pieces: readonly SheetPiece[]
     waste: 1 - covered / (widthMm * heightMm),
     notes,
     pieces,
+    marks: (page) => marksOn(document, shapes, page),
     operations: (page, part) => operationsOf(document, pieces, shapes, page, part),
   };
 }
@@ -160,6 +185,16 @@ function notesOfPieces({ gapMm, stock }: SheetDocument, pieces: readonly SheetPi
         'stop',
         `${name} is ${pair.material.name} by ${pair.machine.name}; this sheet is ${other.material.name} by ${other.machine.name}.`,
       );
+  });
+  pieces.forEach(({ result: { job, made } }, piece) => {
+    // What is printed beyond the cut line would lie on the piece beside it.
+    const bleedMm = made?.piece.border === null ? 0 : job.piece.bleedMm;
+    if (stock.stock.kind === 'sheet' && gapMm < bleedMm)
+      notes.push({
+        severity: 'stop',
+        piece,
+        text: `${shownTitle(job)} bleeds ${mm(bleedMm)} beyond its cut line, and pieces lie ${mm(gapMm)} apart. Leave at least that.`,
+      });
   });
   const kerfMm = first?.result.pair.process.kerfMm ?? 0;
   if (stock.stock.kind === 'sheet' && gapMm < kerfMm)
@@ -364,41 +399,38 @@ function tooNear(
 
 function codesOf(own: PlacedPiece, made: Made | null): readonly CodeOnPage[] {
   if (made === null) return [];
-  const size = { width: made.piece.widthMm, height: made.piece.heightMm };
-  return made.piece.codes.map(({ id, quietZone }) => ({
-    piece: own.piece,
-    slot: own.slot,
-    id,
-    box: placedBox(made.plan.mirrored ? mirrorBox(quietZone, size.width) : quietZone, size, own),
-  }));
+  const outline = outlineBox(made);
+  return made.piece.codes.map(({ id, quietZone }) => {
+    const seen = made.plan.mirrored ? mirrorBox(quietZone, made.piece.widthMm) : quietZone;
+    const box = { ...seen, x: seen.x - outline.x, y: seen.y - outline.y };
+    return { piece: own.piece, slot: own.slot, id, box: placedBox(box, outline, own) };
+  });
 }
 
 function operationsOf(
   document: SheetDocument,
   pieces: readonly SheetPiece[],
   shapes: readonly (PieceShape | null)[],
-  { placed }: SheetPage,
+  page: SheetPage,
   part: SheetPart,
 ): OperationSheet {
+  const { placed } = page;
   const { stock } = document.stock;
   const { widthMm, heightMm } = sheetStock(stock);
   const size = { widthMm, heightMm };
   if (part === 'jig') return { ...size, marginMm: 0, operations: [jigOf(shapes, placed, size)] };
   const sheets = pieces.flatMap(({ result: { made } }, piece) =>
-    made === null ? [] : [{ sheet: made.plan.sheet(), places: placed.filter((own) => own.piece === piece) }],
+    made === null ? [] : [{ sheet: croppedSheet(made), places: placed.filter((own) => own.piece === piece) }],
   );
   const whole = composeSheet(sheets, size);
   const operations = whole.operations
     .filter((own) => part === 'all' || isLine(own) === (part === 'cut'))
     .map((own) => (own.kind === 'cut' ? { ...own, lines: cutOrder(own.lines).contours } : own));
-  const boxes = placed.map((own) => boxAt(shapes[own.piece]!, own));
   const drawn =
-    part === 'cut'
-      ? document.marks.registration && stock.kind === 'sheet'
+    part !== 'cut'
+      ? marksOn(document, shapes, page)
+      : document.marks.registration && stock.kind === 'sheet'
         ? registrationDiscs(stock)
-        : []
-      : stock.kind === 'sheet'
-        ? sheetMarks(stock, boxes, document.marks)
         : [];
   const kind = whole.operations.find((own) => own.kind === 'print' || own.kind === 'mark')?.kind ?? 'print';
   const marks: Operation[] =
@@ -406,6 +438,19 @@ function operationsOf(
       ? []
       : [{ kind: kind === 'mark' ? 'mark' : 'print', label: 'sheet marks', area: drawn, ink: blackInk }];
   return { ...whole, operations: [...marks, ...operations] };
+}
+
+function marksOn(
+  { stock: { stock }, marks }: SheetDocument,
+  shapes: readonly (PieceShape | null)[],
+  { placed }: SheetPage,
+): Region {
+  if (stock.kind !== 'sheet') return [];
+  return sheetMarks(
+    stock,
+    placed.map((own) => boxAt(shapes[own.piece]!, own)),
+    marks,
+  );
 }
 
 /** What blanks lie in: each outline with a little play, and the edge of the sheet. */

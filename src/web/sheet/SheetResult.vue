@@ -1,0 +1,268 @@
+<script setup lang="ts">
+/** What a sheet comes to: how many, how much is left over, how far it is cut, what is wrong; and its files. */
+import { Download, Minus, Plus } from '@lucide/vue';
+import { computed, ref } from 'vue';
+import { sheetParts, type SheetPart } from '../../core/run';
+import { outputFormats, type FormatId } from '../../core/output';
+import { pairOfJob } from '../../core/job';
+import type { SheetView } from '../../engine';
+import PickList from '../shared/PickList.vue';
+import StateShape from '../shared/StateShape.vue';
+import { lengthNumber } from '../shared/units';
+import { usePreferences } from '../stores/preferences';
+import type { SheetAtHand } from './useSheet';
+
+const props = defineProps<{ sheet: SheetAtHand; view: SheetView }>();
+const page = defineModel<number>('page', { required: true });
+const preferences = usePreferences();
+
+const perSheet = computed(() => props.view.pages[0]?.placed.length ?? 0);
+const total = computed(() => props.view.pages.reduce((sum, own) => sum + own.placed.length * own.sheets, 0));
+/** Of the first piece, as it is cut. */
+const box = computed(() => props.view.pieces[0]!.box);
+const isOne = computed(() => props.view.pieces.length === 1);
+const length = (mm: number): string => `${lengthNumber(mm, preferences.unit)} ${preferences.unit}`;
+const long = (mm: number): string => (mm < 1000 ? `${mm.toFixed(0)} mm` : `${(mm / 1000).toFixed(1)} m`);
+const time = (seconds: number): string =>
+  seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;
+
+/** The counts that there are, and what stepping them makes of the piece: no size that a limit stops. */
+const points = computed(() =>
+  props.view.chart.filter(
+    ({ widthMm }) => props.sheet.leastWidthMm.value === null || widthMm >= props.sheet.leastWidthMm.value,
+  ),
+);
+const now = computed(() => props.view.perSheet);
+const more = computed(() => points.value.find(({ count }) => count > now.value));
+const fewer = computed(() => points.value.findLast(({ count }) => count < now.value));
+const sizeText = (widthMm: number): string => {
+  const { width, height } = box.value;
+  const unit = preferences.unit;
+  const text = (mm: number): string => lengthNumber(Number(mm.toFixed(2)), unit);
+  return `${text(widthMm)} × ${text((widthMm * height) / width)} ${unit}`;
+};
+
+const formats = computed(() => {
+  const { machine } = pairOfJob(props.sheet.job.value!);
+  const own = outputFormats.filter(
+    (one) => !('shows' in one) && (!('needs' in one) || machine.dotMm !== null),
+  );
+  const suits = ({ suits: kinds }: (typeof own)[number]): boolean =>
+    (kinds as readonly string[]).includes(machine.kind);
+  return [...own.filter(suits), ...own.filter((one) => !suits(one))].map(({ id, name }) => ({
+    value: id,
+    label: name,
+  }));
+});
+const chosen = ref<FormatId | null>(null);
+const format = computed({
+  get: () => chosen.value ?? formats.value[0]?.value ?? 'svg',
+  set: (value: FormatId) => (chosen.value = value),
+});
+const partNames: Readonly<Record<SheetPart, string>> = {
+  all: 'All in one file',
+  print: 'What is marked',
+  cut: 'What is cut',
+  jig: 'Jig for blanks',
+};
+const parts = sheetParts.map((part) => ({ value: part, label: partNames[part] }));
+const part = ref<SheetPart>('all');
+const stops = computed(() => props.view.notes.some(({ severity }) => severity === 'stop'));
+</script>
+
+<template>
+  <div class="result">
+    <section data-test="sheet-count">
+      <p class="count">
+        <span class="number">{{ perSheet }}</span> on {{ view.sheets > 1 ? 'the first sheet' : 'the sheet' }}
+      </p>
+      <dl>
+        <template v-if="view.sheets > 1">
+          <dt>In all</dt>
+          <dd>{{ total }} on {{ view.sheets }} sheets</dd>
+        </template>
+        <dt>Left over</dt>
+        <dd>{{ Math.round(100 * view.waste) }} % of the sheet</dd>
+        <template v-if="view.cut.cutMm > 0">
+          <dt>Cut</dt>
+          <dd>
+            {{ long(view.cut.cutMm) }}, {{ long(view.cut.travelMm) }} between{{
+              view.cut.seconds === null ? '' : `, about ${time(view.cut.seconds)}`
+            }}
+          </dd>
+        </template>
+      </dl>
+    </section>
+
+    <section v-if="isOne && view.chart.length > 1 && sheet.job.value">
+      <h2 class="heading">How many, how large</h2>
+      <div class="steps">
+        <button
+          type="button"
+          aria-label="Fewer and larger"
+          :disabled="fewer === undefined"
+          @click="fewer && sheet.resize(fewer.widthMm)"
+        >
+          <Minus :size="15" aria-hidden="true" />
+        </button>
+        <span class="measure">{{ now }} of {{ sizeText(box.width) }}</span>
+        <button
+          type="button"
+          aria-label="More and smaller"
+          :disabled="more === undefined"
+          @click="more && sheet.resize(more.widthMm)"
+        >
+          <Plus :size="15" aria-hidden="true" />
+        </button>
+      </div>
+      <p v-if="more" class="note">{{ more.count }} fit up to {{ sizeText(more.widthMm) }}.</p>
+      <p v-else-if="sheet.leastWidthMm.value !== null" class="note">
+        More would be narrower than {{ length(sheet.leastWidthMm.value) }}, which a limit stops.
+      </p>
+    </section>
+
+    <section v-if="view.notes.length > 0">
+      <p v-for="(note, index) in view.notes" :key="index" class="wrong" role="alert">
+        <StateShape :state="note.severity" /> <span>{{ note.text }}</span>
+      </p>
+    </section>
+
+    <section>
+      <h2 class="heading">Files</h2>
+      <PickList v-model="format" label="Format of the sheet" :choices="formats" />
+      <PickList v-model="part" label="What is in the file" :choices="parts" />
+      <button
+        type="button"
+        class="action main"
+        :disabled="stops || perSheet === 0"
+        :aria-busy="sheet.progress.value !== null"
+        @click="sheet.take(format, part)"
+      >
+        <Download :size="15" :stroke-width="1.8" aria-hidden="true" />
+        {{ view.pages.length > 1 ? 'Take the files' : 'Take the file' }}
+      </button>
+      <p v-if="sheet.progress.value" class="note" role="status">
+        {{ sheet.progress.value.doing === 'writing' ? 'Writing' : 'Reading the codes back' }},
+        {{ Math.round(100 * sheet.progress.value.share) }} %
+        <button type="button" class="link" @click="sheet.giveUp()">Give up</button>
+      </p>
+      <div v-if="sheet.taken.value" data-test="sheet-taken" role="status">
+        <p v-if="sheet.taken.value.wrong.length > 0" class="wrong">
+          <StateShape state="stop" />
+          <span
+            >Nothing was handed over: the code of piece
+            {{ sheet.taken.value.wrong.slice(0, 8).join(', ') }} does not say what its job says.</span
+          >
+        </p>
+        <p v-else class="right">
+          <StateShape state="fine" />
+          <span
+            >{{ sheet.taken.value.codes }} of {{ sheet.taken.value.codes }} codes were read from the
+            file.</span
+          >
+        </p>
+        <ul class="names">
+          <li v-for="name in sheet.taken.value.names" :key="name" class="measure">{{ name }}</li>
+        </ul>
+      </div>
+    </section>
+    <p v-if="view.pages.length > 1" class="note">
+      Sheet {{ page + 1 }} of {{ view.pages.length }} different ones is shown.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.result,
+section {
+  display: grid;
+  gap: 10px;
+}
+
+.result {
+  gap: 20px;
+}
+
+.count {
+  font-size: 15px;
+  font-weight: 600;
+}
+
+.number {
+  font-family: var(--mono);
+  font-size: 30px;
+  font-weight: 500;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 4px 12px;
+  margin: 0;
+}
+
+dt {
+  color: var(--ink-soft);
+}
+
+dd {
+  margin: 0;
+  font-family: var(--mono);
+  font-size: 12.5px;
+}
+
+.steps {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+
+.steps button {
+  display: grid;
+  padding: 4px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+  color: var(--ink);
+  cursor: pointer;
+}
+
+.steps button:disabled {
+  opacity: 0.35;
+  cursor: default;
+}
+
+.wrong,
+.right {
+  display: grid;
+  grid-template-columns: 12px 1fr;
+  gap: 9px;
+}
+
+.wrong .shape,
+.right .shape {
+  margin-top: 4px;
+}
+
+.main {
+  justify-self: start;
+}
+
+.names {
+  margin: 6px 0 0;
+  padding: 0;
+  overflow-wrap: anywhere;
+  list-style: none;
+  font-size: 11.5px;
+}
+
+.link {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--accent-dark);
+  font-size: 12px;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,342 @@
+<script setup lang="ts">
+/** On what the pieces are laid, how, how many of each, and what is drawn beside them. */
+import { Plus, Trash2, X } from '@lucide/vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import {
+  evenMargin,
+  roomOn,
+  stocks,
+  stockSchema,
+  type Layout,
+  type SheetMarks,
+  type Stock,
+} from '../../core/sheet';
+import { pairOfJob } from '../../core/job';
+import type { JobSummary } from '../../wire';
+import MeasureInput from '../shared/MeasureInput.vue';
+import NumberInput from '../shared/NumberInput.vue';
+import PickList from '../shared/PickList.vue';
+import SwitchField from '../shared/SwitchField.vue';
+import { listShelf } from '../shared/shelfApi';
+import { useAttempt } from '../shared/useAttempt';
+import { usePieceShelf } from '../stores/pieceShelf';
+import { machineStock } from './firstSheet';
+import type { SheetAtHand } from './useSheet';
+
+const props = defineProps<{ sheet: SheetAtHand }>();
+const shelf = usePieceShelf();
+const { problem, attempt } = useAttempt();
+const others = shallowRef<readonly JobSummary[]>([]);
+onMounted(() => {
+  void shelf.load();
+  void attempt(async () => {
+    others.value = await listShelf();
+  });
+});
+
+const own = computed(() => props.sheet.document.value!);
+const job = computed(() => props.sheet.job.value);
+
+/** All that can be chosen; what is at hand and is none of them stands first. */
+const known = computed(() => {
+  const groupOf = ({ kind }: Stock): string =>
+    ({ sheet: 'Sheets and boards', labels: 'Labels, cut already', roll: 'Rolls' })[kind];
+  const mine = shelf.sheetStocks.map(({ id, name, stock }) => ({ id, name, stock, group: 'Your own' }));
+  const machine = job.value === null ? [] : [{ ...machineStock(job.value), group: 'This machine' }];
+  const shipped = stocks.map(({ id, name, stock }) => ({ id, name, stock, group: groupOf(stock) }));
+  const all = [...mine, ...machine.filter(({ id }) => !stocks.some((one) => one.id === id)), ...shipped];
+  const { stock } = own.value;
+  return all.some(({ id }) => id === stock.id) ? all : [{ ...stock, group: 'At hand' }, ...all];
+});
+const stockChoices = computed(() =>
+  known.value.map(({ id, name, group }) => ({ value: id, label: name, group })),
+);
+const stockId = computed({
+  get: () => own.value.stock.id,
+  set: (id: string) => {
+    const found = known.value.find((one) => one.id === id);
+    if (found !== undefined)
+      props.sheet.change({ stock: { id: found.id, name: found.name, stock: found.stock } });
+  },
+});
+
+type SheetStock = Extract<Stock, { kind: 'sheet' }>;
+const stockProblem = ref('');
+/** Changes the measures of a sheet; it is one of its own then. */
+function measure(stock: Stock): void {
+  const parsed = stockSchema.safeParse(stock);
+  stockProblem.value = parsed.success ? '' : (parsed.error.issues[0]?.message ?? '');
+  if (!parsed.success) return;
+  const name =
+    stock.kind === 'sheet'
+      ? `Sheet ${stock.widthMm} × ${stock.heightMm}`
+      : `Roll of ${stock.kind === 'roll' ? `${stock.labelWidthMm} × ${stock.labelHeightMm}` : ''} labels`;
+  props.sheet.change({ stock: { id: 'at-hand', name, stock: parsed.data } });
+}
+const marginOf = ({ marginMm }: SheetStock): number => Math.max(...Object.values(marginMm));
+const saving = ref<string | null>(null);
+async function saveStock(): Promise<void> {
+  const name = saving.value?.trim() ?? '';
+  if (name === '') return;
+  if (await shelf.addSheetStock({ name, stock: own.value.stock.stock })) {
+    saving.value = null;
+    const kept = shelf.sheetStocks.find((one) => one.name === name);
+    if (kept !== undefined) stockId.value = kept.id;
+  }
+}
+const ownStock = computed(() => shelf.sheetStocks.find(({ id }) => id === own.value.stock.id));
+
+const layoutChoices = computed(() => [
+  { value: 'grid' as const, label: 'Rows, all upright' },
+  { value: 'turned' as const, label: 'Rows, turned where that gains' },
+  { value: 'staggered' as const, label: 'Staggered, for round pieces' },
+  { value: 'interlocked' as const, label: 'Interlocked, every other row turned over' },
+]);
+const layout = computed({
+  get: () => own.value.layout,
+  set: (value: Layout) => props.sheet.change({ layout: value }),
+});
+
+const isAlone = computed(() => own.value.pieces.length === 1);
+const setQuantity = (index: number, quantity: number | null): void =>
+  props.sheet.change({
+    pieces: own.value.pieces.map((piece, at) => (at === index ? { ...piece, quantity } : piece)),
+  });
+const takeOff = (index: number): void =>
+  props.sheet.change({ pieces: own.value.pieces.filter((_, at) => at !== index) });
+
+/** Jobs of the same material and machine, which can lie on the same sheet. */
+const addable = computed(() => {
+  if (job.value === null) return [];
+  const { material, machine } = pairOfJob(job.value);
+  const profile = `${material.id}.${machine.id}`;
+  const here = new Set(own.value.pieces.map(({ jobId }) => jobId));
+  return others.value
+    .filter((other) => other.place === 'shelf' && other.profile === profile && !here.has(other.id))
+    .map(({ id, name }) => ({ value: id, label: name }));
+});
+const added = ref('');
+function add(id: string): void {
+  added.value = '';
+  if (id !== '') void props.sheet.add(id);
+}
+
+const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: string }[] = [
+  { mark: 'crop', label: 'Crop marks' },
+  { mark: 'registration', label: 'Discs for the cutter’s camera' },
+  { mark: 'rule', label: 'Rule of 50 mm to check the print' },
+];
+</script>
+
+<template>
+  <div class="setup">
+    <section>
+      <h2 class="heading">Stock</h2>
+      <PickList v-model="stockId" label="Stock" :choices="stockChoices" />
+      <div v-if="own.stock.stock.kind === 'sheet'" class="measures">
+        <MeasureInput
+          label="Sheet width"
+          :mm="own.stock.stock.widthMm"
+          :min-mm="10"
+          :max-mm="10000"
+          @change="measure({ ...(own.stock.stock as SheetStock), widthMm: $event })"
+        />
+        <MeasureInput
+          label="Sheet height"
+          :mm="own.stock.stock.heightMm"
+          :min-mm="10"
+          :max-mm="10000"
+          @change="measure({ ...(own.stock.stock as SheetStock), heightMm: $event })"
+        />
+        <MeasureInput
+          label="Margin"
+          :mm="marginOf(own.stock.stock)"
+          :min-mm="0"
+          :max-mm="500"
+          @change="measure({ ...(own.stock.stock as SheetStock), marginMm: evenMargin($event) })"
+        />
+        <MeasureInput
+          label="Gap"
+          :mm="own.gapMm"
+          :min-mm="0"
+          :max-mm="200"
+          @change="sheet.change({ gapMm: $event })"
+        />
+      </div>
+      <div v-else-if="own.stock.stock.kind === 'roll'" class="measures">
+        <MeasureInput
+          label="Label width"
+          :mm="own.stock.stock.labelWidthMm"
+          :min-mm="5"
+          :max-mm="own.stock.stock.widthMm"
+          @change="measure({ ...own.stock.stock, labelWidthMm: $event } as Stock)"
+        />
+        <MeasureInput
+          label="Label height"
+          :mm="own.stock.stock.labelHeightMm"
+          :min-mm="5"
+          :max-mm="2000"
+          @change="measure({ ...own.stock.stock, labelHeightMm: $event } as Stock)"
+        />
+      </div>
+      <p v-if="stockProblem" class="problem" role="alert">{{ stockProblem }}</p>
+      <p v-if="own.stock.stock.kind === 'sheet'" class="note measure">
+        room for {{ Number(roomOn(own.stock.stock).width.toFixed(1)) }} ×
+        {{ Number(roomOn(own.stock.stock).height.toFixed(1)) }} mm
+      </p>
+      <div v-if="own.stock.id === 'at-hand' && saving === null">
+        <button type="button" class="link" @click="saving = own.stock.name">Keep as one of your own…</button>
+      </div>
+      <form v-if="saving !== null" class="save" @submit.prevent="saveStock">
+        <input v-model="saving" aria-label="Name of the stock" maxlength="60" />
+        <button type="submit" class="action">Keep</button>
+      </form>
+      <button v-if="ownStock" type="button" class="link" @click="shelf.removeSheetStock(ownStock.id)">
+        <Trash2 :size="13" aria-hidden="true" /> Forget this stock
+      </button>
+      <p v-if="shelf.problem" class="problem" role="alert">{{ shelf.problem }}</p>
+    </section>
+
+    <section v-if="isAlone && own.stock.stock.kind === 'sheet'">
+      <h2 class="heading">Laid out</h2>
+      <PickList v-model="layout" label="Layout" :choices="layoutChoices" />
+    </section>
+
+    <section>
+      <h2 class="heading">Pieces</h2>
+      <ul class="pieces">
+        <li v-for="(piece, index) in own.pieces" :key="piece.jobId">
+          <span class="name">{{ sheet.view.value?.pieces[index]?.title ?? '…' }}</span>
+          <NumberInput
+            v-if="piece.quantity !== null"
+            :label="`How many of piece ${index + 1}`"
+            :value="piece.quantity"
+            :min="1"
+            :max="5000"
+            unit="×"
+            @change="setQuantity(index, Math.round($event))"
+          />
+          <button
+            v-if="!isAlone"
+            type="button"
+            class="off"
+            :aria-label="`Take ${sheet.view.value?.pieces[index]?.title ?? 'it'} off the sheet`"
+            @click="takeOff(index)"
+          >
+            <X :size="14" aria-hidden="true" />
+          </button>
+        </li>
+      </ul>
+      <SwitchField
+        v-if="isAlone"
+        label="As many as fit on one sheet"
+        :model-value="own.pieces[0]!.quantity === null"
+        @update:model-value="setQuantity(0, $event ? null : sheet.view.value?.perSheet || 1)"
+      />
+      <div v-if="addable.length > 0" class="add">
+        <Plus :size="14" aria-hidden="true" />
+        <PickList
+          :model-value="added"
+          label="Another job on this sheet"
+          :choices="[{ value: '', label: 'Another job…' }, ...addable]"
+          @update:model-value="add"
+        />
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </section>
+
+    <section v-if="own.stock.stock.kind === 'sheet'">
+      <h2 class="heading">Marks on the sheet</h2>
+      <SwitchField
+        v-for="{ mark, label } in markRows"
+        :key="mark"
+        :label="label"
+        :model-value="own.marks[mark]"
+        @update:model-value="sheet.change({ marks: { ...own.marks, [mark]: $event } })"
+      />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.setup,
+section {
+  display: grid;
+  gap: 10px;
+}
+
+.setup {
+  gap: 18px;
+}
+
+.measures {
+  display: grid;
+  gap: 8px;
+}
+
+.pieces {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.pieces li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 8px;
+  align-items: center;
+}
+
+.pieces :deep(label) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+
+.name {
+  overflow: hidden;
+  font-weight: 500;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.off,
+.link {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--accent-dark);
+  font-size: 12px;
+  cursor: pointer;
+}
+
+.link {
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+
+.save,
+.add {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
+.save input {
+  flex: 1;
+  min-width: 0;
+  padding: 4px 6px;
+  border: 1px solid #98a0a4;
+  border-radius: var(--radius);
+  font: inherit;
+}
+
+.problem {
+  color: var(--stop);
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,260 @@
+/** The sheet at hand: fetched, laid out beside the page, kept as it changes, and taken as files. */
+import {
+  computed,
+  onScopeDispose,
+  ref,
+  shallowRef,
+  toRaw,
+  type ComputedRef,
+  type Ref,
+  type ShallowRef,
+} from 'vue';
+import { scaledJob, type Job } from '../../core/job';
+import type { SheetPart } from '../../core/run';
+import type { FormatId } from '../../core/output';
+import { sheetDocumentSchema, type SheetDocument } from '../../core/sheet';
+import type { Progress, SheetJob, SheetView } from '../../engine';
+import { GivenUp } from '../../engine';
+import { fetchDocuments, fetchJob, saveRevision } from '../shared/api';
+import { forget, recall, remember } from '../shared/browserStorage';
+import { downloadBytes } from '../shared/download';
+import { useEngine } from '../shared/engine';
+import { fetchSheet, keepSheet } from '../shared/sheetApi';
+import { useAttempt } from '../shared/useAttempt';
+import { zipped } from '../shared/zipped';
+import { firstSheet } from './firstSheet';
+
+export interface Taken {
+  readonly names: readonly string[];
+  readonly codes: number;
+  /** Numbers of pieces whose code says something else, counted from 1. */
+  readonly wrong: readonly number[];
+}
+
+export interface SheetAtHand {
+  readonly problem: Ref<string>;
+  readonly document: ShallowRef<SheetDocument | null>;
+  readonly view: ShallowRef<SheetView | null>;
+  /** The first job of the sheet. */
+  readonly job: ComputedRef<Job | null>;
+  /** Of the first job, the narrowest piece that no limit stops; null while it is looked for, or where there is none. */
+  readonly leastWidthMm: Ref<number | null>;
+  readonly progress: ShallowRef<Progress | null>;
+  readonly taken: ShallowRef<Taken | null>;
+  readonly isSaved: Ref<boolean>;
+  readonly change: (change: Partial<SheetDocument>) => void;
+  readonly canUndo: ComputedRef<boolean>;
+  readonly undo: () => void;
+  readonly add: (jobId: string) => Promise<void>;
+  /** The first job in another width, as a new revision. */
+  readonly resize: (widthMm: number) => Promise<void>;
+  readonly take: (format: FormatId, part: SheetPart) => Promise<void>;
+  readonly giveUp: () => void;
+}
+
+/** After the last change it is kept. */
+const pauseMs = 300;
+const mostUndone = 50;
+const draftKey = (jobId: string): string => `binarus.sheet.${jobId}`;
+
+export function useSheet(jobId: string): SheetAtHand {
+  const { problem, attempt } = useAttempt();
+  const document = shallowRef<SheetDocument | null>(null);
+  const view = shallowRef<SheetView | null>(null);
+  const jobs = shallowRef<ReadonlyMap<string, { readonly revision: number; readonly job: Job }>>(new Map());
+  const leastWidthMm = ref<number | null>(null);
+  const progress = shallowRef<Progress | null>(null);
+  const taken = shallowRef<Taken | null>(null);
+  const isSaved = ref(true);
+  const before = shallowRef<readonly SheetDocument[]>([]);
+  let [layings, takings, isGone] = [0, 0, false];
+  let timer: ReturnType<typeof setTimeout> | undefined;
+
+  const sheetJobs = (own: SheetDocument): SheetJob[] =>
+    own.pieces.flatMap(({ jobId: id, quantity }) => {
+      const known = jobs.value.get(id);
+      return known === undefined ? [] : [{ job: structuredClone(toRaw(known.job)), quantity }];
+    });
+  const plain = (own: SheetDocument): SheetDocument => JSON.parse(JSON.stringify(own)) as SheetDocument;
+
+  async function lay(): Promise<void> {
+    const own = document.value;
+    if (own === null) return;
+    const mine = ++layings;
+    try {
+      const found = await useEngine().maker.laySheet(plain(own), sheetJobs(own));
+      if (mine === layings) view.value = found;
+    } catch (error) {
+      if (mine === layings && !(error instanceof GivenUp)) throw error;
+    }
+  }
+
+  /** Kept in the browser until the server has it, so that a crash or a server that is gone loses nothing. */
+  async function save(): Promise<void> {
+    const own = document.value;
+    if (own === null) return;
+    await attempt(async () => {
+      await keepSheet(jobId, plain(own));
+      if (document.value !== own) return;
+      isSaved.value = true;
+      forget(localStorage, draftKey(jobId));
+    });
+  }
+
+  function set(next: SheetDocument): void {
+    document.value = next;
+    isSaved.value = false;
+    taken.value = null;
+    remember(localStorage, draftKey(jobId), next);
+    clearTimeout(timer);
+    timer = setTimeout(() => void save(), pauseMs);
+    void attempt(lay);
+  }
+
+  function change(part: Partial<SheetDocument>): void {
+    const own = document.value;
+    if (own === null) return;
+    before.value = [...before.value, own].slice(-mostUndone);
+    // What was put somewhere by hand belongs to the layout that it was put into.
+    const isOtherLayout =
+      part.stock !== undefined ||
+      part.layout !== undefined ||
+      part.gapMm !== undefined ||
+      part.pieces !== undefined;
+    set({
+      ...own,
+      ...(isOtherLayout ? { moved: [] } : {}),
+      ...(part.stock !== undefined ? { empty: [] } : {}),
+      ...part,
+    });
+  }
+
+  async function fetchJobs(ids: readonly string[]): Promise<void> {
+    const found = await fetchDocuments(ids);
+    jobs.value = new Map([
+      ...jobs.value,
+      ...found.map(({ id, revision, document: job }) => [id, { revision, job }] as const),
+    ]);
+  }
+
+  async function findLeastWidth(): Promise<void> {
+    const first = jobs.value.get(jobId);
+    leastWidthMm.value = null;
+    if (first === undefined) return;
+    leastWidthMm.value = await useEngine().maker.leastWidth(structuredClone(toRaw(first.job)));
+  }
+
+  void attempt(async () => {
+    const [first, kept] = await Promise.all([fetchJob(jobId), fetchSheet(jobId)]);
+    if (isGone) return;
+    jobs.value = new Map([[jobId, { revision: first.revision, job: first.document }]]);
+    const draft = sheetDocumentSchema.safeParse(recall(localStorage, draftKey(jobId)));
+    const own = draft.success ? draft.data : (kept ?? firstSheet(jobId, first.document));
+    const others = own.pieces.map(({ jobId: id }) => id).filter((id) => id !== jobId);
+    if (others.length > 0) await fetchJobs(others);
+    const gone = own.pieces.filter(({ jobId: id }) => !jobs.value.has(id)).length;
+    document.value =
+      gone === 0 ? own : { ...own, pieces: own.pieces.filter(({ jobId: id }) => jobs.value.has(id)) };
+    if (gone > 0)
+      problem.value = `${gone === 1 ? 'A job' : `${gone} jobs`} of this sheet ${gone === 1 ? 'is' : 'are'} not there any more.`;
+    if (draft.success) {
+      isSaved.value = false;
+      timer = setTimeout(() => void save(), pauseMs);
+    }
+    await lay();
+    await findLeastWidth();
+  });
+
+  onScopeDispose(() => {
+    isGone = true;
+    if (isSaved.value || document.value === null) return;
+    clearTimeout(timer);
+    void save();
+  });
+
+  return {
+    problem,
+    document,
+    view,
+    leastWidthMm,
+    progress,
+    taken,
+    isSaved,
+    job: computed(() => jobs.value.get(document.value?.pieces[0]?.jobId ?? jobId)?.job ?? null),
+    change,
+    canUndo: computed(() => before.value.length > 0),
+    undo: () => {
+      const last = before.value.at(-1);
+      if (last === undefined) return;
+      before.value = before.value.slice(0, -1);
+      set(last);
+    },
+    add: (id) =>
+      attempt(async () => {
+        const own = document.value;
+        if (own === null) return;
+        await fetchJobs([id]);
+        if (!jobs.value.has(id)) throw new Error('This job is not there any more.');
+        change({
+          pieces: [
+            ...own.pieces.map((piece) => ({ ...piece, quantity: piece.quantity ?? 1 })),
+            { jobId: id, quantity: 1 },
+          ],
+        });
+      }),
+    resize: (widthMm) =>
+      attempt(async () => {
+        const own = jobs.value.get(jobId);
+        if (own === undefined || view.value === null) return;
+        const { width } = view.value.pieces[0]!.box;
+        const job = scaledJob(structuredClone(toRaw(own.job)), widthMm / width);
+        const saved = await saveRevision(jobId, own.revision, job);
+        jobs.value = new Map([...jobs.value, [jobId, { revision: saved.revision, job: saved.document }]]);
+        taken.value = null;
+        await lay();
+        await findLeastWidth();
+      }),
+    take: (format, part) =>
+      attempt(async () => {
+        const own = document.value;
+        if (own === null || progress.value !== null) return;
+        const mine = ++takings;
+        taken.value = null;
+        progress.value = { doing: 'reading back', share: 0 };
+        try {
+          const { proxy } = await import('comlink');
+          const tell = (now: Progress): void => {
+            if (mine === takings) progress.value = now;
+          };
+          const found = await useEngine().maker.takeSheet(
+            plain(own),
+            sheetJobs(own),
+            { format, part },
+            proxy(tell) as typeof tell,
+          );
+          if (mine !== takings) return;
+          if ('problem' in found) throw new Error(found.problem);
+          taken.value = {
+            names: found.files.map(({ name }) => name),
+            codes: found.codes,
+            wrong: [...new Set(found.unread.map(({ slot }) => slot + 1))],
+          };
+          const [file] = found.files;
+          const first = jobs.value.get(jobId);
+          if (file === undefined || first === undefined) return;
+          downloadBytes(
+            found.files.length === 1 ? file : await zipped(found.files, first.job, first.revision),
+          );
+        } catch (error) {
+          if (!(error instanceof GivenUp)) throw error;
+        } finally {
+          if (mine === takings) progress.value = null;
+        }
+      }),
+    giveUp: () => {
+      takings++;
+      progress.value = null;
+      useEngine().maker.giveUp();
+    },
+  };
+}
