@@ -27,6 +27,7 @@ const rooms = [
   'proof',
   'coupon',
   'job',
+  'series',
   'run',
 ];
 

@@ -1,0 +1,25 @@
+/** series: a table or numbers come in, with which column goes where; a job for each row goes out, and what is wrong with each. */
+export { checkCharacters, type CheckSystem, checkSystemName, checkSystems, isChecked } from './checkDigits';
+export {
+  applyRow,
+  cellsOf,
+  columnsIn,
+  type Match,
+  matchByName,
+  matchSchema,
+  type RowJob,
+  type RowProblem,
+  type Target,
+} from './match';
+export { clearAlphabet, numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';
+export {
+  type Encoding,
+  encodings,
+  readPasted,
+  readTable,
+  type Separator,
+  separators,
+  type Table,
+  tableLimits,
+  type TableNote,
+} from './table';
