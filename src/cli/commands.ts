@@ -216,6 +216,54 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     },
   ],
   [
+    'series',
+    {
+      synopsis:
+        'series JOB.json (--table T.csv | --numbers 1-48|48x6 [--digits N] [--prefix P] [--check S]) [--match WHAT=TEXT]... [--stock ID|WxH [--gap MM] [--margin MM] [--layout L] [--marks M,M]] [--own-versions] [--files DIR] --out DIR',
+      about:
+        'Makes a piece for each row of a table as one PDF, reads every code of it back, and writes an index.',
+      example:
+        'binarus series jacket.json --numbers 1-48 --match address=https://ternquay.example/jacket/{number} --stock a4 --out files',
+      help: {
+        table: 'CSV or TSV, in whichever encoding and with whichever separator',
+        numbers:
+          'a column “number” instead of a table: counted, or so many drawn by lot with so many characters',
+        digits: 'with leading zeros; as many as the last number has without it',
+        prefix: 'before each number',
+        check:
+          'a check character of ISO/IEC 7064 behind it: mod-11-2, mod-37-2, mod-97-10, mod-11-10, mod-37-36',
+        match:
+          'what a row sets: a field of the message, words by their id, serial, quantity, width, file; columns in braces. Columns of the same name need none',
+        stock: 'what the pieces are laid on, as with binarus sheet; a page for each piece without it',
+        gap: 'between pieces, in millimetres',
+        margin: 'free on all sides, in millimetres',
+        layout: 'as with binarus sheet',
+        marks: 'crop, registration, rule',
+        'own-versions':
+          'each row has the smallest symbol that holds it; without it all have the same version',
+        files: 'where logos and pictures of the job lie; beside it without it',
+        out: 'the folder for the files',
+      },
+      options: {
+        table: text,
+        numbers: text,
+        digits: text,
+        prefix: text,
+        check: text,
+        match: { type: 'string', multiple: true },
+        stock: text,
+        gap: text,
+        margin: text,
+        layout: text,
+        marks: text,
+        'own-versions': flag,
+        files: text,
+        out: text,
+      },
+      load: async () => (await import('./commands/series')).makeSeries,
+    },
+  ],
+  [
     'sheet',
     {
       synopsis:

@@ -13,23 +13,14 @@ import {
   type JobResult,
   type LaidSheets,
 } from '../../core/run';
-import {
-  evenMargin,
-  layouts,
-  marksSchema,
-  noMarks,
-  sheetFormatVersion,
-  stocks,
-  type ChosenStock,
-  type SheetDocument,
-  type SheetMarks,
-} from '../../core/sheet';
+import { layouts, sheetFormatVersion, type ChosenStock, type SheetDocument } from '../../core/sheet';
 import { outputFormats, type FormatId } from '../../core/output';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
-import { countOf, millimetres, oneOf, required } from '../input';
+import { countOf, oneOf, required } from '../input';
 import { runFile } from '../jobFile';
 import { loadReaders, quickFinding } from '../quick';
+import { chosenStock, emptyOf, gapOf, marksOf } from '../sheetOptions';
 import { writeInto } from '../writeInto';
 
 export async function layOnSheet(values: Values, positionals: readonly string[]): Promise<Outcome> {
@@ -133,7 +124,7 @@ function documentOf(values: Values, stock: ChosenStock, results: readonly JobRes
   return {
     formatVersion: sheetFormatVersion,
     stock,
-    gapMm: values.gap === undefined ? Math.max(2, kerfMm) : gapOf(values),
+    gapMm: gapOf(values, kerfMm),
     layout: oneOf(values, 'layout', layouts) ?? 'turned',
     pieces: results.map(() => ({ jobId: '00000000-0000-4000-8000-000000000000', quantity })),
     empty: emptyOf(values),
@@ -167,58 +158,4 @@ function tooMany(document: SheetDocument, result: JobResult, fits: number, count
   const first = `${fits} pieces of ${size(widthMm)} fit, and ${count} are wanted.`;
   const widest = widestOnSheet(document, shapeOf(result.made!), count);
   return widest === null ? first : `${first} So many fit up to ${size(widest)}; --resize makes it so.`;
-}
-
-function gapOf(values: Values): number {
-  const gap = Number(values.gap);
-  if (!(gap >= 0 && gap <= 100))
-    throw new UsageError(`--gap is from 0 to 100 mm, not “${String(values.gap)}”.`);
-  return gap;
-}
-
-/** Places of the first sheet that are used already, counted from 1. */
-function emptyOf(values: Values): number[] {
-  if (values.empty === undefined) return [];
-  return String(values.empty)
-    .split(',')
-    .flatMap((text) => {
-      const range = /^(\d{1,5})(?:-(\d{1,5}))?$/.exec(text.trim());
-      const [from, to] = [Number(range?.[1]), Number(range?.[2] ?? range?.[1])];
-      if (range === null || from < 1 || to < from)
-        throw new UsageError(`--empty has numbers of places such as 1-4,9, not “${text}”.`);
-      return Array.from({ length: to - from + 1 }, (_, index) => from - 1 + index);
-    });
-}
-
-function marksOf(values: Values): SheetMarks {
-  if (values.marks === undefined) return noMarks;
-  const names = String(values.marks).split(',');
-  const known = Object.keys(marksSchema.shape);
-  const wrong = names.find((name) => !known.includes(name));
-  if (wrong !== undefined)
-    throw new UsageError(`--marks has ${known.join(', ')}, with commas between them; not “${wrong}”.`);
-  return marksSchema.parse(Object.fromEntries(known.map((name) => [name, names.includes(name)])));
-}
-
-/** A known one by its id, or a size such as 600x400; with margins on all sides where they are given. */
-function chosenStock(values: Values): ChosenStock {
-  const name = required(values, 'stock');
-  const marginMm = millimetres(values, 'margin');
-  const known = stocks.find(({ id }) => id === name);
-  const size = /^(\d+(?:\.\d+)?)[x×](\d+(?:\.\d+)?)$/i.exec(name);
-  if (known === undefined && size === null)
-    throw new UsageError(
-      `there is no stock “${name}”; there is ${stocks.map(({ id }) => id).join(', ')}, or a size such as 600x400.`,
-    );
-  const stock: ChosenStock['stock'] = known?.stock ?? {
-    kind: 'sheet',
-    widthMm: Number(size![1]),
-    heightMm: Number(size![2]),
-    marginMm: evenMargin(5),
-  };
-  const named = { id: name, name };
-  if (marginMm === undefined) return { ...named, stock };
-  if (stock.kind !== 'sheet')
-    throw new UsageError('labels that are cut already have their own margins; leave out --margin.');
-  return { ...named, stock: { ...stock, marginMm: evenMargin(marginMm) } };
 }

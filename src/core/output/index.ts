@@ -22,4 +22,5 @@ export {
 } from './writer';
 
 /** With what writes PDF, when one is asked for. */
+export const loadPdfPages = async () => (await import('./pdf')).writePdfPages;
 export const loadMakeSheet = async () => (await import('./makeSheet')).writeMakeSheet;

@@ -2,7 +2,7 @@
 import { placeRegion, type Region } from '../geometry';
 import { areaOfLine, type FontId, type Typesetter } from '../words';
 import type { OperationSheet } from '../plan';
-import { drawSheet, finishedPdf, pointsPerMm, startPdf } from './pdf';
+import { drawSheet, finishedPdf, PdfLayers, pointsPerMm, startPdf } from './pdf';
 import { pathData } from './pathData';
 import type { FileNotes } from './writer';
 
@@ -76,7 +76,9 @@ export async function writeMakeSheet(content: MakeSheet, words: Typesetter): Pro
   const scale = Math.min(1, width / sheet.widthMm, (page.heightMm * 0.5) / sheet.heightMm);
   document.save();
   document.scale(1 / pointsPerMm);
-  drawSheet(document, sheet, { space: 'rgb', xMm: page.marginMm, yMm: top, scale });
+  const layers = new PdfLayers(document);
+  drawSheet(document, sheet, { space: 'rgb', xMm: page.marginMm, yMm: top, scale }, layers);
+  layers.end();
   document.restore();
   top += sheet.heightMm * scale + 4;
   write(scale === 1 ? trueNote : scaledNote(scale), page.marginMm, textMm);

@@ -54,33 +54,57 @@ function bleedOf({ operations, widthMm, heightMm }: OperationSheet): number {
   return Math.max(0, -x, -y, x + width - widthMm, y + height - heightMm);
 }
 
+/** A page for a sheet, with its boxes, and the sheet on it. */
+function addSheetPage(
+  document: PDFDocument,
+  sheet: OperationSheet,
+  space: ColourSpace,
+  layers: PdfLayers,
+): void {
+  const bleedMm = bleedOf(sheet);
+  const own = pageOf(sheet);
+  const beside = Math.max(sheet.marginMm, Math.ceil(bleedMm * 10) / 10);
+  const page: Box = {
+    x: -beside,
+    y: -beside,
+    width: own.width + 2 * (beside - sheet.marginMm),
+    height: own.height + 2 * (beside - sheet.marginMm),
+  };
+  document.addPage({ size: [page.width * pointsPerMm, page.height * pointsPerMm], margin: 0 });
+  const boxOf = (around: number): number[] => [
+    (beside - around) * pointsPerMm,
+    (beside - around) * pointsPerMm,
+    (beside + sheet.widthMm + around) * pointsPerMm,
+    (beside + sheet.heightMm + around) * pointsPerMm,
+  ];
+  Object.assign(document.page.dictionary.data, {
+    TrimBox: boxOf(0),
+    BleedBox: boxOf(bleedMm),
+  });
+  drawSheet(document, sheet, { space, xMm: beside, yMm: beside, scale: 1 }, layers);
+}
+
 const writeIn =
   (space: ColourSpace): Writer =>
   async (sheet, { notes }) => {
     const document = startPdf(notes);
-    const bleedMm = bleedOf(sheet);
-    const own = pageOf(sheet);
-    const beside = Math.max(sheet.marginMm, Math.ceil(bleedMm * 10) / 10);
-    const page: Box = {
-      x: -beside,
-      y: -beside,
-      width: own.width + 2 * (beside - sheet.marginMm),
-      height: own.height + 2 * (beside - sheet.marginMm),
-    };
-    document.addPage({ size: [page.width * pointsPerMm, page.height * pointsPerMm], margin: 0 });
-    const boxOf = (around: number): number[] => [
-      (beside - around) * pointsPerMm,
-      (beside - around) * pointsPerMm,
-      (beside + sheet.widthMm + around) * pointsPerMm,
-      (beside + sheet.heightMm + around) * pointsPerMm,
-    ];
-    Object.assign(document.page.dictionary.data, {
-      TrimBox: boxOf(0),
-      BleedBox: boxOf(bleedMm),
-    });
-    drawSheet(document, sheet, { space, xMm: beside, yMm: beside, scale: 1 });
+    const layers = new PdfLayers(document);
+    addSheetPage(document, sheet, space, layers);
+    layers.end();
     return onePart(await finishedPdf(document));
   };
+
+/** Many sheets as pages of one document, each made when its turn comes; layers of one name are one layer. */
+export async function writePdfPages(
+  sheets: AsyncIterable<OperationSheet>,
+  notes: FileNotes,
+): Promise<Uint8Array> {
+  const document = startPdf(notes);
+  const layers = new PdfLayers(document);
+  for await (const sheet of sheets) addSheetPage(document, sheet, 'rgb', layers);
+  layers.end();
+  return finishedPdf(document);
+}
 
 export const writePdf = writeIn('rgb');
 export const writePdfCmyk = writeIn('cmyk');
@@ -93,17 +117,44 @@ export interface SheetPlace {
   readonly scale: number;
 }
 
+/** Layers of a document (8.11), by their names. */
+export class PdfLayers {
+  private readonly groups = new Map<string, PdfReference>();
+
+  constructor(private readonly document: PDFDocument) {}
+
+  named(name: string): PdfReference {
+    let group = this.groups.get(name);
+    if (group === undefined)
+      this.groups.set(name, (group = this.document.ref({ Type: 'OCG', Name: new String(name) })));
+    return group;
+  }
+
+  /** When everything is drawn. */
+  end(): void {
+    const groups = [...this.groups.values()];
+    for (const group of groups) group.end();
+    const order = this.document.ref({ OCGs: groups, D: { Order: groups, ON: groups } });
+    order.end();
+    this.document._root.data.OCProperties = order;
+  }
+}
+
 /** Draws a sheet onto the page at hand, in layers of its own. */
-export function drawSheet(document: PDFDocument, sheet: OperationSheet, place: SheetPlace): void {
+export function drawSheet(
+  document: PDFDocument,
+  sheet: OperationSheet,
+  place: SheetPlace,
+  layers: PdfLayers,
+): void {
   const names = layerNames(sheet);
-  const groups = names.map((name) => document.ref({ Type: 'OCG', Name: new String(name) }));
   const properties: Record<string, unknown> = {};
   document.save();
   document.scale(pointsPerMm * place.scale);
   document.translate(place.xMm / place.scale, place.yMm / place.scale);
   const pen = new Pen(document, place.space);
   sheet.operations.forEach((operation, index) => {
-    properties[`L${index + 1}`] = groups[index];
+    properties[`L${index + 1}`] = layers.named(names[index]!);
     document.addContent(`/OC /L${index + 1} BDC`);
     document.save();
     if (isLine(operation)) pen.line(operation.lines, operation.kind);
@@ -113,10 +164,6 @@ export function drawSheet(document: PDFDocument, sheet: OperationSheet, place: S
   });
   document.restore();
   document.page.resources.data.Properties = properties;
-  for (const group of groups) group.end();
-  const order = document.ref({ OCGs: groups, D: { Order: groups, ON: groups } });
-  order.end();
-  document._root.data.OCProperties = order;
 }
 
 class Pen {

@@ -4,7 +4,8 @@
  */
 import { unzlibSync } from 'fflate';
 import type { PDFiumLibrary } from '@hyzyla/pdfium';
-import { hexOfRgb, linearOfEncoded } from '../colour';
+import type { Brightness } from '../camera';
+import { hexOfRgb, linearOfEncoded, lumaOf } from '../colour';
 import { loadedOnce } from '../numbers';
 import { kindOfLayer, readDrawing, type ReadPath } from './drawing';
 import { PathFollower, runProgram, type Operand } from './postfix';
@@ -16,7 +17,7 @@ const mmPerPoint = 25.4 / 72;
 
 const library = loadedOnce<PDFiumLibrary>();
 
-const openPdfium = ({ binary }: ReadSetting): Promise<PDFiumLibrary> =>
+const openPdfium = ({ binary }: Pick<ReadSetting, 'binary'>): Promise<PDFiumLibrary> =>
   library(async () => {
     const { PDFiumLibrary: Library } = await import('@hyzyla/pdfium');
     return Library.init({ wasmBinary: await binary('pdfium') });
@@ -56,6 +57,39 @@ export const readPdf: Interpreter = async (bytes, setting) => {
       withPage(document, (own) => renderedMarks(own, page, window, pxPerMm, drawn.raster(window, pxPerMm))),
   };
 };
+
+/** Pages of a document as they look, for reading. */
+export interface PdfPages {
+  readonly count: number;
+  /** Brightness of a page that is so large, 0 to 255, row by row. */
+  readonly picture: (page: number, size: PageSize, pxPerMm: number) => Brightness;
+}
+interface PageSize {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+export async function openPdfPages(bytes: Uint8Array, binary: ReadSetting['binary']): Promise<PdfPages> {
+  const pdfium = await openPdfium({ binary });
+  const document = await pdfium.loadDocument(bytes);
+  return {
+    count: document.getPageCount(),
+    picture: (number, { widthMm, heightMm }, pxPerMm) => {
+      const { module, pageIdx } = document.getPage(number) as unknown as OpenPage;
+      const [width, height] = [Math.round(widthMm * pxPerMm), Math.round(heightMm * pxPerMm)];
+      const bitmap = module._FPDFBitmap_CreateEx(width, height, bgrx, 0, 0);
+      module._FPDFBitmap_FillRect(bitmap, 0, 0, width, height, white);
+      module._FPDF_RenderPageBitmap(bitmap, pageIdx, 0, 0, width, height, 0, 0);
+      const from = module._FPDFBitmap_GetBuffer(bitmap);
+      const pixels = module.HEAPU8.subarray(from, from + width * height * bytesAPixel);
+      const luma = new Uint8ClampedArray(width * height);
+      for (let at = 0, pixel = 0; at < luma.length; at++, pixel += bytesAPixel)
+        luma[at] = lumaOf(pixels[pixel + 2]!, pixels[pixel + 1]!, pixels[pixel]!);
+      module._FPDFBitmap_Destroy(bitmap);
+      return { width, height, luma };
+    },
+  };
+}
 
 /** What of pdfium is used beside its own face, which draws whole pages only. */
 interface Drawer {

@@ -1,4 +1,17 @@
 /** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
+export {
+  type MeasuredSeries,
+  measureSeries,
+  type PlacedRow,
+  readSeries,
+  type SeriesPages,
+  seriesPages,
+  type SeriesRow,
+  type SeriesWish,
+  writeSeries,
+  type WrittenSeries,
+  type WrongCode,
+} from './series';
 export { sheetFiles, unreadCodes, type UnreadCode } from './sheetFiles';
 export {
   type CodeOnPage,

@@ -114,7 +114,7 @@ export function shapeOf(made: Made): PieceShape {
 }
 
 /** What is done for a piece, from the corner of its outline on. */
-function croppedSheet(made: Made): OperationSheet {
+export function croppedSheet(made: Made): OperationSheet {
   const { x, y, width, height } = outlineBox(made);
   return composeSheet([{ sheet: made.plan.sheet(), places: [{ x: -x, y: -y, quarters: 0 }] }], {
     widthMm: width,
@@ -451,6 +451,22 @@ function marksOn(
     placed.map((own) => boxAt(shapes[own.piece]!, own)),
     marks,
   );
+}
+
+/** The marks of a sheet whose pieces are all of one size, as operations. */
+export function marksOfSheet(
+  document: SheetDocument,
+  results: readonly JobResult[],
+  places: readonly Place[],
+): readonly Operation[] {
+  const [first] = results;
+  if (first?.made === undefined || first.made === null) return [];
+  const placed = places.map((place, slot) => ({ ...place, piece: 0, slot }));
+  const area = marksOn(document, [shapeOf(first.made)], { placed, empty: [], sheets: 1, codes: [] });
+  const isMarked = first.made.plan.sheet().operations.some(({ kind }) => kind === 'mark');
+  return area.length === 0
+    ? []
+    : [{ kind: isMarked ? 'mark' : 'print', label: 'sheet marks', area, ink: blackInk }];
 }
 
 /** What blanks lie in: each outline with a little play, and the edge of the sheet. */

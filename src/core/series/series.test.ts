@@ -198,7 +198,7 @@ describe('a row', () => {
       ...own,
       piece: {
         ...own.piece,
-        items: [{ ...newWords(own), id: 'words-1', text: 'sample' }],
+        items: [{ ...newWords('words-1'), text: 'sample' }],
       },
     };
   })();
