@@ -21,7 +21,9 @@ import {
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
 import { phoneRoutes, type PhoneDoor } from './phone';
-import { sheetRoutes } from './sheets';
+import { jobDocumentRoutes } from './jobDocuments';
+import { seriesDocumentSchema } from '../core/series';
+import { sheetDocumentSchema } from '../core/sheet';
 import { pieceShelfRoutes } from './pieceShelf';
 import { checkRoutes } from './checks';
 import { couponRoutes } from './coupons';
@@ -64,7 +66,18 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   if (phone !== undefined) app.use('/api/phone', writesAreJson, phoneRoutes(phone));
   app.use('/api/coupons', writesAreJson, express.json({ limit: '1mb' }), couponRoutes(data.coupons));
   app.use('/api/jobs/:jobId/checks', writesAreJson, express.json({ limit: '1mb' }), checkRoutes(data.checks));
-  app.use('/api/jobs/:jobId/sheet', writesAreJson, express.json({ limit: '1mb' }), sheetRoutes(data.sheets));
+  app.use(
+    '/api/jobs/:jobId/sheet',
+    writesAreJson,
+    express.json({ limit: '1mb' }),
+    jobDocumentRoutes(data.sheets, 'sheet', sheetDocumentSchema),
+  );
+  app.use(
+    '/api/jobs/:jobId/series',
+    writesAreJson,
+    express.json({ limit: '12mb' }),
+    jobDocumentRoutes(data.series, 'series', seriesDocumentSchema),
+  );
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
   app.use(

@@ -1,16 +1,18 @@
 /** Everything that is kept, with what is needed to look at it. */
+import { seriesDocumentSchema, type SeriesDocument } from '../core/series';
+import { sheetDocumentSchema, type SheetDocument } from '../core/sheet';
 import { archiveStore, type ArchiveStore } from './archive/store';
 import { checkStore, type CheckStore } from './checks';
 import { couponStore, type CouponStore } from './coupons';
 import type { Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
+import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
 import { jobStore, type JobStore } from './jobs';
 import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
-import { sheetStore, type SheetStore } from './sheets';
 import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
@@ -22,7 +24,8 @@ export interface Data {
   readonly namePatterns: NamePatternStore;
   readonly checks: CheckStore;
   readonly coupons: CouponStore;
-  readonly sheets: SheetStore;
+  readonly sheets: JobDocumentStore<SheetDocument>;
+  readonly series: JobDocumentStore<SeriesDocument>;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -47,7 +50,8 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     namePatterns: namePatternStore(db),
     checks: checkStore(db),
     coupons: couponStore(db),
-    sheets: sheetStore(db),
+    sheets: jobDocumentStore(db, 'sheets', sheetDocumentSchema),
+    series: jobDocumentStore(db, 'series', seriesDocumentSchema),
   };
   return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

@@ -115,7 +115,7 @@ describe('data of the program before', () => {
     made.prepare('UPDATE jobs SET current_revision = 2').run();
     made.prepare("UPDATE summaries SET summary = json_remove(summary, '$.profile')").run();
     made.exec(
-      'DROP TABLE profiles; DROP TABLE name_patterns; DROP TABLE checks; DROP TABLE coupons; DROP TABLE sheets; DROP TABLE sheet_stocks',
+      'DROP TABLE profiles; DROP TABLE name_patterns; DROP TABLE checks; DROP TABLE coupons; DROP TABLE sheets; DROP TABLE sheet_stocks; DROP TABLE series',
     );
     made.pragma('user_version = 7');
     made.close();

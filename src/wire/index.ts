@@ -48,7 +48,8 @@ export {
   type SaveCheck,
   saveCheckSchema,
 } from './checks';
-export { type JobSheet, jobSheetSchema, type KeptSheet, keptSheetSchema, saveSheetSchema } from './sheets';
+export { type JobSeries, jobSeriesSchema, keptSeriesSchema } from './series';
+export { type JobSheet, jobSheetSchema, type KeptSheet, keptSheetSchema } from './sheets';
 export { couponListSchema, type KeptCoupon, keptCouponSchema } from './coupons';
 export { phonePictureIdSchema, type PhoneState, phoneStateSchema } from './phone';
 export { type NamePattern, namePatternListSchema, namePatternSchema } from './namePatterns';

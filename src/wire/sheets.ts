@@ -7,8 +7,6 @@ import { jobIdSchema } from './shelf';
 export const keptSheetSchema = z.strictObject({ sheet: sheetDocumentSchema.nullable() });
 export type KeptSheet = z.infer<typeof keptSheetSchema>;
 
-export const saveSheetSchema = z.strictObject({ sheet: sheetDocumentSchema });
-
 /** In archives. */
 export const jobSheetSchema = z.strictObject({ jobId: jobIdSchema, sheet: sheetDocumentSchema });
 export type JobSheet = z.infer<typeof jobSheetSchema>;

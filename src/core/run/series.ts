@@ -8,7 +8,7 @@ import { loadPdfPages } from '../output';
 import type { OperationSheet } from '../plan';
 import { loadPdfPictures, type ReadBinary } from '../readback';
 import type { Reader } from '../readers';
-import { applyRow, cellsOf, type Match, type RowJob, type RowProblem, type Table } from '../series';
+import { applyRow, cellsOf, type Match, type RowJob, type RowProblem, type Rows } from '../series';
 import { composeSheet, placedBox, sheetStock, type Place, type SheetDocument } from '../sheet';
 import { smallestVersions } from '../symbol';
 import { croppedSheet, laySheets, marksOfSheet, outlineBox } from './laySheets';
@@ -17,7 +17,7 @@ import { keptOf, runJob, type JobResult, type KeptRun } from './runJob';
 
 export interface SeriesWish {
   readonly job: Job;
-  readonly table: Table;
+  readonly table: Rows;
   readonly match: Match;
   /** All rows have the version of the one that needs the largest, so that they look alike. */
   readonly oneLook: boolean;

@@ -1,6 +1,14 @@
 /** series: a table or numbers come in, with which column goes where; a job for each row goes out, and what is wrong with each. */
 export { checkCharacters, type CheckSystem, checkSystemName, checkSystems, isChecked } from './checkDigits';
 export {
+  numberColumn,
+  type Rows,
+  rowsOf,
+  type SeriesDocument,
+  seriesDocumentSchema,
+  seriesFormatVersion,
+} from './document';
+export {
   applyRow,
   cellsOf,
   columnsIn,

@@ -101,6 +101,7 @@ const everythingIn = (from: Db): unknown =>
     'SELECT collection, pattern FROM name_patterns',
     'SELECT id, made_at, kept FROM coupons',
     'SELECT job_id, document FROM sheets',
+    'SELECT job_id, document FROM series',
     'SELECT name, stock FROM sheet_stocks',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
@@ -147,6 +148,13 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.coupons.keep(keptCoupon);
   const a5: Stock = { kind: 'sheet', widthMm: 148, heightMm: 210, marginMm: evenMargin(4) };
   data.pieceShelf.saveSheetStock({ name: 'Offcuts, A5', stock: a5 });
+  data.series.keep(id, {
+    formatVersion: 1,
+    source: { kind: 'table', name: 'slips.csv', columns: ['slip'], rows: [['1'], ['2']] },
+    match: [{ target: { on: 'serial' }, text: '{slip}' }],
+    oneLook: true,
+    onSheet: true,
+  });
   data.sheets.keep(id, {
     formatVersion: sheetFormatVersion,
     stock: { id: 'own', name: 'Offcuts, A5', stock: a5 },
@@ -393,7 +401,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(12) }), 'version 13'],
+    [zipSync({ 'binarus-archive.json': head(13) }), 'version 13'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {

@@ -4,6 +4,8 @@ import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
 import {
   jobIdSchema,
+  type JobSeries,
+  jobSeriesSchema,
   type JobSheet,
   jobSheetSchema,
   keptCheckSchema,
@@ -31,6 +33,7 @@ export const entryNames = {
   sheets: 'sheets.json',
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
+  series: (jobId: string): string => `series/${jobId}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
     `files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`,
 } as const;
@@ -39,6 +42,7 @@ const uuid = '[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}';
 export const entryPatterns = {
   job: new RegExp(`^jobs/(${uuid})\\.json$`),
   document: new RegExp(`^jobs/${uuid}/[1-9][0-9]{0,8}\\.json$`),
+  series: new RegExp(`^series/(${uuid})\\.json$`),
   file: /^files\/([0-9a-f]{64})\.(?:svg|png)$/,
 } as const;
 
@@ -104,6 +108,9 @@ export const archivedCouponsSchema = z.array(keptCouponSchema).max(1000);
 /** What is laid on sheets, by the job that each was begun from; since version 12. */
 export const archivedSheetsSchema = z.array(jobSheetSchema).max(100_000);
 
+/** A series, with the job that it makes pieces of; since version 12. */
+export const archivedSeriesSchema = jobSeriesSchema;
+
 export interface ArchivedFile {
   readonly hash: string;
   readonly mediaType: 'image/svg+xml' | 'image/png';
@@ -130,6 +137,7 @@ export interface ReadRest {
   readonly namePatterns: readonly NamePattern[];
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
+  readonly series: readonly JobSeries[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

@@ -10,6 +10,7 @@ import {
   archivedCouponsSchema,
   archivedPatternsSchema,
   archivedProfilesSchema,
+  archivedSeriesSchema,
   archivedSheetsSchema,
   archivedShelfSchema,
   archivedStylesSchema,
@@ -87,7 +88,10 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const [sheets = []] = await each(named(entryNames.sheets), async (name) =>
     matching(archivedSheetsSchema, await entries.json(name)),
   );
-  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, rejected };
+  const series = await each(entries.like(entryPatterns.series), async (name) =>
+    matching(archivedSeriesSchema, await entries.json(name)),
+  );
+  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {

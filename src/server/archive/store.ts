@@ -12,7 +12,9 @@ import type { NamePatternStore } from '../namePatterns';
 import type { ProfileStore } from '../profiles';
 import type { JobStore } from '../jobs';
 import type { PieceShelfStore } from '../pieceShelf';
-import type { SheetStore } from '../sheets';
+import type { SeriesDocument } from '../../core/series';
+import type { SheetDocument } from '../../core/sheet';
+import type { JobDocumentStore } from '../jobDocuments';
 import type { Workshop } from '../workshop';
 import { archiveLimits, inMb, type ReadRest } from './format';
 import type { Staged } from './stage';
@@ -33,7 +35,8 @@ export interface Stores {
   readonly profiles: ProfileStore;
   readonly namePatterns: NamePatternStore;
   readonly coupons: CouponStore;
-  readonly sheets: SheetStore;
+  readonly sheets: JobDocumentStore<SheetDocument>;
+  readonly series: JobDocumentStore<SeriesDocument>;
   readonly pieceShelf: PieceShelfStore;
 }
 
@@ -63,7 +66,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -104,11 +107,12 @@ export function archiveStore(
   };
 
   /** Of jobs that came in under the id that they had; what is here keeps its own. */
-  const takeSheets = (coming: ReadRest['sheets']): void => {
+  const takeWithJobs = ({ sheets: comingSheets, series: comingSeries }: ReadRest): void => {
     const came = new Set(
       db.prepare<[], string>('SELECT id FROM staged.jobs WHERE id = given_id').pluck().all(),
     );
-    for (const { jobId, sheet } of coming) if (came.has(jobId)) sheets.keep(jobId, sheet);
+    for (const { jobId, sheet } of comingSheets) if (came.has(jobId)) sheets.keep(jobId, sheet);
+    for (const own of comingSeries) if (came.has(own.jobId)) series.keep(own.jobId, own.series);
   };
 
   const copyOver = writing(db, (staged: Staged) => {
@@ -126,7 +130,7 @@ export function archiveStore(
     takePatterns(staged.namePatterns);
     takeCoupons(staged.coupons);
     for (const sql of comingIn) db.prepare(sql).run();
-    takeSheets(staged.sheets);
+    takeWithJobs(staged);
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
   function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
@@ -160,7 +164,8 @@ export function archiveStore(
         profiles: profiles.list(),
         namePatterns: namePatterns.list(),
         coupons: coupons.list(),
-        sheets: sheets.list(),
+        sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
+        series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
       }),
     take: async (archive, dry) => {
       const incoming = join(folder, `incoming-${randomUUID()}`);

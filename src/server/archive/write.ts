@@ -3,7 +3,16 @@ import Database from 'better-sqlite3';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
-import type { HouseStyle, JobSheet, KeptCoupon, NamePattern, PieceShelf, Place, Profile } from '../../wire';
+import type {
+  HouseStyle,
+  JobSeries,
+  JobSheet,
+  KeptCoupon,
+  NamePattern,
+  PieceShelf,
+  Place,
+  Profile,
+} from '../../wire';
 import type { Db } from '../db/open';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
@@ -13,6 +22,7 @@ export interface Shelves {
   readonly namePatterns: readonly NamePattern[];
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
+  readonly series: readonly JobSeries[];
   readonly pieceShelf: PieceShelf;
 }
 
@@ -31,7 +41,7 @@ interface RevisionRow {
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
 export function writeArchive(
   db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets }: Shelves,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series }: Shelves,
 ): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
@@ -82,6 +92,7 @@ export function writeArchive(
   add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
   add(entryNames.coupons, () => JSON.stringify(coupons));
   add(entryNames.sheets, () => JSON.stringify(sheets));
+  for (const own of series) add(entryNames.series(own.jobId), () => JSON.stringify(own));
   add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
   zip.end();
   // Read to its end or given up.

@@ -9,7 +9,7 @@ import namedRevisions from './migrations/0007_named_revisions.sql?raw';
 import profiles from './migrations/0008_profiles.sql?raw';
 import checks from './migrations/0010_checks.sql?raw';
 import coupons from './migrations/0011_coupons.sql?raw';
-import sheets from './migrations/0012_sheets.sql?raw';
+import sheets from './migrations/0012_sheets_and_series.sql?raw';
 import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
 
