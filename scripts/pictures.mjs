@@ -49,6 +49,26 @@ await page.getByText('20 of 20').first().waitFor({ timeout: 30_000 });
 await page.keyboard.press('8');
 await page.getByText('reads it').first().waitFor();
 await picture('bench-camera');
+await open('Harbour office sticker');
+await page.goto(
+  `${page
+    .url()
+    .replace('/jobs/', '/sheet/')
+    .replace(/\/(message|style|piece|proof|output)$/, '')}`,
+);
+await page.locator('[data-test="size-chart"]').waitFor();
+await page.waitForTimeout(2500);
+await picture('sheet');
+await open('Life-jacket label');
+await page.goto(
+  `${page
+    .url()
+    .replace('/jobs/', '/series/')
+    .replace(/\/(message|style|piece|proof|output)$/, '')}`,
+);
+await page.getByText('48 to be made').waitFor();
+await page.waitForTimeout(1500);
+await picture('series');
 await open('Varnish tin label');
 await page.keyboard.press('p');
 await page.getByText('20 of 20').first().waitFor({ timeout: 30_000 });
@@ -96,22 +116,6 @@ await picture('style-colours');
 await open('Regatta poster');
 await stylePage('Logo');
 await picture('style-logo');
-await stylePage('Variants');
-for (const look of ['Planking', 'Rope', 'Cleat']) {
-  await stylePage('Looks');
-  await page.getByRole('button', { name: new RegExp(`^${look}`) }).click();
-  await page.waitForTimeout(300);
-  await stylePage('Variants');
-  await page.getByRole('button', { name: 'Put this look beside' }).click();
-}
-await page.getByRole('button', { name: 'Mix', exact: true }).first().click();
-await page.getByRole('button', { name: 'with this' }).last().click();
-await page.waitForFunction(
-  () => document.querySelectorAll('[data-test="variant-reading"]').length === 4,
-  null,
-  { timeout: 60_000 },
-);
-await picture('style-variants');
 const piecePage = async (name) => {
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
@@ -120,12 +124,6 @@ const piecePage = async (name) => {
     .getByRole('button', { name, exact: true })
     .click();
 };
-await open('Hull number stencil');
-await piecePage('Finish');
-await page.locator('.way').first().waitFor();
-await page.keyboard.press('7');
-await picture('piece-finish');
-await page.keyboard.press('6');
 await open('Berth 17 plate');
 await page.keyboard.press('5');
 await page.getByRole('checkbox', { name: /^PDF/ }).check();

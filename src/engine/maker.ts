@@ -14,7 +14,8 @@ import {
 import type { FormatId, OutputBinary } from '../core/output';
 import type { PairValues } from '../core/plan';
 import { startProof, type ProofBinaries } from '../core/proof';
-import type { Reader } from '../core/readers';
+import { voting, type Reader } from '../core/readers';
+import type { SeriesDocument } from '../core/series';
 import type { SheetDocument } from '../core/sheet';
 import {
   couponFiles,
@@ -37,6 +38,15 @@ import {
 import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
 import { couponView, type CouponView } from './couponView';
+import type { PiecePicture } from './pressView';
+import {
+  rowPicture,
+  seriesView,
+  takeSeries,
+  type SeriesProgress,
+  type SeriesView,
+  type TakenSeries,
+} from './seriesView';
 import { laid, leastWidth, sheetView, type SheetJob, type SheetView } from './sheetView';
 
 /** What is asked for; everything else is the worker's own. */
@@ -79,6 +89,15 @@ export interface Maker {
     wish: { readonly format: FormatId; readonly part: SheetPart },
     tell: (progress: Progress) => void,
   ): Promise<TakenSheet>;
+  measureSeries(job: Job, series: SeriesDocument, tell: (share: number) => void): Promise<SeriesView>;
+  rowPicture(job: Job, series: SeriesDocument, row: number): Promise<PiecePicture>;
+  /** Every code is read back from its own place in the document; a mix-up holds it back. */
+  takeSeries(
+    job: Job,
+    series: SeriesDocument,
+    sheet: SheetDocument | null,
+    tell: (progress: SeriesProgress) => void,
+  ): Promise<TakenSeries>;
   fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
@@ -121,6 +140,19 @@ export function createMaker(
           ? whole
           : await sheetFiles(document, sheets, { format, part, binary });
       return 'problem' in written ? written : { files: written.files, codes, unread };
+    },
+    measureSeries: async (job, series, tell) => {
+      await library.load(job);
+      return seriesView(job, series, library, tell);
+    },
+    rowPicture: async (job, series, row) => {
+      await library.load(job);
+      return rowPicture(job, series, row, library);
+    },
+    takeSeries: async (job, series, sheet, tell) => {
+      const readers = voting(await loaded(() => load().then(startProof)));
+      await library.load(job);
+      return takeSeries(job, series, sheet, library, readers, binary, tell);
     },
     fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {

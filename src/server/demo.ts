@@ -7,6 +7,8 @@ import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraf
 import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../content';
+import { seriesFormatVersion, type SeriesDocument } from '../core/series';
+import { noMarks, sheetFormatVersion, stocks, type SheetDocument } from '../core/sheet';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
@@ -18,6 +20,8 @@ export async function fillWithDemo({
   houseStyles,
   checks,
   coupons,
+  sheets,
+  series,
   workshop,
 }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
@@ -32,8 +36,61 @@ export async function fillWithDemo({
     const { id: jobId } = jobs.create(job);
     for (const { job: _, ...check } of demoChecks.filter((own) => own.job === job.name))
       checks.keep(jobId, saveCheckSchema.parse({ revision: 1, ...check }));
+    const laid = demoSheets[job.name];
+    if (laid !== undefined)
+      sheets.keep(jobId, { ...laid, pieces: [{ jobId, quantity: laid.pieces[0]?.quantity ?? null }] });
+    const own = demoSeries[job.name];
+    if (own !== undefined) series.keep(jobId, own);
   }
 }
+
+const a4 = stocks.find(({ id }) => id === 'a4')!;
+/** By job. */
+const demoSheets: Readonly<Record<string, SheetDocument>> = {
+  'Harbour office sticker': {
+    formatVersion: sheetFormatVersion,
+    stock: { id: a4.id, name: a4.name, stock: a4.stock },
+    gapMm: 2,
+    layout: 'turned',
+    pieces: [{ jobId: '', quantity: null }],
+    empty: [],
+    moved: [],
+    marks: { crop: false, registration: true, rule: true },
+  },
+  'Life-jacket label': {
+    formatVersion: sheetFormatVersion,
+    stock: { id: a4.id, name: a4.name, stock: a4.stock },
+    gapMm: 2,
+    layout: 'grid',
+    pieces: [{ jobId: '', quantity: null }],
+    empty: [],
+    moved: [],
+    marks: noMarks,
+  },
+};
+const jacketSizes = ['child', 'S', 'M', 'L', 'XL'];
+const demoSeries: Readonly<Record<string, SeriesDocument>> = {
+  'Life-jacket label': {
+    formatVersion: seriesFormatVersion,
+    source: {
+      kind: 'table',
+      name: 'life-jackets.csv',
+      columns: ['number', 'size', 'inspected'],
+      rows: Array.from({ length: 48 }, (_, at) => [
+        `LJ${String(at + 1).padStart(3, '0')}`,
+        jacketSizes[(at * 7) % jacketSizes.length]!,
+        `2026-${String(3 + (at % 4)).padStart(2, '0')}-${String(1 + ((at * 5) % 28)).padStart(2, '0')}`,
+      ]),
+    },
+    match: [
+      { target: { on: 'message', field: 'address' }, text: 'https://ternquay.example/jacket/{number}' },
+      { target: { on: 'words', id: 'words-1' }, text: '{number}  {size}' },
+      { target: { on: 'serial' }, text: '{number}' },
+    ],
+    oneLook: true,
+    onSheet: true,
+  },
+};
 
 interface DemoJob extends NewJobOptions {
   readonly material: string;
@@ -297,6 +354,20 @@ const demo: readonly DemoJob[] = [
     things: [{ kind: 'words', text: '204', xMm: 14, yMm: 40, fit: 'width', widthMm: 108, font: 'slab' }],
     distanceM: 1.3,
     isCutThrough: true,
+  },
+  {
+    name: 'Life-jacket label',
+    collection: 'Rowing club',
+    message: { kind: 'web', address: 'https://ternquay.example/jacket/LJ001' },
+    material: 'white-vinyl',
+    machine: 'ink-jet-600dpi',
+    codeWidthMm: 26,
+    pieceSizeMm: { width: 40, height: 48 },
+    cornerRadiusMm: 3,
+    place: { widthMm: 26, xMm: 'middle', yMm: 6, turnDegrees: 0 },
+    things: [{ kind: 'words', text: 'LJ001  M', yMm: 38, fit: 'width', widthMm: 26 }],
+    distanceM: 0.25,
+    note: 'Inspected every spring; the table is in the chandlery.',
   },
   {
     name: 'Fuel valve plate',

@@ -37,6 +37,12 @@ export function createAppRouter(): Router {
         component: () => import('./sheet/SheetScreen.vue'),
         props: (route) => ({ id: String(route.params.id) }),
       },
+      {
+        path: '/series/:id',
+        name: 'series',
+        component: () => import('./series/SeriesScreen.vue'),
+        props: (route) => ({ id: String(route.params.id) }),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

@@ -1,10 +1,17 @@
 /** `binarus series`: a piece for each row of a table, or for each number; every code read back from the document that was written. */
-import { createHash, randomInt } from 'node:crypto';
+import { randomInt } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
-import Papa from 'papaparse';
-import { isLetPass, measureSeries, readSeries, runJob, seriesPages, writeSeries } from '../../core/run';
-import type { MeasuredSeries, SeriesRow, WrittenSeries, WrongCode } from '../../core/run';
+import {
+  isLetPass,
+  measureSeries,
+  readSeries,
+  runJob,
+  seriesIndex,
+  seriesPages,
+  writeSeries,
+} from '../../core/run';
+import type { MeasuredSeries, SeriesRow, WrongCode } from '../../core/run';
 import {
   columnsIn,
   matchByName,
@@ -61,7 +68,7 @@ export async function makeSeries(values: Values, positionals: readonly string[])
       ? []
       : [
           { name: `${stem}.pdf`, bytes: written.bytes },
-          { name: `${stem}_index.csv`, bytes: indexOf(series, written, table, `${stem}.pdf`) },
+          { name: `${stem}_index.csv`, bytes: await seriesIndex(series, written, table, `${stem}.pdf`) },
         ];
   for (const { row, text } of wrong)
     process.stderr.write(
@@ -238,19 +245,4 @@ function reportOf({ rows, look }: MeasuredSeries, table: Table, match: Match) {
     match: match.map(({ target, text }) => ({ ...target, text })),
     table: { encoding: table.encoding, separator: table.separator, notes: table.notes },
   };
-}
-
-/** Row, message, file, page and place of each piece, with a digest of what was read back from there. */
-function indexOf({ rows }: MeasuredSeries, { codes }: WrittenSeries, table: Table, file: string): Uint8Array {
-  const lines = codes.map(({ row, copy, page, place, payload }) => ({
-    row: row + 2,
-    ...Object.fromEntries(table.columns.map((column, at) => [`table: ${column}`, table.rows[row]![at]])),
-    message: rows[row]!.payload,
-    copy,
-    file,
-    page: page + 1,
-    place: place + 1,
-    'read back, SHA-256': createHash('sha256').update(payload).digest('hex'),
-  }));
-  return new TextEncoder().encode(`${Papa.unparse(lines)}\r\n`);
 }

@@ -4,6 +4,7 @@ export {
   measureSeries,
   type PlacedRow,
   readSeries,
+  seriesIndex,
   type SeriesPages,
   seriesPages,
   type SeriesRow,

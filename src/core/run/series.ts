@@ -1,4 +1,5 @@
 /** A series: every row of a table is measured, laid on pages, written, and read back from the bytes of the document. */
+import Papa from 'papaparse';
 import { frameOf, type Brightness, type Frame } from '../camera';
 import type { Finding } from '../finding';
 import { mirrorBox, type Box } from '../geometry';
@@ -21,6 +22,8 @@ export interface SeriesWish {
   readonly match: Match;
   /** All rows have the version of the one that needs the largest, so that they look alike. */
   readonly oneLook: boolean;
+  /** Only this row is measured, in the look of all; every one without it. */
+  readonly only?: number;
 }
 
 export interface SeriesRow {
@@ -67,7 +70,7 @@ function versionOf({ codes: [first] }: Job): number | null {
 
 /** Measures every row; `tell` hears how many are done, and lets others in. */
 export async function measureSeries(
-  { job, table, match, oneLook }: SeriesWish,
+  { job, table, match, oneLook, only }: SeriesWish,
   library: Library,
   tell: (done: number) => Promise<void> | void = () => undefined,
 ): Promise<MeasuredSeries> {
@@ -85,7 +88,7 @@ export async function measureSeries(
   const rows: SeriesRow[] = [];
   const seen = new Map<string, number>();
   let kept: KeptRun | undefined;
-  for (let row = 0; row < table.rows.length; row++) {
+  for (const row of only === undefined ? table.rows.keys() : [only]) {
     const own = made(row);
     const result: JobResult = runJob(inLook(own.job, version), kept, library, false);
     kept = keptOf(result);
@@ -260,6 +263,33 @@ function codesOf(
 }
 
 const isColoured = ({ machine }: JobResult['pair']): boolean => machine.inks === 'process';
+
+/** A line of an index: row, its cells, message, page and place of a piece, with a digest of what was read back from there. */
+export async function seriesIndex(
+  { rows }: MeasuredSeries,
+  { codes }: WrittenSeries,
+  table: Rows,
+  file: string,
+): Promise<Uint8Array> {
+  const lines = [];
+  for (const { row, copy, page, place, payload } of codes)
+    lines.push({
+      row: row + 2,
+      ...Object.fromEntries(table.columns.map((column, at) => [`table: ${column}`, table.rows[row]![at]])),
+      message: rows[row]!.payload,
+      copy,
+      file,
+      page: page + 1,
+      place: place + 1,
+      'read back, SHA-256': await digestOf(payload),
+    });
+  return new TextEncoder().encode(`${Papa.unparse(lines)}\r\n`);
+}
+
+async function digestOf(text: string): Promise<string> {
+  const digest = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text));
+  return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
 
 /** What was read where something else should stand; null for nothing. */
 export interface WrongCode extends Pick<WrittenCode, 'row' | 'copy' | 'page' | 'place' | 'id'> {

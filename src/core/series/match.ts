@@ -22,7 +22,7 @@ export type Target = Readonly<z.infer<typeof targetSchema>>;
 export const matchSchema = z
   .array(z.strictObject({ target: targetSchema, text: z.string().min(1).max(2000) }))
   .max(60);
-export type Match = Readonly<z.infer<typeof matchSchema>>;
+export type Match = z.infer<typeof matchSchema>;
 
 export type RowProblem =
   | { readonly kind: 'empty'; readonly target: Target; readonly columns: readonly string[] }

@@ -62,6 +62,27 @@ function bestBlocks(room: Box, piece: PieceSize, gap: number): readonly Block[] 
   return best;
 }
 
+/** How many `bestBlocks` holds, in numbers alone: charts ask for thousands of them. */
+function turnedCount(room: Box, { width, height }: PieceSize, gap: number): number {
+  let most = 0;
+  for (const [across, down] of [
+    [width, height],
+    [height, width],
+  ] as const) {
+    const [columns, rows] = [fitting(room.width, across, gap), fitting(room.height, down, gap)];
+    most = Math.max(most, columns * rows);
+    for (let own = 1; own <= columns; own++) {
+      const left = room.width - own * (across + gap);
+      most = Math.max(most, own * rows + fitting(left, down, gap) * fitting(room.height, across, gap));
+    }
+    for (let own = 1; own <= rows; own++) {
+      const left = room.height - own * (down + gap);
+      most = Math.max(most, own * columns + fitting(room.width, down, gap) * fitting(left, across, gap));
+    }
+  }
+  return most;
+}
+
 function placesOf({ columns, rows, width, height, quarters, x, y }: Block, gap: number): readonly Place[] {
   return Array.from({ length: rows * columns }, (_, index) => ({
     x: x + (index % columns) * (width + gap),
@@ -131,7 +152,7 @@ function interlocked(room: Box, piece: PieceShape, gap: number): readonly Place[
 /** The same without making the places, for charts. */
 export function countOn(room: Box, piece: PieceShape, gap: number, layout: Layout): number {
   if (layout === 'grid') return countOf(blockIn(room, piece, gap, false));
-  if (layout === 'turned') return sum(bestBlocks(room, piece, gap));
+  if (layout === 'turned') return turnedCount(room, piece, gap);
   return layPieces(room, piece, gap, layout).length;
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The files: held back by stops, or ready under a name that says what is in them. */
-import { Download, Grid2x2 } from '@lucide/vue';
+import { Download, Grid2x2, ListOrdered } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { usualPattern } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
@@ -133,6 +133,9 @@ const sampleNote = computed(() => {
         <WatchMachine :job="job" :disabled="view.made === null || step !== null" />
         <RouterLink :to="{ name: 'sheet', params: { id: bench.id } }" class="action">
           <Grid2x2 :size="15" :stroke-width="1.8" aria-hidden="true" /> Many on a sheet…
+        </RouterLink>
+        <RouterLink :to="{ name: 'series', params: { id: bench.id } }" class="action">
+          <ListOrdered :size="15" :stroke-width="1.8" aria-hidden="true" /> A series…
         </RouterLink>
       </div>
       <div v-if="step !== null" class="waiting" role="status">

@@ -1,0 +1,213 @@
+<script setup lang="ts">
+/** The piece of the row at hand, what is wrong with it, and the document of all. */
+import { ChevronLeft, ChevronRight, Download } from '@lucide/vue';
+import { computed } from 'vue';
+import PieceThumb from '../shared/PieceThumb.vue';
+import StateShape from '../shared/StateShape.vue';
+import SwitchField from '../shared/SwitchField.vue';
+import { rowTexts } from './rowWords';
+import type { SeriesAtHand } from './useSeries';
+
+const props = defineProps<{ id: string; series: SeriesAtHand }>();
+const row = computed(() => props.series.row.value);
+const view = computed(() => props.series.view.value?.rows[row.value] ?? null);
+const texts = computed(() => (view.value === null ? [] : rowTexts(view.value, props.series.firstRow.value)));
+const count = computed(() => props.series.rows.value?.rows.length ?? 0);
+const made = computed(
+  () => props.series.view.value?.rows.filter(({ state }) => state === 'made').length ?? 0,
+);
+const held = computed(
+  () => props.series.view.value?.rows.filter(({ state }) => state === 'held back').length ?? 0,
+);
+const taken = computed(() => props.series.taken.value);
+const doingTexts = {
+  measuring: 'Measuring the rows',
+  writing: 'Writing',
+  'reading back': 'Reading the codes back',
+};
+</script>
+
+<template>
+  <div class="result">
+    <section>
+      <div class="steps">
+        <button type="button" aria-label="Row before" :disabled="row === 0" @click="series.show(row - 1)">
+          <ChevronLeft :size="16" aria-hidden="true" />
+        </button>
+        <h2 class="heading">Row {{ row + series.firstRow.value }}</h2>
+        <button
+          type="button"
+          aria-label="Next row"
+          :disabled="row >= count - 1"
+          @click="series.show(row + 1)"
+        >
+          <ChevronRight :size="16" aria-hidden="true" />
+        </button>
+      </div>
+      <div class="piece" data-test="series-piece">
+        <PieceThumb v-if="series.picture.value" :picture="series.picture.value" />
+      </div>
+      <p v-if="view" class="payload measure">{{ view.payload || 'no message' }}</p>
+      <p v-for="text in texts" :key="text" class="wrong" role="alert">
+        <StateShape :state="view?.state === 'held back' ? 'stop' : 'caution'" /> <span>{{ text }}</span>
+      </p>
+    </section>
+
+    <section>
+      <h2 class="heading">The document</h2>
+      <SwitchField
+        v-if="series.sheet.value"
+        :label="`On sheets: ${series.sheet.value.stock.name}`"
+        :model-value="series.document.value?.onSheet ?? false"
+        @update:model-value="series.change({ onSheet: $event })"
+      />
+      <p class="note">
+        <template v-if="!series.sheet.value">A page for each piece. </template>
+        <RouterLink :to="{ name: 'sheet', params: { id } }">{{
+          series.sheet.value ? 'Change the sheet…' : 'Lay them on a sheet…'
+        }}</RouterLink>
+      </p>
+      <button
+        type="button"
+        class="action main"
+        :disabled="made === 0"
+        :aria-busy="series.progress.value !== null"
+        @click="series.take()"
+      >
+        <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Take {{ made }}
+        {{ made === 1 ? 'row' : 'rows' }} as PDF
+      </button>
+      <p v-if="held > 0" class="note">
+        {{ held }} {{ held === 1 ? 'row is' : 'rows are' }} held back and will not be in it.
+      </p>
+      <p v-if="series.progress.value" class="waiting" role="status">
+        <progress :value="series.progress.value.share" :max="1" aria-label="Done so far"></progress>
+        {{ doingTexts[series.progress.value.doing] }}
+        <button type="button" class="link" @click="series.giveUp()">Give up</button>
+      </p>
+      <div v-if="taken" data-test="series-taken" role="status">
+        <p v-if="taken.wrong.length > 0" class="wrong">
+          <StateShape state="stop" />
+          <span
+            >Nothing was handed over: row
+            {{
+              taken.wrong
+                .slice(0, 6)
+                .map((own) => own.row + series.firstRow.value)
+                .join(', ')
+            }}
+            does not read as it should.</span
+          >
+        </p>
+        <p v-else class="wrong">
+          <StateShape state="fine" />
+          <span
+            >{{ taken.codes }} of {{ taken.codes }} codes were read, each from its own place on
+            {{ taken.pages }} {{ taken.pages === 1 ? 'page' : 'pages' }}, and say what their rows say.</span
+          >
+        </p>
+        <ul class="names">
+          <li v-for="file in taken.files" :key="file.name" class="measure">{{ file.name }}</li>
+        </ul>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.result,
+section {
+  display: grid;
+  gap: 10px;
+}
+
+.result {
+  gap: 20px;
+}
+
+.steps {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+
+.steps button {
+  display: grid;
+  padding: 3px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+  color: var(--ink);
+  cursor: pointer;
+}
+
+.steps button:disabled {
+  opacity: 0.35;
+  cursor: default;
+}
+
+.piece {
+  display: grid;
+  height: 230px;
+  padding: 12px;
+  background: var(--bench);
+}
+
+.piece svg {
+  width: 100%;
+  height: 100%;
+  min-height: 0;
+}
+
+.payload {
+  overflow-wrap: anywhere;
+  white-space: pre-line;
+}
+
+.note a {
+  color: var(--accent-dark);
+}
+
+.wrong {
+  display: grid;
+  grid-template-columns: 12px 1fr;
+  gap: 9px;
+}
+
+.wrong .shape {
+  margin-top: 4px;
+}
+
+.main {
+  justify-self: start;
+}
+
+.waiting {
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  font-size: 12.5px;
+}
+
+.waiting progress {
+  width: 80px;
+}
+
+.names {
+  margin: 6px 0 0;
+  padding: 0;
+  overflow-wrap: anywhere;
+  list-style: none;
+  font-size: 11.5px;
+}
+
+.link {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--accent-dark);
+  font-size: 12px;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,303 @@
+/** The series at hand: fetched, measured beside the page, kept as it changes, and taken as a document. */
+import {
+  computed,
+  onScopeDispose,
+  ref,
+  shallowRef,
+  toRaw,
+  type ComputedRef,
+  type Ref,
+  type ShallowRef,
+} from 'vue';
+import type { Job } from '../../core/job';
+import {
+  matchByName,
+  readPasted,
+  readTable,
+  rowsOf,
+  seriesDocumentSchema,
+  seriesFormatVersion,
+  seriesNumbers,
+  type Match,
+  type NumbersWish,
+  type Rows,
+  type SeriesDocument,
+  type Table,
+  type TableNote,
+} from '../../core/series';
+import type { SheetDocument } from '../../core/sheet';
+import {
+  GivenUp,
+  type PiecePicture,
+  type SeriesProgress,
+  type SeriesView,
+  type TakenSeries,
+} from '../../engine';
+import { fetchJob } from '../shared/api';
+import { forget, recall, remember } from '../shared/browserStorage';
+import { downloadBytes } from '../shared/download';
+import { useEngine } from '../shared/engine';
+import { fetchSeries, keepSeries } from '../shared/seriesApi';
+import { fetchSheet } from '../shared/sheetApi';
+import { useAttempt } from '../shared/useAttempt';
+import { zipped } from '../shared/zipped';
+
+export type Taken = Exclude<TakenSeries, { readonly problem: string }>;
+
+export interface SeriesAtHand {
+  readonly problem: Ref<string>;
+  readonly job: ShallowRef<Job | null>;
+  readonly sheet: ShallowRef<SheetDocument | null>;
+  readonly document: ShallowRef<SeriesDocument | null>;
+  readonly rows: ComputedRef<Rows | null>;
+  /** What the first row is called: in a table the head is row 1. */
+  readonly firstRow: ComputedRef<number>;
+  /** What was noticed in the table that was read last. */
+  readonly notes: ShallowRef<readonly TableNote[]>;
+  readonly view: ShallowRef<SeriesView | null>;
+  readonly row: Ref<number>;
+  readonly picture: ShallowRef<PiecePicture | null>;
+  readonly progress: ShallowRef<SeriesProgress | null>;
+  readonly taken: ShallowRef<Taken | null>;
+  readonly isSaved: Ref<boolean>;
+  readonly openFile: (file: File) => Promise<void>;
+  readonly paste: (text: string) => void;
+  readonly number: (wish: NumbersWish) => void;
+  readonly setMatch: (match: Match) => void;
+  readonly change: (part: Partial<SeriesDocument>) => void;
+  readonly show: (row: number) => void;
+  readonly take: () => Promise<void>;
+  readonly giveUp: () => void;
+}
+
+/** After the last change it is measured, and kept. */
+const pauseMs = 350;
+const draftKey = (jobId: string): string => `binarus.series.${jobId}`;
+/** Numbers that nobody can foretell. */
+const random = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32;
+
+export function useSeries(jobId: string): SeriesAtHand {
+  const { problem, attempt } = useAttempt();
+  const job = shallowRef<Job | null>(null);
+  const revision = ref(1);
+  const sheet = shallowRef<SheetDocument | null>(null);
+  const document = shallowRef<SeriesDocument | null>(null);
+  const notes = shallowRef<readonly TableNote[]>([]);
+  const view = shallowRef<SeriesView | null>(null);
+  const row = ref(0);
+  const picture = shallowRef<PiecePicture | null>(null);
+  const progress = shallowRef<SeriesProgress | null>(null);
+  const taken = shallowRef<Taken | null>(null);
+  const isSaved = ref(true);
+  const rows = computed(() => (document.value === null ? null : rowsOf(document.value)));
+  let [works, pictures] = [0, 0];
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const plain = <Own>(own: Own): Own => JSON.parse(JSON.stringify(own)) as Own;
+
+  /** What is under way is of no use any more: the worker is ended and begins anew. */
+  function callOff(): void {
+    works++;
+    if (progress.value === null) return;
+    progress.value = null;
+    useEngine().maker.giveUp();
+  }
+
+  async function worked<Found>(
+    doing: SeriesProgress['doing'],
+    work: (tell: (now: SeriesProgress) => void) => Promise<Found>,
+  ): Promise<Found | null> {
+    const mine = ++works;
+    progress.value = { doing, share: 0 };
+    try {
+      const found = await work((now) => {
+        if (mine === works) progress.value = now;
+      });
+      return mine === works ? found : null;
+    } catch (error) {
+      if (error instanceof GivenUp || mine !== works) return null;
+      throw error;
+    } finally {
+      if (mine === works) progress.value = null;
+    }
+  }
+
+  async function measure(): Promise<void> {
+    const [own, of] = [document.value, job.value];
+    if (own === null || of === null) return;
+    const { proxy } = await import('comlink');
+    const found = await worked('measuring', (tell) => {
+      const share = (done: number): void => tell({ doing: 'measuring', share: done });
+      return useEngine().maker.measureSeries(
+        structuredClone(toRaw(of)),
+        plain(own),
+        proxy(share) as typeof share,
+      );
+    });
+    if (found === null || document.value !== own) return;
+    view.value = found;
+    await look();
+  }
+
+  async function look(): Promise<void> {
+    const [own, of] = [document.value, job.value];
+    if (own === null || of === null || view.value === null) return;
+    const mine = ++pictures;
+    try {
+      const found = await useEngine().maker.rowPicture(structuredClone(toRaw(of)), plain(own), row.value);
+      if (mine === pictures) picture.value = found;
+    } catch (error) {
+      if (mine === pictures && !(error instanceof GivenUp)) throw error;
+    }
+  }
+
+  async function save(): Promise<void> {
+    const own = document.value;
+    if (own === null) return;
+    await attempt(async () => {
+      await keepSeries(jobId, plain(own));
+      if (document.value !== own) return;
+      isSaved.value = true;
+      forget(localStorage, draftKey(jobId));
+    });
+  }
+
+  function set(next: SeriesDocument): void {
+    callOff();
+    document.value = next;
+    isSaved.value = false;
+    taken.value = null;
+    view.value = null;
+    problem.value = '';
+    row.value = Math.min(row.value, rowsOf(next).rows.length - 1);
+    remember(localStorage, draftKey(jobId), next);
+    clearTimeout(timer);
+    timer = setTimeout(() => {
+      void save();
+      void attempt(measure);
+    }, pauseMs);
+  }
+
+  /** What was matched stays where its columns are there; the rest follows from names. */
+  function begin(source: SeriesDocument['source']): void {
+    const of = job.value;
+    if (of === null) return;
+    const before = document.value;
+    const { columns } = rowsOf({ source });
+    const isThere = ({ text }: Match[number]): boolean =>
+      [...text.matchAll(/\{([^{}]+)\}/g)].every(([, column]) => columns.includes(column!));
+    const kept = before?.match.filter(isThere) ?? [];
+    row.value = 0;
+    set({
+      formatVersion: seriesFormatVersion,
+      source,
+      match: kept.length > 0 ? kept : matchByName(of, columns),
+      oneLook: before?.oneLook ?? true,
+      onSheet: before?.onSheet ?? sheet.value !== null,
+    });
+  }
+
+  function takeTable(name: string, read: { readonly table: Table } | { readonly problem: string }): void {
+    if ('problem' in read) {
+      problem.value = read.problem;
+      return;
+    }
+    const { columns, rows: cells } = read.table;
+    const source = {
+      kind: 'table' as const,
+      name,
+      columns: [...columns],
+      rows: cells.map((own) => [...own]),
+    };
+    const parsed = seriesDocumentSchema.shape.source.safeParse(source);
+    if (!parsed.success) {
+      problem.value = `The table cannot be kept: ${parsed.error.issues[0]?.message ?? ''}`;
+      return;
+    }
+    notes.value = read.table.notes;
+    begin(parsed.data);
+  }
+
+  void attempt(async () => {
+    const [first, kept, laid] = await Promise.all([fetchJob(jobId), fetchSeries(jobId), fetchSheet(jobId)]);
+    job.value = first.document;
+    revision.value = first.revision;
+    sheet.value = laid;
+    const draft = seriesDocumentSchema.safeParse(recall(localStorage, draftKey(jobId)));
+    const own = draft.success ? draft.data : kept;
+    if (own === null) return;
+    document.value = own;
+    if (draft.success) {
+      isSaved.value = false;
+      void save();
+    }
+    await measure();
+  });
+
+  onScopeDispose(() => {
+    callOff();
+    if (isSaved.value) return;
+    clearTimeout(timer);
+    void save();
+  });
+
+  return {
+    problem,
+    job,
+    sheet,
+    document,
+    rows,
+    firstRow: computed(() => (document.value?.source.kind === 'numbers' ? 1 : 2)),
+    notes,
+    view,
+    row,
+    picture,
+    progress,
+    taken,
+    isSaved,
+    openFile: (file) =>
+      attempt(async () => {
+        takeTable(file.name, readTable(new Uint8Array(await file.arrayBuffer())));
+      }),
+    paste: (text) => takeTable('', readPasted(text)),
+    number: (wish) => {
+      const made = seriesNumbers(wish, random);
+      if ('problem' in made) problem.value = made.problem;
+      else {
+        notes.value = [];
+        begin({ kind: 'numbers', wish, numbers: [...made.numbers] });
+      }
+    },
+    setMatch: (match) => {
+      if (document.value !== null) set({ ...document.value, match });
+    },
+    change: (part) => {
+      if (document.value !== null) set({ ...document.value, ...part });
+    },
+    show: (next) => {
+      const count = rows.value?.rows.length ?? 0;
+      if (next < 0 || next >= count) return;
+      row.value = next;
+      void attempt(look);
+    },
+    take: () =>
+      attempt(async () => {
+        const [own, of] = [document.value, job.value];
+        if (own === null || of === null || progress.value !== null) return;
+        taken.value = null;
+        const { proxy } = await import('comlink');
+        const found = await worked('measuring', (tell) =>
+          useEngine().maker.takeSeries(
+            structuredClone(toRaw(of)),
+            plain(own),
+            own.onSheet && sheet.value !== null ? plain(sheet.value) : null,
+            proxy(tell) as typeof tell,
+          ),
+        );
+        if (found === null) return;
+        if ('problem' in found) throw new Error(found.problem);
+        taken.value = found;
+        if (found.files.length > 0) downloadBytes(await zipped(found.files, of, revision.value));
+      }),
+    giveUp: callOff,
+  };
+}
