@@ -2,15 +2,7 @@
 /** On what the pieces are laid, how, how many of each, and what is drawn beside them. */
 import { Plus, Trash2, X } from '@lucide/vue';
 import { computed, onMounted, ref, shallowRef } from 'vue';
-import {
-  evenMargin,
-  roomOn,
-  stocks,
-  stockSchema,
-  type Layout,
-  type SheetMarks,
-  type Stock,
-} from '../../core/sheet';
+import { evenMargin, stocks, stockSchema, type Layout, type SheetMarks, type Stock } from '../../core/sheet';
 import { pairOfJob } from '../../core/job';
 import type { JobSummary } from '../../wire';
 import MeasureInput from '../shared/MeasureInput.vue';
@@ -180,9 +172,9 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
         />
       </div>
       <p v-if="stockProblem" class="problem" role="alert">{{ stockProblem }}</p>
-      <p v-if="own.stock.stock.kind === 'sheet'" class="note measure">
-        room for {{ Number(roomOn(own.stock.stock).width.toFixed(1)) }} ×
-        {{ Number(roomOn(own.stock.stock).height.toFixed(1)) }} mm
+      <p v-if="own.stock.stock.kind === 'sheet' && sheet.view.value" class="note measure">
+        room for {{ Number(sheet.view.value.room.width.toFixed(1)) }} ×
+        {{ Number(sheet.view.value.room.height.toFixed(1)) }} mm
       </p>
       <div v-if="own.stock.id === 'at-hand' && saving === null">
         <button type="button" class="link" @click="saving = own.stock.name">Keep as one of your own…</button>
