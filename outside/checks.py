@@ -221,5 +221,29 @@ for case in json.load(open(sys.argv[1], encoding="utf8")):
         # Bodies that lie in or on each other are together as much as the piece.
         check(f"{case['folder']}: bodies together", abs(sum(volumes) - case["volume"]) < case["volume"] * 0.002, volumes)
 
+def check_series(case):
+    """Pages by poppler, each place cut out and read alone by zxing-cpp: the code of a row lies where its index says."""
+    info = run("pdfinfo", case["path"]).decode()
+    check("series: pages", int(re.search(r"^Pages:\s+(\d+)$", info, re.M)[1]) == case["pages"], info)
+    with tempfile.TemporaryDirectory() as folder:
+        run("pdftocairo", "-png", "-r", "300", case["path"], f"{folder}/page")
+        pages = [Image.open(path).convert("L") for path in sorted(glob.glob(f"{folder}/page*.png"))]
+        per_mm = 300 / 25.4
+        check("series: pages are A4", all(near(page.width / per_mm, 210, 0.1) for page in pages))
+        for code in case["codes"]:
+            box = code["box"]
+            corners = (box["x"], box["y"], box["x"] + box["width"], box["y"] + box["height"])
+            own = pages[code["page"]].crop(tuple(round(at * per_mm) for at in corners))
+            found = [result.text for result in zxingcpp.read_barcodes(ImageOps.expand(own, 20, 255))]
+            check(f"series: {code['payload']} at its place", found == [code["payload"]], found)
+
+
+SERIES = os.path.join(os.path.dirname(sys.argv[1]), "series.json")
+if os.path.exists(SERIES):
+    try:
+        check_series(json.load(open(SERIES, encoding="utf8")))
+    except Exception as error:
+        check("series: opens", False, repr(error))
+
 print(f"{PASSED} passed, {FAILED} failed")
 sys.exit(0 if FAILED == 0 else 1)

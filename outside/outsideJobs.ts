@@ -9,7 +9,16 @@ import { newLogo } from '../src/core/logo';
 import { layerNames } from '../src/core/output';
 import { isLine, type SolidSettings } from '../src/core/plan';
 import { startProof } from '../src/core/proof';
-import { createLibrary, makeFiles, runJob, type TakeId } from '../src/core/run';
+import {
+  createLibrary,
+  makeFiles,
+  measureSeries,
+  runJob,
+  seriesPages,
+  writeSeries,
+  type TakeId,
+} from '../src/core/run';
+import { sheetFormatVersion, stocks, type SheetDocument } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';
 import { outputBinary } from '../src/node/outputBinaries';
 import { loadProofBinaries } from '../src/node/proofBinaries';
@@ -136,3 +145,48 @@ for (const [index, { job, takes }] of jobs.entries()) {
   });
 }
 await writeFile(join(folder, 'cases.json'), JSON.stringify(cases, null, 2));
+await writeSeriesCase();
+
+/** A series on two sheets of A4, and what has to be read at each of its places. */
+async function writeSeriesCase(): Promise<void> {
+  const job = newJob({
+    name: 'Life-jacket label',
+    message: { kind: 'web', address: message },
+    pair: findPair('white-vinyl', 'ink-jet-600dpi')!,
+    codeWidthMm: 24,
+    pieceSizeMm: { width: 34, height: 44 },
+  });
+  const table = {
+    columns: ['number'],
+    rows: Array.from({ length: 40 }, (_, at) => [`LJ${String(at + 1).padStart(3, '0')}`]),
+  };
+  const match = [
+    {
+      target: { on: 'message' as const, field: 'address' },
+      text: 'https://ternquay.example/jacket/{number}',
+    },
+  ];
+  const document: SheetDocument = {
+    formatVersion: sheetFormatVersion,
+    stock: stocks.find(({ id }) => id === 'a4')!,
+    gapMm: 2,
+    layout: 'turned',
+    pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
+    empty: [],
+    moved: [],
+    marks: { crop: true, registration: true, rule: true },
+  };
+  const series = await measureSeries({ job, table, match, oneLook: true }, library);
+  const pages = seriesPages(series, document, library);
+  if ('problem' in pages) throw new Error(pages.problem);
+  const { bytes, codes } = await writeSeries(series, pages.laid, document, job, library);
+  await writeFile(join(folder, 'series.pdf'), bytes);
+  await writeFile(
+    join(folder, 'series.json'),
+    JSON.stringify({
+      path: join(folder, 'series.pdf'),
+      pages: pages.laid.pages.length,
+      codes: codes.map(({ page, box, payload }) => ({ page, box, payload })),
+    }),
+  );
+}

@@ -15,7 +15,13 @@ import type { FormatId, OutputBinary } from '../core/output';
 import type { PairValues } from '../core/plan';
 import { startProof, type ProofBinaries } from '../core/proof';
 import { voting, type Reader } from '../core/readers';
-import type { SeriesDocument } from '../core/series';
+import {
+  isSpreadsheet,
+  readSpreadsheet,
+  readTable,
+  type ReadTable,
+  type SeriesDocument,
+} from '../core/series';
 import type { SheetDocument } from '../core/sheet';
 import {
   couponFiles,
@@ -43,6 +49,7 @@ import {
   rowPicture,
   seriesView,
   takeSeries,
+  type TakeSeries,
   type SeriesProgress,
   type SeriesView,
   type TakenSeries,
@@ -89,15 +96,12 @@ export interface Maker {
     wish: { readonly format: FormatId; readonly part: SheetPart },
     tell: (progress: Progress) => void,
   ): Promise<TakenSheet>;
+  /** CSV, TSV or a spreadsheet file, from its bytes. */
+  readTable(bytes: Uint8Array): Promise<ReadTable>;
   measureSeries(job: Job, series: SeriesDocument, tell: (share: number) => void): Promise<SeriesView>;
-  rowPicture(job: Job, series: SeriesDocument, row: number): Promise<PiecePicture>;
+  rowPicture(job: Job, series: SeriesDocument, row: number, version: number | null): Promise<PiecePicture>;
   /** Every code is read back from its own place in the document; a mix-up holds it back. */
-  takeSeries(
-    job: Job,
-    series: SeriesDocument,
-    sheet: SheetDocument | null,
-    tell: (progress: SeriesProgress) => void,
-  ): Promise<TakenSeries>;
+  takeSeries(wish: TakeSeries, tell: (progress: SeriesProgress) => void): Promise<TakenSeries>;
   fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
@@ -141,18 +145,19 @@ export function createMaker(
           : await sheetFiles(document, sheets, { format, part, binary });
       return 'problem' in written ? written : { files: written.files, codes, unread };
     },
+    readTable: async (bytes) => (isSpreadsheet(bytes) ? readSpreadsheet(bytes) : readTable(bytes)),
     measureSeries: async (job, series, tell) => {
       await library.load(job);
       return seriesView(job, series, library, tell);
     },
-    rowPicture: async (job, series, row) => {
+    rowPicture: async (job, series, row, version) => {
       await library.load(job);
-      return rowPicture(job, series, row, library);
+      return rowPicture(job, series, row, version, library);
     },
-    takeSeries: async (job, series, sheet, tell) => {
+    takeSeries: async (wish, tell) => {
       const readers = voting(await loaded(() => load().then(startProof)));
-      await library.load(job);
-      return takeSeries(job, series, sheet, library, readers, binary, tell);
+      await library.load(wish.job);
+      return takeSeries(wish, library, readers, binary, tell);
     },
     fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {

@@ -17,6 +17,8 @@ import {
   matchByName,
   matchSchema,
   numbersSchema,
+  isSpreadsheet,
+  readSpreadsheet,
   readTable,
   checkSystems,
   seriesNumbers,
@@ -114,7 +116,7 @@ async function tableOf(values: Values): Promise<Table> {
   } catch (error) {
     throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
   }
-  const read = readTable(bytes);
+  const read = isSpreadsheet(bytes) ? await readSpreadsheet(bytes) : readTable(bytes);
   if ('problem' in read) throw new UsageError(`${path}: ${read.problem}`);
   return read.table;
 }

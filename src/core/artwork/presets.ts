@@ -81,7 +81,7 @@ export const presets: readonly Preset[] = [
   {
     id: 'porthole',
     name: 'Porthole',
-    style: styled({ join: 'none', cornerSize: 0.5, fill: 0.9 }, round(2.5), round(1.5)),
+    style: styled({ join: 'none', cornerSize: 0.5, fill: 0.98 }, round(2.5), round(1.5)),
   },
 ];
 

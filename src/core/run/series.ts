@@ -22,8 +22,8 @@ export interface SeriesWish {
   readonly match: Match;
   /** All rows have the version of the one that needs the largest, so that they look alike. */
   readonly oneLook: boolean;
-  /** Only this row is measured, in the look of all; every one without it. */
-  readonly only?: number;
+  /** Only this row is measured, in a look that is known; every one without it. */
+  readonly only?: { readonly row: number; readonly version: number | null };
 }
 
 export interface SeriesRow {
@@ -77,18 +77,18 @@ export async function measureSeries(
   await library.load(job);
   const made = (row: number): RowJob => applyRow(job, match, cellsOf(table, row));
   let look: MeasuredSeries['look'] = null;
-  if (oneLook)
+  if (oneLook && only === undefined)
     table.rows.forEach((_, row) => {
       const { job: own, problems, quantity } = made(row);
       if (problems.length > 0 || quantity === 0) return;
       const version = versionOf(own);
       if (version !== null && (look === null || version > look.version)) look = { version, forcedBy: row };
     });
-  const version = (look as MeasuredSeries['look'])?.version ?? null;
+  const version = only?.version ?? (look as MeasuredSeries['look'])?.version ?? null;
   const rows: SeriesRow[] = [];
   const seen = new Map<string, number>();
   let kept: KeptRun | undefined;
-  for (const row of only === undefined ? table.rows.keys() : [only]) {
+  for (const row of only === undefined ? table.rows.keys() : [only.row]) {
     const own = made(row);
     const result: JobResult = runJob(inLook(own.job, version), kept, library, false);
     kept = keptOf(result);

@@ -20,8 +20,10 @@ export {
   type Target,
 } from './match';
 export { clearAlphabet, numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';
+export { isSpreadsheet, readSpreadsheet } from './spreadsheet';
 export {
   type Encoding,
+  type ReadTable,
   encodings,
   readPasted,
   readTable,

@@ -1,12 +1,14 @@
 /** Numbers with check characters against published examples; tables as people bring them; rows that make jobs. */
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { zipSync } from 'fflate';
 import { newJob, newWords, type Job } from '../job';
 import { startingPair } from '../plan';
 import { seededRandom } from '../numbers';
 import { checkCharacters, checkSystems, isChecked, type CheckSystem } from './checkDigits';
 import { applyRow, cellsOf, matchByName } from './match';
 import { clearAlphabet, numbersSchema, oneInSoMany, seriesNumbers, type NumbersWish } from './numbers';
+import { isSpreadsheet, readSpreadsheet } from './spreadsheet';
 import { readPasted, readTable, tableLimits, type Table } from './table';
 
 describe('check characters of ISO/IEC 7064', () => {
@@ -185,6 +187,69 @@ describe('a table', () => {
   it('is taken as it is pasted', () => {
     const read = readPasted('name\tnumber\r\nTern\t007\r\n');
     expect('table' in read && read.table.rows).toEqual([['Tern', '007']]);
+  });
+});
+
+/** A spreadsheet of one sheet with its cells in place, as ISO/IEC 29500-1, 18.3 has them. */
+function spreadsheet(rows: readonly (readonly (string | number)[])[]): Uint8Array {
+  const cell = (value: string | number, column: number, row: number): string => {
+    const at = `${String.fromCharCode(65 + column)}${row + 1}`;
+    return typeof value === 'number'
+      ? `<c r="${at}"><v>${value}</v></c>`
+      : `<c r="${at}" t="inlineStr"><is><t>${value}</t></is></c>`;
+  };
+  const lines = rows.map(
+    (own, row) =>
+      `<row r="${row + 1}">${own.map((value, column) => cell(value, column, row)).join('')}</row>`,
+  );
+  const main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
+  const relations = 'http://schemas.openxmlformats.org/package/2006/relationships';
+  const office = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
+  const file = (content: string): Uint8Array => bytes(`<?xml version="1.0" encoding="UTF-8"?>${content}`);
+  return zipSync({
+    '[Content_Types].xml': file(
+      '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="xml" ContentType="application/xml"/></Types>',
+    ),
+    '_rels/.rels': file(
+      `<Relationships xmlns="${relations}"><Relationship Id="r1" Type="${office}/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
+    ),
+    'xl/workbook.xml': file(
+      `<workbook xmlns="${main}" xmlns:r="${office}"><sheets><sheet name="Jackets" sheetId="1" r:id="r1"/></sheets></workbook>`,
+    ),
+    'xl/_rels/workbook.xml.rels': file(
+      `<Relationships xmlns="${relations}"><Relationship Id="r1" Type="${office}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
+    ),
+    'xl/worksheets/sheet1.xml': file(
+      `<worksheet xmlns="${main}"><sheetData>${lines.join('')}</sheetData></worksheet>`,
+    ),
+  });
+}
+
+describe('a spreadsheet file', () => {
+  it('has its first sheet read, numbers with all of their digits', async () => {
+    const own = spreadsheet([
+      ['number', 'name'],
+      ['007', 'Tern'],
+      [123456789012, 'Großsteg'],
+    ]);
+    expect(isSpreadsheet(own)).toBe(true);
+    const read = await readSpreadsheet(own);
+    expect('table' in read && [read.table.columns, read.table.rows]).toEqual([
+      ['number', 'name'],
+      [
+        ['007', 'Tern'],
+        ['123456789012', 'Großsteg'],
+      ],
+    ]);
+  });
+
+  it.each([
+    ['cut off', spreadsheet([['a'], ['1']]).slice(0, 120), /damaged/],
+    ['another ZIP file', zipSync({ 'a.txt': bytes('a') }), /no sheet of cells/],
+    ['one row', spreadsheet([['a']]), /one row, its head: a/],
+  ])('that cannot be read says why: %s', async (_, own, says) => {
+    const read = await readSpreadsheet(own);
+    expect('problem' in read && read.problem).toMatch(says);
   });
 });
 

@@ -53,10 +53,9 @@ export function encodingOf(bytes: Uint8Array): Encoding {
 }
 
 /** A sentence with the measured and the allowed value where it is no table. */
-export function readTable(
-  bytes: Uint8Array,
-  setting: ReadSetting = {},
-): { readonly table: Table } | { readonly problem: string } {
+export type ReadTable = { readonly table: Table } | { readonly problem: string };
+
+export function readTable(bytes: Uint8Array, setting: ReadSetting = {}): ReadTable {
   if (bytes.length > tableLimits.bytes)
     return {
       problem: `The table has ${(bytes.length / 1e6).toFixed(1)} MB; at most ${tableLimits.bytes / 1e6} MB are read.`,
@@ -69,16 +68,28 @@ export function readTable(
 }
 
 /** Cells that were pasted: a spreadsheet puts tabs between them. */
-export const readPasted = (text: string): ReturnType<typeof readTable> => parsed(text, 'utf-8');
+export const readPasted = (text: string): ReadTable => parsed(text, 'utf-8');
 
-function parsed(text: string, encoding: Encoding, separator?: Separator): ReturnType<typeof readTable> {
+function parsed(text: string, encoding: Encoding, separator?: Separator): ReadTable {
   const { data, errors, meta } = Papa.parse<string[]>(text, {
     delimiter: separator ?? '',
     delimitersToGuess: [...separators],
     skipEmptyLines: 'greedy',
     preview: tableLimits.rows + 2,
   });
-  const [head, ...body] = data;
+  const openQuotes = errors.flatMap(({ row, type }) =>
+    type === 'Quotes' && row !== undefined ? [row + 1] : [],
+  );
+  return tableOf(data, new Set(openQuotes), encoding, meta.delimiter as Separator);
+}
+
+/** Of cells, the first row the head. `openQuotes` are rows with a quotation mark that does not end. */
+export function tableOf(
+  [head, ...body]: readonly (readonly string[])[],
+  openQuotes: ReadonlySet<number>,
+  encoding: Encoding,
+  separator: Separator,
+): ReadTable {
   if (head === undefined || (head.length === 1 && head[0]!.trim() === ''))
     return { problem: 'The table is empty.' };
   if (body.length === 0)
@@ -99,10 +110,9 @@ function parsed(text: string, encoding: Encoding, separator?: Separator): Return
       notes.push({ kind: 'ragged', row, cells: cells.length, columns: columns.length });
     return columns.map((_, column) => (cells[column] ?? '').trim());
   });
-  for (const { row, type } of errors)
-    if (type === 'Quotes' && row !== undefined) notes.push({ kind: 'quotes', row: row + 1 });
+  for (const row of openQuotes) notes.push({ kind: 'quotes', row });
   notes.push(...spoilt(columns, rows));
-  return { table: { columns, rows, encoding, separator: meta.delimiter as Separator, notes } };
+  return { table: { columns, rows, encoding, separator, notes } };
 }
 
 /** Every column has a name of its own. */

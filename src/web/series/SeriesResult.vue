@@ -1,10 +1,15 @@
 <script setup lang="ts">
 /** The piece of the row at hand, what is wrong with it, and the document of all. */
 import { ChevronLeft, ChevronRight, Download } from '@lucide/vue';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import { pairOfJob } from '../../core/job';
+import { outputFormats } from '../../core/output';
+import type { SeriesForm } from '../../engine';
+import PickList from '../shared/PickList.vue';
 import PieceThumb from '../shared/PieceThumb.vue';
 import StateShape from '../shared/StateShape.vue';
 import SwitchField from '../shared/SwitchField.vue';
+import { useWording } from '../shared/useWording';
 import { rowTexts } from './rowWords';
 import type { SeriesAtHand } from './useSeries';
 
@@ -20,8 +25,26 @@ const held = computed(
   () => props.series.view.value?.rows.filter(({ state }) => state === 'held back').length ?? 0,
 );
 const taken = computed(() => props.series.taken.value);
+const { words } = useWording();
+const form = ref<SeriesForm>('document');
+/** Formats that draw a piece, the usual ones of the machine first. */
+const forms = computed(() => {
+  const { machine } = pairOfJob(props.series.job.value!);
+  const own = outputFormats.filter((one) => !('needs' in one) || machine.dotMm !== null);
+  const suits = ({ suits: kinds }: (typeof own)[number]): boolean =>
+    (kinds as readonly string[]).includes(machine.kind);
+  return [
+    { value: 'document' as SeriesForm, label: 'One PDF, with an index' },
+    ...[...own.filter(suits), ...own.filter((one) => !suits(one))].map(({ id, name }) => ({
+      value: id as SeriesForm,
+      label: name,
+      group: 'A file for each row',
+    })),
+  ];
+});
 const doingTexts = {
   measuring: 'Measuring the rows',
+  proving: 'Proving the row of the largest symbol',
   writing: 'Writing',
   'reading back': 'Reading the codes back',
 };
@@ -67,15 +90,16 @@ const doingTexts = {
           series.sheet.value ? 'Change the sheet…' : 'Lay them on a sheet…'
         }}</RouterLink>
       </p>
+      <PickList v-model="form" label="Form of the files" :choices="forms" />
       <button
         type="button"
         class="action main"
         :disabled="made === 0"
         :aria-busy="series.progress.value !== null"
-        @click="series.take()"
+        @click="series.take(form)"
       >
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Take {{ made }}
-        {{ made === 1 ? 'row' : 'rows' }} as PDF
+        {{ made === 1 ? 'row' : 'rows' }}{{ form === 'document' ? ' as PDF' : '' }}
       </button>
       <p v-if="held > 0" class="note">
         {{ held }} {{ held === 1 ? 'row is' : 'rows are' }} held back and will not be in it.
@@ -84,6 +108,13 @@ const doingTexts = {
         <progress :value="series.progress.value.share" :max="1" aria-label="Done so far"></progress>
         {{ doingTexts[series.progress.value.doing] }}
         <button type="button" class="link" @click="series.giveUp()">Give up</button>
+      </p>
+      <p v-if="series.stopped.value" class="wrong" role="alert">
+        <StateShape state="stop" />
+        <span
+          >Row {{ series.stopped.value.row + series.firstRow.value }} does not read:
+          {{ words(series.stopped.value.finding.text) }}</span
+        >
       </p>
       <div v-if="taken" data-test="series-taken" role="status">
         <p v-if="taken.wrong.length > 0" class="wrong">
@@ -102,8 +133,12 @@ const doingTexts = {
         <p v-else class="wrong">
           <StateShape state="fine" />
           <span
-            >{{ taken.codes }} of {{ taken.codes }} codes were read, each from its own place on
-            {{ taken.pages }} {{ taken.pages === 1 ? 'page' : 'pages' }}, and say what their rows say.</span
+            >{{ taken.codes }} of {{ taken.codes }} codes were read, each from its own
+            {{
+              taken.pages === null
+                ? 'file'
+                : `place on ${taken.pages} ${taken.pages === 1 ? 'page' : 'pages'}`
+            }}, and say what their rows say.</span
           >
         </p>
         <ul class="names">

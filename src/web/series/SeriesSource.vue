@@ -117,7 +117,7 @@ const hasMessage = computed(() => own.value?.match.some(({ target }) => target.o
       <input
         ref="picker"
         type="file"
-        accept=".csv,.tsv,.txt,text/csv,text/plain"
+        accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain"
         hidden
         aria-label="Table"
         @change="opened"

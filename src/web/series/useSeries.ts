@@ -9,11 +9,11 @@ import {
   type Ref,
   type ShallowRef,
 } from 'vue';
+import type { Finding } from '../../core/finding';
 import type { Job } from '../../core/job';
 import {
   matchByName,
   readPasted,
-  readTable,
   rowsOf,
   seriesDocumentSchema,
   seriesFormatVersion,
@@ -22,13 +22,15 @@ import {
   type NumbersWish,
   type Rows,
   type SeriesDocument,
-  type Table,
+  type ReadTable,
+  tableLimits,
   type TableNote,
 } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import {
   GivenUp,
   type PiecePicture,
+  type SeriesForm,
   type SeriesProgress,
   type SeriesView,
   type TakenSeries,
@@ -42,7 +44,7 @@ import { fetchSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
 import { zipped } from '../shared/zipped';
 
-export type Taken = Exclude<TakenSeries, { readonly problem: string }>;
+export type Taken = Extract<TakenSeries, { readonly codes: number }>;
 
 export interface SeriesAtHand {
   readonly problem: Ref<string>;
@@ -66,7 +68,9 @@ export interface SeriesAtHand {
   readonly setMatch: (match: Match) => void;
   readonly change: (part: Partial<SeriesDocument>) => void;
   readonly show: (row: number) => void;
-  readonly take: () => Promise<void>;
+  /** The row that the quick proof stopped, with why; null when none was. */
+  readonly stopped: ShallowRef<{ readonly row: number; readonly finding: Finding } | null>;
+  readonly take: (form: SeriesForm) => Promise<void>;
   readonly giveUp: () => void;
 }
 
@@ -88,6 +92,7 @@ export function useSeries(jobId: string): SeriesAtHand {
   const picture = shallowRef<PiecePicture | null>(null);
   const progress = shallowRef<SeriesProgress | null>(null);
   const taken = shallowRef<Taken | null>(null);
+  const stopped = shallowRef<{ readonly row: number; readonly finding: Finding } | null>(null);
   const isSaved = ref(true);
   const rows = computed(() => (document.value === null ? null : rowsOf(document.value)));
   let [works, pictures] = [0, 0];
@@ -143,7 +148,13 @@ export function useSeries(jobId: string): SeriesAtHand {
     if (own === null || of === null || view.value === null) return;
     const mine = ++pictures;
     try {
-      const found = await useEngine().maker.rowPicture(structuredClone(toRaw(of)), plain(own), row.value);
+      const { look: shared } = view.value;
+      const found = await useEngine().maker.rowPicture(
+        structuredClone(toRaw(of)),
+        plain(own),
+        row.value,
+        shared?.version ?? null,
+      );
       if (mine === pictures) picture.value = found;
     } catch (error) {
       if (mine === pictures && !(error instanceof GivenUp)) throw error;
@@ -166,6 +177,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     document.value = next;
     isSaved.value = false;
     taken.value = null;
+    stopped.value = null;
     view.value = null;
     problem.value = '';
     row.value = Math.min(row.value, rowsOf(next).rows.length - 1);
@@ -196,7 +208,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     });
   }
 
-  function takeTable(name: string, read: { readonly table: Table } | { readonly problem: string }): void {
+  function takeTable(name: string, read: ReadTable): void {
     if ('problem' in read) {
       problem.value = read.problem;
       return;
@@ -253,10 +265,15 @@ export function useSeries(jobId: string): SeriesAtHand {
     picture,
     progress,
     taken,
+    stopped,
     isSaved,
     openFile: (file) =>
       attempt(async () => {
-        takeTable(file.name, readTable(new Uint8Array(await file.arrayBuffer())));
+        if (file.size > tableLimits.bytes)
+          throw new Error(
+            `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${tableLimits.bytes / 1e6} MB are read.`,
+          );
+        takeTable(file.name, await useEngine().maker.readTable(new Uint8Array(await file.arrayBuffer())));
       }),
     paste: (text) => takeTable('', readPasted(text)),
     number: (wish) => {
@@ -279,22 +296,30 @@ export function useSeries(jobId: string): SeriesAtHand {
       row.value = next;
       void attempt(look);
     },
-    take: () =>
+    take: (form) =>
       attempt(async () => {
         const [own, of] = [document.value, job.value];
         if (own === null || of === null || progress.value !== null) return;
         taken.value = null;
+        stopped.value = null;
         const { proxy } = await import('comlink');
         const found = await worked('measuring', (tell) =>
           useEngine().maker.takeSeries(
-            structuredClone(toRaw(of)),
-            plain(own),
-            own.onSheet && sheet.value !== null ? plain(sheet.value) : null,
+            {
+              job: structuredClone(toRaw(of)),
+              series: plain(own),
+              sheet: own.onSheet && sheet.value !== null ? plain(sheet.value) : null,
+              form,
+            },
             proxy(tell) as typeof tell,
           ),
         );
         if (found === null) return;
         if ('problem' in found) throw new Error(found.problem);
+        if ('heldBackBy' in found) {
+          stopped.value = { row: found.row, finding: found.heldBackBy };
+          return;
+        }
         taken.value = found;
         if (found.files.length > 0) downloadBytes(await zipped(found.files, of, revision.value));
       }),

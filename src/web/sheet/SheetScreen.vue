@@ -14,6 +14,12 @@ import { useSheet } from './useSheet';
 const props = defineProps<{ id: string }>();
 const sheet = useSheet(props.id);
 const page = ref(0);
+/** What is typed has an undo of its own. */
+function undo(event: KeyboardEvent): void {
+  if (event.target instanceof HTMLInputElement) return;
+  event.preventDefault();
+  sheet.undo();
+}
 onMounted(() => (document.title = 'Sheet · Binarus'));
 </script>
 
@@ -26,7 +32,7 @@ onMounted(() => (document.title = 'Sheet · Binarus'));
     middle-name="The sheet"
     right-name="What it comes to"
     :problem="sheet.problem.value"
-    @keydown.ctrl.z.prevent="sheet.undo()"
+    @keydown.ctrl.z="undo"
   >
     <template #head>
       <p v-if="sheet.job.value" class="note">
