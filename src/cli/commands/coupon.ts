@@ -18,7 +18,7 @@ import { problemsOf } from '../../core/job';
 import { startingPair, valuesOf } from '../../core/plan';
 import { startProof } from '../../core/proof';
 import { voting } from '../../core/readers';
-import { couponFiles, couponFormats, couponPhotoPx } from '../../core/run';
+import { couponFiles, operationFormats, couponPhotoPx } from '../../core/run';
 import { NotAPhoto, openPhoto } from '../../node/openPhoto';
 import { typesetter } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';
@@ -47,7 +47,7 @@ async function laid(values: Values, positionals: readonly string[]): Promise<Out
     throw new UsageError('photographs need --coupon FILE.json, the document of their test piece.');
   const out = required(values, 'out');
   const pair = (await chosenPair(values)) ?? startingPair;
-  const formats = couponFormats(pair);
+  const formats = operationFormats(pair);
   const format = oneOf(values, 'format', formats) ?? formats[0]!;
   const own = layCoupon(
     valuesOf(pair),

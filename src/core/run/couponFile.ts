@@ -1,23 +1,13 @@
 /** Files of a test piece: written by the same writers as those of jobs. */
 import { couponWords, drawCoupon, type Coupon } from '../coupon';
-import { outputFormats, type FormatId, type OutputBinary } from '../output';
-import { pairOf, type PairValues } from '../plan';
+import type { FormatId, OutputBinary } from '../output';
+import { pairOf } from '../plan';
 import type { Library } from './library';
 import { operationFiles } from './operationFiles';
 import { pairNameValues } from './takes';
 
 /** A whole test piece is in one picture, so that more pixels of its sides are kept than of one code. */
 export const couponPhotoPx = 4200;
-
-/** Formats in which a machine takes a test piece, the usual ones of its kind first. */
-export function couponFormats({ machine }: Pick<PairValues, 'machine'>): readonly FormatId[] {
-  const fitting = outputFormats.filter(
-    (format) => !('shows' in format) && (!('needs' in format) || machine.dotMm !== null),
-  );
-  const suits = ({ suits: kinds }: (typeof fitting)[number]): boolean =>
-    (kinds as readonly string[]).includes(machine.kind);
-  return [...fitting.filter(suits), ...fitting.filter((format) => !suits(format))].map(({ id }) => id);
-}
 
 export interface CouponFileRequest {
   readonly format: FormatId;

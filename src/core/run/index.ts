@@ -30,7 +30,8 @@ export {
   type SheetPiece,
   widestOnSheet,
 } from './laySheets';
-export { couponFiles, couponFormats, couponPhotoPx } from './couponFile';
+export { couponFiles, couponPhotoPx } from './couponFile';
+export { operationFormats } from './operationFiles';
 export { type Arrangement, arrangements } from './arrangements';
 export { createLibrary, emptyLibrary, type Library, libraryPalette } from './library';
 export {

@@ -3,13 +3,24 @@ import {
   CannotWrite,
   fileNames,
   formatOf,
+  outputFormats,
   type FileNotes,
   type FormatId,
   type NameValues,
   type OutputBinary,
 } from '../output';
-import type { OperationSheet, Pair } from '../plan';
+import type { OperationSheet, Pair, PairValues } from '../plan';
 import type { OutputFile } from './makeFiles';
+
+/** Formats in which a machine takes operations, the usual ones of its kind first. */
+export function operationFormats({ machine }: Pick<PairValues, 'machine'>): readonly FormatId[] {
+  const fitting = outputFormats.filter(
+    (format) => !('shows' in format) && (!('needs' in format) || machine.dotMm !== null),
+  );
+  const suits = ({ suits: kinds }: (typeof fitting)[number]): boolean =>
+    (kinds as readonly string[]).includes(machine.kind);
+  return [...fitting.filter(suits), ...fitting.filter((format) => !suits(format))].map(({ id }) => id);
+}
 
 export interface OperationFileRequest {
   readonly format: FormatId;

@@ -2,7 +2,7 @@
 /** A test piece: what is on it on the left, the piece in the middle, what its photographs say on the right. */
 import { computed, onMounted, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { couponFormats } from '../../core/run';
+import { operationFormats } from '../../core/run';
 import { formatOf, type FormatId } from '../../core/output';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useBroughtPictures } from '../shared/useBroughtPictures';
@@ -26,7 +26,7 @@ onMounted(async () => {
 const formats = computed((): readonly { readonly id: FormatId; readonly name: string }[] =>
   entry.value === undefined
     ? []
-    : couponFormats(entry.value.pair).map((id) => ({ id, name: formatOf(id).name })),
+    : operationFormats(entry.value.pair).map((id) => ({ id, name: formatOf(id).name })),
 );
 
 // The address names the piece that was taken, so that a reload and another day find it again.

@@ -199,14 +199,4 @@ const whyOf = (row: number): string =>
 .at {
   background: var(--accent-pale);
 }
-
-.link {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--accent-dark);
-  font-size: 12px;
-  text-decoration: underline;
-  cursor: pointer;
-}
 </style>

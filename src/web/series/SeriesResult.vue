@@ -3,7 +3,8 @@
 import { ChevronLeft, ChevronRight, Download } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { pairOfJob } from '../../core/job';
-import { outputFormats } from '../../core/output';
+import { formatOf } from '../../core/output';
+import { operationFormats } from '../../core/run';
 import type { SeriesForm } from '../../engine';
 import PickList from '../shared/PickList.vue';
 import PieceThumb from '../shared/PieceThumb.vue';
@@ -27,21 +28,14 @@ const held = computed(
 const taken = computed(() => props.series.taken.value);
 const { words } = useWording();
 const form = ref<SeriesForm>('document');
-/** Formats that draw a piece, the usual ones of the machine first. */
-const forms = computed(() => {
-  const { machine } = pairOfJob(props.series.job.value!);
-  const own = outputFormats.filter((one) => !('needs' in one) || machine.dotMm !== null);
-  const suits = ({ suits: kinds }: (typeof own)[number]): boolean =>
-    (kinds as readonly string[]).includes(machine.kind);
-  return [
-    { value: 'document' as SeriesForm, label: 'One PDF, with an index' },
-    ...[...own.filter(suits), ...own.filter((one) => !suits(one))].map(({ id, name }) => ({
-      value: id as SeriesForm,
-      label: name,
-      group: 'A file for each row',
-    })),
-  ];
-});
+const forms = computed(() => [
+  { value: 'document' as SeriesForm, label: 'One PDF, with an index' },
+  ...operationFormats(pairOfJob(props.series.job.value!)).map((id) => ({
+    value: id as SeriesForm,
+    label: formatOf(id).name,
+    group: 'A file for each row',
+  })),
+]);
 const doingTexts = {
   measuring: 'Measuring the rows',
   proving: 'Proving the row of the largest symbol',
@@ -234,15 +228,5 @@ section {
   overflow-wrap: anywhere;
   list-style: none;
   font-size: 11.5px;
-}
-
-.link {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--accent-dark);
-  font-size: 12px;
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

@@ -36,12 +36,12 @@ import {
   type TakenSeries,
 } from '../../engine';
 import { fetchJob } from '../shared/api';
-import { forget, recall, remember } from '../shared/browserStorage';
 import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
 import { fetchSeries, keepSeries } from '../shared/seriesApi';
 import { fetchSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
+import { useJobDocument } from '../shared/useJobDocument';
 import { zipped } from '../shared/zipped';
 
 export type Taken = Extract<TakenSeries, { readonly codes: number }>;
@@ -74,9 +74,6 @@ export interface SeriesAtHand {
   readonly giveUp: () => void;
 }
 
-/** After the last change it is measured, and kept. */
-const pauseMs = 350;
-const draftKey = (jobId: string): string => `binarus.series.${jobId}`;
 /** Numbers that nobody can foretell. */
 const random = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32;
 
@@ -85,7 +82,12 @@ export function useSeries(jobId: string): SeriesAtHand {
   const job = shallowRef<Job | null>(null);
   const revision = ref(1);
   const sheet = shallowRef<SheetDocument | null>(null);
-  const document = shallowRef<SeriesDocument | null>(null);
+  const { document, isSaved, ...kept } = useJobDocument<SeriesDocument>({
+    key: `binarus.series.${jobId}`,
+    schema: seriesDocumentSchema,
+    keep: (own) => keepSeries(jobId, own),
+    attempt,
+  });
   const notes = shallowRef<readonly TableNote[]>([]);
   const view = shallowRef<SeriesView | null>(null);
   const row = ref(0);
@@ -93,10 +95,8 @@ export function useSeries(jobId: string): SeriesAtHand {
   const progress = shallowRef<SeriesProgress | null>(null);
   const taken = shallowRef<Taken | null>(null);
   const stopped = shallowRef<{ readonly row: number; readonly finding: Finding } | null>(null);
-  const isSaved = ref(true);
   const rows = computed(() => (document.value === null ? null : rowsOf(document.value)));
   let [works, pictures] = [0, 0];
-  let timer: ReturnType<typeof setTimeout> | undefined;
   const plain = <Own>(own: Own): Own => JSON.parse(JSON.stringify(own)) as Own;
 
   /** What is under way is of no use any more: the worker is ended and begins anew. */
@@ -161,32 +161,14 @@ export function useSeries(jobId: string): SeriesAtHand {
     }
   }
 
-  async function save(): Promise<void> {
-    const own = document.value;
-    if (own === null) return;
-    await attempt(async () => {
-      await keepSeries(jobId, plain(own));
-      if (document.value !== own) return;
-      isSaved.value = true;
-      forget(localStorage, draftKey(jobId));
-    });
-  }
-
   function set(next: SeriesDocument): void {
     callOff();
-    document.value = next;
-    isSaved.value = false;
     taken.value = null;
     stopped.value = null;
     view.value = null;
     problem.value = '';
     row.value = Math.min(row.value, rowsOf(next).rows.length - 1);
-    remember(localStorage, draftKey(jobId), next);
-    clearTimeout(timer);
-    timer = setTimeout(() => {
-      void save();
-      void attempt(measure);
-    }, pauseMs);
+    kept.set(next, () => void attempt(measure));
   }
 
   /** What was matched stays where its columns are there; the rest follows from names. */
@@ -197,12 +179,12 @@ export function useSeries(jobId: string): SeriesAtHand {
     const { columns } = rowsOf({ source });
     const isThere = ({ text }: Match[number]): boolean =>
       [...text.matchAll(/\{([^{}]+)\}/g)].every(([, column]) => columns.includes(column!));
-    const kept = before?.match.filter(isThere) ?? [];
+    const matched = before?.match.filter(isThere) ?? [];
     row.value = 0;
     set({
       formatVersion: seriesFormatVersion,
       source,
-      match: kept.length > 0 ? kept : matchByName(of, columns),
+      match: matched.length > 0 ? matched : matchByName(of, columns),
       oneLook: before?.oneLook ?? true,
       onSheet: before?.onSheet ?? sheet.value !== null,
     });
@@ -230,27 +212,15 @@ export function useSeries(jobId: string): SeriesAtHand {
   }
 
   void attempt(async () => {
-    const [first, kept, laid] = await Promise.all([fetchJob(jobId), fetchSeries(jobId), fetchSheet(jobId)]);
+    const [first, there, laid] = await Promise.all([fetchJob(jobId), fetchSeries(jobId), fetchSheet(jobId)]);
     job.value = first.document;
     revision.value = first.revision;
     sheet.value = laid;
-    const draft = seriesDocumentSchema.safeParse(recall(localStorage, draftKey(jobId)));
-    const own = draft.success ? draft.data : kept;
-    if (own === null) return;
-    document.value = own;
-    if (draft.success) {
-      isSaved.value = false;
-      void save();
-    }
+    if (kept.begin(there) === null) return;
     await measure();
   });
 
-  onScopeDispose(() => {
-    callOff();
-    if (isSaved.value) return;
-    clearTimeout(timer);
-    void save();
-  });
+  onScopeDispose(callOff);
 
   return {
     problem,

@@ -2,8 +2,8 @@
 /** What a sheet comes to: how many, how much is left over, how far it is cut, what is wrong; and its files. */
 import { Download, Minus, Plus } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { sheetParts, type SheetPart } from '../../core/run';
-import { outputFormats, type FormatId } from '../../core/output';
+import { operationFormats, sheetParts, type SheetPart } from '../../core/run';
+import { formatOf, type FormatId } from '../../core/output';
 import { pairOfJob } from '../../core/job';
 import type { SheetView } from '../../engine';
 import PickList from '../shared/PickList.vue';
@@ -42,18 +42,9 @@ const sizeText = (widthMm: number): string => {
   return `${text(widthMm)} × ${text((widthMm * height) / width)} ${unit}`;
 };
 
-const formats = computed(() => {
-  const { machine } = pairOfJob(props.sheet.job.value!);
-  const own = outputFormats.filter(
-    (one) => !('shows' in one) && (!('needs' in one) || machine.dotMm !== null),
-  );
-  const suits = ({ suits: kinds }: (typeof own)[number]): boolean =>
-    (kinds as readonly string[]).includes(machine.kind);
-  return [...own.filter(suits), ...own.filter((one) => !suits(one))].map(({ id, name }) => ({
-    value: id,
-    label: name,
-  }));
-});
+const formats = computed(() =>
+  operationFormats(pairOfJob(props.sheet.job.value!)).map((id) => ({ value: id, label: formatOf(id).name })),
+);
 const chosen = ref<FormatId | null>(null);
 const format = computed({
   get: () => chosen.value ?? formats.value[0]?.value ?? 'svg',
@@ -254,15 +245,5 @@ dd {
   overflow-wrap: anywhere;
   list-style: none;
   font-size: 11.5px;
-}
-
-.link {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--accent-dark);
-  font-size: 12px;
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

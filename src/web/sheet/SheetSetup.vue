@@ -296,19 +296,13 @@ section {
   white-space: nowrap;
 }
 
-.off,
-.link {
+.off {
   padding: 0;
   border: 0;
   background: none;
   color: var(--accent-dark);
   font-size: 12px;
   cursor: pointer;
-}
-
-.link {
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 
 .save,

@@ -210,15 +210,4 @@ th {
   font-size: 12px;
   text-align: left;
 }
-
-.link {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--accent-dark);
-  font-size: 12px;
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  cursor: pointer;
-}
 </style>

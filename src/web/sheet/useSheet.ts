@@ -16,11 +16,11 @@ import { sheetDocumentSchema, type SheetDocument } from '../../core/sheet';
 import type { Progress, SheetJob, SheetView } from '../../engine';
 import { GivenUp } from '../../engine';
 import { fetchDocuments, fetchJob, saveRevision } from '../shared/api';
-import { forget, recall, remember } from '../shared/browserStorage';
 import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
 import { fetchSheet, keepSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
+import { useJobDocument } from '../shared/useJobDocument';
 import { zipped } from '../shared/zipped';
 import { firstSheet } from './firstSheet';
 
@@ -52,23 +52,23 @@ export interface SheetAtHand {
   readonly giveUp: () => void;
 }
 
-/** After the last change it is kept. */
-const pauseMs = 300;
 const mostUndone = 50;
-const draftKey = (jobId: string): string => `binarus.sheet.${jobId}`;
 
 export function useSheet(jobId: string): SheetAtHand {
   const { problem, attempt } = useAttempt();
-  const document = shallowRef<SheetDocument | null>(null);
+  const { document, isSaved, ...kept } = useJobDocument<SheetDocument>({
+    key: `binarus.sheet.${jobId}`,
+    schema: sheetDocumentSchema,
+    keep: (own) => keepSheet(jobId, own),
+    attempt,
+  });
   const view = shallowRef<SheetView | null>(null);
   const jobs = shallowRef<ReadonlyMap<string, { readonly revision: number; readonly job: Job }>>(new Map());
   const leastWidthMm = ref<number | null>(null);
   const progress = shallowRef<Progress | null>(null);
   const taken = shallowRef<Taken | null>(null);
-  const isSaved = ref(true);
   const before = shallowRef<readonly SheetDocument[]>([]);
   let [layings, takings, isGone] = [0, 0, false];
-  let timer: ReturnType<typeof setTimeout> | undefined;
 
   const sheetJobs = (own: SheetDocument): SheetJob[] =>
     own.pieces.flatMap(({ jobId: id, quantity }) => {
@@ -89,25 +89,9 @@ export function useSheet(jobId: string): SheetAtHand {
     }
   }
 
-  /** Kept in the browser until the server has it, so that a crash or a server that is gone loses nothing. */
-  async function save(): Promise<void> {
-    const own = document.value;
-    if (own === null) return;
-    await attempt(async () => {
-      await keepSheet(jobId, plain(own));
-      if (document.value !== own) return;
-      isSaved.value = true;
-      forget(localStorage, draftKey(jobId));
-    });
-  }
-
   function set(next: SheetDocument): void {
-    document.value = next;
-    isSaved.value = false;
     taken.value = null;
-    remember(localStorage, draftKey(jobId), next);
-    clearTimeout(timer);
-    timer = setTimeout(() => void save(), pauseMs);
+    kept.set(next);
     void attempt(lay);
   }
 
@@ -145,11 +129,10 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   void attempt(async () => {
-    const [first, kept] = await Promise.all([fetchJob(jobId), fetchSheet(jobId)]);
+    const [first, there] = await Promise.all([fetchJob(jobId), fetchSheet(jobId)]);
     if (isGone) return;
     jobs.value = new Map([[jobId, { revision: first.revision, job: first.document }]]);
-    const draft = sheetDocumentSchema.safeParse(recall(localStorage, draftKey(jobId)));
-    const own = draft.success ? draft.data : (kept ?? firstSheet(jobId, first.document));
+    const own = kept.begin(there ?? firstSheet(jobId, first.document))!;
     const others = own.pieces.map(({ jobId: id }) => id).filter((id) => id !== jobId);
     if (others.length > 0) await fetchJobs(others);
     const gone = own.pieces.filter(({ jobId: id }) => !jobs.value.has(id)).length;
@@ -157,19 +140,12 @@ export function useSheet(jobId: string): SheetAtHand {
       gone === 0 ? own : { ...own, pieces: own.pieces.filter(({ jobId: id }) => jobs.value.has(id)) };
     if (gone > 0)
       problem.value = `${gone === 1 ? 'A job' : `${gone} jobs`} of this sheet ${gone === 1 ? 'is' : 'are'} not there any more.`;
-    if (draft.success) {
-      isSaved.value = false;
-      timer = setTimeout(() => void save(), pauseMs);
-    }
     await lay();
     await findLeastWidth();
   });
 
   onScopeDispose(() => {
     isGone = true;
-    if (isSaved.value || document.value === null) return;
-    clearTimeout(timer);
-    void save();
   });
 
   return {

@@ -232,17 +232,6 @@ a.action {
   overflow-x: auto;
 }
 
-.link {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--accent-dark);
-  font-size: 12px;
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  cursor: pointer;
-}
-
 .stale table,
 .stale .note {
   filter: grayscale(1);
