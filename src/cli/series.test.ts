@@ -7,7 +7,7 @@ import Papa from 'papaparse';
 import { findPair } from '../content';
 import { newJob, type Job } from '../core/job';
 import { createLibrary, measureSeries, readSeries, seriesPages, writeSeries } from '../core/run';
-import { readTable } from '../core/series';
+import { evenMargin, noMarks, sheetFormatVersion, type SheetDocument } from '../core/sheet';
 import { logoAssets } from '../node/logoAssets';
 import { outputBinary } from '../node/outputBinaries';
 import { testReaders } from '../testing/readSymbol';
@@ -49,6 +49,34 @@ const series = async (job: Job, values: object): Promise<Printed> =>
   (await makeSeries({ out: folder, ...values } as Parameters<typeof makeSeries>[0], [
     file(`${Math.random()}.json`, JSON.stringify(job)),
   ])) as Printed;
+
+/** Four rows of a job, measured. */
+async function fourOf(job: Job) {
+  const table = { columns: ['number'], rows: [['1'], ['2'], ['3'], ['4']] };
+  const library = createLibrary(logoAssets(() => Promise.resolve(null)));
+  const match = [
+    {
+      target: { on: 'message' as const, field: 'address' },
+      text: 'https://ternquay.example/jacket/{number}',
+    },
+  ];
+  return { measured: await measureSeries({ job, table, match, oneLook: true }, library), library };
+}
+/** Two pieces of 34 mm beside each other. */
+const sheetOfTwo: SheetDocument = {
+  formatVersion: sheetFormatVersion,
+  stock: {
+    id: 'strip',
+    name: 'Strip',
+    stock: { kind: 'sheet', widthMm: 80, heightMm: 44, marginMm: evenMargin(5) },
+  },
+  gapMm: 2,
+  layout: 'grid',
+  pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
+  empty: [],
+  moved: [],
+  marks: noMarks,
+};
 
 describe('binarus series', () => {
   it('makes 48 numbered pieces on A4, all of one version, and reads each back from its place', async () => {
@@ -141,18 +169,31 @@ describe('binarus series', () => {
     await expect(series(jacket(), values)).rejects.toThrow(says);
   });
 
-  it('sees a code that lies at the place of another row', async () => {
-    const read = readTable(new TextEncoder().encode('number\n1\n2\n3\n4\n'));
-    if ('problem' in read) throw new Error(read.problem);
+  it('reads pieces whose border bleeds beyond their page, and leaves places empty on the first sheet alone', async () => {
     const job = jacket();
-    const library = createLibrary(logoAssets(() => Promise.resolve(null)));
-    const match = [
-      {
-        target: { on: 'message' as const, field: 'address' },
-        text: 'https://ternquay.example/jacket/{number}',
+    const bleeding: Job = {
+      ...job,
+      piece: {
+        ...job.piece,
+        widthMm: 60,
+        heightMm: 60,
+        bleedMm: 2,
+        outline: { kind: 'contour', paddingMm: 2, borderMm: 2, corner: 'round', colour: '#1F5D52' },
       },
-    ];
-    const measured = await measureSeries({ job, table: read.table, match, oneLook: true }, library);
+    };
+    const { measured, library } = await fourOf(bleeding);
+    const pages = seriesPages(measured, null, library);
+    if ('problem' in pages) throw new Error(pages.problem);
+    const written = await writeSeries(measured, pages.laid, null, bleeding, library);
+    expect(await readSeries(written, await testReaders(), outputBinary)).toEqual([]);
+    const plain = await fourOf(job);
+    const onSheet = seriesPages(plain.measured, { ...sheetOfTwo, empty: [0] }, plain.library);
+    expect('laid' in onSheet && onSheet.laid.pages.map((page) => page.length)).toEqual([1, 2, 1]);
+  }, 60_000);
+
+  it('sees a code that lies at the place of another row', async () => {
+    const job = jacket();
+    const { measured, library } = await fourOf(job);
     const pages = seriesPages(measured, null, library);
     if ('problem' in pages) throw new Error(pages.problem);
     const written = await writeSeries(measured, pages.laid, null, job, library);

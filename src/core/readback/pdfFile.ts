@@ -61,25 +61,37 @@ export const readPdf: Interpreter = async (bytes, setting) => {
 /** Pages of a document as they look, for reading. */
 export interface PdfPages {
   readonly count: number;
-  /** Brightness of a page that is so large, 0 to 255, row by row. */
-  readonly picture: (page: number, size: PageSize, pxPerMm: number) => Brightness;
-}
-interface PageSize {
-  readonly widthMm: number;
-  readonly heightMm: number;
+  /** Brightness of what is left of a page after trimming, 0 to 255, row by row. */
+  readonly picture: (page: number, pxPerMm: number) => Brightness;
 }
 
 export async function openPdfPages(bytes: Uint8Array, binary: ReadSetting['binary']): Promise<PdfPages> {
+  const text = latin(bytes);
+  const [media, trim] = [boxesOf(text, 'MediaBox'), boxesOf(text, 'TrimBox')];
   const pdfium = await openPdfium({ binary });
   const document = await pdfium.loadDocument(bytes);
   return {
     count: document.getPageCount(),
-    picture: (number, { widthMm, heightMm }, pxPerMm) => {
+    picture: (number, pxPerMm) => {
+      const [page, own] = [media[number], trim[number] ?? media[number]];
+      if (page === undefined || own === undefined) throw new NotRead(`The file has no page ${number + 1}.`);
       const { module, pageIdx } = document.getPage(number) as unknown as OpenPage;
-      const [width, height] = [Math.round(widthMm * pxPerMm), Math.round(heightMm * pxPerMm)];
+      const px = (points: number): number => Math.round(points * mmPerPoint * pxPerMm);
+      const [width, height] = [px(own[2] - own[0]), px(own[3] - own[1])];
       const bitmap = module._FPDFBitmap_CreateEx(width, height, bgrx, 0, 0);
       module._FPDFBitmap_FillRect(bitmap, 0, 0, width, height, white);
-      module._FPDF_RenderPageBitmap(bitmap, pageIdx, 0, 0, width, height, 0, 0);
+      const [pageWidth, pageHeight] = [px(page[2] - page[0]), px(page[3] - page[1])];
+      // Upwards in the file, downwards in the picture.
+      module._FPDF_RenderPageBitmap(
+        bitmap,
+        pageIdx,
+        -px(own[0] - page[0]),
+        -px(page[3] - own[3]),
+        pageWidth,
+        pageHeight,
+        0,
+        0,
+      );
       const from = module._FPDFBitmap_GetBuffer(bitmap);
       const pixels = module.HEAPU8.subarray(from, from + width * height * bytesAPixel);
       const luma = new Uint8ClampedArray(width * height);
@@ -166,11 +178,15 @@ function latin(bytes: Uint8Array): string {
   return text;
 }
 
-function boxOf(text: string, name: string): [number, number, number, number] | null {
-  const found = new RegExp(`/${name} \\[([^\\]]+)\\]`).exec(text);
-  const numbers = found?.[1]!.trim().split(/\s+/).map(Number) ?? [];
-  return numbers.length === 4 ? (numbers as [number, number, number, number]) : null;
-}
+type PdfBox = [number, number, number, number];
+
+/** Of every page, in their order. */
+const boxesOf = (text: string, name: string): readonly PdfBox[] =>
+  [...text.matchAll(new RegExp(`/${name} \\[([^\\]]+)\\]`, 'g'))].flatMap(([, inside]) => {
+    const numbers = inside!.trim().split(/\s+/).map(Number);
+    return numbers.length === 4 ? [numbers as PdfBox] : [];
+  });
+const boxOf = (text: string, name: string): PdfBox | null => boxesOf(text, name)[0] ?? null;
 
 /** Names of layers by the names that the content knows them by. */
 function layerNamesOf(text: string): ReadonlyMap<string, string> {

@@ -147,15 +147,16 @@ export function seriesPages(
   if (first === undefined) return { problem: 'No row can be made.' };
   const result = runJob(series.jobOf(first.row), undefined, library, false);
   const box = outlineBox(result.made!);
-  let slots: readonly Place[] = [{ x: 0, y: 0, quarters: 0 }];
+  let slots: readonly (readonly Place[])[] = [[{ x: 0, y: 0, quarters: 0 }]];
   let size = { widthMm: box.width, heightMm: box.height };
   if (document !== null) {
-    const sheets = laySheets({ ...document, pieces: document.pieces.slice(0, 1) }, [
-      { quantity: null, result },
-    ]);
-    const stop = sheets.notes.find(({ severity }) => severity === 'stop');
+    // What is left empty or was put by hand is so on the first sheet.
+    const laidOn = (own: SheetDocument) =>
+      laySheets({ ...own, pieces: own.pieces.slice(0, 1) }, [{ quantity: null, result }]);
+    const [onFirst, onOthers] = [laidOn(document), laidOn({ ...document, empty: [], moved: [] })];
+    const stop = onFirst.notes.find(({ severity }) => severity === 'stop');
     if (stop !== undefined) return { problem: stop.text };
-    slots = sheets.pages[0]!.placed;
+    slots = [onFirst.pages[0]!.placed, onOthers.pages[0]!.placed];
     const { widthMm, heightMm } = sheetStock(document.stock.stock);
     size = { widthMm, heightMm };
     const other = queue.find(({ row }) => {
@@ -168,10 +169,15 @@ export function seriesPages(
       };
   }
   const pages: PlacedRow[][] = [];
-  queue.forEach((own, index) => {
-    const [page, place] = [Math.floor(index / slots.length), index % slots.length];
-    (pages[page] ??= []).push({ ...own, page, place, at: slots[place]! });
-  });
+  let next = 0;
+  while (next < queue.length) {
+    const own = slots[Math.min(pages.length, slots.length - 1)]!;
+    const page = pages.length;
+    pages.push(
+      own.slice(0, queue.length - next).map((at, place) => ({ ...queue[next + place]!, page, place, at })),
+    );
+    next += own.length;
+  }
   return { laid: { pages, ...size } };
 }
 
@@ -316,7 +322,7 @@ export async function readSeries(
       const { widthMm, heightMm } = code;
       pxPerMm = Math.min(modulePx / code.moduleMm, Math.sqrt(mostPagePx / (widthMm * heightMm)));
       shown = code.page;
-      picture = pages.picture(shown, { widthMm, heightMm }, pxPerMm);
+      picture = pages.picture(shown, pxPerMm);
     }
     const frame = cutOut(picture, code, pxPerMm);
     let text: string | null = null;
