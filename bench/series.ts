@@ -5,21 +5,15 @@ import { startProof } from '../src/core/proof';
 import { voting } from '../src/core/readers';
 import { createLibrary, measureSeries, readSeries, roomOf, seriesPages, writeSeries } from '../src/core/run';
 import { readTable } from '../src/core/series';
-import { noMarks, sheetFormatVersion, sizesByCount, stocks, type SheetDocument } from '../src/core/sheet';
+import { sheetOn, sizesByCount, stocks } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';
 import { outputBinary } from '../src/node/outputBinaries';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 
-const document: SheetDocument = {
-  formatVersion: sheetFormatVersion,
-  stock: stocks.find(({ id }) => id === 'a4')!,
-  gapMm: 2,
-  layout: 'grid',
-  pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
-  empty: [],
-  moved: [],
-  marks: noMarks,
-};
+const document = sheetOn(
+  stocks.find(({ id }) => id === 'a4')!,
+  { layout: 'grid' },
+);
 
 export interface SeriesFigures {
   readonly codes: number;

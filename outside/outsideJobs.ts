@@ -18,7 +18,7 @@ import {
   writeSeries,
   type TakeId,
 } from '../src/core/run';
-import { sheetFormatVersion, stocks, type SheetDocument } from '../src/core/sheet';
+import { sheetOn, stocks } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';
 import { outputBinary } from '../src/node/outputBinaries';
 import { loadProofBinaries } from '../src/node/proofBinaries';
@@ -166,16 +166,12 @@ async function writeSeriesCase(): Promise<void> {
       text: 'https://ternquay.example/jacket/{number}',
     },
   ];
-  const document: SheetDocument = {
-    formatVersion: sheetFormatVersion,
-    stock: stocks.find(({ id }) => id === 'a4')!,
-    gapMm: 2,
-    layout: 'turned',
-    pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
-    empty: [],
-    moved: [],
-    marks: { crop: true, registration: true, rule: true },
-  };
+  const document = sheetOn(
+    stocks.find(({ id }) => id === 'a4')!,
+    {
+      marks: { crop: true, registration: true, rule: true },
+    },
+  );
   const series = await measureSeries({ job, table, match, oneLook: true }, library);
   const pages = seriesPages(series, document, library);
   if ('problem' in pages) throw new Error(pages.problem);

@@ -7,7 +7,7 @@ import Papa from 'papaparse';
 import { findPair } from '../content';
 import { newJob, type Job } from '../core/job';
 import { createLibrary, measureSeries, readSeries, seriesPages, writeSeries } from '../core/run';
-import { evenMargin, noMarks, sheetFormatVersion, type SheetDocument } from '../core/sheet';
+import { evenMargin, sheetOn } from '../core/sheet';
 import { logoAssets } from '../node/logoAssets';
 import { outputBinary } from '../node/outputBinaries';
 import { testReaders } from '../testing/readSymbol';
@@ -63,20 +63,14 @@ async function fourOf(job: Job) {
   return { measured: await measureSeries({ job, table, match, oneLook: true }, library), library };
 }
 /** Two pieces of 34 mm beside each other. */
-const sheetOfTwo: SheetDocument = {
-  formatVersion: sheetFormatVersion,
-  stock: {
+const sheetOfTwo = sheetOn(
+  {
     id: 'strip',
     name: 'Strip',
     stock: { kind: 'sheet', widthMm: 80, heightMm: 44, marginMm: evenMargin(5) },
   },
-  gapMm: 2,
-  layout: 'grid',
-  pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
-  empty: [],
-  moved: [],
-  marks: noMarks,
-};
+  { layout: 'grid' },
+);
 
 describe('binarus series', () => {
   it('makes 48 numbered pieces on A4, all of one version, and reads each back from its place', async () => {

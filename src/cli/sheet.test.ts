@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { findPair } from '../content';
 import { newJob, type Job } from '../core/job';
 import { laySheets, runJob, sheetFiles, unreadCodes } from '../core/run';
-import { noMarks, sheetFormatVersion, stocks, type SheetDocument } from '../core/sheet';
+import { sheetOn, stocks } from '../core/sheet';
 import { outputBinary } from '../node/outputBinaries';
 import { testReaders } from '../testing/readSymbol';
 import { layOnSheet } from './commands/sheet';
@@ -161,16 +161,10 @@ describe('binarus sheet', () => {
     const [own, other] = [sticker(), { ...sticker() }];
     const message = { kind: 'web' as const, address: 'https://ternquay.example/harbour?slip=2' };
     const wrong = { ...other, codes: other.codes.map((code) => ({ ...code, message })) };
-    const document: SheetDocument = {
-      formatVersion: sheetFormatVersion,
-      stock: stocks.find(({ id }) => id === 'a6')!,
-      gapMm: 2,
-      layout: 'grid',
-      pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
-      empty: [],
-      moved: [],
-      marks: noMarks,
-    };
+    const document = sheetOn(
+      stocks.find(({ id }) => id === 'a6')!,
+      { layout: 'grid' },
+    );
     const [right, mixed] = [own, wrong].map((job) =>
       laySheets(document, [{ result: runJob(job), quantity: null }]),
     );

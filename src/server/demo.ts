@@ -8,7 +8,7 @@ import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../content';
 import { seriesFormatVersion, type SeriesDocument } from '../core/series';
-import { noMarks, sheetFormatVersion, stocks, type SheetDocument } from '../core/sheet';
+import { sheetOn, stocks, type SheetDocument } from '../core/sheet';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
@@ -37,8 +37,7 @@ export async function fillWithDemo({
     for (const { job: _, ...check } of demoChecks.filter((own) => own.job === job.name))
       checks.keep(jobId, saveCheckSchema.parse({ revision: 1, ...check }));
     const laid = demoSheets[job.name];
-    if (laid !== undefined)
-      sheets.keep(jobId, { ...laid, pieces: [{ jobId, quantity: laid.pieces[0]?.quantity ?? null }] });
+    if (laid !== undefined) sheets.keep(jobId, { ...laid, pieces: [{ jobId, quantity: null }] });
     const own = demoSeries[job.name];
     if (own !== undefined) series.keep(jobId, own);
   }
@@ -47,26 +46,8 @@ export async function fillWithDemo({
 const a4 = stocks.find(({ id }) => id === 'a4')!;
 /** By job. */
 const demoSheets: Readonly<Record<string, SheetDocument>> = {
-  'Harbour office sticker': {
-    formatVersion: sheetFormatVersion,
-    stock: { id: a4.id, name: a4.name, stock: a4.stock },
-    gapMm: 2,
-    layout: 'turned',
-    pieces: [{ jobId: '', quantity: null }],
-    empty: [],
-    moved: [],
-    marks: { crop: false, registration: true, rule: true },
-  },
-  'Life-jacket label': {
-    formatVersion: sheetFormatVersion,
-    stock: { id: a4.id, name: a4.name, stock: a4.stock },
-    gapMm: 2,
-    layout: 'grid',
-    pieces: [{ jobId: '', quantity: null }],
-    empty: [],
-    moved: [],
-    marks: noMarks,
-  },
+  'Harbour office sticker': sheetOn(a4, { marks: { crop: false, registration: true, rule: true } }),
+  'Life-jacket label': sheetOn(a4, { layout: 'grid' }),
 };
 const jacketSizes = ['child', 'S', 'M', 'L', 'XL'];
 const demoSeries: Readonly<Record<string, SeriesDocument>> = {

@@ -27,7 +27,7 @@ import {
   type Table,
   type Target,
 } from '../../core/series';
-import { layouts, noMarks, sheetFormatVersion, type SheetDocument } from '../../core/sheet';
+import { layouts, sheetOn, type SheetDocument } from '../../core/sheet';
 import { voting } from '../../core/readers';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
@@ -201,16 +201,11 @@ function targetOf(name: string, job: Parameters<typeof matchByName>[0]): Target 
 }
 
 function sheetOf(values: Values, kerfMm: number): SheetDocument {
-  return {
-    formatVersion: sheetFormatVersion,
-    stock: chosenStock(values),
+  return sheetOn(chosenStock(values), {
     gapMm: gapOf(values, kerfMm),
     layout: oneOf(values, 'layout', layouts) ?? 'turned',
-    pieces: [{ jobId: '00000000-0000-4000-8000-000000000000', quantity: null }],
-    empty: [],
-    moved: [],
-    marks: values.marks === undefined ? noMarks : marksOf(values),
-  };
+    marks: marksOf(values),
+  });
 }
 
 function problemText(problem: RowProblem): string {

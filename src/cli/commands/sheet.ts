@@ -13,7 +13,7 @@ import {
   type JobResult,
   type LaidSheets,
 } from '../../core/run';
-import { layouts, sheetFormatVersion, type ChosenStock, type SheetDocument } from '../../core/sheet';
+import { layouts, sheetOn, type ChosenStock, type SheetDocument } from '../../core/sheet';
 import { outputFormats, type FormatId } from '../../core/output';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
@@ -121,16 +121,13 @@ function heldBack({ job }: JobResult, findings: JobResult['heldBackBy']): Outcom
 function documentOf(values: Values, stock: ChosenStock, results: readonly JobResult[]): SheetDocument {
   const { kerfMm } = results[0]!.pair.process;
   const quantity = countOf(values, 'quantity') ?? countOf(values, 'count') ?? null;
-  return {
-    formatVersion: sheetFormatVersion,
-    stock,
+  const own = sheetOn(stock, {
     gapMm: gapOf(values, kerfMm),
     layout: oneOf(values, 'layout', layouts) ?? 'turned',
-    pieces: results.map(() => ({ jobId: '00000000-0000-4000-8000-000000000000', quantity })),
     empty: emptyOf(values),
-    moved: [],
     marks: marksOf(values),
-  };
+  });
+  return { ...own, pieces: results.map(() => ({ ...own.pieces[0]!, quantity })) };
 }
 
 /** The job in the largest size of which the count fits. */

@@ -52,3 +52,22 @@ export const sheetDocumentSchema = z.strictObject({
 export type SheetDocument = Readonly<z.infer<typeof sheetDocumentSchema>>;
 
 export const noMarks: SheetMarks = { crop: false, registration: false, rule: false };
+
+/** Stands for the job at hand where it has no id: in the shell, and in tests. */
+const noJobId = '00000000-0000-4000-8000-000000000000';
+
+/** A sheet as it begins: as many as fit, turned where that gains, nothing moved or left empty, without marks. */
+export const sheetOn = (
+  { id, name, stock }: ChosenStock,
+  change: Partial<SheetDocument> = {},
+): SheetDocument => ({
+  formatVersion: sheetFormatVersion,
+  stock: { id, name, stock },
+  gapMm: 2,
+  layout: 'turned',
+  pieces: [{ jobId: noJobId, quantity: null }],
+  empty: [],
+  moved: [],
+  marks: noMarks,
+  ...change,
+});

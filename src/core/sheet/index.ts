@@ -9,6 +9,7 @@ export {
   type SheetDocument,
   sheetDocumentSchema,
   sheetFormatVersion,
+  sheetOn,
   type SheetMarks,
 } from './document';
 export { atOrigin } from './interlock';

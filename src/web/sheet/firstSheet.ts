@@ -1,14 +1,7 @@
 /** What a sheet begins with: what the machine of a job takes. */
 import type { Job } from '../../core/job';
 import { pairOfJob } from '../../core/job';
-import {
-  evenMargin,
-  noMarks,
-  sheetFormatVersion,
-  stocks,
-  type ChosenStock,
-  type SheetDocument,
-} from '../../core/sheet';
+import { evenMargin, sheetOn, stocks, type ChosenStock, type SheetDocument } from '../../core/sheet';
 
 /** What most machines leave free (common practice, no source). */
 const marginMm = 5;
@@ -50,14 +43,8 @@ export function machineStock(job: Job): ChosenStock {
 
 export function firstSheet(jobId: string, job: Job): SheetDocument {
   const { kerfMm } = pairOfJob(job).process;
-  return {
-    formatVersion: sheetFormatVersion,
-    stock: machineStock(job),
+  return sheetOn(machineStock(job), {
     gapMm: Math.max(2, kerfMm),
-    layout: 'turned',
     pieces: [{ jobId, quantity: null }],
-    empty: [],
-    moved: [],
-    marks: noMarks,
-  };
+  });
 }
