@@ -14,11 +14,11 @@ export {
   type WrongCode,
 } from './series';
 export { sheetFiles, unreadCodes, type UnreadCode } from './sheetFiles';
+export { laySheets, widestOnSheet } from './laySheets';
+export { cutWay } from './sheetOperations';
 export {
   type CodeOnPage,
-  cutWay,
   type LaidSheets,
-  laySheets,
   outlineBox,
   type PlacedPiece,
   roomOf,
@@ -28,8 +28,7 @@ export {
   type SheetPart,
   sheetParts,
   type SheetPiece,
-  widestOnSheet,
-} from './laySheets';
+} from './sheetPages';
 export { couponFiles, couponPhotoPx } from './couponFile';
 export { operationFormats } from './operationFiles';
 export { type Arrangement, arrangements } from './arrangements';

@@ -12,7 +12,9 @@ import type { Reader } from '../readers';
 import { applyRow, cellsOf, type Match, type RowJob, type RowProblem, type Rows } from '../series';
 import { composeSheet, placedBox, sheetStock, type Place, type SheetDocument } from '../sheet';
 import { smallestVersions } from '../symbol';
-import { croppedSheet, laySheets, marksOfSheet, outlineBox } from './laySheets';
+import { laySheets } from './laySheets';
+import { marksOfSheet } from './sheetOperations';
+import { croppedSheet, outlineBox } from './sheetPages';
 import type { Library } from './library';
 import { keptOf, runJob, type JobResult, type KeptRun } from './runJob';
 

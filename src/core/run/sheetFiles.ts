@@ -4,7 +4,7 @@ import type { FormatId, OutputBinary } from '../output';
 import { rasteriseMarks } from '../readback';
 import type { Reader } from '../readers';
 import type { SheetDocument } from '../sheet';
-import type { LaidSheets, SheetPage, SheetPart } from './laySheets';
+import type { LaidSheets, SheetPage, SheetPart } from './sheetPages';
 import type { OutputFile } from './makeFiles';
 import { operationFiles } from './operationFiles';
 import { nameValues } from './takes';

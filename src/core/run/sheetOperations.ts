@@ -1,0 +1,137 @@
+/** What is done for the pieces of a page: by the machine as a whole, or what is marked, what is cut, and the jig alone. */
+import { boxContour, offsetOutlines, type Region } from '../geometry';
+import { blackInk, isLine, type Operation, type OperationSheet } from '../plan';
+import {
+  composeSheet,
+  cutOrder,
+  registrationDiscs,
+  sheetMarks,
+  sheetStock,
+  type PieceShape,
+  type Place,
+  type SheetDocument,
+} from '../sheet';
+import type { JobResult } from './runJob';
+import {
+  boxAt,
+  croppedSheet,
+  shapeOf,
+  type LaidSheets,
+  type PlacedPiece,
+  type SheetPage,
+  type SheetPart,
+  type SheetPiece,
+} from './sheetPages';
+
+/** A blank lies in its hole with so much play on each side (common practice, no source). */
+const jigPlayMm = 0.15;
+
+export function operationsOf(
+  document: SheetDocument,
+  pieces: readonly SheetPiece[],
+  shapes: readonly (PieceShape | null)[],
+  page: SheetPage,
+  part: SheetPart,
+): OperationSheet {
+  const { placed } = page;
+  const { stock } = document.stock;
+  const { widthMm, heightMm } = sheetStock(stock);
+  const size = { widthMm, heightMm };
+  if (part === 'jig') return { ...size, marginMm: 0, operations: [jigOf(shapes, placed, size)] };
+  const sheets = pieces.flatMap(({ result: { made } }, piece) =>
+    made === null ? [] : [{ sheet: croppedSheet(made), places: placed.filter((own) => own.piece === piece) }],
+  );
+  const whole = composeSheet(sheets, size);
+  const operations = whole.operations
+    .filter((own) => part === 'all' || isLine(own) === (part === 'cut'))
+    .map((own) => (own.kind === 'cut' ? { ...own, lines: cutOrder(own.lines).contours } : own));
+  const drawn =
+    part !== 'cut'
+      ? marksOn(document, shapes, page)
+      : document.marks.registration && stock.kind === 'sheet'
+        ? registrationDiscs(stock)
+        : [];
+  const kind = whole.operations.find((own) => own.kind === 'print' || own.kind === 'mark')?.kind ?? 'print';
+  const marks: Operation[] =
+    drawn.length === 0 || isLine({ kind } as Operation)
+      ? []
+      : [{ kind: kind === 'mark' ? 'mark' : 'print', label: 'sheet marks', area: drawn, ink: blackInk }];
+  return { ...whole, operations: [...marks, ...operations] };
+}
+
+export function marksOn(
+  { stock: { stock }, marks }: SheetDocument,
+  shapes: readonly (PieceShape | null)[],
+  { placed }: SheetPage,
+): Region {
+  if (stock.kind !== 'sheet') return [];
+  return sheetMarks(
+    stock,
+    placed.map((own) => boxAt(shapes[own.piece]!, own)),
+    marks,
+  );
+}
+
+/** The marks of a sheet whose pieces are all of one size, as operations. */
+export function marksOfSheet(
+  document: SheetDocument,
+  results: readonly JobResult[],
+  places: readonly Place[],
+): readonly Operation[] {
+  const [first] = results;
+  if (first?.made === undefined || first.made === null) return [];
+  const placed = places.map((place, slot) => ({ ...place, piece: 0, slot }));
+  const area = marksOn(document, [shapeOf(first.made)], { placed, empty: [], sheets: 1, codes: [] });
+  const isMarked = first.made.plan.sheet().operations.some(({ kind }) => kind === 'mark');
+  return area.length === 0
+    ? []
+    : [{ kind: isMarked ? 'mark' : 'print', label: 'sheet marks', area, ink: blackInk }];
+}
+
+/** What blanks lie in: each outline with a little play, and the edge of the sheet. */
+function jigOf(
+  shapes: readonly (PieceShape | null)[],
+  placed: readonly PlacedPiece[],
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+): Operation {
+  const sheets = shapes.flatMap((shape, piece) =>
+    shape === null
+      ? []
+      : [
+          {
+            sheet: {
+              widthMm: shape.width,
+              heightMm: shape.height,
+              marginMm: 0,
+              operations: [
+                { kind: 'cut' as const, label: 'jig', lines: offsetOutlines(shape.outline!, jigPlayMm) },
+              ],
+            },
+            places: placed.filter((own) => own.piece === piece),
+          },
+        ],
+  );
+  const { operations } = composeSheet(sheets, { widthMm, heightMm });
+  const holes = operations.flatMap((own) => (isLine(own) ? own.lines : []));
+  return {
+    kind: 'cut',
+    label: 'jig',
+    lines: [...cutOrder(holes).contours, boxContour({ x: 0, y: 0, width: widthMm, height: heightMm })],
+  };
+}
+
+/** Along the cuts and between them, and what it takes at the speeds of the machine; null where nothing is cut or its speed is not known. */
+export function cutWay(
+  { operations, pieces }: LaidSheets,
+  page: SheetPage,
+): { readonly cutMm: number; readonly travelMm: number; readonly seconds: number | null } {
+  const lines = operations(page, 'cut').operations.flatMap((own) => (isLine(own) ? own.lines : []));
+  const { cutMm, travelMm } = cutOrder(lines);
+  const { cutMmPerS, travelMmPerS } = pieces[0]!.result.pair.process;
+  return {
+    cutMm,
+    travelMm,
+    seconds:
+      cutMmPerS === null || cutMm === 0 ? null : cutMm / cutMmPerS + travelMm / (travelMmPerS ?? cutMmPerS),
+  };
+}
