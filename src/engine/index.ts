@@ -114,6 +114,7 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     fitCoupon: searchingMs,
     laySheet: searchingMs,
     leastWidth: searchingMs,
+    sizedFor: searchingMs,
     takeSheet: writingMs,
     readTable: searchingMs,
     measureSeries: writingMs,

@@ -25,6 +25,7 @@ import {
 import type { SheetDocument } from '../core/sheet';
 import {
   couponFiles,
+  jobForCount,
   makeFiles,
   runJob,
   sheetFiles,
@@ -87,6 +88,8 @@ export interface Maker {
   drawCoupon(coupon: Coupon): Promise<CouponView>;
   takeCoupon(coupon: Coupon, format: FormatId): ReturnType<typeof couponFiles>;
   laySheet(document: SheetDocument, jobs: readonly SheetJob[]): Promise<SheetView>;
+  /** The job in the largest size that gives a count on a sheet; null where none does. */
+  sizedFor(document: SheetDocument, job: Job, count: number): Promise<Job | null>;
   /** The narrowest piece of a job that no limit stops. */
   leastWidth(job: Job): Promise<number | null>;
   /** Every code of every sheet is read back from the bytes; a mix-up holds the files back. */
@@ -121,6 +124,10 @@ export function createMaker(
     drawCoupon: (coupon) => couponView(coupon, library),
     takeCoupon: (coupon, format) => couponFiles(coupon, { format, words: library.words, binary }),
     laySheet: (document, jobs) => sheetView(document, jobs, library),
+    sizedFor: async (document, job, count) => {
+      await library.load(job);
+      return jobForCount(document, runJob(job, undefined, library, false), count, library);
+    },
     leastWidth: (job) => leastWidth(job, library),
     takeSheet: async (document, jobs, { format, part }, tell) => {
       const readers = await loaded(() => load().then(startProof));

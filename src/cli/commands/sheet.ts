@@ -1,7 +1,7 @@
 /** `binarus sheet`: pieces many times on stock, each code of it read back from the bytes of the sheet. */
-import { scaledJob } from '../../core/job';
 import {
   cutWay,
+  jobForCount,
   isLetPass,
   laySheets,
   runJob,
@@ -11,6 +11,7 @@ import {
   unreadCodes,
   widestOnSheet,
   type JobResult,
+  type Library,
   type LaidSheets,
 } from '../../core/run';
 import { layouts, sheetOn, type ChosenStock, type SheetDocument } from '../../core/sheet';
@@ -33,10 +34,10 @@ export async function layOnSheet(values: Values, positionals: readonly string[])
   if (positionals.length === 0) throw new UsageError('give one job document, or several.');
   const results: JobResult[] = [];
   for (const path of positionals) {
-    const { job, result, library } = await runFile(values, [path]);
+    const { result, library } = await runFile(values, [path]);
     if (result.heldBackBy.length > 0) return heldBack(result, result.heldBackBy);
     results.push(result);
-    if (values.resize !== undefined) results.push(resized(job, results.pop()!, values, stock, library));
+    if (values.resize !== undefined) results.push(resized(results.pop()!, values, stock, library));
   }
   const document = documentOf(values, stock, results);
   const laid = laySheets(
@@ -131,21 +132,15 @@ function documentOf(values: Values, stock: ChosenStock, results: readonly JobRes
 }
 
 /** The job in the largest size of which the count fits. */
-function resized(
-  job: JobResult['job'],
-  result: JobResult,
-  values: Values,
-  stock: ChosenStock,
-  library: Parameters<typeof runJob>[2],
-): JobResult {
+function resized(result: JobResult, values: Values, stock: ChosenStock, library: Library): JobResult {
   const count = countOf(values, 'count');
   if (count === undefined) throw new UsageError('--resize needs --count: the size follows from it.');
-  const widest = widestOnSheet(documentOf(values, stock, [result]), shapeOf(result.made!), count);
-  if (widest === null)
+  const sized = jobForCount(documentOf(values, stock, [result]), result, count, library);
+  if (sized === null)
     throw new UsageError(
       `no size of the piece gives ${count} on ${stock.name}; labels that are cut already have their own.`,
     );
-  return runJob(scaledJob(job, widest / shapeOf(result.made!).width), undefined, library);
+  return runJob(sized, undefined, library);
 }
 
 function tooMany(document: SheetDocument, result: JobResult, fits: number, count: number): string {

@@ -14,7 +14,7 @@ export {
   type WrongCode,
 } from './series';
 export { sheetFiles, unreadCodes, type UnreadCode } from './sheetFiles';
-export { laySheets, widestOnSheet } from './laySheets';
+export { jobForCount, laySheets, widestOnSheet } from './laySheets';
 export { cutWay } from './sheetOperations';
 export {
   type CodeOnPage,

@@ -1,6 +1,6 @@
 /** Pieces on stock: jobs that were made come in, with a sheet's document; pages, and the operations of each, go out. */
 import { mirrorBox, regionArea } from '../geometry';
-import { shownTitle } from '../job';
+import { scaledJob, shownTitle, type Job } from '../job';
 import {
   labelPlaces,
   labelsOf,
@@ -14,7 +14,8 @@ import {
   type Place,
   type SheetDocument,
 } from '../sheet';
-import type { Made } from './runJob';
+import type { Library } from './library';
+import { runJob, type JobResult, type Made } from './runJob';
 import { notesOfPieces, tooNear } from './sheetNotes';
 import { marksOn, operationsOf } from './sheetOperations';
 import {
@@ -202,6 +203,28 @@ function codesOf(own: PlacedPiece, made: Made | null): readonly CodeOnPage[] {
     const box = { ...seen, x: seen.x - outline.x, y: seen.y - outline.y };
     return { piece: own.piece, slot: own.slot, id, box: placedBox(box, outline, own) };
   });
+}
+
+/** Sizes come in such steps; lengths of a document are whole micrometres, so that one step less may be needed. */
+const [sizeStepMm, mostSteps] = [0.01, 4];
+
+/** The job in the largest size of which so many fit on a sheet; null where none does. */
+export function jobForCount(
+  document: SheetDocument,
+  { job, made }: JobResult,
+  count: number,
+  library: Library,
+): Job | null {
+  if (made === null) return null;
+  const shape = shapeOf(made);
+  const widest = widestOnSheet(document, shape, count);
+  if (widest === null) return null;
+  for (let step = 0; step <= mostSteps; step++) {
+    const sized = scaledJob(job, (widest - step * sizeStepMm) / shape.width);
+    const result = runJob(sized, undefined, library, false);
+    if (laySheets(document, [{ result, quantity: null }]).perSheet >= count) return sized;
+  }
+  return null;
 }
 
 /** Of one job on a sheet: the widest piece of which so many fit; null for labels, and where none does. */

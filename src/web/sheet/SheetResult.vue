@@ -92,7 +92,7 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
           type="button"
           aria-label="Fewer and larger"
           :disabled="fewer === undefined"
-          @click="fewer && sheet.resize(fewer.widthMm)"
+          @click="fewer && sheet.resize(fewer.count)"
         >
           <Minus :size="15" aria-hidden="true" />
         </button>
@@ -101,7 +101,7 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
           type="button"
           aria-label="More and smaller"
           :disabled="more === undefined"
-          @click="more && sheet.resize(more.widthMm)"
+          @click="more && sheet.resize(more.count)"
         >
           <Plus :size="15" aria-hidden="true" />
         </button>

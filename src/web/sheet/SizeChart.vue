@@ -25,7 +25,7 @@ const props = defineProps<{
   /** Narrower pieces are stopped by a limit; null where that is not known. */
   leastMm: number | null;
 }>();
-const emit = defineEmits<{ pick: [widthMm: number] }>();
+const emit = defineEmits<{ pick: [count: number] }>();
 const preferences = usePreferences();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const asTable = ref(false);
@@ -126,7 +126,7 @@ watch(
         },
         onClick: (_event, [hit]) => {
           const point = hit === undefined ? undefined : points[hit.index];
-          if (point !== undefined && isOffered(point)) emit('pick', point.widthMm);
+          if (point !== undefined && isOffered(point)) emit('pick', point.count);
         },
       },
       plugins: [bandPlugin],
@@ -160,7 +160,7 @@ watch(
             <td>{{ size(point.widthMm) }}</td>
             <td>{{ Math.round(100 * point.waste) }} %</td>
             <td>
-              <button v-if="isOffered(point)" type="button" class="link" @click="emit('pick', point.widthMm)">
+              <button v-if="isOffered(point)" type="button" class="link" @click="emit('pick', point.count)">
                 Make it so
               </button>
               <span v-else class="note">a limit stops it</span>

@@ -9,7 +9,7 @@ import {
   type Ref,
   type ShallowRef,
 } from 'vue';
-import { scaledJob, type Job } from '../../core/job';
+import type { Job } from '../../core/job';
 import type { SheetPart } from '../../core/run';
 import type { FormatId } from '../../core/output';
 import { sheetDocumentSchema, type SheetDocument } from '../../core/sheet';
@@ -46,8 +46,8 @@ export interface SheetAtHand {
   readonly canUndo: ComputedRef<boolean>;
   readonly undo: () => void;
   readonly add: (jobId: string) => Promise<void>;
-  /** The first job in another width, as a new revision. */
-  readonly resize: (widthMm: number) => Promise<void>;
+  /** The first job in the largest size that gives a count, as a new revision. */
+  readonly resize: (count: number) => Promise<void>;
   readonly take: (format: FormatId, part: SheetPart) => Promise<void>;
   readonly giveUp: () => void;
 }
@@ -178,12 +178,12 @@ export function useSheet(jobId: string): SheetAtHand {
           ],
         });
       }),
-    resize: (widthMm) =>
+    resize: (count) =>
       attempt(async () => {
-        const own = jobs.value.get(jobId);
-        if (own === undefined || view.value === null) return;
-        const { width } = view.value.pieces[0]!.box;
-        const job = scaledJob(structuredClone(toRaw(own.job)), widthMm / width);
+        const [own, sheet] = [jobs.value.get(jobId), document.value];
+        if (own === undefined || sheet === null) return;
+        const job = await useEngine().maker.sizedFor(plain(sheet), structuredClone(toRaw(own.job)), count);
+        if (job === null) throw new Error(`No size gives ${count} on this sheet.`);
         const saved = await saveRevision(jobId, own.revision, job);
         jobs.value = new Map([...jobs.value, [jobId, { revision: saved.revision, job: saved.document }]]);
         taken.value = null;
