@@ -1,0 +1,119 @@
+/** Sheets and series over HTTP: kept with their job, refused with a sentence, gone with it. */
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import { findPair } from '../content';
+import { newJob } from '../core/job';
+import type { SeriesDocument } from '../core/series';
+import { sheetOn, stocks } from '../core/sheet';
+import { createApp } from './app';
+import { openData, type Data } from './data';
+import { openDatabase } from './db/open';
+
+const db = openDatabase(':memory:');
+let server: Server;
+let base = '';
+let data: Data;
+let id = '';
+beforeAll(async () => {
+  data = openData(db);
+  server = createServer(createApp({ data, webFolder: null, log: pino({ level: 'silent' }) }));
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
+  id = data.jobs.create(
+    newJob({ message: { kind: 'text', text: 'tide' }, pair: findPair('white-vinyl', 'ink-jet-600dpi') }),
+  ).id;
+});
+afterAll(() => {
+  server.close();
+  db.close();
+});
+
+async function send(method: string, path: string, body?: unknown) {
+  const response = await fetch(base + path, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
+  const text = await response.text();
+  return { status: response.status, body: (text === '' ? {} : JSON.parse(text)) as Record<string, unknown> };
+}
+const nobody = '00000000-0000-4000-8000-000000000009';
+const a4 = stocks.find((stock) => stock.id === 'a4')!;
+const series: SeriesDocument = {
+  formatVersion: 1,
+  source: { kind: 'table', name: 'slips.csv', columns: ['slip'], rows: [['1'], ['2']] },
+  match: [{ target: { on: 'serial' }, text: '{slip}' }],
+  oneLook: true,
+  onSheet: false,
+};
+
+describe('a document that is kept with a job', () => {
+  it.each([
+    ['sheet', () => sheetOn(a4, { pieces: [{ jobId: id, quantity: 12 }] })],
+    ['series', () => series],
+  ] as const)('is none at first, then what was kept last: %s', async (name, make) => {
+    const path = `/jobs/${id}/${name}`;
+    expect((await send('GET', path)).body).toEqual({ [name]: null });
+    const document = make();
+    expect((await send('PUT', path, { [name]: document })).status).toBe(204);
+    expect((await send('GET', path)).body).toEqual({ [name]: document });
+    expect((await send('DELETE', path, {})).status).toBe(204);
+    expect((await send('GET', path)).body).toEqual({ [name]: null });
+  });
+
+  it.each([
+    ['a job that is not there', `/jobs/${nobody}/series`, () => ({ series }), 404, /no such job/],
+    ['no document', `/jobs/ID/series`, () => ({}), 400, /series/],
+    [
+      'a row that is too short',
+      `/jobs/ID/series`,
+      () => ({ series: { ...series, source: { ...series.source, rows: [[]] } } }),
+      400,
+      /more or fewer cells/,
+    ],
+    [
+      'a newer version',
+      `/jobs/ID/sheet`,
+      () => ({ sheet: { ...sheetOn(a4), formatVersion: 2 } }),
+      400,
+      /formatVersion/,
+    ],
+    [
+      'margins that leave no room',
+      `/jobs/ID/sheet`,
+      () => ({
+        sheet: sheetOn({
+          ...a4,
+          stock: {
+            kind: 'sheet',
+            widthMm: 20,
+            heightMm: 20,
+            marginMm: { left: 10, top: 0, right: 10, bottom: 0 },
+          },
+        }),
+      }),
+      400,
+      /margins leave 0 × 20 mm of 20 × 20 mm/,
+    ],
+  ])('is refused with a sentence: %s', async (_, path, make, status, says) => {
+    const answer = await send('PUT', path.replace('ID', id), make());
+    expect(answer.status).toBe(status);
+    expect(JSON.stringify(answer.body)).toMatch(says);
+  });
+
+  it('that cannot be read is left where it is, and the job is none the worse', async () => {
+    db.prepare("INSERT INTO sheets (job_id, saved_at, document) VALUES (?, '2026', '{}')").run(id);
+    expect((await send('GET', `/jobs/${id}/sheet`)).body).toEqual({ sheet: null });
+    expect(data.sheets.list()).toEqual([]);
+    expect(db.prepare('SELECT count(*) FROM sheets').pluck().get()).toBe(1);
+  });
+
+  it('goes with its job', async () => {
+    data.series.keep(id, series);
+    db.prepare('DELETE FROM jobs WHERE id = ?').run(id);
+    expect(db.prepare('SELECT count(*) FROM series').pluck().get()).toBe(0);
+    expect(db.prepare('SELECT count(*) FROM sheets').pluck().get()).toBe(0);
+  });
+});
