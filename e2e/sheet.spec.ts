@@ -52,7 +52,7 @@ test('a piece is laid on a sheet, made as large as a count allows, moved, left o
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take the file' }).click();
   const file = await download;
-  expect(file.suggestedFilename()).toContain(`${many - 1}-on-A4`);
+  expect(file.suggestedFilename()).toContain(`${many - 1}-on-a4`);
   expect(readFileSync((await file.path())!, 'utf8')).toContain('width="210mm"');
   await expect(page.getByTestId('sheet-taken')).toContainText(`${many - 1} of ${many - 1} codes were read`);
 });

@@ -1,7 +1,7 @@
 /** A series as the page shows it: what became of each row, and the piece of the row at hand. */
 import type { Finding } from '../core/finding';
 import { shownTitle, type Job } from '../core/job';
-import type { FormatId, OutputBinary } from '../core/output';
+import { slug, type FormatId, type OutputBinary } from '../core/output';
 import { isDecided, proveUntil } from '../core/proof';
 import type { ReadBinary } from '../core/readback';
 import type { Reader } from '../core/readers';
@@ -253,8 +253,4 @@ async function filesOfRows(
   return { files: wrong.length > 0 ? [] : files, pages: null, codes, wrong };
 }
 
-const stemOf = (job: Job): string =>
-  shownTitle(job)
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '') || 'job';
+const stemOf = (job: Job): string => slug(shownTitle(job)) || 'job';

@@ -28,6 +28,8 @@ import {
   type Target,
 } from '../../core/series';
 import { layouts, sheetOn, type SheetDocument } from '../../core/sheet';
+import { titleOf } from '../../core/job';
+import { slug } from '../../core/output';
 import { voting } from '../../core/readers';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
@@ -64,7 +66,7 @@ export async function makeSeries(values: Values, positionals: readonly string[])
   const written = await writeSeries(series, pages.laid, document, job, library);
   const { outputBinary } = await import('../../node/outputBinaries');
   const wrong = await readSeries(written, voting(await loadReaders()), outputBinary);
-  const stem = `${slug(job.name || basename(positionals[0]!, '.json'))}_series`;
+  const stem = `${slug(titleOf(job) || basename(positionals[0]!, '.json')) || 'job'}_series`;
   const files =
     wrong.length > 0
       ? []
@@ -99,11 +101,6 @@ const wrongOf = ({ row, page, place, text }: WrongCode) => ({
   place: place + 1,
   text,
 });
-const slug = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '') || 'job';
 
 async function tableOf(values: Values): Promise<Table> {
   if (values.table !== undefined && values.numbers !== undefined)

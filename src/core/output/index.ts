@@ -1,5 +1,5 @@
 /** output: operations come in, bytes go out. No writer knows about messages, styles or materials. */
-export { fileNames, nameFields, type NameValues, unknownFields, usualPattern } from './fileName';
+export { fileNames, nameFields, type NameValues, slug, unknownFields, usualPattern } from './fileName';
 export type { FinishedPicture } from './finished';
 export { type FormatId, formatOf, type OutputFormat, outputFormats } from './formats';
 export { type LayerKey, layerLooks, layerNames } from './layers';

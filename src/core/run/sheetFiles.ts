@@ -1,6 +1,6 @@
 /** Files of sheets, and every code of them read back from the very bytes, each place alone. */
 import { shownTitle } from '../job';
-import type { FormatId, OutputBinary } from '../output';
+import { slug, type FormatId, type OutputBinary } from '../output';
 import { rasteriseMarks } from '../readback';
 import type { Reader } from '../readers';
 import type { SheetDocument } from '../sheet';
@@ -41,7 +41,7 @@ export async function sheetFiles(
         description: `${page.placed.length} pieces on ${name}, ${operations.widthMm} x ${operations.heightMm} mm; sheet ${sheet}${page.sheets === 1 ? '' : ` to ${last}`} of ${laid.sheets}; ${pair.material.name} by ${pair.machine.name}`,
       },
       pair,
-      pattern: `{collection}_{title}_${page.placed.length}-on-${name}${which}${partNames[part]}_{material}`,
+      pattern: `{collection}_{title}_${page.placed.length}-on-${slug(name)}${which}${partNames[part]}_{material}`,
       values: nameValues(job, { pair }, null),
       binary,
     });
