@@ -51,6 +51,7 @@ import {
   seriesView,
   takeSeries,
   type TakeSeries,
+  type LastMeasured,
   type SeriesProgress,
   type SeriesView,
   type TakenSeries,
@@ -119,6 +120,7 @@ export function createMaker(
   library: Library,
 ): Maker {
   const loaded = loadedOnce<readonly Reader[]>();
+  const lastSeries: LastMeasured = { key: '', series: null };
   return {
     layCoupon: async (values, wish, seed, at) => layCoupon(values, wish, seed, at),
     drawCoupon: (coupon) => couponView(coupon, library),
@@ -155,7 +157,7 @@ export function createMaker(
     readTable: async (bytes) => (isSpreadsheet(bytes) ? readSpreadsheet(bytes) : readTable(bytes)),
     measureSeries: async (job, series, tell) => {
       await library.load(job);
-      return seriesView(job, series, library, tell);
+      return seriesView(job, series, library, lastSeries, tell);
     },
     rowPicture: async (job, series, row, version) => {
       await library.load(job);
@@ -164,7 +166,7 @@ export function createMaker(
     takeSeries: async (wish, tell) => {
       const readers = voting(await loaded(() => load().then(startProof)));
       await library.load(wish.job);
-      return takeSeries(wish, library, readers, binary, tell);
+      return takeSeries(wish, library, lastSeries, readers, binary, tell);
     },
     fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {

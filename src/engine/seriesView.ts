@@ -49,9 +49,23 @@ const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve
 
 export type TellShare = (share: number) => void;
 
-async function measured(job: Job, series: SeriesDocument, library: Library, tell: TellShare) {
+/** What was measured last, so that what is looked at is not measured again to be taken. */
+export interface LastMeasured {
+  key: string;
+  series: MeasuredSeries | null;
+}
+
+async function measured(
+  job: Job,
+  series: SeriesDocument,
+  library: Library,
+  last: LastMeasured,
+  tell: TellShare,
+): Promise<MeasuredSeries> {
   const table = rowsOf(series);
-  return measureSeries(
+  const key = JSON.stringify([job, series]);
+  if (last.key === key && last.series !== null) return last.series;
+  const found = await measureSeries(
     { job, table, match: series.match, oneLook: series.oneLook },
     library,
     async (done) => {
@@ -60,15 +74,18 @@ async function measured(job: Job, series: SeriesDocument, library: Library, tell
       await breathe();
     },
   );
+  Object.assign(last, { key, series: found });
+  return found;
 }
 
 export async function seriesView(
   job: Job,
   series: SeriesDocument,
   library: Library,
+  last: LastMeasured,
   tell: TellShare,
 ): Promise<SeriesView> {
-  const { rows, look } = await measured(job, series, library, tell);
+  const { rows, look } = await measured(job, series, library, last, tell);
   return {
     look,
     rows: rows.map(({ state, problems, stops, repeats, payload, quantity }) => ({
@@ -132,12 +149,13 @@ export interface TakeSeries {
 export async function takeSeries(
   wish: TakeSeries,
   library: Library,
+  last: LastMeasured,
   readers: readonly Reader[],
   binary: (name: OutputBinary | ReadBinary) => Promise<ArrayBuffer>,
   tell: (progress: SeriesProgress) => void,
 ): Promise<TakenSeries> {
   const { job, series, form } = wish;
-  const rows = await measured(job, series, library, (share) => tell({ doing: 'measuring', share }));
+  const rows = await measured(job, series, library, last, (share) => tell({ doing: 'measuring', share }));
   const made = rows.rows.filter(({ state }) => state === 'made');
   const [first] = made;
   if (first === undefined) return { problem: 'No row can be made.' };

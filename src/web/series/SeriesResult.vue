@@ -65,7 +65,7 @@ const doingTexts = {
         <PieceThumb v-if="series.picture.value" :picture="series.picture.value" />
       </div>
       <p v-if="view" class="payload measure">{{ view.payload || 'no message' }}</p>
-      <p v-for="text in texts" :key="text" class="wrong" role="alert">
+      <p v-for="text in texts" :key="text" class="said" role="alert">
         <StateShape :state="view?.state === 'held back' ? 'stop' : 'caution'" /> <span>{{ text }}</span>
       </p>
     </section>
@@ -103,7 +103,7 @@ const doingTexts = {
         {{ doingTexts[series.progress.value.doing] }}
         <button type="button" class="link" @click="series.giveUp()">Give up</button>
       </p>
-      <p v-if="series.stopped.value" class="wrong" role="alert">
+      <p v-if="series.stopped.value" class="said" role="alert">
         <StateShape state="stop" />
         <span
           >Row {{ series.stopped.value.row + series.firstRow.value }} does not read:
@@ -111,7 +111,7 @@ const doingTexts = {
         >
       </p>
       <div v-if="taken" data-test="series-taken" role="status">
-        <p v-if="taken.wrong.length > 0" class="wrong">
+        <p v-if="taken.wrong.length > 0" class="said">
           <StateShape state="stop" />
           <span
             >Nothing was handed over: row
@@ -124,7 +124,7 @@ const doingTexts = {
             does not read as it should.</span
           >
         </p>
-        <p v-else class="wrong">
+        <p v-else class="said">
           <StateShape state="fine" />
           <span
             >{{ taken.codes }} of {{ taken.codes }} codes were read, each from its own
@@ -143,38 +143,8 @@ const doingTexts = {
   </div>
 </template>
 
+<style scoped src="../shared/result.css"></style>
 <style scoped>
-.result,
-section {
-  display: grid;
-  gap: 10px;
-}
-
-.result {
-  gap: 20px;
-}
-
-.steps {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-}
-
-.steps button {
-  display: grid;
-  padding: 3px;
-  border: 1px solid var(--ink);
-  border-radius: var(--radius);
-  background: var(--paper-raised);
-  color: var(--ink);
-  cursor: pointer;
-}
-
-.steps button:disabled {
-  opacity: 0.35;
-  cursor: default;
-}
-
 .piece {
   display: grid;
   height: 230px;
@@ -197,20 +167,6 @@ section {
   color: var(--accent-dark);
 }
 
-.wrong {
-  display: grid;
-  grid-template-columns: 12px 1fr;
-  gap: 9px;
-}
-
-.wrong .shape {
-  margin-top: 4px;
-}
-
-.main {
-  justify-self: start;
-}
-
 .waiting {
   display: flex;
   gap: 9px;
@@ -220,13 +176,5 @@ section {
 
 .waiting progress {
   width: 80px;
-}
-
-.names {
-  margin: 6px 0 0;
-  padding: 0;
-  overflow-wrap: anywhere;
-  list-style: none;
-  font-size: 11.5px;
 }
 </style>

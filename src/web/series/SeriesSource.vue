@@ -205,7 +205,6 @@ const hasMessage = computed(() => own.value?.match.some(({ target }) => target.o
           draggable="true"
           title="Drag it onto what it sets, or click it"
           @dragstart="drag($event, column)"
-          @mousedown.prevent
           @click="put(column)"
         >
           {{ column }}
@@ -236,7 +235,7 @@ const hasMessage = computed(() => own.value?.match.some(({ target }) => target.o
       />
       <p v-if="own.oneLook && series.view.value?.look" class="note">
         Version {{ series.view.value.look.version }}, which row
-        {{ series.view.value.look.forcedBy + 2 }} needs.
+        {{ series.view.value.look.forcedBy + series.firstRow.value }} needs.
       </p>
     </section>
   </div>

@@ -113,7 +113,7 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
     </section>
 
     <section v-if="view.notes.length > 0">
-      <p v-for="(note, index) in view.notes" :key="index" class="wrong" role="alert">
+      <p v-for="(note, index) in view.notes" :key="index" class="said" role="alert">
         <StateShape :state="note.severity" /> <span>{{ note.text }}</span>
       </p>
     </section>
@@ -138,14 +138,14 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
         <button type="button" class="link" @click="sheet.giveUp()">Give up</button>
       </p>
       <div v-if="sheet.taken.value" data-test="sheet-taken" role="status">
-        <p v-if="sheet.taken.value.wrong.length > 0" class="wrong">
+        <p v-if="sheet.taken.value.wrong.length > 0" class="said">
           <StateShape state="stop" />
           <span
             >Nothing was handed over: the code of piece
             {{ sheet.taken.value.wrong.slice(0, 8).join(', ') }} does not say what its job says.</span
           >
         </p>
-        <p v-else class="right">
+        <p v-else class="said">
           <StateShape state="fine" />
           <span
             >{{ sheet.taken.value.codes }} of {{ sheet.taken.value.codes }} codes were read from the
@@ -163,17 +163,8 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
   </div>
 </template>
 
+<style scoped src="../shared/result.css"></style>
 <style scoped>
-.result,
-section {
-  display: grid;
-  gap: 10px;
-}
-
-.result {
-  gap: 20px;
-}
-
 .count {
   font-size: 15px;
   font-weight: 600;
@@ -200,50 +191,5 @@ dd {
   margin: 0;
   font-family: var(--mono);
   font-size: 12.5px;
-}
-
-.steps {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-}
-
-.steps button {
-  display: grid;
-  padding: 4px;
-  border: 1px solid var(--ink);
-  border-radius: var(--radius);
-  background: var(--paper-raised);
-  color: var(--ink);
-  cursor: pointer;
-}
-
-.steps button:disabled {
-  opacity: 0.35;
-  cursor: default;
-}
-
-.wrong,
-.right {
-  display: grid;
-  grid-template-columns: 12px 1fr;
-  gap: 9px;
-}
-
-.wrong .shape,
-.right .shape {
-  margin-top: 4px;
-}
-
-.main {
-  justify-self: start;
-}
-
-.names {
-  margin: 6px 0 0;
-  padding: 0;
-  overflow-wrap: anywhere;
-  list-style: none;
-  font-size: 11.5px;
 }
 </style>

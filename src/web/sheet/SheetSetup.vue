@@ -276,9 +276,19 @@ section {
 
 .pieces li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto auto;
+  grid-template-columns: minmax(0, 1fr) 92px auto;
   gap: 8px;
   align-items: center;
+}
+
+.setup .link {
+  justify-self: start;
+}
+
+/* The name beside it says what is counted; its label is for those who do not see it. */
+.pieces :deep(.field) {
+  display: block;
+  position: relative;
 }
 
 .pieces :deep(label) {

@@ -69,7 +69,11 @@ export function useSheet(jobId: string): SheetAtHand {
   const taken = shallowRef<Taken | null>(null);
   const before = shallowRef<readonly SheetDocument[]>([]);
   let [layings, takings, isGone] = [0, 0, false];
+  /** The job whose least width is known or looked for. */
+  let leastOf = '';
 
+  /** The job that the sheet was begun from may have been taken off it. */
+  const firstId = (): string => document.value?.pieces[0]?.jobId ?? jobId;
   const sheetJobs = (own: SheetDocument): SheetJob[] =>
     own.pieces.flatMap(({ jobId: id, quantity }) => {
       const known = jobs.value.get(id);
@@ -83,7 +87,10 @@ export function useSheet(jobId: string): SheetAtHand {
     const mine = ++layings;
     try {
       const found = await useEngine().maker.laySheet(plain(own), sheetJobs(own));
-      if (mine === layings) view.value = found;
+      if (mine !== layings) return;
+      view.value = found;
+      // Another job stands first now.
+      if (leastOf !== firstId()) await findLeastWidth();
     } catch (error) {
       if (mine === layings && !(error instanceof GivenUp)) throw error;
     }
@@ -122,8 +129,9 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   async function findLeastWidth(): Promise<void> {
-    const first = jobs.value.get(jobId);
+    const first = jobs.value.get(firstId());
     leastWidthMm.value = null;
+    leastOf = firstId();
     if (first === undefined) return;
     leastWidthMm.value = await useEngine().maker.leastWidth(structuredClone(toRaw(first.job)));
   }
@@ -141,7 +149,6 @@ export function useSheet(jobId: string): SheetAtHand {
     if (gone > 0)
       problem.value = `${gone === 1 ? 'A job' : `${gone} jobs`} of this sheet ${gone === 1 ? 'is' : 'are'} not there any more.`;
     await lay();
-    await findLeastWidth();
   });
 
   onScopeDispose(() => {
@@ -156,7 +163,7 @@ export function useSheet(jobId: string): SheetAtHand {
     progress,
     taken,
     isSaved,
-    job: computed(() => jobs.value.get(document.value?.pieces[0]?.jobId ?? jobId)?.job ?? null),
+    job: computed(() => jobs.value.get(firstId())?.job ?? null),
     change,
     canUndo: computed(() => before.value.length > 0),
     undo: () => {
@@ -180,12 +187,13 @@ export function useSheet(jobId: string): SheetAtHand {
       }),
     resize: (count) =>
       attempt(async () => {
-        const [own, sheet] = [jobs.value.get(jobId), document.value];
+        const [id, sheet] = [firstId(), document.value];
+        const own = jobs.value.get(id);
         if (own === undefined || sheet === null) return;
         const job = await useEngine().maker.sizedFor(plain(sheet), structuredClone(toRaw(own.job)), count);
         if (job === null) throw new Error(`No size gives ${count} on this sheet.`);
-        const saved = await saveRevision(jobId, own.revision, job);
-        jobs.value = new Map([...jobs.value, [jobId, { revision: saved.revision, job: saved.document }]]);
+        const saved = await saveRevision(id, own.revision, job);
+        jobs.value = new Map([...jobs.value, [id, { revision: saved.revision, job: saved.document }]]);
         taken.value = null;
         await lay();
         await findLeastWidth();
@@ -216,7 +224,7 @@ export function useSheet(jobId: string): SheetAtHand {
             wrong: [...new Set(found.unread.map(({ slot }) => slot + 1))],
           };
           const [file] = found.files;
-          const first = jobs.value.get(jobId);
+          const first = jobs.value.get(firstId());
           if (file === undefined || first === undefined) return;
           downloadBytes(
             found.files.length === 1 ? file : await zipped(found.files, first.job, first.revision),
