@@ -5,10 +5,10 @@
 import { PDFDocument, type PdfColour, type PdfGradient, type PdfReference } from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import { rgbOfHex } from '../colour';
-import { boundsOf, type Box, type Region } from '../geometry';
+import { arcCentre, boundsOf, type Box, type Region, type Vertex } from '../geometry';
 import { isLine, type AreaOperation, type Ink, type InkStop, type OperationSheet } from '../plan';
 import { hairlineMm, layerLooks, layerNames } from './layers';
-import { pathData } from './pathData';
+import { decimal } from './pathData';
 import { onePart, pageOf, type FileNotes, type Writer } from './writer';
 
 export const pointsPerMm = 72 / 25.4;
@@ -166,6 +166,55 @@ export function drawSheet(
   document.page.resources.data.Properties = properties;
 }
 
+/** Path operators (8.5.2) of closed outlines; arcs of a quarter turn at most are cubic curves. */
+function pathOperators(region: Region): string {
+  const parts: string[] = [];
+  for (const contour of region) {
+    const first = contour[0]!;
+    parts.push(`${decimal(first.x)} ${decimal(first.y)} m`);
+    contour.forEach((from, index) => {
+      const isLast = index === contour.length - 1;
+      const to = isLast ? first : contour[index + 1]!;
+      if (from.bulge) addArc(parts, from, to, from.bulge);
+      // Closing draws the last straight edge.
+      else if (!isLast) parts.push(`${decimal(to.x)} ${decimal(to.y)} l`);
+    });
+    parts.push('h');
+  }
+  return parts.join('\n');
+}
+
+/** Handles of four thirds of the tangent of a quarter of the turn: a quarter circle is kept to 0.03 % (from memory). */
+function addArc(parts: string[], from: Vertex, to: Vertex, bulge: number): void {
+  const centre = arcCentre(from, to, bulge);
+  const turn = 4 * Math.atan(bulge);
+  const steps = Math.ceil(Math.abs(turn) / (Math.PI / 2) - 1e-9);
+  const handle = (4 / 3) * Math.tan(turn / steps / 4);
+  const radius = { x: from.x - centre.x, y: from.y - centre.y };
+  const at = (step: number): { x: number; y: number } => {
+    const [sin, cos] = [Math.sin((turn * step) / steps), Math.cos((turn * step) / steps)];
+    return { x: radius.x * cos - radius.y * sin, y: radius.x * sin + radius.y * cos };
+  };
+  let begin = radius;
+  for (let step = 1; step <= steps; step++) {
+    const end = at(step);
+    const [x, y] = step === steps ? [to.x, to.y] : [centre.x + end.x, centre.y + end.y];
+    parts.push(
+      [
+        centre.x + begin.x - handle * begin.y,
+        centre.y + begin.y + handle * begin.x,
+        centre.x + end.x + handle * end.y,
+        centre.y + end.y - handle * end.x,
+        x,
+        y,
+      ]
+        .map(decimal)
+        .join(' ') + ' c',
+    );
+    begin = end;
+  }
+}
+
 class Pen {
   private overprint: PdfReference | null = null;
 
@@ -180,29 +229,34 @@ class Pen {
     if (this.document.spotColors[name] === undefined) this.document.addSpotColor(name, ...tint);
     this.overprints();
     this.document.lineWidth(hairlineMm);
-    for (const contour of lines) this.document.path(pathData([contour])).stroke(name);
+    for (const contour of lines) this.path([contour]).stroke(name);
   }
 
   area({ area, ink }: AreaOperation): void {
     if (area.length === 0) return;
     switch (ink.kind) {
       case 'solid':
-        return void this.document.path(pathData(area)).fill(this.inkOf(ink));
+        return void this.path(area).fill(this.inkOf(ink));
       case 'linear': {
         const { from, to } = ink;
         const gradient = this.document.linearGradient(from.x, from.y, to.x, to.y);
-        return void this.document.path(pathData(area)).fill(this.stops(gradient, ink.stops));
+        return void this.path(area).fill(this.stops(gradient, ink.stops));
       }
       case 'radial': {
         const { x, y } = ink.centre;
         const gradient = this.document.radialGradient(x, y, 0, x, y, ink.radius);
-        return void this.document.path(pathData(area)).fill(this.stops(gradient, ink.stops));
+        return void this.path(area).fill(this.stops(gradient, ink.stops));
       }
       case 'square':
         return this.square(area, ink);
       case 'picture':
         return this.picture(area, ink);
     }
+  }
+
+  /** Outlines become the path at hand. */
+  private path(region: Region): PDFDocument {
+    return this.document.addContent(pathOperators(region));
   }
 
   /** A graphics state (ISO 32000-1, table 58): OP and op, with mode 1, so that black keeps the other plates. */
@@ -241,7 +295,7 @@ class Pen {
       ...stops.map(({ at, colour }) => ({ at: 0.5 + at / 2, colour })),
     ];
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    document.path(pathData(area)).clip();
+    this.path(area).clip();
     document.rotate((turn * 180) / Math.PI, { origin: [x, y] });
     const [wide, high] = [box.width * 20, box.height * 20];
     const across = document.linearGradient(box.x, y, box.x + box.width, y);
@@ -259,7 +313,7 @@ class Pen {
   ): void {
     const { document } = this;
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    document.path(pathData(area)).clip();
+    this.path(area).clip();
     document.rotate((turn * 180) / Math.PI, { origin: [x, y] });
     if (mirrored) document.scale(-1, 1, { origin: [x, y] });
     document.opacity(opacity);

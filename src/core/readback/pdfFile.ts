@@ -5,7 +5,7 @@
 import { unzlibSync } from 'fflate';
 import type { PDFiumLibrary } from '@hyzyla/pdfium';
 import type { Brightness } from '../camera';
-import { hexOfRgb, linearOfEncoded, lumaOf } from '../colour';
+import { hexOfRgb, linearOfEncoded } from '../colour';
 import { loadedOnce } from '../numbers';
 import { kindOfLayer, readDrawing, type ReadPath } from './drawing';
 import { PathFollower, runProgram, type Operand } from './postfix';
@@ -63,52 +63,78 @@ export interface PdfPages {
   readonly count: number;
   /** Brightness of what is left of a page after trimming, 0 to 255, row by row. */
   readonly picture: (page: number, pxPerMm: number) => Brightness;
+  /** Gives the memory of the document back. */
+  readonly close: () => void;
 }
 
 export async function openPdfPages(bytes: Uint8Array, binary: ReadSetting['binary']): Promise<PdfPages> {
-  const text = latin(bytes);
-  const [media, trim] = [boxesOf(text, 'MediaBox'), boxesOf(text, 'TrimBox')];
   const pdfium = await openPdfium({ binary });
   const document = await pdfium.loadDocument(bytes);
+  const count = document.getPageCount();
   return {
-    count: document.getPageCount(),
+    count,
     picture: (number, pxPerMm) => {
-      const [page, own] = [media[number], trim[number] ?? media[number]];
-      if (page === undefined || own === undefined) throw new NotRead(`The file has no page ${number + 1}.`);
+      if (number >= count) throw new NotRead(`The file has no page ${number + 1}.`);
       const { module, pageIdx } = document.getPage(number) as unknown as OpenPage;
-      const px = (points: number): number => Math.round(points * mmPerPoint * pxPerMm);
-      const [width, height] = [px(own[2] - own[0]), px(own[3] - own[1])];
-      const bitmap = module._FPDFBitmap_CreateEx(width, height, bgrx, 0, 0);
-      module._FPDFBitmap_FillRect(bitmap, 0, 0, width, height, white);
-      const [pageWidth, pageHeight] = [px(page[2] - page[0]), px(page[3] - page[1])];
-      // Upwards in the file, downwards in the picture.
-      module._FPDF_RenderPageBitmap(
-        bitmap,
-        pageIdx,
-        -px(own[0] - page[0]),
-        -px(page[3] - own[3]),
-        pageWidth,
-        pageHeight,
-        0,
-        0,
-      );
-      const from = module._FPDFBitmap_GetBuffer(bitmap);
-      const pixels = module.HEAPU8.subarray(from, from + width * height * bytesAPixel);
-      const luma = new Uint8ClampedArray(width * height);
-      for (let at = 0, pixel = 0; at < luma.length; at++, pixel += bytesAPixel)
-        luma[at] = lumaOf(pixels[pixel + 2]!, pixels[pixel + 1]!, pixels[pixel]!);
-      module._FPDFBitmap_Destroy(bitmap);
-      return { width, height, luma };
+      try {
+        return trimmedPicture(module, pageIdx, pxPerMm);
+      } finally {
+        module._FPDF_ClosePage(pageIdx);
+      }
     },
+    close: () => document.destroy(),
   };
+}
+
+function trimmedPicture(module: Drawer, page: number, pxPerMm: number): Brightness {
+  const media = boxOfPage(module, page, module._FPDFPage_GetMediaBox);
+  const trim = boxOfPage(module, page, module._FPDFPage_GetTrimBox) ?? media;
+  if (media === null || trim === null) throw new NotRead('The page has no size.');
+  const px = (points: number): number => Math.round(points * mmPerPoint * pxPerMm);
+  const [width, height] = [px(trim[2] - trim[0]), px(trim[3] - trim[1])];
+  const bitmap = module._FPDFBitmap_CreateEx(width, height, greyBitmap, 0, 0);
+  module._FPDFBitmap_FillRect(bitmap, 0, 0, width, height, white);
+  const [wide, high] = [px(media[2] - media[0]), px(media[3] - media[1])];
+  // Upwards in the file, downwards in the picture.
+  module._FPDF_RenderPageBitmap(
+    bitmap,
+    page,
+    -px(trim[0] - media[0]),
+    -px(media[3] - trim[3]),
+    wide,
+    high,
+    0,
+    0,
+  );
+  const [from, stride] = [module._FPDFBitmap_GetBuffer(bitmap), module._FPDFBitmap_GetStride(bitmap)];
+  const luma = new Uint8ClampedArray(width * height);
+  for (let row = 0; row < height; row++)
+    luma.set(module.HEAPU8.subarray(from + row * stride, from + row * stride + width), row * width);
+  module._FPDFBitmap_Destroy(bitmap);
+  return { width, height, luma };
+}
+
+/** Left, bottom, right and top in points; null where the page has none of its own. */
+function boxOfPage(module: Drawer, page: number, get: Drawer['_FPDFPage_GetMediaBox']): PdfBox | null {
+  const { malloc, free } = module.wasmExports;
+  const at = malloc(16);
+  const isThere = get(page, at, at + 4, at + 8, at + 12) !== 0;
+  const box = [...new Float32Array(module.HEAPU8.buffer, at, 4)] as PdfBox;
+  free(at);
+  return isThere ? box : null;
 }
 
 /** What of pdfium is used beside its own face, which draws whole pages only. */
 interface Drawer {
   readonly HEAPU8: Uint8Array;
+  readonly wasmExports: { readonly malloc: (size: number) => number; readonly free: (at: number) => void };
+  _FPDFPage_GetMediaBox(page: number, left: number, bottom: number, right: number, top: number): number;
+  _FPDFPage_GetTrimBox(page: number, left: number, bottom: number, right: number, top: number): number;
+  _FPDF_ClosePage(page: number): void;
   _FPDFBitmap_CreateEx(width: number, height: number, format: number, first: number, stride: number): number;
   _FPDFBitmap_FillRect(bitmap: number, x: number, y: number, w: number, h: number, colour: number): void;
   _FPDFBitmap_GetBuffer(bitmap: number): number;
+  _FPDFBitmap_GetStride(bitmap: number): number;
   _FPDFBitmap_Destroy(bitmap: number): void;
   _FPDF_RenderPageBitmap(
     bitmap: number,
@@ -133,7 +159,8 @@ function withPage<Result>(
   return use(document.getPage(0) as unknown as OpenPage);
 }
 
-/** Of pdfium: four bytes a pixel, blue first, the last unused. */
+/** Of pdfium: one byte a pixel; or four, blue first, the last unused. */
+const greyBitmap = 1;
 const [bgrx, bytesAPixel] = [3, 4];
 const white = 0xffffffff;
 
@@ -180,13 +207,12 @@ function latin(bytes: Uint8Array): string {
 
 type PdfBox = [number, number, number, number];
 
-/** Of every page, in their order. */
-const boxesOf = (text: string, name: string): readonly PdfBox[] =>
-  [...text.matchAll(new RegExp(`/${name} \\[([^\\]]+)\\]`, 'g'))].flatMap(([, inside]) => {
-    const numbers = inside!.trim().split(/\s+/).map(Number);
-    return numbers.length === 4 ? [numbers as PdfBox] : [];
-  });
-const boxOf = (text: string, name: string): PdfBox | null => boxesOf(text, name)[0] ?? null;
+/** Of the first page. */
+function boxOf(text: string, name: string): PdfBox | null {
+  const inside = new RegExp(`/${name} \\[([^\\]]+)\\]`).exec(text)?.[1];
+  const numbers = inside?.trim().split(/\s+/).map(Number) ?? [];
+  return numbers.length === 4 ? (numbers as PdfBox) : null;
+}
 
 /** Names of layers by the names that the content knows them by. */
 function layerNamesOf(text: string): ReadonlyMap<string, string> {

@@ -336,6 +336,7 @@ export async function readSeries(
     if (text !== code.payload) wrong.push({ row, copy, page, place, id, text });
     if (index % 8 === 7) await tell(index + 1);
   }
+  pages.close();
   return wrong;
 }
 
