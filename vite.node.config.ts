@@ -26,6 +26,7 @@ export default defineConfig({
         styleFitness: 'bench/styleFitness.ts',
         fillTable: 'bench/fillTable.ts',
         readersTable: 'bench/readersTable.ts',
+        seriesRuns: 'bench/seriesRuns.ts',
         limitsTruth: 'bench/limitsTruth.ts',
         outsideJobs: 'outside/outsideJobs.ts',
       },

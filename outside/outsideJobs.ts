@@ -18,6 +18,7 @@ import {
   writeSeries,
   type TakeId,
 } from '../src/core/run';
+import { newSeries } from '../src/core/series';
 import { sheetOn, stocks } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';
 import { outputBinary } from '../src/node/outputBinaries';
@@ -156,7 +157,9 @@ async function writeSeriesCase(): Promise<void> {
     codeWidthMm: 24,
     pieceSizeMm: { width: 34, height: 44 },
   });
-  const table = {
+  const source = {
+    kind: 'table' as const,
+    name: '',
     columns: ['number'],
     rows: Array.from({ length: 40 }, (_, at) => [`LJ${String(at + 1).padStart(3, '0')}`]),
   };
@@ -169,13 +172,14 @@ async function writeSeriesCase(): Promise<void> {
   const document = sheetOn(
     stocks.find(({ id }) => id === 'a4')!,
     {
-      marks: { crop: true, registration: true, rule: true },
+      marks: { crop: true, registration: true, rule: true, square: true, name: true },
     },
   );
-  const series = await measureSeries({ job, table, match, oneLook: true }, library);
-  const pages = seriesPages(series, document, library);
+  const wish = { job, series: newSeries(source, { match }) };
+  const series = await measureSeries(wish, library);
+  const pages = await seriesPages(wish, series, document, library);
   if ('problem' in pages) throw new Error(pages.problem);
-  const { bytes, codes } = await writeSeries(series, pages.laid, document, job, library);
+  const { bytes, codes } = await writeSeries(wish, series, pages.laid, document, library);
   await writeFile(join(folder, 'series.pdf'), bytes);
   await writeFile(
     join(folder, 'series.json'),

@@ -219,9 +219,8 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'series',
     {
       synopsis:
-        'series JOB.json (--table T.csv | --numbers 1-48|48x6 [--digits N] [--prefix P] [--check S]) [--match WHAT=TEXT]... [--stock ID|WxH [--gap MM] [--margin MM] [--layout L] [--marks M,M]] [--own-versions] [--files DIR] --out DIR',
-      about:
-        'Makes a piece for each row of a table as one PDF, reads every code of it back, and writes an index.',
+        'series JOB.json (--table T.csv | --numbers 1-48|48x6 [--digits N] [--prefix P] [--check S]) [--match WHAT=TEXT]... [--stock ID|WxH [--gap MM] [--margin MM] [--layout L] [--marks M,M]] [--own-versions] [--pictures DIR] [--formats F,F] [--contacts] [--files DIR] --out DIR',
+      about: 'Makes a piece for each row of a table, reads every code back, and writes an index.',
       example:
         'binarus series jacket.json --numbers 1-48 --match address=https://ternquay.example/jacket/{number} --stock a4 --out files',
       help: {
@@ -233,12 +232,15 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         check:
           'a check character of ISO/IEC 7064 behind it: mod-11-2, mod-37-2, mod-97-10, mod-11-10, mod-37-36',
         match:
-          'what a row sets: a field of the message, words by their id, serial, quantity, width, file; columns in braces. Columns of the same name need none',
+          'what a row sets: a field of the message, words by their id, serial, quantity, width, file, logo, title; columns in braces. Columns of the same name need none',
         stock: 'what the pieces are laid on, as with binarus sheet; a page for each piece without it',
         gap: 'between pieces, in millimetres',
         margin: 'free on all sides, in millimetres',
         layout: 'as with binarus sheet',
-        marks: 'crop, registration, rule',
+        marks: 'crop, registration, rule, square, name',
+        pictures: 'drawings (SVG) and pictures (PNG) that cells name for --match logo={column}',
+        contacts: 'with a sheet that shows every piece small',
+        formats: 'pdf is one document; any other is a file for each row; several with commas',
         'own-versions':
           'each row has the smallest symbol that holds it; without it all have the same version',
         files: 'where logos and pictures of the job lie; beside it without it',
@@ -257,6 +259,9 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         layout: text,
         marks: text,
         'own-versions': flag,
+        pictures: text,
+        formats: text,
+        contacts: flag,
         files: text,
         out: text,
       },
@@ -267,7 +272,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'sheet',
     {
       synopsis:
-        'sheet JOB.json... --stock ID|WxH [--count N [--resize]] [--quantity N] [--gap MM] [--margin MM] [--layout L] [--empty N-N,N] [--marks M,M] [--part P] [--formats F,F] [--files DIR] --out DIR',
+        'sheet JOB.json... --stock ID|WxH [--count N [--resize]] [--quantity N] [--gap MM] [--margin MM] [--layout L] [--empty N-N,N] [--marks M,M] [--part P] [--formats F,F] [--contacts] [--files DIR] --out DIR',
       about: 'Lays pieces on stock, reads every code of the sheets back, and writes them.',
       example: 'binarus sheet sticker.json --stock a4 --count 12 --formats pdf,dxf --out files',
       help: {
@@ -276,7 +281,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         quantity: 'of each job in all, on as many sheets as it takes',
         resize: 'in the largest size of which the count fits',
         empty: 'places of the first sheet that are used already, such as 1-4,9',
-        marks: 'crop, registration, rule',
+        marks: 'crop, registration, rule, square, name',
         part: 'all (without it), print, cut, or jig: the outline in which blanks are laid',
         gap: 'between pieces, in millimetres; 2 or the width of the cut without it',
         margin: 'free on all sides, in millimetres; 5 without it',

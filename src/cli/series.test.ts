@@ -7,6 +7,7 @@ import Papa from 'papaparse';
 import { findPair } from '../content';
 import { newJob, type Job } from '../core/job';
 import { createLibrary, measureSeries, readSeries, seriesPages, writeSeries } from '../core/run';
+import { newSeries } from '../core/series';
 import { evenMargin, sheetOn } from '../core/sheet';
 import { logoAssets } from '../node/logoAssets';
 import { outputBinary } from '../node/outputBinaries';
@@ -52,7 +53,6 @@ const series = async (job: Job, values: object): Promise<Printed> =>
 
 /** Four rows of a job, measured. */
 async function fourOf(job: Job) {
-  const table = { columns: ['number'], rows: [['1'], ['2'], ['3'], ['4']] };
   const library = createLibrary(logoAssets(() => Promise.resolve(null)));
   const match = [
     {
@@ -60,7 +60,14 @@ async function fourOf(job: Job) {
       text: 'https://ternquay.example/jacket/{number}',
     },
   ];
-  return { measured: await measureSeries({ job, table, match, oneLook: true }, library), library };
+  const source = {
+    kind: 'table' as const,
+    name: '',
+    columns: ['number'],
+    rows: [['1'], ['2'], ['3'], ['4']],
+  };
+  const wish = { job, series: newSeries(source, { match }) };
+  return { wish, measured: await measureSeries(wish, library), library };
 }
 /** Two pieces of 34 mm beside each other. */
 const sheetOfTwo = sheetOn(
@@ -175,22 +182,27 @@ describe('binarus series', () => {
         outline: { kind: 'contour', paddingMm: 2, borderMm: 2, corner: 'round', colour: '#1F5D52' },
       },
     };
-    const { measured, library } = await fourOf(bleeding);
-    const pages = seriesPages(measured, null, library);
+    const { wish, measured, library } = await fourOf(bleeding);
+    const pages = await seriesPages(wish, measured, null, library);
     if ('problem' in pages) throw new Error(pages.problem);
-    const written = await writeSeries(measured, pages.laid, null, bleeding, library);
+    const written = await writeSeries(wish, measured, pages.laid, null, library);
     expect(await readSeries(written, await testReaders(), outputBinary)).toEqual([]);
     const plain = await fourOf(job);
-    const onSheet = seriesPages(plain.measured, { ...sheetOfTwo, empty: [0] }, plain.library);
-    expect('laid' in onSheet && onSheet.laid.pages.map((page) => page.length)).toEqual([1, 2, 1]);
+    const onSheet = await seriesPages(
+      plain.wish,
+      plain.measured,
+      { ...sheetOfTwo, empty: [0] },
+      plain.library,
+    );
+    expect('laid' in onSheet && onSheet.laid.pages.map(({ placed }) => placed.length)).toEqual([1, 2, 1]);
   }, 60_000);
 
   it('sees a code that lies at the place of another row', async () => {
     const job = jacket();
-    const { measured, library } = await fourOf(job);
-    const pages = seriesPages(measured, null, library);
+    const { wish, measured, library } = await fourOf(job);
+    const pages = await seriesPages(wish, measured, null, library);
     if ('problem' in pages) throw new Error(pages.problem);
-    const written = await writeSeries(measured, pages.laid, null, job, library);
+    const written = await writeSeries(wish, measured, pages.laid, null, library);
     const readers = await testReaders();
     expect(await readSeries(written, readers, outputBinary)).toEqual([]);
     const [first, second, ...rest] = written.codes;

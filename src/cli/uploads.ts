@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { cleanUpload, type CleanUpload, type LogoAssets } from '../core/logo';
+import type { NamedPicture } from '../core/series';
 
 /** A file as the server would keep it, with its hash. */
 export async function readUpload(
@@ -13,18 +14,29 @@ export async function readUpload(
   return { ...clean, hash: createHash('sha256').update(clean.bytes).digest('hex') };
 }
 
-/** Looks through the drawings and pictures of a folder, once. */
-export function uploadsIn(folder: string): LogoAssets['upload'] {
+/** Looks through the drawings and pictures of folders, once. */
+export function uploadsIn(...folders: readonly string[]): LogoAssets['upload'] {
   let known: Promise<Map<string, Uint8Array>> | undefined;
-  return async (hash) => (await (known ??= readAll(folder))).get(hash) ?? null;
+  const read = async (): Promise<Map<string, Uint8Array>> => {
+    const all = await Promise.all(folders.map(readAll));
+    return new Map(all.flat().map(({ hash, bytes }) => [hash, bytes]));
+  };
+  return async (hash) => (await (known ??= read())).get(hash) ?? null;
 }
 
-async function readAll(folder: string): Promise<Map<string, Uint8Array>> {
-  const files = new Map<string, Uint8Array>();
+/** Drawings and pictures of a folder, as cells of a table name them. */
+export const picturesIn = async (folder: string): Promise<readonly NamedPicture[]> =>
+  (await readAll(folder)).map(({ name, hash, mediaType }) => ({
+    name,
+    hash,
+    kind: mediaType === 'image/png' ? 'picture' : 'drawing',
+  }));
+
+async function readAll(folder: string) {
+  const files: (Awaited<ReturnType<typeof readUpload>> & { readonly name: string })[] = [];
   for (const name of (await readdir(folder)).filter((entry) => /\.(svg|png)$/i.test(entry)))
     try {
-      const { hash, bytes } = await readUpload(join(folder, name));
-      files.set(hash, bytes);
+      files.push({ name, ...(await readUpload(join(folder, name))) });
     } catch {
       // Not a file that a job could refer to.
     }

@@ -11,7 +11,7 @@ export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap }
 export type { WhichShot } from './prover';
 export { EngineProblem, GivenUp, TookTooLong } from './hosted';
 export type { CouponView } from './couponView';
-export type { RowView, SeriesForm, SeriesProgress, SeriesView, TakenSeries } from './seriesView';
+export type { RowView, SeriesView } from './seriesView';
 export type { SheetJob, SheetPageView, SheetView } from './sheetView';
 export type { Progress, TakenFile, TakenSheet, TakenFiles, TakeRequest } from './maker';
 export type { Arrangement } from '../core/run';
@@ -119,7 +119,6 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     readTable: searchingMs,
     measureSeries: writingMs,
     rowPicture: searchingMs,
-    takeSeries: writingMs,
   }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
     load: liveLoadingMs,

@@ -14,11 +14,12 @@ import {
 import type { FormatId, OutputBinary } from '../core/output';
 import type { PairValues } from '../core/plan';
 import { startProof, type ProofBinaries } from '../core/proof';
-import { voting, type Reader } from '../core/readers';
+import type { Reader } from '../core/readers';
 import {
   isSpreadsheet,
   readSpreadsheet,
   readTable,
+  type ReadSetting,
   type ReadTable,
   type SeriesDocument,
 } from '../core/series';
@@ -28,6 +29,7 @@ import {
   jobForCount,
   makeFiles,
   runJob,
+  type SeriesLook,
   sheetFiles,
   startReadBack,
   watchMachine,
@@ -46,16 +48,7 @@ import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
 import { couponView, type CouponView } from './couponView';
 import type { PiecePicture } from './pressView';
-import {
-  rowPicture,
-  seriesView,
-  takeSeries,
-  type TakeSeries,
-  type LastMeasured,
-  type SeriesProgress,
-  type SeriesView,
-  type TakenSeries,
-} from './seriesView';
+import { rowPicture, seriesView, type SeriesView } from './seriesView';
 import { laid, leastWidth, sheetView, type SheetJob, type SheetView } from './sheetView';
 
 /** What is asked for; everything else is the worker's own. */
@@ -101,11 +94,9 @@ export interface Maker {
     tell: (progress: Progress) => void,
   ): Promise<TakenSheet>;
   /** CSV, TSV or a spreadsheet file, from its bytes. */
-  readTable(bytes: Uint8Array): Promise<ReadTable>;
+  readTable(bytes: Uint8Array, setting: ReadSetting): Promise<ReadTable>;
   measureSeries(job: Job, series: SeriesDocument, tell: (share: number) => void): Promise<SeriesView>;
-  rowPicture(job: Job, series: SeriesDocument, row: number, version: number | null): Promise<PiecePicture>;
-  /** Every code is read back from its own place in the document; a mix-up holds it back. */
-  takeSeries(wish: TakeSeries, tell: (progress: SeriesProgress) => void): Promise<TakenSeries>;
+  rowPicture(job: Job, series: SeriesDocument, row: number, look: SeriesLook | null): Promise<PiecePicture>;
   fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
@@ -120,7 +111,6 @@ export function createMaker(
   library: Library,
 ): Maker {
   const loaded = loadedOnce<readonly Reader[]>();
-  const lastSeries: LastMeasured = { key: '', series: null };
   return {
     layCoupon: async (values, wish, seed, at) => layCoupon(values, wish, seed, at),
     drawCoupon: (coupon) => couponView(coupon, library),
@@ -154,20 +144,10 @@ export function createMaker(
           : await sheetFiles(document, sheets, { format, part, binary });
       return 'problem' in written ? written : { files: written.files, codes, unread };
     },
-    readTable: async (bytes) => (isSpreadsheet(bytes) ? readSpreadsheet(bytes) : readTable(bytes)),
-    measureSeries: async (job, series, tell) => {
-      await library.load(job);
-      return seriesView(job, series, library, lastSeries, tell);
-    },
-    rowPicture: async (job, series, row, version) => {
-      await library.load(job);
-      return rowPicture(job, series, row, version, library);
-    },
-    takeSeries: async (wish, tell) => {
-      const readers = voting(await loaded(() => load().then(startProof)));
-      await library.load(wish.job);
-      return takeSeries(wish, library, lastSeries, readers, binary, tell);
-    },
+    readTable: async (bytes, setting) =>
+      isSpreadsheet(bytes) ? readSpreadsheet(bytes) : readTable(bytes, setting),
+    measureSeries: (job, series, tell) => seriesView(job, series, library, tell),
+    rowPicture: (job, series, row, look) => rowPicture(job, series, row, look, library),
     fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {
       await library.load(job);

@@ -6,6 +6,7 @@ import { pathData } from '../core/output';
 import {
   cutWay,
   laySheets,
+  loadCaption,
   roomOf,
   runJob,
   shapeOf,
@@ -75,7 +76,8 @@ export async function laid(
     await library.load(job);
     pieces.push({ quantity, result: runJob(job, undefined, library) });
   }
-  return laySheets(document, pieces);
+  await loadCaption(document, library.words);
+  return laySheets(document, pieces, library.words);
 }
 
 export async function sheetView(

@@ -24,6 +24,7 @@ import { phoneRoutes, type PhoneDoor } from './phone';
 import { jobDocumentRoutes } from './jobDocuments';
 import { seriesDocumentSchema } from '../core/series';
 import { sheetDocumentSchema } from '../core/sheet';
+import { jobRunRoutes, registerRoutes, runRoutes } from './runs';
 import { pieceShelfRoutes } from './pieceShelf';
 import { checkRoutes } from './checks';
 import { couponRoutes } from './coupons';
@@ -78,6 +79,9 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
     express.json({ limit: '12mb' }),
     jobDocumentRoutes(data.series, 'series', seriesDocumentSchema),
   );
+  app.use('/api/jobs/:jobId/runs', writesAreJson, express.json({ limit: '10kb' }), jobRunRoutes(data));
+  app.use('/api/runs', writesAreJson, express.json({ limit: '10kb' }), runRoutes(data));
+  app.use('/api/register', writesAreJson, express.json({ limit: '12mb' }), registerRoutes(data));
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
   app.use(

@@ -1,4 +1,5 @@
 /** Everything that is kept, with what is needed to look at it. */
+import { dirname, join } from 'node:path';
 import { seriesDocumentSchema, type SeriesDocument } from '../core/series';
 import { sheetDocumentSchema, type SheetDocument } from '../core/sheet';
 import { archiveStore, type ArchiveStore } from './archive/store';
@@ -13,9 +14,12 @@ import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
+import { createRuns, runHere, runStore, type RunThreads, type Runs } from './runs';
 import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
+  /** Series that are made, and the register of what was. */
+  readonly runs: Runs;
   readonly jobs: JobStore;
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
@@ -32,7 +36,12 @@ export interface Data {
   readonly workshop: Workshop;
 }
 
-export function openData(db: Db, workshop: Workshop = workshopHere): Data {
+export function openData(
+  db: Db,
+  workshop: Workshop = workshopHere,
+  threads: RunThreads = runHere,
+  log: (error: unknown) => void = () => undefined,
+): Data {
   const files = fileStore(db);
   const measuring = createMeasuring(
     workshop,
@@ -51,7 +60,19 @@ export function openData(db: Db, workshop: Workshop = workshopHere): Data {
     checks: checkStore(db),
     coupons: couponStore(db),
     sheets: jobDocumentStore(db, 'sheets', sheetDocumentSchema),
-    series: jobDocumentStore(db, 'series', seriesDocumentSchema),
+    series: jobDocumentStore(db, 'series', seriesDocumentSchema, (jobId, { pictures }) =>
+      files.refer(
+        'series',
+        jobId,
+        pictures.map(({ hash }) => hash),
+      ),
+    ),
   };
-  return { ...stores, archive: archiveStore(db, stores, workshop), measuring, workshop };
+  const runs = createRuns(
+    runStore(db, files),
+    threads,
+    { database: db.name, folder: join(dirname(db.name), 'runs') },
+    log,
+  );
+  return { ...stores, runs, archive: archiveStore(db, stores, workshop), measuring, workshop };
 }

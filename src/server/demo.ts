@@ -7,8 +7,7 @@ import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraf
 import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../content';
-import { seriesFormatVersion, type SeriesDocument } from '../core/series';
-import { sheetOn, stocks, type SheetDocument } from '../core/sheet';
+import { demoSeries, demoSheets } from './demoSeries';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
 import { demoLogos, type DemoLogo } from './demoLogos';
@@ -42,36 +41,6 @@ export async function fillWithDemo({
     if (own !== undefined) series.keep(jobId, own);
   }
 }
-
-const a4 = stocks.find(({ id }) => id === 'a4')!;
-/** By job. */
-const demoSheets: Readonly<Record<string, SheetDocument>> = {
-  'Harbour office sticker': sheetOn(a4, { marks: { crop: false, registration: true, rule: true } }),
-  'Life-jacket label': sheetOn(a4, { layout: 'grid' }),
-};
-const jacketSizes = ['child', 'S', 'M', 'L', 'XL'];
-const demoSeries: Readonly<Record<string, SeriesDocument>> = {
-  'Life-jacket label': {
-    formatVersion: seriesFormatVersion,
-    source: {
-      kind: 'table',
-      name: 'life-jackets.csv',
-      columns: ['number', 'size', 'inspected'],
-      rows: Array.from({ length: 48 }, (_, at) => [
-        `LJ${String(at + 1).padStart(3, '0')}`,
-        jacketSizes[(at * 7) % jacketSizes.length]!,
-        `2026-${String(3 + (at % 4)).padStart(2, '0')}-${String(1 + ((at * 5) % 28)).padStart(2, '0')}`,
-      ]),
-    },
-    match: [
-      { target: { on: 'message', field: 'address' }, text: 'https://ternquay.example/jacket/{number}' },
-      { target: { on: 'words', id: 'words-1' }, text: '{number}  {size}' },
-      { target: { on: 'serial' }, text: '{number}' },
-    ],
-    oneLook: true,
-    onSheet: true,
-  },
-};
 
 interface DemoJob extends NewJobOptions {
   readonly material: string;

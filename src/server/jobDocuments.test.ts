@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { findPair } from '../content';
 import { newJob } from '../core/job';
-import type { SeriesDocument } from '../core/series';
+import { newSeries } from '../core/series';
 import { sheetOn, stocks } from '../core/sheet';
 import { createApp } from './app';
 import { openData, type Data } from './data';
@@ -41,13 +41,10 @@ async function send(method: string, path: string, body?: unknown) {
 }
 const nobody = '00000000-0000-4000-8000-000000000009';
 const a4 = stocks.find((stock) => stock.id === 'a4')!;
-const series: SeriesDocument = {
-  formatVersion: 1,
-  source: { kind: 'table', name: 'slips.csv', columns: ['slip'], rows: [['1'], ['2']] },
-  match: [{ target: { on: 'serial' }, text: '{slip}' }],
-  oneLook: true,
-  onSheet: false,
-};
+const series = newSeries(
+  { kind: 'table', name: 'slips.csv', columns: ['slip'], rows: [['1'], ['2']] },
+  { match: [{ target: { on: 'serial' }, text: '{slip}' }] },
+);
 
 describe('a document that is kept with a job', () => {
   it.each([

@@ -20,6 +20,8 @@ export function jobDocumentStore<Document>(
   db: Db,
   table: JobTable,
   schema: z.ZodType<Document>,
+  /** Beside keeping one, in the same transaction. */
+  kept: (jobId: string, document: Document) => void = () => undefined,
 ): JobDocumentStore<Document> {
   const select = db.prepare<[string], string>(`SELECT document FROM ${table} WHERE job_id = ?`).pluck();
   const selectAll = db.prepare<[], { jobId: string; document: string }>(
@@ -46,6 +48,7 @@ export function jobDocumentStore<Document>(
     keep: writing(db, (jobId: string, document: Document) => {
       if (isJob.get(jobId) === undefined) return false;
       upsert.run(jobId, new Date().toISOString(), JSON.stringify(document));
+      kept(jobId, document);
       return true;
     }),
     remove: writing(db, (jobId: string) => remove.run(jobId).changes > 0),

@@ -9,6 +9,7 @@ import { dataFolder } from './dataFolder';
 import { fillWithDemo } from './demo';
 import { houseAddress, phoneDoor } from './phone';
 import { holdFolder, openDatabaseIn, phonePortOf, portOf, prepareFolder, StartProblem } from './start';
+import { runInThreads } from './runs';
 import { workshopInThreads } from './workshop';
 
 const log = pino({ base: null });
@@ -27,8 +28,9 @@ async function start(): Promise<void> {
   }
   if (option !== undefined) throw new StartProblem(`There is no option “${option}”; there is --restore.`);
   const db = openDatabaseIn(folder);
-  const workshop = workshopInThreads(fileURLToPath(new URL('./worker.js', import.meta.url)));
-  const data = openData(db, workshop);
+  const worker = fileURLToPath(new URL('./worker.js', import.meta.url));
+  const workshop = workshopInThreads(worker);
+  const data = openData(db, workshop, runInThreads(worker), (error) => log.error(error));
   if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
@@ -49,13 +51,16 @@ async function start(): Promise<void> {
       copyDaily(db, folder).catch((error: unknown) => log.error(error, 'The daily copy was not made.'));
     };
     copy();
+    data.runs.takeUp();
     setInterval(copy, hourMs).unref();
   });
 
   /** Lets running requests end, then closes the database, which folds its journal back into the one file. */
   function shutDown(): void {
     phone.close();
-    server.close(() => {
+    const runsEnd = data.runs.close();
+    server.close(async () => {
+      await runsEnd;
       db.close();
       letGo();
       process.exit(0);

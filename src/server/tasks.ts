@@ -6,6 +6,7 @@ import { createLibrary, runJob } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import { reviseJobsSchema } from '../wire';
 import { stageArchive } from './archive/stage';
+import { runPart } from './runs/task';
 
 /** Files that a job refers to, by their hashes. */
 export type Files = Readonly<Record<string, Uint8Array>>;
@@ -42,5 +43,5 @@ function revisions(
   );
 }
 
-export const tasks = { severity, clean, revisions, archive: stageArchive } as const;
+export const tasks = { severity, clean, revisions, archive: stageArchive, runPart } as const;
 export type Tasks = typeof tasks;

@@ -4,12 +4,15 @@ import { coldMs } from '../core/numbers';
 import { tasks, type Tasks } from './tasks';
 import type { Order } from './worker';
 
-export interface Workshop extends Tasks {
+/** Runs have threads of their own. */
+type WorkshopTasks = Omit<Tasks, 'runPart'>;
+
+export interface Workshop extends WorkshopTasks {
   readonly close: () => Promise<void>;
 }
 
 /** Longer than this nothing honest takes; the thread is ended and begun anew. */
-const limitsMs: { readonly [Name in keyof Tasks]: number } = {
+const limitsMs: { readonly [Name in keyof WorkshopTasks]: number } = {
   severity: 2000,
   clean: 2000,
   revisions: 20_000,
@@ -45,7 +48,7 @@ function bench(file: string, memoryMb = 1024) {
     resourceLimits: { maxOldGenerationSizeMb: memoryMb },
   });
   let before: Promise<unknown> = Promise.resolve();
-  async function bounded(order: Order): Promise<unknown> {
+  async function bounded(order: Order & { readonly name: keyof WorkshopTasks }): Promise<unknown> {
     const isCold = threads.threads.length === 0;
     const limitMs = Math.max(limitsMs[order.name], isCold ? coldMs : 0);
     const signal = AbortSignal.timeout(limitMs);
@@ -57,7 +60,10 @@ function bench(file: string, memoryMb = 1024) {
     }
   }
   return {
-    run: <Name extends keyof Tasks>(name: Name, args: Parameters<Tasks[Name]>): ReturnType<Tasks[Name]> => {
+    run: <Name extends keyof WorkshopTasks>(
+      name: Name,
+      args: Parameters<Tasks[Name]>,
+    ): ReturnType<Tasks[Name]> => {
       const turn = before.then(() => bounded({ name, args }));
       before = turn.catch(() => undefined);
       return turn as ReturnType<Tasks[Name]>;

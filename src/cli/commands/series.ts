@@ -2,110 +2,159 @@
 import { randomInt } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
+import type { Job } from '../../core/job';
 import {
-  isLetPass,
-  measureSeries,
-  readSeries,
-  runJob,
-  seriesIndex,
-  seriesPages,
-  writeSeries,
+  handsHere,
+  takeSeries,
+  type MeasuredSeries,
+  type SeriesForm,
+  type SeriesRow,
+  type TakenSeries,
 } from '../../core/run';
-import type { MeasuredSeries, SeriesRow, WrongCode } from '../../core/run';
 import {
+  checkSystems,
   columnsIn,
+  firstRowOf,
+  isSpreadsheet,
   matchByName,
   matchSchema,
+  newSeries,
   numbersSchema,
-  isSpreadsheet,
+  problemText,
   readSpreadsheet,
   readTable,
-  checkSystems,
+  rowsOf,
   seriesNumbers,
   type Match,
-  type RowProblem,
-  type Table,
+  type Rows,
+  type SeriesDocument,
+  type SeriesSource,
   type Target,
 } from '../../core/series';
 import { layouts, sheetOn, type SheetDocument } from '../../core/sheet';
 import { titleOf } from '../../core/job';
-import { slug } from '../../core/output';
-import { voting } from '../../core/readers';
+import { outputFormats } from '../../core/output';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
 import { countOf, oneOf, required } from '../input';
 import { runFile } from '../jobFile';
-import { loadReaders, quickFinding } from '../quick';
+import { loadReaders } from '../quick';
 import { chosenStock, gapOf, marksOf } from '../sheetOptions';
+import { picturesIn } from '../uploads';
 import { writeInto } from '../writeInto';
 
 export async function makeSeries(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const { job, library } = await runFile(values, positionals);
-  const table = await tableOf(values);
-  const match = matchOf(values, job, table);
-  const series = await measureSeries(
-    { job, table, match, oneLook: values['own-versions'] === undefined },
-    library,
-  );
-  const held = series.rows.filter(({ state }) => state === 'held back');
-  for (const row of held) process.stderr.write(`row ${row.row + 2} is held back: ${whyHeld(row)}\n`);
-  const report = reportOf(series, table, match);
-  const made = series.rows.filter(({ state }) => state === 'made');
-  if (made.length === 0) return { output: { ...report, files: [] }, stops: true };
-  // The row that needs the largest symbol stands for all of its version.
-  const worst = series.look?.forcedBy ?? made[0]!.row;
-  const worstJob = series.jobOf(made.some(({ row }) => row === worst) ? worst : made[0]!.row);
-  const proof = await quickFinding(worstJob, runJob(worstJob, undefined, library));
-  if (proof?.severity === 'stop' && !isLetPass(proof, job.overrides)) {
-    tell([proof], job.codes);
-    return { output: { ...report, heldBackBy: printed([proof], job.codes), files: [] }, stops: true };
-  }
-  const document = values.stock === undefined ? null : sheetOf(values, job.making.pair.process.kerfMm);
-  const pages = seriesPages(series, document, library);
-  if ('problem' in pages) throw new UsageError(pages.problem);
-  const written = await writeSeries(series, pages.laid, document, job, library);
+  const { source, ...read } = await sourceOf(values);
+  const match = matchOf(values, job, rowsOf({ source }));
+  const pictures = values.pictures === undefined ? [] : [...(await picturesIn(String(values.pictures)))];
+  const series = newSeries(source, { match, pictures, oneLook: values['own-versions'] === undefined });
+  const sheet = values.stock === undefined ? null : sheetOf(values, job.making.pair.process.kerfMm);
   const { outputBinary } = await import('../../node/outputBinaries');
-  const wrong = await readSeries(written, voting(await loadReaders()), outputBinary);
-  const stem = `${slug(titleOf(job) || basename(positionals[0]!, '.json')) || 'job'}_series`;
-  const files =
-    wrong.length > 0
-      ? []
-      : [
-          { name: `${stem}.pdf`, bytes: written.bytes },
-          { name: `${stem}_index.csv`, bytes: await seriesIndex(series, written, table, `${stem}.pdf`) },
-        ];
-  for (const { row, text } of wrong)
-    process.stderr.write(
-      `row ${row + 2} was not read as it is: ${text === null ? 'nothing was read' : `“${text}”`}\n`,
-    );
-  await writeInto(required(values, 'out'), files);
-  return {
-    output: {
-      ...report,
-      pages: pages.laid.pages.length,
-      pieces: pages.laid.pages.reduce((sum, page) => sum + page.length, 0),
-      readBack: {
-        codes: written.codes.length,
-        read: written.codes.length - wrong.length,
-        wrong: wrong.map(wrongOf),
-      },
-      files: files.map(({ name }) => name),
-    },
-    stops: wrong.length > 0 || held.length > 0,
+  const tools = { library, readers: await loadReaders(), binary: outputBinary };
+  const out = required(values, 'out');
+  const report: Record<string, unknown> = {
+    match: match.map(({ target, text }) => ({ ...target, text })),
+    ...read,
   };
+  const files: string[] = [];
+  let stops = false;
+  for (const form of formsOf(values)) {
+    const contacts = values.contacts !== undefined;
+    const wish = { job: named(job, positionals), series, sheet, form, contacts };
+    const taken = await takeSeries(wish, handsHere(wish, tools));
+    if (files.length === 0) {
+      Object.assign(report, rowsReport(taken.series, series));
+      stops = tellHeld(taken.series, series);
+    }
+    Object.assign(report, takenReport(taken, series, job));
+    if (taken.state !== 'made') stops = true;
+    else files.push(...(await writtenInto(out, taken.files)));
+    if (taken.state === 'refused' && taken.series.rows.some(({ state }) => state === 'made'))
+      throw new UsageError(taken.problem);
+  }
+  return { output: { ...report, files }, stops };
 }
 
-const wrongOf = ({ row, page, place, text }: WrongCode) => ({
-  row: row + 2,
-  page: page + 1,
-  place: place + 1,
-  text,
-});
+/** A job without a name has that of its file. */
+const named = (job: Job, [path]: readonly string[]): Job =>
+  titleOf(job) === '' ? { ...job, name: basename(path!, '.json') } : job;
 
-async function tableOf(values: Values): Promise<Table> {
+async function writtenInto(
+  out: string,
+  files: readonly { readonly name: string; readonly kept: Uint8Array }[],
+): Promise<readonly string[]> {
+  await writeInto(
+    out,
+    files.map(({ name, kept }) => ({ name, bytes: kept })),
+  );
+  return files.map(({ name }) => name);
+}
+
+/** `pdf` is one document with an index; every other format is a file for each row. */
+function formsOf(values: Values): readonly SeriesForm[] {
+  const names = String(values.formats ?? 'pdf').split(',');
+  return names.map((name) => {
+    if (name === 'pdf') return 'document';
+    const format = outputFormats.find(({ id }) => id === name);
+    if (format === undefined)
+      throw new UsageError(
+        `--formats has ${outputFormats.map(({ id }) => id).join(', ')}, with commas between them; not “${name}”.`,
+      );
+    return format.id;
+  });
+}
+
+/** Whether any is held back. */
+function tellHeld({ rows }: MeasuredSeries, series: SeriesDocument): boolean {
+  const held = rows.filter(({ state }) => state === 'held back');
+  for (const row of held)
+    process.stderr.write(`row ${row.row + firstRowOf(series)} is held back: ${whyHeld(row)}\n`);
+  return held.length > 0;
+}
+
+function takenReport(taken: TakenSeries<Uint8Array>, series: SeriesDocument, job: Job): object {
+  const first = firstRowOf(series);
+  switch (taken.state) {
+    case 'refused':
+      process.stderr.write(`${taken.problem}\n`);
+      return { problem: taken.problem };
+    case 'unproved':
+      tell([taken.finding], job.codes);
+      return { heldBackBy: printed([taken.finding], job.codes), unprovedRow: taken.row + first };
+    case 'mixed up':
+      for (const { row, text } of taken.wrong)
+        process.stderr.write(
+          `row ${row + first} was not read as it is: ${text === null ? 'nothing was read' : `“${text}”`}\n`,
+        );
+      return {
+        readBack: {
+          codes: taken.codes,
+          read: taken.codes - taken.wrong.length,
+          wrong: taken.wrong.map(({ row, page, place, text }) => ({
+            row: row + first,
+            page: page + 1,
+            place: place + 1,
+            text,
+          })),
+        },
+      };
+    case 'made': {
+      const { codes } = taken;
+      return {
+        ...(taken.pages === null ? {} : { pages: taken.pages }),
+        pieces: new Set(codes.map(({ row, copy }) => `${row} ${copy}`)).size,
+        readBack: { codes: codes.length, read: codes.length, wrong: [] },
+      };
+    }
+  }
+}
+
+/** Rows, with what is told of a file that they are read from. */
+async function sourceOf(values: Values): Promise<{ readonly source: SeriesSource; readonly table?: object }> {
   if (values.table !== undefined && values.numbers !== undefined)
     throw new UsageError('give --table or --numbers, not both.');
-  if (values.numbers !== undefined) return numbered(values);
+  if (values.numbers !== undefined) return { source: numbered(values) };
   const path = required(values, 'table');
   let bytes: Uint8Array;
   try {
@@ -115,11 +164,15 @@ async function tableOf(values: Values): Promise<Table> {
   }
   const read = isSpreadsheet(bytes) ? await readSpreadsheet(bytes) : readTable(bytes);
   if ('problem' in read) throw new UsageError(`${path}: ${read.problem}`);
-  return read.table;
+  const { columns, rows, ...table } = read.table;
+  return {
+    source: { kind: 'table', name: basename(path), columns: [...columns], rows: rows.map((row) => [...row]) },
+    table,
+  };
 }
 
 /** Counted from one number to another, or so many that are drawn by lot. */
-function numbered(values: Values): Table {
+function numbered(values: Values): SeriesSource {
   const range = /^(\d{1,12})-(\d{1,12})$/.exec(String(values.numbers));
   const lot = /^(\d{1,5})x(\d{1,2})$/.exec(String(values.numbers));
   if (range === null && lot === null)
@@ -145,17 +198,11 @@ function numbered(values: Values): Table {
   if (!wish.success) throw new UsageError(`--numbers: ${wish.error.issues[0]!.message}`);
   const found = seriesNumbers(wish.data, () => randomInt(0, 2 ** 32) / 2 ** 32);
   if ('problem' in found) throw new UsageError(found.problem);
-  return {
-    columns: ['number'],
-    rows: found.numbers.map((number) => [number]),
-    encoding: 'utf-8',
-    separator: ',',
-    notes: [],
-  };
+  return { kind: 'numbers', wish: wish.data, numbers: [...found.numbers] };
 }
 
 /** Columns by their names, and over them what is said: `address=https://ternquay.example/{number}`. */
-function matchOf(values: Values, job: Parameters<typeof matchByName>[0], table: Table): Match {
+function matchOf(values: Values, job: Job, table: Rows): Match {
   const given = (Array.isArray(values.match) ? values.match : []).map((entry) => {
     const found = /^([^=]+)=(.+)$/s.exec(String(entry));
     if (found === null)
@@ -178,12 +225,15 @@ function matchOf(values: Values, job: Parameters<typeof matchByName>[0], table: 
   return parsed.data;
 }
 
-function targetOf(name: string, job: Parameters<typeof matchByName>[0]): Target {
+function targetOf(name: string, job: Job): Target {
   switch (name) {
     case 'serial':
     case 'quantity':
     case 'width':
+    case 'logo':
       return { on: name };
+    case 'title':
+      return { on: 'logo title' };
     case 'file':
       return { on: 'file name' };
   }
@@ -193,7 +243,7 @@ function targetOf(name: string, job: Parameters<typeof matchByName>[0]): Target 
   if (fields.includes(name)) return { on: 'message', field: name };
   const items = job.piece.items.filter(({ kind }) => kind === 'words').map(({ id }) => id);
   throw new UsageError(
-    `nothing of the job is called “${name}”; there is ${[...fields, ...items, 'serial', 'quantity', 'width', 'file'].join(', ')}.`,
+    `nothing of the job is called “${name}”; there is ${[...fields, ...items, 'serial', 'quantity', 'width', 'file', 'logo', 'title'].join(', ')}.`,
   );
 }
 
@@ -205,38 +255,21 @@ function sheetOf(values: Values, kerfMm: number): SheetDocument {
   });
 }
 
-function problemText(problem: RowProblem): string {
-  switch (problem.kind) {
-    case 'empty':
-      return `${problem.columns.join(' and ')} is empty`;
-    case 'no column':
-      return `there is no column “${problem.column}”`;
-    case 'no field':
-      return `the message has no ${problem.field}`;
-    case 'no words':
-      return `there are no words ${problem.id}`;
-    case 'not a number':
-      return `“${problem.value}” is no number from ${problem.least} to ${problem.most}`;
-    case 'refused':
-      return `${problem.field} cannot be “${problem.value}”: ${problem.why}`;
-  }
-}
 const whyHeld = ({ problems, stops }: SeriesRow): string =>
   [...problems.map(problemText), ...stops.map(({ title }) => title)].join('; ');
 
-function reportOf({ rows, look }: MeasuredSeries, table: Table, match: Match) {
+function rowsReport({ rows, look }: MeasuredSeries, series: SeriesDocument): object {
+  const first = firstRowOf(series);
   return {
     rows: rows.length,
     made: rows.filter(({ state }) => state === 'made').length,
     heldBack: rows
       .filter(({ state }) => state === 'held back')
-      .map((row) => ({ row: row.row + 2, why: whyHeld(row) })),
-    leftOut: rows.filter(({ state }) => state === 'left out').map(({ row }) => row + 2),
+      .map((row) => ({ row: row.row + first, why: whyHeld(row) })),
+    leftOut: rows.filter(({ state }) => state === 'left out').map(({ row }) => row + first),
     repeated: rows.flatMap(({ row, repeats }) =>
-      repeats === null ? [] : [{ row: row + 2, as: repeats + 2 }],
+      repeats === null ? [] : [{ row: row + first, as: repeats + first }],
     ),
-    ...(look === null ? {} : { version: look.version, forcedByRow: look.forcedBy + 2 }),
-    match: match.map(({ target, text }) => ({ ...target, text })),
-    table: { encoding: table.encoding, separator: table.separator, notes: table.notes },
+    ...(look === null ? {} : { version: look.version, forcedByRow: look.forcedBy + first }),
   };
 }

@@ -3,7 +3,9 @@ import {
   cutWay,
   jobForCount,
   isLetPass,
+  emptyLibrary,
   laySheets,
+  loadCaption,
   runJob,
   shapeOf,
   sheetFiles,
@@ -33,16 +35,21 @@ export async function layOnSheet(values: Values, positionals: readonly string[])
       throw new UsageError(`a sheet is not written as “${format}”; there is ${known.join(', ')}.`);
   if (positionals.length === 0) throw new UsageError('give one job document, or several.');
   const results: JobResult[] = [];
+  let library: Library | undefined;
   for (const path of positionals) {
-    const { result, library } = await runFile(values, [path]);
+    const { result, library: own } = await runFile(values, [path]);
+    library ??= own;
     if (result.heldBackBy.length > 0) return heldBack(result, result.heldBackBy);
     results.push(result);
-    if (values.resize !== undefined) results.push(resized(results.pop()!, values, stock, library));
+    if (values.resize !== undefined) results.push(resized(results.pop()!, values, stock, own));
   }
   const document = documentOf(values, stock, results);
+  const { words } = library ?? emptyLibrary;
+  await loadCaption(document, words);
   const laid = laySheets(
     document,
     results.map((result, piece) => ({ result, quantity: document.pieces[piece]!.quantity })),
+    words,
   );
   const stop = laid.notes.find(({ severity }) => severity === 'stop');
   if (stop !== undefined) throw new UsageError(stop.text);

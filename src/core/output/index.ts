@@ -23,4 +23,5 @@ export {
 
 /** With what writes PDF, when one is asked for. */
 export const loadPdfPages = async () => (await import('./pdf')).writePdfPages;
+export const loadContactSheet = async () => (await import('./contactSheet')).writeContactSheet;
 export const loadMakeSheet = async () => (await import('./makeSheet')).writeMakeSheet;

@@ -1,6 +1,6 @@
 /** The make sheet: a page to lie beside the machine, with the piece at true size and all that was settled. */
-import { placeRegion, type Region } from '../geometry';
-import { areaOfLine, type FontId, type Typesetter } from '../words';
+import { placeRegion } from '../geometry';
+import { lineOutlines, type FontId, type Typesetter } from '../words';
 import type { OperationSheet } from '../plan';
 import { drawSheet, finishedPdf, PdfLayers, pointsPerMm, startPdf } from './pdf';
 import { pathData } from './pathData';
@@ -57,7 +57,7 @@ export async function writeMakeSheet(content: MakeSheet, words: Typesetter): Pro
     if (top + heightMm > page.heightMm - page.marginMm) newPage();
   };
   const write = (text: string, x: number, sizeMm: number, font: FontId = textFont): void => {
-    const outlines = lineOf(words, font, text, sizeMm);
+    const outlines = lineOutlines(words, font, text, sizeMm);
     if (outlines.length > 0)
       document.path(pathData(placeRegion(outlines, 1, x, top + sizeMm))).fill('#000000');
   };
@@ -110,12 +110,6 @@ export async function writeMakeSheet(content: MakeSheet, words: Typesetter): Pro
     write(ruleNote, right + 4, textMm);
     top += 8;
   }
-}
-
-/** Outlines of a line in millimetres, its baseline at 0. */
-function lineOf(words: Typesetter, font: FontId, text: string, sizeMm: number): Region {
-  const set = words.setLine(font, text);
-  return set === null ? [] : placeRegion(areaOfLine(set), sizeMm, 0, 0);
 }
 
 const widthOf = (words: Typesetter, text: string): number =>

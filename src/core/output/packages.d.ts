@@ -8,7 +8,8 @@ declare module 'pdfkit' {
   }
 
   export interface PdfReference {
-    end(): void;
+    /** With what its stream holds, where it is one. */
+    end(content?: string): void;
   }
 
   export class PDFDocument {
@@ -17,6 +18,7 @@ declare module 'pdfkit' {
       readonly dictionary: { data: Record<string, unknown> };
       readonly resources: { data: Record<string, unknown> };
       readonly ext_gstates: Record<string, PdfReference>;
+      readonly xobjects: Record<string, PdfReference>;
     };
     readonly _root: { readonly data: Record<string, unknown> };
     readonly spotColors: Record<string, unknown>;

@@ -119,20 +119,25 @@ export interface SheetPlace {
 
 /** Layers of a document (8.11), by their names. */
 export class PdfLayers {
-  private readonly groups = new Map<string, PdfReference>();
+  private readonly groups = new Map<string, { readonly group: PdfReference; readonly tag: string }>();
 
   constructor(private readonly document: PDFDocument) {}
 
-  named(name: string): PdfReference {
-    let group = this.groups.get(name);
-    if (group === undefined)
-      this.groups.set(name, (group = this.document.ref({ Type: 'OCG', Name: new String(name) })));
-    return group;
+  /** What the content of the page at hand calls the layer of a name. */
+  tagOf(name: string): string {
+    let layer = this.groups.get(name);
+    if (layer === undefined) {
+      const group = this.document.ref({ Type: 'OCG', Name: new String(name) });
+      this.groups.set(name, (layer = { group, tag: `L${this.groups.size + 1}` }));
+    }
+    const { data } = this.document.page.resources;
+    data.Properties = { ...(data.Properties as object | undefined), [layer.tag]: layer.group };
+    return layer.tag;
   }
 
   /** When everything is drawn. */
   end(): void {
-    const groups = [...this.groups.values()];
+    const groups = [...this.groups.values()].map(({ group }) => group);
     for (const group of groups) group.end();
     const order = this.document.ref({ OCGs: groups, D: { Order: groups, ON: groups } });
     order.end();
@@ -148,14 +153,12 @@ export function drawSheet(
   layers: PdfLayers,
 ): void {
   const names = layerNames(sheet);
-  const properties: Record<string, unknown> = {};
   document.save();
   document.scale(pointsPerMm * place.scale);
   document.translate(place.xMm / place.scale, place.yMm / place.scale);
   const pen = new Pen(document, place.space);
   sheet.operations.forEach((operation, index) => {
-    properties[`L${index + 1}`] = layers.named(names[index]!);
-    document.addContent(`/OC /L${index + 1} BDC`);
+    document.addContent(`/OC /${layers.tagOf(names[index]!)} BDC`);
     document.save();
     if (isLine(operation)) pen.line(operation.lines, operation.kind);
     else pen.area(operation);
@@ -163,11 +166,10 @@ export function drawSheet(
     document.addContent('EMC');
   });
   document.restore();
-  document.page.resources.data.Properties = properties;
 }
 
 /** Path operators (8.5.2) of closed outlines; arcs of a quarter turn at most are cubic curves. */
-function pathOperators(region: Region): string {
+export function pathOperators(region: Region): string {
   const parts: string[] = [];
   for (const contour of region) {
     const first = contour[0]!;

@@ -1,18 +1,30 @@
 /** run: a job document comes in; it goes the whole way through. Also what needs more than one stage: files, proofs, costs. */
 export {
+  handsHere,
+  type HandTools,
   type MeasuredSeries,
   measureSeries,
-  type PlacedRow,
+  type ReadCode,
   readSeries,
-  seriesIndex,
-  type SeriesPages,
+  rowJob,
+  type SeriesForm,
+  type SeriesHands,
+  type SeriesLook,
+  type SeriesOfJob,
   seriesPages,
+  type SeriesProgress,
   type SeriesRow,
-  type SeriesWish,
+  type SeriesStage,
+  seriesStages,
+  type TakenSeries,
+  takeSeries,
+  type TakeSeries,
   writeSeries,
+  type WrittenCode,
   type WrittenSeries,
   type WrongCode,
 } from './series';
+export { loadCaption } from './sheetCaption';
 export { sheetFiles, unreadCodes, type UnreadCode } from './sheetFiles';
 export { jobForCount, laySheets, widestOnSheet } from './laySheets';
 export { cutWay } from './sheetOperations';

@@ -5,7 +5,7 @@ import { findPair } from '../../content';
 import { boundsOf } from '../geometry';
 import { newJob, scaledJob, type Job } from '../job';
 import { isLine, type OperationSheet } from '../plan';
-import { sheetOn, stocks, type SheetDocument } from '../sheet';
+import { noMarks, sheetOn, stocks, type SheetDocument } from '../sheet';
 import { jobForCount, laySheets, widestOnSheet } from './laySheets';
 import { emptyLibrary } from './library';
 import { runJob } from './runJob';
@@ -123,7 +123,7 @@ describe('a sheet is stopped', () => {
 });
 
 describe('print, cut and jig of a sheet', () => {
-  const laid = lay({ ...a4, marks: { crop: true, registration: true, rule: true } }, [sticker()]);
+  const laid = lay({ ...a4, marks: { ...noMarks, crop: true, registration: true, rule: true } }, [sticker()]);
   const [page] = laid.pages as [LaidSheets['pages'][number]];
   const marked = boundsOf(
     laid

@@ -1,5 +1,5 @@
 /** Pieces on stock: jobs that were made come in, with a sheet's document; pages, and the operations of each, go out. */
-import { mirrorBox, regionArea } from '../geometry';
+import { mirrorBox, regionArea, type Region } from '../geometry';
 import { scaledJob, shownTitle, type Job } from '../job';
 import {
   labelPlaces,
@@ -14,9 +14,11 @@ import {
   type Place,
   type SheetDocument,
 } from '../sheet';
+import type { Typesetter } from '../words';
 import type { Library } from './library';
 import { runJob, type JobResult, type Made } from './runJob';
 import { notesOfPieces, tooNear } from './sheetNotes';
+import { sheetCaption } from './sheetCaption';
 import { marksOn, operationsOf } from './sheetOperations';
 import {
   isRound,
@@ -32,7 +34,12 @@ import {
   type SheetPiece,
 } from './sheetPages';
 
-export function laySheets(document: SheetDocument, pieces: readonly SheetPiece[]): LaidSheets {
+/** With `words` at hand (`loadCaption`), sheets can have their numbers and names on them. */
+export function laySheets(
+  document: SheetDocument,
+  pieces: readonly SheetPiece[],
+  words: Typesetter | null = null,
+): LaidSheets {
   const notes: SheetNote[] = notesOfPieces(document, pieces);
   const made = pieces.map(({ result }) => result.made);
   const shapes = made.map((own) => (own === null ? null : shapeOf(own)));
@@ -50,15 +57,20 @@ export function laySheets(document: SheetDocument, pieces: readonly SheetPiece[]
     (sum, { piece }) => sum + Math.abs(regionArea(shapes[piece]!.outline!)),
     0,
   );
+  const sheets = pages.reduce((sum, page) => sum + page.sheets, 0);
+  const caption = (page: SheetPage): Region => {
+    const from = pages.slice(0, pages.indexOf(page)).reduce((sum, own) => sum + own.sheets, 1);
+    return sheetCaption(document, { from, to: from + page.sheets - 1, of: sheets }, words);
+  };
   return {
     pages,
     perSheet: laid.perSheet,
-    sheets: pages.reduce((sum, page) => sum + page.sheets, 0),
+    sheets,
     waste: 1 - covered / (widthMm * heightMm),
     notes,
     pieces,
-    marks: (page) => marksOn(document, shapes, page),
-    operations: (page, part) => operationsOf(document, pieces, shapes, page, part),
+    marks: (page) => marksOn(document, shapes, page, caption(page)),
+    operations: (page, part) => operationsOf(document, pieces, shapes, page, part, caption(page)),
   };
 }
 

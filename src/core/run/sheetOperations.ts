@@ -1,17 +1,17 @@
 /** What is done for the pieces of a page: by the machine as a whole, or what is marked, what is cut, and the jig alone. */
-import { boxContour, offsetOutlines, type Region } from '../geometry';
+import { boxContour, offsetOutlines, type Box, type Region } from '../geometry';
 import { blackInk, isLine, type Operation, type OperationSheet } from '../plan';
 import {
+  commonMarks,
   composeSheet,
   cutOrder,
-  registrationDiscs,
   sheetMarks,
   sheetStock,
   type PieceShape,
   type Place,
   type SheetDocument,
 } from '../sheet';
-import type { JobResult } from './runJob';
+import type { Made } from './runJob';
 import {
   boxAt,
   croppedSheet,
@@ -32,6 +32,7 @@ export function operationsOf(
   shapes: readonly (PieceShape | null)[],
   page: SheetPage,
   part: SheetPart,
+  caption: Region,
 ): OperationSheet {
   const { placed } = page;
   const { stock } = document.stock;
@@ -47,9 +48,9 @@ export function operationsOf(
     .map((own) => (own.kind === 'cut' ? { ...own, lines: cutOrder(own.lines).contours } : own));
   const drawn =
     part !== 'cut'
-      ? marksOn(document, shapes, page)
-      : document.marks.registration && stock.kind === 'sheet'
-        ? registrationDiscs(stock)
+      ? marksOn(document, shapes, page, caption)
+      : stock.kind === 'sheet'
+        ? commonMarks(stock, document.marks)
         : [];
   const kind = whole.operations.find((own) => own.kind === 'print' || own.kind === 'mark')?.kind ?? 'print';
   const marks: Operation[] =
@@ -60,29 +61,32 @@ export function operationsOf(
 }
 
 export function marksOn(
-  { stock: { stock }, marks }: SheetDocument,
+  document: SheetDocument,
   shapes: readonly (PieceShape | null)[],
   { placed }: SheetPage,
+  caption: Region,
 ): Region {
-  if (stock.kind !== 'sheet') return [];
-  return sheetMarks(
-    stock,
-    placed.map((own) => boxAt(shapes[own.piece]!, own)),
-    marks,
-  );
+  const boxes = placed.map((own) => boxAt(shapes[own.piece]!, own));
+  return marksAround(document, boxes, caption);
 }
 
-/** The marks of a sheet whose pieces are all of one size, as operations. */
-export function marksOfSheet(
+function marksAround(
+  { stock: { stock }, marks }: SheetDocument,
+  boxes: readonly Box[],
+  caption: Region,
+): Region {
+  return stock.kind === 'sheet' ? sheetMarks(stock, boxes, marks, caption) : [];
+}
+
+/** The marks of a page of a series, as operations. */
+export function marksOfPage(
   document: SheetDocument,
-  results: readonly JobResult[],
-  places: readonly Place[],
+  placed: readonly { readonly made: Made; readonly at: Place }[],
+  caption: Region,
 ): readonly Operation[] {
-  const [first] = results;
-  if (first?.made === undefined || first.made === null) return [];
-  const placed = places.map((place, slot) => ({ ...place, piece: 0, slot }));
-  const area = marksOn(document, [shapeOf(first.made)], { placed, empty: [], sheets: 1, codes: [] });
-  const isMarked = first.made.plan.sheet().operations.some(({ kind }) => kind === 'mark');
+  const boxes = placed.map(({ made, at }) => boxAt(shapeOf(made), at));
+  const area = marksAround(document, boxes, caption);
+  const isMarked = placed[0]?.made.plan.sheet().operations.some(({ kind }) => kind === 'mark');
   return area.length === 0
     ? []
     : [{ kind: isMarked ? 'mark' : 'print', label: 'sheet marks', area, ink: blackInk }];

@@ -1,24 +1,20 @@
 /** series: a table or numbers come in, with which column goes where; a job for each row goes out, and what is wrong with each. */
 export { checkCharacters, type CheckSystem, checkSystemName, checkSystems, isChecked } from './checkDigits';
 export {
+  firstRowOf,
+  namingColumn,
+  newSeries,
   numberColumn,
   type Rows,
   rowsOf,
   type SeriesDocument,
   seriesDocumentSchema,
-  seriesFormatVersion,
+  type SeriesSource,
+  seriesSourceSchema,
 } from './document';
-export {
-  applyRow,
-  cellsOf,
-  columnsIn,
-  type Match,
-  matchByName,
-  matchSchema,
-  type RowJob,
-  type RowProblem,
-  type Target,
-} from './match';
+export { applyRow, type RowJob, type RowProblem } from './applyRow';
+export { columnsIn, type Match, matchByName, matchSchema, type Target } from './match';
+export { type NamedPicture, pictureKey, pictureLimit, pictureNamed } from './pictures';
 export { clearAlphabet, numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';
 export { isSpreadsheet, readSpreadsheet } from './spreadsheet';
 export {
@@ -26,6 +22,7 @@ export {
   type ReadTable,
   encodings,
   readPasted,
+  type ReadSetting,
   readTable,
   type Separator,
   separators,
@@ -33,3 +30,4 @@ export {
   tableLimits,
   type TableNote,
 } from './table';
+export { noteText, problemText, targetName } from './rowTexts';

@@ -1,9 +1,6 @@
-/** Which column goes where, and what a row makes of the job. */
+/** Which column goes where: said by hand, or found by names. */
 import { z } from '../schema';
 import type { Job } from '../job';
-import { scaledJob } from '../job';
-import { messageSchema } from '../message';
-import type { Table } from './table';
 
 /** Where a text goes. A text names columns in braces: `https://ternquay.example/jacket/{number}`. */
 const targetSchema = z.discriminatedUnion('on', [
@@ -12,6 +9,10 @@ const targetSchema = z.discriminatedUnion('on', [
   /** What `{serial}` stands for in words. */
   z.strictObject({ on: z.literal('serial') }),
   z.strictObject({ on: z.literal('words'), id: z.string().min(1).max(60) }),
+  /** The name of a picture that becomes the logo of the first code. */
+  z.strictObject({ on: z.literal('logo') }),
+  /** Words below the logo. */
+  z.strictObject({ on: z.literal('logo title') }),
   z.strictObject({ on: z.literal('quantity') }),
   z.strictObject({ on: z.literal('file name') }),
   /** Width of the piece in millimetres; all that lies on it goes along. */
@@ -24,132 +25,11 @@ export const matchSchema = z
   .max(60);
 export type Match = z.infer<typeof matchSchema>;
 
-export type RowProblem =
-  | { readonly kind: 'empty'; readonly target: Target; readonly columns: readonly string[] }
-  | { readonly kind: 'no column'; readonly column: string }
-  | { readonly kind: 'no field'; readonly field: string }
-  | { readonly kind: 'no words'; readonly id: string }
-  | {
-      readonly kind: 'not a number';
-      readonly target: Target;
-      readonly value: string;
-      readonly least: number;
-      readonly most: number;
-    }
-  | { readonly kind: 'refused'; readonly field: string; readonly value: string; readonly why: string };
-
-export interface RowJob {
-  readonly job: Job;
-  readonly quantity: number;
-  /** Null for the usual one. */
-  readonly fileName: string | null;
-  readonly problems: readonly RowProblem[];
-}
-
-const inBraces = /\{([^{}]+)\}/g;
+/** A column that a text names. */
+export const inBraces = /\{([^{}]+)\}/g;
 
 export const columnsIn = (text: string): readonly string[] =>
   [...text.matchAll(inBraces)].map(([, column]) => column!);
-
-const quantityLimits = { least: 0, most: 5000 } as const;
-const widthLimits = { least: 5, most: 5000 } as const;
-
-/** What a row says: `cell` gives a column's cell, null where there is no such column. */
-export function applyRow(job: Job, match: Match, cell: (column: string) => string | null): RowJob {
-  const problems: RowProblem[] = [];
-  let made = job;
-  let quantity = 1;
-  let fileName: string | null = null;
-  for (const { target, text } of match) {
-    const columns = columnsIn(text);
-    const missing = columns.filter((column) => cell(column) === null);
-    problems.push(...missing.map((column): RowProblem => ({ kind: 'no column', column })));
-    if (missing.length > 0) continue;
-    const value = text.replace(inBraces, (_, column: string) => cell(column)!);
-    const isEmpty = columns.length > 0 && columns.every((column) => cell(column) === '');
-    if (isEmpty && target.on !== 'quantity') {
-      problems.push({ kind: 'empty', target, columns });
-      if (target.on === 'message' || target.on === 'width') continue;
-    }
-    switch (target.on) {
-      case 'message':
-        made = withField(made, target.field, value, problems);
-        break;
-      case 'serial':
-        made = { ...made, piece: { ...made.piece, serial: value.slice(0, 40) } };
-        break;
-      case 'words':
-        made = withWords(made, target.id, value, problems);
-        break;
-      case 'quantity': {
-        const { least, most } = quantityLimits;
-        const number = value === '' ? 1 : Number(value);
-        if (!Number.isInteger(number) || number < least || number > most)
-          problems.push({ kind: 'not a number', target, value, least, most });
-        else quantity = number;
-        break;
-      }
-      case 'width': {
-        const { least, most } = widthLimits;
-        const number = Number(value.replace(',', '.'));
-        if (!(number >= least && number <= most))
-          problems.push({ kind: 'not a number', target, value, least, most });
-        else made = scaledJob(made, number / made.piece.widthMm);
-        break;
-      }
-      case 'file name':
-        fileName = value;
-        break;
-    }
-  }
-  return { job: made, quantity, fileName, problems };
-}
-
-function withField(job: Job, field: string, value: string, problems: RowProblem[]): Job {
-  const [first, ...others] = job.codes;
-  const before = (first!.message as Readonly<Record<string, unknown>>)[field];
-  if (before === undefined && !(field in first!.message)) {
-    problems.push({ kind: 'no field', field });
-    return job;
-  }
-  const typed = Array.isArray(before)
-    ? value === ''
-      ? []
-      : [value]
-    : typeof before === 'number'
-      ? Number(value)
-      : value;
-  const parsed = messageSchema.safeParse({ ...first!.message, [field]: typed });
-  if (!parsed.success) {
-    problems.push({ kind: 'refused', field, value, why: parsed.error.issues[0]?.message ?? '' });
-    return job;
-  }
-  return { ...job, codes: [{ ...first!, message: parsed.data }, ...others] };
-}
-
-function withWords(job: Job, id: string, value: string, problems: RowProblem[]): Job {
-  const { items } = job.piece;
-  if (!items.some((item) => item.id === id && item.kind === 'words')) {
-    problems.push({ kind: 'no words', id });
-    return job;
-  }
-  return {
-    ...job,
-    piece: {
-      ...job.piece,
-      items: items.map((item) =>
-        item.id === id && item.kind === 'words' ? { ...item, text: value, sample: false } : item,
-      ),
-    },
-  };
-}
-
-export const cellsOf =
-  ({ columns, rows }: Pick<Table, 'columns' | 'rows'>, row: number) =>
-  (column: string): string | null => {
-    const place = columns.indexOf(column);
-    return place < 0 ? null : rows[row]![place]!;
-  };
 
 const words = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, '');
 /** What people call the same thing. */
@@ -159,6 +39,7 @@ const otherNames: Readonly<Record<string, readonly string[]>> = {
   serial: ['number', 'no', 'nr', 'serial number', 'id'],
   'file name': ['file', 'filename'],
   first: ['first name', 'given name'],
+  logo: ['picture', 'image', 'picture file', 'logo file'],
   family: ['family name', 'last name', 'surname'],
   text: ['message', 'content'],
 };
@@ -182,5 +63,6 @@ export function matchByName(job: Job, columns: readonly string[]): Match {
   take({ on: 'serial' }, 'serial');
   take({ on: 'quantity' }, 'quantity');
   take({ on: 'file name' }, 'file name');
+  take({ on: 'logo' }, 'logo');
   return match;
 }

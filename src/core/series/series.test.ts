@@ -6,7 +6,9 @@ import { newJob, newWords, type Job } from '../job';
 import { startingPair } from '../plan';
 import { seededRandom } from '../numbers';
 import { checkCharacters, checkSystems, isChecked, type CheckSystem } from './checkDigits';
-import { applyRow, cellsOf, matchByName } from './match';
+import { applyRow } from './applyRow';
+import { newSeries } from './document';
+import { matchByName, type Match } from './match';
 import { clearAlphabet, numbersSchema, oneInSoMany, seriesNumbers, type NumbersWish } from './numbers';
 import { isSpreadsheet, readSpreadsheet } from './spreadsheet';
 import { readPasted, readTable, tableLimits, type Table } from './table';
@@ -277,8 +279,14 @@ describe('a row', () => {
     { target: { on: 'quantity' } as const, text: '{pieces}' },
   ];
 
+  const settings = (said: Match) =>
+    newSeries(
+      { kind: 'table', name: '', columns: [...own.columns], rows: own.rows.map((row) => [...row]) },
+      { match: said },
+    );
+
   it('makes a job of its own, and changes nothing else', () => {
-    const { job: made, quantity, problems } = applyRow(job, match, cellsOf(own, 0));
+    const { job: made, quantity, problems } = applyRow(job, settings(match), own, 0);
     expect(problems).toEqual([]);
     expect(quantity).toBe(2);
     expect(made.codes[0]!.message).toEqual({ kind: 'web', address: 'https://ternquay.example/jacket/007' });
@@ -287,17 +295,19 @@ describe('a row', () => {
   });
 
   it('says which cell is empty, which number cannot be, and which column is not there', () => {
-    expect(applyRow(job, match, cellsOf(own, 1))).toMatchObject({
+    expect(applyRow(job, settings(match), own, 1)).toMatchObject({
       quantity: 0,
       problems: [{ kind: 'empty', columns: ['name'] }],
     });
-    expect(applyRow(job, match, cellsOf(own, 2)).problems).toEqual([
+    expect(applyRow(job, settings(match), own, 2).problems).toEqual([
       { kind: 'not a number', target: { on: 'quantity' }, value: '-1', least: 0, most: 5000 },
     ]);
     const wrong = [{ target: { on: 'serial' } as const, text: '{nummer}' }];
-    expect(applyRow(job, wrong, cellsOf(own, 0)).problems).toEqual([{ kind: 'no column', column: 'nummer' }]);
+    expect(applyRow(job, settings(wrong), own, 0).problems).toEqual([
+      { kind: 'no column', column: 'nummer' },
+    ]);
     const field = [{ target: { on: 'message', field: 'phone' } as const, text: 'x' }];
-    expect(applyRow(job, field, cellsOf(own, 0)).problems).toEqual([{ kind: 'no field', field: 'phone' }]);
+    expect(applyRow(job, settings(field), own, 0).problems).toEqual([{ kind: 'no field', field: 'phone' }]);
   });
 
   it('finds columns that are called like what a row can say', () => {
@@ -309,7 +319,7 @@ describe('a row', () => {
   });
 
   it('can set the width of its piece, with all that lies on it', () => {
-    const wide = applyRow(job, [{ target: { on: 'width' }, text: '120' }], cellsOf(own, 0)).job;
+    const wide = applyRow(job, settings([{ target: { on: 'width' }, text: '120' }]), own, 0).job;
     expect(wide.piece.widthMm).toBe(120);
     expect(wide.codes[0]!.placement.widthMm / job.codes[0]!.placement.widthMm).toBeCloseTo(
       120 / job.piece.widthMm,

@@ -3,7 +3,8 @@ import { z } from '../schema';
 import { layouts } from './places';
 import { stockSchema } from './stock';
 
-export const sheetFormatVersion = 1;
+/** 2: sheet number and name, square. */
+export const sheetFormatVersion = 2;
 
 const pieceSchema = z.strictObject({
   jobId: z.uuid(),
@@ -18,6 +19,10 @@ export const marksSchema = z.strictObject({
   registration: z.boolean(),
   /** A line of 50 mm, to be measured on what was printed. */
   rule: z.boolean(),
+  /** A square near the corner without a disc, for laying the sheet where the machine will look for it. */
+  square: z.boolean(),
+  /** Number and name of the sheet in words. */
+  name: z.boolean(),
 });
 export type SheetMarks = Readonly<z.infer<typeof marksSchema>>;
 
@@ -28,30 +33,47 @@ export const namedStockSchema = z.strictObject({
 });
 export type ChosenStock = Readonly<z.infer<typeof namedStockSchema>>;
 
-export const sheetDocumentSchema = z.strictObject({
-  formatVersion: z.literal(sheetFormatVersion),
-  stock: namedStockSchema,
-  gapMm: z.number().min(0).max(200),
-  layout: z.enum(layouts),
-  pieces: z.array(pieceSchema).min(1).max(20),
-  /** Places of the first sheet that are left empty, counted from the upper left, row by row. */
-  empty: z.array(z.int().min(0).max(19_999)).max(20_000),
-  /** Pieces of the first sheet that were put somewhere by hand. */
-  moved: z
-    .array(
-      z.strictObject({
-        place: z.int().min(0).max(19_999),
-        x: z.number().min(-10_000).max(10_000),
-        y: z.number().min(-10_000).max(10_000),
-        quarters: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
-      }),
-    )
-    .max(2000),
-  marks: marksSchema,
-});
+export const sheetDocumentSchema = z.preprocess(
+  upgraded,
+  z.strictObject({
+    formatVersion: z.literal(sheetFormatVersion),
+    stock: namedStockSchema,
+    gapMm: z.number().min(0).max(200),
+    layout: z.enum(layouts),
+    pieces: z.array(pieceSchema).min(1).max(20),
+    /** Places of the first sheet that are left empty, counted from the upper left, row by row. */
+    empty: z.array(z.int().min(0).max(19_999)).max(20_000),
+    /** Pieces of the first sheet that were put somewhere by hand. */
+    moved: z
+      .array(
+        z.strictObject({
+          place: z.int().min(0).max(19_999),
+          x: z.number().min(-10_000).max(10_000),
+          y: z.number().min(-10_000).max(10_000),
+          quarters: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+        }),
+      )
+      .max(2000),
+    marks: marksSchema,
+  }),
+);
 export type SheetDocument = Readonly<z.infer<typeof sheetDocumentSchema>>;
 
-export const noMarks: SheetMarks = { crop: false, registration: false, rule: false };
+/** A document of an older version as one of today. */
+function upgraded(document: unknown): unknown {
+  const old = z.looseObject({ formatVersion: z.literal(1), marks: z.looseObject({}) }).safeParse(document);
+  return old.success
+    ? { ...old.data, formatVersion: 2, marks: { ...old.data.marks, square: false, name: false } }
+    : document;
+}
+
+export const noMarks: SheetMarks = {
+  crop: false,
+  registration: false,
+  rule: false,
+  square: false,
+  name: false,
+};
 
 /** Stands for the job at hand where it has no id: in the shell, and in tests. */
 const noJobId = '00000000-0000-4000-8000-000000000000';

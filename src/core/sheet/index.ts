@@ -13,7 +13,7 @@ export {
   type SheetMarks,
 } from './document';
 export { atOrigin } from './interlock';
-export { marksRoomMm, registrationDiscs, sheetMarks } from './marks';
+export { captionMm, commonMarks, marksRoomMm, sheetMarks } from './marks';
 export { mostSheets, packPieces, type PackedPiece } from './pack';
 export { countOn, fitting, labelPlaces, type Layout, layouts, layPieces } from './places';
 export type { PieceShape, PieceSize, Place } from './shapes';

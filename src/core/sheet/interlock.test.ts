@@ -3,6 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { boundsOf, boxContour, placeRegion, regionDistance, turnRegion, type Region } from '../geometry';
 import { cutOrder } from './cutOrder';
+import { noMarks } from './document';
 import { discPlaces, marksRoomMm, registrationDiscs, ruleMm, sheetMarks } from './marks';
 import { interlockOf } from './interlock';
 import { packPieces } from './pack';
@@ -188,11 +189,11 @@ describe('marks of a sheet', () => {
       expect(width).toBeCloseTo(5, 6);
       expect(Math.min(x, y)).toBeGreaterThanOrEqual(5);
     }
-    expect(marksRoomMm({ crop: false, registration: true, rule: false })).toBe(10);
+    expect(marksRoomMm({ ...noMarks, registration: true })).toBe(10);
   });
 
   it('stand at every edge of the pieces and touch none; the rule is as long as it says', () => {
-    const marks = sheetMarks(stock, boxes, { crop: true, registration: false, rule: true });
+    const marks = sheetMarks(stock, boxes, { ...noMarks, crop: true, rule: true });
     const crop = marks.slice(3);
     // Four edges upright, above and below; two across, left and right.
     expect(crop).toHaveLength(4 * 2 + 2 * 2);

@@ -1,5 +1,5 @@
 /** Marks of a sheet itself: crop marks, discs for cameras of cutters, a rule to be measured. They lie beside the pieces. */
-import { boxContour, type Box, type Contour, type Region } from '../geometry';
+import { boxContour, placeRegion, type Box, type Contour, type Region } from '../geometry';
 import type { SheetMarks } from './document';
 import { sheetStock, type Stock } from './stock';
 
@@ -11,8 +11,8 @@ const [cropMm, cropAwayMm, lineMm] = [4, 1, 0.2];
 export const ruleMm = 50;
 
 /** How much of the room on every side is kept for marks. */
-export const marksRoomMm = ({ crop, registration, rule }: SheetMarks): number =>
-  registration ? discRoomMm : crop || rule ? cropMm + cropAwayMm + 1 : 0;
+export const marksRoomMm = ({ crop, registration, rule, square, name }: SheetMarks): number =>
+  registration || square ? discRoomMm : crop || rule || name ? cropMm + cropAwayMm + 1 : 0;
 
 const bar = (x: number, y: number, width: number, height: number): Contour =>
   boxContour({ x, y, width, height });
@@ -39,11 +39,38 @@ export function discPlaces(stock: Stock): readonly { readonly x: number; readonl
 export const registrationDiscs = (stock: Stock): Region =>
   discPlaces(stock).map(({ x, y }) => disc(x, y, discMm));
 
-/** All marks of a sheet with pieces in boxes. Crop marks stand at each edge of the outermost pieces, once where several share it. */
-export function sheetMarks(stock: Stock, boxes: readonly Box[], marks: SheetMarks): Region {
-  const contours: Contour[] = [];
-  if (marks.registration) contours.push(...registrationDiscs(stock));
+/** The discs and the square, which a print file and a cut file both have. */
+export const commonMarks = (stock: Stock, { registration, square }: SheetMarks): Region => [
+  ...(registration ? registrationDiscs(stock) : []),
+  ...(square ? alignmentSquare(stock) : []),
+];
+
+/** As wide as a disc, in the fourth corner: its outline as a narrow frame. */
+export function alignmentSquare(stock: Stock): Region {
   const { widthMm, heightMm, marginMm } = sheetStock(stock);
+  const [x, y] = [widthMm - marginMm.right - 1.5 * discMm, heightMm - marginMm.bottom - 1.5 * discMm];
+  const inner = bar(x + lineMm, y + lineMm, discMm - 2 * lineMm, discMm - 2 * lineMm);
+  return [bar(x, y, discMm, discMm), [...inner].reverse()];
+}
+
+/** Height of the words that name a sheet, and how far from the left edge of the room they begin: beside a disc. */
+export const captionMm = 2.6;
+const captionAwayMm = 11;
+
+/** All marks of a sheet with pieces in boxes. Crop marks stand at each edge of the outermost pieces, once where several share it. */
+export function sheetMarks(
+  stock: Stock,
+  boxes: readonly Box[],
+  marks: SheetMarks,
+  /** Outlines of the words that name it, on a line that begins at the origin. */
+  caption: Region = [],
+): Region {
+  const contours: Contour[] = [...commonMarks(stock, marks)];
+  const { widthMm, heightMm, marginMm } = sheetStock(stock);
+  if (marks.name) {
+    const x = marginMm.left + captionAwayMm;
+    contours.push(...placeRegion(caption, 1, x, heightMm - marginMm.bottom - captionMm / 2));
+  }
   if (marks.rule) {
     const [x, y] = [widthMm / 2 - ruleMm / 2, heightMm - marginMm.bottom - cropMm / 2];
     contours.push(

@@ -266,6 +266,12 @@ function inVisualOrder<Run extends { readonly level: number }>(runs: readonly Ru
   return order;
 }
 
+/** Outlines of a line that is so high, its baseline beginning at the origin; none where its font is not at hand. */
+export function lineOutlines(words: Typesetter | null, font: FontId, text: string, size: number): Region {
+  const set = words?.setLine(font, text) ?? null;
+  return set === null ? [] : placeRegion(areaOfLine(set), size, 0, 0);
+}
+
 /** The ink of a line as one area, its beginning at 0. Letters that overlap are united. */
 export function areaOfLine({ glyphs }: SetLine): Region {
   const areas = glyphs.map(({ shape, x, y }) => placeRegion(shape.area, 1, x, y));

@@ -1,6 +1,7 @@
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
 import { layCoupon } from '../../core/coupon';
 import { startingPair, valuesOf } from '../../core/plan';
+import { newSeries } from '../../core/series';
 import { evenMargin, noMarks, sheetFormatVersion, type Stock } from '../../core/sheet';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
@@ -148,13 +149,11 @@ async function fill(): Promise<{ id: string; hash: string }> {
   data.coupons.keep(keptCoupon);
   const a5: Stock = { kind: 'sheet', widthMm: 148, heightMm: 210, marginMm: evenMargin(4) };
   data.pieceShelf.saveSheetStock({ name: 'Offcuts, A5', stock: a5 });
-  data.series.keep(id, {
-    formatVersion: 1,
-    source: { kind: 'table', name: 'slips.csv', columns: ['slip'], rows: [['1'], ['2']] },
-    match: [{ target: { on: 'serial' }, text: '{slip}' }],
-    oneLook: true,
-    onSheet: true,
-  });
+  const slips = { kind: 'table' as const, name: 'slips.csv', columns: ['slip'], rows: [['1'], ['2']] };
+  data.series.keep(
+    id,
+    newSeries(slips, { match: [{ target: { on: 'serial' }, text: '{slip}' }], onSheet: true }),
+  );
   data.sheets.keep(id, {
     formatVersion: sheetFormatVersion,
     stock: { id: 'own', name: 'Offcuts, A5', stock: a5 },

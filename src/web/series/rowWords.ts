@@ -1,68 +1,17 @@
-/** What is wrong with rows and tables, in words. Rows are counted as in the file: the head is row 1. */
-import type { RowProblem, TableNote, Target } from '../../core/series';
+/** Everything that is to be known of a row, in words. */
+import { problemText } from '../../core/series';
 import type { RowView } from '../../engine';
 
-export function targetName(target: Target): string {
-  switch (target.on) {
-    case 'message':
-      return target.field;
-    case 'words':
-      return `words ${target.id}`;
-    case 'serial':
-    case 'quantity':
-    case 'width':
-      return target.on;
-    case 'file name':
-      return 'file name';
-  }
-}
-
-export function problemText(problem: RowProblem): string {
-  switch (problem.kind) {
-    case 'empty':
-      return `${problem.columns.join(' and ')} is empty.`;
-    case 'no column':
-      return `There is no column “${problem.column}”.`;
-    case 'no field':
-      return `The message has no ${problem.field}.`;
-    case 'no words':
-      return `There are no words ${problem.id} on the piece.`;
-    case 'not a number':
-      return `${targetName(problem.target)} is “${problem.value}”; it is a number from ${problem.least} to ${problem.most}.`;
-    case 'refused':
-      return `${problem.field} cannot be “${problem.value}”: ${problem.why}`;
-  }
-}
-
-/** Everything that is to be known of a row. */
-export function rowTexts({ problems, stops, repeats, state }: RowView, firstRow: number): readonly string[] {
+export function rowTexts(
+  { problems, stops, repeats, why }: RowView,
+  firstRow: number,
+  madeBefore: string | null,
+): readonly string[] {
   return [
     ...problems.map(problemText),
-    ...stops.map((title) => `Stopped by a limit: ${title}.`),
+    ...stops.map(({ title }) => `Stopped by a limit: ${title}.`),
     ...(repeats === null ? [] : [`It holds the same message as row ${repeats + firstRow}.`]),
-    ...(state === 'left out' ? ['Its quantity is 0, so that none is made.'] : []),
+    ...(why === 'its quantity is 0' ? ['None is made of it: its quantity is 0, or it is left out.'] : []),
+    ...(madeBefore === null ? [] : [madeBefore]),
   ];
-}
-
-export function noteText(note: TableNote): string {
-  switch (note.kind) {
-    case 'ragged':
-      return `Row ${note.row} has ${note.cells} cells, and there are ${note.columns} columns.`;
-    case 'same name':
-      return `Two columns are called “${note.column}”; the second is “${note.renamed}” here.`;
-    case 'no name':
-      return `A column has no name; it is “${note.renamed}” here.`;
-    case 'quotes':
-      return `Row ${note.row} has a quotation mark that does not end.`;
-    case 'formula':
-      return `Row ${note.row}, ${note.column}: “${note.value}” is a formula, and is taken as it stands.`;
-    case 'spoilt':
-      return `Row ${note.row}, ${note.column}: “${note.value}” looks spoilt by a spreadsheet: ${
-        {
-          exponent: 'a long number that was cut short',
-          'leading zeros': 'leading zeros are lost',
-          date: 'a date was made of it',
-        }[note.by]
-      }.`;
-  }
 }

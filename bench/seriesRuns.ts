@@ -1,0 +1,70 @@
+/** Series of so many codes each, as the server makes them; what each took as JSON. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { newSeries, seriesNumbers, type SeriesDocument } from '../src/core/series';
+import { openData } from '../src/server/data';
+import { openDatabase } from '../src/server/db/open';
+import { runInThreads } from '../src/server/runs';
+import { jacket, onA4, type SeriesFigures } from './jackets';
+
+/** A series asked for and handed over, by as many threads as there are processors. */
+function seriesOf(codes: number): SeriesDocument {
+  const wish = {
+    kind: 'running' as const,
+    first: 1,
+    step: 1,
+    count: codes,
+    digits: 5,
+    prefix: '',
+    suffix: '',
+    check: null,
+  };
+  const made = seriesNumbers(wish, Math.random);
+  if ('problem' in made) throw new Error(made.problem);
+  const match = [
+    {
+      target: { on: 'message' as const, field: 'address' },
+      text: 'https://ternquay.example/jacket/{number}',
+    },
+  ];
+  return newSeries({ kind: 'numbers', wish, numbers: [...made.numbers] }, { match, onSheet: true });
+}
+
+/** One after the other by the same server: the first begins its threads. */
+async function seriesFigures(counts: readonly number[]): Promise<readonly SeriesFigures[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'binarus-bench-'));
+  const db = openDatabase(join(folder, 'binarus.sqlite'));
+  const threads = runInThreads(fileURLToPath(new URL('./worker.js', import.meta.url)));
+  const { jobs, runs } = openData(db, undefined, threads, (error) => {
+    throw error;
+  });
+  try {
+    const { id } = jobs.create(jacket);
+    const figures: SeriesFigures[] = [];
+    for (const codes of counts) {
+      const wish = { job: jacket, series: seriesOf(codes), sheet: onA4, form: 'document' as const };
+      const began = performance.now();
+      let residentMb = 0;
+      const watch = setInterval(() => {
+        residentMb = Math.max(residentMb, process.memoryUsage().rss / 1e6);
+      }, 50);
+      const run = runs.ask(id, 1, { ...wish, again: true, contacts: false });
+      await runs.settled();
+      clearInterval(watch);
+      const seconds = (performance.now() - began) / 1000;
+      const { state, report } = runs.find(run.id)!;
+      if (state !== 'made' || report?.codes !== codes)
+        throw new Error(`${state}: ${report?.problem} ${report?.codes} of ${codes} were read`);
+      figures.push({ codes, version: report.look!.version, seconds, residentMb });
+    }
+    return figures;
+  } finally {
+    await runs.close();
+    db.close();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+process.stdout.write(JSON.stringify(await seriesFigures(process.argv.slice(2).map(Number))));

@@ -1,0 +1,234 @@
+/** A series from its table to the files that are handed over: measured, proved, written, and every code read back. */
+import type { Finding } from '../../finding';
+import type { RowFile, RowFiles, SeriesHands, TakeSeries } from './hands';
+import { stemOf } from './hands';
+import { withoutMade, withRepeats, type MeasuredSeries, type TellDone } from './measureSeries';
+import type { WrongCode } from './readSeries';
+import type { ReadCode } from './seriesIndex';
+import { rowsOf } from '../../series';
+
+export const seriesStages = ['measuring', 'proving', 'writing', 'reading back'] as const;
+export type SeriesStage = (typeof seriesStages)[number];
+
+export interface SeriesProgress {
+  readonly doing: SeriesStage;
+  /** Of what is being done. */
+  readonly share: number;
+}
+
+export interface TakenFile<Kept> {
+  readonly name: string;
+  readonly mediaType: string;
+  readonly kept: Kept;
+}
+
+export type TakenSeries<Kept> = { readonly series: MeasuredSeries } & (
+  | {
+      readonly state: 'made';
+      readonly files: readonly TakenFile<Kept>[];
+      readonly codes: readonly ReadCode[];
+      /** Null for files of their own. */
+      readonly pages: number | null;
+    }
+  /** It cannot be laid or written. */
+  | { readonly state: 'refused'; readonly problem: string }
+  /** The quick proof of the row that needs the largest symbol says that it does not read. */
+  | { readonly state: 'unproved'; readonly finding: Finding; readonly row: number }
+  /** Something else was read than the row says: nothing is handed over. */
+  | { readonly state: 'mixed up'; readonly codes: number; readonly wrong: readonly WrongCode[] }
+);
+
+export interface TakeOptions {
+  /** Messages that stand on pieces already; pieces of them are left out. */
+  readonly madeBefore?: (payloads: readonly string[]) => Promise<ReadonlySet<string>>;
+  readonly tell?: (progress: SeriesProgress) => void;
+}
+
+/** Rows, and codes, that are one part: little enough that all hands have work, and that little is lost with one. */
+const [rowsAPart, codesAPart, filesAPart] = [500, 400, 40];
+
+export async function takeSeries<Kept>(
+  wish: TakeSeries,
+  hands: SeriesHands<Kept>,
+  { madeBefore, tell = () => undefined }: TakeOptions = {},
+): Promise<TakenSeries<Kept>> {
+  const telling = (doing: SeriesStage, of: number): (() => TellDone) => {
+    let done = 0;
+    tell({ doing, share: 0 });
+    return () => {
+      let own = 0;
+      return (now) => {
+        done += now - own;
+        own = now;
+        tell({ doing, share: Math.min(1, done / Math.max(1, of)) });
+      };
+    };
+  };
+  const series = await measured(wish, hands, madeBefore, telling);
+  const made = series.rows.filter(({ state }) => state === 'made');
+  const [first] = made;
+  if (first === undefined) return { series, state: 'refused', problem: whyNone(series) };
+  tell({ doing: 'proving', share: 0 });
+  const worst = made.find(({ row }) => row === series.look?.forcedBy) ?? worstOf(made);
+  const proving = hands.prove(worst.row, series.look);
+  // One pair of hands does not begin what may be in vain.
+  if (hands.count === 1 && (await proving) !== null) return unproved(series, await proving, worst.row);
+  const [finding, taken, contacts] = await Promise.all([
+    proving,
+    wish.form === 'document' ? document(wish, series, hands, telling) : files(series, hands, telling),
+    wish.contacts ? hands.contacts(series) : null,
+  ]);
+  if (finding !== null) return unproved(series, finding, worst.row);
+  if (taken.state !== 'made') return { series, ...taken };
+  const stem = stemOf(wish.job);
+  const index = await hands.index(taken.codes);
+  return {
+    series,
+    ...taken,
+    files: [
+      ...taken.files,
+      { name: `${stem}_index.csv`, mediaType: 'text/csv', kept: index },
+      ...(contacts === null
+        ? []
+        : [{ name: `${stem}_contact-sheet.pdf`, mediaType: 'application/pdf', kept: contacts }]),
+    ],
+  };
+}
+
+const unproved = (series: MeasuredSeries, finding: Finding | null, row: number) => ({
+  series,
+  state: 'unproved' as const,
+  finding: finding!,
+  row,
+});
+
+type Telling = (doing: SeriesStage, of: number) => () => TellDone;
+type Taken<Kept> =
+  TakenSeries<Kept> extends infer Each ? (Each extends unknown ? Omit<Each, 'series'> : never) : never;
+
+const worstOf = <Row extends { readonly version: number | null }>(rows: readonly Row[]): Row =>
+  rows.reduce((worst, own) => ((own.version ?? 0) > (worst.version ?? 0) ? own : worst));
+
+function whyNone({ rows }: MeasuredSeries): string {
+  const before = rows.filter(({ why }) => why === 'made before').length;
+  if (before === 0) return 'No row can be made.';
+  return `${before === rows.length ? 'All rows were' : `${before} of ${rows.length} rows were`} made before, and ${before === rows.length ? 'none' : 'no other'} can be made.`;
+}
+
+async function measured<Kept>(
+  { series }: TakeSeries,
+  hands: SeriesHands<Kept>,
+  madeBefore: TakeOptions['madeBefore'],
+  telling: Telling,
+): Promise<MeasuredSeries> {
+  const { length } = rowsOf(series).rows;
+  const tell = telling('measuring', length);
+  const look = await hands.look();
+  const parts = partsOf(
+    Array.from({ length }, (_, row) => row),
+    rowsAPart,
+    hands.count,
+  );
+  const found = await sharedOut(parts, hands.count, (rows) => hands.measure(rows, look, tell()));
+  const rows = withRepeats(found.flat());
+  if (madeBefore === undefined) return { rows, look };
+  const payloads = rows.flatMap(({ state, payload }) => (state === 'made' ? [payload] : []));
+  return { rows: withoutMade(rows, await madeBefore(payloads)), look };
+}
+
+async function document<Kept>(
+  wish: TakeSeries,
+  series: MeasuredSeries,
+  hands: SeriesHands<Kept>,
+  telling: Telling,
+): Promise<Taken<Kept>> {
+  const written = await hands.write(series, telling('writing', 1)());
+  if ('problem' in written) return { state: 'refused', problem: written.problem };
+  const tell = telling('reading back', written.codes.length);
+  const parts = partsOf(written.codes, codesAPart, hands.count);
+  const wrong = await sharedOut(parts, hands.count, (codes) => hands.read(written.kept, codes, tell()));
+  if (wrong.flat().length > 0) return { state: 'mixed up', codes: written.codes.length, wrong: wrong.flat() };
+  const name = `${stemOf(wish.job)}.pdf`;
+  return {
+    state: 'made',
+    files: [{ name, mediaType: 'application/pdf', kept: written.kept }],
+    codes: written.codes.map(({ row, copy, id, payload, page, place }) => ({
+      row,
+      copy,
+      id,
+      payload,
+      page,
+      place,
+      file: name,
+    })),
+    pages: written.pages,
+  };
+}
+
+async function files<Kept>(
+  { rows, look }: MeasuredSeries,
+  hands: SeriesHands<Kept>,
+  telling: Telling,
+): Promise<Taken<Kept>> {
+  const made = rows.filter(({ state }) => state === 'made');
+  const tell = telling('reading back', made.length);
+  const found = await sharedOut(partsOf(made, filesAPart, hands.count), hands.count, (part) =>
+    hands.files(part, look, tell()),
+  );
+  const parts: RowFiles<Kept>[] = [];
+  for (const part of found) {
+    if ('problem' in part) return { state: 'refused', problem: part.problem };
+    parts.push(part);
+  }
+  const codes = parts.flatMap((part) => part.codes);
+  const wrong = parts.flatMap((part) => part.wrong);
+  if (wrong.length > 0)
+    return {
+      state: 'mixed up',
+      codes: codes.length,
+      wrong: wrong.map((row) => ({ row, copy: 1, page: 0, place: 0, id: '', text: null })),
+    };
+  const named = withOwnNames(parts.flatMap((part) => part.files));
+  const nameOf = new Map(named.map(({ row, name }) => [row, name]));
+  return {
+    state: 'made',
+    files: named,
+    codes: codes.map((code) => ({ ...code, file: nameOf.get(code.row)! })),
+    pages: null,
+  };
+}
+
+/** No two files of one name, also where large and small letters are the same. */
+function withOwnNames<Kept>(all: readonly RowFile<Kept>[]): readonly RowFile<Kept>[] {
+  const taken = new Set<string>();
+  return all.map((file) => {
+    let { name } = file;
+    for (let more = 2; taken.has(name.toLowerCase()); more++)
+      name = file.name.replace(/(\.[^.]+)$/, `_${more}$1`);
+    taken.add(name.toLowerCase());
+    return { ...file, name };
+  });
+}
+
+/** In their order, none longer than `most`, and enough of them for all hands. */
+function partsOf<Item>(items: readonly Item[], most: number, hands: number): readonly (readonly Item[])[] {
+  const size = Math.max(1, Math.min(most, Math.ceil(items.length / hands)));
+  const parts: (readonly Item[])[] = [];
+  for (let from = 0; from < items.length; from += size) parts.push(items.slice(from, from + size));
+  return parts;
+}
+
+/** Each part by whoever is free; what is found in the order of the parts. The first failure ends it. */
+async function sharedOut<Part, Found>(
+  parts: readonly Part[],
+  hands: number,
+  work: (part: Part) => Promise<Found>,
+): Promise<readonly Found[]> {
+  const found: Found[] = [];
+  let next = 0;
+  const one = async (): Promise<void> => {
+    for (let at = next++; at < parts.length; at = next++) found[at] = await work(parts[at]!);
+  };
+  await Promise.all(Array.from({ length: Math.min(hands, parts.length) }, one));
+  return found;
+}

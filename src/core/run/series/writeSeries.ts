@@ -1,0 +1,106 @@
+/** One document of all pages of a series, and where each code stands in it. */
+import { mirrorBox, type Box } from '../../geometry';
+import { shownTitle } from '../../job';
+import { loadPdfPages } from '../../output';
+import type { OperationSheet } from '../../plan';
+import { composeSheet, placedBox, type Place, type SheetDocument } from '../../sheet';
+import type { Library } from '../library';
+import { keptOf, runJob, type JobResult, type KeptRun } from '../runJob';
+import { loadCaption, sheetCaption } from '../sheetCaption';
+import { marksOfPage } from '../sheetOperations';
+import { croppedSheet, outlineBox } from '../sheetPages';
+import { loadRow, rowJob, type MeasuredSeries, type SeriesOfJob, type TellDone } from './measureSeries';
+import type { PageOfRows, PlacedRow, SeriesPages } from './seriesPages';
+
+/** A code as it has to be found on its page. */
+export interface WrittenCode {
+  readonly row: number;
+  readonly copy: number;
+  readonly page: number;
+  readonly place: number;
+  readonly id: string;
+  /** With its quiet zone. */
+  readonly box: Box;
+  readonly moduleMm: number;
+  readonly payload: string;
+  readonly isBytes: boolean;
+  /** Marks are lighter than the piece: the file draws what is marked. */
+  readonly isReversed: boolean;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+export interface WrittenSeries {
+  readonly bytes: Uint8Array;
+  readonly codes: readonly WrittenCode[];
+}
+
+/** One document of all pages; each is made when its turn comes, and let go. */
+export async function writeSeries(
+  wish: SeriesOfJob,
+  { look }: MeasuredSeries,
+  { pages }: SeriesPages,
+  document: SheetDocument | null,
+  library: Library,
+  tell: TellDone = () => undefined,
+): Promise<WrittenSeries> {
+  const codes: WrittenCode[] = [];
+  let kept: KeptRun | undefined;
+  async function* sheets(): AsyncGenerator<OperationSheet> {
+    for (const [index, page] of pages.entries()) {
+      const pieces = new Map<number, { readonly result: JobResult; readonly places: Place[] }>();
+      for (const own of page.placed) {
+        let piece = pieces.get(own.row);
+        if (piece === undefined) {
+          const { job } = rowJob(wish, own.row, look);
+          await loadRow(job, library);
+          const result = runJob(job, kept, library, false);
+          kept = keptOf(result);
+          pieces.set(own.row, (piece = { result, places: [] }));
+        }
+        piece.places.push(own.at);
+        codes.push(...codesOf(piece.result, own, page));
+      }
+      const results = [...pieces.values()];
+      const whole = composeSheet(
+        results.map(({ result, places }) => ({ sheet: croppedSheet(result.made!), places })),
+        page,
+      );
+      const marks =
+        document === null
+          ? []
+          : marksOfPage(
+              document,
+              results.flatMap(({ result, places }) => places.map((at) => ({ made: result.made!, at }))),
+              sheetCaption(document, { from: index + 1, to: index + 1, of: pages.length }, library.words),
+            );
+      yield { ...whole, operations: [...marks, ...whole.operations] };
+      await tell(index + 1);
+    }
+  }
+  if (document !== null) await loadCaption(document, library.words);
+  const write = await loadPdfPages();
+  const pieces = pages.reduce((sum, { placed }) => sum + placed.length, 0);
+  const bytes = await write(sheets(), {
+    title: `${shownTitle(wish.job)}, series of ${pieces}`,
+    description: `${pieces} pieces on ${pages.length} ${pages.length === 1 ? 'page' : 'pages'}`,
+  });
+  return { bytes, codes };
+}
+
+function codesOf(
+  { made, codes, pair }: JobResult,
+  { row, copy, page, place, at }: PlacedRow,
+  { widthMm, heightMm }: PageOfRows,
+): WrittenCode[] {
+  const outline = outlineBox(made!);
+  return made!.piece.codes.map(({ id, quietZone, moduleMm }) => {
+    const { payload, isBytes } = codes.find(({ settings }) => settings.id === id)!;
+    const seen = made!.plan.mirrored ? mirrorBox(quietZone, made!.piece.widthMm) : quietZone;
+    const box = placedBox({ ...seen, x: seen.x - outline.x, y: seen.y - outline.y }, outline, at);
+    const isReversed = pair.markTone === 'lighter' && !isColoured(pair);
+    return { row, copy, page, place, id, box, moduleMm, payload, isBytes, isReversed, widthMm, heightMm };
+  });
+}
+
+const isColoured = ({ machine }: JobResult['pair']): boolean => machine.inks === 'process';

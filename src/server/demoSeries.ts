@@ -1,0 +1,35 @@
+/** What the jobs of the demo lie on, and the tables that make many pieces of one. */
+import { newSeries, type SeriesDocument } from '../core/series';
+import { sheetOn, stocks, type SheetDocument } from '../core/sheet';
+
+const a4 = stocks.find(({ id }) => id === 'a4')!;
+/** By job. */
+export const demoSheets: Readonly<Record<string, SheetDocument>> = {
+  'Harbour office sticker': sheetOn(a4, {
+    marks: { crop: false, registration: true, rule: true, square: true, name: true },
+  }),
+  'Life-jacket label': sheetOn(a4, { layout: 'grid' }),
+};
+const jacketSizes = ['child', 'S', 'M', 'L', 'XL'];
+export const demoSeries: Readonly<Record<string, SeriesDocument>> = {
+  'Life-jacket label': newSeries(
+    {
+      kind: 'table',
+      name: 'life-jackets.csv',
+      columns: ['number', 'size', 'inspected'],
+      rows: Array.from({ length: 48 }, (_, at) => [
+        `LJ${String(at + 1).padStart(3, '0')}`,
+        jacketSizes[(at * 7) % jacketSizes.length]!,
+        `2026-${String(3 + (at % 4)).padStart(2, '0')}-${String(1 + ((at * 5) % 28)).padStart(2, '0')}`,
+      ]),
+    },
+    {
+      match: [
+        { target: { on: 'message', field: 'address' }, text: 'https://ternquay.example/jacket/{number}' },
+        { target: { on: 'words', id: 'words-1' }, text: '{number}  {size}' },
+        { target: { on: 'serial' }, text: '{number}' },
+      ],
+      onSheet: true,
+    },
+  ),
+};

@@ -1,0 +1,6 @@
+/** runs: series that are made on the server in threads, and the register of what was made. */
+export { jobRunRoutes, registerRoutes, runRoutes } from './routes';
+export { createRuns, type Runs } from './runs';
+export { runStore, type RunStore } from './store';
+export { runPart } from './task';
+export { runHere, runInThreads, type RunThreads } from './threads';

@@ -1,0 +1,288 @@
+/** Runs: one after the other, each by all threads; what was begun goes on after a restart. */
+import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { codeNamer, metricAmount, wordsOf } from '../../core/finding';
+import {
+  takeSeries,
+  type ReadCode,
+  type SeriesHands,
+  type SeriesProgress,
+  type TakenSeries,
+} from '../../core/run';
+import { problemText } from '../../core/series';
+import type { Run, RunReport, RunWish } from '../../wire';
+import type { KeptRun, NewPiece, RunStore } from './store';
+import { packedName, type RunOrder, type RunPart } from './task';
+import type { RunThreads } from './threads';
+
+export interface Runs extends RunStore {
+  /** Begins one when its turn comes. */
+  readonly ask: (jobId: string, revision: number, wish: RunWish) => Run;
+  readonly view: (run: KeptRun) => Run;
+  /** Takes up what was not brought to its end. */
+  readonly takeUp: () => void;
+  /** Ends one that is under way or waits. */
+  readonly giveUp: (id: string) => void;
+  /** Where its files lie, as one; null where they are gone. */
+  readonly packed: (id: string) => string | null;
+  /** When nothing is under way. */
+  readonly settled: () => Promise<void>;
+  readonly close: () => Promise<void>;
+}
+
+interface Underway {
+  readonly stop: AbortController;
+  progress: SeriesProgress;
+  /** When it was begun, or taken up. */
+  readonly since: number;
+}
+
+/** Files of a run are kept for so long; they can be made again. */
+const keptMs = 30 * 24 * 3600 * 1000;
+/** What each stage takes of the whole, in measured runs of a thousand codes. */
+const weights: Readonly<Record<SeriesProgress['doing'], number>> = {
+  measuring: 0.15,
+  proving: 0.05,
+  writing: 0.45,
+  'reading back': 0.35,
+};
+
+export function createRuns(
+  store: RunStore,
+  threads: RunThreads,
+  { database, folder }: { readonly database: string; readonly folder: string },
+  log: (error: unknown) => void,
+): Runs {
+  const waiting: string[] = [];
+  const underWay = new Map<string, Underway>();
+  let working: Promise<void> | null = null;
+  let isClosed = false;
+  function callOff(id: string): void {
+    underWay.get(id)?.stop.abort();
+    underWay.delete(id);
+  }
+  const folderOf = (id: string): string => join(folder, id);
+
+  function enqueue(id: string): void {
+    if (underWay.has(id) || isClosed) return;
+    const stop = new AbortController();
+    underWay.set(id, { stop, progress: { doing: 'measuring', share: 0 }, since: Date.now() });
+    waiting.push(id);
+    working ??= work().finally(() => (working = null));
+  }
+
+  async function work(): Promise<void> {
+    // Whoever asks is answered first.
+    await new Promise((resolve) => setImmediate(resolve));
+    for (let id = waiting.shift(); id !== undefined && !isClosed; id = waiting.shift()) {
+      const own = underWay.get(id);
+      if (own === undefined) continue;
+      await workOn(id, own).catch(log);
+      if (underWay.get(id) === own) underWay.delete(id);
+    }
+  }
+
+  async function workOn(id: string, own: Underway): Promise<void> {
+    const wish = store.wish(id);
+    if (own.stop.signal.aborted || store.find(id)?.state !== 'under way') return;
+    if (wish === null) return store.end(id, 'broken', null, []);
+    try {
+      const hands = handsOf(id, own.stop.signal);
+      const taken = await takeSeries(wish, hands, {
+        tell: (progress) => (own.progress = progress),
+        ...(wish.again ? {} : { madeBefore: madeOf }),
+      });
+      if (taken.state === 'made') await hands.pack(taken.files);
+      if (own.stop.signal.aborted) return;
+      const pieces = taken.state === 'made' ? piecesOf(taken) : [];
+      store.end(id, taken.state, reportOf(taken, wish), pieces);
+      sweep(id, taken.state === 'made');
+    } catch (error) {
+      // Given up, or the server is being ended: then it goes on another time.
+      if (own.stop.signal.aborted) return;
+      log(error);
+      const { code } = error as { code?: string };
+      const problem =
+        code === 'ENOSPC'
+          ? 'The disk is full. Free some space, and let it go on.'
+          : 'It broke off; the log of the server says why. What was done is kept: let it go on.';
+      store.end(id, 'broken', { ...emptyReport, problem }, []);
+    }
+  }
+
+  const madeOf = (payloads: readonly string[]): Promise<ReadonlySet<string>> =>
+    Promise.resolve(new Set(store.madeBefore(payloads).map(({ index }) => payloads[index]!)));
+
+  function handsOf(
+    run: string,
+    signal: AbortSignal,
+  ): SeriesHands<string> & {
+    readonly pack: (files: readonly { readonly name: string; readonly kept: string }[]) => Promise<unknown>;
+  } {
+    const ask = <Found>(part: RunPart, tell: (done: number) => unknown = () => undefined): Promise<Found> => {
+      const order: RunOrder = { here: database, run, folder: folderOf(run), part };
+      return threads.work(order, (done) => void tell(done), signal) as Promise<Found>;
+    };
+    return {
+      count: threads.count,
+      look: () => ask({ do: 'look' }),
+      measure: (rows, look, tell) => ask({ do: 'measure', rows, look }, tell),
+      prove: (row, look) => ask({ do: 'prove', row, look }),
+      write: (series, tell) => ask({ do: 'write', series }, tell),
+      read: (document, codes, tell) => ask({ do: 'read', document, codes }, tell),
+      files: (rows, look, tell) => ask({ do: 'files', rows, look }, tell),
+      index: (codes) => ask({ do: 'index', codes }),
+      contacts: (series) => ask({ do: 'contacts', series }),
+      pack: (files) => ask({ do: 'pack', files: files.map(({ name, kept }) => ({ name, kept })) }),
+    };
+  }
+
+  /** Parts are of no use once they are packed, or nothing is handed over. */
+  function sweep(id: string, keepsPacked: boolean): void {
+    const own = folderOf(id);
+    if (!existsSync(own)) return;
+    if (!keepsPacked) return rmSync(own, { recursive: true, force: true });
+    for (const name of readdirSync(own))
+      if (name !== packedName) rmSync(join(own, name), { recursive: true, force: true });
+  }
+
+  const packed = (id: string): string | null => {
+    const path = join(folderOf(id), packedName);
+    return existsSync(path) ? path : null;
+  };
+
+  function progressOf(id: string): Run['progress'] {
+    const own = underWay.get(id);
+    if (own === undefined) return null;
+    const { progress, since } = own;
+    let done = weights[progress.doing] * progress.share;
+    for (const stage of Object.keys(weights) as (keyof typeof weights)[]) {
+      if (stage === progress.doing) break;
+      done += weights[stage];
+    }
+    const seconds = (Date.now() - since) / 1000;
+    return { ...progress, secondsLeft: done < 0.1 ? null : (seconds * (1 - done)) / done };
+  }
+
+  const view = (run: KeptRun): Run => ({
+    ...run,
+    progress: run.state === 'under way' ? progressOf(run.id) : null,
+    hasFiles: run.state === 'made' && packed(run.id) !== null,
+  });
+
+  return {
+    ...store,
+    ask: (jobId, revision, wish) => {
+      const run = store.begin(jobId, revision, wish);
+      enqueue(run.id);
+      return view(run);
+    },
+    view,
+    takeUp: () => {
+      const known = new Set(store.underWay());
+      if (existsSync(folder))
+        for (const name of readdirSync(folder)) {
+          const isOld = Date.now() - statSync(join(folder, name)).mtimeMs > keptMs;
+          if (!known.has(name) && (isOld || store.find(name) === null))
+            rmSync(join(folder, name), { recursive: true, force: true });
+        }
+      for (const id of known) enqueue(id);
+    },
+    goOn: (id) => {
+      if (!store.goOn(id)) return false;
+      enqueue(id);
+      return true;
+    },
+    giveUp: (id) => {
+      callOff(id);
+      store.end(id, 'given up', null, []);
+    },
+    forget: (id) => {
+      callOff(id);
+      const isForgotten = store.forget(id);
+      rmSync(folderOf(id), { recursive: true, force: true });
+      return isForgotten;
+    },
+    packed,
+    settled: async () => {
+      while (working !== null) await working;
+    },
+    close: async () => {
+      isClosed = true;
+      for (const { stop } of underWay.values()) stop.abort();
+      await threads.close();
+    },
+  };
+}
+
+const emptyReport: RunReport = {
+  made: 0,
+  heldBack: 0,
+  held: [],
+  leftOut: 0,
+  madeBefore: 0,
+  look: null,
+  pages: null,
+  codes: 0,
+  files: [],
+  problem: '',
+  problemRow: null,
+  wrong: [],
+};
+/** Told one by one, at most. */
+const mostTold = 100;
+
+function reportOf(taken: TakenSeries<string>, { job }: RunWish): RunReport {
+  const { rows, look } = taken.series;
+  const count = (test: (row: (typeof rows)[number]) => boolean): number => rows.filter(test).length;
+  const held = rows.filter(({ state }) => state === 'held back');
+  const rowsOnly: RunReport = {
+    ...emptyReport,
+    heldBack: held.length,
+    held: held.slice(0, mostTold).map(({ row, problems, stops }) => ({
+      row,
+      why: [...problems.map(problemText), ...stops.map(({ title }) => title)].join(' '),
+    })),
+    leftOut: count(({ why }) => why === 'its quantity is 0'),
+    madeBefore: count(({ why }) => why === 'made before'),
+    look,
+  };
+  switch (taken.state) {
+    case 'refused':
+      return { ...rowsOnly, problem: taken.problem };
+    case 'unproved': {
+      const words = { amount: metricAmount, code: codeNamer(job.codes) };
+      return { ...rowsOnly, problem: wordsOf(taken.finding.text, words), problemRow: taken.row };
+    }
+    case 'mixed up':
+      return {
+        ...rowsOnly,
+        codes: taken.codes,
+        problem: `${taken.wrong.length} of ${taken.codes} codes do not say what their rows say.`,
+        wrong: taken.wrong.slice(0, mostTold).map(({ row, text }) => ({ row, text })),
+      };
+    case 'made':
+      return {
+        ...rowsOnly,
+        made: count(({ state }) => state === 'made'),
+        pages: taken.pages,
+        codes: taken.codes.length,
+        files: taken.files.map(({ name }) => name),
+      };
+  }
+}
+
+/** A line for each piece: of several codes on one, the first tells what it says. */
+function piecesOf({
+  series,
+  codes,
+}: TakenSeries<string> & { readonly codes: readonly ReadCode[] }): NewPiece[] {
+  const names = new Map(series.rows.map(({ row, name }) => [row, name]));
+  const pieces = new Map<string, NewPiece>();
+  for (const { row, copy, payload, file, page, place } of codes) {
+    const key = `${row} ${copy}`;
+    if (!pieces.has(key))
+      pieces.set(key, { row, copy, name: names.get(row)!, payload, file, page, place, note: '' });
+  }
+  return [...pieces.values()];
+}

@@ -1,0 +1,61 @@
+/** Threads that work on parts of runs, or the thread that calls. */
+import Piscina from 'piscina';
+import { availableParallelism } from 'node:os';
+import { MessageChannel } from 'node:worker_threads';
+import type { Order } from '../worker';
+import { runPart, type RunOrder } from './task';
+
+export interface RunThreads {
+  readonly count: number;
+  /** Rejects when it is given up, or takes longer than a part may. */
+  readonly work: (order: RunOrder, tell: (done: number) => void, signal: AbortSignal) => Promise<unknown>;
+  readonly close: () => Promise<void>;
+}
+
+/** On the thread that calls, for tests. */
+export const runHere: RunThreads = {
+  count: 1,
+  work: async (order, _, signal) => {
+    signal.throwIfAborted();
+    const found = await runPart(order);
+    signal.throwIfAborted();
+    return found;
+  },
+  close: () => Promise.resolve(),
+};
+
+/** A part that takes longer will not end; a document of 20,000 pieces is one part. */
+const partMs = 15 * 60_000;
+const [memoryMb, youngMb] = [1536, 48];
+const idleMs = 20_000;
+
+/** As many as there are processors, up to four; they end when nothing has been asked for a while. */
+export function runInThreads(file: string): RunThreads {
+  const count = Math.min(4, Math.max(1, availableParallelism()));
+  const threads = new Piscina({
+    filename: file,
+    minThreads: 0,
+    maxThreads: count,
+    idleTimeout: idleMs,
+    // Pieces are many and short-lived: with more room for new ones fewer are moved about.
+    resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: youngMb },
+  });
+  return {
+    count,
+    work: async (order, tell, signal) => {
+      const { port1: mine, port2: theirs } = new MessageChannel();
+      mine.on('message', tell);
+      mine.unref();
+      const task: Order = { name: 'runPart', args: [order, theirs] };
+      try {
+        return await threads.run(task, {
+          signal: AbortSignal.any([signal, AbortSignal.timeout(partMs)]),
+          transferList: [theirs],
+        });
+      } finally {
+        mine.close();
+      }
+    },
+    close: () => threads.destroy(),
+  };
+}
