@@ -105,7 +105,7 @@ describe('binarus series', () => {
     }).data;
     expect(lines).toHaveLength(48);
     expect(lines[36]).toMatchObject({
-      row: '38',
+      row: '37',
       'table: number': 'LJ037',
       message: 'https://ternquay.example/jacket/LJ037',
       page: '1',
@@ -126,8 +126,8 @@ describe('binarus series', () => {
       made: 3,
       leftOut: [3],
       heldBack: [
-        { row: 4, why: 'Link is empty' },
-        { row: 5, why: '“-3” is no number from 0 to 5000' },
+        { row: 4, why: 'Link is empty.' },
+        { row: 5, why: 'quantity is “-3”; it is a number from 0 to 5000.' },
       ],
       repeated: [{ row: 6, as: 2 }],
       forcedByRow: 7,

@@ -11,7 +11,7 @@ export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap }
 export type { WhichShot } from './prover';
 export { EngineProblem, GivenUp, TookTooLong } from './hosted';
 export type { CouponView } from './couponView';
-export type { RowView, SeriesView } from './seriesView';
+export type { RowAtHand, RowView, SeriesView } from './seriesView';
 export type { SheetJob, SheetPageView, SheetView } from './sheetView';
 export type { Progress, TakenFile, TakenSheet, TakenFiles, TakeRequest } from './maker';
 export type { Arrangement } from '../core/run';
@@ -117,8 +117,9 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     sizedFor: searchingMs,
     takeSheet: writingMs,
     readTable: searchingMs,
+    unpackPictures: searchingMs,
     measureSeries: writingMs,
-    rowPicture: searchingMs,
+    rowAtHand: searchingMs,
   }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
     load: liveLoadingMs,

@@ -19,6 +19,7 @@ import {
   isSpreadsheet,
   readSpreadsheet,
   readTable,
+  unpackPictures,
   type ReadSetting,
   type ReadTable,
   type SeriesDocument,
@@ -47,8 +48,7 @@ import {
 import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
 import { couponView, type CouponView } from './couponView';
-import type { PiecePicture } from './pressView';
-import { rowPicture, seriesView, type SeriesView } from './seriesView';
+import { rowAtHand, seriesView, type RowAtHand, type SeriesView } from './seriesView';
 import { laid, leastWidth, sheetView, type SheetJob, type SheetView } from './sheetView';
 
 /** What is asked for; everything else is the worker's own. */
@@ -95,8 +95,10 @@ export interface Maker {
   ): Promise<TakenSheet>;
   /** CSV, TSV or a spreadsheet file, from its bytes. */
   readTable(bytes: Uint8Array, setting: ReadSetting): Promise<ReadTable>;
+  /** Pictures of a ZIP file. */
+  unpackPictures(bytes: Uint8Array): Promise<ReturnType<typeof unpackPictures>>;
   measureSeries(job: Job, series: SeriesDocument, tell: (share: number) => void): Promise<SeriesView>;
-  rowPicture(job: Job, series: SeriesDocument, row: number, look: SeriesLook | null): Promise<PiecePicture>;
+  rowAtHand(job: Job, series: SeriesDocument, row: number, look: SeriesLook | null): Promise<RowAtHand>;
   fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
   take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
@@ -146,8 +148,9 @@ export function createMaker(
     },
     readTable: async (bytes, setting) =>
       isSpreadsheet(bytes) ? readSpreadsheet(bytes) : readTable(bytes, setting),
+    unpackPictures: async (bytes) => unpackPictures(bytes),
     measureSeries: (job, series, tell) => seriesView(job, series, library, tell),
-    rowPicture: (job, series, row, look) => rowPicture(job, series, row, look, library),
+    rowAtHand: (job, series, row, look) => rowAtHand(job, series, row, look, library),
     fitCoupon: async (coupon, readings) => fitCoupon(coupon, readings),
     watch: async (job) => {
       await library.load(job);

@@ -1,5 +1,5 @@
 /** A series as the page shows it: what became of each row, and the piece of the row at hand. */
-import type { Fix } from '../core/finding';
+import { severityRank, type Finding } from '../core/finding';
 import type { Job } from '../core/job';
 import { measureSeries, rowJob, runJob, type Library, type SeriesLook, type SeriesRow } from '../core/run';
 import { rowsOf, type SeriesDocument } from '../core/series';
@@ -10,8 +10,8 @@ export interface RowView extends Pick<
   SeriesRow,
   'state' | 'why' | 'problems' | 'repeats' | 'payload' | 'quantity'
 > {
-  /** Limits that stop it. */
-  readonly stops: readonly { readonly title: string; readonly fixes: readonly Fix[] }[];
+  /** Titles of the limits that stop it. */
+  readonly stops: readonly string[];
 }
 
 export interface SeriesView {
@@ -41,7 +41,7 @@ export async function seriesView(
       state,
       why,
       problems,
-      stops: stops.map(({ title, fixes }) => ({ title, fixes })),
+      stops: stops.map(({ title }) => title),
       repeats,
       payload,
       quantity,
@@ -49,15 +49,29 @@ export async function seriesView(
   };
 }
 
-/** The piece of one row, in the look that all of them share. */
-export async function rowPicture(
+/** The row at hand: its job, its piece, and what of its limits is not fine. */
+export interface RowAtHand {
+  readonly job: Job;
+  readonly picture: PiecePicture;
+  /** The most serious first. */
+  readonly findings: readonly Finding[];
+}
+
+export async function rowAtHand(
   job: Job,
   series: SeriesDocument,
   row: number,
   look: SeriesLook | null,
   library: Library,
-): Promise<PiecePicture> {
+): Promise<RowAtHand> {
   const own = rowJob({ job, series }, row, look);
   await library.load(own.job);
-  return pictureOf(runJob(own.job, undefined, library, false));
+  const result = runJob(own.job, undefined, library);
+  return {
+    job: own.job,
+    picture: pictureOf(result),
+    findings: result.findings
+      .filter(({ severity }) => severity !== 'fine')
+      .sort((a, b) => severityRank[b.severity] - severityRank[a.severity]),
+  };
 }

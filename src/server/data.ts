@@ -74,5 +74,5 @@ export function openData(
     { database: db.name, folder: join(dirname(db.name), 'runs') },
     log,
   );
-  return { ...stores, runs, archive: archiveStore(db, stores, workshop), measuring, workshop };
+  return { ...stores, runs, archive: archiveStore(db, { ...stores, runs }, workshop), measuring, workshop };
 }

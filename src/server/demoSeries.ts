@@ -1,5 +1,6 @@
 /** What the jobs of the demo lie on, and the tables that make many pieces of one. */
 import { newSeries, type SeriesDocument } from '../core/series';
+import { demoLogos } from './demoLogos';
 import { sheetOn, stocks, type SheetDocument } from '../core/sheet';
 
 const a4 = stocks.find(({ id }) => id === 'a4')!;
@@ -10,6 +11,8 @@ export const demoSheets: Readonly<Record<string, SheetDocument>> = {
   }),
   'Life-jacket label': sheetOn(a4, { layout: 'grid' }),
 };
+/** What the seven slips are called. */
+const slips = ['Curlew', 'Dunlin', 'Egret', 'Gannet', 'Heron', 'Knot', 'Plover'];
 const jacketSizes = ['child', 'S', 'M', 'L', 'XL'];
 export const demoSeries: Readonly<Record<string, SeriesDocument>> = {
   'Life-jacket label': newSeries(
@@ -30,6 +33,26 @@ export const demoSeries: Readonly<Record<string, SeriesDocument>> = {
         { target: { on: 'serial' }, text: '{number}' },
       ],
       onSheet: true,
+    },
+  ),
+  'Slate tide table': newSeries(
+    {
+      kind: 'table',
+      name: 'slips.csv',
+      columns: ['slip', 'name', 'mark'],
+      rows: slips.map((name, at) => [String(at + 1), name, `slip-${at + 1}.svg`]),
+    },
+    {
+      match: [
+        { target: { on: 'message', field: 'address' }, text: 'https://ternquay.example/tides/slip-{slip}' },
+        { target: { on: 'serial' }, text: '{name}' },
+        { target: { on: 'logo' }, text: '{mark}' },
+      ],
+      pictures: slips.map((_, at) => ({
+        name: `slip-${at + 1}.svg`,
+        hash: demoLogos[`slip-${(at + 1) as 1 | 2 | 3 | 4 | 5 | 6 | 7}`].hash,
+        kind: 'drawing' as const,
+      })),
     },
   ),
 };

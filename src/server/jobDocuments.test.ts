@@ -73,7 +73,7 @@ describe('a document that is kept with a job', () => {
     [
       'a newer version',
       `/jobs/ID/sheet`,
-      () => ({ sheet: { ...sheetOn(a4), formatVersion: 2 } }),
+      () => ({ sheet: { ...sheetOn(a4), formatVersion: 3 } }),
       400,
       /formatVersion/,
     ],

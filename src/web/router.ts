@@ -43,6 +43,11 @@ export function createAppRouter(): Router {
         component: () => import('./series/SeriesScreen.vue'),
         props: (route) => ({ id: String(route.params.id) }),
       },
+      {
+        path: '/register',
+        name: 'register',
+        component: () => import('./register/RegisterScreen.vue'),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

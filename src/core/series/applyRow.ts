@@ -2,7 +2,7 @@
 import { applyChanges, jobSchema, scaledJob, type Job } from '../job';
 import { newLogo, type LogoSettings } from '../logo';
 import { messageSchema } from '../message';
-import type { Rows, SeriesDocument } from './document';
+import { rowsOf, type Rows, type SeriesDocument } from './document';
 import { columnsIn, inBraces, type Target } from './match';
 import { pictureNamed, type NamedPicture } from './pictures';
 
@@ -55,7 +55,7 @@ export function applyRow(
     const missing = columns.filter((column) => cell(column) === null);
     problems.push(...missing.map((column): RowProblem => ({ kind: 'no column', column })));
     if (missing.length > 0) continue;
-    const value = text.replace(inBraces, (_, column: string) => cell(column)!);
+    const value = filled(text, cell);
     const isEmpty = columns.length > 0 && columns.every((column) => cell(column) === '');
     if (isEmpty && target.on !== 'quantity') {
       problems.push({ kind: 'empty', target, columns });
@@ -116,6 +116,33 @@ function isShort(field: string, value: string, problems: RowProblem[]): boolean 
   problems.push({ kind: 'refused', field, value, why });
   return false;
 }
+
+/** Names that rows ask for and no picture has, and pictures that no row asks for. */
+export function picturesOfRows({
+  match,
+  pictures,
+  source,
+}: Pick<SeriesDocument, 'match' | 'pictures' | 'source'>): {
+  readonly missing: readonly string[];
+  readonly unused: readonly NamedPicture[];
+} {
+  const wanted = match.find(({ target }) => target.on === 'logo');
+  if (wanted === undefined) return { missing: [], unused: pictures };
+  const table = rowsOf({ source });
+  const names = new Set(table.rows.map((_, row) => filled(wanted.text, cellsOf(table, row))));
+  const used = new Set<NamedPicture>();
+  const missing: string[] = [];
+  for (const name of names) {
+    const found = pictureNamed(pictures, name);
+    if (found !== undefined) used.add(found);
+    else if (name !== '') missing.push(name);
+  }
+  return { missing, unused: pictures.filter((own) => !used.has(own)) };
+}
+
+/** With what the columns hold; a column that is not there holds nothing. */
+const filled = (text: string, cell: (column: string) => string | null): string =>
+  text.replace(inBraces, (_, column: string) => cell(column) ?? '');
 
 function withLogo(job: Job, picture: NamedPicture | undefined, name: string, problems: RowProblem[]): Job {
   if (picture === undefined) {

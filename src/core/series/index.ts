@@ -12,7 +12,8 @@ export {
   type SeriesSource,
   seriesSourceSchema,
 } from './document';
-export { applyRow, type RowJob, type RowProblem } from './applyRow';
+export { applyRow, picturesOfRows, type RowJob, type RowProblem } from './applyRow';
+export { unpackPictures, type UnpackedPicture } from './pictureZip';
 export { columnsIn, type Match, matchByName, matchSchema, type Target } from './match';
 export { type NamedPicture, pictureKey, pictureLimit, pictureNamed } from './pictures';
 export { clearAlphabet, numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';

@@ -9,7 +9,12 @@ export function targetName(target: Target): string {
       return target.field;
     case 'words':
       return `words ${target.id}`;
-    default:
+    case 'serial':
+    case 'quantity':
+    case 'width':
+    case 'logo':
+    case 'logo title':
+    case 'file name':
       return target.on;
   }
 }

@@ -9,8 +9,8 @@ export const isSpreadsheet = (bytes: Uint8Array): boolean =>
 /** What an honest one unpacks to, at most. */
 const mostUnpackedBytes = 200e6;
 
-/** Bytes that it says it unpacks to; null where it is no ZIP file. Nothing is unpacked. */
-function unpackedBytes(bytes: Uint8Array): number | null {
+/** Bytes that a ZIP file says it unpacks to; null where it is none. Nothing is unpacked. */
+export function unpackedBytes(bytes: Uint8Array): number | null {
   let sum = 0;
   try {
     unzipSync(bytes, {

@@ -23,7 +23,7 @@ import { createApp } from '../app';
 import { openData, type Data } from '../data';
 import { workshopHere } from '../workshop';
 import { openDatabase, type Db } from '../db/open';
-import type { ImportReport, KeptCoupon } from '../../wire';
+import type { ArchivedRun, ImportReport, KeptCoupon } from '../../wire';
 import { archiveLimits, type ArchivedFile, type ReadJob, type ReadRest } from './format';
 import { readArchive } from './read';
 
@@ -104,6 +104,9 @@ const everythingIn = (from: Db): unknown =>
     'SELECT job_id, document FROM sheets',
     'SELECT job_id, document FROM series',
     'SELECT name, stock FROM sheet_stocks',
+    'SELECT id, job_id, job_name, revision, asked_at, ended_at, state, wish, report FROM series_runs',
+    'SELECT run_id, row, copy, name, payload, file, page, place, note FROM made_pieces',
+    'SELECT DISTINCT hash, owner FROM file_references',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
   );
@@ -113,7 +116,9 @@ const withoutOrderOfKeys = (row: Record<string, unknown>): unknown =>
   Object.fromEntries(
     Object.entries(row).map(([column, value]) => [
       column,
-      ['document', 'look', 'pair', 'kept', 'stock'].includes(column) ? JSON.parse(value as string) : value,
+      ['document', 'look', 'pair', 'kept', 'stock', 'wish', 'report'].includes(column)
+        ? JSON.parse(value as string)
+        : value,
     ]),
   );
 
@@ -125,6 +130,48 @@ const laid = layCoupon(
 );
 if ('problem' in laid) throw new Error(laid.problem);
 const keptCoupon: KeptCoupon = { coupon: laid.coupon, note: 'vinyl of the new roll', readings: [] };
+
+/** Two pieces that were made, one with a note; their series names a picture. */
+const keptRun = (jobId: string, hash: string): ArchivedRun => {
+  const piece = { row: 0, copy: 1, name: '1', payload: 'https://ternquay.example/1', file: 'slips.pdf' };
+  return {
+    id: '00000000-0000-4000-8000-000000000021',
+    jobId,
+    jobName: 'Slips',
+    revision: 1,
+    askedAt: '2026-11-27T09:00:00.000Z',
+    endedAt: '2026-11-27T09:00:04.000Z',
+    wish: {
+      job: document,
+      series: newSeries(
+        { kind: 'table', name: '', columns: ['slip'], rows: [['1'], ['2']] },
+        { pictures: [{ name: 'tern.svg', hash, kind: 'drawing' }] },
+      ),
+      sheet: null,
+      form: 'document',
+      again: false,
+      contacts: false,
+    },
+    report: {
+      made: 2,
+      heldBack: 0,
+      held: [],
+      leftOut: 0,
+      madeBefore: 0,
+      look: { version: 3, forcedBy: 1 },
+      pages: 2,
+      codes: 2,
+      files: ['slips.pdf'],
+      problem: '',
+      problemRow: null,
+      wrong: [],
+    },
+    pieces: [
+      { ...piece, page: 0, place: 0, note: 'on the ferry' },
+      { ...piece, row: 1, name: '2', page: 1, place: 0, note: '' },
+    ],
+  };
+};
 
 /** One of everything, and the hash of its logo. */
 async function fill(): Promise<{ id: string; hash: string }> {
@@ -164,6 +211,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
     moved: [],
     marks: noMarks,
   });
+  data.runs.takeIn(keptRun(id, hash));
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
 }
@@ -400,7 +448,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(13) }), 'version 13'],
+    [zipSync({ 'binarus-archive.json': head(14) }), 'version 14'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {

@@ -3,6 +3,7 @@ import { z } from '../../core/schema';
 import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
 import {
+  type ArchivedRun,
   jobIdSchema,
   type JobSeries,
   jobSeriesSchema,
@@ -21,7 +22,7 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 12 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 13 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -34,6 +35,7 @@ export const entryNames = {
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   series: (jobId: string): string => `series/${jobId}.json`,
+  run: (id: string): string => `runs/${id}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
     `files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`,
 } as const;
@@ -43,6 +45,7 @@ export const entryPatterns = {
   job: new RegExp(`^jobs/(${uuid})\\.json$`),
   document: new RegExp(`^jobs/${uuid}/[1-9][0-9]{0,8}\\.json$`),
   series: new RegExp(`^series/(${uuid})\\.json$`),
+  run: new RegExp(`^runs/(${uuid})\\.json$`),
   file: /^files\/([0-9a-f]{64})\.(?:svg|png)$/,
 } as const;
 
@@ -111,6 +114,9 @@ export const archivedSheetsSchema = z.array(jobSheetSchema).max(100_000);
 /** A series, with the job that it makes pieces of; since version 12. */
 export const archivedSeriesSchema = jobSeriesSchema;
 
+/** Runs of series with the pieces that they made; since version 13. */
+export { archivedRunSchema } from '../../wire';
+
 export interface ArchivedFile {
   readonly hash: string;
   readonly mediaType: 'image/svg+xml' | 'image/png';
@@ -138,6 +144,7 @@ export interface ReadRest {
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
+  readonly runs: readonly ArchivedRun[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

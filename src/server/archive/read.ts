@@ -10,6 +10,7 @@ import {
   archivedCouponsSchema,
   archivedPatternsSchema,
   archivedProfilesSchema,
+  archivedRunSchema,
   archivedSeriesSchema,
   archivedSheetsSchema,
   archivedShelfSchema,
@@ -91,7 +92,10 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const series = await each(entries.like(entryPatterns.series), async (name) =>
     matching(archivedSeriesSchema, await entries.json(name)),
   );
-  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, rejected };
+  const runs = await each(entries.like(entryPatterns.run), async (name) =>
+    matching(archivedRunSchema, await entries.json(name)),
+  );
+  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {

@@ -15,6 +15,7 @@ import type { PieceShelfStore } from '../pieceShelf';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
+import type { RunStore } from '../runs';
 import type { Workshop } from '../workshop';
 import { archiveLimits, inMb, type ReadRest } from './format';
 import type { Staged } from './stage';
@@ -38,6 +39,7 @@ export interface Stores {
   readonly sheets: JobDocumentStore<SheetDocument>;
   readonly series: JobDocumentStore<SeriesDocument>;
   readonly pieceShelf: PieceShelfStore;
+  readonly runs: RunStore;
 }
 
 /** Files that an archive lies in while it comes in; those of a server that was killed are swept up by the next. */
@@ -66,7 +68,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -131,6 +133,7 @@ export function archiveStore(
     takeCoupons(staged.coupons);
     for (const sql of comingIn) db.prepare(sql).run();
     takeWithJobs(staged);
+    for (const run of staged.runs) runs.takeIn(run);
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
   function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
@@ -165,6 +168,7 @@ export function archiveStore(
         namePatterns: namePatterns.list(),
         coupons: coupons.list(),
         sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
+        runs: runs.archived(),
         series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
       }),
     take: async (archive, dry) => {

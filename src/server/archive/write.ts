@@ -4,6 +4,7 @@ import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
 import type {
+  ArchivedRun,
   HouseStyle,
   JobSeries,
   JobSheet,
@@ -23,6 +24,7 @@ export interface Shelves {
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
+  readonly runs: Iterable<ArchivedRun>;
   readonly pieceShelf: PieceShelf;
 }
 
@@ -41,7 +43,7 @@ interface RevisionRow {
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
 export function writeArchive(
   db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series }: Shelves,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs }: Shelves,
 ): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
@@ -92,6 +94,10 @@ export function writeArchive(
   add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
   add(entryNames.coupons, () => JSON.stringify(coupons));
   add(entryNames.sheets, () => JSON.stringify(sheets));
+  for (const run of runs) {
+    const text = JSON.stringify(run);
+    add(entryNames.run(run.id), () => text);
+  }
   for (const own of series) add(entryNames.series(own.jobId), () => JSON.stringify(own));
   add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
   zip.end();

@@ -91,7 +91,7 @@ export async function runPart(order: RunOrder, port?: MessagePort): Promise<unkn
       const [from, to] = [part.codes[0]!, part.codes.at(-1)!];
       return keep.once(
         `read-${from.page}-${from.place}-${from.id}-${to.page}-${to.place}-${to.id}`,
-        async () => hands.read(new Uint8Array(await readFile(join(folder, part.document))), part.codes, tell),
+        async () => hands.read(await readFile(join(folder, part.document)), part.codes, tell),
       );
     }
     case 'files':

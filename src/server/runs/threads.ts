@@ -26,7 +26,7 @@ export const runHere: RunThreads = {
 
 /** A part that takes longer will not end; a document of 20,000 pieces is one part. */
 const partMs = 15 * 60_000;
-const [memoryMb, youngMb] = [1536, 48];
+const [memoryMb, youngMb] = [1536, 24];
 const idleMs = 20_000;
 
 /** As many as there are processors, up to four; they end when nothing has been asked for a while. */

@@ -24,7 +24,7 @@ import { FitBar, ReadoutPanel, ReadoutStrip } from './readout';
 import { StagePanel, stageViews, type StageView } from './stage';
 import { useKeys, type KeyActions } from './useKeys';
 import { useProof } from './useProof';
-import { useQuickProof, withReads } from './useQuickProof';
+import { useQuickProof, withReads } from '../shared/useQuickProof';
 import { useThings } from './useThings';
 import { useTolerance } from './useTolerance';
 

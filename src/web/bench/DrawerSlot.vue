@@ -17,7 +17,7 @@ import type { PressView } from '../../engine';
 import { useAttempt } from '../shared/useAttempt';
 import { stations, type Station } from '../stations';
 import type { ProofControl } from './useProof';
-import type { ReadsControl } from './useQuickProof';
+import type { ReadsControl } from '../shared/useQuickProof';
 import type { Things } from './useThings';
 import type { ToleranceControl } from './useTolerance';
 

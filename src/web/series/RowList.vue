@@ -5,9 +5,16 @@ import { computed, ref, useTemplateRef, watch } from 'vue';
 import type { Rows } from '../../core/series';
 import type { SeriesView } from '../../engine';
 import StateShape from '../shared/StateShape.vue';
-import { rowTexts } from './rowWords';
+import type { MadeBefore } from '../../wire';
+import { madeBeforeText, rowTexts } from './rowWords';
 
-const props = defineProps<{ rows: Rows; view: SeriesView | null; row: number; firstRow: number }>();
+const props = defineProps<{
+  rows: Rows;
+  view: SeriesView | null;
+  madeBefore: ReadonlyMap<number, MadeBefore>;
+  row: number;
+  firstRow: number;
+}>();
 const emit = defineEmits<{ show: [row: number] }>();
 const rowPx = 27;
 const frame = useTemplateRef<HTMLDivElement>('frame');
@@ -20,7 +27,11 @@ const stateOf = (row: number): 'fine' | 'caution' | 'stop' | 'none' => {
   const own = props.view?.rows[row];
   if (own === undefined) return 'none';
   return {
-    made: own.repeats === null ? ('fine' as const) : ('caution' as const),
+    made: props.madeBefore.has(row)
+      ? ('none' as const)
+      : own.repeats === null
+        ? ('fine' as const)
+        : ('caution' as const),
     'held back': 'stop' as const,
     'left out': 'none' as const,
   }[own.state];
@@ -42,7 +53,13 @@ const shown = computed(() => {
 const tally = computed(() => {
   if (props.view === null) return '';
   const of = (state: string): number => props.view!.rows.filter((own) => own.state === state).length;
-  return `${of('made')} to be made, ${of('held back')} held back, ${of('left out')} left out`;
+  const before = props.madeBefore.size;
+  return [
+    `${of('made') - before} to be made`,
+    `${of('held back')} held back`,
+    `${of('left out')} left out`,
+    ...(before > 0 ? [`${before} made before`] : []),
+  ].join(', ');
 });
 
 /** The row at hand is in sight. */
@@ -74,7 +91,9 @@ function key(event: KeyboardEvent): void {
   emit('show', at(next));
 }
 const whyOf = (row: number): string =>
-  props.view?.rows[row] === undefined ? '' : rowTexts(props.view.rows[row]!, props.firstRow).join(' ');
+  props.view?.rows[row] === undefined
+    ? ''
+    : rowTexts(props.view.rows[row]!, props.firstRow, madeBeforeText(props.madeBefore.get(row))).join(' ');
 </script>
 
 <template>

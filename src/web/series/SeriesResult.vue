@@ -1,33 +1,26 @@
 <script setup lang="ts">
-/** The piece of the row at hand, what is wrong with it, and the document of all. */
-import { ChevronLeft, ChevronRight, Download } from '@lucide/vue';
+/** What becomes of the rows: in which form they are taken, and the run that makes them on the server. */
+import { Download } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { pairOfJob } from '../../core/job';
 import { formatOf } from '../../core/output';
-import { operationFormats } from '../../core/run';
-import type { SeriesForm } from '../../engine';
+import { operationFormats, type SeriesForm } from '../../core/run';
 import PickList from '../shared/PickList.vue';
-import PieceThumb from '../shared/PieceThumb.vue';
-import StateShape from '../shared/StateShape.vue';
+import RunReport from '../shared/RunReport.vue';
 import SwitchField from '../shared/SwitchField.vue';
-import { useWording } from '../shared/useWording';
-import { rowTexts } from './rowWords';
+import RowPanel from './RowPanel.vue';
 import type { SeriesAtHand } from './useSeries';
 
 const props = defineProps<{ id: string; series: SeriesAtHand }>();
-const row = computed(() => props.series.row.value);
-const view = computed(() => props.series.view.value?.rows[row.value] ?? null);
-const texts = computed(() => (view.value === null ? [] : rowTexts(view.value, props.series.firstRow.value)));
-const count = computed(() => props.series.rows.value?.rows.length ?? 0);
-const made = computed(
-  () => props.series.view.value?.rows.filter(({ state }) => state === 'made').length ?? 0,
-);
-const held = computed(
-  () => props.series.view.value?.rows.filter(({ state }) => state === 'held back').length ?? 0,
-);
-const taken = computed(() => props.series.taken.value);
-const { words } = useWording();
+const rows = computed(() => props.series.view.value?.rows ?? []);
+const held = computed(() => rows.value.filter(({ state }) => state === 'held back').length);
+const before = computed(() => props.series.madeBefore.value.size);
+const again = ref(false);
+const contacts = ref(true);
 const form = ref<SeriesForm>('document');
+const made = computed(
+  () => rows.value.filter(({ state }) => state === 'made').length - (again.value ? 0 : before.value),
+);
 const forms = computed(() => [
   { value: 'document' as SeriesForm, label: 'One PDF, with an index' },
   ...operationFormats(pairOfJob(props.series.job.value!)).map((id) => ({
@@ -36,42 +29,16 @@ const forms = computed(() => [
     group: 'A file for each row',
   })),
 ]);
-const doingTexts = {
-  measuring: 'Measuring the rows',
-  proving: 'Proving the row of the largest symbol',
-  writing: 'Writing',
-  'reading back': 'Reading the codes back',
-};
+const run = computed(() => props.series.running.run.value);
+const isUnderWay = computed(() => run.value?.state === 'under way');
 </script>
 
 <template>
   <div class="result">
-    <section>
-      <div class="steps">
-        <button type="button" aria-label="Row before" :disabled="row === 0" @click="series.show(row - 1)">
-          <ChevronLeft :size="16" aria-hidden="true" />
-        </button>
-        <h2 class="heading">Row {{ row + series.firstRow.value }}</h2>
-        <button
-          type="button"
-          aria-label="Next row"
-          :disabled="row >= count - 1"
-          @click="series.show(row + 1)"
-        >
-          <ChevronRight :size="16" aria-hidden="true" />
-        </button>
-      </div>
-      <div class="piece" data-test="series-piece">
-        <PieceThumb v-if="series.picture.value" :picture="series.picture.value" />
-      </div>
-      <p v-if="view" class="payload measure">{{ view.payload || 'no message' }}</p>
-      <p v-for="text in texts" :key="text" class="said" role="alert">
-        <StateShape :state="view?.state === 'held back' ? 'stop' : 'caution'" /> <span>{{ text }}</span>
-      </p>
-    </section>
+    <RowPanel :series="series" />
 
     <section>
-      <h2 class="heading">The document</h2>
+      <h2 class="heading">All of them</h2>
       <SwitchField
         v-if="series.sheet.value"
         :label="`On sheets: ${series.sheet.value.stock.name}`"
@@ -85,96 +52,42 @@ const doingTexts = {
         }}</RouterLink>
       </p>
       <PickList v-model="form" label="Form of the files" :choices="forms" />
+      <SwitchField v-model="contacts" label="With a contact sheet" />
+      <SwitchField
+        v-if="before > 0"
+        v-model="again"
+        :label="`Also the ${before} that ${before === 1 ? 'was' : 'were'} made before`"
+      />
       <button
         type="button"
         class="action main"
-        :disabled="made === 0"
-        :aria-busy="series.progress.value !== null"
-        @click="series.take(form)"
+        :disabled="made <= 0 || isUnderWay"
+        :aria-busy="isUnderWay"
+        @click="series.take({ form, again, contacts })"
       >
-        <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Take {{ made }}
-        {{ made === 1 ? 'row' : 'rows' }}{{ form === 'document' ? ' as PDF' : '' }}
+        <Download :size="15" :stroke-width="1.8" aria-hidden="true" />
+        {{
+          made <= 0
+            ? 'Nothing to take'
+            : `Take ${made} ${made === 1 ? 'row' : 'rows'}${form === 'document' ? ' as PDF' : ''}`
+        }}
       </button>
       <p v-if="held > 0" class="note">
         {{ held }} {{ held === 1 ? 'row is' : 'rows are' }} held back and will not be in it.
       </p>
-      <p v-if="series.progress.value" class="waiting" role="status">
-        <progress :value="series.progress.value.share" :max="1" aria-label="Done so far"></progress>
-        {{ doingTexts[series.progress.value.doing] }}
-        <button type="button" class="link" @click="series.giveUp()">Give up</button>
+      <p v-if="before > 0 && !again" class="note">
+        {{ before }} {{ before === 1 ? 'row was' : 'rows were' }} made before and will not be in it, so that
+        no number is given twice.
       </p>
-      <p v-if="series.stopped.value" class="said" role="alert">
-        <StateShape state="stop" />
-        <span
-          >Row {{ series.stopped.value.row + series.firstRow.value }} does not read:
-          {{ words(series.stopped.value.finding.text) }}</span
-        >
-      </p>
-      <div v-if="taken" data-test="series-taken" role="status">
-        <p v-if="taken.wrong.length > 0" class="said">
-          <StateShape state="stop" />
-          <span
-            >Nothing was handed over: row
-            {{
-              taken.wrong
-                .slice(0, 6)
-                .map((own) => own.row + series.firstRow.value)
-                .join(', ')
-            }}
-            does not read as it should.</span
-          >
-        </p>
-        <p v-else class="said">
-          <StateShape state="fine" />
-          <span
-            >{{ taken.codes }} of {{ taken.codes }} codes were read, each from its own
-            {{
-              taken.pages === null
-                ? 'file'
-                : `place on ${taken.pages} ${taken.pages === 1 ? 'page' : 'pages'}`
-            }}, and say what their rows say.</span
-          >
-        </p>
-        <ul class="names">
-          <li v-for="file in taken.files" :key="file.name" class="measure">{{ file.name }}</li>
-        </ul>
-      </div>
+      <RunReport v-if="run" :running="series.running" :first-row="series.firstRow.value" />
+      <p class="note"><RouterLink :to="{ name: 'register' }">What was made…</RouterLink></p>
     </section>
   </div>
 </template>
 
 <style scoped src="../shared/result.css"></style>
 <style scoped>
-.piece {
-  display: grid;
-  height: 230px;
-  padding: 12px;
-  background: var(--bench);
-}
-
-.piece svg {
-  width: 100%;
-  height: 100%;
-  min-height: 0;
-}
-
-.payload {
-  overflow-wrap: anywhere;
-  white-space: pre-line;
-}
-
 .note a {
   color: var(--accent-dark);
-}
-
-.waiting {
-  display: flex;
-  gap: 9px;
-  align-items: center;
-  font-size: 12.5px;
-}
-
-.waiting progress {
-  width: 80px;
 }
 </style>

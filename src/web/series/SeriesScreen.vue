@@ -55,6 +55,7 @@ function drop(event: DragEvent): void {
         v-if="series.rows.value"
         :rows="series.rows.value"
         :view="series.view.value"
+        :made-before="series.madeBefore.value"
         :row="series.row.value"
         :first-row="series.firstRow.value"
         @show="series.show"

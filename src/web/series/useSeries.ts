@@ -1,4 +1,4 @@
-/** The series at hand: fetched, measured beside the page, kept as it changes, and taken as a document. */
+/** The series at hand: fetched, measured beside the page, kept as it changes, and made on the server. */
 import {
   computed,
   onScopeDispose,
@@ -9,42 +9,56 @@ import {
   type Ref,
   type ShallowRef,
 } from 'vue';
-import type { Finding } from '../../core/finding';
+import type { Change } from '../../core/finding';
 import type { Job } from '../../core/job';
+import type { SeriesForm } from '../../core/run';
 import {
+  firstRowOf,
   matchByName,
+  newSeries,
+  pictureKey,
+  pictureLimit,
   readPasted,
   rowsOf,
   seriesDocumentSchema,
-  seriesFormatVersion,
   seriesNumbers,
+  seriesSourceSchema,
   type Match,
   type NumbersWish,
+  type ReadSetting,
+  type ReadTable,
   type Rows,
   type SeriesDocument,
-  type ReadTable,
+  type SeriesSource,
+  type Table,
+  isSpreadsheet,
   tableLimits,
-  type TableNote,
 } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
-import {
-  GivenUp,
-  type PiecePicture,
-  type SeriesForm,
-  type SeriesProgress,
-  type SeriesView,
-  type TakenSeries,
-} from '../../engine';
+import { GivenUp, type SeriesView } from '../../engine';
+import type { MadeBefore } from '../../wire';
 import { fetchJob } from '../shared/api';
-import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
+import { askRun, fetchMadeBefore, fetchRunsOf } from '../shared/runsApi';
 import { fetchSeries, keepSeries } from '../shared/seriesApi';
 import { fetchSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
 import { useJobDocument } from '../shared/useJobDocument';
-import { zipped } from '../shared/zipped';
+import { uploadFile } from '../shared/uploads';
+import { useRun, type RunAtHand } from '../shared/useRun';
 
-export type Taken = Extract<TakenSeries, { readonly codes: number }>;
+/** What was found out of a file, with its bytes: it can be read another way. */
+export interface ReadFile extends Pick<Table, 'encoding' | 'separator' | 'notes'> {
+  readonly name: string;
+  /** Null for what was pasted and for spreadsheets, which are read one way only. */
+  readonly bytes: Uint8Array | null;
+}
+
+export interface TakeWish {
+  readonly form: SeriesForm;
+  readonly again: boolean;
+  readonly contacts: boolean;
+}
 
 export interface SeriesAtHand {
   readonly problem: Ref<string>;
@@ -54,24 +68,34 @@ export interface SeriesAtHand {
   readonly rows: ComputedRef<Rows | null>;
   /** What the first row is called: in a table the head is row 1. */
   readonly firstRow: ComputedRef<number>;
-  /** What was noticed in the table that was read last. */
-  readonly notes: ShallowRef<readonly TableNote[]>;
+  /** The table that was read last; null after a reload. */
+  readonly read: ShallowRef<ReadFile | null>;
   readonly view: ShallowRef<SeriesView | null>;
+  /** Rows whose message stands on a piece already, with the last run that made it. */
+  readonly madeBefore: ShallowRef<ReadonlyMap<number, MadeBefore>>;
   readonly row: Ref<number>;
-  readonly picture: ShallowRef<PiecePicture | null>;
-  readonly progress: ShallowRef<SeriesProgress | null>;
-  readonly taken: ShallowRef<Taken | null>;
+  /** Share of the rows that are measured; null where nothing is under way. */
+  readonly measuring: ShallowRef<number | null>;
   readonly isSaved: Ref<boolean>;
   readonly openFile: (file: File) => Promise<void>;
+  readonly readAs: (setting: ReadSetting) => Promise<void>;
   readonly paste: (text: string) => void;
   readonly number: (wish: NumbersWish) => void;
   readonly setMatch: (match: Match) => void;
   readonly change: (part: Partial<SeriesDocument>) => void;
+  /** A cell of the table; numbers stay as they are. */
+  readonly setCell: (row: number, column: number, text: string) => void;
+  readonly leaveOut: (row: number, isOut: boolean) => void;
+  /** Pictures, drawings and ZIP files of them; one of the same name gives way. */
+  readonly addPictures: (files: readonly File[]) => Promise<void>;
+  readonly dropPictures: (names: readonly string[]) => void;
+  /** How many of how many pictures are brought; null where none are on their way. */
+  readonly bringing: ShallowRef<{ readonly done: number; readonly of: number } | null>;
+  /** For one row, or for all of them. */
+  readonly fix: (row: number | null, changes: readonly Change[]) => void;
   readonly show: (row: number) => void;
-  /** The row that the quick proof stopped, with why; null when none was. */
-  readonly stopped: ShallowRef<{ readonly row: number; readonly finding: Finding } | null>;
-  readonly take: (form: SeriesForm) => Promise<void>;
-  readonly giveUp: () => void;
+  readonly running: RunAtHand;
+  readonly take: (wish: TakeWish) => Promise<void>;
 }
 
 /** Numbers that nobody can foretell. */
@@ -88,91 +112,79 @@ export function useSeries(jobId: string): SeriesAtHand {
     keep: (own) => keepSeries(jobId, own),
     attempt,
   });
-  const notes = shallowRef<readonly TableNote[]>([]);
+  const read = shallowRef<ReadFile | null>(null);
   const view = shallowRef<SeriesView | null>(null);
+  const madeBefore = shallowRef<ReadonlyMap<number, MadeBefore>>(new Map());
   const row = ref(0);
-  const picture = shallowRef<PiecePicture | null>(null);
-  const progress = shallowRef<SeriesProgress | null>(null);
-  const taken = shallowRef<Taken | null>(null);
-  const stopped = shallowRef<{ readonly row: number; readonly finding: Finding } | null>(null);
+  const measuring = shallowRef<number | null>(null);
+  const bringing = shallowRef<{ readonly done: number; readonly of: number } | null>(null);
   const rows = computed(() => (document.value === null ? null : rowsOf(document.value)));
-  let [works, pictures] = [0, 0];
+  const running = useRun(attempt, () => void attempt(lookUp));
+  let works = 0;
   const plain = <Own>(own: Own): Own => JSON.parse(JSON.stringify(own)) as Own;
 
   /** What is under way is of no use any more: the worker is ended and begins anew. */
   function callOff(): void {
     works++;
-    if (progress.value === null) return;
-    progress.value = null;
+    if (measuring.value === null) return;
+    measuring.value = null;
     useEngine().maker.giveUp();
   }
 
-  async function worked<Found>(
-    doing: SeriesProgress['doing'],
-    work: (tell: (now: SeriesProgress) => void) => Promise<Found>,
-  ): Promise<Found | null> {
+  /** Null when it was called off. */
+  async function measured(of: Job, own: SeriesDocument): Promise<SeriesView | null> {
     const mine = ++works;
-    progress.value = { doing, share: 0 };
+    measuring.value = 0;
+    const { proxy } = await import('comlink');
+    const share = (done: number): void => {
+      if (mine === works) measuring.value = done;
+    };
     try {
-      const found = await work((now) => {
-        if (mine === works) progress.value = now;
-      });
+      const found = await useEngine().maker.measureSeries(
+        structuredClone(toRaw(of)),
+        plain(own),
+        proxy(share) as typeof share,
+      );
       return mine === works ? found : null;
     } catch (error) {
       if (error instanceof GivenUp || mine !== works) return null;
       throw error;
     } finally {
-      if (mine === works) progress.value = null;
+      if (mine === works) measuring.value = null;
     }
   }
 
   async function measure(): Promise<void> {
     const [own, of] = [document.value, job.value];
     if (own === null || of === null) return;
-    const { proxy } = await import('comlink');
-    const found = await worked('measuring', (tell) => {
-      const share = (done: number): void => tell({ doing: 'measuring', share: done });
-      return useEngine().maker.measureSeries(
-        structuredClone(toRaw(of)),
-        plain(own),
-        proxy(share) as typeof share,
-      );
-    });
+    const found = await measured(of, own);
     if (found === null || document.value !== own) return;
     view.value = found;
-    await look();
+    await lookUp();
   }
 
-  async function look(): Promise<void> {
-    const [own, of] = [document.value, job.value];
-    if (own === null || of === null || view.value === null) return;
-    const mine = ++pictures;
-    try {
-      const { look: shared } = view.value;
-      const found = await useEngine().maker.rowPicture(
-        structuredClone(toRaw(of)),
-        plain(own),
-        row.value,
-        shared?.version ?? null,
-      );
-      if (mine === pictures) picture.value = found;
-    } catch (error) {
-      if (mine === pictures && !(error instanceof GivenUp)) throw error;
-    }
+  /** Which of the rows were made before. */
+  async function lookUp(): Promise<void> {
+    const found = view.value;
+    if (found === null) return;
+    const asked = found.rows.flatMap(({ state, payload }, own) =>
+      state === 'made' ? [{ own, payload }] : [],
+    );
+    const made = await fetchMadeBefore(asked.map(({ payload }) => payload));
+    if (view.value === found) madeBefore.value = new Map(made.map((one) => [asked[one.index]!.own, one]));
   }
 
   function set(next: SeriesDocument): void {
     callOff();
-    taken.value = null;
-    stopped.value = null;
     view.value = null;
+    madeBefore.value = new Map();
     problem.value = '';
     row.value = Math.min(row.value, rowsOf(next).rows.length - 1);
     kept.set(next, () => void attempt(measure));
   }
 
   /** What was matched stays where its columns are there; the rest follows from names. */
-  function begin(source: SeriesDocument['source']): void {
+  function begin(source: SeriesSource): void {
     const of = job.value;
     if (of === null) return;
     const before = document.value;
@@ -181,41 +193,87 @@ export function useSeries(jobId: string): SeriesAtHand {
       [...text.matchAll(/\{([^{}]+)\}/g)].every(([, column]) => columns.includes(column!));
     const matched = before?.match.filter(isThere) ?? [];
     row.value = 0;
-    set({
-      formatVersion: seriesFormatVersion,
-      source,
-      match: matched.length > 0 ? matched : matchByName(of, columns),
-      oneLook: before?.oneLook ?? true,
-      onSheet: before?.onSheet ?? sheet.value !== null,
-    });
+    set(
+      newSeries(source, {
+        match: matched.length > 0 ? matched : matchByName(of, columns),
+        // What was changed for all rows stays; what was said of one belongs to the table before.
+        fixes: before?.fixes.filter((own) => own.row === null) ?? [],
+        pictures: before?.pictures ?? [],
+        oneLook: before?.oneLook ?? true,
+        onSheet: before?.onSheet ?? sheet.value !== null,
+      }),
+    );
   }
 
-  function takeTable(name: string, read: ReadTable): void {
-    if ('problem' in read) {
-      problem.value = read.problem;
+  function takeTable(name: string, bytes: Uint8Array | null, found: ReadTable): void {
+    if ('problem' in found) {
+      problem.value = found.problem;
       return;
     }
-    const { columns, rows: cells } = read.table;
+    const { columns, rows: cells, ...table } = found.table;
     const source = {
       kind: 'table' as const,
       name,
       columns: [...columns],
       rows: cells.map((own) => [...own]),
     };
-    const parsed = seriesDocumentSchema.shape.source.safeParse(source);
+    const parsed = seriesSourceSchema.safeParse(source);
     if (!parsed.success) {
       problem.value = `The table cannot be kept: ${parsed.error.issues[0]?.message ?? ''}`;
       return;
     }
-    notes.value = read.table.notes;
+    read.value = { ...table, name, bytes };
     begin(parsed.data);
+  }
+  const takeBytes = async (name: string, bytes: Uint8Array, setting: ReadSetting): Promise<void> =>
+    takeTable(name, isSpreadsheet(bytes) ? null : bytes, await useEngine().maker.readTable(bytes, setting));
+
+  async function addPictures(files: readonly File[]): Promise<void> {
+    const single: File[] = [];
+    for (const file of files)
+      if (/\.zip$/i.test(file.name)) {
+        const found = await useEngine().maker.unpackPictures(new Uint8Array(await file.arrayBuffer()));
+        if ('problem' in found) throw new Error(`${file.name}: ${found.problem}`);
+        single.push(...found.pictures.map(({ name, bytes }) => new File([bytes], name)));
+      } else single.push(file);
+    const failed: string[] = [];
+    try {
+      for (const [done, file] of single.entries()) {
+        bringing.value = { done, of: single.length };
+        try {
+          const { hash, mediaType, fileName } = await uploadFile(file);
+          const kind = mediaType === 'image/png' ? ('picture' as const) : ('drawing' as const);
+          const key = pictureKey(fileName);
+          const own = document.value;
+          if (own === null) return;
+          const others = own.pictures.filter(({ name }) => pictureKey(name) !== key);
+          if (others.length >= pictureLimit)
+            throw new Error(`${pictureLimit} pictures are kept, the most that there can be.`);
+          // Kept one by one: what was brought is there after a reload.
+          kept.set({ ...own, pictures: [...others, { name: fileName, hash, kind }] });
+        } catch (error) {
+          failed.push(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
+        }
+      }
+    } finally {
+      bringing.value = null;
+      if (document.value !== null) set(document.value);
+    }
+    if (failed.length > 0)
+      throw new Error(`${failed.length} of ${single.length} cannot be used. ${failed.slice(0, 3).join(' ')}`);
   }
 
   void attempt(async () => {
-    const [first, there, laid] = await Promise.all([fetchJob(jobId), fetchSeries(jobId), fetchSheet(jobId)]);
+    const [first, there, laid, runs] = await Promise.all([
+      fetchJob(jobId),
+      fetchSeries(jobId),
+      fetchSheet(jobId),
+      fetchRunsOf(jobId),
+    ]);
     job.value = first.document;
     revision.value = first.revision;
     sheet.value = laid;
+    running.watch(runs[0] ?? null, false);
     if (kept.begin(there) === null) return;
     await measure();
   });
@@ -228,29 +286,35 @@ export function useSeries(jobId: string): SeriesAtHand {
     sheet,
     document,
     rows,
-    firstRow: computed(() => (document.value?.source.kind === 'numbers' ? 1 : 2)),
-    notes,
+    firstRow: computed(() => (document.value === null ? 2 : firstRowOf(document.value))),
+    read,
     view,
+    madeBefore,
     row,
-    picture,
-    progress,
-    taken,
-    stopped,
+    measuring,
     isSaved,
+    running,
     openFile: (file) =>
       attempt(async () => {
         if (file.size > tableLimits.bytes)
           throw new Error(
             `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${tableLimits.bytes / 1e6} MB are read.`,
           );
-        takeTable(file.name, await useEngine().maker.readTable(new Uint8Array(await file.arrayBuffer())));
+        await takeBytes(file.name, new Uint8Array(await file.arrayBuffer()), {});
       }),
-    paste: (text) => takeTable('', readPasted(text)),
+    readAs: (setting) =>
+      attempt(async () => {
+        const own = read.value;
+        if (own === null || own.bytes === null) return;
+        const { encoding, separator } = own;
+        await takeBytes(own.name, own.bytes, { encoding, separator, ...setting });
+      }),
+    paste: (text) => takeTable('', null, readPasted(text)),
     number: (wish) => {
       const made = seriesNumbers(wish, random);
       if ('problem' in made) problem.value = made.problem;
       else {
-        notes.value = [];
+        read.value = null;
         begin({ kind: 'numbers', wish, numbers: [...made.numbers] });
       }
     },
@@ -264,35 +328,35 @@ export function useSeries(jobId: string): SeriesAtHand {
       const count = rows.value?.rows.length ?? 0;
       if (next < 0 || next >= count) return;
       row.value = next;
-      void attempt(look);
     },
-    take: (form) =>
+    setCell: (own, column, text) => {
+      const { source } = document.value ?? {};
+      if (source?.kind !== 'table') return;
+      const cells = source.rows.map((line, at) => (at === own ? line.with(column, text) : line));
+      set({ ...document.value!, source: { ...source, rows: cells } });
+    },
+    leaveOut: (own, isOut) => {
+      if (document.value === null) return;
+      const others = document.value.leftOut.filter((other) => other !== own);
+      set({ ...document.value, leftOut: isOut ? [...others, own] : others });
+    },
+    bringing,
+    addPictures: (files) => attempt(() => addPictures(files)),
+    dropPictures: (names) => {
+      const own = document.value;
+      if (own === null) return;
+      set({ ...own, pictures: own.pictures.filter(({ name }) => !names.includes(name)) });
+    },
+    fix: (own, changes) => {
+      if (document.value === null) return;
+      const fix = { row: own, changes: plain(changes) as SeriesDocument['fixes'][number]['changes'] };
+      set({ ...document.value, fixes: [...document.value.fixes, fix] });
+    },
+    take: (wish) =>
       attempt(async () => {
-        const [own, of] = [document.value, job.value];
-        if (own === null || of === null || progress.value !== null) return;
-        taken.value = null;
-        stopped.value = null;
-        const { proxy } = await import('comlink');
-        const found = await worked('measuring', (tell) =>
-          useEngine().maker.takeSeries(
-            {
-              job: structuredClone(toRaw(of)),
-              series: plain(own),
-              sheet: own.onSheet && sheet.value !== null ? plain(sheet.value) : null,
-              form,
-            },
-            proxy(tell) as typeof tell,
-          ),
-        );
-        if (found === null) return;
-        if ('problem' in found) throw new Error(found.problem);
-        if ('heldBackBy' in found) {
-          stopped.value = { row: found.row, finding: found.heldBackBy };
-          return;
-        }
-        taken.value = found;
-        if (found.files.length > 0) downloadBytes(await zipped(found.files, of, revision.value));
+        if (document.value === null || running.run.value?.state === 'under way') return;
+        await kept.saved();
+        running.watch(await askRun(jobId, { revision: revision.value, ...wish }), true);
       }),
-    giveUp: callOff,
   };
 }

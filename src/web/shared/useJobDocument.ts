@@ -14,6 +14,8 @@ export interface JobDocument<Document> {
   readonly begin: (kept: Document | null) => Document | null;
   /** Changes it; after a pause it is kept, and `then` is done. */
   readonly set: (next: Document, then?: () => void) => void;
+  /** Saves at once what waits to be saved; rejects where the server does not take it. */
+  readonly saved: () => Promise<void>;
 }
 
 interface Keeping<Document> {
@@ -37,16 +39,15 @@ export function useJobDocument<Document extends object>({
   const isSaved = ref(true);
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  async function save(): Promise<void> {
+  async function saveNow(): Promise<void> {
     const own = document.value;
     if (own === null) return;
-    await attempt(async () => {
-      await keep(JSON.parse(JSON.stringify(own)) as Document);
-      if (document.value !== own) return;
-      isSaved.value = true;
-      forget(localStorage, key);
-    });
+    await keep(JSON.parse(JSON.stringify(own)) as Document);
+    if (document.value !== own) return;
+    isSaved.value = true;
+    forget(localStorage, key);
   }
+  const save = (): Promise<void> => attempt(saveNow);
   function saveSoon(then?: () => void): void {
     isSaved.value = false;
     clearTimeout(timer);
@@ -65,6 +66,9 @@ export function useJobDocument<Document extends object>({
   return {
     document,
     isSaved,
+    saved: async () => {
+      if (!isSaved.value) await saveNow();
+    },
     begin: (kept) => {
       const draft = schema.safeParse(recall(localStorage, key));
       document.value = draft.success ? draft.data : kept;

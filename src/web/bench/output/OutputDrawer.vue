@@ -13,7 +13,7 @@ import { useBench } from '../../stores/bench';
 import { FixButtons, OverrideDialog } from '../readout';
 import { usePreferences } from '../../stores/preferences';
 import type { ProofControl } from '../useProof';
-import type { ReadsControl } from '../useQuickProof';
+import type { ReadsControl } from '../../shared/useQuickProof';
 import FileChoice from './FileChoice.vue';
 import HandOver from './HandOver.vue';
 import NamePattern from './NamePattern.vue';

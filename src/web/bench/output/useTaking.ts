@@ -9,7 +9,7 @@ import { useAttempt } from '../../shared/useAttempt';
 import { zipped } from '../../shared/zipped';
 import { useBench } from '../../stores/bench';
 import { noteTaken } from '../takenFiles';
-import type { ReadsControl } from '../useQuickProof';
+import type { ReadsControl } from '../../shared/useQuickProof';
 
 /** What is done now, from the first to the last step. */
 export type Step =

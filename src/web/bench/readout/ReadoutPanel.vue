@@ -9,7 +9,7 @@ import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
 import { usePreferences } from '../../stores/preferences';
-import type { Reads } from '../useQuickProof';
+import type { Reads } from '../../shared/useQuickProof';
 import { useBench } from '../../stores/bench';
 import { useAnswers } from './useAnswers';
 import { useRemedy } from './useRemedy';

@@ -3,7 +3,7 @@
 import { ChevronRight } from '@lucide/vue';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
-import type { Reads } from '../useQuickProof';
+import type { Reads } from '../../shared/useQuickProof';
 import { useAnswers } from './useAnswers';
 
 const props = defineProps<{ view: PressView; reads: Reads }>();

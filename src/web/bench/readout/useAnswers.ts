@@ -3,7 +3,7 @@ import { computed, type ComputedRef } from 'vue';
 import { answerOf, answers, worstSeverity, type Answer, type Finding } from '../../../core/finding';
 import { quickProofKind } from '../../../core/run';
 import type { PressView } from '../../../engine';
-import type { Reads } from '../useQuickProof';
+import type { Reads } from '../../shared/useQuickProof';
 
 interface Known {
   readonly view: PressView;

@@ -30,9 +30,9 @@ const pauseMs = 500;
 /** Verdicts that are kept: of states that undo and redo come back to. */
 const mostKept = 24;
 
-/** `drawn` is what was drawn of the job; null before that and when it could not be drawn. */
+/** `drawn` is what was drawn of the job, or null where nobody drew it; null before that and when it could not be drawn. */
 export function useQuickProof(
-  source: () => { readonly job: Job; readonly drawn: PressView } | null,
+  source: () => { readonly job: Job; readonly drawn: Pick<PressView, 'made'> | null } | null,
   provers: () => readonly Shooter[],
   checksByItself: () => boolean = () => true,
 ): ReadsControl {
@@ -40,7 +40,7 @@ export function useQuickProof(
   const now = shallowRef<Reads>({ state: 'none' });
   const key = computed(() => {
     const asked = source();
-    return asked === null || asked.drawn.made === null ? null : proofKey(asked.job);
+    return asked === null || asked.drawn?.made === null ? null : proofKey(asked.job);
   });
   let running: QuickProof | null = null;
 

@@ -1,0 +1,187 @@
+<script setup lang="ts">
+/** What was made: runs on the left, their pieces in the middle, the piece at hand on the right. */
+import { Camera } from '@lucide/vue';
+import { DateTime } from 'luxon';
+import { onMounted } from 'vue';
+import FilePicker from '../shared/FilePicker.vue';
+import WorkScreen from '../shared/WorkScreen.vue';
+import PieceFacts from './PieceFacts.vue';
+import RunList from './RunList.vue';
+import { samePiece, useRegister } from './useRegister';
+
+const register = useRegister();
+const { problem, find, payload, ofRun, runs, piece, isReading } = register;
+const found = register.register;
+onMounted(() => (document.title = 'What was made · Binarus'));
+const day = (at: string): string => DateTime.fromISO(at).toFormat('d LLL yyyy');
+
+function step(event: KeyboardEvent, by: number): void {
+  const pieces = found.value?.pieces ?? [];
+  const at = pieces.findIndex((own) => samePiece(piece.value, own));
+  const next = pieces[Math.min(Math.max(at + by, 0), pieces.length - 1)];
+  if (next === undefined) return;
+  event.preventDefault();
+  piece.value = next;
+  (event.currentTarget as HTMLElement).querySelector('.at')?.scrollIntoView({ block: 'nearest' });
+}
+</script>
+
+<template>
+  <WorkScreen
+    :back="{ name: 'shelf' }"
+    back-name="Shelf"
+    title="What was made"
+    left-name="Find a piece, and the runs"
+    middle-name="The pieces"
+    right-name="The piece at hand"
+    :problem="problem"
+  >
+    <template #left>
+      <label class="find">
+        <span>Number or message</span>
+        <input v-model="find" type="search" maxlength="500" />
+      </label>
+      <FilePicker accept="image/*" label="Photograph of a piece" class="action" @pick="register.findPhoto">
+        <Camera :size="15" :stroke-width="1.8" aria-hidden="true" />
+        {{ isReading ? 'Reading…' : 'Find by photograph…' }}
+      </FilePicker>
+      <p v-if="payload !== null" class="note" role="status">
+        The photograph says <span class="measure">{{ payload }}</span>.
+        <button type="button" class="link" @click="payload = null">Show all</button>
+      </p>
+      <RunList :runs="runs" :chosen="ofRun" @choose="ofRun = $event" @forget="register.forget" />
+    </template>
+    <template #middle>
+      <div
+        v-if="found && found.pieces.length > 0"
+        class="pieces"
+        tabindex="0"
+        aria-label="Pieces"
+        @keydown.down="step($event, 1)"
+        @keydown.up="step($event, -1)"
+      >
+        <table>
+          <thead>
+            <tr>
+              <th>number</th>
+              <th>message</th>
+              <th>job</th>
+              <th class="figure">run</th>
+              <th class="figure">page</th>
+              <th>made</th>
+              <th>note</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="own in found.pieces"
+              :key="`${own.runId} ${own.row} ${own.copy}`"
+              :class="{ at: samePiece(piece, own) }"
+              :aria-selected="samePiece(piece, own)"
+              @click="piece = own"
+            >
+              <td class="measure">{{ own.name }}</td>
+              <td class="message">{{ own.payload }}</td>
+              <td>{{ own.jobName }}</td>
+              <td class="figure">{{ own.runNumber }}</td>
+              <td class="figure">{{ own.page === null ? '' : own.page + 1 }}</td>
+              <td>{{ day(own.madeAt) }}</td>
+              <td>{{ own.note }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="note more">
+          {{ found.pieces.length }} of {{ found.found }} shown.
+          <button
+            v-if="found.pieces.length < found.found"
+            type="button"
+            class="link"
+            @click="register.more()"
+          >
+            Show more
+          </button>
+        </p>
+      </div>
+      <p v-else-if="found" class="note empty">
+        {{
+          find || payload !== null || ofRun
+            ? 'No piece that was made here is like that.'
+            : 'Pieces stand here once a series of them was handed over: each with its number, its run and where it lies on its sheet.'
+        }}
+      </p>
+    </template>
+    <template #right><PieceFacts v-if="piece" :register="register" :piece="piece" /></template>
+  </WorkScreen>
+</template>
+
+<style scoped>
+.find {
+  display: grid;
+  gap: 4px;
+  font-size: 12.5px;
+}
+
+.find input {
+  padding: 5px 7px;
+  border: 1px solid #98a0a4;
+  border-radius: var(--radius);
+  background: #fff;
+  color: var(--ink);
+}
+
+.pieces {
+  height: 100%;
+  overflow: auto;
+  background: var(--paper-raised);
+  outline-offset: -2px;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 12.5px;
+}
+
+th,
+td {
+  max-width: 260px;
+  padding: 5px 10px;
+  overflow: hidden;
+  border-bottom: 1px solid var(--rule-soft);
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+th {
+  position: sticky;
+  top: 0;
+  background: var(--paper-sunk);
+  font-weight: 600;
+}
+
+.figure {
+  text-align: right;
+}
+
+td.figure {
+  font-family: var(--mono);
+}
+
+tbody tr {
+  cursor: pointer;
+}
+
+.at {
+  background: var(--accent-pale);
+}
+
+.more {
+  padding: 10px;
+}
+
+.empty {
+  max-width: 46ch;
+  margin: 40px auto;
+}
+</style>

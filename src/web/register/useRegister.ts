@@ -1,0 +1,117 @@
+/** The register at hand: found by words, by a photograph of a code, or by the run that made it. */
+import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import type { MadePiece, Register, Run } from '../../wire';
+import { useEngine } from '../shared/engine';
+import { openPhoto } from '../shared/photos';
+import { fetchRegister, fetchRuns, forgetRun, makeAgain, notePiece } from '../shared/runsApi';
+import { useAttempt } from '../shared/useAttempt';
+import { useRun, type RunAtHand } from '../shared/useRun';
+
+export interface RegisterAtHand {
+  readonly problem: Ref<string>;
+  readonly find: Ref<string>;
+  /** Of a photograph; null where none is looked for. */
+  readonly payload: Ref<string | null>;
+  readonly ofRun: ShallowRef<Run | null>;
+  readonly runs: ShallowRef<readonly Run[]>;
+  readonly register: ShallowRef<Register | null>;
+  readonly piece: ShallowRef<MadePiece | null>;
+  readonly isReading: Ref<boolean>;
+  readonly running: RunAtHand;
+  readonly more: () => Promise<void>;
+  readonly findPhoto: (file: File) => Promise<void>;
+  readonly note: (text: string) => Promise<void>;
+  readonly again: (form: Run['form']) => Promise<void>;
+  readonly forget: (run: Run) => Promise<void>;
+}
+
+export const samePiece = (a: MadePiece | null, b: MadePiece): boolean =>
+  a !== null && a.runId === b.runId && a.row === b.row && a.copy === b.copy;
+
+export function useRegister(): RegisterAtHand {
+  const { problem, attempt } = useAttempt();
+  const find = ref('');
+  const payload = ref<string | null>(null);
+  const ofRun = shallowRef<Run | null>(null);
+  const runs = shallowRef<readonly Run[]>([]);
+  const register = shallowRef<Register | null>(null);
+  const piece = shallowRef<MadePiece | null>(null);
+  const isReading = ref(false);
+  const running = useRun(attempt, () => void load());
+  let asked = 0;
+
+  const ask = (from: number): ReturnType<typeof fetchRegister> =>
+    fetchRegister({
+      find: find.value.trim(),
+      ...(payload.value === null ? {} : { payload: payload.value }),
+      ...(ofRun.value === null ? {} : { run: ofRun.value.id }),
+      from,
+    });
+  const load = (): Promise<void> =>
+    attempt(async () => {
+      const mine = ++asked;
+      const [found, all] = await Promise.all([ask(0), fetchRuns()]);
+      if (mine !== asked) return;
+      register.value = found;
+      runs.value = all;
+      piece.value = found.pieces.find((own) => samePiece(piece.value, own)) ?? found.pieces[0] ?? null;
+    });
+
+  watchDebounced(find, load, { debounce: 200 });
+  watch([payload, ofRun], load, { immediate: true });
+
+  return {
+    problem,
+    find,
+    payload,
+    ofRun,
+    runs,
+    register,
+    piece,
+    isReading,
+    running,
+    more: () =>
+      attempt(async () => {
+        const before = register.value;
+        if (before === null) return;
+        const mine = asked;
+        const next = await ask(before.pieces.length);
+        if (mine === asked) register.value = { ...next, pieces: [...before.pieces, ...next.pieces] };
+      }),
+    findPhoto: (file) =>
+      attempt(async () => {
+        isReading.value = true;
+        try {
+          const { frame } = await openPhoto(file);
+          const { proxy } = await import('comlink');
+          const silent = (): void => undefined;
+          const { codes } = await useEngine().prover.checkPhoto(frame, null, proxy(silent));
+          const [code] = codes;
+          if (code === undefined) throw new Error(`No code could be read in ${file.name}.`);
+          find.value = '';
+          ofRun.value = null;
+          payload.value = code.seen.text;
+        } finally {
+          isReading.value = false;
+        }
+      }),
+    note: (text) =>
+      attempt(async () => {
+        if (piece.value === null) return;
+        await notePiece(piece.value, text);
+        await load();
+      }),
+    again: (form) =>
+      attempt(async () => {
+        if (piece.value === null) return;
+        running.watch(await makeAgain(piece.value.runId, piece.value.row, form), true);
+      }),
+    forget: (run) =>
+      attempt(async () => {
+        await forgetRun(run.id);
+        if (ofRun.value?.id === run.id) ofRun.value = null;
+        else await load();
+      }),
+  };
+}

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** Which column goes where. */
+import { computed, ref } from 'vue';
+import { targetName, type Match, type Target } from '../../core/series';
+import SwitchField from '../shared/SwitchField.vue';
+import type { SeriesAtHand } from './useSeries';
+
+const props = defineProps<{ series: SeriesAtHand }>();
+const job = computed(() => props.series.job.value!);
+const own = computed(() => props.series.document.value!);
+const rows = computed(() => props.series.rows.value!);
+
+/** Of the message, but not what it says. */
+const notOfRows: readonly string[] = ['kind', 'purpose'];
+
+/** All that a row can set, in the order in which people look for it. */
+const targets = computed((): readonly { readonly target: Target; readonly name: string }[] => {
+  const fields = Object.entries(job.value.codes[0]!.message)
+    .filter(
+      ([field, value]) =>
+        !notOfRows.includes(field) &&
+        (typeof value === 'string' || typeof value === 'number' || Array.isArray(value)),
+    )
+    .map(([field]): Target => ({ on: 'message', field }));
+  const words = job.value.piece.items
+    .filter(({ kind }) => kind === 'words')
+    .map(({ id }): Target => ({ on: 'words', id }));
+  const hasLogo =
+    job.value.codes[0]!.logo !== null || own.value.match.some(({ target }) => target.on === 'logo');
+  const others: readonly Target[] = [
+    { on: 'serial' },
+    { on: 'quantity' },
+    { on: 'width' },
+    { on: 'logo' },
+    ...(hasLogo ? [{ on: 'logo title' } as const] : []),
+    { on: 'file name' },
+  ];
+  return [...fields, ...words, ...others].map((target) => ({ target, name: nameOf(target) }));
+});
+function nameOf(target: Target): string {
+  if (target.on === 'width') return 'width, in mm';
+  if (target.on === 'logo') return 'logo, by picture name';
+  return target.on === 'words' ? `words “${wordsOf(target.id).slice(0, 18)}”` : targetName(target);
+}
+const wordsOf = (id: string): string => {
+  const item = job.value.piece.items.find((one) => one.id === id);
+  return item?.kind === 'words' ? item.text.replaceAll('\n', ' ') : id;
+};
+const same = (a: Target, b: Target): boolean => JSON.stringify(a) === JSON.stringify(b);
+const textOf = (target: Target): string =>
+  own.value.match.find((one) => same(one.target, target))?.text ?? '';
+function setText(target: Target, text: string): void {
+  const others = own.value.match.filter((one) => !same(one.target, target));
+  props.series.setMatch(text === '' ? others : ([...others, { target, text: text.slice(0, 2000) }] as Match));
+}
+/** Columns are dragged onto what they set, or put in with a click while the field is at hand. */
+const atHand = ref<Target | null>(null);
+function put(column: string): void {
+  const target = atHand.value ?? targets.value[0]?.target;
+  if (target !== undefined) setText(target, `${textOf(target)}{${column}}`);
+}
+const drag = (event: DragEvent, column: string): void =>
+  event.dataTransfer?.setData('text/plain', `{${column}}`);
+function dropped(event: DragEvent, target: Target): void {
+  const text = event.dataTransfer?.getData('text/plain') ?? '';
+  if (!/^\{[^{}]+\}$/.test(text)) return;
+  event.preventDefault();
+  event.stopPropagation();
+  setText(target, `${textOf(target)}${text}`);
+}
+const hasMessage = computed(() => own.value.match.some(({ target }) => target.on === 'message'));
+</script>
+
+<template>
+  <section>
+    <h2 class="heading">What a row sets</h2>
+    <div class="columns" role="group" aria-label="Columns">
+      <button
+        v-for="column in rows.columns"
+        :key="column"
+        type="button"
+        class="column"
+        draggable="true"
+        title="Drag it onto what it sets, or click it"
+        @dragstart="drag($event, column)"
+        @click="put(column)"
+      >
+        {{ column }}
+      </button>
+    </div>
+    <label
+      v-for="{ target, name } in targets"
+      :key="name"
+      :class="['target', { long: target.on === 'message' || target.on === 'words' }]"
+    >
+      <span>{{ name }}</span>
+      <input
+        :value="textOf(target)"
+        :placeholder="target.on === 'message' ? 'as on the job' : ''"
+        @focus="atHand = target"
+        @change="setText(target, ($event.target as HTMLInputElement).value)"
+        @dragover.prevent
+        @drop="dropped($event, target)"
+      />
+    </label>
+    <p v-if="!hasMessage" class="wrong" role="alert">
+      No column sets the message yet, so that every code would hold the same.
+    </p>
+    <SwitchField
+      label="All symbols of one version"
+      :model-value="own.oneLook"
+      @update:model-value="series.change({ oneLook: $event })"
+    />
+    <p v-if="own.oneLook && series.view.value?.look" class="note">
+      Version {{ series.view.value.look.version }}, which row
+      {{ series.view.value.look.forcedBy + series.firstRow.value }} needs.
+    </p>
+  </section>
+</template>
+
+<style scoped src="./fields.css"></style>
+<style scoped>
+section {
+  display: grid;
+  gap: 10px;
+}
+
+.columns {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+.column {
+  padding: 2px 8px;
+  border: 1px solid var(--accent-dark);
+  border-radius: var(--radius);
+  background: var(--accent-pale);
+  color: var(--accent-dark);
+  font-family: var(--mono);
+  font-size: 12px;
+  cursor: grab;
+}
+
+.wrong {
+  color: var(--stop);
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,50 @@
+/** Series that the server makes, and the register of what was made. */
+import {
+  madeBeforeSchema,
+  registerSchema,
+  runListSchema,
+  runSchema,
+  type AskRegister,
+  type AskRun,
+  type MadeBefore,
+  type MadePiece,
+  type Register,
+  type Run,
+} from '../../wire';
+import { get, jsonRequest, request, send } from './http';
+
+const ofJob = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/runs`;
+const at = (id: string): string => `/api/runs/${id}`;
+
+/** The newest first. */
+export const fetchRunsOf = async (jobId: string): Promise<readonly Run[]> =>
+  (await get(ofJob(jobId), runListSchema)).runs;
+export const fetchRuns = async (): Promise<readonly Run[]> => (await get('/api/runs', runListSchema)).runs;
+export const fetchRun = (id: string): Promise<Run> => get(at(id), runSchema);
+
+export const askRun = (jobId: string, ask: AskRun): Promise<Run> =>
+  send('POST', ofJob(jobId), ask, runSchema);
+export const giveUpRun = (id: string): Promise<Run> => send('POST', `${at(id)}/give-up`, {}, runSchema);
+export const goOnWithRun = (id: string): Promise<Run> => send('POST', `${at(id)}/go-on`, {}, runSchema);
+/** One piece of a run once more. */
+export const makeAgain = (id: string, row: number, form: Run['form']): Promise<Run> =>
+  send('POST', `${at(id)}/again`, { row, form }, runSchema);
+export async function forgetRun(id: string): Promise<void> {
+  await request(at(id), jsonRequest('DELETE', {}));
+}
+/** The browser fetches it by itself. */
+export const filesOfRun = (id: string): string => `${at(id)}/files`;
+
+export function fetchRegister(ask: AskRegister): Promise<Register> {
+  const asked = Object.entries(ask).filter(([, value]) => value !== undefined && value !== '');
+  const query = new URLSearchParams(asked.map(([name, value]) => [name, String(value)]));
+  return get(`/api/register?${query.toString()}`, registerSchema);
+}
+/** Which of these messages stand on a piece already. */
+export const fetchMadeBefore = async (payloads: readonly string[]): Promise<readonly MadeBefore[]> =>
+  payloads.length === 0
+    ? []
+    : (await send('POST', '/api/register/made', { payloads }, madeBeforeSchema)).made;
+export async function notePiece({ runId, row, copy }: MadePiece, note: string): Promise<void> {
+  await request(`/api/register/${runId}/${row}/${copy}/note`, jsonRequest('PUT', { note }));
+}

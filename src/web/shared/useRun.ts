@@ -1,0 +1,80 @@
+/** A run that is looked at: asked for, watched until it ends, given up, taken up again, and its files handed over. */
+import { onScopeDispose, shallowRef, type ShallowRef } from 'vue';
+import type { Run } from '../../wire';
+import { fetchRun, filesOfRun, giveUpRun, goOnWithRun } from './runsApi';
+import type { Attempts } from './useAttempt';
+
+export interface RunAtHand {
+  readonly run: ShallowRef<Run | null>;
+  /** Looks at one, and at how it goes on; with `isOwn` its files are handed over when they are there. */
+  readonly watch: (run: Run | null, isOwn: boolean) => void;
+  readonly download: () => void;
+  readonly giveUp: () => Promise<void>;
+  readonly goOn: () => Promise<void>;
+}
+
+const everyMs = 400;
+
+export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void = () => undefined): RunAtHand {
+  const run = shallowRef<Run | null>(null);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let isOwn = false;
+
+  function download(): void {
+    if (run.value === null) return;
+    const link = document.createElement('a');
+    link.href = filesOfRun(run.value.id);
+    link.download = '';
+    link.click();
+  }
+
+  function show(next: Run | null): void {
+    clearTimeout(timer);
+    const before = run.value;
+    run.value = next;
+    if (next === null) return;
+    if (next.state === 'under way') timer = setTimeout(() => void look(next.id), everyMs);
+    else if (before?.id === next.id && before.state === 'under way') {
+      if (next.hasFiles && isOwn) download();
+      ended(next);
+    }
+  }
+
+  /** A server that does not answer is asked again: what it was doing it takes up when it is back. */
+  async function look(id: string): Promise<void> {
+    let next: Run | null = null;
+    await attempt(async () => {
+      next = await fetchRun(id);
+    });
+    if (run.value?.id !== id) return;
+    if (next === null) timer = setTimeout(() => void look(id), 5 * everyMs);
+    else show(next);
+  }
+
+  onScopeDispose(() => clearTimeout(timer));
+
+  return {
+    run,
+    watch: (next, own) => {
+      isOwn = own;
+      run.value = null;
+      show(next);
+      // One that ended before it was looked at.
+      if (own && next !== null && next.state !== 'under way') {
+        if (next.hasFiles) download();
+        ended(next);
+      }
+    },
+    download,
+    giveUp: () =>
+      attempt(async () => {
+        if (run.value !== null) show(await giveUpRun(run.value.id));
+      }),
+    goOn: () =>
+      attempt(async () => {
+        if (run.value === null) return;
+        isOwn = true;
+        show(await goOnWithRun(run.value.id));
+      }),
+  };
+}
