@@ -72,3 +72,57 @@ const firstJob = async (page: Page): Promise<string> => {
   const { jobs } = (await (await page.request.get('/api/shelf')).json()) as { jobs: { id: string }[] };
   return jobs[0]!.id;
 };
+
+test('a series that is killed in the middle goes on when the server is back, and every code is read', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'binarus-killed-run-'));
+  const first = await started(folder);
+  const json = (method: string, body: object): RequestInit => ({
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  const { document } = (await (await page.request.get('/api/jobs/' + (await firstJob(page)))).json()) as {
+    document: object;
+  };
+  const made = await fetch(
+    `${address}/api/jobs`,
+    json('POST', { document: { ...document, name: 'Killed series', codes: bare(document) } }),
+  );
+  const { id } = (await made.json()) as { id: string };
+  const count = 600;
+  const rows = Array.from({ length: count }, (_, at) => [`https://ternquay.example/killed/${at + 1}`]);
+  const series = {
+    formatVersion: 2,
+    source: { kind: 'table', name: 'killed.csv', columns: ['link'], rows },
+    match: [{ target: { on: 'message', field: 'address' }, text: '{link}' }],
+    pictures: [],
+    fixes: [],
+    leftOut: [],
+    oneLook: true,
+    onSheet: false,
+  };
+  await fetch(`${address}/api/jobs/${id}/series`, json('PUT', { series }));
+  const wish = { revision: 1, form: 'document', again: false, contacts: false };
+  const asked = await fetch(`${address}/api/jobs/${id}/runs`, json('POST', wish));
+  const run = ((await asked.json()) as { id: string }).id;
+  type State = { state: string; progress: { doing: string } | null; report: { codes: number } | null };
+  const look = async (): Promise<State> =>
+    (await (await fetch(`${address}/api/runs/${run}`)).json()) as State;
+  // In the middle of writing, and once more in the middle of reading back.
+  let server = first;
+  for (const doing of ['writing', 'reading back']) {
+    await expect
+      .poll(async () => (await look()).progress?.doing, { timeout: 40_000, intervals: [50] })
+      .toBe(doing);
+    await killed(server);
+    server = await started(folder);
+  }
+  await expect.poll(async () => (await look()).state, { timeout: 60_000 }).toBe('made');
+  expect((await look()).report?.codes).toBe(count);
+  const register = (await (await fetch(`${address}/api/register?find=killed`)).json()) as { found: number };
+  expect(register.found).toBe(count);
+  await killed(server);
+  rmSync(folder, { recursive: true });
+});

@@ -1,6 +1,8 @@
 /** Series, from a table and from numbers, with wrong rows and a reload in the middle. */
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from './fixtures';
-import { openCopy } from './helpers';
+import { choose, openCopy } from './helpers';
 
 async function openSeries(page: Page, copy: string): Promise<void> {
   await openCopy(page, 'Berth 17 plate', copy);
@@ -56,12 +58,104 @@ test('a table becomes a document of which every code was read; wrong rows are to
     timeout: 20_000,
   });
 
+  // A cell is mended where it is seen, and a row can be left out.
+  await rows.focus();
+  await page.keyboard.press('End');
+  await page.getByText('Cells of this row').click();
+  await page.getByLabel('Copies', { exact: true }).fill('3');
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('series-tally')).toHaveText('5 to be made, 0 held back, 0 left out');
+  await page.getByText('Leave this row out').click();
+  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 0 held back, 1 left out');
+
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take 4 rows as PDF' }).click();
-  expect((await download).suggestedFilename()).toBe('berth-series_series.zip');
-  await expect(page.getByTestId('series-taken')).toContainText(
+  const zip = unzipSync(new Uint8Array(readFileSync(await (await download).path())));
+  expect(Object.keys(zip).sort()).toEqual([
+    'berth-series_series.pdf',
+    'berth-series_series_contact-sheet.pdf',
+    'berth-series_series_index.csv',
+  ]);
+  await expect(page.getByTestId('run')).toContainText(
     '5 of 5 codes were read, each from its own place on 5 pages',
   );
+
+  // What was handed over is not made twice unless that is said; a reload knows the run.
+  await expect(page.getByTestId('series-tally')).toHaveText(
+    '0 to be made, 0 held back, 1 left out, 4 made before',
+  );
+  await expect(page.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+  await page.reload();
+  await expect(page.getByTestId('run')).toContainText('5 of 5 codes were read');
+  await page.getByText('Also the 4 that were made before').click();
+  await expect(page.getByRole('button', { name: 'Take 4 rows as PDF' })).toBeEnabled();
+
+  // In the register each stands with its place; one is found by its number, noted, and made again.
+  await page.getByRole('link', { name: 'What was made…' }).click();
+  await page.getByLabel('Number or message').fill('slip/18');
+  const piece = page.getByRole('row').filter({ hasText: 'slip/18' });
+  await expect(piece).toHaveCount(2);
+  await piece.first().click();
+  await page.getByLabel('Note').fill('broken by the ferry');
+  await page.keyboard.press('Tab');
+  await expect(piece.first()).toContainText('broken by the ferry');
+  const again = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make it again' }).click();
+  await again;
+  await expect(page.getByTestId('run')).toContainText('1 of 1 codes were read');
+});
+
+test('pictures come by their names from a ZIP file; the missing and those that nobody names are told', async ({
+  page,
+}) => {
+  await openSeries(page, 'Pictured series');
+  await page
+    .getByLabel('Table', { exact: true })
+    .setInputFiles(
+      table('Link,Picture\nhttps://ternquay.example/1,one.svg\nhttps://ternquay.example/2,Two\n'),
+    );
+  await expect(page.getByText('Missing: one.svg, Two.')).toBeVisible();
+  const drawing = strToU8(
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M0 0H10V10H0Z"/></svg>',
+  );
+  const zip = zipSync({
+    'marks/one.svg': drawing,
+    'marks/two.SVG': drawing,
+    'marks/three.svg': drawing,
+    'notes.txt': strToU8('x'),
+  });
+  await page
+    .getByLabel('Pictures', { exact: true })
+    .setInputFiles({ name: 'marks.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
+  await expect(page.getByTestId('pictures-kept')).toHaveText('3 pictures');
+  await expect(page.getByText('No row names three.svg.')).toBeVisible();
+  // A new logo is larger than the code can spare; what mends one row mends all of them alike.
+  await expect(page.getByTestId('series-tally')).toHaveText('0 to be made, 2 held back, 0 left out');
+  await page.getByRole('button', { name: 'all rows' }).first().click();
+  await expect(page.getByTestId('series-tally')).toHaveText('2 to be made, 0 held back, 0 left out');
+  await page
+    .getByLabel('Pictures', { exact: true })
+    .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('PK no zip') });
+  await expect(page.getByRole('alert').filter({ hasText: 'no ZIP file' })).toBeVisible();
+  await page.getByRole('button', { name: 'Let go' }).click();
+  await expect(page.getByTestId('pictures-kept')).toHaveText('2 pictures');
+});
+
+test('a table in another encoding than was found out is read again as is said', async ({ page }) => {
+  await openSeries(page, 'Encoded series');
+  // “Søren” in Windows-1252, which nobody can tell from other one-byte encodings.
+  await page.getByLabel('Table', { exact: true }).setInputFiles({
+    name: 'names.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.concat([
+      Buffer.from('name;Link\nS'),
+      Buffer.from([0xf8]),
+      Buffer.from('ren;https://ternquay.example/s\n'),
+    ]),
+  });
+  await expect(page.getByRole('gridcell', { name: 'Søren' })).toBeVisible();
+  await choose(page, 'What separates the cells', 'Comma');
+  await expect(page.getByRole('columnheader', { name: 'name;Link' })).toBeVisible();
 });
 
 test('numbers are counted with a check character; what is no table says why', async ({ page }) => {

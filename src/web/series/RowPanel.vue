@@ -2,7 +2,7 @@
 /** The row at hand: its piece, how it reads, what is wrong with it, and what mends it: here, or in all rows alike. */
 import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed } from 'vue';
-import type { Finding, Fix } from '../../core/finding';
+import { findingKey, type Finding, type Fix } from '../../core/finding';
 import PieceThumb from '../shared/PieceThumb.vue';
 import StateShape from '../shared/StateShape.vue';
 import SwitchField from '../shared/SwitchField.vue';
@@ -15,7 +15,7 @@ import type { SeriesAtHand } from './useSeries';
 const props = defineProps<{ series: SeriesAtHand }>();
 const { problem, attempt } = useAttempt();
 const { own, reads } = useRow(props.series, attempt);
-const { words, titleOf } = useWording();
+const { words } = useWording();
 const row = computed(() => props.series.row.value);
 const rows = computed(() => props.series.rows.value!);
 const view = computed(() => props.series.view.value?.rows[row.value] ?? null);
@@ -23,7 +23,8 @@ const texts = computed(() =>
   view.value === null
     ? []
     : rowTexts(
-        view.value,
+        // Limits stand below with what mends them, once they are measured with that.
+        own.value === null ? view.value : { ...view.value, stops: [] },
         props.series.firstRow.value,
         madeBeforeText(props.series.madeBefore.value.get(row.value)),
       ),
@@ -36,7 +37,7 @@ const findings = computed((): readonly Finding[] => {
     reads.value.state === 'judged' && reads.value.finding.severity !== 'fine' ? [reads.value.finding] : [];
   return [...proof, ...(own.value?.findings ?? [])];
 });
-const hasFixes = (finding: Finding): boolean => finding.severity === 'stop' && finding.fixes.length > 0;
+const stops = computed(() => findings.value.filter(({ severity }) => severity === 'stop'));
 const fixesOf = computed(
   () => props.series.document.value?.fixes.filter((fix) => fix.row === row.value || fix.row === null) ?? [],
 );
@@ -87,8 +88,8 @@ const undo = (): void =>
     <p v-for="text in texts" :key="text" class="said" role="alert">
       <StateShape :state="view?.state === 'held back' ? 'stop' : 'caution'" /> <span>{{ text }}</span>
     </p>
-    <div v-for="finding in findings.filter(hasFixes)" :key="titleOf(finding)" class="mend">
-      <p class="note">{{ titleOf(finding) }}: {{ words(finding.text) }}</p>
+    <div v-for="finding in stops" :key="findingKey(finding)" class="mend">
+      <p class="note">{{ finding.title }}: {{ words(finding.text) }}</p>
       <div v-for="fix in finding.fixes.slice(0, 3)" :key="words(fix.label)" class="fix">
         <span>{{ words(fix.label) }}</span>
         <button type="button" class="link" @click="mend(fix, row)">this row</button>
