@@ -1,11 +1,19 @@
 /** What is said of a sheet in the shell. */
-import { evenMargin, marksSchema, noMarks, stocks, type ChosenStock, type SheetMarks } from '../core/sheet';
+import {
+  evenMargin,
+  marksSchema,
+  noMarks,
+  stocks,
+  usualGap,
+  type ChosenStock,
+  type SheetMarks,
+} from '../core/sheet';
 import { UsageError, type Values } from './command';
 import { millimetres, required } from './input';
 
 /** Two millimetres, or what the cut takes, where it is not given. */
 export function gapOf(values: Values, kerfMm: number): number {
-  if (values.gap === undefined) return Math.max(2, kerfMm);
+  if (values.gap === undefined) return usualGap(kerfMm);
   const gap = Number(values.gap);
   if (!(gap >= 0 && gap <= 100))
     throw new UsageError(`--gap is from 0 to 100 mm, not “${String(values.gap)}”.`);

@@ -58,7 +58,7 @@ function operationView(operation: Operation, pair: Pair): OperationView {
   return {
     kind: operation.kind,
     label: operation.label,
-    path: pathData(isLine(operation) ? operation.lines : operation.area),
+    path: isLine(operation) ? pathData(operation.lines, operation.isOpen) : pathData(operation.area),
     isLine: isLine(operation),
     work: workOf(operation, pair),
   };

@@ -52,6 +52,8 @@ export interface SheetView {
     readonly picture: PiecePicture;
     /** Where the outline lies in the picture: places are those of its upright box. */
     readonly box: Box;
+    /** Drawn as the machine has it, from behind. */
+    readonly mirrored: boolean;
   }[];
   /** Each count with the largest size that gives it; of one job on a sheet. */
   readonly chart: readonly SizePoint[];
@@ -120,6 +122,7 @@ export async function sheetView(
       title: shownTitle(result.job),
       picture: pictureOf(result),
       box: boxOf(result),
+      mirrored: result.made?.plan.mirrored ?? false,
     })),
     chart: jobs.length === 1 && stock.kind === 'sheet' ? chartOf(document, first!.result) : [],
   };

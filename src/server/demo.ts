@@ -3,7 +3,15 @@ import { demoChecks, demoCoupon, regatta } from '../content';
 import { keptCouponSchema, saveCheckSchema } from '../wire';
 import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
-import { type Look, type Job, newJob, type NewJobOptions, itemsOf, type ItemDraft } from '../core/job';
+import {
+  type Look,
+  type Job,
+  newJob,
+  type NewJobOptions,
+  itemsOf,
+  scaledJob,
+  type ItemDraft,
+} from '../core/job';
 import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../content';
@@ -60,6 +68,8 @@ interface DemoJob extends NewJobOptions {
   readonly finish?: Partial<Job['making']>;
   /** Keeps the parted modules that a new job gets there. */
   readonly isCutThrough?: boolean;
+  /** All of it smaller, so that a count of it fits on its sheet. */
+  readonly scale?: number;
 }
 
 const drawn = (logo: DemoLogo): LogoSettings['source'] => ({
@@ -177,6 +187,8 @@ const demo: readonly DemoJob[] = [
   },
   {
     name: 'Harbour office sticker',
+    // Twelve on A4.
+    scale: 0.8903,
     collection: 'Harbour office',
     message: {
       ...emptyMessage('contact'),
@@ -339,7 +351,7 @@ export function demoJobs(): Job[] {
     const { material, machine, cornerRadiusMm, distanceM, note = '', level } = entry;
     const job = newJob({ ...entry, pair: findPair(material, machine) });
     const shapes = presets.find(({ id }) => id === entry.shapes)?.style ?? plainStyle;
-    return {
+    const made: Job = {
       ...job,
       note,
       codes: job.codes.map((code) => ({
@@ -360,5 +372,6 @@ export function demoJobs(): Job[] {
       making: { ...job.making, mirrored: entry.mirrored ?? false, ...entry.finish },
       reading: { distanceM, heightM: null },
     };
+    return entry.scale === undefined ? made : scaledJob(made, entry.scale);
   });
 }

@@ -6,7 +6,7 @@ import { createLibrary, runJob } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import { reviseJobsSchema } from '../wire';
 import { stageArchive } from './archive/stage';
-import { runPart } from './runs/task';
+import { runPart } from './runTask';
 
 /** Files that a job refers to, by their hashes. */
 export type Files = Readonly<Record<string, Uint8Array>>;

@@ -65,12 +65,13 @@ export function regionArea(region: Region): number {
   return region.reduce((sum, contour) => sum + signedArea(contour), 0);
 }
 
-/** Length of all outlines, arcs along their curve. */
-export function regionLength(region: Region): number {
+/** Length of all outlines, arcs along their curve; closed unless they are said to be open. */
+export function regionLength(region: Region, isOpen = false): number {
   return region.reduce(
     (sum, contour) =>
       sum +
       contour.reduce((own, { x, y, bulge = 0 }, index) => {
+        if (isOpen && index === contour.length - 1) return own;
         const next = contour[(index + 1) % contour.length]!;
         const chord = Math.hypot(next.x - x, next.y - y);
         const turn = 4 * Math.atan(Math.abs(bulge));

@@ -1,7 +1,7 @@
 /** DXF R2000 in millimetres, a layer for each operation, closed polylines with bulges for arcs; y grows upwards. */
 import { DxfWriter, point2d, point3d, Units } from '@tarikjabiri/dxf';
 import { fillLines, type Contour } from '../geometry';
-import { isLine, type OperationSheet } from '../plan';
+import { isLine, type Operation, type OperationSheet } from '../plan';
 import { layerLooks, layerNames } from './layers';
 import { onePart, pageOf, type Writer } from './writer';
 
@@ -44,7 +44,7 @@ const writeWith =
       for (const contour of region)
         dxf.addLWPolyline(
           dxfVertices(contour, sheet.heightMm).map(({ x, y, bulge }) => ({ point: point2d(x, y), bulge })),
-          { layerName: name, flags: closed },
+          { layerName: name, flags: flagsOf(operation) },
         );
       const interval = pair.process.lineIntervalMm;
       if (!hatched || isLine(operation) || interval === null) return;
@@ -60,8 +60,8 @@ const writeWith =
     return onePart(new TextEncoder().encode(dxf.stringify()));
   };
 
-/** Group code 70 of LWPOLYLINE: 1 is closed. */
-const closed = 1;
+/** Group code 70 of LWPOLYLINE and POLYLINE: 1 is closed. */
+const flagsOf = (operation: Operation): number => (isLine(operation) && operation.isOpen ? 0 : 1);
 
 export const writeDxf = writeWith({ hatched: false });
 export const writeDxfLines = writeWith({ hatched: true });
@@ -93,7 +93,7 @@ export const writeDxfR12: Writer = (sheet: OperationSheet) => {
   sheet.operations.forEach((operation, index) => {
     const layer = names[index]!;
     for (const contour of isLine(operation) ? operation.lines : operation.area) {
-      put([0, 'POLYLINE'], [8, layer], [66, 1], [10, 0], [20, 0], [30, 0], [70, closed]);
+      put([0, 'POLYLINE'], [8, layer], [66, 1], [10, 0], [20, 0], [30, 0], [70, flagsOf(operation)]);
       for (const { x, y, bulge } of dxfVertices(contour, sheet.heightMm)) {
         put([0, 'VERTEX'], [8, layer], [10, x], [20, y], [30, 0]);
         if (bulge !== 0) put([42, bulge]);

@@ -57,7 +57,11 @@ function drawn(operation: Operation, flip: (y: number) => number): string[] {
     const transform = `{dup ${alternative[0]} dup ${alternative[1]} dup ${alternative[2]} ${decimal(tint[3] / 100)} mul}`;
     return [
       `[/Separation (${name}) /DeviceCMYK ${transform}] setcolorspace 1 setcolor`,
-      ...operation.lines.flatMap((contour) => ['newpath', ...pathOf([contour], flip), 'stroke']),
+      ...operation.lines.flatMap((contour) => [
+        'newpath',
+        ...pathOf([contour], flip, operation.isOpen),
+        'stroke',
+      ]),
     ];
   }
   const colour = plainColour(operation.ink);
@@ -72,11 +76,12 @@ function drawn(operation: Operation, flip: (y: number) => number): string[] {
 }
 
 /** Each outline as moves, lines and true arcs. */
-function pathOf(region: Region, flip: (y: number) => number): string[] {
+function pathOf(region: Region, flip: (y: number) => number, isOpen = false): string[] {
   return region.map((contour) => {
     const parts = [`${decimal(contour[0]!.x)} ${decimal(flip(contour[0]!.y))} m`];
     contour.forEach((from, index) => {
       const to = contour[(index + 1) % contour.length]!;
+      if (isOpen && index === contour.length - 1) return;
       if (from.bulge) {
         const centre = arcCentre(from, to, from.bulge);
         const angle = ({ x, y }: { readonly x: number; readonly y: number }): string =>
@@ -87,7 +92,7 @@ function pathOf(region: Region, flip: (y: number) => number): string[] {
         );
       } else if (index < contour.length - 1) parts.push(`${decimal(to.x)} ${decimal(flip(to.y))} l`);
     });
-    return `${parts.join('\n')}\nh`;
+    return parts.join('\n') + (isOpen ? '' : '\nh');
   });
 }
 

@@ -15,7 +15,7 @@ import {
   type Contour,
   type Region,
 } from '../geometry';
-import { isLine, type AreaOperation, type OperationSheet } from '../plan';
+import { isLine, type AreaOperation, type LineOperation, type OperationSheet } from '../plan';
 import { CannotWrite, onePart, type WriteSetting, type Writer } from './writer';
 import { layerNames } from './layers';
 import { decimal } from './pathData';
@@ -72,7 +72,7 @@ export const writeGcode: Writer = (sheet, setting) => {
     if (!isLine(operation)) program.fill(operation.area, operation.setting);
     else if (cutMmPerS === null || (operation.kind === 'cut' && !isLaser))
       program.note('not followed: the piece is cut with another tool');
-    else program.follow(operation.lines, cutMmPerS);
+    else program.follow(operation, cutMmPerS);
   });
   return onePart(new TextEncoder().encode(program.text()));
 };
@@ -134,7 +134,7 @@ class Program {
   }
 
   /** Each outline once, what lies inside another first, then the nearest. */
-  follow(lines: Region, mmPerS: number): void {
+  follow({ lines, isOpen }: LineOperation, mmPerS: number): void {
     const outlines = lines.map((contour) => ({
       bounds: boundsOf([contour])!,
       areaMm2: Math.abs(signedArea(contour)),
@@ -152,7 +152,7 @@ class Program {
         const contour = left[nearest]!;
         left[nearest] = left.at(-1)!;
         left.pop();
-        for (const depthMm of this.depths()) this.outline(contour, mmPerS, depthMm);
+        for (const depthMm of this.depths()) this.outline(contour, mmPerS, depthMm, isOpen);
       }
     }
   }
@@ -228,13 +228,14 @@ class Program {
     return Array.from({ length: passes }, (_, pass) => (depthMm * (pass + 1)) / passes);
   }
 
-  private outline(drawn: Contour, mmPerS: number, depthMm: number): void {
+  private outline(drawn: Contour, mmPerS: number, depthMm: number, isOpen = false): void {
     // Around an axis nothing is a true arc.
     const [contour] = this.setting.wrapped === null ? [drawn] : flattenRegion([drawn], 0.005);
     if (contour === undefined || contour.length === 0) return;
     const start = { x: contour[0]!.x, y: this.up(contour[0]!.y) };
     this.travel(start);
     contour.forEach((from, index) => {
+      if (isOpen && index === contour.length - 1) return;
       const next = contour[(index + 1) % contour.length]!;
       const to = { x: next.x, y: this.up(next.y) };
       if (!from.bulge) return this.mark(to, mmPerS, 1, depthMm);

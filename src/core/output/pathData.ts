@@ -12,14 +12,14 @@ export function decimal(value: number): string {
   return `${count < 0 ? '-' : ''}${Math.floor(Math.abs(count) / steps)}${digits}`;
 }
 
-/** Closed subpaths, one for each outline. */
-export function pathData(region: Region): string {
+/** Subpaths, one for each outline, closed unless they are said to be open. */
+export function pathData(region: Region, isOpen = false): string {
   const text = new AsciiText();
-  for (const contour of region) addSubpath(text, contour);
+  for (const contour of region) addSubpath(text, contour, isOpen);
   return text.toString();
 }
 
-function addSubpath(text: AsciiText, contour: Contour): void {
+function addSubpath(text: AsciiText, contour: Contour, isOpen: boolean): void {
   const first = contour[0]!;
   let x = Math.round(first.x * steps);
   let y = Math.round(first.y * steps);
@@ -32,7 +32,7 @@ function addSubpath(text: AsciiText, contour: Contour): void {
     const from = contour[index]!;
     const isLast = index === contour.length - 1;
     // Closing draws the last straight edge.
-    if (isLast && !from.bulge) break;
+    if (isLast && (isOpen || !from.bulge)) break;
     const to = isLast ? first : contour[index + 1]!;
     const toX = Math.round(to.x * steps);
     const toY = Math.round(to.y * steps);
@@ -62,7 +62,7 @@ function addSubpath(text: AsciiText, contour: Contour): void {
     x = toX;
     y = toY;
   }
-  text.letter('Z');
+  if (!isOpen) text.letter('Z');
 }
 
 /** Most letters that one stretch of an outline takes: an arc with four numbers of up to 21 digits, sign and point. */

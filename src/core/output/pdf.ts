@@ -6,7 +6,14 @@ import { PDFDocument, type PdfColour, type PdfGradient, type PdfReference } from
 import { toBytes } from 'pdfkit/output';
 import { rgbOfHex } from '../colour';
 import { arcCentre, boundsOf, type Box, type Region, type Vertex } from '../geometry';
-import { isLine, type AreaOperation, type Ink, type InkStop, type OperationSheet } from '../plan';
+import {
+  isLine,
+  type AreaOperation,
+  type Ink,
+  type InkStop,
+  type LineOperation,
+  type OperationSheet,
+} from '../plan';
 import { hairlineMm, layerLooks, layerNames } from './layers';
 import { decimal } from './pathData';
 import { onePart, pageOf, type FileNotes, type Writer } from './writer';
@@ -160,7 +167,7 @@ export function drawSheet(
   sheet.operations.forEach((operation, index) => {
     document.addContent(`/OC /${layers.tagOf(names[index]!)} BDC`);
     document.save();
-    if (isLine(operation)) pen.line(operation.lines, operation.kind);
+    if (isLine(operation)) pen.line(operation);
     else pen.area(operation);
     document.restore();
     document.addContent('EMC');
@@ -168,8 +175,8 @@ export function drawSheet(
   document.restore();
 }
 
-/** Path operators (8.5.2) of closed outlines; arcs of a quarter turn at most are cubic curves. */
-export function pathOperators(region: Region): string {
+/** Path operators (8.5.2) of outlines, closed unless they are said to be open; arcs of a quarter turn at most are cubic curves. */
+export function pathOperators(region: Region, isOpen = false): string {
   const parts: string[] = [];
   for (const contour of region) {
     const first = contour[0]!;
@@ -177,11 +184,12 @@ export function pathOperators(region: Region): string {
     contour.forEach((from, index) => {
       const isLast = index === contour.length - 1;
       const to = isLast ? first : contour[index + 1]!;
+      if (isLast && isOpen) return;
       if (from.bulge) addArc(parts, from, to, from.bulge);
       // Closing draws the last straight edge.
       else if (!isLast) parts.push(`${decimal(to.x)} ${decimal(to.y)} l`);
     });
-    parts.push('h');
+    if (!isOpen) parts.push('h');
   }
   return parts.join('\n');
 }
@@ -226,12 +234,12 @@ class Pen {
   ) {}
 
   /** A stroke in the spot colour of its operation, which leaves what lies under it. */
-  line(lines: Region, kind: keyof typeof layerLooks): void {
+  line({ lines, kind, isOpen }: LineOperation): void {
     const { name, tint } = layerLooks[kind];
     if (this.document.spotColors[name] === undefined) this.document.addSpotColor(name, ...tint);
     this.overprints();
     this.document.lineWidth(hairlineMm);
-    for (const contour of lines) this.path([contour]).stroke(name);
+    for (const contour of lines) this.path([contour], isOpen).stroke(name);
   }
 
   area({ area, ink }: AreaOperation): void {
@@ -257,8 +265,8 @@ class Pen {
   }
 
   /** Outlines become the path at hand. */
-  private path(region: Region): PDFDocument {
-    return this.document.addContent(pathOperators(region));
+  private path(region: Region, isOpen = false): PDFDocument {
+    return this.document.addContent(pathOperators(region, isOpen));
   }
 
   /** A graphics state (ISO 32000-1, table 58): OP and op, with mode 1, so that black keeps the other plates. */

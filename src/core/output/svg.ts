@@ -73,7 +73,7 @@ class Definitions {
 function writeOperation(operation: Operation, id: string, definitions: Definitions, apart: boolean): string {
   const attributes = `id="${id}" data-label="${escapeXml(operation.label)}"`;
   if (isLine(operation))
-    return `<g ${attributes} fill="none" stroke="${layerLooks[operation.kind].lineColour}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines)}"/></g>`;
+    return `<g ${attributes} fill="none" stroke="${layerLooks[operation.kind].lineColour}" stroke-width="${hairlineMm}"><path d="${pathData(operation.lines, operation.isOpen)}"/></g>`;
   const { ink } = operation;
   const areas = apart ? connectedAreas(operation.area) : [operation.area];
   if (ink.kind === 'solid')

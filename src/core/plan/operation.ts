@@ -84,6 +84,8 @@ export type Operation =
       readonly kind: 'score' | OutlineKind | 'cut';
       readonly label: string;
       readonly lines: readonly Contour[];
+      /** From the first point to the last, and not back: cuts that several pieces share. */
+      readonly isOpen?: true;
     };
 
 export type LineOperation = Extract<Operation, { lines: readonly Contour[] }>;

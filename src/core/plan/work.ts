@@ -45,7 +45,7 @@ const layersOf = (heights: Heights | undefined, { machine }: Pick<PairValues, 'm
 /** What one operation takes. */
 export function workOf(operation: Operation, pair: Pick<PairValues, 'process' | 'machine'>): Work {
   if (isLine(operation)) {
-    const lengthMm = regionLength(operation.lines);
+    const lengthMm = regionLength(operation.lines, operation.isOpen);
     const { cutMmPerS } = pair.process;
     return {
       seconds: cutMmPerS === null || lengthMm === 0 ? null : lengthMm / cutMmPerS,

@@ -9,6 +9,7 @@ import { noMarks, sheetOn, stocks, type SheetDocument } from '../sheet';
 import { jobForCount, laySheets, widestOnSheet } from './laySheets';
 import { emptyLibrary } from './library';
 import { runJob } from './runJob';
+import { sheetFiles } from './sheetFiles';
 import { cutWay } from './sheetOperations';
 import { shapeOf, type LaidSheets } from './sheetPages';
 
@@ -189,5 +190,40 @@ describe('the size that a count gives', () => {
     expect(wide.piece.holes[0]).toEqual({ ...hole, xMm: 10, yMm: 12 });
     expect([wide.piece.widthMm, wide.codes[0]!.placement.widthMm]).toEqual([120, 50]);
     expect(wide.making).toEqual(job.making);
+  });
+});
+
+describe('pieces that lie a cut apart', () => {
+  const close = { ...a4, gapMm: 0 };
+  const laid = lay(close, [sticker()]);
+  const page = laid.pages[0]!;
+  const cuts = laid.operations(page, 'cut').operations.flatMap((own) => (isLine(own) ? [own] : []));
+
+  it('share their cut lines: 3 by 7 of 60 by 40 mm are 8 and 4 lines, cut once (counted by hand)', () => {
+    expect(page.placed).toHaveLength(21);
+    expect(cuts.map(({ lines, isOpen }) => [lines.length, isOpen])).toEqual([[12, true]]);
+    // 8 x 180 + 4 x 280 instead of 21 x 200.
+    expect(cutWay(laid, page).cutMm).toBeCloseTo(8 * 180 + 4 * 280, 6);
+  });
+
+  it('are written as open lines in every format that a cutter takes', async () => {
+    const setting = { part: 'cut' as const, binary: () => Promise.reject(new Error('none is needed')) };
+    const textOf = async (format: 'svg' | 'dxf' | 'dxf-r12' | 'eps'): Promise<string> => {
+      const made = await sheetFiles(close, laid, { ...setting, format });
+      if ('problem' in made) throw new Error(made.problem);
+      return new TextDecoder().decode(made.files[0]!.bytes);
+    };
+    expect((await textOf('svg')).match(/ d="([^"]*)"/)![1]).not.toContain('Z');
+    expect((await textOf('eps')).match(/^h$/gm)).toBeNull();
+    // Group code 70 of a polyline: 0 is open.
+    for (const format of ['dxf', 'dxf-r12'] as const) {
+      const text = await textOf(format);
+      const flags = [
+        ...text.matchAll(
+          /^ *0\r?\n(?:LWPOLYLINE|POLYLINE)\r?\n(?: *\d+\r?\n[^\n]*\r?\n)*? *70\r?\n *(\d+)/gm,
+        ),
+      ];
+      expect(flags.map(([, flag]) => Number(flag))).toEqual(Array.from({ length: 12 }, () => 0));
+    }
   });
 });

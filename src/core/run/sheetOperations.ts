@@ -1,10 +1,12 @@
 /** What is done for the pieces of a page: by the machine as a whole, or what is marked, what is cut, and the jig alone. */
-import { boxContour, offsetOutlines, type Box, type Region } from '../geometry';
+import { boxContour, offsetOutlines, regionLength, type Box, type Region } from '../geometry';
 import { blackInk, isLine, type Operation, type OperationSheet } from '../plan';
 import {
   commonMarks,
   composeSheet,
   cutOrder,
+  sharedCuts,
+  toAndFro,
   sheetMarks,
   sheetStock,
   type PieceShape,
@@ -45,7 +47,7 @@ export function operationsOf(
   const whole = composeSheet(sheets, size);
   const operations = whole.operations
     .filter((own) => part === 'all' || isLine(own) === (part === 'cut'))
-    .map((own) => (own.kind === 'cut' ? { ...own, lines: cutOrder(own.lines).contours } : own));
+    .flatMap(inCutOrder);
   const drawn =
     part !== 'cut'
       ? marksOn(document, shapes, page, caption)
@@ -58,6 +60,18 @@ export function operationsOf(
       ? []
       : [{ kind: kind === 'mark' ? 'mark' : 'print', label: 'sheet marks', area: drawn, ink: blackInk }];
   return { ...whole, operations: [...marks, ...operations] };
+}
+
+/** Cuts in their order; lines that several pieces share are cut once, after everything that lies within. */
+export function inCutOrder(cut: Operation): readonly Operation[] {
+  if (!isLine(cut) || cut.kind !== 'cut') return [cut];
+  const { closed, lines } = sharedCuts(cut.lines);
+  return [
+    ...(closed.length === 0 ? [] : [{ ...cut, lines: cutOrder(closed).contours }]),
+    ...(lines.length === 0
+      ? []
+      : [{ ...cut, label: `${cut.label}, shared`, lines: toAndFro(lines), isOpen: true as const }]),
+  ];
 }
 
 export function marksOn(
@@ -129,8 +143,16 @@ export function cutWay(
   { operations, pieces }: LaidSheets,
   page: SheetPage,
 ): { readonly cutMm: number; readonly travelMm: number; readonly seconds: number | null } {
-  const lines = operations(page, 'cut').operations.flatMap((own) => (isLine(own) ? own.lines : []));
-  const { cutMm, travelMm } = cutOrder(lines);
+  const cuts = operations(page, 'cut').operations.filter(isLine);
+  const closed = cutOrder(cuts.flatMap((own) => (own.isOpen ? [] : own.lines)));
+  const shared = cuts.flatMap((own) => (own.isOpen ? own.lines : []));
+  const cutMm = closed.cutMm + regionLength(shared, true);
+  const travelMm =
+    closed.travelMm +
+    shared.slice(1).reduce((sum, [first], index) => {
+      const last = shared[index]!.at(-1)!;
+      return sum + Math.hypot(first!.x - last.x, first!.y - last.y);
+    }, 0);
   const { cutMmPerS, travelMmPerS } = pieces[0]!.result.pair.process;
   return {
     cutMm,

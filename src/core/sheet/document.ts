@@ -78,6 +78,9 @@ export const noMarks: SheetMarks = {
 /** Stands for the job at hand where it has no id: in the shell, and in tests. */
 const noJobId = '00000000-0000-4000-8000-000000000000';
 
+/** Two millimetres, or what the cut takes (common practice, no source). */
+export const usualGap = (kerfMm: number): number => Math.max(2, kerfMm);
+
 /** A sheet as it begins: as many as fit, turned where that gains, nothing moved or left empty, without marks. */
 export const sheetOn = (
   { id, name, stock }: ChosenStock,

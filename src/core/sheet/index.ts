@@ -11,9 +11,11 @@ export {
   sheetFormatVersion,
   sheetOn,
   type SheetMarks,
+  usualGap,
 } from './document';
 export { atOrigin } from './interlock';
 export { captionMm, commonMarks, marksRoomMm, sheetMarks } from './marks';
+export { type SharedCuts, sharedCuts, toAndFro } from './sharedCuts';
 export { mostSheets, packPieces, type PackedPiece } from './pack';
 export { countOn, fitting, labelPlaces, type Layout, layouts, layPieces } from './places';
 export type { PieceShape, PieceSize, Place } from './shapes';

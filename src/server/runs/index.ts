@@ -2,5 +2,4 @@
 export { jobRunRoutes, registerRoutes, runRoutes } from './routes';
 export { createRuns, type Runs } from './runs';
 export { runStore, type RunStore } from './store';
-export { runPart } from './task';
 export { runHere, runInThreads, type RunThreads } from './threads';

@@ -11,14 +11,26 @@ import {
   noteSchema,
   runIdSchema,
 } from '../../wire';
-import type { Data } from '../data';
+import type { SeriesDocument } from '../../core/series';
+import type { SheetDocument } from '../../core/sheet';
+import type { JobDocumentStore } from '../jobDocuments';
+import type { JobStore } from '../jobs';
 import { checked, Problem } from '../problem';
+import type { Runs } from './runs';
 import { wishAgain } from './wish';
+
+/** What runs are made from. */
+interface RunData {
+  readonly runs: Runs;
+  readonly jobs: JobStore;
+  readonly series: JobDocumentStore<SeriesDocument>;
+  readonly sheets: JobDocumentStore<SheetDocument>;
+}
 
 const unknownRun = (): Problem => new Problem(404, 'There is no such run. It may have been forgotten.');
 
 /** Below the address of a job. */
-export function jobRunRoutes({ runs, jobs, series, sheets }: Data): express.Router {
+export function jobRunRoutes({ runs, jobs, series, sheets }: RunData): express.Router {
   const routes = express.Router({ mergeParams: true });
   const jobOf = (request: express.Request): string =>
     checked(jobIdSchema, (request.params as { jobId?: string }).jobId);
@@ -38,7 +50,7 @@ export function jobRunRoutes({ runs, jobs, series, sheets }: Data): express.Rout
   return routes;
 }
 
-export function runRoutes({ runs }: Pick<Data, 'runs'>): express.Router {
+export function runRoutes({ runs }: Pick<RunData, 'runs'>): express.Router {
   const routes = express.Router();
   const runOf = (request: express.Request) => {
     const run = runs.find(checked(runIdSchema, request.params.id));
@@ -86,7 +98,7 @@ export function runRoutes({ runs }: Pick<Data, 'runs'>): express.Router {
 }
 
 /** What was handed over, piece by piece. */
-export function registerRoutes({ runs }: Pick<Data, 'runs'>): express.Router {
+export function registerRoutes({ runs }: Pick<RunData, 'runs'>): express.Router {
   const routes = express.Router();
   routes.get('/', (request, response) => {
     response.json(runs.register(checked(askRegisterSchema, request.query)));

@@ -14,7 +14,7 @@ import type { Run, RunWish } from '../../wire';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db/open';
 import { workshopHere } from '../workshop';
-import type { RunPart } from './task';
+import type { RunPart } from '../runTask';
 import { runHere, type RunThreads } from './threads';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-runs-'));

@@ -12,7 +12,7 @@ import {
 import { problemText } from '../../core/series';
 import type { Run, RunReport, RunWish } from '../../wire';
 import type { KeptRun, NewPiece, RunStore } from './store';
-import { packedName, type RunOrder, type RunPart } from './task';
+import { packedName, type RunOrder, type RunPart } from '../runTask';
 import type { RunThreads } from './threads';
 
 export interface Runs extends RunStore {

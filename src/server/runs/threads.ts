@@ -3,7 +3,7 @@ import Piscina from 'piscina';
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
 import type { Order } from '../worker';
-import { runPart, type RunOrder } from './task';
+import { runPart, type RunOrder } from '../runTask';
 
 export interface RunThreads {
   readonly count: number;

@@ -166,7 +166,11 @@ const nameOf = (slot: number, piece: number): string =>
             v-for="(own, index) in view.pieces"
             :id="`${id}-${index}`"
             :key="index"
-            :transform="`translate(${-own.box.x} ${-own.box.y})`"
+            :transform="
+              own.mirrored
+                ? `translate(${own.box.x + own.box.width} ${-own.box.y}) scale(-1 1)`
+                : `translate(${-own.box.x} ${-own.box.y})`
+            "
           >
             <path :d="own.picture.outlinePath" :fill="own.picture.baseColour" class="outline" />
             <PieceArt :parts="own.picture.finished" />

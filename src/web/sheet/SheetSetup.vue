@@ -2,7 +2,15 @@
 /** On what the pieces are laid, how, how many of each, and what is drawn beside them. */
 import { Plus, Trash2, X } from '@lucide/vue';
 import { computed, onMounted, ref, shallowRef } from 'vue';
-import { evenMargin, stocks, stockSchema, type Layout, type SheetMarks, type Stock } from '../../core/sheet';
+import {
+  evenMargin,
+  stocks,
+  stockSchema,
+  usualGap,
+  type Layout,
+  type SheetMarks,
+  type Stock,
+} from '../../core/sheet';
 import { pairOfJob } from '../../core/job';
 import type { JobSummary } from '../../wire';
 import MeasureInput from '../shared/MeasureInput.vue';
@@ -113,10 +121,15 @@ function add(id: string): void {
   if (id !== '') void props.sheet.add(id);
 }
 
+/** With pieces a cut apart, rectangles that lie side by side are cut along one line. */
+const kerfMm = computed(() => props.sheet.job.value?.making.pair.process.kerfMm ?? 0);
+
 const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: string }[] = [
   { mark: 'crop', label: 'Crop marks' },
   { mark: 'registration', label: 'Discs for the cutter’s camera' },
+  { mark: 'square', label: 'Square to lay the sheet by' },
   { mark: 'rule', label: 'Rule of 50 mm to check the print' },
+  { mark: 'name', label: 'Number and name of the sheet' },
 ];
 </script>
 
@@ -153,6 +166,11 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
           :min-mm="0"
           :max-mm="200"
           @change="sheet.change({ gapMm: $event })"
+        />
+        <SwitchField
+          label="Shared cut lines"
+          :model-value="own.gapMm === kerfMm"
+          @update:model-value="sheet.change({ gapMm: $event ? kerfMm : usualGap(kerfMm) })"
         />
       </div>
       <div v-else-if="own.stock.stock.kind === 'roll'" class="measures">

@@ -1,7 +1,14 @@
 /** What a sheet begins with: what the machine of a job takes. */
 import type { Job } from '../../core/job';
 import { pairOfJob } from '../../core/job';
-import { evenMargin, sheetOn, stocks, type ChosenStock, type SheetDocument } from '../../core/sheet';
+import {
+  evenMargin,
+  sheetOn,
+  stocks,
+  usualGap,
+  type ChosenStock,
+  type SheetDocument,
+} from '../../core/sheet';
 
 /** What most machines leave free (common practice, no source). */
 const marginMm = 5;
@@ -44,7 +51,7 @@ export function machineStock(job: Job): ChosenStock {
 export function firstSheet(jobId: string, job: Job): SheetDocument {
   const { kerfMm } = pairOfJob(job).process;
   return sheetOn(machineStock(job), {
-    gapMm: Math.max(2, kerfMm),
+    gapMm: usualGap(kerfMm),
     pieces: [{ jobId, quantity: null }],
   });
 }

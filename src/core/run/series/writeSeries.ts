@@ -7,7 +7,7 @@ import { composeSheet, placedBox, type Place, type SheetDocument } from '../../s
 import type { Library } from '../library';
 import { keptOf, runJob, type JobResult, type KeptRun } from '../runJob';
 import { loadCaption, sheetCaption } from '../sheetCaption';
-import { marksOfPage } from '../sheetOperations';
+import { inCutOrder, marksOfPage } from '../sheetOperations';
 import { croppedSheet, outlineBox } from '../sheetPages';
 import { loadRow, rowJob, type MeasuredSeries, type SeriesOfJob, type TellDone } from './measureSeries';
 import type { PageOfRows, PlacedRow, SeriesPages } from './seriesPages';
@@ -74,7 +74,7 @@ export async function writeSeries(
               results.flatMap(({ result, places }) => places.map((at) => ({ made: result.made!, at }))),
               sheetCaption(document, { from: index + 1, to: index + 1, of: pages.length }, library.words),
             );
-      yield { ...whole, operations: [...marks, ...whole.operations] };
+      yield { ...whole, operations: [...marks, ...whole.operations.flatMap(inCutOrder)] };
       await tell(index + 1);
     }
   }

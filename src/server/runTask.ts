@@ -10,15 +10,15 @@ import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { MessagePort } from 'node:worker_threads';
 import { ZipFile } from 'yazl';
-import { loadedOnce } from '../../core/numbers';
-import { startProof } from '../../core/proof';
-import type { Reader } from '../../core/readers';
-import { createLibrary, handsHere, type ReadCode, type SeriesHands } from '../../core/run';
-import type { MeasuredSeries, SeriesLook, SeriesRow, WrittenCode } from '../../core/run';
-import { logoAssets } from '../../node/logoAssets';
-import { outputBinary } from '../../node/outputBinaries';
-import { loadProofBinaries } from '../../node/proofBinaries';
-import { runWishSchema } from '../../wire';
+import { loadedOnce } from '../core/numbers';
+import { startProof } from '../core/proof';
+import type { Reader } from '../core/readers';
+import { createLibrary, handsHere, type ReadCode, type SeriesHands } from '../core/run';
+import type { MeasuredSeries, SeriesLook, SeriesRow, WrittenCode } from '../core/run';
+import { logoAssets } from '../node/logoAssets';
+import { outputBinary } from '../node/outputBinaries';
+import { loadProofBinaries } from '../node/proofBinaries';
+import { runWishSchema } from '../wire';
 
 export type RunPart =
   | { readonly do: 'look' }
