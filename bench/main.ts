@@ -7,7 +7,7 @@ import { pageFigures } from './page';
 import { crowdedRow, outlineRow, pressRows, proofRows, simulationRows } from './pipeline';
 import { savingFigures, restyledJobs } from './saving';
 import type { SeriesFigures } from './jackets';
-import { chartMs, panelSeconds, seriesFigures } from './series';
+import { chartMs, contourChartMs, panelSeconds, seriesFigures } from './series';
 import { shelfFigures, shelfJobCount } from './shelf';
 
 interface Verdict {
@@ -88,6 +88,13 @@ verdicts.push({
   measured: `median ${chart.toFixed(1)} ms`,
   budget: '16 ms',
   kept: chart <= 16,
+});
+const contourChart = contourChartMs();
+verdicts.push({
+  what: 'chart of count against size, contours that interlock',
+  measured: `median ${contourChart.toFixed(0)} ms`,
+  budget: '1 s',
+  kept: contourChart <= 1000,
 });
 const { nodes, fewest } = outlineRow();
 verdicts.push({

@@ -6,7 +6,8 @@ import { startProof } from '../src/core/proof';
 import { voting } from '../src/core/readers';
 import { createLibrary, measureSeries, readSeries, roomOf, seriesPages, writeSeries } from '../src/core/run';
 import { newSeries } from '../src/core/series';
-import { sizesByCount } from '../src/core/sheet';
+import { boundsOf, type Region } from '../src/core/geometry';
+import { atOrigin, sizesByCount } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';
 import { outputBinary } from '../src/node/outputBinaries';
 import { loadProofBinaries } from '../src/node/proofBinaries';
@@ -41,6 +42,24 @@ export async function panelSeconds(codes: number): Promise<number> {
   }));
   await readSeries(written, timed, outputBinary);
   return ((ms / frames) * codes) / 1000;
+}
+
+/** Milliseconds for the chart of a contour whose rows interlock, the median of some. */
+export function contourChartMs(): number {
+  const outline: Region = [
+    Array.from({ length: 48 }, (_, at) => {
+      const angle = (at / 48) * 2 * Math.PI;
+      // A drop: round below, pointed above.
+      return { x: 30 + 22 * Math.sin(angle), y: 40 - 30 * Math.cos(angle) * (1 + 0.3 * Math.cos(angle)) };
+    }),
+  ];
+  const { width, height } = boundsOf(outline)!;
+  const times = Array.from({ length: 5 }, () => {
+    const began = performance.now();
+    sizesByCount(roomOf(onA4), { width, height, outline: atOrigin(outline) }, 2, 'interlocked', 8, 60);
+    return performance.now() - began;
+  });
+  return times.sort((a, b) => a - b)[2]!;
 }
 
 /** Milliseconds for the chart of a rectangle, the median of some. */

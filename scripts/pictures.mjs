@@ -67,8 +67,13 @@ await page.goto(
     .replace(/\/(message|style|piece|proof|output)$/, '')}`,
 );
 await page.getByText('48 to be made').waitFor();
-await page.waitForTimeout(1500);
+await page.getByText('The panel reads it promptly.').waitFor();
 await picture('series');
+await page.getByRole('button', { name: 'Take 48 rows as PDF' }).click();
+await page.getByText('48 of 48 codes were read').waitFor({ timeout: 60_000 });
+await page.goto(`${base}/register`);
+await page.getByText('48 of 48 shown').waitFor();
+await picture('register');
 await open('Varnish tin label');
 await page.keyboard.press('p');
 await page.getByText('20 of 20').first().waitFor({ timeout: 30_000 });
@@ -109,10 +114,6 @@ await open('Workshop call plate');
 await stylePage('Looks');
 await measured();
 await picture('bench-style');
-await open('Harbour office sticker');
-await stylePage('Colours');
-await page.locator('[data-test="weakest"]').waitFor();
-await picture('style-colours');
 await open('Regatta poster');
 await stylePage('Logo');
 await picture('style-logo');

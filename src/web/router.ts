@@ -47,6 +47,7 @@ export function createAppRouter(): Router {
         path: '/register',
         name: 'register',
         component: () => import('./register/RegisterScreen.vue'),
+        props: (route) => ({ payload: String(route.query.payload ?? '') }),
       },
       { path: '/:rest(.*)', redirect: '/' },
     ],

@@ -7,10 +7,11 @@ import { shownTitle } from '../../core/job';
 import { severityOfVerdict } from '../../core/finding';
 import { keptResult, type Corners } from '../../core/photo';
 import { patchOfMessage } from '../../core/coupon';
-import type { CheckList, KeptCoupon } from '../../wire';
+import type { CheckList, KeptCoupon, MadePiece } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
 import { listCoupons } from '../shared/couponApi';
+import { fetchRegister } from '../shared/runsApi';
 import FilePicker from '../shared/FilePicker.vue';
 import PhoneWay from '../shared/PhoneWay.vue';
 import type { Photo } from '../shared/photos';
@@ -69,12 +70,16 @@ const stateOf = (checked: Checked): 'fine' | 'caution' | 'stop' | 'none' => {
   return found === null ? 'none' : severityOfVerdict[found.verdict];
 };
 
+/** The piece of a series that a photograph shows, where it was made here. */
+const piece = shallowRef<MadePiece | null>(null);
+
 /** The test piece that a photograph shows, where it is one that was made here. */
 const testPiece = shallowRef<KeptCoupon['coupon'] | null>(null);
 
 watch([code, job], async ([now, ofJob]) => {
   siblings.value = [];
   testPiece.value = null;
+  piece.value = null;
   const patch = now === null ? null : patchOfMessage(now.seen.text);
   if (patch !== null)
     await attempt(async () => {
@@ -82,7 +87,12 @@ watch([code, job], async ([now, ofJob]) => {
       if (code.value === now) testPiece.value = own?.coupon ?? null;
     });
   isByHand.value = false;
-  if (now === null || ofJob !== null) return;
+  if (now === null) return;
+  await attempt(async () => {
+    const { pieces } = await fetchRegister({ payload: now.seen.text });
+    if (code.value === now) piece.value = pieces[0] ?? null;
+  });
+  if (ofJob !== null) return;
   // A check without a job finds the job that it belongs to, by its message.
   await attempt(async () => {
     const found = await jobsThatSay(now.seen.text);
@@ -228,6 +238,12 @@ useBroughtPictures((files) => void checks.add(files));
             :to="{ name: 'coupon', params: { profile: testPiece.pair.profile, id: testPiece.id } }"
             >Read it as test piece {{ testPiece.id }}</RouterLink
           >
+          <p v-if="piece" class="note" data-test="known-piece">
+            {{ piece.name }} of run {{ piece.runNumber }}: it was made here.
+            <RouterLink :to="{ name: 'register', query: { payload: piece.payload } }"
+              >Its place in the register…</RouterLink
+            >
+          </p>
           <template v-for="sibling in siblings" :key="sibling.id">
             <button
               type="button"

@@ -9,8 +9,9 @@ import PieceFacts from './PieceFacts.vue';
 import RunList from './RunList.vue';
 import { samePiece, useRegister } from './useRegister';
 
-const register = useRegister();
-const { problem, find, payload, ofRun, runs, piece, isReading } = register;
+const props = defineProps<{ payload: string }>();
+const register = useRegister(props.payload);
+const { problem, find, payload: seen, ofRun, runs, piece, isReading } = register;
 const found = register.register;
 onMounted(() => (document.title = 'What was made · Binarus'));
 const day = (at: string): string => DateTime.fromISO(at).toFormat('d LLL yyyy');
@@ -45,9 +46,9 @@ function step(event: KeyboardEvent, by: number): void {
         <Camera :size="15" :stroke-width="1.8" aria-hidden="true" />
         {{ isReading ? 'Reading…' : 'Find by photograph…' }}
       </FilePicker>
-      <p v-if="payload !== null" class="note" role="status">
-        The photograph says <span class="measure">{{ payload }}</span>.
-        <button type="button" class="link" @click="payload = null">Show all</button>
+      <p v-if="seen !== null" class="note" role="status">
+        The photograph says <span class="measure">{{ seen }}</span>.
+        <button type="button" class="link" @click="seen = null">Show all</button>
       </p>
       <RunList :runs="runs" :chosen="ofRun" @choose="ofRun = $event" @forget="register.forget" />
     </template>
@@ -104,7 +105,7 @@ function step(event: KeyboardEvent, by: number): void {
       </div>
       <p v-else-if="found" class="note empty">
         {{
-          find || payload !== null || ofRun
+          find || seen !== null || ofRun
             ? 'No piece that was made here is like that.'
             : 'Pieces stand here once a series of them was handed over: each with its number, its run and where it lies on its sheet.'
         }}

@@ -29,10 +29,11 @@ export interface RegisterAtHand {
 export const samePiece = (a: MadePiece | null, b: MadePiece): boolean =>
   a !== null && a.runId === b.runId && a.row === b.row && a.copy === b.copy;
 
-export function useRegister(): RegisterAtHand {
+/** With a message at hand its pieces are shown. */
+export function useRegister(known: string): RegisterAtHand {
   const { problem, attempt } = useAttempt();
   const find = ref('');
-  const payload = ref<string | null>(null);
+  const payload = ref<string | null>(known === '' ? null : known);
   const ofRun = shallowRef<Run | null>(null);
   const runs = shallowRef<readonly Run[]>([]);
   const register = shallowRef<Register | null>(null);
