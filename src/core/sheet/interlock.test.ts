@@ -9,6 +9,7 @@ import { interlockOf } from './interlock';
 import { packPieces } from './pack';
 import { countOn, layPieces } from './places';
 import type { PieceShape, Place } from './shapes';
+import { sizesByCount } from './sizes';
 import { evenMargin, labelsOf, stocks, stockSchema, type Stock } from './stock';
 
 /** Standing on its base. */
@@ -232,5 +233,32 @@ describe('the order of cuts', () => {
     const ordered = cutOrder(contours).contours;
     expect(new Set(ordered)).toEqual(new Set(contours));
     expect(ordered).toHaveLength(60);
+  });
+});
+
+describe('the chart of a contour', () => {
+  it('never tells a size of which fewer fit than it says', () => {
+    const room = { x: 5, y: 5, width: 200, height: 287 };
+    // A wedge, whose rows interlock far.
+    const outline = [
+      [
+        { x: 0, y: 0 },
+        { x: 40, y: 0 },
+        { x: 24, y: 50 },
+        { x: 16, y: 50 },
+      ],
+    ];
+    const piece = { width: 40, height: 50, outline };
+    const points = sizesByCount(room, piece, 2, 'interlocked', 15, 40);
+    expect(points.length).toBeGreaterThan(10);
+    for (const { widthMm, count } of points) {
+      const scale = widthMm / piece.width;
+      const sized = {
+        width: widthMm,
+        height: piece.height * scale,
+        outline: placeRegion(outline, scale, 0, 0),
+      };
+      expect(layPieces(room, sized, 2, 'interlocked').length).toBeGreaterThanOrEqual(count);
+    }
   });
 });

@@ -47,12 +47,12 @@ export function interlockOf(outline: Region, size: PieceSize, gap: number): Inte
   const turned = turnedOver(outline, size);
   const pitch = size.width + gap;
   let best: Interlock = { aside: 0, down: size.height + gap, back: size.height + gap };
+  // Rows of one way must not meet over the one between them.
+  const own = wayDown(outline, outline, size, 0, gap);
   for (let tried = 0; tried < triedAsides; tried++) {
     const aside = (tried / triedAsides) * pitch;
     const down = wayDown(outline, turned, size, aside, gap);
     const back = wayDown(turned, outline, size, -aside, gap);
-    // Rows of one way must not meet over the one between them.
-    const own = wayDown(outline, outline, size, 0, gap);
     const both = Math.max(down + back, own);
     // Of two that are as near, the one whose first turned row is: it may still fit at the end.
     const cost = both + 0.01 * down;
@@ -61,14 +61,30 @@ export function interlockOf(outline: Region, size: PieceSize, gap: number): Inte
   return best;
 }
 
+/** Charts ask for thousands of sizes: gaps that differ by less than this share of themselves are taken for the wider one. */
+const sameGap = 0.02;
+
+/** How rows of an outline lie in any width: never nearer than they may, and found once for gaps that are alike beside the size. */
+export function interlocksOf(outline: Region, size: PieceSize): (widthMm: number, gap: number) => Interlock {
+  const known = new Map<number, Interlock>();
+  return (widthMm, gap) => {
+    const scale = widthMm / size.width;
+    const step = gap === 0 ? -Infinity : Math.ceil(Math.log(gap / scale) / Math.log(1 + sameGap));
+    let lying = known.get(step);
+    if (lying === undefined)
+      known.set(step, (lying = interlockOf(outline, size, gap === 0 ? 0 : (1 + sameGap) ** step)));
+    return { aside: lying.aside * scale, down: lying.down * scale, back: lying.back * scale };
+  };
+}
+
 /** From the upper left on, with an upright or a turned row first, whichever holds more. */
 export function interlockedPlaces(
   room: Box,
   outline: Region,
   size: PieceSize,
   gap: number,
+  lying: Interlock = interlockOf(outline, size, gap),
 ): readonly Place[] {
-  const lying = interlockOf(outline, size, gap);
   const [upright, turned] = [0, 1].map((first) => rowsFrom(first, room, size, gap, lying)) as [
     Place[],
     Place[],

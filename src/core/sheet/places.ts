@@ -1,7 +1,7 @@
 /** Where pieces lie: as many as fit, upright, turned, both, or staggered. A count never falls when the pieces become smaller. */
-import type { Box } from '../geometry';
+import { placeRegion, type Box } from '../geometry';
 import { slack } from '../numbers';
-import { interlockedPlaces } from './interlock';
+import { interlockedPlaces, interlocksOf, type Interlock } from './interlock';
 import type { PieceShape, PieceSize, Place } from './shapes';
 import type { LabelStock } from './stock';
 
@@ -143,9 +143,9 @@ export function layPieces(room: Box, piece: PieceShape, gap: number, layout: Lay
 }
 
 /** Never fewer than in a grid. */
-function interlocked(room: Box, piece: PieceShape, gap: number): readonly Place[] {
+function interlocked(room: Box, piece: PieceShape, gap: number, lying?: Interlock): readonly Place[] {
   const grid = placesOf(blockIn(room, piece, gap, false), gap);
-  const own = piece.outline === undefined ? [] : interlockedPlaces(room, piece.outline, piece, gap);
+  const own = piece.outline === undefined ? [] : interlockedPlaces(room, piece.outline, piece, gap, lying);
   return own.length > grid.length ? own : grid;
 }
 
@@ -155,6 +155,30 @@ export function countOn(room: Box, piece: PieceShape, gap: number, layout: Layou
   if (layout === 'turned') return turnedCount(room, piece, gap);
   return layPieces(room, piece, gap, layout).length;
 }
+
+/** How many of a piece fit that keeps its proportions, by its width; for interlocked rows never more than really do. */
+export function countsByWidth(
+  room: Box,
+  piece: PieceShape,
+  gap: number,
+  layout: Layout,
+): (widthMm: number) => number {
+  const { outline } = piece;
+  const lying = layout === 'interlocked' && outline !== undefined ? interlocksOf(outline, piece) : null;
+  return (widthMm) => {
+    const sized = sizedShape(piece, widthMm);
+    return lying === null
+      ? countOn(room, sized, gap, layout)
+      : interlocked(room, sized, gap, lying(widthMm, gap)).length;
+  };
+}
+
+/** A piece of a width that keeps its proportions. */
+const sizedShape = ({ width, height, outline }: PieceShape, widthMm: number): PieceShape => ({
+  width: widthMm,
+  height: (widthMm * height) / width,
+  ...(outline === undefined ? {} : { outline: placeRegion(outline, widthMm / width, 0, 0) }),
+});
 
 /** The places of a sheet of labels, with pieces in their middles; none where a piece is larger than a label. */
 export function labelPlaces(stock: LabelStock, { width, height }: PieceSize): readonly Place[] {

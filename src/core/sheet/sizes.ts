@@ -1,7 +1,7 @@
 /** Both ways at once: how many pieces a size gives, and the largest size that gives so many. */
-import { placeRegion, type Box } from '../geometry';
+import type { Box } from '../geometry';
 import { roundDownTo, roundUpTo } from '../numbers';
-import { countOn, type Layout } from './places';
+import { countsByWidth, type Layout } from './places';
 import type { PieceShape } from './shapes';
 
 export interface SizePoint {
@@ -10,13 +10,6 @@ export interface SizePoint {
   /** Share of the room that no piece lies on. */
   readonly waste: number;
 }
-
-/** A piece of a width that keeps its proportions. */
-const sized = ({ width, height, outline }: PieceShape, widthMm: number): PieceShape => ({
-  width: widthMm,
-  height: (widthMm * height) / width,
-  ...(outline === undefined ? {} : { outline: placeRegion(outline, widthMm / width, 0, 0) }),
-});
 
 /** Sizes are told in steps of so many millimetres. */
 export const sizeStepMm = 0.01;
@@ -30,7 +23,17 @@ export function widestFor(
   count: number,
   leastMm = 1,
 ): number | null {
-  const holds = (widthMm: number): boolean => countOn(room, sized(piece, widthMm), gap, layout) >= count;
+  return widest(room, piece, countsByWidth(room, piece, gap, layout), count, leastMm);
+}
+
+function widest(
+  room: Box,
+  piece: PieceShape,
+  countOf: (widthMm: number) => number,
+  count: number,
+  leastMm: number,
+): number | null {
+  const holds = (widthMm: number): boolean => countOf(widthMm) >= count;
   if (!holds(leastMm)) return null;
   let [low, high] = [
     leastMm,
@@ -57,14 +60,19 @@ export function sizesByCount(
   mostCount = 400,
 ): readonly SizePoint[] {
   const points: SizePoint[] = [];
-  const most = Math.min(countOn(room, sized(piece, leastMm), gap, layout), mostCount);
+  const countOf = countsByWidth(room, piece, gap, layout);
+  const most = Math.min(countOf(leastMm), mostCount);
   for (let count = 1; count <= most;) {
-    const widthMm = widestFor(room, piece, gap, layout, count, leastMm);
+    const widthMm = widest(room, piece, countOf, count, leastMm);
     if (widthMm === null) break;
-    const { width, height } = sized(piece, widthMm);
+    const heightMm = (widthMm * piece.height) / piece.width;
     // What is as large may be more than was asked for.
-    const real = countOn(room, sized(piece, widthMm), gap, layout);
-    points.push({ widthMm, count: real, waste: 1 - (real * width * height) / (room.width * room.height) });
+    const real = countOf(widthMm);
+    points.push({
+      widthMm,
+      count: real,
+      waste: 1 - (real * widthMm * heightMm) / (room.width * room.height),
+    });
     count = Math.max(real, count) + 1;
   }
   return points;
