@@ -61,18 +61,22 @@ export function interlockOf(outline: Region, size: PieceSize, gap: number): Inte
   return best;
 }
 
-/** Charts ask for thousands of sizes: gaps that differ by less than this share of themselves are taken for the wider one. */
+/** Charts ask for thousands of sizes: gaps that differ by less than this share of themselves are taken for the wider one, here and there alike. */
 const sameGap = 0.02;
+/** Every outline is looked at in one width, so that one of any size lies like the same in another. */
+const wholeWidth = 100;
 
 /** How rows of an outline lie in any width: never nearer than they may, and found once for gaps that are alike beside the size. */
 export function interlocksOf(outline: Region, size: PieceSize): (widthMm: number, gap: number) => Interlock {
   const known = new Map<number, Interlock>();
+  const whole = placeRegion(outline, wholeWidth / size.width, 0, 0);
+  const wholeSize = { width: wholeWidth, height: (size.height * wholeWidth) / size.width };
   return (widthMm, gap) => {
-    const scale = widthMm / size.width;
+    const scale = widthMm / wholeWidth;
     const step = gap === 0 ? -Infinity : Math.ceil(Math.log(gap / scale) / Math.log(1 + sameGap));
     let lying = known.get(step);
     if (lying === undefined)
-      known.set(step, (lying = interlockOf(outline, size, gap === 0 ? 0 : (1 + sameGap) ** step)));
+      known.set(step, (lying = interlockOf(whole, wholeSize, gap === 0 ? 0 : (1 + sameGap) ** step)));
     return { aside: lying.aside * scale, down: lying.down * scale, back: lying.back * scale };
   };
 }
@@ -83,7 +87,7 @@ export function interlockedPlaces(
   outline: Region,
   size: PieceSize,
   gap: number,
-  lying: Interlock = interlockOf(outline, size, gap),
+  lying: Interlock = interlocksOf(outline, size)(size.width, gap),
 ): readonly Place[] {
   const [upright, turned] = [0, 1].map((first) => rowsFrom(first, room, size, gap, lying)) as [
     Place[],
