@@ -11,7 +11,7 @@ const run = computed(() => props.running.run.value!);
 const report = computed(() => run.value.report);
 const doingTexts: Readonly<Record<SeriesStage, string>> = {
   measuring: 'Measuring the rows',
-  proving: 'Proving the row of the largest symbol',
+  proving: 'Proving a row of each version',
   writing: 'Writing',
   'reading back': 'Reading the codes back',
 };

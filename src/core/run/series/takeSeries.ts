@@ -2,7 +2,13 @@
 import type { Finding } from '../../finding';
 import type { RowFile, RowFiles, SeriesHands, TakeSeries } from './hands';
 import { stemOf } from './hands';
-import { withoutMade, withRepeats, type MeasuredSeries, type TellDone } from './measureSeries';
+import {
+  withoutMade,
+  withRepeats,
+  type MeasuredSeries,
+  type SeriesRow,
+  type TellDone,
+} from './measureSeries';
 import type { WrongCode } from './readSeries';
 import type { ReadCode } from './seriesIndex';
 import { rowsOf } from '../../series';
@@ -32,7 +38,7 @@ export type TakenSeries<Kept> = { readonly series: MeasuredSeries } & (
     }
   /** It cannot be laid or written. */
   | { readonly state: 'refused'; readonly problem: string }
-  /** The quick proof of the row that needs the largest symbol says that it does not read. */
+  /** The quick proof of the longest row of a version says that it does not read. */
   | { readonly state: 'unproved'; readonly finding: Finding; readonly row: number }
   /** Something else was read than the row says: nothing is handed over. */
   | { readonly state: 'mixed up'; readonly codes: number; readonly wrong: readonly WrongCode[] }
@@ -69,16 +75,18 @@ export async function takeSeries<Kept>(
   const [first] = made;
   if (first === undefined) return { series, state: 'refused', problem: whyNone(series) };
   tell({ doing: 'proving', share: 0 });
-  const worst = made.find(({ row }) => row === series.look?.forcedBy) ?? worstOf(made);
-  const proving = hands.prove(worst.row, series.look);
+  const proving = prove(made, series, hands);
   // One pair of hands does not begin what may be in vain.
-  if (hands.count === 1 && (await proving) !== null) return unproved(series, await proving, worst.row);
-  const [finding, taken, contacts] = await Promise.all([
+  if (hands.count === 1) {
+    const unread = await proving;
+    if (unread !== null) return { series, state: 'unproved', ...unread };
+  }
+  const [unread, taken, contacts] = await Promise.all([
     proving,
     wish.form === 'document' ? document(wish, series, hands, telling) : files(series, hands, telling),
     wish.contacts ? hands.contacts(series) : null,
   ]);
-  if (finding !== null) return unproved(series, finding, worst.row);
+  if (unread !== null) return { series, state: 'unproved', ...unread };
   if (taken.state !== 'made') return { series, ...taken };
   const stem = stemOf(wish.job);
   const index = await hands.index(taken.codes);
@@ -95,19 +103,26 @@ export async function takeSeries<Kept>(
   };
 }
 
-const unproved = (series: MeasuredSeries, finding: Finding | null, row: number) => ({
-  series,
-  state: 'unproved' as const,
-  finding: finding!,
-  row,
-});
-
 type Telling = (doing: SeriesStage, of: number) => () => TellDone;
 type Taken<Kept> =
   TakenSeries<Kept> extends infer Each ? (Each extends unknown ? Omit<Each, 'series'> : never) : never;
 
-const worstOf = <Row extends { readonly version: number | null }>(rows: readonly Row[]): Row =>
-  rows.reduce((worst, own) => ((own.version ?? 0) > (worst.version ?? 0) ? own : worst));
+/** Of each version the row with the longest message: the first that does not read, or null. */
+async function prove<Kept>(
+  made: readonly SeriesRow[],
+  { look }: MeasuredSeries,
+  hands: SeriesHands<Kept>,
+): Promise<{ readonly finding: Finding; readonly row: number } | null> {
+  const longest = new Map<number | null, SeriesRow>();
+  for (const own of made) {
+    const other = longest.get(own.version);
+    if (other === undefined || own.payload.length > other.payload.length) longest.set(own.version, own);
+  }
+  const rows = [...longest.values()].map(({ row }) => row);
+  const findings = await sharedOut(rows, hands.count, (row) => hands.prove(row, look));
+  const at = findings.findIndex((finding) => finding !== null);
+  return at < 0 ? null : { finding: findings[at]!, row: rows[at]! };
+}
 
 function whyNone({ rows }: MeasuredSeries): string {
   const before = rows.filter(({ why }) => why === 'made before').length;
