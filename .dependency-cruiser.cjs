@@ -11,6 +11,7 @@ const rooms = [
   'camera',
   'words',
   'symbol',
+  'links',
   'message',
   'logo',
   'artwork',

@@ -2,6 +2,7 @@
 import punycode from 'punycode/punycode.js';
 import { z } from '../schema';
 import type { Fix, PartChange, PartFinding } from '../finding';
+import { reachOf } from '../links';
 import { addressFaults, hasScheme, withScheme, type AddressFault } from './address';
 import { app } from './app';
 import { commonPractice, fieldFinding, fieldFix, kindFix, type Description, type MessageKind } from './kind';
@@ -45,9 +46,6 @@ function read(payload: string): WebMessage | null {
   return isAddress ? { kind: 'web', address: payload } : null;
 }
 
-/** Hosts that only this network knows (RFC 1918, RFC 4193, RFC 6762, RFC 8375). */
-const privateHost =
-  /^(localhost|127\.|10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|169\.254\.|\[(::1|f[cd]|fe80))|\.(local|internal|localhost|lan|home\.arpa)$|^[^.[]+$/i;
 /** From here on symbols get dense; a shorter address or a forwarding link is better. */
 const longBytes = 200;
 
@@ -118,7 +116,7 @@ function problems(typed: string, payload: string, url: URL | null): PartFinding[
       payload.replace(/^http:/i, 'https:'),
       'Use https',
     );
-  if (privateHost.test(url.hostname))
+  if (reachOf(url.hostname) !== 'everywhere')
     caution(
       'address-private',
       `${url.hostname} is only known in your own network; a phone elsewhere opens nothing.`,

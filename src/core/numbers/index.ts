@@ -1,4 +1,5 @@
 /** numbers: searching, rounding, random numbers from a seed, values made when first asked for. Usable by every stage. */
+export { clearAlphabet, drawnId } from './clear';
 export { coldMs } from './cold';
 export { loadedOnce } from './loadedOnce';
 export { onDemand } from './onDemand';

@@ -16,7 +16,7 @@ export { applyRow, picturesOfRows, type RowJob, type RowProblem } from './applyR
 export { unpackPictures, type UnpackedPicture } from './pictureZip';
 export { columnsIn, type Match, matchByName, matchSchema, type Target } from './match';
 export { type NamedPicture, pictureKey, pictureLimit, pictureNamed } from './pictures';
-export { clearAlphabet, numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';
+export { numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';
 export { isSpreadsheet, readSpreadsheet } from './spreadsheet';
 export {
   type Encoding,

@@ -1,4 +1,5 @@
 /** Numbers of a series: counted, or drawn by lot. */
+import { clearAlphabet, drawnId } from '../numbers';
 import { z } from '../schema';
 import { checkCharacters, checkSystems } from './checkDigits';
 
@@ -27,9 +28,6 @@ export type NumbersWish = Readonly<z.infer<typeof numbersSchema>>;
 type Running = Extract<NumbersWish, { kind: 'running' }>;
 type Drawn = Extract<NumbersWish, { kind: 'drawn' }>;
 
-/** Without 0 and O, 1, I and L, U and V, which are taken for each other. */
-export const clearAlphabet = '23456789ABCDEFGHJKMNPQRSTWXYZ';
-
 function running({ first, step, count, digits, prefix, suffix, check }: Running): string[] | string {
   const numbers: string[] = [];
   for (let index = 0; index < count; index++) {
@@ -50,9 +48,7 @@ function drawn({ count, length, prefix }: Drawn, random: () => number): string[]
     return `There are ${Math.floor(there)} identifiers of ${length} characters; at most half of them are drawn, and ${count} are wanted.`;
   const ids = new Set<string>();
   while (ids.size < count) {
-    let id = '';
-    for (let at = 0; at < length; at++) id += clearAlphabet[Math.floor(random() * clearAlphabet.length)]!;
-    ids.add(`${prefix}${id}`);
+    ids.add(`${prefix}${drawnId(length, random)}`);
   }
   return [...ids];
 }

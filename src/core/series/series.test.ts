@@ -9,7 +9,8 @@ import { checkCharacters, checkSystems, isChecked, type CheckSystem } from './ch
 import { applyRow } from './applyRow';
 import { newSeries } from './document';
 import { matchByName, type Match } from './match';
-import { clearAlphabet, numbersSchema, oneInSoMany, seriesNumbers, type NumbersWish } from './numbers';
+import { clearAlphabet } from '../numbers';
+import { numbersSchema, oneInSoMany, seriesNumbers, type NumbersWish } from './numbers';
 import { isSpreadsheet, readSpreadsheet } from './spreadsheet';
 import { readPasted, readTable, tableLimits, type Table } from './table';
 

@@ -1,0 +1,75 @@
+/** Short addresses that are made for symbols. */
+import { clearAlphabet, drawnId } from '../numbers';
+import { defaultSymbolSettings, smallestVersions, type Level } from '../symbol';
+import { slugKey } from './link';
+import { reachOf, type Reach } from './reach';
+
+/** So that somebody who makes one up hits a link once in so many times, with so many links there. */
+export const slugLength = (links: number, oneIn: number): number =>
+  Math.max(3, Math.ceil(Math.log(Math.max(1, links) * oneIn) / Math.log(clearAlphabet.length) - 1e-9));
+
+/** Drawn until one is free. */
+export function drawnSlug(taken: (key: string) => boolean, length: number, random: () => number): string {
+  for (let more = 0; ; more++) {
+    // Where most are taken, a longer one is free.
+    const slug = drawnId(length + Math.floor(more / 50), random);
+    if (!taken(slugKey(slug))) return slug;
+  }
+}
+
+/** What a readable name becomes in an address. */
+export const readableSlug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/ß/g, 'ss')
+    .replace(/[^0-9A-Za-z]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 64)
+    .replace(/-+$/, '')
+    .toUpperCase();
+
+export type BaseFault = 'no address' | 'other scheme' | 'query' | Exclude<Reach, 'everywhere'> | 'plain http';
+
+/** What is wrong with the address under which links are reached; the first two make it useless. */
+export function baseFaults(base: string): readonly BaseFault[] {
+  if (!URL.canParse(base)) return ['no address'];
+  const { protocol, hostname, search, hash } = new URL(base);
+  if (protocol !== 'http:' && protocol !== 'https:') return ['other scheme'];
+  const reach = reachOf(hostname);
+  return [
+    ...(search !== '' || hash !== '' ? (['query'] as const) : []),
+    ...(reach === 'everywhere' ? [] : [reach]),
+    ...(protocol === 'http:' ? (['plain http'] as const) : []),
+  ];
+}
+
+/**
+ * The address of a link. In large letters throughout it stands in the alphanumeric mode of ISO/IEC 18004 (7.3.4): schemes and hosts are
+ * alike in both (RFC 3986, 6.2.2.1), and so are paths where the server says so.
+ */
+export function linkAddress(base: string, slug: string, isCaseFree: boolean): string {
+  const url = new URL(base);
+  const path = url.pathname.endsWith('/') ? url.pathname : `${url.pathname}/`;
+  const whole = `${url.protocol}//${url.host}${path}${slug}`;
+  return isCaseFree ? whole.toUpperCase() : whole;
+}
+
+/** The slug of an address below a base; null for any other. */
+export function slugOf(base: string, address: string): string | null {
+  if (!URL.canParse(address) || !URL.canParse(base)) return null;
+  const [own, url] = [new URL(base), new URL(address)];
+  const path = own.pathname.endsWith('/') ? own.pathname : `${own.pathname}/`;
+  if (own.host !== url.host || !url.pathname.toUpperCase().startsWith(path.toUpperCase())) return null;
+  const slug = url.pathname.slice(path.length).replace(/\/$/, '');
+  return slug === '' || slug.includes('/') ? null : slug;
+}
+
+/** What an address takes in a symbol. */
+export const addressCost = (
+  address: string,
+  level: Level,
+): { readonly characters: number; readonly version: number | null } => ({
+  characters: address.length,
+  version: smallestVersions(address, { ...defaultSymbolSettings, level })[level],
+});

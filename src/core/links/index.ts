@@ -1,0 +1,54 @@
+/** links: forwarding links as data: where a visit is sent, by which rules; short addresses; who visits; tables for other servers. */
+export { isForwarding, type LoggedRequest, readLogLine } from './accessLog';
+export {
+  addressCost,
+  type BaseFault,
+  baseFaults,
+  drawnSlug,
+  linkAddress,
+  readableSlug,
+  slugLength,
+  slugOf,
+} from './address';
+export { forward, type Forwarded, isWithin, type Visit } from './forward';
+export {
+  type Link,
+  linkFaults,
+  linkSchema,
+  newLink,
+  type PhoneKind,
+  phoneKinds,
+  type Rule,
+  ruleSchema,
+  type Schedule,
+  slugKey,
+  slugSchema,
+  targetFault,
+  writtenTarget,
+} from './link';
+export { type PublicWish, type SentVisit, simulatedPublic } from './public';
+export { type Reach, reachOf } from './reach';
+export {
+  linkTable,
+  page,
+  retiredPage,
+  rowsOfLinks,
+  type TableFile,
+  type TableForm,
+  tableFormNames,
+  tableForms,
+  type Uncarried,
+  uncarried,
+} from './tables';
+export {
+  type Device,
+  devices,
+  languageOf,
+  type System,
+  systems,
+  type Visitor,
+  visitorOf,
+  visitorsKept,
+  type Who,
+  whos,
+} from './visitor';

@@ -1,0 +1,166 @@
+/** The table of links for other servers, so that the codes work without Binarus as well. */
+import Papa from 'papaparse';
+import type { Link } from './link';
+
+/** One address with where it leads. */
+export interface TableRow {
+  readonly slug: string;
+  readonly link: Link;
+}
+
+export const tableForms = ['nginx', 'apache', 'pages', 'csv', 'json'] as const;
+export type TableForm = (typeof tableForms)[number];
+export const tableFormNames: Readonly<Record<TableForm, string>> = {
+  nginx: 'nginx, a map file',
+  apache: 'Apache, a rewrite map',
+  pages: 'Plain pages for any web space',
+  csv: 'CSV',
+  json: 'JSON',
+};
+
+export interface TableFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** What of a link a form cannot carry. */
+export interface Uncarried {
+  readonly link: string;
+  readonly what: 'schedule' | 'phone';
+}
+
+export const rowsOfLinks = (links: readonly Link[]): readonly TableRow[] =>
+  links.flatMap((link) => link.places.map(({ slug }) => ({ slug, link })));
+
+/** Files hold targets alone; CSV and JSON are for people and programs, who see the rules. */
+export function uncarried(links: readonly Link[], form: TableForm): readonly Uncarried[] {
+  if (form === 'json' || form === 'csv') return [];
+  return links.flatMap(({ name, rules, retired }) =>
+    retired !== null
+      ? []
+      : rules.flatMap(({ schedule, phone }): Uncarried[] => [
+          ...(schedule === null ? [] : [{ link: name, what: 'schedule' as const }]),
+          ...(phone === null ? [] : [{ link: name, what: 'phone' as const }]),
+        ]),
+  );
+}
+
+/** `path` is what stands before the slug, such as `/` or `/go/`. */
+export function linkTable(links: readonly Link[], form: TableForm, path: string): readonly TableFile[] {
+  const rows = rowsOfLinks(links);
+  switch (form) {
+    case 'nginx':
+      return [{ name: 'binarus-links.conf', text: nginx(rows, path) }];
+    case 'apache':
+      return [
+        { name: 'binarus-links.txt', text: rewriteMap(rows) },
+        { name: 'binarus-links.conf', text: apache(path) },
+      ];
+    case 'pages':
+      return rows.flatMap(pages);
+    case 'csv':
+      return [{ name: 'links.csv', text: `${Papa.unparse(rows.map(listed))}\r\n` }];
+    case 'json':
+      return [{ name: 'links.json', text: `${JSON.stringify(links, null, 2)}\n` }];
+  }
+}
+
+/** Quoted for nginx, where a dollar begins a variable: one that holds a dollar stands for it. */
+const nginxQuoted = (text: string): string =>
+  `"${text.replace(/[\\"]/g, '\\$&').replace(/\$/g, '${binarus_dollar}')}"`;
+
+/** Strings of a map are alike in large and small letters (ngx_http_map_module). */
+function nginx(rows: readonly TableRow[], path: string): string {
+  const longest = Math.max(64, ...rows.map(({ slug }) => path.length + slug.length + 16));
+  return [
+    '# Within http { }. In the location that serves links:',
+    '#   if ($binarus_retired) { return 410; }',
+    '#   if ($binarus_target) { add_header Cache-Control no-store always; return 302 $binarus_target; }',
+    'geo $binarus_dollar { default "$"; }',
+    `map_hash_bucket_size ${2 ** Math.ceil(Math.log2(longest))};`,
+    `map_hash_max_size ${Math.max(2048, 2 ** Math.ceil(Math.log2(rows.length * 2 + 1)))};`,
+    'map $uri $binarus_target {',
+    '  default "";',
+    ...rows
+      .filter(({ link }) => link.retired === null)
+      .map(({ slug, link }) => `  ${nginxQuoted(path + slug)} ${nginxQuoted(link.target)};`),
+    '}',
+    'map $uri $binarus_retired {',
+    '  default "";',
+    ...rows.filter(({ link }) => link.retired !== null).map(({ slug }) => `  ${nginxQuoted(path + slug)} 1;`),
+    '}',
+    '',
+  ].join('\n');
+}
+
+/** A key and a value each line, keys in small letters (mod_rewrite, RewriteMap txt). */
+const rewriteMap = (rows: readonly TableRow[]): string =>
+  `${rows
+    .map(({ slug, link }) => `${slug.toLowerCase()} ${link.retired === null ? link.target : '-'}`)
+    .join('\n')}\n`;
+
+const apache = (path: string): string =>
+  [
+    '# Within a server or virtual host; the map lies beside the configuration.',
+    'RewriteEngine On',
+    'RewriteMap binarus-lower "int:tolower"',
+    'RewriteMap binarus-links "txt:${BINARUS_LINKS}/binarus-links.txt"',
+    'RewriteCond "${binarus-links:${binarus-lower:$1}}" "^-$"',
+    `RewriteRule "^${path.replace(/[.\\+*?^$()[\]{}|]/g, '\\$&')}([0-9A-Za-z-]+)$" "-" [G,L]`,
+    'RewriteCond "${binarus-links:${binarus-lower:$1}}" "^(.+)$"',
+    // Escaped already, and told to stay so.
+    `RewriteRule "^${path.replace(/[.\\+*?^$()[\]{}|]/g, '\\$&')}([0-9A-Za-z-]+)$" "%1" [R=302,L,NE]`,
+    'Header always set Cache-Control "no-store"',
+    '',
+  ].join('\n');
+
+const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** A folder for each address, in large and in small letters: web spaces tell them apart. */
+function pages({ slug, link }: TableRow): readonly TableFile[] {
+  const text =
+    link.retired === null
+      ? page(
+          link.name,
+          `<meta http-equiv="refresh" content="0; url=${escaped(link.target)}">`,
+          `<p><a href="${escaped(link.target)}" rel="noreferrer">${escaped(link.target)}</a></p>`,
+        )
+      : retiredPage(link.name, link.retired.text);
+  return [...new Set([slug.toUpperCase(), slug.toLowerCase()])].map((own) => ({
+    name: `${own}/index.html`,
+    text,
+  }));
+}
+
+/** What a retired link shows, in the owner's words. Nothing in it comes from elsewhere. */
+export const retiredPage = (name: string, text: string): string =>
+  page(
+    name,
+    '',
+    `<p>${escaped(text.trim() === '' ? 'This address is not in use any more.' : text).replace(/\n/g, '<br>')}</p>`,
+  );
+
+export const page = (title: string, head: string, body: string): string =>
+  `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width">
+<meta name="robots" content="noindex">
+<title>${escaped(title)}</title>
+${head}<style>body{max-width:36em;margin:12vh auto;padding:0 1em;font:18px/1.5 sans-serif;overflow-wrap:anywhere}</style>
+</head>
+<body>${body}</body>
+</html>
+`;
+
+const listed = ({ slug, link }: TableRow) => ({
+  address: slug,
+  place: link.places.find((place) => place.slug === slug)!.name,
+  name: link.name,
+  target: link.target,
+  rules: link.rules.length,
+  retired: link.retired === null ? 'no' : 'yes',
+  collection: link.collection,
+  campaign: link.campaign,
+});
