@@ -25,6 +25,7 @@ import { jobDocumentRoutes } from './jobDocuments';
 import { seriesDocumentSchema } from '../core/series';
 import { sheetDocumentSchema } from '../core/sheet';
 import { jobRunRoutes, registerRoutes, runRoutes } from './runs';
+import { linkLogRoutes, linkRoutes } from './links';
 import { pieceShelfRoutes } from './pieceShelf';
 import { checkRoutes } from './checks';
 import { couponRoutes } from './coupons';
@@ -80,6 +81,8 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
     jobDocumentRoutes(data.series, 'series', seriesDocumentSchema),
   );
   app.use('/api/jobs/:jobId/runs', writesAreJson, express.json({ limit: '10kb' }), jobRunRoutes(data));
+  app.use('/api/links/log', linkLogRoutes(data.links));
+  app.use('/api/links', writesAreJson, express.json({ limit: '1mb' }), linkRoutes(data.links));
   app.use('/api/runs', writesAreJson, express.json({ limit: '10kb' }), runRoutes(data));
   app.use('/api/register', writesAreJson, express.json({ limit: '12mb' }), registerRoutes(data));
   app.use('/api/files', fileRoutes(data));

@@ -10,6 +10,7 @@ import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
 import { jobStore, type JobStore } from './jobs';
+import { createLinks, linkStore, proxiesOf, visitStore, type DoorSetting, type Links } from './links';
 import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
@@ -30,6 +31,7 @@ export interface Data {
   readonly coupons: CouponStore;
   readonly sheets: JobDocumentStore<SheetDocument>;
   readonly series: JobDocumentStore<SeriesDocument>;
+  readonly links: Links;
   readonly archive: ArchiveStore;
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
@@ -41,6 +43,7 @@ export function openData(
   workshop: Workshop = workshopHere,
   threads: RunThreads = runHere,
   log: (error: unknown) => void = () => undefined,
+  door: DoorSetting = { port: null, host: '127.0.0.1', proxies: proxiesOf(undefined) },
 ): Data {
   const files = fileStore(db);
   const measuring = createMeasuring(
@@ -74,5 +77,13 @@ export function openData(
     { database: db.name, folder: join(dirname(db.name), 'runs') },
     log,
   );
-  return { ...stores, runs, archive: archiveStore(db, { ...stores, runs }, workshop), measuring, workshop };
+  const links = createLinks(linkStore(db), visitStore(db), door);
+  return {
+    ...stores,
+    runs,
+    links,
+    archive: archiveStore(db, { ...stores, runs, links }, workshop),
+    measuring,
+    workshop,
+  };
 }

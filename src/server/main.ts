@@ -8,7 +8,16 @@ import { openData } from './data';
 import { dataFolder } from './dataFolder';
 import { fillWithDemo } from './demo';
 import { houseAddress, phoneDoor } from './phone';
-import { holdFolder, openDatabaseIn, phonePortOf, portOf, prepareFolder, StartProblem } from './start';
+import {
+  holdFolder,
+  openDatabaseIn,
+  linksPortOf,
+  phonePortOf,
+  portOf,
+  prepareFolder,
+  StartProblem,
+  trustedProxies,
+} from './start';
 import { runInThreads } from './runs';
 import { workshopInThreads } from './workshop';
 
@@ -30,7 +39,12 @@ async function start(): Promise<void> {
   const db = openDatabaseIn(folder);
   const worker = fileURLToPath(new URL('./worker.js', import.meta.url));
   const workshop = workshopInThreads(worker);
-  const data = openData(db, workshop, runInThreads(worker), (error) => log.error(error));
+  const door = {
+    port: linksPortOf(process.env.BINARUS_LINKS_PORT),
+    host: process.env.BINARUS_LINKS_HOST ?? '127.0.0.1',
+    proxies: trustedProxies(process.env.BINARUS_LINKS_PROXIES),
+  };
+  const data = openData(db, workshop, runInThreads(worker), (error) => log.error(error), door);
   if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
@@ -50,15 +64,19 @@ async function start(): Promise<void> {
     const copy = (): void => {
       copyDaily(db, folder).catch((error: unknown) => log.error(error, 'The daily copy was not made.'));
     };
-    copy();
+    const daily = (): void => {
+      copy();
+      data.links.forgetOld();
+    };
+    daily();
     data.runs.takeUp();
-    setInterval(copy, hourMs).unref();
+    setInterval(daily, hourMs).unref();
   });
 
   /** Lets running requests end, then closes the database, which folds its journal back into the one file. */
   function shutDown(): void {
     phone.close();
-    const runsEnd = data.runs.close();
+    const runsEnd = Promise.all([data.runs.close(), data.links.close()]);
     server.close(async () => {
       await runsEnd;
       db.close();

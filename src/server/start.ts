@@ -1,9 +1,11 @@
 /** What has to hold before the server starts; each that does not is told in one line with what to do. */
 import Database from 'better-sqlite3';
 import { accessSync, constants, mkdirSync } from 'node:fs';
+import type { BlockList } from 'node:net';
 import { join } from 'node:path';
 import { databaseFile } from './backups';
 import { openDatabase, type Db } from './db/open';
+import { proxiesOf } from './links';
 
 /** Told in one line; the server ends with exit code 2. */
 export class StartProblem extends Error {}
@@ -23,6 +25,24 @@ export const phonePortOf = (given: string | undefined): number => {
     throw new StartProblem(`BINARUS_PHONE_PORT is “${given}”; set it to a whole number from 1 to 65535.`);
   return port;
 };
+
+/** The port of `BINARUS_LINKS_PORT`, for the public door; null without it: then there is none. */
+export const linksPortOf = (given: string | undefined): number | null => {
+  if (given === undefined || given === '') return null;
+  const port = Number(given);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new StartProblem(`BINARUS_LINKS_PORT is “${given}”; set it to a whole number from 1 to 65535.`);
+  return port;
+};
+
+/** Those of `BINARUS_LINKS_PROXIES`. */
+export function trustedProxies(given: string | undefined): BlockList {
+  try {
+    return proxiesOf(given);
+  } catch (error) {
+    throw new StartProblem((error as Error).message);
+  }
+}
 
 /** Makes the folder where it is missing. */
 export function prepareFolder(folder: string): void {

@@ -1,6 +1,4 @@
 /** Lines of access logs in the common and the combined format (Apache HTTP Server documentation, log files; the NCSA common log). */
-import { DateTime } from 'luxon';
-
 export interface LoggedRequest {
   /** Milliseconds since 1970. */
   readonly at: number;
@@ -22,16 +20,31 @@ export function readLogLine(text: string): LoggedRequest | null {
   const found = line.exec(text);
   if (found === null) return null;
   const [, address, when, method, path, status, , userAgent = ''] = found as unknown as string[];
-  const at = DateTime.fromFormat(when!, 'dd/LLL/yyyy:HH:mm:ss ZZZ', { locale: 'en' });
-  if (!at.isValid) return null;
+  const at = timeOf(when!);
+  if (at === null) return null;
   return {
-    at: at.toMillis(),
+    at,
     method: method!,
     path: path!,
     status: Number(status),
     address: address!,
     userAgent: userAgent === '-' ? '' : userAgent.replace(/\\"/g, '"'),
   };
+}
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const moment = /^(\d{2})\/([A-Z][a-z]{2})\/(\d{4}):(\d{2}):(\d{2}):(\d{2}) ([+-])(\d{2})(\d{2})$/;
+
+/** Milliseconds since 1970 of `10/Oct/2000:13:55:36 -0700`; null for what is no time. */
+function timeOf(text: string): number | null {
+  const found = moment.exec(text);
+  if (found === null) return null;
+  const [, day, name, year, hour, minute, second, sign, ahead, and] = found as unknown as string[];
+  const month = months.indexOf(name!);
+  if (month < 0 || Number(day) > 31 || Number(hour) > 23 || Number(minute) > 59 || Number(second) > 60)
+    return null;
+  const utc = Date.UTC(Number(year), month, Number(day), Number(hour), Number(minute), Number(second));
+  return utc - (sign === '-' ? -1 : 1) * (Number(ahead) * 60 + Number(and)) * 60_000;
 }
 
 /** Statuses of an answer that forwarded (RFC 9110, 15.4). */

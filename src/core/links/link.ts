@@ -111,7 +111,7 @@ export function linkFaults(link: Link, schemes: readonly string[]): readonly str
     if (fault !== null) faults.push(`Rule ${index + 1}: ${fault}`);
     if (schedule !== null && !isZone(schedule.zone))
       faults.push(`Rule ${index + 1}: there is no time zone “${schedule.zone}”.`);
-    if (schedule?.from != null && schedule.to != null && schedule.to <= schedule.from)
+    if (schedule !== null && schedule.from !== null && schedule.to !== null && schedule.to <= schedule.from)
       faults.push(`Rule ${index + 1} ends at ${schedule.to}, before it begins at ${schedule.from}.`);
   });
   const keys = new Set<string>();

@@ -3,6 +3,7 @@ import { z } from '../../core/schema';
 import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
 import {
+  type ArchivedLink,
   type ArchivedRun,
   jobIdSchema,
   type JobSeries,
@@ -36,6 +37,7 @@ export const entryNames = {
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   series: (jobId: string): string => `series/${jobId}.json`,
   run: (id: string): string => `runs/${id}.json`,
+  link: (id: string): string => `links/${id}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
     `files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`,
 } as const;
@@ -46,6 +48,7 @@ export const entryPatterns = {
   document: new RegExp(`^jobs/${uuid}/[1-9][0-9]{0,8}\\.json$`),
   series: new RegExp(`^series/(${uuid})\\.json$`),
   run: new RegExp(`^runs/(${uuid})\\.json$`),
+  link: new RegExp(`^links/(${uuid})\\.json$`),
   file: /^files\/([0-9a-f]{64})\.(?:svg|png)$/,
 } as const;
 
@@ -115,7 +118,7 @@ export const archivedSheetsSchema = z.array(jobSheetSchema).max(100_000);
 export const archivedSeriesSchema = jobSeriesSchema;
 
 /** Runs of series with the pieces that they made; since version 13. */
-export { archivedRunSchema } from '../../wire';
+export { archivedLinkSchema, archivedRunSchema } from '../../wire';
 
 export interface ArchivedFile {
   readonly hash: string;
@@ -145,6 +148,7 @@ export interface ReadRest {
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
   readonly runs: readonly ArchivedRun[];
+  readonly links: readonly ArchivedLink[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

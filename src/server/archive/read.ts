@@ -10,6 +10,7 @@ import {
   archivedCouponsSchema,
   archivedPatternsSchema,
   archivedProfilesSchema,
+  archivedLinkSchema,
   archivedRunSchema,
   archivedSeriesSchema,
   archivedSheetsSchema,
@@ -95,7 +96,10 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const runs = await each(entries.like(entryPatterns.run), async (name) =>
     matching(archivedRunSchema, await entries.json(name)),
   );
-  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, rejected };
+  const links = await each(entries.like(entryPatterns.link), async (name) =>
+    matching(archivedLinkSchema, await entries.json(name)),
+  );
+  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links, rejected };
 }
 
 async function checkHead(entries: Entries): Promise<void> {

@@ -15,6 +15,7 @@ import type { PieceShelfStore } from '../pieceShelf';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
+import type { LinkStore } from '../links';
 import type { RunStore } from '../runs';
 import type { Workshop } from '../workshop';
 import { archiveLimits, inMb, type ReadRest } from './format';
@@ -40,6 +41,7 @@ export interface Stores {
   readonly series: JobDocumentStore<SeriesDocument>;
   readonly pieceShelf: PieceShelfStore;
   readonly runs: RunStore;
+  readonly links: LinkStore;
 }
 
 /** Files that an archive lies in while it comes in; those of a server that was killed are swept up by the next. */
@@ -68,7 +70,7 @@ const comingIn = [
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs }: Stores,
+  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links }: Stores,
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -134,6 +136,7 @@ export function archiveStore(
     for (const sql of comingIn) db.prepare(sql).run();
     takeWithJobs(staged);
     for (const run of staged.runs) runs.takeIn(run);
+    for (const link of staged.links) links.takeIn(link);
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
   function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
@@ -169,6 +172,7 @@ export function archiveStore(
         coupons: coupons.list(),
         sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
         runs: runs.archived(),
+        links: links.archived(),
         series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
       }),
     take: async (archive, dry) => {

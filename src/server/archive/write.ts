@@ -4,6 +4,7 @@ import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
 import type {
+  ArchivedLink,
   ArchivedRun,
   HouseStyle,
   JobSeries,
@@ -25,6 +26,7 @@ export interface Shelves {
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
   readonly runs: Iterable<ArchivedRun>;
+  readonly links: readonly ArchivedLink[];
   readonly pieceShelf: PieceShelf;
 }
 
@@ -43,7 +45,7 @@ interface RevisionRow {
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
 export function writeArchive(
   db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs }: Shelves,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links }: Shelves,
 ): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
@@ -94,6 +96,7 @@ export function writeArchive(
   add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
   add(entryNames.coupons, () => JSON.stringify(coupons));
   add(entryNames.sheets, () => JSON.stringify(sheets));
+  for (const link of links) add(entryNames.link(link.id), () => JSON.stringify(link));
   for (const run of runs) {
     const text = JSON.stringify(run);
     add(entryNames.run(run.id), () => text);

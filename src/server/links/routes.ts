@@ -1,0 +1,127 @@
+/** Links for the owner, over HTTP: these routes are on the house's own listener, never at the public door. */
+import express from 'express';
+import { ZipFile } from 'yazl';
+import { forward, linkTable, rowsOfLinks, uncarried } from '../../core/links';
+import {
+  askVisitsSchema,
+  createLinkSchema,
+  linkIdSchema,
+  linkSettingsSchema,
+  saveLinkSchema,
+  tableFormSchema,
+  tryLinkSchema,
+  type SavedLink,
+} from '../../wire';
+import { checked, Problem } from '../problem';
+import type { KeptLink } from './store';
+import type { Links } from './links';
+
+const thirtyDaysMs = 30 * 24 * 3600 * 1000;
+const unknown = (): Problem => new Problem(404, 'There is no such link.');
+
+export function linkRoutes(links: Links): express.Router {
+  const routes = express.Router();
+  const idOf = (request: express.Request): string => checked(linkIdSchema, request.params.id);
+  const found = (request: express.Request): KeptLink => {
+    const link = links.find(idOf(request));
+    if (link === null) throw unknown();
+    return link;
+  };
+  const withVisits = (kept: readonly KeptLink[]): SavedLink[] => {
+    links.visits.flush();
+    const since = links.visits.since(Date.now() - thirtyDaysMs);
+    return kept.map((one) => ({
+      ...one,
+      visits: one.link.places.reduce((sum, { slug }) => sum + (since.get(slug.toUpperCase()) ?? 0), 0),
+    }));
+  };
+
+  routes.get('/', (_request, response) => {
+    response.json({ links: withVisits(links.list()), settings: links.settings(), door: links.door() });
+  });
+  routes.post('/', (request, response) => {
+    response.status(201).json(withVisits([links.create(checked(createLinkSchema, request.body))])[0]);
+  });
+  routes.put('/settings', (request, response) => {
+    links.saveSettings(checked(linkSettingsSchema, request.body));
+    response.status(204).end();
+  });
+  routes.post('/door/open', async (_request, response) => {
+    response.json(await links.openDoor());
+  });
+  routes.post('/door/close', async (_request, response) => {
+    await links.closeDoor();
+    response.json(links.door());
+  });
+  routes.get('/visits', (request, response) => {
+    const ask = checked(askVisitsSchema, request.query);
+    links.visits.flush();
+    const own = ask.link === undefined ? null : links.find(ask.link);
+    if (ask.link !== undefined && own === null) throw unknown();
+    response.json(links.visits.visits(ask, own?.link.places.map(({ slug }) => slug) ?? null));
+  });
+  routes.get('/table/:form', (request, response) => {
+    const form = checked(tableFormSchema, request.params.form);
+    const all = links.list().map(({ link }) => link);
+    const { base } = links.settings();
+    const path = URL.canParse(base) ? new URL(base).pathname.replace(/\/?$/, '/') : '/';
+    const zip = new ZipFile();
+    const options = { mtime: new Date(1980, 0, 1), forceDosTimestamp: true };
+    for (const { name, text } of linkTable(all, form, path)) zip.addBuffer(Buffer.from(text), name, options);
+    const left = uncarried(all, form);
+    if (left.length > 0)
+      zip.addBuffer(
+        Buffer.from(
+          left.map(({ link, what }) => `${link}: its rule by ${what} is not in this table\r\n`).join(''),
+        ),
+        'NOT-CARRIED.txt',
+        options,
+      );
+    zip.end();
+    response.set('Cache-Control', 'no-store').attachment(`links-${form}.zip`).type('application/zip');
+    zip.outputStream.pipe(response);
+  });
+  routes.get('/table/:form/uncarried', (request, response) => {
+    const form = checked(tableFormSchema, request.params.form);
+    const all = links.list().map(({ link }) => link);
+    response.json({ addresses: rowsOfLinks(all).length, uncarried: uncarried(all, form) });
+  });
+  routes.get('/:id', (request, response) => {
+    response.json(withVisits([found(request)])[0]);
+  });
+  routes.put('/:id', (request, response) => {
+    const { baseRevision, link } = checked(saveLinkSchema, request.body);
+    response.json(withVisits([links.save(idOf(request), baseRevision, link)])[0]);
+  });
+  routes.get('/:id/revisions', (request, response) => {
+    response.json({ revisions: links.revisions(found(request).id) });
+  });
+  routes.post('/:id/try', (request, response) => {
+    const { at, phone } = checked(tryLinkSchema, request.body);
+    response.json(forward(found(request).link, { at: Date.parse(at), phone }));
+  });
+  routes.delete('/:id', (request, response) => {
+    const { id } = found(request);
+    if (!links.remove(id))
+      throw new Problem(
+        409,
+        'Its address stands on something that was made. It can be retired, but not taken away.',
+      );
+    response.status(204).end();
+  });
+  return routes;
+}
+
+/** Logs of other servers, as they are. */
+export function linkLogRoutes(links: Links): express.Router {
+  const routes = express.Router();
+  routes.post(
+    '/',
+    express.raw({ type: 'application/octet-stream', limit: '256mb' }),
+    async (request, response) => {
+      if (!(request.body instanceof Uint8Array)) throw new Problem(415, 'Send application/octet-stream.');
+      response.json(await links.readLog(request.body));
+    },
+  );
+  return routes;
+}

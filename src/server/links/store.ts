@@ -1,0 +1,232 @@
+/** Forwarding links, their revisions and settings in the database. What is kept here is what the door knows a moment later. */
+import { randomInt, randomUUID } from 'node:crypto';
+import {
+  drawnSlug,
+  linkFaults,
+  linkSchema,
+  newLink,
+  slugKey,
+  slugLength,
+  slugOf,
+  slugSchema,
+  writtenTarget,
+  type Link,
+} from '../../core/links';
+import {
+  linkSettingsSchema,
+  type ArchivedLink,
+  type CreateLink,
+  type LinkRevision,
+  type LinkSettings,
+  type SavedLink,
+} from '../../wire';
+import { writing, type Db } from '../db/open';
+import { Problem } from '../problem';
+
+export type KeptLink = Omit<SavedLink, 'visits'>;
+
+export interface LinkStore {
+  list(): KeptLink[];
+  find(id: string): KeptLink | null;
+  revisions(id: string): LinkRevision[];
+  /** Throws a `Problem` with a sentence where it cannot be. */
+  create(wish: CreateLink): KeptLink;
+  /** Throws a `Problem`: 409 with a newer revision, 422 with what is wrong. */
+  save(id: string, baseRevision: number, link: Link): KeptLink;
+  /** False where it stands on something that was made, or is not there. */
+  remove(id: string): boolean;
+  settings(): LinkSettings;
+  saveSettings(settings: LinkSettings): void;
+  archived(): ArchivedLink[];
+  /** Left alone where the link or one of its addresses is here. */
+  takeIn(link: ArchivedLink): boolean;
+  /** Hears every link as it is kept, or that one is gone. */
+  readonly changed: (listener: (id: string, link: Link | null) => void) => void;
+}
+
+const firstSettings: LinkSettings = {
+  base: '',
+  isCaseFree: true,
+  schemes: [],
+  oneIn: 10_000,
+  counts: true,
+  keepDays: 400,
+};
+
+interface Row {
+  readonly id: string;
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly document: string;
+}
+
+export function linkStore(db: Db): LinkStore {
+  const listeners: ((id: string, link: Link | null) => void)[] = [];
+  const columns = 'id, revision, saved_at AS savedAt, document';
+  const selectAll = db.prepare<[], Row>(`SELECT ${columns} FROM links ORDER BY saved_at DESC, rowid DESC`);
+  const select = db.prepare<[string], Row>(`SELECT ${columns} FROM links WHERE id = ?`);
+  const selectRevisions = db.prepare<[string], { number: number; savedAt: string; document: string }>(
+    'SELECT number, saved_at AS savedAt, document FROM link_revisions WHERE link_id = ? ORDER BY number',
+  );
+  const insert = db.prepare('INSERT INTO links (id, revision, saved_at, document) VALUES (?, ?, ?, ?)');
+  const update = db.prepare('UPDATE links SET revision = ?, saved_at = ?, document = ? WHERE id = ?');
+  const insertRevision = db.prepare(
+    'INSERT INTO link_revisions (link_id, number, saved_at, document) VALUES (?, ?, ?, ?)',
+  );
+  const ownerOf = db.prepare<[string], string>('SELECT link_id FROM link_slugs WHERE slug = ?').pluck();
+  const slugsOf = db.prepare<[string], string>('SELECT slug FROM link_slugs WHERE link_id = ?').pluck();
+  const insertSlug = db.prepare('INSERT INTO link_slugs (slug, link_id) VALUES (?, ?)');
+  const countSlugs = db.prepare<[], number>('SELECT count(*) FROM link_slugs').pluck();
+  const deleteLink = db.prepare('DELETE FROM links WHERE id = ?');
+  const isOnPiece = db
+    .prepare<[string], number>("SELECT 1 FROM made_pieces WHERE upper(payload) LIKE '%/' || ? LIMIT 1")
+    .pluck();
+  const isOnMade = db
+    .prepare<[string], number>(
+      `SELECT 1 FROM makings JOIN revisions ON revisions.job_id = makings.job_id AND revisions.number = makings.revision
+       WHERE instr(upper(document), '/' || ? || '"') > 0 LIMIT 1`,
+    )
+    .pluck();
+  const selectSettings = db.prepare<[], string>('SELECT document FROM link_settings').pluck();
+  const upsertSettings = db.prepare(
+    'INSERT INTO link_settings (only, document) VALUES (1, ?) ON CONFLICT (only) DO UPDATE SET document = excluded.document',
+  );
+
+  const keptOf = ({ document, ...row }: Row): KeptLink | null => {
+    const parsed = linkSchema.safeParse(JSON.parse(document));
+    return parsed.success ? { ...row, link: parsed.data } : null;
+  };
+  const settings = (): LinkSettings => {
+    const text = selectSettings.get();
+    return (text === undefined ? null : linkSettingsSchema.safeParse(JSON.parse(text)).data) ?? firstSettings;
+  };
+  const tell = (id: string, link: Link | null): void => listeners.forEach((listener) => listener(id, link));
+
+  /** Throws where something is wrong with it, or one of its addresses belongs to another. */
+  function check(id: string, link: Link): void {
+    const { schemes, base } = settings();
+    const faults = [...linkFaults(link, schemes)];
+    const own = new Set(link.places.map(({ slug }) => slugKey(slug)));
+    for (const { slug } of link.places) {
+      const owner = ownerOf.get(slugKey(slug));
+      if (owner !== undefined && owner !== id)
+        faults.push(`“${slug}” is the address of another link, and stays so.`);
+    }
+    // What was given once may stand on a plate.
+    const lost = slugsOf.all(id).filter((slug) => !own.has(slug));
+    if (lost.length > 0)
+      faults.push(`“${lost[0]!}” was given to this link; an address cannot be taken away.`);
+    for (const target of [link.target, ...link.rules.map((rule) => rule.target)]) {
+      const slug = base === '' ? null : slugOf(base, target);
+      if (slug !== null && ownerOf.get(slugKey(slug)) !== undefined)
+        faults.push(`${target} is a forwarding link itself; links that lead to each other would go round.`);
+    }
+    if (faults.length > 0) throw new Problem(422, faults.join(' '));
+  }
+  function keep(id: string, number: number, link: Link, now: string): void {
+    const text = JSON.stringify(link);
+    insertRevision.run(id, number, now, text);
+    for (const { slug } of link.places)
+      if (ownerOf.get(slugKey(slug)) === undefined) insertSlug.run(slugKey(slug), id);
+  }
+
+  const create = writing(db, ({ name, target, slug: wanted }: CreateLink): KeptLink => {
+    const id = randomUUID();
+    const isTaken = (key: string): boolean => ownerOf.get(key) !== undefined;
+    const slug =
+      wanted ??
+      drawnSlug(
+        isTaken,
+        slugLength(countSlugs.get()! + 1, settings().oneIn),
+        () => randomInt(2 ** 32) / 2 ** 32,
+      );
+    const parsed = slugSchema.safeParse(slug);
+    if (!parsed.success)
+      throw new Problem(422, `“${slug}” cannot be an address: ${parsed.error.issues[0]!.message}`);
+    const link = newLink(name, slug, writtenTarget(target));
+    check(id, link);
+    const now = new Date().toISOString();
+    insert.run(id, 1, now, JSON.stringify(link));
+    keep(id, 1, link, now);
+    return { id, revision: 1, savedAt: now, link };
+  });
+  const save = writing(db, (id: string, baseRevision: number, link: Link): KeptLink => {
+    const before = select.get(id);
+    if (before === undefined) throw new Problem(404, 'There is no such link.');
+    if (before.revision !== baseRevision)
+      throw new Problem(
+        409,
+        `Another window saved revision ${before.revision} of this link meanwhile. Look at it again.`,
+      );
+    const written = {
+      ...link,
+      target: writtenTarget(link.target),
+      rules: link.rules.map((rule) => ({ ...rule, target: writtenTarget(rule.target) })),
+    };
+    check(id, written);
+    const now = new Date().toISOString();
+    const revision = before.revision + 1;
+    update.run(revision, now, JSON.stringify(written), id);
+    keep(id, revision, written, now);
+    return { id, revision, savedAt: now, link: written };
+  });
+  const remove = writing(db, (id: string): boolean => {
+    const slugs = slugsOf.all(id);
+    if (slugs.some((slug) => isOnPiece.get(slug) !== undefined || isOnMade.get(slug) !== undefined))
+      return false;
+    return deleteLink.run(id).changes > 0;
+  });
+
+  return {
+    list: () => selectAll.all().flatMap((row) => keptOf(row) ?? []),
+    find: (id) => {
+      const row = select.get(id);
+      return row === undefined ? null : keptOf(row);
+    },
+    revisions: (id) =>
+      selectRevisions.all(id).flatMap(({ document, ...revision }) => {
+        const parsed = linkSchema.safeParse(JSON.parse(document));
+        return parsed.success ? [{ ...revision, link: parsed.data }] : [];
+      }),
+    create: (wish) => {
+      const kept = create(wish);
+      tell(kept.id, kept.link);
+      return kept;
+    },
+    save: (id, baseRevision, link) => {
+      const kept = save(id, baseRevision, link);
+      tell(id, kept.link);
+      return kept;
+    },
+    remove: (id) => {
+      const isGone = remove(id);
+      if (isGone) tell(id, null);
+      return isGone;
+    },
+    settings,
+    saveSettings: writing(db, (own: LinkSettings) => void upsertSettings.run(JSON.stringify(own))),
+    archived: () =>
+      selectAll.all().map(({ id }) => ({
+        id,
+        revisions: selectRevisions.all(id).flatMap(({ document, ...revision }) => {
+          const parsed = linkSchema.safeParse(JSON.parse(document));
+          return parsed.success ? [{ ...revision, link: parsed.data }] : [];
+        }),
+      })),
+    takeIn: (coming) => {
+      const isIn = takeIn(coming);
+      if (isIn) tell(coming.id, coming.revisions.at(-1)!.link);
+      return isIn;
+    },
+    changed: (listener) => void listeners.push(listener),
+  };
+
+  function takeIn({ id, revisions }: ArchivedLink): boolean {
+    const newest = revisions.at(-1)!;
+    const isTaken = newest.link.places.some(({ slug }) => ownerOf.get(slugKey(slug)) !== undefined);
+    if (select.get(id) !== undefined || isTaken) return false;
+    insert.run(id, newest.number, newest.savedAt, JSON.stringify(newest.link));
+    for (const { number, savedAt, link } of revisions) keep(id, number, link, savedAt);
+    return true;
+  }
+}
