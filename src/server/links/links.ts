@@ -33,8 +33,6 @@ export interface Links extends LinkStore {
 }
 
 const dayMs = 24 * 3600 * 1000;
-/** A log is known by its first bytes, which grow no more. */
-const fingerprintBytes = 1024;
 /** After so many lines others are let in. */
 const linesAtOnce = 5000;
 
@@ -112,7 +110,10 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
     readLog: async (bytes) => {
       const { base } = settings;
       if (base === '') throw new Problem(409, 'Say first under which address the links are reached.');
-      const fingerprint = createHash('sha256').update(bytes.subarray(0, fingerprintBytes)).digest('hex');
+      // A log is known by its first line, which grows no more.
+      const fingerprint = createHash('sha256')
+        .update(bytes.subarray(0, bytes.indexOf(newline) + 1))
+        .digest('hex');
       const known = visits.readBytes(fingerprint);
       const found: NewVisit[] = [];
       const own = dayDigestsOfLog();
