@@ -114,9 +114,29 @@ describe('data of the program before', () => {
       .run(id, JSON.stringify(saved), '2026-11-25T10:00:00.000Z');
     made.prepare('UPDATE jobs SET current_revision = 2').run();
     made.prepare("UPDATE summaries SET summary = json_remove(summary, '$.profile')").run();
-    made.exec(
-      'DROP TABLE profiles; DROP TABLE name_patterns; DROP TABLE checks; DROP TABLE coupons; DROP TABLE sheets; DROP TABLE sheet_stocks; DROP TABLE series',
-    );
+    const later = [
+      ...[
+        'profiles',
+        'name_patterns',
+        'checks',
+        'coupons',
+        'sheets',
+        'sheet_stocks',
+        'series',
+        'made_pieces',
+      ],
+      ...[
+        'series_runs',
+        'link_revisions',
+        'link_slugs',
+        'links',
+        'link_settings',
+        'visits',
+        'visits_by_hour',
+      ],
+      'counted_logs',
+    ];
+    made.exec(later.map((table) => `DROP TABLE ${table};`).join(' '));
     made.pragma('user_version = 7');
     made.close();
 

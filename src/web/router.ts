@@ -49,6 +49,12 @@ export function createAppRouter(): Router {
         component: () => import('./register/RegisterScreen.vue'),
         props: (route) => ({ payload: String(route.query.payload ?? '') }),
       },
+      {
+        path: '/links/:id?',
+        name: 'links',
+        component: () => import('./links/LinksScreen.vue'),
+        props: (route) => ({ id: String(route.params.id ?? '') }),
+      },
       { path: '/:rest(.*)', redirect: '/' },
     ],
   });

@@ -1,0 +1,227 @@
+<script setup lang="ts">
+/** One link: its addresses, where it leads and by which rules, a made-up visit, and what was before. */
+import { ArrowDown, ArrowUp, Plus, Trash2 } from '@lucide/vue';
+import { DateTime } from 'luxon';
+import { computed, ref, watch } from 'vue';
+import { phoneKinds, type Link, type PhoneKind, type Rule } from '../../core/links';
+import type { SavedLink, TriedLink } from '../../wire';
+import { tryLink } from '../shared/linksApi';
+import PickList from '../shared/PickList.vue';
+import { useAttempt } from '../shared/useAttempt';
+import RuleEdit from './RuleEdit.vue';
+import { ownZone, type LinksAtHand } from './useLinks';
+
+const props = defineProps<{ links: LinksAtHand; own: SavedLink }>();
+const link = computed(() => props.own.link);
+const target = ref('');
+watch(
+  () => props.own,
+  ({ link: now }) => (target.value = now.target),
+  { immediate: true },
+);
+const text = (event: Event): string => (event.target as HTMLInputElement).value;
+const change = (part: Partial<Link>): Promise<void> => props.links.change(part);
+
+const setRules = (rules: readonly Rule[]): Promise<void> => change({ rules: [...rules] });
+const addRule = (): Promise<void> =>
+  setRules([
+    ...link.value.rules,
+    {
+      schedule: { zone: ownZone, from: null, to: null, days: [1, 2, 3, 4, 5, 6, 7], hours: null },
+      phone: null,
+      target: link.value.target,
+    },
+  ]);
+function move(index: number, by: number): Promise<void> {
+  const rules = [...link.value.rules];
+  const [rule] = rules.splice(index, 1);
+  rules.splice(index + by, 0, rule!);
+  return setRules(rules);
+}
+
+/** A made-up visit. */
+const { problem, attempt } = useAttempt();
+const when = ref(DateTime.now().toFormat("yyyy-MM-dd'T'HH:mm"));
+const phone = ref<PhoneKind | ''>('');
+const tried = ref<TriedLink | null>(null);
+const trying = (): Promise<void> =>
+  attempt(async () => {
+    const at = DateTime.fromISO(when.value).toISO();
+    if (at === null) throw new Error('Say a day and a time.');
+    tried.value = await tryLink(props.own.id, at, phone.value === '' ? null : phone.value);
+  });
+watch([when, phone, () => props.own.revision], trying, { immediate: true });
+
+const place = ref('');
+async function addPlace(): Promise<void> {
+  const slug = place.value.trim().toUpperCase();
+  if (slug === '') return;
+  await change({ places: [...link.value.places, { slug, name: '' }] });
+  if (props.links.problem.value === '') place.value = '';
+}
+const asked = ref(false);
+const older = computed(() => [...props.links.revisions.value].reverse().slice(1, 6));
+</script>
+
+<template>
+  <div class="edit">
+    <section>
+      <label class="wide"
+        ><span>Name</span><input :value="link.name" maxlength="120" @change="change({ name: text($event) })"
+      /></label>
+      <label class="wide"
+        ><span>Leads to</span
+        ><input
+          v-model="target"
+          maxlength="4000"
+          inputmode="url"
+          :disabled="link.retired !== null"
+          @change="change({ target })"
+      /></label>
+      <div class="two">
+        <label
+          ><span>Collection</span
+          ><input :value="link.collection" maxlength="80" @change="change({ collection: text($event) })"
+        /></label>
+        <label
+          ><span>Campaign</span
+          ><input :value="link.campaign" maxlength="80" @change="change({ campaign: text($event) })"
+        /></label>
+      </div>
+    </section>
+
+    <section>
+      <h2 class="heading">Its addresses</h2>
+      <ul class="places">
+        <li v-for="(one, index) in link.places" :key="one.slug">
+          <span class="measure address">{{ links.addressOf(one.slug) }}</span>
+          <input
+            :value="one.name"
+            maxlength="80"
+            :aria-label="`Where ${one.slug} hangs`"
+            placeholder="where it hangs"
+            @change="
+              change({
+                places: link.places.map((own, at) => (at === index ? { ...own, name: text($event) } : own)),
+              })
+            "
+          />
+        </li>
+      </ul>
+      <form class="add" @submit.prevent="addPlace">
+        <input v-model="place" maxlength="64" aria-label="Another address" placeholder="another address" />
+        <button type="submit" class="action"><Plus :size="14" aria-hidden="true" /> For another place</button>
+      </form>
+      <p class="note">An address that was given stays with this link for ever: it may stand on a plate.</p>
+    </section>
+
+    <section v-if="link.retired === null">
+      <h2 class="heading">Rules, the first that holds</h2>
+      <div v-for="(rule, index) in link.rules" :key="index" class="rule">
+        <RuleEdit
+          :rule="rule"
+          :number="index + 1"
+          @change="setRules(link.rules.map((one, at) => (at === index ? $event : one)))"
+        />
+        <div class="acts">
+          <button
+            type="button"
+            :aria-label="`Rule ${index + 1} up`"
+            :disabled="index === 0"
+            @click="move(index, -1)"
+          >
+            <ArrowUp :size="14" aria-hidden="true" />
+          </button>
+          <button
+            type="button"
+            :aria-label="`Rule ${index + 1} down`"
+            :disabled="index === link.rules.length - 1"
+            @click="move(index, 1)"
+          >
+            <ArrowDown :size="14" aria-hidden="true" />
+          </button>
+          <button
+            type="button"
+            :aria-label="`Take rule ${index + 1} away`"
+            @click="setRules(link.rules.filter((_, at) => at !== index))"
+          >
+            <Trash2 :size="14" aria-hidden="true" />
+          </button>
+        </div>
+      </div>
+      <button type="button" class="action" @click="addRule">
+        <Plus :size="14" aria-hidden="true" /> Rule…
+      </button>
+    </section>
+
+    <section>
+      <h2 class="heading">A made-up visit</h2>
+      <div class="two">
+        <label><span>When</span><input v-model="when" type="datetime-local" /></label>
+        <label
+          ><span>By</span
+          ><PickList
+            v-model="phone"
+            label="By"
+            :choices="[
+              { value: '' as const, label: 'any computer' },
+              ...phoneKinds.map((kind) => ({ value: kind, label: `a phone by ${kind}` })),
+            ]"
+        /></label>
+      </div>
+      <p v-if="tried && 'to' in tried" class="tried" data-test="tried">
+        goes to <span class="measure">{{ tried.to }}</span>{{
+          tried.rule === null ? '' : `, by rule ${tried.rule + 1}`
+        }}
+      </p>
+      <p v-else-if="tried" class="tried" data-test="tried">
+        reads: {{ tried.retired || 'This address is not in use any more.' }}
+      </p>
+      <p v-if="problem" class="note" role="alert">{{ problem }}</p>
+    </section>
+
+    <section>
+      <h2 class="heading">{{ link.retired ? 'Retired' : 'Retire it' }}</h2>
+      <label v-if="link.retired" class="wide"
+        ><span>What the page says</span
+        ><textarea
+          rows="2"
+          maxlength="1000"
+          :value="link.retired.text"
+          @change="change({ retired: { text: text($event) } })"
+        ></textarea>
+      </label>
+      <div class="acts">
+        <button type="button" class="action" @click="change({ retired: link.retired ? null : { text: '' } })">
+          {{ link.retired ? 'Let it lead again' : 'Retire…' }}
+        </button>
+        <button v-if="!asked" type="button" class="link" @click="asked = true">Take it away…</button>
+        <template v-else>
+          <button type="button" class="link" @click="links.remove()">Really take it away</button>
+          <button type="button" class="link" @click="asked = false">Keep it</button>
+        </template>
+      </div>
+    </section>
+
+    <section v-if="older.length > 0">
+      <h2 class="heading">Before</h2>
+      <ul class="before">
+        <li v-for="one in older" :key="one.number">
+          <span class="note">{{ DateTime.fromISO(one.savedAt).toFormat('d LLL, HH:mm') }}</span>
+          <span class="measure address">{{ one.link.target }}</span>
+          <button
+            type="button"
+            class="link"
+            @click="
+              change({ target: one.link.target, rules: [...one.link.rules], retired: one.link.retired })
+            "
+          >
+            Go back to it
+          </button>
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped src="./links.css"></style>

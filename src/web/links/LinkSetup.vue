@@ -1,0 +1,145 @@
+<script setup lang="ts">
+/** Under which address links are reached, the public door, tables for other servers, logs of theirs, and what is counted. */
+import { computed, ref } from 'vue';
+import { baseFaults, tableFormNames, tableForms, type BaseFault, type TableForm } from '../../core/links';
+import type { LinkList } from '../../wire';
+import FilePicker from '../shared/FilePicker.vue';
+import { fetchUncarried, sendLog, tableAddress } from '../shared/linksApi';
+import NumberInput from '../shared/NumberInput.vue';
+import PickList from '../shared/PickList.vue';
+import SwitchField from '../shared/SwitchField.vue';
+import { useAttempt } from '../shared/useAttempt';
+import type { LinksAtHand } from './useLinks';
+
+const props = defineProps<{ links: LinksAtHand; list: LinkList }>();
+const settings = computed(() => props.list.settings);
+const faultTexts: Readonly<Record<BaseFault, string>> = {
+  'no address': 'This is no address; one is such as https://go.example.',
+  'other scheme': 'Only https and http addresses can be opened by everybody.',
+  query: 'What follows a question mark or a hash has no place in it.',
+  'this machine': 'Only this machine knows that address: nobody who scans a code gets there.',
+  'this house': 'Only your own network knows that address: a phone elsewhere gets nowhere.',
+  'plain http': 'Plain http is not private, and phones warn of it.',
+};
+const faults = computed(() => (settings.value.base === '' ? [] : baseFaults(settings.value.base)));
+const form = ref<TableForm>('nginx');
+const left = ref('');
+const { problem, attempt } = useAttempt();
+const take = (): Promise<void> =>
+  attempt(async () => {
+    const { uncarried } = await fetchUncarried(form.value);
+    left.value =
+      uncarried.length === 0
+        ? ''
+        : `Not in it: ${uncarried.map(({ link, what }) => `the rule by ${what} of “${link}”`).join(', ')}.`;
+    const anchor = document.createElement('a');
+    anchor.href = tableAddress(form.value);
+    anchor.download = '';
+    anchor.click();
+  });
+const read = ref('');
+const readLog = (file: File): Promise<void> =>
+  attempt(async () => {
+    read.value = 'Reading…';
+    try {
+      const { counted, passedOver, knownBytes } = await sendLog(file);
+      read.value = `${counted} visits counted, ${passedOver} other lines passed over${knownBytes > 0 ? '; what was read before was not counted again' : ''}.`;
+      await props.links.lookAgain();
+    } catch (error) {
+      read.value = '';
+      throw error;
+    }
+  });
+const text = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+</script>
+
+<template>
+  <details class="setup" :open="settings.base === '' || faults.length > 0">
+    <summary class="heading">Where links are reached, and what is counted</summary>
+    <section>
+      <label
+        ><span>Address under which links are reached</span
+        ><input
+          :value="settings.base"
+          maxlength="300"
+          inputmode="url"
+          placeholder="https://go.yours.example"
+          @change="links.set({ base: text($event) })"
+      /></label>
+      <p v-for="fault in faults" :key="fault" class="wrong" role="alert">{{ faultTexts[fault] }}</p>
+      <SwitchField
+        label="Large and small letters are alike there, so that symbols are smaller"
+        :model-value="settings.isCaseFree"
+        @update:model-value="links.set({ isCaseFree: $event })"
+      />
+    </section>
+    <section>
+      <h2 class="heading">The public door</h2>
+      <p v-if="list.door.port === null" class="note">
+        This Binarus has no door: start it with BINARUS_LINKS_PORT, or hand the table to a web server below.
+      </p>
+      <SwitchField
+        v-else
+        :label="`Open on port ${list.door.port}; it forwards, and does nothing else`"
+        :model-value="list.door.isOpen"
+        @update:model-value="links.turnDoor($event)"
+      />
+      <p v-if="list.door.problem" class="wrong" role="alert">{{ list.door.problem }}</p>
+    </section>
+    <section>
+      <h2 class="heading">Other servers</h2>
+      <div class="add">
+        <PickList
+          v-model="form"
+          label="Table for"
+          :choices="tableForms.map((value) => ({ value, label: tableFormNames[value] }))"
+        />
+        <button type="button" class="action" @click="take">Take the table</button>
+      </div>
+      <p v-if="left" class="wrong" role="alert">{{ left }}</p>
+      <FilePicker accept=".log,.txt,text/plain" label="Access log" class="action" @pick="readLog"
+        >Count an access log…</FilePicker
+      >
+      <p v-if="read" class="note" role="status">{{ read }}</p>
+      <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+    </section>
+    <section>
+      <h2 class="heading">What is counted</h2>
+      <SwitchField
+        label="Count visits"
+        :model-value="settings.counts"
+        @update:model-value="links.set({ counts: $event })"
+      />
+      <NumberInput
+        label="Keep single visits for"
+        :value="settings.keepDays"
+        :min="1"
+        :max="3650"
+        unit="days"
+        @change="links.set({ keepDays: Math.round($event) })"
+      />
+      <p class="note">
+        Of each visit: the link, the time, the kind of device and system in broad classes, the language, and
+        whether it was a person, a preview or a robot. No network address is kept. Whether somebody came twice
+        on one day is told by a digest whose key is thrown away every night; nobody can tell it afterwards,
+        nor from one day to the next. Nothing goes to anybody else.
+      </p>
+    </section>
+  </details>
+</template>
+
+<style scoped src="./links.css"></style>
+<style scoped>
+.setup {
+  padding-top: 14px;
+  border-top: 1px solid var(--rule);
+}
+
+summary {
+  cursor: pointer;
+}
+
+section {
+  margin-top: 12px;
+}
+</style>

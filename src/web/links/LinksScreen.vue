@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/** Forwarding links: the list on the left, the one at hand in the middle, its visits on the right. */
+import { onMounted } from 'vue';
+import { useRouter } from 'vue-router';
+import WorkScreen from '../shared/WorkScreen.vue';
+import LinkEdit from './LinkEdit.vue';
+import LinkList from './LinkList.vue';
+import LinkSetup from './LinkSetup.vue';
+import LinkVisits from './LinkVisits.vue';
+import { useLinks } from './useLinks';
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const links = useLinks(props.id, (id) => void router.replace({ name: 'links', params: { id } }));
+onMounted(() => (document.title = 'Links · Binarus'));
+</script>
+
+<template>
+  <WorkScreen
+    :back="{ name: 'shelf' }"
+    back-name="Shelf"
+    title="Links"
+    left-name="All links"
+    middle-name="The link at hand"
+    right-name="Visits"
+    :problem="links.problem.value"
+  >
+    <template #left><LinkList v-if="links.list.value" :links="links" /></template>
+    <template #middle>
+      <div class="middle">
+        <LinkEdit v-if="links.own.value" :key="links.own.value.id" :links="links" :own="links.own.value" />
+        <p v-else-if="links.list.value" class="note empty">
+          A message in an engraved plate cannot be changed; where a forwarding link leads can. The code holds
+          a short address of yours, and this Binarus, or any web server that you hand the table to, sends
+          whoever opens it on. It works only as long as that server does.
+        </p>
+        <LinkSetup v-if="links.list.value" :links="links" :list="links.list.value" />
+      </div>
+    </template>
+    <template #right
+      ><LinkVisits v-if="links.visits.value" :links="links" :visits="links.visits.value"
+    /></template>
+  </WorkScreen>
+</template>
+
+<style scoped>
+.middle {
+  display: grid;
+  gap: 26px;
+  align-content: start;
+  height: 100%;
+  padding: 18px 24px;
+  overflow: auto;
+  background: var(--paper-raised);
+}
+
+.empty {
+  max-width: 56ch;
+}
+</style>

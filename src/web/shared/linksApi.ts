@@ -1,0 +1,65 @@
+/** Forwarding links on the server. */
+import type { Link, PhoneKind, TableForm } from '../../core/links';
+import { z } from '../../core/schema';
+import {
+  linkListSchema,
+  linkRevisionsSchema,
+  readLogSchema,
+  savedLinkSchema,
+  triedLinkSchema,
+  visitsSchema,
+  type AskVisits,
+  type CreateLink,
+  type DoorState,
+  type LinkList,
+  type LinkRevision,
+  type LinkSettings,
+  type ReadLog,
+  type SavedLink,
+  type TriedLink,
+  type Visits,
+} from '../../wire';
+import { answerOf, get, jsonRequest, request, send } from './http';
+
+const at = (id: string): string => `/api/links/${id}`;
+
+export const fetchLinks = (): Promise<LinkList> => get('/api/links', linkListSchema);
+export const createLink = (wish: CreateLink): Promise<SavedLink> =>
+  send('POST', '/api/links', wish, savedLinkSchema);
+export const saveLink = (id: string, baseRevision: number, link: Link): Promise<SavedLink> =>
+  send('PUT', at(id), { baseRevision, link }, savedLinkSchema);
+export async function removeLink(id: string): Promise<void> {
+  await request(at(id), jsonRequest('DELETE', {}));
+}
+export const fetchLinkRevisions = async (id: string): Promise<readonly LinkRevision[]> =>
+  (await get(`${at(id)}/revisions`, linkRevisionsSchema)).revisions;
+export const tryLink = (id: string, when: string, phone: PhoneKind | null): Promise<TriedLink> =>
+  send('POST', `${at(id)}/try`, { at: when, phone }, triedLinkSchema);
+export async function saveLinkSettings(settings: LinkSettings): Promise<void> {
+  await request('/api/links/settings', jsonRequest('PUT', settings));
+}
+const doorSchema = linkListSchema.shape.door;
+export const openDoor = (): Promise<DoorState> => send('POST', '/api/links/door/open', {}, doorSchema);
+export const closeDoor = (): Promise<DoorState> => send('POST', '/api/links/door/close', {}, doorSchema);
+export function fetchVisits(ask: AskVisits): Promise<Visits> {
+  const asked = Object.entries(ask).filter(([, value]) => value !== undefined);
+  return get(
+    `/api/links/visits?${new URLSearchParams(asked as [string, string][]).toString()}`,
+    visitsSchema,
+  );
+}
+export const tableAddress = (form: TableForm): string => `/api/links/table/${form}`;
+const uncarriedSchema = z.strictObject({
+  addresses: z.int(),
+  uncarried: z.array(z.strictObject({ link: z.string(), what: z.enum(['schedule', 'phone']) })),
+});
+export const fetchUncarried = (form: TableForm) => get(`${tableAddress(form)}/uncarried`, uncarriedSchema);
+export async function sendLog(file: File): Promise<ReadLog> {
+  const response = await request('/api/links/log', {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: file,
+    signal: AbortSignal.timeout(300_000),
+  });
+  return answerOf(response, readLogSchema);
+}
