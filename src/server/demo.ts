@@ -15,6 +15,7 @@ import {
 import { emptyMessage, type Message } from '../core/message';
 import { roundCorners, type CodePlacement, type PieceSettings } from '../core/piece';
 import { findPair } from '../content';
+import { fillWithLinks } from './demoLinks';
 import { demoSeries, demoSheets } from './demoSeries';
 import type { Level } from '../core/symbol';
 import type { Data } from './data';
@@ -30,12 +31,14 @@ export async function fillWithDemo({
   sheets,
   series,
   workshop,
+  links,
 }: Data): Promise<void> {
   if (jobs.summaries().length > 0) return;
   for (const { bytes } of Object.values(demoLogos)) {
     const clean = await workshop.clean(bytes);
     if (!('problem' in clean)) files.add(clean);
   }
+  fillWithLinks(links);
   const { id } = houseStyles.save('Ternquay signs', houseStyle);
   houseStyles.assign('Harbour office', id);
   coupons.keep(keptCouponSchema.parse(demoCoupon));

@@ -22,6 +22,8 @@ const faultTexts: Readonly<Record<BaseFault, string>> = {
   'plain http': 'Plain http is not private, and phones warn of it.',
 };
 const faults = computed(() => (settings.value.base === '' ? [] : baseFaults(settings.value.base)));
+/** Open at first where something has to be said; whoever opens it closes it. */
+const isOpen = ref(settings.value.base === '' || faults.value.length > 0);
 const form = ref<TableForm>('nginx');
 const left = ref('');
 const { problem, attempt } = useAttempt();
@@ -54,7 +56,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
 </script>
 
 <template>
-  <details class="setup" :open="settings.base === '' || faults.length > 0">
+  <details class="setup" :open="isOpen" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
     <summary class="heading">Where links are reached, and what is counted</summary>
     <section>
       <label
