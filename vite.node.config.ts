@@ -27,6 +27,7 @@ export default defineConfig({
         fillTable: 'bench/fillTable.ts',
         readersTable: 'bench/readersTable.ts',
         seriesRuns: 'bench/seriesRuns.ts',
+        linksServer: 'bench/linksServer.ts',
         limitsTruth: 'bench/limitsTruth.ts',
         outsideJobs: 'outside/outsideJobs.ts',
       },

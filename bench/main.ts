@@ -3,6 +3,7 @@ import { artworkRows, logoRow } from './artwork';
 import { commandRows } from './command';
 import { encoderRows } from './encoders';
 import { fileRows } from './files';
+import { doorFigures } from './links';
 import { pageFigures } from './page';
 import { crowdedRow, outlineRow, pressRows, proofRows, simulationRows } from './pipeline';
 import { savingFigures, restyledJobs } from './saving';
@@ -88,6 +89,16 @@ verdicts.push({
   measured: `median ${chart.toFixed(1)} ms`,
   budget: '16 ms',
   kept: chart <= 16,
+});
+const door = await doorFigures();
+verdicts.push({
+  what: 'forwarded links a second, 100,000 links, counting',
+  measured: `${door.perSecond.toFixed(0)}, ${(door.perSecond / door.barePerSecond).toFixed(2)} x bare node:http; p99 ${door.p99.toFixed(1)} ms, ${(door.p99 / door.bareP99).toFixed(1)} x; ${door.counted} of ${door.answered} counted; ${door.residentMb} MB`,
+  budget: '0.7 x, p99 3 x, all counted',
+  kept:
+    door.perSecond >= 0.7 * door.barePerSecond &&
+    door.p99 <= 3 * door.bareP99 &&
+    door.counted === door.answered,
 });
 const contourChart = contourChartMs();
 verdicts.push({

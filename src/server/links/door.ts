@@ -127,8 +127,20 @@ function whoAsks({ socket, headers }: IncomingMessage, proxies: BlockList): stri
   return address;
 }
 const plain = (address: string): string => address.replace(/^::ffff:/, '');
-const isIn = (list: BlockList, address: string): boolean =>
-  isIP(address) !== 0 && list.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4');
+
+/** Known once for an address: those of proxies come with every visit. */
+const inList = new WeakMap<BlockList, Map<string, boolean>>();
+function isIn(list: BlockList, address: string): boolean {
+  let known = inList.get(list);
+  if (known === undefined) inList.set(list, (known = new Map()));
+  let isThere = known.get(address);
+  if (isThere === undefined) {
+    isThere = isIP(address) !== 0 && list.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4');
+    if (known.size >= mostAddresses) known.clear();
+    known.set(address, isThere);
+  }
+  return isThere;
+}
 
 /** Addresses, or networks such as 10.0.0.0/8, with commas between them. Throws a sentence. */
 export function proxiesOf(given: string | undefined): BlockList {

@@ -48,7 +48,7 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
   for (const { id, link } of store.list()) learn(id, link);
   store.changed(learn);
 
-  const isFirst = dayDigests(() => DateTime.now().toISODate());
+  const isFirst = dayDigests(today());
   let settings = store.settings();
   let server: Server | null = null;
   let problem = '';
@@ -149,6 +149,16 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
       await closeDoor();
       visits.close();
     },
+  };
+}
+
+/** The day, looked up once a second: visitors are many. */
+function today(): () => string {
+  let [second, day] = [-1, ''];
+  return () => {
+    const now = Math.floor(Date.now() / 1000);
+    if (now !== second) [second, day] = [now, DateTime.now().toISODate()];
+    return day;
   };
 }
 

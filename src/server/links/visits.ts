@@ -1,5 +1,5 @@
 /** Visits: gathered for a moment, then kept together with their sums by the hour; nothing that leads to a person is. */
-import { createHmac, randomBytes } from 'node:crypto';
+import { hash, randomBytes } from 'node:crypto';
 import { DateTime } from 'luxon';
 import { slugKey, type Visitor, type Who } from '../../core/links';
 import type { AskVisits, Visits } from '../../wire';
@@ -160,24 +160,23 @@ function visitsOf(db: Db, { from, to, zone }: AskVisits, slugs: readonly string[
   };
 }
 
+const newKey = (): string => randomBytes(32).toString('base64');
+
 /** Tells whether somebody came before on the same day, by a digest whose key is thrown away with the day. */
 export function dayDigests(
   today: () => string,
 ): (slug: string, address: string, userAgent: string) => boolean {
   let day = '';
-  let key = randomBytes(32);
+  let key = newKey();
   let seen = new Set<string>();
   return (slug, address, userAgent) => {
     const now = today();
     if (now !== day) {
       day = now;
-      key = randomBytes(32);
+      key = newKey();
       seen = new Set();
     }
-    const digest = createHmac('sha256', key)
-      .update(`${slug}\n${address}\n${userAgent}`)
-      .digest('base64url')
-      .slice(0, 16);
+    const digest = hash('sha256', `${key}${slug}\n${address}\n${userAgent}`, 'base64').slice(0, 16);
     if (seen.has(digest)) return false;
     // More than that in a day is no public that can be told apart.
     if (seen.size < 2_000_000) seen.add(digest);
