@@ -106,6 +106,7 @@ export {
   runWishSchema,
 } from './runs';
 export {
+  askKnownLinkSchema,
   type ArchivedLink,
   archivedLinkSchema,
   type AskVisits,
@@ -113,6 +114,8 @@ export {
   type CreateLink,
   createLinkSchema,
   type DoorState,
+  type KnownLink,
+  knownLinkSchema,
   linkIdSchema,
   type LinkList,
   linkListSchema,

@@ -44,6 +44,14 @@ export const linkListSchema = z.strictObject({
 });
 export type LinkList = Readonly<z.infer<typeof linkListSchema>>;
 
+/** The link that an address is of; null for one that is none of ours. */
+export const knownLinkSchema = z.strictObject({
+  link: savedLinkSchema.nullable(),
+  settings: linkSettingsSchema,
+});
+export type KnownLink = Readonly<z.infer<typeof knownLinkSchema>>;
+export const askKnownLinkSchema = z.strictObject({ address: z.string().max(8192) });
+
 export const createLinkSchema = z.strictObject({
   name: z.string().trim().min(1).max(120),
   target: z.string().max(4000),

@@ -1,8 +1,9 @@
 /** Links for the owner, over HTTP: these routes are on the house's own listener, never at the public door. */
 import express from 'express';
 import { ZipFile } from 'yazl';
-import { forward, linkTable, rowsOfLinks, uncarried } from '../../core/links';
+import { forward, linkTable, rowsOfLinks, slugOf, uncarried } from '../../core/links';
 import {
+  askKnownLinkSchema,
   askVisitsSchema,
   createLinkSchema,
   linkIdSchema,
@@ -41,6 +42,13 @@ export function linkRoutes(links: Links): express.Router {
   });
   routes.post('/', (request, response) => {
     response.status(201).json(withVisits([links.create(checked(createLinkSchema, request.body))])[0]);
+  });
+  routes.get('/of', (request, response) => {
+    const { address } = checked(askKnownLinkSchema, request.query);
+    const settings = links.settings();
+    const slug = settings.base === '' ? null : slugOf(settings.base, address);
+    const own = slug === null ? null : links.ofSlug(slug);
+    response.json({ link: own === null ? null : withVisits([own])[0], settings });
   });
   routes.put('/settings', (request, response) => {
     links.saveSettings(checked(linkSettingsSchema, request.body));

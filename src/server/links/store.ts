@@ -28,6 +28,8 @@ export type KeptLink = Omit<SavedLink, 'visits'>;
 export interface LinkStore {
   list(): KeptLink[];
   find(id: string): KeptLink | null;
+  /** By any of its addresses. */
+  ofSlug(slug: string): KeptLink | null;
   revisions(id: string): LinkRevision[];
   /** Throws a `Problem` with a sentence where it cannot be. */
   create(wish: CreateLink): KeptLink;
@@ -181,6 +183,11 @@ export function linkStore(db: Db): LinkStore {
     list: () => selectAll.all().flatMap((row) => keptOf(row) ?? []),
     find: (id) => {
       const row = select.get(id);
+      return row === undefined ? null : keptOf(row);
+    },
+    ofSlug: (slug) => {
+      const id = ownerOf.get(slugKey(slug));
+      const row = id === undefined ? undefined : select.get(id);
       return row === undefined ? null : keptOf(row);
     },
     revisions: (id) =>

@@ -2,6 +2,7 @@
 import type { Link, PhoneKind, TableForm } from '../../core/links';
 import { z } from '../../core/schema';
 import {
+  knownLinkSchema,
   linkListSchema,
   linkRevisionsSchema,
   readLogSchema,
@@ -11,6 +12,7 @@ import {
   type AskVisits,
   type CreateLink,
   type DoorState,
+  type KnownLink,
   type LinkList,
   type LinkRevision,
   type LinkSettings,
@@ -24,6 +26,8 @@ import { answerOf, get, jsonRequest, request, send } from './http';
 const at = (id: string): string => `/api/links/${id}`;
 
 export const fetchLinks = (): Promise<LinkList> => get('/api/links', linkListSchema);
+export const fetchKnownLink = (address: string): Promise<KnownLink> =>
+  get(`/api/links/of?${new URLSearchParams({ address }).toString()}`, knownLinkSchema);
 export const createLink = (wish: CreateLink): Promise<SavedLink> =>
   send('POST', '/api/links', wish, savedLinkSchema);
 export const saveLink = (id: string, baseRevision: number, link: Link): Promise<SavedLink> =>

@@ -18,6 +18,7 @@ import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import CampaignFields from './CampaignFields.vue';
 import FiledAs from './FiledAs.vue';
+import ForwardingWay from './ForwardingWay.vue';
 import KindForm from './KindForm.vue';
 import MessageCost from './MessageCost.vue';
 import TwinNote from './TwinNote.vue';
@@ -140,6 +141,13 @@ const findings = computed(() =>
         v-else-if="message.kind === 'web' && message.address"
         :address="message.address"
         @change="setMessage({ ...message, address: $event }, 'campaign')"
+      />
+      <ForwardingWay
+        v-if="!other && message.kind === 'web' && message.address"
+        :address="view.payload"
+        :name="job.name"
+        :level="code.symbol.level"
+        @change="setMessage({ ...message, address: $event }, 'forwarding')"
       />
       <p v-if="told" class="note" role="status">{{ told }}</p>
       <p v-if="view.payload === ''" class="note">
