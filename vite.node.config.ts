@@ -30,6 +30,7 @@ export default defineConfig({
         linksServer: 'bench/linksServer.ts',
         limitsTruth: 'bench/limitsTruth.ts',
         outsideJobs: 'outside/outsideJobs.ts',
+        linkServers: 'outside/linkServers.ts',
       },
       output: { entryFileNames: '[name].js' },
     },

@@ -245,5 +245,12 @@ if os.path.exists(SERIES):
     except Exception as error:
         check("series: opens", False, repr(error))
 
+LINKS = os.path.join(os.path.dirname(sys.argv[1]), "links.json")
+if os.path.exists(LINKS):
+    told = json.load(open(LINKS, encoding="utf8"))
+    for server, alike in told["alike"].items():
+        wrong = [own for own in told["found"] if own["server"] == server]
+        check(f"links: {server} answers like our door", alike == told["asked"], wrong[:5])
+
 print(f"{PASSED} passed, {FAILED} failed")
 sys.exit(0 if FAILED == 0 else 1)

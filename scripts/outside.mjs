@@ -1,6 +1,7 @@
 /**
  * `npm run outside`: files of several jobs, written by the command line, opened by programs of Debian that had no part in writing
- * them: poppler, ghostscript, ezdxf, admesh, lib3mf, pngcheck, libwebp, Pillow and zxing-cpp. Ends with `N passed, N failed`.
+ * them: poppler, ghostscript, ezdxf, admesh, lib3mf, pngcheck, libwebp, Pillow and zxing-cpp; and tables of links in nginx and Apache.
+ * Ends with `N passed, N failed`.
  */
 import { mkdirSync, rmSync } from 'node:fs';
 import { installDebian, installPackages } from './install.mjs';
@@ -18,6 +19,8 @@ const packages = [
   'webp',
   'python3-pil',
   'python3-zxing-cpp',
+  'nginx-light',
+  'apache2-bin',
 ];
 // Every package of Debian brings a folder of its own there.
 await installDebian(
@@ -29,4 +32,5 @@ const folder = 'test-results/outside';
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 await run('node', ['dist/node/outsideJobs.js', folder]);
+await run('node', ['dist/node/linkServers.js', folder]);
 process.exit(await exitCode('/usr/bin/python3', ['outside/checks.py', `${folder}/cases.json`]));

@@ -99,20 +99,31 @@ const rewriteMap = (rows: readonly TableRow[]): string =>
     .map(({ slug, link }) => `${slug.toLowerCase()} ${link.retired === null ? link.target : '-'}`)
     .join('\n')}\n`;
 
-const apache = (path: string): string =>
-  [
-    '# Within a server or virtual host; the map lies beside the configuration.',
+/** Since 2.4.60 a question mark out of a map has to be allowed; the table is the owner's own. */
+function apache(path: string): string {
+  const pattern = `^${path.replace(/[.\\+*?^$()[\]{}|]/g, '\\$&')}([0-9A-Za-z-]+)$`;
+  const condition = (value: string): string =>
+    `RewriteCond "\${binarus-links:\${binarus-lower:$1}}" "${value}"`;
+  return [
+    '# Within a server or virtual host; the map lies beside the configuration, in the folder that BINARUS_LINKS names.',
     'RewriteEngine On',
     'RewriteMap binarus-lower "int:tolower"',
     'RewriteMap binarus-links "txt:${BINARUS_LINKS}/binarus-links.txt"',
-    'RewriteCond "${binarus-links:${binarus-lower:$1}}" "^-$"',
-    `RewriteRule "^${path.replace(/[.\\+*?^$()[\]{}|]/g, '\\$&')}([0-9A-Za-z-]+)$" "-" [G,L]`,
-    'RewriteCond "${binarus-links:${binarus-lower:$1}}" "^(.+)$"',
-    // Escaped already, and told to stay so.
-    `RewriteRule "^${path.replace(/[.\\+*?^$()[\]{}|]/g, '\\$&')}([0-9A-Za-z-]+)$" "%1" [R=302,L,NE]`,
+    condition('^-$'),
+    `RewriteRule "${pattern}" "-" [G,L]`,
+    // Targets are escaped already, and told to stay so.
+    '<IfVersion >= 2.4.60>',
+    condition('^(.+)$'),
+    `RewriteRule "${pattern}" "%1" [R=302,L,NE,UnsafeAllow3F]`,
+    '</IfVersion>',
+    '<IfVersion < 2.4.60>',
+    condition('^(.+)$'),
+    `RewriteRule "${pattern}" "%1" [R=302,L,NE]`,
+    '</IfVersion>',
     'Header always set Cache-Control "no-store"',
     '',
   ].join('\n');
+}
 
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
