@@ -1,5 +1,6 @@
 /** Forwarding links in the browser: made, changed, tried, retired, counted; wrong targets are told, and a reload finds all of it. */
 import { expect, test } from './fixtures';
+import { openCopy } from './helpers';
 
 test('a link is made, led elsewhere by a rule, tried with a made-up visit, and retired', async ({ page }) => {
   await page.goto('/');
@@ -77,4 +78,19 @@ test('a season of visits is a chart and a table, and the table for other servers
   await page.getByRole('button', { name: 'Take the table' }).click();
   expect((await download).suggestedFilename()).toBe('links-nginx.zip');
   await expect(page.getByText('the rule by schedule of “Regatta calendar”')).toBeVisible();
+});
+
+test('a direct address becomes a forwarding one in a smaller symbol, and direct again', async ({ page }) => {
+  await openCopy(page, 'Berth 17 plate', 'Forwarded plate');
+  const way = page.getByTestId('forwarding');
+  await expect(way).toContainText('Direct. The address stands in the code, 33 characters, version 3.');
+  await way.getByRole('button', { name: 'Make it a forwarding link' }).click();
+  await expect(page.getByTestId('payload')).toHaveText(/^HTTPS:\/\/GO\.TERNQUAY\.EXAMPLE\/[2-9A-Z]{3,8}$/);
+  await expect(way).toContainText('it leads to https://ternquay.example/berth/17');
+  await way.getByRole('link', { name: 'Its link…' }).click();
+  await expect(page.getByLabel('Leads to')).toHaveValue('https://ternquay.example/berth/17');
+  await page.goBack();
+  await page.getByTestId('forwarding').getByRole('button', { name: 'Make it direct' }).click();
+  await expect(page.getByTestId('payload')).toHaveText('https://ternquay.example/berth/17');
+  await expect(page.getByTestId('forwarding')).toContainText('Direct.');
 });

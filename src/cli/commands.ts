@@ -269,6 +269,26 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     },
   ],
   [
+    'links',
+    {
+      synopsis:
+        'links (list | add --name N --target T [--slug S] | set LINK --target T | retire LINK [--text T] | export [--form F] --out DIR | import-log FILE) [--port N]',
+      about: 'Lists and changes forwarding links of the Binarus that runs on this machine.',
+      example: 'binarus links set REGATTA --target https://ternquay.example/results',
+      help: {
+        name: 'what a new link is called',
+        target: 'where it leads',
+        slug: 'a readable address; drawn without it',
+        text: 'what the page of a retired link says',
+        form: 'nginx, apache, pages, csv or json',
+        out: 'the folder for the table',
+        port: 'of the running Binarus; BINARUS_PORT or 5180 without it',
+      },
+      options: { name: text, target: text, slug: text, text, form: text, out: text, port: text },
+      load: async () => (await import('./commands/links')).manageLinks,
+    },
+  ],
+  [
     'sheet',
     {
       synopsis:

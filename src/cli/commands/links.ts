@@ -1,0 +1,98 @@
+/** `binarus links`: forwarding links of the Binarus that runs on this machine, asked over its own address. */
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { tableForms } from '../../core/links';
+import { z } from '../../core/schema';
+import { linkListSchema, readLogSchema, savedLinkSchema, type SavedLink } from '../../wire';
+import { UsageError, type Outcome, type Values } from '../command';
+import { oneOf, required } from '../input';
+
+const problemSchema = z.object({ problem: z.string() });
+const addressOf = (values: Values): string =>
+  `http://127.0.0.1:${String(values.port ?? process.env.BINARUS_PORT ?? 5180)}/api/links`;
+
+async function ask(values: Values, path: string, init: RequestInit = {}): Promise<Response> {
+  const base = addressOf(values);
+  let response: Response;
+  try {
+    response = await fetch(`${base}${path}`, init);
+  } catch {
+    throw new UsageError(`no Binarus answers on ${base}; start it with npm start, or name its --port.`);
+  }
+  if (response.ok) return response;
+  const told = problemSchema.safeParse(await response.json().catch(() => null));
+  throw new UsageError(told.success ? told.data.problem : `the server answered ${response.status}.`);
+}
+const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
+
+const listed = async (values: Values) => linkListSchema.parse(await (await ask(values, '')).json());
+
+/** By its id, any of its addresses, or its name where no other has it. */
+async function found(values: Values, name: string | undefined): Promise<SavedLink> {
+  if (name === undefined) throw new UsageError('say which link: its name, its address or its id.');
+  const { links } = await listed(values);
+  const key = name.toUpperCase();
+  const named = links.filter(
+    ({ id, link }) =>
+      id === name || link.name === name || link.places.some(({ slug }) => slug.toUpperCase() === key),
+  );
+  const [own, ...others] = named;
+  if (own === undefined) throw new UsageError(`there is no link “${name}”.`);
+  if (others.length > 0)
+    throw new UsageError(`${named.length} links are called “${name}”; name one by its address.`);
+  return own;
+}
+
+async function changed(values: Values, name: string | undefined, part: object): Promise<SavedLink> {
+  const { id, revision, link } = await found(values, name);
+  const saved = await ask(
+    values,
+    `/${id}`,
+    json('PUT', { baseRevision: revision, link: { ...link, ...part } }),
+  );
+  return savedLinkSchema.parse(await saved.json());
+}
+
+const done = (output: unknown): Outcome => ({ output, stops: false });
+
+export async function manageLinks(values: Values, [action, ...rest]: readonly string[]): Promise<Outcome> {
+  switch (action) {
+    case 'list':
+      return done(await listed(values));
+    case 'add': {
+      const wish = {
+        name: required(values, 'name'),
+        target: required(values, 'target'),
+        slug: values.slug === undefined ? null : String(values.slug),
+      };
+      return done(await (await ask(values, '', json('POST', wish))).json());
+    }
+    case 'set':
+      return done(await changed(values, rest[0], { target: required(values, 'target') }));
+    case 'retire':
+      return done(await changed(values, rest[0], { retired: { text: String(values.text ?? '') } }));
+    case 'export': {
+      const form = oneOf(values, 'form', tableForms) ?? 'json';
+      const path = join(required(values, 'out'), `links-${form}.zip`);
+      const bytes = new Uint8Array(await (await ask(values, `/table/${form}`)).arrayBuffer());
+      await writeFile(path, bytes);
+      const told = (await (await ask(values, `/table/${form}/uncarried`)).json()) as object;
+      return done({ file: path, ...told });
+    }
+    case 'import-log': {
+      if (rest[0] === undefined) throw new UsageError('give the access log.');
+      const body = await readFile(rest[0]).catch((error: Error) => {
+        throw new UsageError(`cannot read ${rest[0]!}: ${error.message}`);
+      });
+      const headers = { 'content-type': 'application/octet-stream' };
+      const read = await ask(values, '/log', { method: 'POST', headers, body });
+      return done(readLogSchema.parse(await read.json()));
+    }
+    default:
+      throw new UsageError('say what: list, add, set, retire, export or import-log.');
+  }
+}
