@@ -92,6 +92,7 @@ export async function manageLinks(values: Values, [action, ...rest]: readonly st
       const read = await ask(values, '/log', { method: 'POST', headers, body });
       return done(readLogSchema.parse(await read.json()));
     }
+    case undefined:
     default:
       throw new UsageError('say what: list, add, set, retire, export or import-log.');
   }
