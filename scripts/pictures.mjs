@@ -135,9 +135,12 @@ await picture('bench-output');
 await page.goto(`${base}/materials/black-anodised-aluminium.co2-laser`);
 await page.getByRole('heading', { name: 'Black anodised aluminium' }).waitFor();
 await picture('materials');
-await open('Oar rack tag');
-await piecePage('Outline');
-await picture('piece-outline');
+await page.goto(`${base}/links`);
+await page.getByRole('button', { name: /Regatta calendar/ }).click();
+await page.getByRole('combobox', { name: 'How long' }).click({ force: true });
+await page.getByRole('option', { name: 'the last year' }).click();
+await page.getByRole('radio', { name: 'Week' }).click();
+await picture('links');
 await open('Harbour office sticker');
 await piecePage('On it');
 await page

@@ -116,6 +116,10 @@ function step(event: KeyboardEvent, by: number): void {
 </template>
 
 <style scoped>
+.note .measure {
+  overflow-wrap: anywhere;
+}
+
 .find {
   display: grid;
   gap: 4px;
