@@ -35,8 +35,16 @@ export async function checkReading(page: Page): Promise<void> {
 /** Of a list that opens. */
 export async function choose(page: Page, list: string, option: string | RegExp): Promise<void> {
   // What is chosen lies over the field.
-  await page.getByRole('combobox', { name: list, exact: true }).click({ force: true });
-  await page.getByRole('option', { name: option }).click();
+  const [field, wanted] = [
+    page.getByRole('combobox', { name: list, exact: true }),
+    page.getByRole('option', { name: option }),
+  ];
+  // A page that is still at work can miss the click that opens the list.
+  await expect(async () => {
+    if (!(await wanted.isVisible())) await field.click({ force: true });
+    await expect(wanted).toBeVisible({ timeout: 1500 });
+  }).toPass({ timeout: 20_000 });
+  await wanted.click();
 }
 
 /** On the piece, from the menu of its page. */
