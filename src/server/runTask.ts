@@ -3,6 +3,7 @@
  * A part that lies there already is not done again, so that a run goes on where it was broken off.
  */
 import Database from 'better-sqlite3';
+import { createHash } from 'node:crypto';
 import { createWriteStream, existsSync } from 'node:fs';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -19,6 +20,7 @@ import { logoAssets } from '../node/logoAssets';
 import { outputBinary } from '../node/outputBinaries';
 import { loadProofBinaries } from '../node/proofBinaries';
 import { runWishSchema } from '../wire';
+import type { Db } from './db/open';
 
 export type RunPart =
   | { readonly do: 'look' }
@@ -43,11 +45,13 @@ export interface RunOrder {
 export const packedName = 'files.zip';
 
 const readers = loadedOnce<readonly Reader[]>();
-/** The hands of the run that this thread worked on last. */
-let last: { readonly run: string; readonly hands: SeriesHands<Uint8Array> } | null = null;
+/** The hands of the run that this thread worked on last, and where they take files from. */
+let last: { readonly run: string; readonly db: Db; readonly hands: SeriesHands<Uint8Array> } | null = null;
 
 async function handsOf({ here, run }: RunOrder): Promise<SeriesHands<Uint8Array>> {
   if (last?.run === run) return last.hands;
+  last?.db.close();
+  last = null;
   const db = new Database(here, { readonly: true });
   const text = db.prepare<[string], string>('SELECT wish FROM series_runs WHERE id = ?').pluck().get(run);
   const bytes = db.prepare<[string], Buffer>('SELECT bytes FROM files WHERE hash = ?').pluck();
@@ -61,7 +65,7 @@ async function handsOf({ here, run }: RunOrder): Promise<SeriesHands<Uint8Array>
   await library.load(wish.job);
   const panel = await readers(async () => startProof(await loadProofBinaries()));
   const hands = handsHere(wish, { library, readers: panel, binary: outputBinary });
-  last = { run, hands };
+  last = { run, db, hands };
   return hands;
 }
 
@@ -81,29 +85,22 @@ export async function runPart(order: RunOrder, port?: MessagePort): Promise<unkn
     case 'prove':
       return hands.prove(part.row, part.look);
     case 'write':
-      return keep.once('document', async () => {
+      return keep.once(part, async (key) => {
         const written = await hands.write(part.series, tell);
         if ('problem' in written) return written;
-        await keep.bytes('document.pdf', written.kept);
-        return { ...written, kept: 'document.pdf' };
+        return { ...written, kept: await keep.bytes(`${key}.pdf`, written.kept) };
       });
-    case 'read': {
-      const [from, to] = [part.codes[0]!, part.codes.at(-1)!];
-      return keep.once(
-        `read-${from.page}-${from.place}-${from.id}-${to.page}-${to.place}-${to.id}`,
-        async () => hands.read(await readFile(join(folder, part.document)), part.codes, tell),
+    case 'read':
+      return keep.once(part, async () =>
+        hands.read(await readFile(join(folder, part.document)), part.codes, tell),
       );
-    }
     case 'files':
-      return keep.once(`rows-${part.rows[0]!.row}-${part.rows.at(-1)!.row}`, async () => {
+      return keep.once(part, async (key) => {
         const made = await hands.files(part.rows, part.look, tell);
         if ('problem' in made) return made;
         const files = [];
-        for (const [index, { kept, ...file }] of made.files.entries()) {
-          const name = `row-${file.row}-${index}`;
-          await keep.bytes(name, kept);
-          files.push({ ...file, kept: name });
-        }
+        for (const [index, { kept, ...file }] of made.files.entries())
+          files.push({ ...file, kept: await keep.bytes(`${key}-${index}`, kept) });
         return { ...made, files };
       });
     case 'index':
@@ -123,11 +120,13 @@ function keeping(folder: string) {
   };
   return {
     bytes,
-    once: async <Found>(name: string, work: () => Promise<Found>): Promise<Found> => {
-      const path = join(folder, `${name}.json`);
+    /** Under a key of all that it is made from: a run that goes on while other rows are to be made takes nothing that is out of date. */
+    once: async <Found>(part: RunPart, work: (key: string) => Promise<Found>): Promise<Found> => {
+      const key = `${part.do}-${createHash('sha256').update(JSON.stringify(part)).digest('hex').slice(0, 24)}`;
+      const path = join(folder, `${key}.json`);
       if (existsSync(path)) return JSON.parse(await readFile(path, 'utf8')) as Found;
-      const found = await work();
-      await bytes(`${name}.json`, JSON.stringify(found));
+      const found = await work(key);
+      await bytes(`${key}.json`, JSON.stringify(found));
       return found;
     },
   };

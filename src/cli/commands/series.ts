@@ -133,8 +133,8 @@ function takenReport(taken: TakenSeries<Uint8Array>, series: SeriesDocument, job
           read: taken.codes - taken.wrong.length,
           wrong: taken.wrong.map(({ row, page, place, text }) => ({
             row: row + first,
-            page: page + 1,
-            place: place + 1,
+            page: page === null ? null : page + 1,
+            place: place === null ? null : place + 1,
             text,
           })),
         },

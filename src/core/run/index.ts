@@ -18,7 +18,7 @@ export {
   seriesStages,
   type TakenSeries,
   takeSeries,
-  type TakeSeries,
+  type SeriesWish,
   writeSeries,
   type WrittenCode,
   type WrittenSeries,

@@ -1,5 +1,5 @@
 /** Pieces on stock: jobs that were made come in, with a sheet's document; pages, and the operations of each, go out. */
-import { mirrorBox, regionArea, type Region } from '../geometry';
+import { regionArea, type Region } from '../geometry';
 import { scaledJob, shownTitle, type Job } from '../job';
 import {
   labelPlaces,
@@ -7,7 +7,6 @@ import {
   layPieces,
   mostSheets,
   packPieces,
-  placedBox,
   sheetStock,
   widestFor,
   type PieceShape,
@@ -21,8 +20,8 @@ import { notesOfPieces, tooNear } from './sheetNotes';
 import { sheetCaption } from './sheetCaption';
 import { marksOn, operationsOf } from './sheetOperations';
 import {
+  codeBoxAt,
   isRound,
-  outlineBox,
   roomOf,
   shapeOf,
   sizeText,
@@ -209,12 +208,12 @@ const movedByHand = (placed: readonly PlacedPiece[], { moved }: SheetDocument): 
 
 function codesOf(own: PlacedPiece, made: Made | null): readonly CodeOnPage[] {
   if (made === null) return [];
-  const outline = outlineBox(made);
-  return made.piece.codes.map(({ id, quietZone }) => {
-    const seen = made.plan.mirrored ? mirrorBox(quietZone, made.piece.widthMm) : quietZone;
-    const box = { ...seen, x: seen.x - outline.x, y: seen.y - outline.y };
-    return { piece: own.piece, slot: own.slot, id, box: placedBox(box, outline, own) };
-  });
+  return made.piece.codes.map(({ id, quietZone }) => ({
+    piece: own.piece,
+    slot: own.slot,
+    id,
+    box: codeBoxAt(made, quietZone, own),
+  }));
 }
 
 /** Sizes come in such steps; lengths of a document are whole micrometres, so that one step less may be needed. */

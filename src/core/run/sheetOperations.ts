@@ -54,12 +54,7 @@ export function operationsOf(
       : stock.kind === 'sheet'
         ? commonMarks(stock, document.marks)
         : [];
-  const kind = whole.operations.find((own) => own.kind === 'print' || own.kind === 'mark')?.kind ?? 'print';
-  const marks: Operation[] =
-    drawn.length === 0 || isLine({ kind } as Operation)
-      ? []
-      : [{ kind: kind === 'mark' ? 'mark' : 'print', label: 'sheet marks', area: drawn, ink: blackInk }];
-  return { ...whole, operations: [...marks, ...operations] };
+  return { ...whole, operations: [...marksLike(whole.operations, drawn), ...operations] };
 }
 
 /** Cuts in their order; lines that several pieces share are cut once, after everything that lies within. */
@@ -99,11 +94,14 @@ export function marksOfPage(
   caption: Region,
 ): readonly Operation[] {
   const boxes = placed.map(({ made, at }) => boxAt(shapeOf(made), at));
-  const area = marksAround(document, boxes, caption);
-  const isMarked = placed[0]?.made.plan.sheet().operations.some(({ kind }) => kind === 'mark');
-  return area.length === 0
-    ? []
-    : [{ kind: isMarked ? 'mark' : 'print', label: 'sheet marks', area, ink: blackInk }];
+  return marksLike(placed[0]?.made.plan.sheet().operations ?? [], marksAround(document, boxes, caption));
+}
+
+/** Marks are made as the pieces are: marked where those are marked first, or else printed. */
+function marksLike(operations: readonly Operation[], area: Region): readonly Operation[] {
+  if (area.length === 0) return [];
+  const first = operations.find(({ kind }) => kind === 'print' || kind === 'mark');
+  return [{ kind: first?.kind === 'mark' ? 'mark' : 'print', label: 'sheet marks', area, ink: blackInk }];
 }
 
 /** What blanks lie in: each outline with a little play, and the edge of the sheet. */

@@ -91,6 +91,13 @@ export function shapeOf(made: Made): PieceShape {
   };
 }
 
+/** Where the quiet zone of a code lies on a page, once its piece is at its place. */
+export function codeBoxAt(made: Made, quietZone: Box, at: Place): Box {
+  const outline = outlineBox(made);
+  const seen = made.plan.mirrored ? mirrorBox(quietZone, made.piece.widthMm) : quietZone;
+  return placedBox({ ...seen, x: seen.x - outline.x, y: seen.y - outline.y }, outline, at);
+}
+
 /** What is done for a piece, from the corner of its outline on. */
 export function croppedSheet(made: Made): OperationSheet {
   const { x, y, width, height } = outlineBox(made);

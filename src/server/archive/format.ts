@@ -56,6 +56,8 @@ export const entryPatterns = {
 export const archiveLimits = {
   archiveBytes: 256e6,
   fileBytes: 20e6,
+  /** With the most pieces and the largest table. */
+  runBytes: 40e6,
   unpackedBytes: 1e9,
   files: 1_000_000,
 } as const;

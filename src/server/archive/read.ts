@@ -261,8 +261,9 @@ function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count
     new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets]).has(name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
-  if (bytes > archiveLimits.fileBytes || unpackedBytes > archiveLimits.unpackedBytes)
-    return `“${name}” unpacks to more than is read (${inMb(archiveLimits.fileBytes)} a file, ${inMb(archiveLimits.unpackedBytes)} in all).`;
+  const most = entryPatterns.run.test(name) ? archiveLimits.runBytes : archiveLimits.fileBytes;
+  if (bytes > most || unpackedBytes > archiveLimits.unpackedBytes)
+    return `“${name}” unpacks to more than is read (${inMb(most)} a file, ${inMb(archiveLimits.unpackedBytes)} in all).`;
   return count >= archiveLimits.files ? `There are more than ${archiveLimits.files} files in it.` : null;
 }
 

@@ -171,7 +171,6 @@ export function archiveStore(
         namePatterns: namePatterns.list(),
         coupons: coupons.list(),
         sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
-        runs: runs.archived(),
         links: links.archived(),
         series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
       }),

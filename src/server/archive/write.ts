@@ -5,7 +5,6 @@ import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
 import type {
   ArchivedLink,
-  ArchivedRun,
   HouseStyle,
   JobSeries,
   JobSheet,
@@ -16,6 +15,7 @@ import type {
   Profile,
 } from '../../wire';
 import type { Db } from '../db/open';
+import { archivedRuns } from '../runs';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
 export interface Shelves {
@@ -25,7 +25,6 @@ export interface Shelves {
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
-  readonly runs: Iterable<ArchivedRun>;
   readonly links: readonly ArchivedLink[];
   readonly pieceShelf: PieceShelf;
 }
@@ -45,7 +44,7 @@ interface RevisionRow {
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
 export function writeArchive(
   db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links }: Shelves,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, links }: Shelves,
 ): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
@@ -97,10 +96,8 @@ export function writeArchive(
   add(entryNames.coupons, () => JSON.stringify(coupons));
   add(entryNames.sheets, () => JSON.stringify(sheets));
   for (const link of links) add(entryNames.link(link.id), () => JSON.stringify(link));
-  for (const run of runs) {
-    const text = JSON.stringify(run);
-    add(entryNames.run(run.id), () => text);
-  }
+  const runs = archivedRuns(snapshot.db);
+  for (const id of runs.ids) add(entryNames.run(id), () => JSON.stringify(runs.read(id)));
   for (const own of series) add(entryNames.series(own.jobId), () => JSON.stringify(own));
   add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
   zip.end();

@@ -6,6 +6,7 @@ import { request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { newJob } from '../../core/job';
 import { simulatedPublic, visitorOf } from '../../core/links';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db/open';
@@ -206,13 +207,17 @@ describe('links', () => {
     expect((await visit('/REGATTA')).status).toBe(404);
   });
 
-  it('that stand on a piece can be retired, and not taken away', () => {
+  it('that stand on a piece or in a job can be retired, and not taken away', () => {
     const { id } = create();
     db.exec(
       `INSERT INTO series_runs (id, job_id, job_name, revision, asked_at, state, wish) VALUES ('r', 'j', 'n', 1, '', 'made', '{}');
        INSERT INTO made_pieces (run_id, row, copy, name, payload, file) VALUES ('r', 0, 1, '1', 'HTTPS://GO.TERNQUAY.EXAMPLE/REGATTA', 'f')`,
     );
     expect(data.links.remove(id)).toBe(false);
+    const other = create('OTHER');
+    const address = 'HTTPS://GO.TERNQUAY.EXAMPLE/OTHER';
+    data.jobs.create(newJob({ message: { kind: 'web', address } }));
+    expect(data.links.remove(other.id)).toBe(false);
   });
 });
 
@@ -291,12 +296,12 @@ describe('visits', () => {
     create();
     const line = (second: number, path: string, agent = phone): string =>
       `203.0.113.9 - - [06/Jul/2026:12:00:${String(second).padStart(2, '0')} +0200] "GET ${path} HTTP/1.1" 302 0 "-" "${agent}"\n`;
-    const begun = `${line(1, '/REGATTA')}${line(2, '/regatta?x=1')}${line(3, '/other')}no line\n`;
+    const begun = `${line(1, '/REGATTA')}${line(2, '/regatta?x=1')}${line(3, '/other')}no line\n${line(3, 'http://[')}`;
     const bytes = (text: string) => new TextEncoder().encode(text);
     expect(await data.links.readLog(bytes(begun + line(4, '/REGATTA').slice(0, 40)))).toEqual({
-      lines: 4,
+      lines: 5,
       counted: 2,
-      passedOver: 2,
+      passedOver: 3,
       knownBytes: 0,
     });
     expect(people()).toBe(2);

@@ -115,15 +115,26 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
         .update(bytes.subarray(0, bytes.indexOf(newline) + 1))
         .digest('hex');
       const known = visits.readBytes(fingerprint);
-      const found: NewVisit[] = [];
+      let found: NewVisit[] = [];
+      let counted = 0;
       const own = dayDigestsOfLog();
       const visitorOf = visitorsKept();
+      /** What was found up to here, with how far that is, so that nothing is counted twice or lost. */
+      const keep = (upTo: number): void => {
+        visits.addLogged(found, fingerprint, upTo);
+        counted += found.length;
+        found = [];
+      };
       let [lines, passedOver, at] = [0, 0, Math.min(known, bytes.length)];
       for (let next = bytes.indexOf(newline, at); next >= 0; next = bytes.indexOf(newline, at)) {
+        if (found.length >= linesAtOnce) keep(at);
+        if (++lines % linesAtOnce === 0) await new Promise((resolve) => setImmediate(resolve));
         const request = readLogLine(decoder.decode(bytes.subarray(at, next)).replace(/\r$/, ''));
         at = next + 1;
-        if (++lines % linesAtOnce === 0) await new Promise((resolve) => setImmediate(resolve));
-        const slug = request === null ? null : slugOf(base, new URL(request.path, base).href);
+        const slug =
+          request === null || !URL.canParse(request.path, base)
+            ? null
+            : slugOf(base, new URL(request.path, base).href);
         if (request === null || slug === null || !isForwarding(request) || !table.has(slugKey(slug))) {
           passedOver++;
           continue;
@@ -141,8 +152,8 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
         });
       }
       // A last line that does not end may go on later.
-      visits.addLogged(found, fingerprint, at);
-      return { lines, counted: found.length, passedOver, knownBytes: Math.min(known, bytes.length) };
+      keep(at);
+      return { lines, counted, passedOver, knownBytes: Math.min(known, bytes.length) };
     },
     forgetOld: (now = Date.now()) => visits.forgetBefore(now - settings.keepDays * dayMs),
     close: async () => {

@@ -113,7 +113,7 @@ export function linkRoutes(links: Links): express.Router {
     if (!links.remove(id))
       throw new Problem(
         409,
-        'Its address stands on something that was made. It can be retired, but not taken away.',
+        'Its address stands in a job or on a piece that was made. It can be retired, but not taken away.',
       );
     response.status(204).end();
   });

@@ -35,7 +35,7 @@ export interface LinkStore {
   create(wish: CreateLink): KeptLink;
   /** Throws a `Problem`: 409 with a newer revision, 422 with what is wrong. */
   save(id: string, baseRevision: number, link: Link): KeptLink;
-  /** False where it stands on something that was made, or is not there. */
+  /** False where an address of it stands in a job or on a piece, or it is not there. */
   remove(id: string): boolean;
   settings(): LinkSettings;
   saveSettings(settings: LinkSettings): void;
@@ -83,10 +83,9 @@ export function linkStore(db: Db): LinkStore {
   const isOnPiece = db
     .prepare<[string], number>("SELECT 1 FROM made_pieces WHERE upper(payload) LIKE '%/' || ? LIMIT 1")
     .pluck();
-  const isOnMade = db
+  const isInJob = db
     .prepare<[string], number>(
-      `SELECT 1 FROM makings JOIN revisions ON revisions.job_id = makings.job_id AND revisions.number = makings.revision
-       WHERE instr(upper(document), '/' || ? || '"') > 0 LIMIT 1`,
+      `SELECT 1 FROM revisions WHERE instr(upper(document), '/' || ? || '"') > 0 LIMIT 1`,
     )
     .pluck();
   const selectSettings = db.prepare<[], string>('SELECT document FROM link_settings').pluck();
@@ -174,7 +173,7 @@ export function linkStore(db: Db): LinkStore {
   });
   const remove = writing(db, (id: string): boolean => {
     const slugs = slugsOf.all(id);
-    if (slugs.some((slug) => isOnPiece.get(slug) !== undefined || isOnMade.get(slug) !== undefined))
+    if (slugs.some((slug) => isOnPiece.get(slug) !== undefined || isInJob.get(slug) !== undefined))
       return false;
     return deleteLink.run(id).changes > 0;
   });

@@ -17,7 +17,7 @@ export interface NewVisit extends Pick<Visitor, 'who' | 'device' | 'system'> {
 export interface VisitStore {
   /** At most a moment later it is kept. */
   readonly add: (visit: NewVisit) => void;
-  /** Keeps what was gathered. */
+  /** Keeps what was gathered; what cannot be kept waits. */
   readonly flush: () => void;
   /** Of people, since a moment, by slug. */
   readonly since: (at: number) => ReadonlyMap<string, number>;
@@ -33,6 +33,8 @@ export interface VisitStore {
 
 const hourMs = 3600 * 1000;
 const flushMs = 500;
+/** Kept in memory while nothing can be written. */
+const mostGathered = 200_000;
 
 export function visitStore(db: Db): VisitStore {
   const insert = db.prepare(
@@ -83,24 +85,15 @@ export function visitStore(db: Db): VisitStore {
     gathered = [];
     try {
       keepAll(visits);
-    } catch (error) {
-      // A full disk: they are tried again, and the links go on forwarding.
+    } catch {
+      // A full disk: they are tried again with the next visit, and the links go on forwarding.
       gathered = [...visits, ...gathered].slice(-mostGathered);
-      throw error;
     }
   }
-  const mostGathered = 200_000;
-
   return {
     add: (visit) => {
       gathered.push(visit);
-      timer ??= setTimeout(() => {
-        try {
-          flush();
-        } catch {
-          timer = undefined;
-        }
-      }, flushMs).unref();
+      timer ??= setTimeout(flush, flushMs).unref();
     },
     flush,
     since: (at) => new Map(selectSince.all(Math.floor(at / hourMs)).map(({ slug, count }) => [slug, count])),
@@ -111,13 +104,7 @@ export function visitStore(db: Db): VisitStore {
       insertAll(visits);
       upsertLog.run(fingerprint, bytes);
     }),
-    close: () => {
-      try {
-        flush();
-      } catch {
-        clearTimeout(timer);
-      }
-    },
+    close: flush,
   };
 }
 

@@ -2,7 +2,7 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
 import { unzipSync } from 'fflate';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import Papa from 'papaparse';
@@ -10,11 +10,12 @@ import { findPair } from '../../content';
 import { newJob } from '../../core/job';
 import { newSeries, type SeriesDocument } from '../../core/series';
 import { sheetOn, stocks } from '../../core/sheet';
-import type { Run, RunWish } from '../../wire';
+import { archivedRunSchema, type Run, type RunWish } from '../../wire';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db/open';
 import { workshopHere } from '../workshop';
 import type { RunPart } from '../runTask';
+import { archivedRuns } from './store';
 import { runHere, type RunThreads } from './threads';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-runs-'));
@@ -118,14 +119,12 @@ describe('a run', () => {
 
   it('goes on where a server was killed: what was written is not written again, what was read not read again', async () => {
     const db = fresh();
-    const done: RunPart['do'][] = [];
     /** Dies, as it were, before a part: nothing comes back, and nothing is told. */
     const dying = (before: RunPart['do'], times: { left: number }): RunThreads => ({
       ...runHere,
       count: 2,
       work: (order, tell, signal) => {
         if (order.part.do === before && times.left-- <= 0) return new Promise(() => undefined);
-        done.push(order.part.do);
         return runHere.work(order, tell, signal);
       },
     });
@@ -138,14 +137,32 @@ describe('a run', () => {
     };
     while (!inFolder().some((name) => name.startsWith('read-') && name.endsWith('.json')))
       await new Promise((resolve) => setTimeout(resolve, 20));
-    const before = [...inFolder()].sort();
     expect(killed.runs.find(id)?.state).toBe('under way');
+    /** What of the document and of what was read lies there, and since when. */
+    const parts = (): Record<string, number> =>
+      Object.fromEntries(
+        inFolder()
+          .filter((name) => /^(write|read)-.*\.(json|pdf)$/.test(name))
+          .map((name) => [name, statSync(join(dirname(db.name), 'runs', id, name)).mtimeMs]),
+      );
+    const before = parts();
+    expect(Object.keys(before)).toHaveLength(3);
 
-    const later = open(db, { ...dying('pack', { left: 9 }) });
+    let after: Record<string, number> = {};
+    const later = open(db, {
+      ...runHere,
+      count: 2,
+      work: (order, tell, signal) => {
+        if (order.part.do === 'pack') after = parts();
+        return runHere.work(order, tell, signal);
+      },
+    });
     later.runs.takeUp();
     await later.runs.settled();
     expect(later.runs.find(id)).toMatchObject({ state: 'made', report: { made: 6, codes: 6 } });
-    expect(before).toEqual(expect.arrayContaining(['document.json', 'document.pdf']));
+    // The rest of the codes was read; everything else is as it was.
+    expect(after).toMatchObject(before);
+    expect(Object.keys(after)).toHaveLength(4);
     // Parts are swept once they are packed.
     expect(inFolder()).toEqual(['files.zip']);
     expect(later.runs.register({ run: id }).found).toBe(6);
@@ -176,6 +193,48 @@ describe('a run', () => {
     expect(data.runs.goOn(id)).toBe(false);
   }, 60_000);
 
+  it('that goes on leaves out what another has made meanwhile, whatever it had written before', async () => {
+    const db = fresh();
+    let fails = true;
+    const failing: RunThreads = {
+      ...runHere,
+      work: (order, tell, signal) =>
+        fails && order.part.do === 'read'
+          ? Promise.reject(new Error('the disk went away'))
+          : runHere.work(order, tell, signal),
+    };
+    const data = open(db, failing);
+    const broken = await run(data, wishOf(['1', '2', '3']));
+    expect(broken).toMatchObject({
+      state: 'broken',
+      report: { problem: expect.stringContaining('broke off') },
+    });
+    fails = false;
+    expect((await run(data, wishOf(['2']))).state).toBe('made');
+    expect(data.runs.goOn(broken.id)).toBe(true);
+    await data.runs.settled();
+    expect(data.runs.find(broken.id)).toMatchObject({
+      state: 'made',
+      report: { made: 2, madeBefore: 1, codes: 2 },
+    });
+    expect(data.runs.register({ find: 'jacket/2' }).found).toBe(1);
+  }, 60_000);
+
+  it('of more pieces than can be looked through is refused with both numbers', async () => {
+    const data = open(fresh());
+    const wish = wishOf(['5000', '4999']);
+    const many = {
+      ...wish.series,
+      source: { ...wish.series.source, rows: Array.from({ length: 11 }, (_, at) => [String(4990 + at)]) },
+      match: [...wish.series.match, { target: { on: 'quantity' as const }, text: '{number}' }],
+    } as SeriesDocument;
+    const refused = await run(data, { ...wish, series: many });
+    expect(refused).toMatchObject({
+      state: 'refused',
+      report: { problem: 'The rows make 54945 pieces; at most 50000 are made at once. Part the table.' },
+    });
+  }, 60_000);
+
   it('says what it held back and why, and hands over a file for each row under names of their own', async () => {
     const data = open(fresh());
     const long = 'x'.repeat(3000);
@@ -195,15 +254,18 @@ describe('a run', () => {
   }, 60_000);
 
   it('is in the archive with its pieces and their notes', async () => {
-    const data = open(fresh());
+    const db = fresh();
+    const data = open(db);
     const made = await run(data, wishOf(['1']));
     expect(data.runs.note(made.id, 0, 1, 'on the ferry')).toBe(true);
     expect(data.runs.note(made.id, 7, 1, 'nowhere')).toBe(false);
-    const [kept] = [...data.runs.archived()];
-    expect(kept?.pieces).toMatchObject([{ name: '1', note: 'on the ferry' }]);
+    const { ids, read } = archivedRuns(db);
+    expect(ids).toEqual([made.id]);
+    const kept = archivedRunSchema.parse(read(made.id));
+    expect(kept.pieces).toMatchObject([{ name: '1', note: 'on the ferry' }]);
     const elsewhere = open(fresh());
-    expect(elsewhere.runs.takeIn(kept!)).toBe(true);
-    expect(elsewhere.runs.takeIn(kept!)).toBe(false);
+    expect(elsewhere.runs.takeIn(kept)).toBe(true);
+    expect(elsewhere.runs.takeIn(kept)).toBe(false);
     expect(elsewhere.runs.register({ find: 'jacket/1' }).pieces).toMatchObject([{ note: 'on the ferry' }]);
     // Its files are not there; they can be made again.
     expect(elsewhere.runs.view(elsewhere.runs.find(made.id)!).hasFiles).toBe(false);

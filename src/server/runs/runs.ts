@@ -3,6 +3,7 @@ import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { codeNamer, metricAmount, wordsOf } from '../../core/finding';
 import {
+  seriesStages,
   takeSeries,
   type ReadCode,
   type SeriesHands,
@@ -32,6 +33,8 @@ export interface Runs extends RunStore {
 
 interface Underway {
   readonly stop: AbortController;
+  /** What each stage takes of the whole. */
+  readonly weights: Weights;
   progress: SeriesProgress;
   /** When it was begun, or taken up. */
   readonly since: number;
@@ -39,13 +42,10 @@ interface Underway {
 
 /** Files of a run are kept for so long; they can be made again. */
 const keptMs = 30 * 24 * 3600 * 1000;
-/** What each stage takes of the whole, in measured runs of a thousand codes. */
-const weights: Readonly<Record<SeriesProgress['doing'], number>> = {
-  measuring: 0.15,
-  proving: 0.05,
-  writing: 0.45,
-  'reading back': 0.35,
-};
+type Weights = Readonly<Record<SeriesProgress['doing'], number>>;
+/** In measured runs of a thousand codes; files of their own are written and read back as one. */
+const ofDocuments: Weights = { measuring: 0.15, proving: 0.05, writing: 0.45, 'reading back': 0.35 };
+const ofFiles: Weights = { measuring: 0.05, proving: 0.02, writing: 0, 'reading back': 0.93 };
 
 export function createRuns(
   store: RunStore,
@@ -57,16 +57,18 @@ export function createRuns(
   const underWay = new Map<string, Underway>();
   let working: Promise<void> | null = null;
   let isClosed = false;
+  const folderOf = (id: string): string => join(folder, id);
+
   function callOff(id: string): void {
     underWay.get(id)?.stop.abort();
     underWay.delete(id);
   }
-  const folderOf = (id: string): string => join(folder, id);
 
   function enqueue(id: string): void {
     if (underWay.has(id) || isClosed) return;
     const stop = new AbortController();
-    underWay.set(id, { stop, progress: { doing: 'measuring', share: 0 }, since: Date.now() });
+    const weights = store.find(id)?.form === 'document' ? ofDocuments : ofFiles;
+    underWay.set(id, { stop, weights, progress: { doing: 'measuring', share: 0 }, since: Date.now() });
     waiting.push(id);
     working ??= work().finally(() => (working = null));
   }
@@ -100,6 +102,8 @@ export function createRuns(
     } catch (error) {
       // Given up, or the server is being ended: then it goes on another time.
       if (own.stop.signal.aborted) return;
+      // What is left of it must not go on beside another attempt.
+      own.stop.abort();
       log(error);
       const { code } = error as { code?: string };
       const problem =
@@ -154,9 +158,9 @@ export function createRuns(
   function progressOf(id: string): Run['progress'] {
     const own = underWay.get(id);
     if (own === undefined) return null;
-    const { progress, since } = own;
+    const { progress, since, weights } = own;
     let done = weights[progress.doing] * progress.share;
-    for (const stage of Object.keys(weights) as (keyof typeof weights)[]) {
+    for (const stage of seriesStages) {
       if (stage === progress.doing) break;
       done += weights[stage];
     }

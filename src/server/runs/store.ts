@@ -47,8 +47,6 @@ export interface RunStore {
   register(ask: AskRegister): Register;
   madeBefore(payloads: readonly string[]): MadeBefore[];
   note(runId: string, row: number, copy: number, note: string): boolean;
-  /** Ended runs with their pieces, one after the other. */
-  archived(): Iterable<ArchivedRun>;
   takeIn(run: ArchivedRun): boolean;
 }
 
@@ -109,13 +107,6 @@ export function runStore(db: Db, files: FileStore): RunStore {
      WHERE payload = ? ORDER BY number DESC LIMIT 1`,
   );
   const updateNote = db.prepare('UPDATE made_pieces SET note = ? WHERE run_id = ? AND row = ? AND copy = ?');
-  const selectOfRun = db.prepare<[string], NewPiece>(
-    `SELECT ${pieceColumns} FROM made_pieces WHERE run_id = ? ORDER BY row, copy`,
-  );
-  const selectEnded = db.prepare<[], RunRow & { wish: string }>(
-    `SELECT ${runColumns}, wish FROM series_runs WHERE state = 'made' ORDER BY number`,
-  );
-
   const keptOf = ({ report, ...run }: RunRow): KeptRun => ({
     ...run,
     report: report === null ? null : (runReportSchema.safeParse(JSON.parse(report)).data ?? null),
@@ -167,31 +158,37 @@ export function runStore(db: Db, files: FileStore): RunStore {
       (runId: string, row: number, copy: number, note: string) =>
         updateNote.run(note, runId, row, copy).changes > 0,
     ),
-    *archived() {
-      for (const row of selectEnded.all()) {
-        const wish = wishOf(row.wish);
-        const { report } = keptOf(row);
-        if (wish === null || report === null) continue;
-        const { id, jobId, jobName, revision, askedAt, endedAt } = row;
-        yield {
-          id,
-          jobId,
-          jobName,
-          revision,
-          askedAt,
-          endedAt: endedAt!,
-          wish,
-          report,
-          pieces: selectOfRun.all(id),
-        };
-      }
-    },
     takeIn: writing(db, ({ id, wish, report, pieces, ...run }: ArchivedRun) => {
       if (selectRun.get(id) !== undefined) return false;
       add({ ...run, state: 'made', report: JSON.stringify(report) }, id, wish);
       for (const piece of pieces) insertPiece.run({ runId: id, ...piece });
       return true;
     }),
+  };
+}
+
+/** Runs that handed something over, as an archive has them: one at a time, as they are kept, readable or not. */
+export function archivedRuns(db: Db): {
+  readonly ids: readonly string[];
+  readonly read: (id: string) => object;
+} {
+  const select = db.prepare<[string], Omit<RunRow, 'report'> & { report: string; wish: string }>(
+    `SELECT ${runColumns}, wish FROM series_runs WHERE id = ?`,
+  );
+  const selectPieces = db.prepare<[string], NewPiece>(
+    `SELECT ${pieceColumns} FROM made_pieces WHERE run_id = ? ORDER BY row, copy`,
+  );
+  return {
+    ids: db
+      .prepare<[], string>("SELECT id FROM series_runs WHERE state = 'made' ORDER BY number")
+      .pluck()
+      .all(),
+    read: (id) => {
+      const { jobId, jobName, revision, askedAt, endedAt, wish, report } = select.get(id)!;
+      const common = { id, jobId, jobName, revision, askedAt, endedAt };
+      const pieces = selectPieces.all(id);
+      return { ...common, wish: JSON.parse(wish) as object, report: JSON.parse(report) as object, pieces };
+    },
   };
 }
 

@@ -82,6 +82,7 @@ const host = (address: string): string =>
   </div>
 </template>
 
+<style scoped src="./links.css"></style>
 <style scoped>
 .list,
 .new {
@@ -93,21 +94,6 @@ const host = (address: string): string =>
   padding: 10px;
   border: 1px solid var(--rule);
   border-radius: var(--radius);
-}
-
-.new label {
-  display: grid;
-  gap: 3px;
-  font-size: 12.5px;
-}
-
-input {
-  min-width: 0;
-  padding: 5px 7px;
-  border: 1px solid #98a0a4;
-  border-radius: var(--radius);
-  background: #fff;
-  color: var(--ink);
 }
 
 ul {

@@ -102,7 +102,7 @@ const undo = (): void =>
     </p>
     <details v-if="isTable" class="cells">
       <summary>Cells of this row</summary>
-      <label v-for="(column, index) in rows.columns" :key="column">
+      <label v-for="(column, index) in rows.columns" :key="column" class="target">
         <span>{{ column }}</span>
         <input
           :value="rows.rows[row]?.[index]"
@@ -120,6 +120,7 @@ const undo = (): void =>
 </template>
 
 <style scoped src="../shared/result.css"></style>
+<style scoped src="./fields.css"></style>
 <style scoped>
 .piece {
   display: grid;
@@ -159,24 +160,7 @@ const undo = (): void =>
   cursor: pointer;
 }
 
-.cells label {
-  display: grid;
-  grid-template-columns: 84px minmax(0, 1fr);
-  gap: 8px;
-  align-items: center;
+.cells .target {
   margin-top: 6px;
-  overflow-wrap: anywhere;
-  font-size: 12.5px;
-}
-
-.cells input {
-  min-width: 0;
-  padding: 4px 6px;
-  border: 1px solid #98a0a4;
-  border-radius: var(--radius);
-  background: #fff;
-  color: var(--ink);
-  font-family: var(--mono);
-  font-size: 12px;
 }
 </style>

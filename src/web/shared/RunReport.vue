@@ -53,7 +53,13 @@ const others = computed(() => {
         <span>{{ run.progress ? doingTexts[run.progress.doing] : 'Waiting for its turn' }}{{ left }}</span>
         <button type="button" class="link" @click="running.giveUp()">Give up</button>
       </p>
-      <p class="note">It goes on when this page is closed.</p>
+      <p class="note">
+        {{
+          running.isAway.value
+            ? 'The server does not answer; it goes on with this when it is back.'
+            : 'It goes on when this page is closed.'
+        }}
+      </p>
     </template>
     <template v-else>
       <p class="said" role="status">

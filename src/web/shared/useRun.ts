@@ -1,11 +1,13 @@
 /** A run that is looked at: asked for, watched until it ends, given up, taken up again, and its files handed over. */
-import { onScopeDispose, shallowRef, type ShallowRef } from 'vue';
+import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Run } from '../../wire';
 import { fetchRun, filesOfRun, giveUpRun, goOnWithRun } from './runsApi';
 import type { Attempts } from './useAttempt';
 
 export interface RunAtHand {
   readonly run: ShallowRef<Run | null>;
+  /** The server does not answer at the moment. */
+  readonly isAway: Ref<boolean>;
   /** Looks at one, and at how it goes on; with `isOwn` its files are handed over when they are there. */
   readonly watch: (run: Run | null, isOwn: boolean) => void;
   readonly download: () => void;
@@ -17,6 +19,7 @@ const everyMs = 400;
 
 export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void = () => undefined): RunAtHand {
   const run = shallowRef<Run | null>(null);
+  const isAway = ref(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isOwn = false;
 
@@ -42,11 +45,9 @@ export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void =
 
   /** A server that does not answer is asked again: what it was doing it takes up when it is back. */
   async function look(id: string): Promise<void> {
-    let next: Run | null = null;
-    await attempt(async () => {
-      next = await fetchRun(id);
-    });
+    const next = await fetchRun(id).catch(() => null);
     if (run.value?.id !== id) return;
+    isAway.value = next === null;
     if (next === null) timer = setTimeout(() => void look(id), 5 * everyMs);
     else show(next);
   }
@@ -55,6 +56,7 @@ export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void =
 
   return {
     run,
+    isAway,
     watch: (next, own) => {
       isOwn = own;
       run.value = null;

@@ -33,7 +33,7 @@ import { writeSeries, type WrittenCode } from './writeSeries';
 /** One document with an index, or a file for each row. */
 export type SeriesForm = 'document' | FormatId;
 
-export interface TakeSeries extends SeriesOfJob {
+export interface SeriesWish extends SeriesOfJob {
   /** Null for a page for each piece. */
   readonly sheet: SheetDocument | null;
   readonly form: SeriesForm;
@@ -95,7 +95,7 @@ export const stemOf = (job: Job): string => `${slug(shownTitle(job)) || 'job'}_s
 
 /** On the thread that calls. */
 export function handsHere(
-  wish: TakeSeries,
+  wish: SeriesWish,
   { library, readers, binary }: HandTools,
 ): SeriesHands<Uint8Array> {
   const table = rowsOf(wish.series);

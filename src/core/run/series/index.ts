@@ -1,5 +1,5 @@
 /** A series from its table to files: the parts of the work, and the way through them. */
-export { handsHere, type HandTools, type SeriesForm, type SeriesHands, type TakeSeries } from './hands';
+export { handsHere, type HandTools, type SeriesForm, type SeriesHands, type SeriesWish } from './hands';
 export {
   measureSeries,
   type MeasuredSeries,

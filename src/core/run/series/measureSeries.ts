@@ -115,27 +115,31 @@ export async function measureRows(
   let kept: KeptRun | undefined;
   for (const row of rows) {
     const { job, problems, quantity, fileName } = rowJob(wish, row, look);
-    await loadRow(job, library);
-    const result = runJob(job, kept, library, false);
-    kept = keptOf(result);
-    const { payload, isBytes } = result.codes[0]!;
-    const isHeld = problems.length > 0 || result.heldBackBy.length > 0;
-    measured.push({
+    const { message } = job.codes[0]!;
+    const common = {
       row,
       name: table.rows[row]![column]!,
-      state: quantity === 0 ? 'left out' : isHeld ? 'held back' : 'made',
-      why: quantity === 0 ? 'its quantity is 0' : null,
       problems,
-      stops: result.heldBackBy,
       repeats: null,
-      payload,
-      isBytes,
-      version: result.made?.codes[0]?.symbol.version ?? null,
+      payload: writeMessage(message),
+      isBytes: holdsBytes(message),
       quantity,
       fileName,
       widthMm: job.piece.widthMm,
       heightMm: job.piece.heightMm,
-    });
+    };
+    // Of what is not made nothing is measured: one piece that is made again has thousands of such rows beside it.
+    if (quantity === 0)
+      measured.push({ ...common, state: 'left out', why: 'its quantity is 0', stops: [], version: null });
+    else {
+      await loadRow(job, library);
+      const result = runJob(job, kept, library, false);
+      kept = keptOf(result);
+      const isHeld = problems.length > 0 || result.heldBackBy.length > 0;
+      const version = result.made?.codes[0]?.symbol.version ?? null;
+      const state = isHeld ? 'held back' : 'made';
+      measured.push({ ...common, state, why: null, stops: result.heldBackBy, version });
+    }
     await tell(measured.length);
   }
   return measured;

@@ -1,6 +1,6 @@
 /** A series from its table to the files that are handed over: measured, proved, written, and every code read back. */
 import type { Finding } from '../../finding';
-import type { RowFile, RowFiles, SeriesHands, TakeSeries } from './hands';
+import type { RowFile, RowFiles, SeriesHands, SeriesWish } from './hands';
 import { stemOf } from './hands';
 import {
   withoutMade,
@@ -41,8 +41,17 @@ export type TakenSeries<Kept> = { readonly series: MeasuredSeries } & (
   /** The quick proof of the longest row of a version says that it does not read. */
   | { readonly state: 'unproved'; readonly finding: Finding; readonly row: number }
   /** Something else was read than the row says: nothing is handed over. */
-  | { readonly state: 'mixed up'; readonly codes: number; readonly wrong: readonly WrongCode[] }
+  | { readonly state: 'mixed up'; readonly codes: number; readonly wrong: readonly WrongRow[] }
 );
+
+/** What was read where something else should stand; page and place of a document. */
+interface WrongRow extends Pick<WrongCode, 'row' | 'text'> {
+  readonly page: number | null;
+  readonly place: number | null;
+}
+
+/** More would be neither looked through nor kept in an archive. */
+const mostPieces = 50_000;
 
 export interface TakeOptions {
   /** Messages that stand on pieces already; pieces of them are left out. */
@@ -54,7 +63,7 @@ export interface TakeOptions {
 const [rowsAPart, codesAPart, filesAPart] = [500, 400, 40];
 
 export async function takeSeries<Kept>(
-  wish: TakeSeries,
+  wish: SeriesWish,
   hands: SeriesHands<Kept>,
   { madeBefore, tell = () => undefined }: TakeOptions = {},
 ): Promise<TakenSeries<Kept>> {
@@ -74,6 +83,13 @@ export async function takeSeries<Kept>(
   const made = series.rows.filter(({ state }) => state === 'made');
   const [first] = made;
   if (first === undefined) return { series, state: 'refused', problem: whyNone(series) };
+  const pieces = made.reduce((sum, { quantity }) => sum + quantity, 0);
+  if (pieces > mostPieces)
+    return {
+      series,
+      state: 'refused',
+      problem: `The rows make ${pieces} pieces; at most ${mostPieces} are made at once. Part the table.`,
+    };
   tell({ doing: 'proving', share: 0 });
   const proving = prove(made, series, hands);
   // One pair of hands does not begin what may be in vain.
@@ -131,7 +147,7 @@ function whyNone({ rows }: MeasuredSeries): string {
 }
 
 async function measured<Kept>(
-  { series }: TakeSeries,
+  { series }: SeriesWish,
   hands: SeriesHands<Kept>,
   madeBefore: TakeOptions['madeBefore'],
   telling: Telling,
@@ -152,7 +168,7 @@ async function measured<Kept>(
 }
 
 async function document<Kept>(
-  wish: TakeSeries,
+  wish: SeriesWish,
   series: MeasuredSeries,
   hands: SeriesHands<Kept>,
   telling: Telling,
@@ -201,7 +217,7 @@ async function files<Kept>(
     return {
       state: 'mixed up',
       codes: codes.length,
-      wrong: wrong.map((row) => ({ row, copy: 1, page: 0, place: 0, id: '', text: null })),
+      wrong: wrong.map((row) => ({ row, page: null, place: null, text: null })),
     };
   const named = withOwnNames(parts.flatMap((part) => part.files));
   const nameOf = new Map(named.map(({ row, name }) => [row, name]));

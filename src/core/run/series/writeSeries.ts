@@ -1,14 +1,14 @@
 /** One document of all pages of a series, and where each code stands in it. */
-import { mirrorBox, type Box } from '../../geometry';
+import type { Box } from '../../geometry';
 import { shownTitle } from '../../job';
 import { loadPdfPages } from '../../output';
 import type { OperationSheet } from '../../plan';
-import { composeSheet, placedBox, type Place, type SheetDocument } from '../../sheet';
+import { composeSheet, type Place, type SheetDocument } from '../../sheet';
 import type { Library } from '../library';
 import { keptOf, runJob, type JobResult, type KeptRun } from '../runJob';
 import { loadCaption, sheetCaption } from '../sheetCaption';
 import { inCutOrder, marksOfPage } from '../sheetOperations';
-import { croppedSheet, outlineBox } from '../sheetPages';
+import { codeBoxAt, croppedSheet } from '../sheetPages';
 import { loadRow, rowJob, type MeasuredSeries, type SeriesOfJob, type TellDone } from './measureSeries';
 import type { PageOfRows, PlacedRow, SeriesPages } from './seriesPages';
 
@@ -93,14 +93,10 @@ function codesOf(
   { row, copy, page, place, at }: PlacedRow,
   { widthMm, heightMm }: PageOfRows,
 ): WrittenCode[] {
-  const outline = outlineBox(made!);
+  const isReversed = pair.markTone === 'lighter' && pair.machine.inks !== 'process';
   return made!.piece.codes.map(({ id, quietZone, moduleMm }) => {
     const { payload, isBytes } = codes.find(({ settings }) => settings.id === id)!;
-    const seen = made!.plan.mirrored ? mirrorBox(quietZone, made!.piece.widthMm) : quietZone;
-    const box = placedBox({ ...seen, x: seen.x - outline.x, y: seen.y - outline.y }, outline, at);
-    const isReversed = pair.markTone === 'lighter' && !isColoured(pair);
+    const box = codeBoxAt(made!, quietZone, at);
     return { row, copy, page, place, id, box, moduleMm, payload, isBytes, isReversed, widthMm, heightMm };
   });
 }
-
-const isColoured = ({ machine }: JobResult['pair']): boolean => machine.inks === 'process';
