@@ -173,3 +173,27 @@ test('dialogs about files, and the one about the size of the screen', async ({ p
   await expect(page.getByRole('dialog', { name: 'How large is your screen?' })).toBeVisible();
   expect(await faultsOf(page)).toEqual([]);
 });
+
+test('series with its row at hand, the register and the links', async ({ page }) => {
+  const { jobs } = (await (await page.request.get('/api/shelf')).json()) as {
+    jobs: { id: string; name: string }[];
+  };
+  const tides = jobs.find(({ name }) => name === 'Slate tide table')!;
+  await page.goto(`/series/${tides.id}`);
+  await expect(page.getByTestId('series-tally')).toContainText('7 to be made');
+  await page.getByText('Cells of this row').click();
+  expect(await faultsOf(page)).toEqual([]);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take 7 rows as PDF' }).click();
+  await download;
+  expect(await faultsOf(page)).toEqual([]);
+  await page.goto('/register');
+  await page.getByRole('button', { name: /Slate tide table/ }).click();
+  await expect(page.getByText('7 of 7 shown.')).toBeVisible();
+  expect(await faultsOf(page)).toEqual([]);
+  await page.goto('/links');
+  await page.getByRole('button', { name: /Regatta calendar/ }).click();
+  await page.getByText('Where links are reached, and what is counted').click();
+  await page.getByRole('button', { name: 'As a table' }).click();
+  expect(await faultsOf(page)).toEqual([]);
+});

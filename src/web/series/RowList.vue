@@ -122,7 +122,7 @@ const whyOf = (row: number): string =>
     >
       <div class="room" :style="{ height: `${(count + 1) * rowPx}px` }">
         <div class="line head" role="row">
-          <span class="state" role="columnheader"></span>
+          <span class="state" role="columnheader"><span class="unseen">state</span></span>
           <span class="number" role="columnheader">row</span>
           <span v-for="column in rows.columns" :key="column" role="columnheader">{{ column }}</span>
         </div>
