@@ -1,7 +1,14 @@
 /** Forwarded answers a second beside a bare `node:http` server that sends one fixed redirect, asked the same way in turns. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { Agent, get } from 'node:http';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { devices, systems } from '../src/core/links';
+import { seededRandom } from '../src/core/numbers';
+import { openData } from '../src/server/data';
+import { openDatabase } from '../src/server/db/open';
 
 export const linkCount = 100_000;
 export const slugAt = (at: number): string => at.toString(36).toUpperCase().padStart(4, '0');
@@ -102,4 +109,54 @@ export async function doorFigures(): Promise<DoorFigures> {
     counted: counted!,
     residentMb: residentMb!,
   };
+}
+
+export interface ChartFigures {
+  readonly allMs: number;
+  readonly oneMs: number;
+  readonly fillSeconds: number;
+}
+
+const [visitCount, chartedLinks] = [1_000_000, 200];
+
+/** All that the charts of a year need, of all links and of one, after a million visits spread over 200 links. */
+export async function chartFigures(): Promise<ChartFigures> {
+  const folder = mkdtempSync(join(tmpdir(), 'binarus-visits-'));
+  const db = openDatabase(join(folder, 'binarus.sqlite'));
+  const { links } = openData(db);
+  const made = Array.from({ length: chartedLinks }, (_, at) =>
+    links.create({ name: `Berth ${at}`, target: `https://ternquay.example/berth/${at}`, slug: slugAt(at) }),
+  );
+  const random = seededRandom(26);
+  const begun = performance.now();
+  const [begin, year] = [Date.parse('2025-06-01T00:00:00Z'), 365 * 24 * 3600e3];
+  for (let at = 0; at < visitCount; at++) {
+    links.visits.add({
+      at: begin + (at / visitCount) * year,
+      // Few have most of them.
+      slug: slugAt(Math.floor(chartedLinks * random() ** 2)),
+      who: at % 12 === 0 ? 'robot' : 'person',
+      device: devices[at % devices.length]!,
+      system: systems[at % systems.length]!,
+      language: ['en', 'de', 'nl', 'fr', ''][at % 5]!,
+      isFirst: at % 12 === 0 ? null : true,
+    });
+    if (at % 20_000 === 0) links.visits.flush();
+  }
+  links.visits.flush();
+  const fillSeconds = (performance.now() - begun) / 1000;
+  const ask = { from: '2025-06-01', to: '2026-06-01', zone: 'Europe/London' };
+  const timed = (own: object): number => {
+    const times = Array.from({ length: 5 }, () => {
+      const from = performance.now();
+      links.visitsOf({ ...ask, ...own });
+      return performance.now() - from;
+    });
+    return median(times);
+  };
+  const figures = { allMs: timed({}), oneMs: timed({ link: made[0]!.id }), fillSeconds };
+  await links.close();
+  db.close();
+  rmSync(folder, { recursive: true, force: true });
+  return figures;
 }

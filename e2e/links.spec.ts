@@ -1,6 +1,6 @@
 /** Forwarding links in the browser: made, changed, tried, retired, counted; wrong targets are told, and a reload finds all of it. */
 import { expect, test } from './fixtures';
-import { openCopy } from './helpers';
+import { choose, openCopy } from './helpers';
 
 test('a link is made, led elsewhere by a rule, tried with a made-up visit, and retired', async ({ page }) => {
   await page.goto('/');
@@ -56,10 +56,9 @@ test('a season of visits is a chart and a table, and the table for other servers
 }) => {
   await page.goto('/links');
   await page.getByRole('button', { name: /Regatta calendar/ }).click();
-  await page.getByRole('combobox', { name: 'How long' }).click({ force: true });
-  await page.getByRole('option', { name: 'the last year' }).click();
+  await choose(page, 'How long', 'the last year');
   await expect(page.getByText('notice board of the rowing club').first()).toBeVisible();
-  await page.getByRole('radio', { name: 'Hour' }).click();
+  await page.getByRole('radio', { name: 'Hour of the week' }).click();
   await page.getByRole('button', { name: 'As a table' }).click();
   const table = page.getByTestId('visits-table');
   const count = async (hour: string): Promise<number> =>
@@ -72,7 +71,20 @@ test('a season of visits is a chart and a table, and the table for other servers
         .textContent(),
     );
   // Few at night, many after work.
-  expect(await count('17')).toBeGreaterThan(5 * (await count('3')));
+  expect(await count('Sat 17')).toBeGreaterThan(5 * (await count('Sat 3')));
+  // On the fifteenth of June it was led elsewhere.
+  await expect(page.getByTestId('visits-around')).toContainText(
+    '15 Jun: leads to https://ternquay.example/regatta',
+  );
+
+  // Another link beside it, then all of a collection, by what they came with.
+  await choose(page, 'Beside', 'beside Berth 17');
+  await expect(table.getByRole('columnheader')).toHaveText(['when', 'Regatta calendar', 'Berth 17']);
+  await choose(page, 'Of what', 'collection Rowing club');
+  await choose(page, 'By what', 'by language');
+  await expect(page.getByTestId('visits-shares').getByRole('row').first()).toContainText('English');
+  await choose(page, 'By what', 'by piece');
+  await expect(page.getByTestId('visits-shares')).toContainText('Regatta poster');
   await page.getByText('Where links are reached, and what is counted').click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take the table' }).click();
@@ -93,4 +105,35 @@ test('a direct address becomes a forwarding one in a smaller symbol, and direct 
   await page.getByTestId('forwarding').getByRole('button', { name: 'Make it direct' }).click();
   await expect(page.getByTestId('payload')).toHaveText('https://ternquay.example/berth/17');
   await expect(page.getByTestId('forwarding')).toContainText('Direct.');
+});
+
+test('an address is asked whether it answers, and only then; many links are found and shown by the page', async ({
+  page,
+  request,
+}) => {
+  const { origin } = new URL(page.url() === 'about:blank' ? (await page.goto('/'))!.url() : page.url());
+  for (let at = 0; at < 130; at++)
+    await request.post('/api/links', {
+      data: { name: `Mooring ${at}`, target: `${origin}/mark.svg`, slug: null },
+    });
+  await page.goto('/links');
+  await page.getByRole('button', { name: /Show more/ }).click();
+  await expect(page.getByRole('button', { name: /^Mooring 2 / })).toBeVisible();
+  await page.getByLabel('Find a link').fill('mooring 77');
+  await expect(page.getByRole('button', { name: /^Mooring/ })).toHaveCount(1);
+  await page.getByRole('button', { name: /^Mooring 77/ }).click();
+  await expect(page.getByText('127.0.0.1 is this computer itself')).toBeVisible();
+  await page.getByRole('button', { name: 'Ask whether it answers' }).first().click();
+  await expect(page.getByTestId('answered').first()).toHaveText(`It answers at ${origin}/mark.svg.`);
+  await page.getByLabel('Leads to').fill(`${origin}/api/none`);
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('answered')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Ask whether it answers' }).first().click();
+  await expect(page.getByTestId('answered').first()).toContainText('answers with 404');
+  await page.getByLabel('Leads to').fill('http://ternquay.invalid/');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Ask whether it answers' }).first().click();
+  await expect(page.getByTestId('answered').first()).toHaveText(
+    'No machine is known by the name ternquay.invalid.',
+  );
 });

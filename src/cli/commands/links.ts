@@ -3,7 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { tableForms } from '../../core/links';
 import { z } from '../../core/schema';
-import { linkListSchema, readLogSchema, savedLinkSchema, type SavedLink } from '../../wire';
+import { type LinkList, linkListSchema, readLogSchema, savedLinkSchema, type SavedLink } from '../../wire';
 import { UsageError, type Outcome, type Values } from '../command';
 import { oneOf, required } from '../input';
 
@@ -29,12 +29,28 @@ const json = (method: string, body: unknown): RequestInit => ({
   body: JSON.stringify(body),
 });
 
-const listed = async (values: Values) => linkListSchema.parse(await (await ask(values, '')).json());
+const pageSize = 500;
+
+/** All that have some words in them, page by page. */
+async function listed(values: Values, find = ''): Promise<LinkList> {
+  const page = async (from: number): Promise<LinkList> => {
+    const query = new URLSearchParams({ find, from: String(from), count: String(pageSize) });
+    return linkListSchema.parse(await (await ask(values, `?${query.toString()}`)).json());
+  };
+  const first = await page(0);
+  const links = [...first.links];
+  while (links.length < first.total) {
+    const next = await page(links.length);
+    if (next.links.length === 0) break;
+    links.push(...next.links);
+  }
+  return { ...first, links };
+}
 
 /** By its id, any of its addresses, or its name where no other has it. */
 async function found(values: Values, name: string | undefined): Promise<SavedLink> {
   if (name === undefined) throw new UsageError('say which link: its name, its address or its id.');
-  const { links } = await listed(values);
+  const { links } = await listed(values, name);
   const key = name.toUpperCase();
   const named = links.filter(
     ({ id, link }) =>
@@ -62,7 +78,7 @@ const done = (output: unknown): Outcome => ({ output, stops: false });
 export async function manageLinks(values: Values, [action, ...rest]: readonly string[]): Promise<Outcome> {
   switch (action) {
     case 'list':
-      return done(await listed(values));
+      return done(await listed(values, rest[0]));
     case 'add': {
       const wish = {
         name: required(values, 'name'),

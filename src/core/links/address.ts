@@ -29,19 +29,28 @@ export const readableSlug = (name: string): string =>
     .replace(/-+$/, '')
     .toUpperCase();
 
-export type BaseFault = 'no address' | 'other scheme' | 'query' | Exclude<Reach, 'everywhere'> | 'plain http';
+export type TargetCaution = Exclude<Reach, 'everywhere'> | 'plain http';
+
+/** What speaks against a target or a base that can be opened; nothing of other schemes is known. */
+export function targetCautions(address: string): readonly TargetCaution[] {
+  if (!URL.canParse(address)) return [];
+  const { protocol, hostname } = new URL(address);
+  if (!/^https?:$/.test(protocol)) return [];
+  const reach = reachOf(hostname);
+  return [
+    ...(reach === 'everywhere' ? [] : [reach]),
+    ...(protocol === 'http:' ? (['plain http'] as const) : []),
+  ];
+}
+
+export type BaseFault = 'no address' | 'other scheme' | 'query' | TargetCaution;
 
 /** What is wrong with the address under which links are reached; the first two make it useless. */
 export function baseFaults(base: string): readonly BaseFault[] {
   if (!URL.canParse(base)) return ['no address'];
-  const { protocol, hostname, search, hash } = new URL(base);
+  const { protocol, search, hash } = new URL(base);
   if (protocol !== 'http:' && protocol !== 'https:') return ['other scheme'];
-  const reach = reachOf(hostname);
-  return [
-    ...(search !== '' || hash !== '' ? (['query'] as const) : []),
-    ...(reach === 'everywhere' ? [] : [reach]),
-    ...(protocol === 'http:' ? (['plain http'] as const) : []),
-  ];
+  return [...(search !== '' || hash !== '' ? (['query'] as const) : []), ...targetCautions(base)];
 }
 
 /**

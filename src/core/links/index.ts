@@ -9,9 +9,12 @@ export {
   readableSlug,
   slugLength,
   slugOf,
+  type TargetCaution,
+  targetCautions,
 } from './address';
 export { forward, type Forwarded, isWithin, type Visit } from './forward';
 export {
+  isZone,
   type Link,
   linkFaults,
   linkSchema,
@@ -26,12 +29,15 @@ export {
   targetFault,
   writtenTarget,
 } from './link';
+export { page, retiredPage } from './page';
+export { type Counting, privacyPage, privacyText } from './privacy';
 export { type PublicWish, type SentVisit, simulatedPublic } from './public';
 export { type Reach, reachOf } from './reach';
+export { type AroundChange, aroundChange, type ChangeKind, changesOf, type LinkChange } from './changes';
+export { type Grouping, groupings, mostOf, type SharedOut, sharesBy, shareOut } from './shares';
+export { isThirdParty } from './thirdParty';
 export {
   linkTable,
-  page,
-  retiredPage,
   rowsOfLinks,
   type TableFile,
   type TableForm,

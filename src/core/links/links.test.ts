@@ -1,9 +1,19 @@
 /** Links against time zones with daylight saving, WHATWG addresses, RFC 9110, published log lines, and the alphanumeric mode. */
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { DateTime } from 'luxon';
 import { clearAlphabet, seededRandom } from '../numbers';
 import { isForwarding, readLogLine } from './accessLog';
-import { addressCost, baseFaults, drawnSlug, linkAddress, readableSlug, slugLength, slugOf } from './address';
+import {
+  addressCost,
+  baseFaults,
+  drawnSlug,
+  linkAddress,
+  readableSlug,
+  slugLength,
+  slugOf,
+  targetCautions,
+} from './address';
 import { forward, isWithin } from './forward';
 import {
   linkFaults,
@@ -15,8 +25,12 @@ import {
   type Link,
   type Schedule,
 } from './link';
+import { aroundChange, changesOf } from './changes';
+import { retiredPage } from './page';
+import { privacyPage, privacyText } from './privacy';
+import { mostOf } from './shares';
 import { simulatedPublic } from './public';
-import { linkTable, retiredPage, uncarried } from './tables';
+import { linkTable, uncarried } from './tables';
 import { languageOf, visitorOf } from './visitor';
 
 const link = (change: Partial<Link> = {}): Link => ({
@@ -364,5 +378,82 @@ describe('the simulated public', () => {
       [1, 2, 3].includes(new Date(visit.at + 3600e3).getUTCHours()),
     ).length;
     expect(night / visits.length).toBeLessThan(0.03);
+  });
+});
+
+describe('what a change did', () => {
+  const days = Array.from({ length: 40 }, (_, index) => ({
+    day: DateTime.fromISO('2026-06-01').plus({ days: index }).toISODate()!,
+    person: index < 15 ? 10 : index === 15 ? 1000 : 4,
+  }));
+  const around = (day: string) => aroundChange(days, day);
+
+  it('is told over as many days before as after, in whole weeks, without its own day and without today', () => {
+    // 15 days before; 23 after without today; two weeks of both.
+    expect(around('2026-06-16')).toEqual({ days: 14, before: 10, after: 4 });
+    expect(around('2026-06-04')).toEqual({ days: 3, before: 10, after: 10 });
+    expect(around('2026-06-01')).toBeNull();
+    expect(around('2026-07-09')).toBeNull();
+    expect(around('2026-07-10')).toBeNull();
+    expect(around('2027-01-01')).toBeNull();
+    const long = Array.from({ length: 200 }, (_, index) => ({ day: String(index), person: index }));
+    expect(aroundChange(long, '100')).toEqual({ days: 28, before: 85.5, after: 114.5 });
+  });
+
+  it('is found among revisions: names and places are no change of where it leads', () => {
+    const first = link();
+    const named = { ...first, name: 'Other' };
+    const led = { ...named, target: 'https://ternquay.example/other' };
+    const ruled = { ...led, rules: [{ schedule: null, phone: 'Apple' as const, target: led.target }] };
+    const retired = { ...ruled, retired: { text: '' } };
+    const revisions = [first, named, led, ruled, retired, ruled].map((own, index) => ({
+      savedAt: `2026-06-0${index + 1}T00:00:00Z`,
+      link: own,
+    }));
+    expect(changesOf(revisions).map(({ at: when, kind }) => [when.slice(9, 10), kind])).toEqual([
+      ['3', 'target'],
+      ['4', 'rules'],
+      ['5', 'retired'],
+      ['6', 'leads again'],
+    ]);
+  });
+
+  it('keeps the most and sums the rest', () => {
+    const shares = [5, 4, 3, 2, 1].map((count) => ({ name: String(count), count, firsts: 1, link: null }));
+    expect(mostOf(shares, 5)).toEqual(shares);
+    expect(mostOf(shares, 3).map(({ name, count }) => [name, count])).toEqual([
+      ['5', 5],
+      ['4', 4],
+      ['3 others', 6],
+    ]);
+  });
+});
+
+describe('words for a privacy notice', () => {
+  it('say how long visits are kept, and that nothing is, where nothing is counted', () => {
+    const kept = privacyText({ counts: true, keepDays: 90 }).join(' ');
+    expect(kept).toContain('deleted after 90 days');
+    expect(kept).toContain('do not keep your network address');
+    expect(privacyText({ counts: false, keepDays: 90 }).join(' ')).toContain('Nothing is counted');
+    const html = privacyPage({ counts: true, keepDays: 90 });
+    expect(html).toContain('deleted after 90 days');
+    expect(html).not.toMatch(/src=|href=|<script/);
+  });
+});
+
+describe('targets', () => {
+  // RFC 1918, RFC 6762, RFC 4193; plain http from common practice.
+  it.each([
+    ['https://ternquay.example/x', []],
+    ['http://ternquay.example/x', ['plain http']],
+    ['http://localhost:5180', ['this machine', 'plain http']],
+    ['https://172.16.0.9', ['this house']],
+    ['https://172.32.0.9', []],
+    ['https://printer.local', ['this house']],
+    ['https://[fd12::1]/', ['this house']],
+    ['binarus-app://x', []],
+    ['no address', []],
+  ] as const)('%s: %j', (address, cautions) => {
+    expect(targetCautions(address)).toEqual(cautions);
   });
 });

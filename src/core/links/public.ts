@@ -64,14 +64,12 @@ export function* simulatedPublic(wish: PublicWish): Generator<SentVisit> {
     const isRainy = wish.rainyWeeks.includes(`${day.weekYear}-W${String(day.weekNumber).padStart(2, '0')}`);
     const share = (day.weekday >= 6 ? 1.7 : 0.72) * (isRainy ? 0.33 : 1);
     const count = Math.round(wish.perDay * share * (0.8 + 0.4 * random()));
+    const starts = hours.map((_, hour) => day.set({ hour }).toMillis());
     const visits = Array.from({ length: count }, (): SentVisit => {
-      const at = day.set({
-        hour: pick(byHour),
-        minute: Math.floor(random() * 60),
-        second: Math.floor(random() * 60),
-      });
+      const start = starts[pick(byHour)]!;
+      const minute = Math.floor(random() * 60);
       return {
-        at: at.toMillis(),
+        at: start + (minute * 60 + Math.floor(random() * 60)) * 1000,
         slug: pick(slugs),
         userAgent: pick(agents),
         acceptLanguage: languages[Math.floor(random() ** 2 * languages.length)]!,

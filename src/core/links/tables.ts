@@ -1,6 +1,7 @@
 /** The table of links for other servers, so that the codes work without Binarus as well. */
 import Papa from 'papaparse';
 import type { Link } from './link';
+import { escaped, page, retiredPage } from './page';
 
 /** One address with where it leads. */
 export interface TableRow {
@@ -125,8 +126,6 @@ function apache(path: string): string {
   ].join('\n');
 }
 
-const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
-
 /** A folder for each address, in large and in small letters: web spaces tell them apart. */
 function pages({ slug, link }: TableRow): readonly TableFile[] {
   const text =
@@ -142,28 +141,6 @@ function pages({ slug, link }: TableRow): readonly TableFile[] {
     text,
   }));
 }
-
-/** What a retired link shows, in the owner's words. Nothing in it comes from elsewhere. */
-export const retiredPage = (name: string, text: string): string =>
-  page(
-    name,
-    '',
-    `<p>${escaped(text.trim() === '' ? 'This address is not in use any more.' : text).replace(/\n/g, '<br>')}</p>`,
-  );
-
-export const page = (title: string, head: string, body: string): string =>
-  `<!doctype html>
-<html lang="en">
-<head>
-<meta charset="utf-8">
-<meta name="viewport" content="width=device-width">
-<meta name="robots" content="noindex">
-<title>${escaped(title)}</title>
-${head}<style>body{max-width:36em;margin:12vh auto;padding:0 1em;font:18px/1.5 sans-serif;overflow-wrap:anywhere}</style>
-</head>
-<body>${body}</body>
-</html>
-`;
 
 const listed = ({ slug, link }: TableRow) => ({
   address: slug,

@@ -1,6 +1,7 @@
 /** Forwarding links: what the door answers (RFC 9110), that nothing else is behind it, that every visit is counted once, and no address is given away. */
 import { afterAll, afterEach, beforeEach, describe, expect, it } from '@jest/globals';
-import { mkdtempSync, rmSync } from 'node:fs';
+import Database from 'better-sqlite3';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
 import { request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -268,7 +269,11 @@ describe('visits', () => {
         .length,
     );
     const onlyA = data.links.visits.visits({ from: '2026-07-04', to: '2026-07-07', zone: 'UTC' }, ['A']);
-    expect(onlyA.places.map(({ slug }) => slug)).toEqual(['A']);
+    expect(onlyA.slugs.map(({ slug }) => slug)).toEqual(['A']);
+    // Sums agree with each other, by whatever they are taken.
+    expect(seen.slugs.reduce((all, { count }) => all + count, 0)).toBe(of('person'));
+    expect(seen.kinds.reduce((all, { count }) => all + count, 0)).toBe(of('person'));
+    expect(new Set(seen.kinds.map(({ language }) => language))).toEqual(new Set(['en', 'de', 'nl', 'fr']));
     // Nothing that is kept leads to an address.
     const kept = JSON.stringify(db.prepare('SELECT * FROM visits LIMIT 500').all());
     expect(kept).not.toContain('198.51.100');
@@ -279,7 +284,7 @@ describe('visits', () => {
     create();
     const firsts = (): number => {
       data.links.visits.flush();
-      return data.links.visits.visits(everything, null).places[0]?.firsts ?? 0;
+      return data.links.visits.visits(everything, null).slugs[0]?.firsts ?? 0;
     };
     for (let count = 0; count < 3; count++) await visit('/REGATTA', 'GET', { 'user-agent': phone });
     expect([people(), firsts()]).toEqual([3, 1]);
@@ -316,5 +321,161 @@ describe('visits', () => {
     expect(data.links.forgetOld(Date.parse('2028-01-01'))).toBe(4);
     // Sums stay.
     expect(people()).toBe(3);
+  });
+
+  it('are shared out by link, collection, campaign, place and piece, and by none that is left out', async () => {
+    const { id, revision, link } = create();
+    data.links.save(id, revision, {
+      ...link,
+      collection: 'Rowing club',
+      campaign: 'Regatta 2026',
+      places: [...link.places, { slug: 'QUAY', name: 'at the quay' }],
+    });
+    create('B17');
+    const job = data.jobs.create(
+      newJob({ name: 'Poster', message: { kind: 'web', address: 'HTTPS://GO.TERNQUAY.EXAMPLE/QUAY' } }),
+    );
+    for (const path of ['/REGATTA', '/QUAY', '/QUAY', '/B17'])
+      await visit(path, 'GET', { 'user-agent': phone });
+    const named = (shares: readonly { readonly name: string; readonly count: number }[]) =>
+      shares.map(({ name, count }) => [name, count]);
+    const { shares } = data.links.visitsOf(everything);
+    expect(named(shares.link)).toEqual([
+      ['Regatta', 3],
+      ['Regatta', 1],
+    ]);
+    expect(named(shares.collection)).toEqual([
+      ['Rowing club', 3],
+      ['in no collection', 1],
+    ]);
+    expect(named(shares.campaign)[0]).toEqual(['Regatta 2026', 3]);
+    expect(named(shares.place)[0]).toEqual(['at the quay', 2]);
+    expect(named(shares.piece)).toEqual([
+      ['Poster', 2],
+      ['on no piece of this Binarus', 2],
+    ]);
+    expect(data.links.piecesOf(id)).toEqual([{ slug: 'QUAY', job: job.id, name: 'Poster', made: 0 }]);
+    const club = data.links.visitsOf({ ...everything, collection: 'Rowing club' });
+    expect(club.days.reduce((sum, { person }) => sum + person, 0)).toBe(3);
+    expect(data.links.visitsOf({ ...everything, campaign: 'none' }).shares.place).toEqual([]);
+  });
+
+  it('keep their days and hours when clocks are put back or forth (tz database, Europe/London)', () => {
+    create();
+    // 25 October 2026 has 25 hours: 01:30 comes twice. 29 March has 23.
+    for (const at of [
+      '2026-10-25T00:30:00Z',
+      '2026-10-25T01:30:00Z',
+      '2026-10-25T23:30:00Z',
+      '2026-10-26T00:10:00Z',
+      '2026-03-29T00:30:00Z',
+      '2026-03-29T01:30:00Z',
+      '2026-03-29T22:59:00Z',
+    ])
+      data.links.visits.add({
+        at: Date.parse(at),
+        slug: 'REGATTA',
+        who: 'person',
+        device: 'phone',
+        system: 'Apple',
+        language: 'en',
+        isFirst: true,
+      });
+    data.links.visits.flush();
+    const { days, hours } = data.links.visits.visits({ ...everything, zone: 'Europe/London' }, null);
+    const on = (day: string) => days.find((own) => own.day === day)!.person;
+    expect([on('2026-10-25'), on('2026-10-26'), on('2026-03-29')]).toEqual([3, 1, 3]);
+    // Sundays: 01:00 twice in October, 00:00 and 02:00 in March; 23:00 twice; Monday 00:00.
+    const sunday = 6 * 24;
+    expect([hours[sunday], hours[sunday + 1], hours[sunday + 2], hours[sunday + 23], hours[0]]).toEqual([
+      1, 2, 1, 2, 1,
+    ]);
+  });
+
+  it('go on being counted once when the disk was full, and links forward meanwhile', async () => {
+    create();
+    db.pragma(`max_page_count = ${String(db.pragma('page_count', { simple: true }))}`);
+    // Until nothing goes in any more.
+    let room = 0;
+    expect(() => {
+      for (; room < 500; room++) create(`FILL-${room}`);
+    }).toThrow('full');
+    expect(room).toBeLessThan(500);
+    for (let count = 0; count < 400; count++) {
+      now += 3_600_000;
+      expect((await visit('/REGATTA', 'GET', { 'user-agent': phone })).status).toBe(302);
+    }
+    expect((await visit(`/FILL-${room}`)).status).toBe(404);
+    data.links.visits.flush();
+    db.pragma('max_page_count = 1000000');
+    data.links.visits.flush();
+    const { days } = data.links.visits.visits({ ...everything, to: '2028-01-01' }, null);
+    expect(days.reduce((all, { person }) => all + person, 0)).toBe(400);
+  });
+});
+
+describe('sums of the program before', () => {
+  it('become narrow ones, and nothing is lost', () => {
+    const path = join(folder, 'before.sqlite');
+    const before = new Database(path);
+    for (const name of readdirSync('src/server/db/migrations').sort().slice(0, 14))
+      before.exec(readFileSync(join('src/server/db/migrations', name), 'utf8'));
+    before.pragma('user_version = 14');
+    const hour = Date.parse('2026-07-04T12:00:00Z') / 3_600_000;
+    const sum = before.prepare('INSERT INTO visits_by_hour VALUES (?, ?, ?, ?, ?, ?, ?)');
+    const one = before.prepare('INSERT INTO visits VALUES (?, ?, ?, ?, ?, ?, ?)');
+    // The first of three days is known as a sum alone.
+    sum.run('A', hour, 'person', 'phone', 'Apple', 5, 3);
+    sum.run('A', hour, 'robot', 'other', 'other', 2, 0);
+    sum.run('B', hour + 24, 'person', 'phone', 'Android', 1, 1);
+    sum.run('A', hour + 48, 'person', 'tablet', 'Apple', 2, 1);
+    one.run((hour + 24) * 3_600_000, 'B', 'person', 'phone', 'Android', 'nl', 1);
+    for (const language of ['de', 'en'])
+      one.run((hour + 48) * 3_600_000, 'A', 'person', 'tablet', 'Apple', language, 0);
+    before.close();
+    const newer = openDatabase(path);
+    const { visits } = openData(newer).links;
+    const all = visits.visits(everything, null);
+    const counted = all.days.filter(({ person, robot }) => person + robot > 0);
+    expect(counted).toEqual([
+      { day: '2026-07-04', person: 5, preview: 0, robot: 2 },
+      { day: '2026-07-05', person: 1, preview: 0, robot: 0 },
+      { day: '2026-07-06', person: 2, preview: 0, robot: 0 },
+    ]);
+    expect(all.slugs).toEqual([
+      { slug: 'A', count: 7, firsts: 4 },
+      { slug: 'B', count: 1, firsts: 1 },
+    ]);
+    expect(all.kinds.map(({ device, language, count }) => [device, language, count]).sort()).toEqual([
+      ['phone', '', 1],
+      ['phone', '', 5],
+      ['tablet', 'de', 1],
+      ['tablet', 'en', 1],
+    ]);
+    newer.close();
+  });
+});
+
+describe('the list', () => {
+  it('is given by the page and found by words, the last that was changed first', () => {
+    for (let at = 0; at < 25; at++)
+      data.links.create({
+        name: `Berth ${at}`,
+        target: `https://ternquay.example/berth/${at}`,
+        slug: `B-${at}`,
+      });
+    const first = data.links.ofSlug('b-3')!;
+    data.links.save(first.id, 1, { ...first.link, note: 'x', collection: 'Berths' });
+    const page = data.links.page({ find: '', from: 0, count: 10 });
+    expect([page.total, page.links.length, page.links[0]!.link.name]).toEqual([25, 10, 'Berth 3']);
+    expect(data.links.page({ find: 'berth/2', from: 0, count: 10 }).total).toBe(6);
+    expect(
+      data.links.page({ find: 'BERTHS', from: 0, count: 10 }).links.map(({ link }) => link.name),
+    ).toEqual(['Berth 3']);
+    expect(data.links.page({ find: '', from: 20, count: 10 }).links).toHaveLength(5);
+    expect(data.links.groups()).toEqual({ collections: ['Berths'], campaigns: [] });
+    const again = openData(db).links;
+    expect(again.page({ find: '', from: 0, count: 1 }).links).toEqual([data.links.ofSlug('B-3')]);
+    expect(new Set(again.list())).toEqual(new Set(data.links.list()));
   });
 });

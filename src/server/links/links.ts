@@ -3,11 +3,25 @@ import { createHash } from 'node:crypto';
 import type { Server } from 'node:http';
 import type { BlockList } from 'node:net';
 import { DateTime } from 'luxon';
-import { isForwarding, readLogLine, slugKey, slugOf, visitorsKept, type Link } from '../../core/links';
-import type { DoorState, ReadLog } from '../../wire';
+import {
+  type Grouping,
+  isForwarding,
+  type Link,
+  linkAddress,
+  mostOf,
+  readLogLine,
+  type SharedOut,
+  sharesBy,
+  shareOut,
+  slugKey,
+  slugOf,
+  visitorsKept,
+} from '../../core/links';
+import type { AskLinks, AskVisits, DoorState, LinkPiece, LinkSettings, ReadLog, Visits } from '../../wire';
 import { Problem } from '../problem';
 import { doorServer, type DoorTools } from './door';
-import type { LinkStore } from './store';
+import type { LinkPieces } from './pieces';
+import type { KeptLink, LinkStore } from './store';
 import { dayDigests, type NewVisit, type VisitStore } from './visits';
 
 export interface DoorSetting {
@@ -20,9 +34,21 @@ export interface DoorSetting {
 export interface Links extends LinkStore {
   readonly visits: VisitStore;
   readonly door: () => DoorState;
+  /** Some of the links, the last that was changed first; `total` is how many there are that match. */
+  readonly page: (ask: AskLinks) => { readonly links: readonly KeptLink[]; readonly total: number };
+  /** Names of collections and campaigns that are in use. */
+  readonly groups: () => { readonly collections: string[]; readonly campaigns: string[] };
+  /** Of an archive, where there is no base yet; known after `cameIn`. */
+  readonly takeSettings: (settings: LinkSettings) => void;
+  /** Throws a `Problem` where there is no such link. */
+  readonly visitsOf: (ask: AskVisits) => Visits;
+  /** Jobs and made pieces that hold one of its addresses. */
+  readonly piecesOf: (id: string) => readonly LinkPiece[];
   /** Resolves with what became of it. */
   readonly openDoor: () => Promise<DoorState>;
   readonly closeDoor: () => Promise<void>;
+  /** After a start, where it was open when the server ended. */
+  readonly reopenDoor: () => Promise<DoorState>;
   /** What a door on this table does with a visit, for tests and for opening one elsewhere. */
   readonly doorTools: () => DoorTools;
   /** Counts visits of a log, from where it was read last. */
@@ -33,19 +59,30 @@ export interface Links extends LinkStore {
 }
 
 const dayMs = 24 * 3600 * 1000;
+/** Rows of a chart. */
+const mostShares = 40;
 /** After so many lines others are let in. */
 const linesAtOnce = 5000;
 
-export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorSetting): Links {
-  const table = new Map<string, Link>();
-  const ids = new Map<string, string[]>();
-  const learn = (id: string, link: Link | null): void => {
-    for (const key of ids.get(id) ?? []) table.delete(key);
-    const keys = link?.places.map(({ slug }) => slugKey(slug)) ?? [];
-    ids.set(id, keys);
-    if (link !== null) for (const key of keys) table.set(key, link);
+export function createLinks(
+  store: LinkStore,
+  visits: VisitStore,
+  pieces: LinkPieces,
+  setting: DoorSetting,
+): Links {
+  const table = new Map<string, KeptLink>();
+  const byId = new Map<string, KeptLink>();
+  const keysOf = (kept: KeptLink | undefined): string[] =>
+    kept?.link.places.map(({ slug }) => slugKey(slug)) ?? [];
+  const learn = (id: string, kept: KeptLink | null): void => {
+    for (const key of keysOf(byId.get(id))) table.delete(key);
+    // The last that was changed comes last.
+    byId.delete(id);
+    if (kept === null) return;
+    byId.set(id, kept);
+    for (const key of keysOf(kept)) table.set(key, kept);
   };
-  for (const { id, link } of store.list()) learn(id, link);
+  for (const kept of store.list().reverse()) learn(kept.id, kept);
   store.changed(learn);
 
   const isFirst = dayDigests(today());
@@ -58,12 +95,42 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
     return path.endsWith('/') ? path : `${path}/`;
   };
   const doorTools = (): DoorTools => ({
-    linkOf: (key) => table.get(key),
+    linkOf: (key) => table.get(key)?.link,
     count: settings.counts ? visits.add : null,
     isFirst,
     path: pathOf(settings.base),
     proxies: setting.proxies,
   });
+  /** As it may stand in a code: in large letters throughout, or as it was given. */
+  const addressesOf = (slug: string): string[] => {
+    const { base } = settings;
+    const own = table.get(slug)?.link.places.find((place) => slugKey(place.slug) === slug)?.slug ?? slug;
+    return URL.canParse(base) ? [linkAddress(base, slug, true), linkAddress(base, own, false)] : [];
+  };
+  const pieceOf = (slug: string) => {
+    const names = pieces.of(addressesOf(slug)).map(({ name }) => name);
+    const name = names.length === 0 ? 'on no piece of this Binarus' : names.join(', ');
+    return { key: name, name, link: null };
+  };
+  /** Null for all. */
+  function slugsOf({ link, collection, campaign }: AskVisits): readonly string[] | null {
+    if (link !== undefined) {
+      const own = byId.get(link);
+      if (own === undefined) throw new Problem(404, 'There is no such link.');
+      return keysOf(own);
+    }
+    if (collection === undefined && campaign === undefined) return null;
+    return [...byId.values()]
+      .filter(
+        ({ link: { collection: in1, campaign: in2 } }) =>
+          (collection === undefined || in1 === collection) && (campaign === undefined || in2 === campaign),
+      )
+      .flatMap(keysOf);
+  }
+  function keepSettings(own: LinkSettings): void {
+    store.saveSettings(own);
+    settings = own;
+  }
   const door = (): DoorState => ({ port: setting.port, isOpen: server !== null, problem });
   async function closeDoor(): Promise<void> {
     const open = server;
@@ -73,40 +140,103 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
     await new Promise((resolve) => open.close(resolve));
   }
 
+  async function open(): Promise<DoorState> {
+    if (setting.port === null || server !== null) return door();
+    let tools = doorTools();
+    let of = settings;
+    const opened = doorServer(() => {
+      if (of !== settings) [of, tools] = [settings, doorTools()];
+      return tools;
+    });
+    problem = '';
+    await new Promise<void>((resolve) => {
+      opened.once('error', (error: NodeJS.ErrnoException) => {
+        problem =
+          error.code === 'EADDRINUSE'
+            ? `Port ${setting.port} is taken. Set BINARUS_LINKS_PORT to another.`
+            : error.message;
+        resolve();
+      });
+      opened.listen(setting.port!, setting.host, () => {
+        server = opened;
+        resolve();
+      });
+    });
+    return door();
+  }
+
   return {
     ...store,
-    saveSettings: (own) => {
-      store.saveSettings(own);
-      settings = own;
+    list: () => [...byId.values()].reverse(),
+    find: (id) => byId.get(id) ?? null,
+    ofSlug: (slug) => table.get(slugKey(slug)) ?? null,
+    page: ({ find, from, count }) => {
+      const words = find.trim().toLowerCase();
+      const found = [...byId.values()]
+        .reverse()
+        .filter(({ id, link }) => words === '' || isNamed(id, link, words));
+      return { links: found.slice(from, from + count), total: found.length };
     },
+    groups: () => {
+      const of = (name: (link: Link) => string): string[] =>
+        [...new Set([...byId.values()].map(({ link }) => name(link)))].filter((own) => own !== '').sort();
+      return { collections: of(({ collection }) => collection), campaigns: of(({ campaign }) => campaign) };
+    },
+    visitsOf: (ask) => {
+      visits.flush();
+      const slugs = slugsOf(ask);
+      const { days, hours, slugs: counted, kinds } = visits.visits(ask, slugs);
+      const shares = (by: Grouping): readonly SharedOut[] =>
+        mostOf(
+          shareOut(counted, by, (slug) => table.get(slug)),
+          mostShares,
+        );
+      return {
+        days,
+        hours,
+        kinds,
+        shares: {
+          place: shares('place'),
+          link: shares('link'),
+          collection: shares('collection'),
+          campaign: shares('campaign'),
+          piece: mostOf(
+            sharesBy(counted, ({ slug }) => pieceOf(slug)),
+            mostShares,
+          ),
+        },
+      };
+    },
+    piecesOf: (id) =>
+      keysOf(byId.get(id)).flatMap((slug) =>
+        pieces.of(addressesOf(slug)).map((piece) => ({ slug, ...piece })),
+      ),
+    takeSettings: (own) => {
+      if (store.settings().base === '') store.saveSettings({ ...own, isDoorOpen: settings.isDoorOpen });
+    },
+    takeIn: (coming) => {
+      const isIn = store.takeIn(coming);
+      if (isIn) visits.takeSums(coming.counted);
+      return isIn;
+    },
+    cameIn: (ids) => {
+      settings = store.settings();
+      store.cameIn(ids);
+    },
+    saveSettings: (own) => keepSettings({ ...own, isDoorOpen: settings.isDoorOpen }),
     visits,
     door,
     doorTools,
     openDoor: async () => {
-      if (setting.port === null || server !== null) return door();
-      let tools = doorTools();
-      let of = settings;
-      const opened = doorServer(() => {
-        if (of !== settings) [of, tools] = [settings, doorTools()];
-        return tools;
-      });
-      problem = '';
-      await new Promise<void>((resolve) => {
-        opened.once('error', (error: NodeJS.ErrnoException) => {
-          problem =
-            error.code === 'EADDRINUSE'
-              ? `Port ${setting.port} is taken. Set BINARUS_LINKS_PORT to another.`
-              : error.message;
-          resolve();
-        });
-        opened.listen(setting.port!, setting.host, () => {
-          server = opened;
-          resolve();
-        });
-      });
-      return door();
+      const state = await open();
+      if (state.isOpen) keepSettings({ ...settings, isDoorOpen: true });
+      return state;
     },
-    closeDoor,
+    closeDoor: async () => {
+      keepSettings({ ...settings, isDoorOpen: false });
+      await closeDoor();
+    },
+    reopenDoor: async () => (settings.isDoorOpen ? open() : door()),
     readLog: async (bytes) => {
       const { base } = settings;
       if (base === '') throw new Problem(409, 'Say first under which address the links are reached.');
@@ -162,6 +292,16 @@ export function createLinks(store: LinkStore, visits: VisitStore, setting: DoorS
     },
   };
 }
+
+const isNamed = (id: string, link: Link, words: string): boolean =>
+  id === words ||
+  [
+    link.name,
+    link.target,
+    link.collection,
+    link.campaign,
+    ...link.places.flatMap(({ slug, name }) => [slug, name]),
+  ].some((text) => text.toLowerCase().includes(words));
 
 /** The day, looked up once a second: visitors are many. */
 function today(): () => string {

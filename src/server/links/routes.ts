@@ -1,9 +1,11 @@
 /** Links for the owner, over HTTP: these routes are on the house's own listener, never at the public door. */
 import express from 'express';
 import { ZipFile } from 'yazl';
-import { forward, linkTable, rowsOfLinks, slugOf, uncarried } from '../../core/links';
+import { forward, linkTable, privacyPage, rowsOfLinks, slugOf, uncarried } from '../../core/links';
 import {
+  askAddressSchema,
   askKnownLinkSchema,
+  askLinksSchema,
   askVisitsSchema,
   createLinkSchema,
   linkIdSchema,
@@ -14,6 +16,7 @@ import {
   type SavedLink,
 } from '../../wire';
 import { checked, Problem } from '../problem';
+import { askAddress } from './asking';
 import type { KeptLink } from './store';
 import type { Links } from './links';
 
@@ -30,15 +33,25 @@ export function linkRoutes(links: Links): express.Router {
   };
   const withVisits = (kept: readonly KeptLink[]): SavedLink[] => {
     links.visits.flush();
-    const since = links.visits.since(Date.now() - thirtyDaysMs);
+    const since = Date.now() - thirtyDaysMs;
     return kept.map((one) => ({
       ...one,
-      visits: one.link.places.reduce((sum, { slug }) => sum + (since.get(slug.toUpperCase()) ?? 0), 0),
+      visits: links.visits.since(
+        one.link.places.map(({ slug }) => slug),
+        since,
+      ),
     }));
   };
 
-  routes.get('/', (_request, response) => {
-    response.json({ links: withVisits(links.list()), settings: links.settings(), door: links.door() });
+  routes.get('/', (request, response) => {
+    const { links: page, total } = links.page(checked(askLinksSchema, request.query));
+    response.json({
+      links: withVisits(page),
+      total,
+      ...links.groups(),
+      settings: links.settings(),
+      door: links.door(),
+    });
   });
   routes.post('/', (request, response) => {
     response.status(201).json(withVisits([links.create(checked(createLinkSchema, request.body))])[0]);
@@ -62,11 +75,14 @@ export function linkRoutes(links: Links): express.Router {
     response.json(links.door());
   });
   routes.get('/visits', (request, response) => {
-    const ask = checked(askVisitsSchema, request.query);
-    links.visits.flush();
-    const own = ask.link === undefined ? null : links.find(ask.link);
-    if (ask.link !== undefined && own === null) throw unknown();
-    response.json(links.visits.visits(ask, own?.link.places.map(({ slug }) => slug) ?? null));
+    response.json(links.visitsOf(checked(askVisitsSchema, request.query)));
+  });
+  routes.get('/privacy', (_request, response) => {
+    response.attachment('what-is-counted.html').type('html').send(privacyPage(links.settings()));
+  });
+  // The server asks so that no page of ours loads anything from elsewhere.
+  routes.post('/ask', async (request, response) => {
+    response.json(await askAddress(checked(askAddressSchema, request.body).address));
   });
   routes.get('/table/:form', (request, response) => {
     const form = checked(tableFormSchema, request.params.form);
@@ -103,6 +119,9 @@ export function linkRoutes(links: Links): express.Router {
   });
   routes.get('/:id/revisions', (request, response) => {
     response.json({ revisions: links.revisions(found(request).id) });
+  });
+  routes.get('/:id/pieces', (request, response) => {
+    response.json({ pieces: links.piecesOf(found(request).id) });
   });
   routes.post('/:id/try', (request, response) => {
     const { at, phone } = checked(tryLinkSchema, request.body);

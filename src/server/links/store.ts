@@ -39,11 +39,11 @@ export interface LinkStore {
   remove(id: string): boolean;
   settings(): LinkSettings;
   saveSettings(settings: LinkSettings): void;
-  archived(): ArchivedLink[];
-  /** Left alone where the link or one of its addresses is here. */
+  /** Left alone where the link or one of its addresses is here. Part of a larger change: listeners hear of it by `cameIn`. */
   takeIn(link: ArchivedLink): boolean;
+  cameIn(ids: readonly string[]): void;
   /** Hears every link as it is kept, or that one is gone. */
-  readonly changed: (listener: (id: string, link: Link | null) => void) => void;
+  readonly changed: (listener: (id: string, kept: KeptLink | null) => void) => void;
 }
 
 const firstSettings: LinkSettings = {
@@ -53,6 +53,7 @@ const firstSettings: LinkSettings = {
   oneIn: 10_000,
   counts: true,
   keepDays: 400,
+  isDoorOpen: false,
 };
 
 interface Row {
@@ -63,7 +64,7 @@ interface Row {
 }
 
 export function linkStore(db: Db): LinkStore {
-  const listeners: ((id: string, link: Link | null) => void)[] = [];
+  const listeners: ((id: string, kept: KeptLink | null) => void)[] = [];
   const columns = 'id, revision, saved_at AS savedAt, document';
   const selectAll = db.prepare<[], Row>(`SELECT ${columns} FROM links ORDER BY saved_at DESC, rowid DESC`);
   const select = db.prepare<[string], Row>(`SELECT ${columns} FROM links WHERE id = ?`);
@@ -101,7 +102,8 @@ export function linkStore(db: Db): LinkStore {
     const text = selectSettings.get();
     return (text === undefined ? null : linkSettingsSchema.safeParse(JSON.parse(text)).data) ?? firstSettings;
   };
-  const tell = (id: string, link: Link | null): void => listeners.forEach((listener) => listener(id, link));
+  const tell = (id: string, kept: KeptLink | null): void =>
+    listeners.forEach((listener) => listener(id, kept));
 
   /** Throws where something is wrong with it, or one of its addresses belongs to another. */
   function check(id: string, link: Link): void {
@@ -178,30 +180,33 @@ export function linkStore(db: Db): LinkStore {
     return deleteLink.run(id).changes > 0;
   });
 
+  const find = (id: string): KeptLink | null => {
+    const row = select.get(id);
+    return row === undefined ? null : keptOf(row);
+  };
+  const revisions = (id: string): LinkRevision[] =>
+    selectRevisions.all(id).flatMap(({ document, ...revision }) => {
+      const parsed = linkSchema.safeParse(JSON.parse(document));
+      return parsed.success ? [{ ...revision, link: parsed.data }] : [];
+    });
+
   return {
     list: () => selectAll.all().flatMap((row) => keptOf(row) ?? []),
-    find: (id) => {
-      const row = select.get(id);
-      return row === undefined ? null : keptOf(row);
-    },
+    find,
     ofSlug: (slug) => {
       const id = ownerOf.get(slugKey(slug));
       const row = id === undefined ? undefined : select.get(id);
       return row === undefined ? null : keptOf(row);
     },
-    revisions: (id) =>
-      selectRevisions.all(id).flatMap(({ document, ...revision }) => {
-        const parsed = linkSchema.safeParse(JSON.parse(document));
-        return parsed.success ? [{ ...revision, link: parsed.data }] : [];
-      }),
+    revisions,
     create: (wish) => {
       const kept = create(wish);
-      tell(kept.id, kept.link);
+      tell(kept.id, kept);
       return kept;
     },
     save: (id, baseRevision, link) => {
       const kept = save(id, baseRevision, link);
-      tell(id, kept.link);
+      tell(id, kept);
       return kept;
     },
     remove: (id) => {
@@ -211,18 +216,9 @@ export function linkStore(db: Db): LinkStore {
     },
     settings,
     saveSettings: writing(db, (own: LinkSettings) => void upsertSettings.run(JSON.stringify(own))),
-    archived: () =>
-      selectAll.all().map(({ id }) => ({
-        id,
-        revisions: selectRevisions.all(id).flatMap(({ document, ...revision }) => {
-          const parsed = linkSchema.safeParse(JSON.parse(document));
-          return parsed.success ? [{ ...revision, link: parsed.data }] : [];
-        }),
-      })),
-    takeIn: (coming) => {
-      const isIn = takeIn(coming);
-      if (isIn) tell(coming.id, coming.revisions.at(-1)!.link);
-      return isIn;
+    takeIn,
+    cameIn: (ids) => {
+      for (const id of ids) tell(id, find(id));
     },
     changed: (listener) => void listeners.push(listener),
   };

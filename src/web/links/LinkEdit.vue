@@ -3,8 +3,16 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from '@lucide/vue';
 import { DateTime } from 'luxon';
 import { computed, ref, watch } from 'vue';
-import { phoneKinds, type Link, type PhoneKind, type Rule } from '../../core/links';
-import type { SavedLink, TriedLink } from '../../wire';
+import {
+  type Link,
+  type PhoneKind,
+  phoneKinds,
+  type Rule,
+  type TargetCaution,
+  targetCautions,
+} from '../../core/links';
+import type { LinkPiece, SavedLink, TriedLink } from '../../wire';
+import AskAddress from '../shared/AskAddress.vue';
 import { tryLink } from '../shared/linksApi';
 import PickList from '../shared/PickList.vue';
 import { useAttempt } from '../shared/useAttempt';
@@ -59,6 +67,22 @@ async function addPlace(): Promise<void> {
   await change({ places: [...link.value.places, { slug, name: '' }] });
   if (props.links.problem.value === '') place.value = '';
 }
+const piecesOf = (slug: string): readonly LinkPiece[] =>
+  props.links.pieces.value.filter((piece) => piece.slug === slug.toUpperCase());
+/** Of every target, each said once. */
+const cautions = computed(() => [
+  ...new Set(
+    [link.value.target, ...link.value.rules.map((rule) => rule.target)].flatMap((own) =>
+      targetCautions(own).map((caution) => cautionTexts[caution](hostOf(own))),
+    ),
+  ),
+]);
+const hostOf = (address: string): string => new URL(address).hostname;
+const cautionTexts: Readonly<Record<TargetCaution, (host: string) => string>> = {
+  'this machine': (host) => `${host} is this computer itself: a phone gets nowhere.`,
+  'this house': (host) => `${host} is only known in your own network: a phone elsewhere gets nowhere.`,
+  'plain http': (host) => `${host} is reached by plain http, which is not private; phones warn of it.`,
+};
 const asked = ref(false);
 const older = computed(() => [...props.links.revisions.value].reverse().slice(1, 6));
 </script>
@@ -78,6 +102,8 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
           :disabled="link.retired !== null"
           @change="change({ target })"
       /></label>
+      <p v-for="caution in cautions" :key="caution" class="wrong" role="status">{{ caution }}</p>
+      <AskAddress v-if="link.retired === null" :address="link.target" />
       <div class="two">
         <label
           ><span>Collection</span
@@ -95,6 +121,16 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
       <ul class="places">
         <li v-for="(one, index) in link.places" :key="one.slug">
           <span class="measure address">{{ links.addressOf(one.slug) }}</span>
+          <span v-if="piecesOf(one.slug).length > 0" class="note on"
+            >on
+            <template v-for="(piece, at) in piecesOf(one.slug)" :key="piece.job"
+              >{{ at > 0 ? ', ' : ''
+              }}<RouterLink class="link" :to="{ name: 'bench', params: { id: piece.job } }">{{
+                piece.name
+              }}</RouterLink
+              >{{ piece.made > 0 ? ` (${piece.made} made)` : '' }}</template
+            ></span
+          >
           <input
             :value="one.name"
             maxlength="80"

@@ -7,16 +7,8 @@ import ChoiceRow from '../shared/ChoiceRow.vue';
 import type { LinksAtHand } from './useLinks';
 
 const props = defineProps<{ links: LinksAtHand }>();
-const find = ref('');
-const shown = computed(() => {
-  const words = find.value.trim().toLowerCase();
-  return (props.links.list.value?.links ?? []).filter(({ link }) =>
-    [link.name, link.target, link.collection, link.campaign, ...link.places.map(({ slug }) => slug)]
-      .join(' ')
-      .toLowerCase()
-      .includes(words),
-  );
-});
+const shown = computed(() => props.links.list.value?.links ?? []);
+const left = computed(() => (props.links.list.value?.total ?? 0) - shown.value.length);
 const isNew = ref(false);
 const name = ref('');
 const target = ref('');
@@ -58,11 +50,12 @@ const host = (address: string): string =>
       <button type="submit" class="action main">Make it</button>
     </form>
     <input
-      v-if="(links.list.value?.links.length ?? 0) > 6"
-      v-model="find"
+      v-if="shown.length > 6 || links.find.value !== ''"
+      :value="links.find.value"
       type="search"
       aria-label="Find a link"
       placeholder="Find"
+      @input="links.search(($event.target as HTMLInputElement).value)"
     />
     <ul>
       <li v-for="one in shown" :key="one.id">
@@ -78,6 +71,10 @@ const host = (address: string): string =>
         </button>
       </li>
     </ul>
+    <button v-if="left > 0" type="button" class="action" @click="links.more()">
+      Show more ({{ left.toLocaleString('en-GB') }} left)
+    </button>
+    <p v-if="shown.length === 0 && links.find.value !== ''" class="note">No link has that in it.</p>
     <p v-if="shown.length > 0" class="note">Visits of people in the last 30 days.</p>
   </div>
 </template>

@@ -1,8 +1,16 @@
 <script setup lang="ts">
 /** Under which address links are reached, the public door, tables for other servers, logs of theirs, and what is counted. */
 import { computed, ref } from 'vue';
-import { baseFaults, tableFormNames, tableForms, type BaseFault, type TableForm } from '../../core/links';
+import {
+  baseFaults,
+  privacyText,
+  tableFormNames,
+  tableForms,
+  type BaseFault,
+  type TableForm,
+} from '../../core/links';
 import type { LinkList } from '../../wire';
+import AskAddress from '../shared/AskAddress.vue';
 import FilePicker from '../shared/FilePicker.vue';
 import { fetchUncarried, sendLog, tableAddress } from '../shared/linksApi';
 import NumberInput from '../shared/NumberInput.vue';
@@ -12,6 +20,7 @@ import { useAttempt } from '../shared/useAttempt';
 import type { LinksAtHand } from './useLinks';
 
 const props = defineProps<{ links: LinksAtHand; list: LinkList }>();
+const emit = defineEmits<{ counted: [] }>();
 const settings = computed(() => props.list.settings);
 const faultTexts: Readonly<Record<BaseFault, string>> = {
   'no address': 'This is no address; one is such as https://go.example.',
@@ -47,6 +56,7 @@ const readLog = (file: File): Promise<void> =>
       const { counted, passedOver, knownBytes } = await sendLog(file);
       read.value = `${counted} visits counted, ${passedOver} other lines passed over${knownBytes > 0 ? '; what was read before was not counted again' : ''}.`;
       await props.links.lookAgain();
+      emit('counted');
     } catch (error) {
       read.value = '';
       throw error;
@@ -69,6 +79,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
           @change="links.set({ base: text($event) })"
       /></label>
       <p v-for="fault in faults" :key="fault" class="wrong" role="alert">{{ faultTexts[fault] }}</p>
+      <AskAddress
+        v-if="settings.base !== '' && links.own.value && !links.own.value.link.retired"
+        :address="links.addressOf(links.own.value.link.places[0]!.slug)"
+        :leads-to="links.own.value.link.target"
+      />
       <SwitchField
         label="Large and small letters are alike there, so that symbols are smaller"
         :model-value="settings.isCaseFree"
@@ -120,12 +135,10 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
         unit="days"
         @change="links.set({ keepDays: Math.round($event) })"
       />
-      <p class="note">
-        Of each visit: the link, the time, the kind of device and system in broad classes, the language, and
-        whether it was a person, a preview or a robot. No network address is kept. Whether somebody came twice
-        on one day is told by a digest whose key is thrown away every night; nobody can tell it afterwards,
-        nor from one day to the next. Nothing goes to anybody else.
-      </p>
+      <div class="words" data-test="privacy">
+        <p v-for="words in privacyText(settings)" :key="words" class="note">{{ words }}</p>
+      </div>
+      <p><a class="link" href="/api/links/privacy" download>As a page for your privacy notice</a></p>
     </section>
   </details>
 </template>
@@ -135,6 +148,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
 .setup {
   padding-top: 14px;
   border-top: 1px solid var(--rule);
+}
+
+/* Paragraphs of the notice. */
+.words {
+  display: grid;
+  gap: 6px;
 }
 
 summary {

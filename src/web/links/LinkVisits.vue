@@ -1,141 +1,126 @@
 <script setup lang="ts">
-/** Who came: by day, by hour of the week, by place and kind of device; each chart as a table, too, and out as CSV. */
-import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
-import Papa from 'papaparse';
-import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
-import { whos, type Who } from '../../core/links';
-import type { Visits } from '../../wire';
+/** Who came: when, to what, and what a change of target did. */
+import { DateTime } from 'luxon';
+import { computed, ref } from 'vue';
+import { aroundChange, changesOf, type ChangeKind } from '../../core/links';
+import type { SavedLink, Visits } from '../../wire';
 import ChoiceRow from '../shared/ChoiceRow.vue';
-import { downloadBytes } from '../shared/download';
 import PickList from '../shared/PickList.vue';
+import { barOfDay, barsBeside, barsOf, type Span } from './bars';
 import type { LinksAtHand } from './useLinks';
+import type { OtherLink, VisitsAtHand, VisitsOf } from './useVisits';
+import VisitChart from './VisitChart.vue';
+import VisitShares from './VisitShares.vue';
 
-Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
-const props = defineProps<{ links: LinksAtHand; visits: Visits }>();
-const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const by = ref<'day' | 'week' | 'hour'>('day');
-const asTable = ref(false);
-let chart: Chart | null = null;
-const clear = (): void => {
-  chart?.destroy();
-  chart = null;
-};
-onBeforeUnmount(clear);
+const props = defineProps<{ links: LinksAtHand; at: VisitsAtHand; own: SavedLink; visits: Visits }>();
+const by = ref<Span>('day');
 
-const names: Readonly<Record<Who, string>> = { person: 'People', preview: 'Previews', robot: 'Robots' };
-const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-interface Bars {
-  readonly labels: readonly string[];
-  readonly rows: readonly { readonly name: string; readonly values: readonly number[] }[];
-}
-const bars = computed((): Bars => {
-  const { days, hours } = props.visits;
-  if (by.value === 'hour') {
-    // Hours of all days together, and each day in the table.
-    const labels = Array.from({ length: 24 }, (_, hour) => `${hour}:00`);
-    const values = labels.map((_, hour) =>
-      dayNames.reduce((sum, __, day) => sum + hours[day * 24 + hour]!, 0),
-    );
-    return { labels, rows: [{ name: names.person, values }] };
-  }
-  const sums = new Map<string, Record<Who, number>>();
-  days.forEach((day, index) => {
-    const label = by.value === 'day' ? day.day.slice(5) : days[Math.floor(index / 7) * 7]!.day.slice(5);
-    const sum = sums.get(label) ?? { person: 0, preview: 0, robot: 0 };
-    sums.set(label, sum);
-    for (const who of whos) sum[who] += day[who];
-  });
-  return {
-    labels: [...sums.keys()],
-    rows: whos.map((who) => ({ name: names[who], values: [...sums.values()].map((sum) => sum[who]) })),
-  };
+/** What can be looked at, as a list whose values are places in it. */
+const wholes = computed((): readonly { readonly label: string; readonly of: VisitsOf }[] => [
+  { label: 'this link', of: { kind: 'link' } },
+  { label: 'all links', of: { kind: 'all' } },
+  ...(props.links.list.value?.collections ?? []).map((name) => ({
+    label: `collection ${name}`,
+    of: { kind: 'collection' as const, name },
+  })),
+  ...(props.links.list.value?.campaigns ?? []).map((name) => ({
+    label: `campaign ${name}`,
+    of: { kind: 'campaign' as const, name },
+  })),
+]);
+const isSame = (a: VisitsOf, b: VisitsOf): boolean => JSON.stringify(a) === JSON.stringify(b);
+const whole = computed({
+  get: () =>
+    Math.max(
+      0,
+      wholes.value.findIndex(({ of }) => isSame(of, props.at.of.value)),
+    ),
+  set: (index) => props.at.lookAt({ of: wholes.value[index]!.of }),
 });
-const people = computed(() => props.visits.days.reduce((sum, { person }) => sum + person, 0));
-const others = computed(() => props.visits.days.reduce((sum, day) => sum + day.preview + day.robot, 0));
-const firsts = computed(() => props.visits.places.reduce((sum, own) => sum + own.firsts, 0));
-const placeName = (slug: string): string => {
-  const links = props.links.list.value?.links ?? [];
-  for (const { link } of links)
-    for (const place of link.places)
-      if (place.slug.toUpperCase() === slug)
-        return place.name || (link.places.length === 1 ? link.name : place.slug);
-  return slug;
+/** Those that are shown in the list, and the one that was chosen, wherever it is. */
+const others = computed((): readonly OtherLink[] => {
+  const { value: chosen } = props.at.beside;
+  const listed = (props.links.list.value?.links ?? [])
+    .filter(({ id }) => id !== props.own.id)
+    .map(({ id, link }) => ({ id, name: link.name }));
+  return chosen === null || listed.some(({ id }) => id === chosen.id) ? listed : [chosen, ...listed];
+});
+const besideChoices = computed(() => [
+  { value: '', label: 'nothing beside it' },
+  ...others.value.map(({ id, name }) => ({ value: id, label: `beside ${name}` })),
+]);
+const putBeside = (id: string): void =>
+  props.at.lookAt({ beside: others.value.find((other) => other.id === id) ?? null });
+
+const isOfOne = computed(() => props.at.of.value.kind === 'link');
+const bars = computed(() => {
+  const other = props.at.besideVisits.value;
+  const ofOther = props.at.beside.value;
+  if (other === null || ofOther === null) return barsOf(props.visits, by.value);
+  const name = isOfOne.value ? props.own.link.name : wholes.value[whole.value]!.label;
+  return barsBeside({ name, visits: props.visits }, { name: ofOther.name, visits: other }, by.value);
+});
+
+const kindTexts: Readonly<Record<ChangeKind, string>> = {
+  target: 'leads to',
+  rules: 'other rules',
+  retired: 'retired',
+  'leads again': 'leads again',
 };
-
-/** Told apart without colour: full, hatched by their edge, empty. */
-const looks: readonly { readonly backgroundColor: string; readonly borderColor: string }[] = [
-  { backgroundColor: '#1f7a6d', borderColor: '#1f7a6d' },
-  { backgroundColor: '#c9ddd8', borderColor: '#1f7a6d' },
-  { backgroundColor: '#ffffff', borderColor: '#5c666b' },
-];
-watch(
-  () => [canvas.value, bars.value, asTable.value] as const,
-  ([element, { labels, rows }]) => {
-    clear();
-    if (element === null) return;
-    chart = new Chart(element, {
-      type: 'bar',
-      data: {
-        labels: [...labels],
-        datasets: rows.map(({ name, values }, index) => ({
-          label: name,
-          data: [...values],
-          borderWidth: 1,
-          ...looks[index]!,
-        })),
-      },
-      options: {
-        animation: false,
-        maintainAspectRatio: false,
-        scales: {
-          x: { stacked: true, grid: { display: false } },
-          y: { stacked: true, ticks: { precision: 0 } },
-        },
-      },
-    });
-  },
-  { immediate: true, flush: 'post' },
+/** Of the link at hand, by the days in which they fall. */
+const changes = computed(() =>
+  !isOfOne.value
+    ? []
+    : changesOf(props.links.revisions.value).flatMap(({ at, kind, link }) => {
+        const day = DateTime.fromISO(at).toISODate()!;
+        const index = props.visits.days.findIndex((own) => own.day === day);
+        if (index < 0) return [];
+        const around = aroundChange(props.visits.days, day);
+        const text = kind === 'target' ? `${kindTexts.target} ${link.target}` : kindTexts[kind];
+        return [{ at, index, around, text, day: DateTime.fromISO(at).toFormat('d LLL') }];
+      }),
 );
-
-function takeCsv(): void {
-  const { labels, rows } = bars.value;
-  const lines = labels.map((label, index) => ({
-    when: label,
-    ...Object.fromEntries(rows.map(({ name, values }) => [name, values[index]])),
-  }));
-  const bytes = new TextEncoder().encode(`${Papa.unparse(lines)}\r\n`);
-  downloadBytes({ name: `visits-by-${by.value}.csv`, mediaType: 'text/csv', bytes });
-}
+const marks = computed(() =>
+  by.value === 'hour' ? [] : [...new Set(changes.value.map(({ index }) => barOfDay(index, by.value)))],
+);
+const people = computed(() => props.visits.days.reduce((sum, { person }) => sum + person, 0));
+const rest = computed(() => props.visits.days.reduce((sum, day) => sum + day.preview + day.robot, 0));
+const firsts = computed(() => props.visits.shares.place.reduce((sum, own) => sum + own.firsts, 0));
+const perDay = (value: number): string => value.toFixed(value < 10 ? 1 : 0);
 </script>
 
 <template>
   <div class="visits">
     <p class="figure">
-      <span class="large">{{ people.toLocaleString('en-GB') }}</span> visits of people
+      <span class="large">{{ people.toLocaleString('en-GB') }}</span>
+      {{ people === 1 ? 'visit of a person' : 'visits of people' }}
     </p>
     <p class="note">
       {{ firsts.toLocaleString('en-GB') }} of them the first of somebody on that day;
-      {{ others.toLocaleString('en-GB') }} previews and robots apart.
+      {{ rest.toLocaleString('en-GB') }} previews and robots apart.
     </p>
     <PickList
+      v-model="whole"
+      label="Of what"
+      :choices="wholes.map(({ label }, value) => ({ label, value }))"
+    />
+    <PickList
+      :model-value="at.days.value"
       label="How long"
-      :model-value="links.days.value"
       :choices="[
         { value: 7, label: 'the last 7 days' },
         { value: 28, label: 'the last 28 days' },
         { value: 92, label: 'the last 92 days' },
         { value: 366, label: 'the last year' },
       ]"
-      @update:model-value="links.look({ days: $event })"
+      @update:model-value="at.lookAt({ days: $event })"
     />
-    <ChoiceRow
-      :model-value="links.ofAll.value"
-      label="Of what"
-      :choices="[
-        { value: false, label: 'This link' },
-        { value: true, label: 'All links' },
-      ]"
-      @update:model-value="links.look({ ofAll: $event })"
+    <PickList
+      v-if="others.length > 0"
+      :model-value="at.beside.value?.id ?? ''"
+      label="Beside"
+      :choices="besideChoices"
+      @update:model-value="putBeside($event)"
     />
     <ChoiceRow
       v-model="by"
@@ -143,66 +128,39 @@ function takeCsv(): void {
       :choices="[
         { value: 'day', label: 'Day' },
         { value: 'week', label: 'Week' },
-        { value: 'hour', label: 'Hour' },
+        { value: 'hour', label: 'Hour of the week' },
       ]"
     />
-    <div v-if="!asTable" class="chart">
-      <canvas ref="canvas" role="img" aria-label="Visits as bars" data-test="visits-chart"></canvas>
-    </div>
-    <table v-else data-test="visits-table">
-      <thead>
-        <tr>
-          <th>when</th>
-          <th v-for="row in bars.rows" :key="row.name">{{ row.name }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(label, index) in bars.labels" :key="label">
-          <td>{{ label }}</td>
-          <td v-for="row in bars.rows" :key="row.name" class="measure">{{ row.values[index] }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="legend note">
-      <template v-if="by !== 'hour'"
-        ><span v-for="(row, index) in bars.rows" :key="row.name"
-          ><span
-            class="swatch"
-            :style="{ background: looks[index]!.backgroundColor, borderColor: looks[index]!.borderColor }"
-          ></span
-          >{{ row.name }}</span
-        ></template
-      >
-      <button type="button" class="link" @click="asTable = !asTable">
-        {{ asTable ? 'As a chart' : 'As a table' }}
-      </button>
-      <button type="button" class="link" @click="takeCsv">CSV</button>
-    </p>
-    <section v-if="visits.places.length > 1">
-      <h2 class="heading">By place</h2>
-      <table>
+    <VisitChart :bars="bars" :name="`visits-by-${by}`" :marks="marks" />
+    <section v-if="changes.length > 0">
+      <h2 class="heading">Before and after a change</h2>
+      <table data-test="visits-around">
+        <thead>
+          <tr>
+            <th>change</th>
+            <th>before</th>
+            <th>after</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="own in visits.places.slice(0, 12)" :key="own.slug">
-            <td>{{ placeName(own.slug) }}</td>
-            <td class="measure">{{ own.count }}</td>
+          <tr v-for="change in [...changes].reverse().slice(0, 6)" :key="change.at">
+            <td>{{ change.day }}: {{ change.text }}</td>
+            <template v-if="change.around">
+              <td class="measure">{{ perDay(change.around.before) }}</td>
+              <td class="measure">{{ perDay(change.around.after) }}</td>
+            </template>
+            <td v-else colspan="2">too few days</td>
           </tr>
         </tbody>
       </table>
+      <p class="note">People a day, over as many days before as after, four weeks at most.</p>
     </section>
-    <section v-if="visits.devices.length > 0">
-      <h2 class="heading">With what</h2>
-      <table>
-        <tbody>
-          <tr v-for="own in visits.devices.slice(0, 8)" :key="`${own.device} ${own.system}`">
-            <td>{{ own.device }}, {{ own.system }}</td>
-            <td class="measure">{{ own.count }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </section>
+    <VisitShares :visits="visits" :is-of-one="isOfOne" @pick="links.pick($event)" />
+    <p v-if="at.problem.value" class="note" role="alert">{{ at.problem.value }}</p>
   </div>
 </template>
 
+<style scoped src="./visits.css"></style>
 <style scoped>
 .visits,
 section {
@@ -220,38 +178,7 @@ section {
   font-weight: 400;
 }
 
-.chart {
-  height: 190px;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 12.5px;
-}
-
-td,
-th {
-  padding: 3px 4px;
-  border-bottom: 1px solid var(--rule-soft);
-  text-align: left;
-}
-
-td.measure {
-  text-align: right;
-}
-
-.legend {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-}
-
-.swatch {
-  display: inline-block;
-  width: 10px;
-  height: 10px;
-  margin-right: 5px;
-  border: 1px solid;
+td:first-child {
+  overflow-wrap: anywhere;
 }
 </style>

@@ -8,10 +8,12 @@ import LinkList from './LinkList.vue';
 import LinkSetup from './LinkSetup.vue';
 import LinkVisits from './LinkVisits.vue';
 import { useLinks } from './useLinks';
+import { useVisits } from './useVisits';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const links = useLinks(props.id, (id) => void router.replace({ name: 'links', params: { id } }));
+const visits = useVisits(links.own);
 onMounted(() => (document.title = 'Links · Binarus'));
 </script>
 
@@ -34,12 +36,19 @@ onMounted(() => (document.title = 'Links · Binarus'));
           a short address of yours, and this Binarus, or any web server that you hand the table to, sends
           whoever opens it on. It works only as long as that server does.
         </p>
-        <LinkSetup v-if="links.list.value" :links="links" :list="links.list.value" />
+        <LinkSetup v-if="links.list.value" :links="links" :list="links.list.value" @counted="visits.look()" />
       </div>
     </template>
     <template #right
-      ><LinkVisits v-if="links.visits.value" :links="links" :visits="links.visits.value"
-    /></template>
+      ><LinkVisits
+        v-if="links.own.value && visits.visits.value"
+        :links="links"
+        :at="visits"
+        :own="links.own.value"
+        :visits="visits.visits.value"
+      />
+      <p v-else-if="visits.problem.value" class="note" role="alert">{{ visits.problem.value }}</p></template
+    >
   </WorkScreen>
 </template>
 
@@ -56,5 +65,7 @@ onMounted(() => (document.title = 'Links · Binarus'));
 
 .empty {
   max-width: 56ch;
+  margin: 0;
+  text-align: left;
 }
 </style>

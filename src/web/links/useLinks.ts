@@ -1,22 +1,15 @@
-/** All links, the one at hand, and its visits. Changes are saved one by one, each as a revision. */
-import { computed, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue';
-import { DateTime } from 'luxon';
+/** The list of links, the one at hand and where it stands. Changes are saved one by one, each as a revision. */
+import { watchDebounced } from '@vueuse/core';
+import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import { linkAddress, type Link } from '../../core/links';
-import type {
-  CreateLink,
-  DoorState,
-  LinkList,
-  LinkRevision,
-  LinkSettings,
-  SavedLink,
-  Visits,
-} from '../../wire';
+import type { CreateLink, LinkList, LinkPiece, LinkRevision, LinkSettings, SavedLink } from '../../wire';
 import {
   closeDoor,
   createLink,
+  fetchLink,
+  fetchLinkPieces,
   fetchLinkRevisions,
   fetchLinks,
-  fetchVisits,
   openDoor,
   removeLink,
   saveLink,
@@ -26,16 +19,16 @@ import { useAttempt } from '../shared/useAttempt';
 
 export interface LinksAtHand {
   readonly problem: Ref<string>;
+  /** As many as are shown, of those that match. */
   readonly list: ShallowRef<LinkList | null>;
-  readonly own: ComputedRef<SavedLink | null>;
+  readonly find: Readonly<Ref<string>>;
+  readonly search: (words: string) => void;
+  readonly more: () => Promise<void>;
+  readonly own: ShallowRef<SavedLink | null>;
   readonly revisions: ShallowRef<readonly LinkRevision[]>;
-  readonly visits: ShallowRef<Visits | null>;
-  /** Visits of all links instead of the one at hand. */
-  readonly ofAll: Readonly<Ref<boolean>>;
-  readonly days: Readonly<Ref<number>>;
+  readonly pieces: ShallowRef<readonly LinkPiece[]>;
   /** The whole address of a slug; the slug alone as long as there is no base. */
   readonly addressOf: (slug: string) => string;
-  readonly look: (at: { readonly days?: number; readonly ofAll?: boolean }) => void;
   readonly pick: (id: string) => void;
   readonly create: (wish: CreateLink) => Promise<void>;
   readonly change: (part: Partial<Link>) => Promise<void>;
@@ -46,84 +39,96 @@ export interface LinksAtHand {
 }
 
 export const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+const linksAtOnce = 100;
 
 export function useLinks(first: string, picked: (id: string) => void): LinksAtHand {
   const { problem, attempt } = useAttempt();
   const list = shallowRef<LinkList | null>(null);
-  const id = ref(first);
+  const find = ref('');
+  const own = shallowRef<SavedLink | null>(null);
   const revisions = shallowRef<readonly LinkRevision[]>([]);
-  const visits = shallowRef<Visits | null>(null);
-  const ofAll = ref(false);
-  const days = ref(28);
-  const own = computed(
-    () => list.value?.links.find((link) => link.id === id.value) ?? list.value?.links[0] ?? null,
-  );
+  const pieces = shallowRef<readonly LinkPiece[]>([]);
 
-  const load = (): Promise<void> =>
-    attempt(async () => {
-      list.value = await fetchLinks();
-    });
   let asked = 0;
-  const look = (): Promise<void> =>
-    attempt(async () => {
+  /** The first of them, or as many more as were shown. */
+  async function load(count = linksAtOnce): Promise<void> {
+    const mine = ++asked;
+    const fresh = await fetchLinks({ find: find.value, from: 0, count: Math.min(count, 500) });
+    if (mine !== asked) return;
+    list.value = fresh;
+    own.value ??= fresh.links[0] ?? null;
+  }
+  async function more(): Promise<void> {
+    await attempt(async () => {
+      const before = list.value;
+      if (before === null) return;
       const mine = ++asked;
-      const link = own.value;
-      if (link === null) {
-        visits.value = null;
-        revisions.value = [];
-        return;
-      }
-      const to = DateTime.now().plus({ days: 1 });
-      const ask = {
-        from: to.minus({ days: days.value }).toISODate(),
-        to: to.toISODate(),
-        zone: ownZone,
-        ...(ofAll.value ? {} : { link: link.id }),
-      };
-      const [counted, kept] = await Promise.all([fetchVisits(ask), fetchLinkRevisions(link.id)]);
+      const next = await fetchLinks({ find: find.value, from: before.links.length, count: linksAtOnce });
       if (mine !== asked) return;
-      visits.value = counted;
-      revisions.value = kept;
+      const known = new Set(before.links.map(({ id }) => id));
+      list.value = { ...next, links: [...before.links, ...next.links.filter(({ id }) => !known.has(id))] };
     });
+  }
+  async function pick(id: string): Promise<void> {
+    await attempt(async () => {
+      own.value = list.value?.links.find((link) => link.id === id) ?? (await fetchLink(id));
+      picked(id);
+    });
+  }
+  /** Into the list; whoever went on to another link meanwhile stays there. */
   function put(saved: SavedLink): void {
+    if (own.value?.id === saved.id) own.value = saved;
     const before = list.value;
     if (before === null) return;
-    const links = before.links.some((link) => link.id === saved.id)
+    const isThere = before.links.some((link) => link.id === saved.id);
+    const links = isThere
       ? before.links.map((link) => (link.id === saved.id ? saved : link))
       : [saved, ...before.links];
-    list.value = { ...before, links };
+    list.value = { ...before, links, total: before.total + (isThere ? 0 : 1) };
   }
-  function setDoor(door: DoorState): void {
-    if (list.value !== null) list.value = { ...list.value, door };
-  }
-  watch([() => own.value?.id, () => own.value?.revision, ofAll, days], look);
-  void load();
+  watch(
+    () => [own.value?.id, own.value?.revision] as const,
+    async ([id]) => {
+      if (id === undefined) {
+        revisions.value = pieces.value = [];
+        return;
+      }
+      await attempt(async () => {
+        const [kept, on] = await Promise.all([fetchLinkRevisions(id), fetchLinkPieces(id)]);
+        if (own.value?.id !== id) return;
+        revisions.value = kept;
+        pieces.value = on;
+      });
+    },
+  );
+  watchDebounced(find, () => attempt(() => load()), { debounce: 200 });
+  void attempt(async () => {
+    // One that is gone is not missed: the first of the list is shown instead.
+    if (first !== '') own.value = await fetchLink(first).catch(() => null);
+    await load();
+  });
 
   return {
     problem,
     list,
+    find,
+    search: (words) => {
+      find.value = words;
+    },
+    more,
     own,
     revisions,
-    visits,
-    ofAll,
-    days,
+    pieces,
     addressOf: (slug) => {
       const { base = '', isCaseFree = true } = list.value?.settings ?? {};
       return URL.canParse(base) ? linkAddress(base, slug, isCaseFree) : slug;
     },
-    look: (next) => {
-      days.value = next.days ?? days.value;
-      ofAll.value = next.ofAll ?? ofAll.value;
-    },
-    pick: (next) => {
-      id.value = next;
-      picked(next);
-    },
+    pick: (id) => void pick(id),
     create: (wish) =>
       attempt(async () => {
         const saved = await createLink(wish);
+        own.value = saved;
         put(saved);
-        id.value = saved.id;
         picked(saved.id);
       }),
     change: (part) =>
@@ -136,7 +141,8 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
       attempt(async () => {
         if (own.value === null) return;
         await removeLink(own.value.id);
-        await load();
+        own.value = null;
+        await load(list.value?.links.length);
       }),
     set: (part) =>
       attempt(async () => {
@@ -145,10 +151,11 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
         await saveLinkSettings(settings);
         list.value = { ...list.value, settings };
       }),
-    turnDoor: (isOpen) => attempt(async () => setDoor(await (isOpen ? openDoor() : closeDoor()))),
-    lookAgain: async () => {
-      await load();
-      await look();
-    },
+    turnDoor: (isOpen) =>
+      attempt(async () => {
+        const door = await (isOpen ? openDoor() : closeDoor());
+        if (list.value !== null) list.value = { ...list.value, door };
+      }),
+    lookAgain: () => attempt(() => load(list.value?.links.length)),
   };
 }

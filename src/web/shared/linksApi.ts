@@ -2,18 +2,23 @@
 import type { Link, PhoneKind, TableForm } from '../../core/links';
 import { z } from '../../core/schema';
 import {
+  answeredSchema,
   knownLinkSchema,
+  linkPiecesSchema,
   linkListSchema,
   linkRevisionsSchema,
   readLogSchema,
   savedLinkSchema,
   triedLinkSchema,
   visitsSchema,
+  type Answered,
+  type AskLinks,
   type AskVisits,
   type CreateLink,
   type DoorState,
   type KnownLink,
   type LinkList,
+  type LinkPiece,
   type LinkRevision,
   type LinkSettings,
   type ReadLog,
@@ -25,9 +30,21 @@ import { answerOf, get, jsonRequest, request, send } from './http';
 
 const at = (id: string): string => `/api/links/${id}`;
 
-export const fetchLinks = (): Promise<LinkList> => get('/api/links', linkListSchema);
+const query = (asked: object): string =>
+  new URLSearchParams(
+    Object.entries(asked).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]])),
+  ).toString();
+
+export const fetchLinks = (ask: AskLinks): Promise<LinkList> =>
+  get(`/api/links?${query(ask)}`, linkListSchema);
+export const fetchLink = (id: string): Promise<SavedLink> => get(at(id), savedLinkSchema);
+export const fetchLinkPieces = async (id: string): Promise<readonly LinkPiece[]> =>
+  (await get(`${at(id)}/pieces`, linkPiecesSchema)).pieces;
+/** The server asks it; takes up to ten seconds. */
+export const askAddress = (address: string): Promise<Answered> =>
+  send('POST', '/api/links/ask', { address }, answeredSchema);
 export const fetchKnownLink = (address: string): Promise<KnownLink> =>
-  get(`/api/links/of?${new URLSearchParams({ address }).toString()}`, knownLinkSchema);
+  get(`/api/links/of?${query({ address })}`, knownLinkSchema);
 export const createLink = (wish: CreateLink): Promise<SavedLink> =>
   send('POST', '/api/links', wish, savedLinkSchema);
 export const saveLink = (id: string, baseRevision: number, link: Link): Promise<SavedLink> =>
@@ -45,13 +62,8 @@ export async function saveLinkSettings(settings: LinkSettings): Promise<void> {
 const doorSchema = linkListSchema.shape.door;
 export const openDoor = (): Promise<DoorState> => send('POST', '/api/links/door/open', {}, doorSchema);
 export const closeDoor = (): Promise<DoorState> => send('POST', '/api/links/door/close', {}, doorSchema);
-export function fetchVisits(ask: AskVisits): Promise<Visits> {
-  const asked = Object.entries(ask).filter(([, value]) => value !== undefined);
-  return get(
-    `/api/links/visits?${new URLSearchParams(asked as [string, string][]).toString()}`,
-    visitsSchema,
-  );
-}
+export const fetchVisits = (ask: AskVisits): Promise<Visits> =>
+  get(`/api/links/visits?${query(ask)}`, visitsSchema);
 export const tableAddress = (form: TableForm): string => `/api/links/table/${form}`;
 const uncarriedSchema = z.strictObject({
   addresses: z.int(),

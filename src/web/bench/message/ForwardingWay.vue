@@ -5,6 +5,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { addressCost, baseFaults, linkAddress } from '../../../core/links';
 import type { Level } from '../../../core/symbol';
 import type { KnownLink } from '../../../wire';
+import AskAddress from '../../shared/AskAddress.vue';
 import { createLink, fetchKnownLink } from '../../shared/linksApi';
 import { useAttempt } from '../../shared/useAttempt';
 
@@ -47,6 +48,8 @@ async function makeForwarding(): Promise<void> {
 </script>
 
 <template>
+  <!-- What tells visitors apart belongs to a direct address; those of a link are counted. -->
+  <slot v-if="own === null" />
   <div class="way" data-test="forwarding">
     <template v-if="own">
       <p>
@@ -77,6 +80,7 @@ async function makeForwarding(): Promise<void> {
         first under which address yours are reached.
       </p>
     </template>
+    <AskAddress v-if="known" :address="address" :leads-to="own?.link.target" />
     <p v-if="problem" class="note" role="alert">{{ problem }}</p>
   </div>
 </template>
