@@ -3,7 +3,7 @@ export default {
   // Both cores of a small machine; by itself one would be left free.
   maxWorkers: 2,
   // A machine may be busy: what hangs is what this is about.
-  testTimeout: 20_000,
+  testTimeout: 60_000,
   roots: ['<rootDir>/src'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(.*\\.sql)\\?raw$': '$1' },

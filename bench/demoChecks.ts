@@ -68,7 +68,7 @@ for (const { job: name, note, scene, distanceM, tiltDegrees, turn, shot, dirtMm 
   const { document } = data.jobs.find(id)!;
   const library = createLibrary(logoAssets((hash) => Promise.resolve(data.files.find(hash)?.bytes ?? null)));
   await library.load(document);
-  const result = runJob(document, undefined, library, false);
+  const result = runJob(document, undefined, library, 'none');
   const setup = proofSetup(document, result, 1)!;
   const studio = openStudio(setup);
   const [code] = setup.codes as [CodeToRead];

@@ -108,7 +108,7 @@ const judged: Judged[] = [];
 for (let number = 0; number < Number(values.jobs); number++) {
   const job = someJob();
   await library.load(job);
-  const result = runJob(job, undefined, library, false);
+  const result = runJob(job, undefined, library, 'none');
   const setup = proofSetup(job, result, null);
   if (setup === null) continue;
   const quick = await verdictOf(setup, 20);

@@ -3,7 +3,8 @@ import { artworkRows, logoRow } from './artwork';
 import { commandRows } from './command';
 import { encoderRows } from './encoders';
 import { fileRows } from './files';
-import { doorFigures } from './links';
+import { chartFigures, doorFigures } from './links';
+import { steeringRows } from './steering';
 import { pageFigures } from './page';
 import { crowdedRow, outlineRow, pressRows, proofRows, simulationRows } from './pipeline';
 import { savingFigures, restyledJobs } from './saving';
@@ -90,6 +91,13 @@ verdicts.push({
   budget: '16 ms',
   kept: chart <= 16,
 });
+for (const { version, ms, budgetMs } of steeringRows())
+  verdicts.push({
+    what: `picture of modules, version ${version}-L`,
+    measured: `median ${ms.toFixed(0)} ms`,
+    budget: `${budgetMs} ms`,
+    kept: ms <= budgetMs,
+  });
 const door = await doorFigures();
 verdicts.push({
   what: 'forwarded links a second, 100,000 links, counting',
@@ -99,6 +107,13 @@ verdicts.push({
     door.perSecond >= 0.7 * door.barePerSecond &&
     door.p99 <= 3 * door.bareP99 &&
     door.counted === door.answered,
+});
+const charts = await chartFigures();
+verdicts.push({
+  what: 'charts of a year over a million visits, all links and one',
+  measured: `median ${charts.allMs.toFixed(0)} and ${charts.oneMs.toFixed(0)} ms; a visit is kept in ${charts.fillSeconds.toFixed(1)} µs`,
+  budget: '300 ms',
+  kept: charts.allMs <= 300 && charts.oneMs <= 300,
 });
 const contourChart = contourChartMs();
 verdicts.push({

@@ -76,6 +76,25 @@ test('every page of the piece and of the style', async ({ page }) => {
   }
 });
 
+test('a logo that modules draw, its ways and its map', async ({ page }) => {
+  await openJob(page, 'Oar rack tag');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Logo', exact: true }).click();
+  await expect(page.getByTestId('picture-choices')).toBeVisible();
+  expect(await faultsOf(page, true)).toEqual([]);
+  for (const [button, dialog, shown] of [
+    ['All ways side by side…', 'Ways to draw the logo', 'way-both'],
+    ['What matters of it…', 'What matters of the picture', 'wishes-met'],
+  ] as const) {
+    await page.getByRole('button', { name: button }).click();
+    await expect(page.getByRole('dialog', { name: dialog }).getByTestId(shown)).toBeVisible();
+    expect([dialog, await faultsOf(page)]).toEqual([dialog, []]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog', { name: dialog })).toBeHidden();
+  }
+});
+
 test('the views of the stage, what is wrong, and dialogs', async ({ page }) => {
   await openPlate(page);
   await page.keyboard.press('Escape');

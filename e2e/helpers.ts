@@ -39,12 +39,11 @@ export async function choose(page: Page, list: string, option: string | RegExp):
     page.getByRole('combobox', { name: list, exact: true }),
     page.getByRole('option', { name: option }),
   ];
-  // A page that is still at work can miss the click that opens the list.
+  // A page that is still at work can miss the click that opens the list, and a list that is still closing is seen.
   await expect(async () => {
     if (!(await wanted.isVisible())) await field.click({ force: true });
-    await expect(wanted).toBeVisible({ timeout: 1500 });
+    await wanted.click({ timeout: 1500 });
   }).toPass({ timeout: 20_000 });
-  await wanted.click();
 }
 
 /** On the piece, from the menu of its page. */

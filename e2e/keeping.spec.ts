@@ -1,7 +1,7 @@
 /** What is kept when the server is killed in the middle of its work. */
 import { expect, test, type Page } from './fixtures';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -9,9 +9,9 @@ const port = '5197';
 const address = `http://127.0.0.1:${port}`;
 const jobsInArchive = 400;
 
-async function started(folder: string): Promise<ChildProcess> {
+async function started(folder: string, more: Readonly<Record<string, string>> = {}): Promise<ChildProcess> {
   const server = spawn(process.execPath, ['dist/node/server.js'], {
-    env: { ...process.env, BINARUS_DATA: folder, BINARUS_PORT: port, BINARUS_DEMO: '' },
+    env: { ...process.env, BINARUS_DATA: folder, BINARUS_PORT: port, BINARUS_DEMO: '', ...more },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   await new Promise((resolve) => server.stdout!.once('data', resolve));
@@ -125,4 +125,108 @@ test('a series that is killed in the middle goes on when the server is back, and
   expect(register.found).toBe(count);
   await killed(server);
   rmSync(folder, { recursive: true });
+});
+
+const doorPort = '5198';
+const door = `http://127.0.0.1:${doorPort}`;
+/** Ports on which a process listens, of this machine's table (proc_pid_net(5): state 0A; local address in hexadecimal). */
+function listening(pid: number): readonly string[] {
+  const sockets = readdirSync(`/proc/${pid}/fd`).flatMap((fd) => {
+    try {
+      return readlinkSync(`/proc/${pid}/fd/${fd}`).match(/^socket:\[(\d+)\]$/)?.[1] ?? [];
+    } catch {
+      return [];
+    }
+  });
+  return ['tcp', 'tcp6'].flatMap((table) =>
+    readFileSync(`/proc/${pid}/net/${table}`, 'utf8')
+      .split('\n')
+      .slice(1)
+      .map((line) => line.trim().split(/\s+/))
+      .filter(([, , , state, , , , , , inode]) => state === '0A' && sockets.includes(inode!))
+      .map(([, local]) => local!),
+  );
+}
+
+test('the public door forwards and does nothing else, and a kill loses at most the last second of its counts', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'binarus-door-'));
+  const more = { BINARUS_LINKS_PORT: doorPort, BINARUS_LINKS_PROXIES: '127.0.0.1' };
+  let server = await started(folder, more);
+  const json = (method: string, path: string, body: object) =>
+    fetch(`${address}/api/links${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const people = async (): Promise<number> => {
+    const asked = 'from=2020-01-01&to=2029-01-01&zone=UTC';
+    const { days } = (await (await fetch(`${address}/api/links/visits?${asked}`)).json()) as {
+      days: { person: number }[];
+    };
+    return days.reduce((sum, { person }) => sum + person, 0);
+  };
+  const visit = async (path: string, visitor: number): Promise<Response> =>
+    fetch(door + path, {
+      redirect: 'manual',
+      headers: {
+        'user-agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:127.0) Gecko/20100101 Firefox/127.0',
+        'x-forwarded-for': `198.51.100.${visitor}`,
+      },
+    });
+  try {
+    // Off until it is opened on purpose.
+    const house = Number(port).toString(16).toUpperCase().padStart(4, '0');
+    const own = Number(doorPort).toString(16).toUpperCase().padStart(4, '0');
+    expect(listening(server.pid!)).toEqual([`0100007F:${house}`]);
+    await json('POST', '', { name: 'Regatta', target: 'https://ternquay.example/regatta', slug: 'REGATTA' });
+    await json('PUT', '/settings', {
+      base: 'https://go.ternquay.example',
+      isCaseFree: true,
+      schemes: [],
+      oneIn: 10000,
+      counts: true,
+      keepDays: 400,
+    });
+    expect(await (await json('POST', '/door/open', {})).json()).toMatchObject({ isOpen: true, problem: '' });
+    expect([...listening(server.pid!)].sort()).toEqual([`0100007F:${house}`, `0100007F:${own}`].sort());
+
+    // Whatever the house answers, the door does not.
+    const known = [
+      '/',
+      '/links',
+      '/index.html',
+      '/mark.svg',
+      '/api/jobs',
+      '/api/links',
+      '/api/links/visits',
+      '/api/archive',
+      '/api/shelf',
+      '/api/runs',
+      '/sw.js',
+      '/assets/',
+      '/.well-known/',
+      '/server-status',
+    ];
+    for (const [index, path] of known.entries()) {
+      const { status, headers } = await visit(path, index);
+      expect([path, status, headers.get('location')]).toEqual([path, 404, null]);
+    }
+    for (const method of ['POST', 'PUT', 'DELETE', 'OPTIONS', 'PATCH'])
+      expect((await fetch(`${door}/REGATTA`, { method, redirect: 'manual' })).status).toBe(405);
+
+    for (let visitor = 0; visitor < 200; visitor++)
+      expect((await visit('/REGATTA', visitor)).headers.get('location')).toBe(
+        'https://ternquay.example/regatta',
+      );
+    // What is older than a second is kept, whatever comes.
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    await killed(server);
+    server = await started(folder, more);
+    expect(await people()).toBe(200);
+    // It was open, and is again.
+    expect((await visit('/REGATTA', 1)).headers.get('location')).toBe('https://ternquay.example/regatta');
+  } finally {
+    await killed(server);
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

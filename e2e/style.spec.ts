@@ -234,3 +234,68 @@ test('a house style is kept, begins new jobs of its collection, and dresses many
   await page.getByRole('link', { name: /First float/ }).click();
   await expect(page.getByText('float style').first()).toBeVisible();
 });
+
+test('a logo is drawn by the modules themselves in one click, without error correction, and put over them again', async ({
+  page,
+}) => {
+  await newSticker(page, 'Drawn anchor', 'Logo');
+  await page.getByRole('radio', { name: 'icon' }).click();
+  await page.getByRole('button', { name: 'anchor', exact: true }).click();
+  await expect(page.getByText(/codewords in the worst block/)).toBeVisible();
+  await page.getByRole('radio', { name: 'by modules' }).click();
+  const match = page.getByTestId('picture-match');
+  await expect(match).toHaveText(/\d+ % of the picture/);
+  const share = async (): Promise<number> => Number.parseInt((await match.textContent())!, 10);
+  const before = await share();
+  await page.getByTestId('picture-choices').getByRole('button', { name: 'take' }).last().click();
+  await expect.poll(share).toBeGreaterThan(before);
+  await page.reload();
+  await page.getByRole('button', { name: 'Logo', exact: true }).click();
+  await expect(page.getByRole('radio', { name: 'by modules' })).toBeChecked();
+  await page.getByRole('radio', { name: 'put over' }).click();
+  await expect(page.getByText(/codewords in the worst block/)).toBeVisible();
+});
+
+test('all ways to draw a logo lie side by side with what readers make of them; what matters is brushed; digits are shown in full', async ({
+  page,
+}) => {
+  await newSticker(page, 'All ways', 'Logo');
+  await page.getByRole('radio', { name: 'icon' }).click();
+  await page.getByRole('button', { name: 'anchor', exact: true }).click();
+  await page.getByRole('button', { name: 'All ways side by side…' }).click();
+  const ways = page.getByRole('dialog', { name: 'Ways to draw the logo' });
+  for (const by of ['knock-out', 'free-bits', 'half-tone', 'both'])
+    await expect(ways.getByTestId(`reads-${by}`)).toHaveText(/read by all/, { timeout: 60_000 });
+  await expect(ways.getByTestId('way-knock-out')).toContainText('On the bench now.');
+  await ways.getByTestId('way-both').getByRole('button', { name: 'Take this' }).click();
+  await expect(ways).toBeHidden();
+  await expect(page.getByRole('radio', { name: 'by both' })).toBeChecked();
+  await expect(page.getByTestId('picture-match')).toHaveText(/% of the picture, \d+ % by whole modules/);
+
+  await page.getByRole('button', { name: 'What matters of it…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What matters of the picture' });
+  const map = dialog.getByTestId('wishes');
+  await expect(map).toBeFocused();
+  await expect(map).toHaveAttribute('aria-busy', 'false');
+  const met = dialog.getByTestId('wishes-met');
+  const before = await met.textContent();
+  await dialog.getByRole('radio', { name: 'free' }).click();
+  await map.hover({ position: { x: 200, y: 260 } });
+  await page.mouse.down();
+  await map.hover({ position: { x: 320, y: 260 } });
+  await page.mouse.up();
+  await expect(met).not.toHaveText(before!);
+  await map.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press(' ');
+  await dialog.getByRole('button', { name: 'Clear' }).click();
+  await expect(met).toHaveText(before!);
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+
+  await page.getByRole('radio', { name: 'digits after #' }).click();
+  await expect(page.getByTestId('with-tail')).toContainText(/#\d{12,}, which leads where the address leads/);
+  await page.reload();
+  await page.getByRole('button', { name: 'Logo', exact: true }).click();
+  await expect(page.getByTestId('with-tail')).toBeVisible();
+});

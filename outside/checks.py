@@ -4,6 +4,7 @@
 Reads a list of cases as JSON from the file that is given: each has a folder with the files of one job, the size of the piece
 in millimetres, the message, and the job's own numbers of outlines. Prints a line for each check and ends with `N passed, N failed`.
 """
+import base64
 import ctypes
 import glob
 import json
@@ -16,6 +17,7 @@ import tempfile
 import ezdxf
 import zxingcpp
 from PIL import Image, ImageOps
+from pyzbar import pyzbar
 
 PASSED, FAILED = 0, 0
 MM_PER_POINT = 25.4 / 72
@@ -244,6 +246,30 @@ if os.path.exists(SERIES):
         check_series(json.load(open(SERIES, encoding="utf8")))
     except Exception as error:
         check("series: opens", False, repr(error))
+
+def check_module_symbols(told):
+    """Symbols whose modules draw a picture, in a picture of which they take a third, by two readers that had no part in them."""
+    check("pictures of modules: the panel reads all", told["unread"] == [], told["unread"][:8])
+    missed = {"zxing-cpp": [], "ZBar": []}
+    for own in told["symbols"]:
+        side = own["side"]
+        dark = Image.frombytes("L", (side, side), base64.b64decode(own["dark"])).point(lambda is_dark: 0 if is_dark else 255)
+        picture = ImageOps.expand(dark, side, 255)
+        found = {
+            # A row of modules may pass for a linear code, with any symbol.
+            "zxing-cpp": [result.text for result in zxingcpp.read_barcodes(picture, zxingcpp.BarcodeFormat.QRCode)],
+            "ZBar": [symbol.data.decode() for symbol in pyzbar.decode(picture, [pyzbar.ZBarSymbol.QRCODE])],
+        }
+        for reader, texts in found.items():
+            if texts != [own["text"]]:
+                missed[reader].append((own["way"], own["version"], own["level"]))
+    for reader, those in missed.items():
+        check(f"pictures of modules: {reader} reads all {len(told['symbols'])}", those == [], (len(those), those[:12]))
+
+
+MODULE_SYMBOLS = os.path.join(os.path.dirname(sys.argv[1]), "moduleSymbols.json")
+if os.path.exists(MODULE_SYMBOLS):
+    check_module_symbols(json.load(open(MODULE_SYMBOLS, encoding="utf8")))
 
 LINKS = os.path.join(os.path.dirname(sys.argv[1]), "links.json")
 if os.path.exists(LINKS):

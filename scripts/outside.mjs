@@ -1,6 +1,6 @@
 /**
  * `npm run outside`: files of several jobs, written by the command line, opened by programs of Debian that had no part in writing
- * them: poppler, ghostscript, ezdxf, admesh, lib3mf, pngcheck, libwebp, Pillow and zxing-cpp; and tables of links in nginx and Apache.
+ * them: poppler, ghostscript, ezdxf, admesh, lib3mf, pngcheck, libwebp, Pillow, zxing-cpp and ZBar; and tables of links in nginx and Apache.
  * Ends with `N passed, N failed`.
  */
 import { mkdirSync, rmSync } from 'node:fs';
@@ -19,6 +19,7 @@ const packages = [
   'webp',
   'python3-pil',
   'python3-zxing-cpp',
+  'python3-pyzbar',
   'nginx-light',
   'apache2-bin',
 ];
@@ -32,5 +33,6 @@ const folder = 'test-results/outside';
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 await run('node', ['dist/node/outsideJobs.js', folder]);
+await run('node', ['dist/node/moduleSymbols.js', folder]);
 await run('node', ['dist/node/linkServers.js', folder]);
 process.exit(await exitCode('/usr/bin/python3', ['outside/checks.py', `${folder}/cases.json`]));

@@ -101,7 +101,10 @@ await page.getByRole('button', { name: 'Make it fit' }).click();
 await page.getByText('read by all readers').first().waitFor({ timeout: 30_000 });
 await picture('make-it-fit');
 await page.keyboard.press('Escape');
+await page.getByRole('dialog', { name: 'Make it fit' }).waitFor({ state: 'hidden' });
+await page.keyboard.press('Escape');
 await page.keyboard.press('Control+z');
+await page.getByText('60 × 98, 44').waitFor();
 await page.waitForTimeout(1200);
 
 const stylePage = async (name) => {
@@ -114,8 +117,9 @@ await open('Workshop call plate');
 await stylePage('Looks');
 await measured();
 await picture('bench-style');
-await open('Regatta poster');
+await open('Oar rack tag');
 await stylePage('Logo');
+await page.locator('[data-test="picture-choices"]').waitFor({ timeout: 60_000 });
 await picture('style-logo');
 const piecePage = async (name) => {
   await page.keyboard.press('Escape');
@@ -139,7 +143,7 @@ await page.goto(`${base}/links`);
 await page.getByRole('button', { name: /Regatta calendar/ }).click();
 await page.getByRole('combobox', { name: 'How long' }).click({ force: true });
 await page.getByRole('option', { name: 'the last year' }).click();
-await page.getByRole('radio', { name: 'Week' }).click();
+await page.getByRole('radio', { name: 'Week', exact: true }).click();
 await picture('links');
 await open('Harbour office sticker');
 await piecePage('On it');

@@ -1,6 +1,6 @@
 /** What a job is made of on the command line: message, material with machine, and look. */
 import { basename } from 'node:path';
-import { newLogo } from '../core/logo';
+import { logoWays, newLogo } from '../core/logo';
 import { presets, type Preset } from '../core/artwork';
 import { parseProfileDocument, parseStyleDocument } from '../wire';
 import { plainLook, type Look, problemsOf } from '../core/job';
@@ -8,18 +8,24 @@ import { emptyMessage, kindIds, messageSchema, type Message } from '../core/mess
 import { type Pair, machineKinds, pairOf, sourceOf } from '../core/plan';
 import { pairs, presetFitness } from '../content';
 import { UsageError, type Values } from './command';
-import { readJson } from './input';
+import { readJson, oneOf } from './input';
 import { readUpload } from './uploads';
 
-/** A shipped style by its name, or a style document; with a logo from a file. */
+const pictureWays = logoWays.filter((way) => way !== 'knock-out');
+
+/** A shipped style by its name, or a style document; with a logo or a picture from a file. */
 export async function chosenLook(values: Values): Promise<Look> {
-  const { style, logo } = values as Record<string, string | undefined>;
+  const { style, logo: over, picture } = values as Record<string, string | undefined>;
   const look = style === undefined ? plainLook : await readLook(style);
+  if (over !== undefined && picture !== undefined)
+    throw new UsageError('a code has a --logo or a --picture, not both.');
+  const logo = over ?? picture;
   if (logo === undefined) return look;
+  const by = picture === undefined ? 'knock-out' : (oneOf(values, 'picture-by', pictureWays) ?? 'free-bits');
   try {
     const { hash, mediaType } = await readUpload(logo);
     const kind = mediaType === 'image/png' ? 'picture' : 'drawing';
-    return { ...look, logo: newLogo({ kind, file: hash, fileName: basename(logo) }) };
+    return { ...look, logo: newLogo({ kind, file: hash, fileName: basename(logo) }, by) };
   } catch (error) {
     throw new UsageError(`${logo}: ${(error as Error).message}`);
   }

@@ -3,32 +3,17 @@ import { findPair, pairs } from '../content';
 import { valuesOf } from '../core/plan';
 import { profileDocument } from '../wire';
 import { somePairs } from '../testing/board';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { plainStyle, type Style } from '../core/artwork';
-import { newJob, parseJob, type Job } from '../core/job';
+import { newJob, parseJob } from '../core/job';
 import { withFirst } from '../testing/findings';
 import { UsageError } from './command';
 import { commands, helpOf } from './commands';
-import { parseArgs } from 'node:util';
+import { startShell } from '../testing/shell';
 
-const folder = mkdtempSync(join(tmpdir(), 'binarus-cli-'));
-afterAll(() => rmSync(folder, { recursive: true }));
-
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what a command prints is looked at field by field
-async function binarus(name: string, ...args: string[]): Promise<{ output: any; stops: boolean }> {
-  const command = commands.get(name)!;
-  const { values, positionals } = parseArgs({ args, options: command.options, allowPositionals: true });
-  return (await command.load())(values, positionals);
-}
-
-async function jobFile(...args: string[]): Promise<{ path: string; job: Job }> {
-  const { output } = await binarus('job', ...args);
-  const path = join(folder, `${Math.random()}.json`);
-  writeFileSync(path, JSON.stringify(output));
-  return { path, job: output };
-}
+const { folder, binarus, jobFile, end } = startShell();
+afterAll(end);
 
 describe('binarus symbol', () => {
   it('prints version, level, mask, size and rows without a quiet zone', async () => {
@@ -259,54 +244,6 @@ describe('binarus limits, make and proof', () => {
     await expect(binarus('limits', join(folder, 'missing.json'))).rejects.toThrow(/cannot read/);
     const { path: good } = await jobFile('--text', 'x');
     await expect(binarus('make', good, '--out', folder, '--formats', 'slt')).rejects.toThrow(/there is svg/);
-  });
-});
-
-describe('styles and logos', () => {
-  const tern = join(folder, 'tern.svg');
-  writeFileSync(
-    tern,
-    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><script>x()</script><circle cx="5" cy="5" r="4"/></svg>',
-  );
-  const plate = ['--url', 'ternquay.example/berth/17', '--material', 'birch-plywood', '--code-width', '40'];
-
-  it('are listed with how readily each reader takes them', async () => {
-    const { output } = await binarus('styles');
-    expect(output.map(({ style }: { style: string }) => style)).toContain('rivet');
-    expect(output[0]).toMatchObject({ style: 'plain', fitness: { verdict: 'safe', shots: 20 } });
-  });
-
-  it('are given by name, or as a document as the listing prints it', async () => {
-    const { job } = await jobFile(...plate, '--style', 'rope');
-    const [rope] = (await binarus('styles')).output.filter(
-      ({ style }: { style: string }) => style === 'rope',
-    );
-    expect(job.codes[0]!.style).toEqual(rope.look.style);
-    const path = join(folder, 'rope.json');
-    writeFileSync(
-      path,
-      JSON.stringify({ format: 'binarus-style', formatVersion: 1, name: 'Rope', ...rope.look, files: [] }),
-    );
-    expect((await jobFile(...plate, '--style', path)).job.codes).toEqual(job.codes);
-    await expect(binarus('job', ...plate, '--style', 'wool')).rejects.toThrow(/there is plain, tile/);
-    await expect(binarus('job', ...plate, '--style', tern.replace('svg', 'json'))).rejects.toThrow(
-      /cannot read/,
-    );
-  });
-
-  it('come from a file beside the job, and reach the file that is made', async () => {
-    const { path, job } = await jobFile(...plate, '--logo', tern, '--style', 'pebble');
-    expect(job.codes[0]!.logo?.source).toMatchObject({ kind: 'drawing', fileName: 'tern.svg' });
-    const { output, stops } = await binarus('limits', path);
-    expect(output.findings.map(({ kind }: { kind: string }) => kind)).toContain('covered-patterns');
-    expect(stops).toBe(false);
-    const out = join(folder, 'with-logo');
-    const { output: made } = await binarus('make', path, '--out', out, '--unproved');
-    expect(readFileSync(join(out, made.files[0]), 'utf8')).not.toContain('script');
-    // Without its file the job is held back, and says which file is missing.
-    const elsewhere = await binarus('make', path, '--out', out, '--files', out);
-    expect(elsewhere).toMatchObject({ stops: true, output: { heldBackBy: [{ kind: 'logo-missing' }] } });
-    await expect(binarus('job', ...plate, '--logo', join(folder, 'no.svg'))).rejects.toThrow(/no\.svg/);
   });
 });
 

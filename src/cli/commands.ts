@@ -37,7 +37,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'job',
     {
       synopsis:
-        'job (--url U | --text T | --message FILE.json | --template NAME [--url U | --text T | --message FILE.json]) [--name N] [--material ID --machine ID | --profile FILE.json] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE]',
+        'job (--url U | --text T | --message FILE.json | --template NAME [--url U | --text T | --message FILE.json]) [--name N] [--material ID --machine ID | --profile FILE.json] [--code-width MM] [--piece WxH] [--style NAME|FILE.json] [--logo FILE | --picture FILE [--picture-by free-bits|half-tone|both]] [--symbol-version N]',
       about: 'Prints a job document.',
       example:
         'binarus job --url ternquay.example/berth/17 --material birch-plywood --piece 60x40 > tag.json',
@@ -51,9 +51,15 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         'code-width': 'in millimetres, without the quiet zone',
         piece: 'width x height in millimetres',
         style: 'a shipped style, or a style document; see binarus styles',
-        logo: 'an SVG drawing or a PNG picture',
+        logo: 'an SVG drawing or a PNG picture, put over modules',
+        picture: 'one that the modules draw by themselves, without error correction',
+        'picture-by': 'how: free-bits chosen after the message, half-tone parts of modules, or both',
+        'symbol-version': '1 to 40; the smallest that holds the message without it',
       },
       options: {
+        picture: text,
+        'picture-by': text,
+        'symbol-version': text,
         url: text,
         text,
         message: text,

@@ -14,20 +14,14 @@ export type { CouponView } from './couponView';
 export type { RowAtHand, RowView, SeriesView } from './seriesView';
 export type { SheetJob, SheetPageView, SheetView } from './sheetView';
 export type { Progress, TakenFile, TakenSheet, TakenFiles, TakeRequest } from './maker';
-export type { Arrangement } from '../core/run';
+export type { Arrangement, PictureChoice } from '../core/run';
 export type { ReadOutline } from '../core/piece';
-export type {
-  FinishedPart,
-  LogoView,
-  MadeView,
-  PiecePicture,
-  PressView,
-  Swatch,
-  WeakModule,
-} from './pressView';
+export type { FinishedPart, MadeView, PiecePicture, PressView, Swatch, WeakModule } from './pressView';
+export type { LogoView } from './logoView';
 export type { OperationView } from './marksView';
 export type { AroundView, MarkingWays } from './pieceViews';
-export type { OtherBars, TriedFixes, WhatIfCharts } from './press';
+export type { WishesView } from './wishesView';
+export type { LogoWayView, OtherBars, TriedFixes, WhatIfCharts } from './press';
 export type { CodeView, StandView, ThingView } from './thingViews';
 
 /** Addresses of the fonts that ship with the page, by file. */
@@ -35,8 +29,8 @@ export const loadFontUrls = async (): Promise<Readonly<Record<FontFile, string>>
   (await import('./fontUrls')).fontUrls;
 
 /** What the bench asks at every key, apart from what it asks now and then: nothing slow stands before a key. */
-type Live = Pick<Press, 'load' | 'press' | 'pressAtHand'>;
-type Desk = Omit<Press, 'press' | 'pressAtHand'>;
+type Live = Pick<Press, 'load' | 'press' | 'pressAtHand' | 'announce'>;
+type Desk = Omit<Press, 'press' | 'pressAtHand' | 'announce'>;
 
 export interface Engine {
   readonly live: Answers<Live>;
@@ -125,6 +119,7 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     load: liveLoadingMs,
     press: drawingMs,
     pressAtHand: drawingMs,
+    announce: drawingMs,
   }),
   desk: hosted<Desk>(startDesk, {
     load: loadingMs,
@@ -135,6 +130,9 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     fill: drawingMs,
     arrangements: searchingMs,
     largestSafeShare: searchingMs,
+    logoWays: searchingMs,
+    wishes: searchingMs,
+    pictureChoices: searchingMs,
     palette: loadingMs,
     outline: fileMs,
     fixes: searchingMs,

@@ -120,7 +120,7 @@ export function createMaker(
     laySheet: (document, jobs) => sheetView(document, jobs, library),
     sizedFor: async (document, job, count) => {
       await library.load(job);
-      return jobForCount(document, runJob(job, undefined, library, false), count, library);
+      return jobForCount(document, runJob(job, undefined, library, 'none'), count, library);
     },
     leastWidth: (job) => leastWidth(job, library),
     takeSheet: async (document, jobs, { format, part }, tell) => {

@@ -2,9 +2,12 @@
 import {
   arrangements,
   type Arrangement,
+  type PictureChoice,
+  logoOptions,
   libraryPalette,
   type Library,
   mendAll,
+  type LogoOption,
   type FitCandidate,
   type Kept,
   makeItFit,
@@ -16,6 +19,7 @@ import {
   type KeptRun,
   type JobResult,
   versionOfLength,
+  withSymbolsSolved,
   whatIf,
   withTriedFixes,
 } from '../core/run';
@@ -33,6 +37,7 @@ import {
   type PressView,
   type Swatch,
 } from './pressView';
+import { type WishesView, wishesView } from './wishesView';
 import { aroundView, type AroundView, type MarkingWays, waysOf } from './pieceViews';
 
 export interface OtherBars {
@@ -42,6 +47,11 @@ export interface OtherBars {
   readonly characters: number;
 }
 export type WhatIfCharts = ReturnType<typeof whatIf>;
+
+/** One of the ways, with the piece as it would be. */
+export interface LogoWayView extends Omit<LogoOption, 'result'> {
+  readonly picture: PiecePicture;
+}
 
 export type TriedFixes = Readonly<Record<string, readonly Fix[]>>;
 
@@ -53,13 +63,18 @@ export interface Press {
    * it refers to has been loaded.
    */
   press(job: Job, codeId: string, showsMarks?: boolean): PressView;
-  /** The same in one question; null while something that the job refers to has to be loaded first. */
-  pressAtHand(job: Job, codeId: string, showsMarks?: boolean): PressView | null;
+  /**
+   * The same in one question; null while something that the job refers to has to be loaded first. A picture that modules draw is solved in
+   * turns, and given up once a newer question is announced.
+   */
+  pressAtHand(job: Job, codeId: string, showsMarks?: boolean): Promise<PressView | 'given up' | null>;
+  /** A newer question is on its way. */
+  announce(): void;
   /** Fixes of the findings of a job, by `findingKey`, each tried on the whole job. */
   fixes(job: Job): Promise<TriedFixes>;
   /** Fixes, in order, after which nothing is wrong with a job; none when one says it or when it does not come out. */
   mend(job: Job): Promise<readonly Fix[]>;
-  /** Complete changes after which nothing stops any more, and that keep what has to stay. */
+  /** Complete changes after which nothing stops any more, and that keep what has to stay. The next question ends this one. */
   fit(job: Job, keep: readonly Kept[], pairs: readonly PairValues[]): Promise<readonly FitCandidate[]>;
   /** A job beside the one on the bench, drawn like it. */
   view(job: Job, codeId: string): Promise<PressView>;
@@ -77,6 +92,12 @@ export interface Press {
   fill(job: Job, codeId: string): Promise<readonly Change[]>;
   /** The largest share of the symbol's side that is safe for the logo at its place; null when none is. */
   largestSafeShare(job: Job, codeId: string): Promise<number | null>;
+  /** The ways in which a logo can come about, drawn small, each with what it gives and costs; none without a logo. */
+  logoWays(job: Job, codeId: string): Promise<readonly LogoWayView[]>;
+  /** What is wished of each module for the logo, and what became of it; null where modules do not draw it. */
+  wishes(job: Job, codeId: string): Promise<WishesView | null>;
+  /** Versions in which modules could draw the logo, with what each gives and costs. */
+  pictureChoices(job: Job, codeId: string): Promise<readonly PictureChoice[]>;
   /** Colours of a code's logo and of its ground picture. */
   palette(job: Job, codeId: string): Promise<string[]>;
   /** The outline of a piece from an SVG or DXF file, or one sentence on why not. */
@@ -91,11 +112,13 @@ export interface Press {
   ways(job: Job): Promise<MarkingWays | null>;
 }
 
-/** Nobody waits longer for a suggestion. */
-const mostFitMs = 1000;
+/** After so long the ways that were found will do; without one it is searched on, but nobody waits longer than that. */
+const [enoughFitMs, mostFitMs] = [1000, 8000];
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: KeptRun | undefined;
+  let fitsAsked = 0;
+  let announced = 0;
   const run = async (job: Job): Promise<JobResult> => {
     await library.load(job);
     const result = runJob(job, last, library);
@@ -104,17 +127,25 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
   };
   const runBeside = async (job: Job): Promise<JobResult> => {
     await library.load(job);
-    return runJob(job, undefined, library, false);
+    return runJob(job, undefined, library, 'none');
   };
   const press: Press['press'] = (job, codeId, showsMarks = false) => {
-    const result = runJob(job, last, library, false);
+    const result = runJob(job, last, library, 'none');
     last = keptOf(result);
     return pressView(result, codeId, showsMarks);
   };
   return {
     load: (job) => library.load(job),
     press,
-    pressAtHand: (job, codeId, showsMarks) => (library.isAtHand(job) ? press(job, codeId, showsMarks) : null),
+    pressAtHand: async (job, codeId, showsMarks) => {
+      if (!library.isAtHand(job)) return null;
+      const mine = announced;
+      const solved = last && (await withSymbolsSolved(last, job, library, () => mine !== announced));
+      if (solved === null) return 'given up';
+      last = solved;
+      return press(job, codeId, showsMarks);
+    },
+    announce: () => void announced++,
     fixes: async (job) => {
       const { findings } = withTriedFixes(await run(job), library);
       return Object.fromEntries(
@@ -125,9 +156,15 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     },
     mend: (job) => mendAll(job, library),
     fit: async (job, keep, pairs) => {
+      const mine = ++fitsAsked;
       await library.load(job);
-      const until = performance.now() + mostFitMs;
-      return makeItFit(job, library, { keep, pairs, isOver: () => performance.now() > until });
+      const from = performance.now();
+      return makeItFit(job, library, {
+        keep,
+        pairs,
+        isOver: (found) =>
+          mine !== fitsAsked || performance.now() - from > (found > 0 ? enoughFitMs : mostFitMs),
+      });
     },
     view: async (job, codeId) => pressView(await runBeside(job), codeId, false),
     picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
@@ -148,6 +185,19 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       return made?.codes.find(({ id }) => id === codeId)?.fill() ?? [];
     },
     largestSafeShare: async (job, codeId) => safestShare(await runBeside(job), codeId),
+    logoWays: async (job, codeId) => {
+      await library.load(job);
+      return logoOptions(job, codeId, library).map(({ result, ...option }) => ({
+        ...option,
+        picture: pictureOf(result, codeId),
+      }));
+    },
+    wishes: async (job, codeId) => {
+      const code = (await runBeside(job)).codes.find(({ settings }) => settings.id === codeId);
+      return code === undefined ? null : wishesView(code);
+    },
+    pictureChoices: async (job, codeId) =>
+      (await runBeside(job)).codes.find(({ settings }) => settings.id === codeId)?.picture?.choices() ?? [],
     palette: async (job, codeId) => {
       await library.load(job);
       return libraryPalette(codeOf(job, codeId), library);

@@ -3,11 +3,12 @@ import { type BestWidth, bestWidth, type CommonBand, commonBand, type FitRange }
 import type { Finding, Severity } from '../core/finding';
 import { countCorners, drawArtwork, isPlainPaint, presets, printedHex } from '../core/artwork';
 import { encodedOfLinear, hexOfRgb, type Rgb } from '../core/colour';
-import { boundsOf, placeRegion, type Box, type Region } from '../core/geometry';
+import { boundsOf, type Box, type Region } from '../core/geometry';
 import { hexadecimalOf } from '../core/message';
 import type { Job } from '../core/job';
 import { pathData } from '../core/output';
 import { codeBox, holesOf, outlineOf } from '../core/piece';
+import { type LogoView, logoView } from './logoView';
 import { marksView, noMarks, type MarksView } from './marksView';
 import { codeView, standView, thingsOf, type CodeView, type StandView, type ThingView } from './thingViews';
 import {
@@ -29,17 +30,6 @@ export interface FinishedPart {
   readonly ink: Ink;
   /** Address of the picture, for inks that are one. */
   readonly pictureUrl: string | null;
-}
-
-export interface LogoView {
-  /** The art's box in millimetres. */
-  readonly box: Box;
-  /** Outline of what is cleared, in millimetres. */
-  readonly knockOutPath: string;
-  readonly usedByBlock: readonly number[];
-  readonly patterns: readonly string[];
-  /** Modules that can be read wrong, as one path of squares. */
-  readonly lostPath: string;
 }
 
 /** A module whose tone stands out least, with the colours of it and of what it is read against. */
@@ -265,37 +255,6 @@ function printedInk(ink: Ink, { groundColour, markColour }: Pair): Ink {
 }
 
 const noBytes = new Uint8Array();
-
-function logoView({ artwork, damage, placed, symbol }: MadeCode): LogoView | null {
-  if (artwork.logo === null || damage === null) return null;
-  const { moduleMm, code } = placed;
-  const squares: Region = [...damage.modules.keys()]
-    .filter((module) => damage.modules[module] === 1)
-    .map((module) => {
-      const x = module % symbol.size;
-      const y = Math.floor(module / symbol.size);
-      return [
-        { x, y },
-        { x: x + 1, y },
-        { x: x + 1, y: y + 1 },
-        { x, y: y + 1 },
-      ];
-    });
-  const put = (region: Region): string => pathData(placeRegion(region, moduleMm, code.x, code.y));
-  const { box } = artwork.logo;
-  return {
-    box: {
-      x: box.x * moduleMm + code.x,
-      y: box.y * moduleMm + code.y,
-      width: box.width * moduleMm,
-      height: box.height * moduleMm,
-    },
-    knockOutPath: put(artwork.logo.knockOut),
-    usedByBlock: damage.usedByBlock,
-    patterns: damage.patterns,
-    lostPath: put(squares),
-  };
-}
 
 const weakestShown = 18;
 

@@ -191,7 +191,7 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     explain: async (job, report) => {
       const run = ++newestShots;
       await library.load(job);
-      const result = runJob(job, undefined, library, false);
+      const result = runJob(job, undefined, library, 'none');
       const finding = proofFinding(report);
       if (finding.severity === 'fine' || !isWorseThan(finding, result.findings)) return finding;
       const causes = await findCauses(result, report, await panel(), library, () => run !== newestShots);
@@ -248,7 +248,7 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       const run = ++newestPhoto;
       const readers = await panel();
       if (job !== null) await library.load(job);
-      const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, false));
+      const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, 'none'));
       return checkPhoto(frame, readers, meant, { tell, isStale: () => run !== newestPhoto });
     },
     gradePhoto: async (frame, { grid, comparison, reversed }, job) => {
@@ -269,7 +269,7 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     },
     checkByHand: async (frame, job, codeId, corners) => {
       await library.load(job);
-      const meant = meantCodes(runJob(job, undefined, library, false));
+      const meant = meantCodes(runJob(job, undefined, library, 'none'));
       const own = meant.find(({ id }) => id === codeId) ?? meant[0];
       return own === undefined ? null : checkByHand(frame, corners, own);
     },

@@ -1,6 +1,7 @@
 /** A series as the page shows it: what became of each row, and the piece of the row at hand. */
 import { severityRank, type Finding } from '../core/finding';
 import type { Job } from '../core/job';
+import { breathe } from '../core/numbers';
 import { measureSeries, rowJob, runJob, type Library, type SeriesLook, type SeriesRow } from '../core/run';
 import { rowsOf, type SeriesDocument } from '../core/series';
 import { pictureOf, type PiecePicture } from './pressView';
@@ -21,7 +22,6 @@ export interface SeriesView {
 
 /** Lets others in after so many rows. */
 const breatheEvery = 25;
-const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
 export async function seriesView(
   job: Job,

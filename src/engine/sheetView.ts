@@ -147,9 +147,9 @@ const [leastScale, mostScale, scaleStep] = [0.1, 4, 0.01];
 /** The narrowest piece of the job that no limit stops; null where none is without a stop. */
 export async function leastWidth(job: Job, library: Library): Promise<number | null> {
   await library.load(job);
-  const { width } = boxOf(runJob(job, undefined, library, false));
+  const { width } = boxOf(runJob(job, undefined, library, 'none'));
   const isFine = (scale: number): boolean =>
-    runJob(scaledJob(job, scale), undefined, library, false).heldBackBy.length === 0;
+    runJob(scaledJob(job, scale), undefined, library, 'none').heldBackBy.length === 0;
   // Where it is fine now, only smaller ones are looked at.
   const top = isFine(1) ? 1 : mostScale;
   if (top !== 1 && !isFine(top)) return null;

@@ -10,7 +10,15 @@ import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
 import { jobStore, type JobStore } from './jobs';
-import { createLinks, linkStore, proxiesOf, visitStore, type DoorSetting, type Links } from './links';
+import {
+  createLinks,
+  linkPieces,
+  linkStore,
+  proxiesOf,
+  visitStore,
+  type DoorSetting,
+  type Links,
+} from './links';
 import { createMeasuring, type Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
@@ -77,7 +85,7 @@ export function openData(
     { database: db.name, folder: join(dirname(db.name), 'runs') },
     log,
   );
-  const links = createLinks(linkStore(db), visitStore(db), door);
+  const links = createLinks(linkStore(db), visitStore(db), linkPieces(db, jobs.twins), door);
   return {
     ...stores,
     runs,

@@ -1,5 +1,5 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
-import { demoChecks, demoCoupon, regatta } from '../content';
+import { demoChecks, demoCoupon } from '../content';
 import { keptCouponSchema, saveCheckSchema } from '../wire';
 import { newLogo, type LogoSettings } from '../core/logo';
 import { plainStyle, presets, type Paint, type Style, type StylePaint } from '../core/artwork';
@@ -64,6 +64,8 @@ interface DemoJob extends NewJobOptions {
   readonly paint?: Partial<StylePaint>;
   readonly logo?: Partial<LogoSettings> & Pick<LogoSettings, 'source'>;
   readonly level?: Level;
+  /** The smallest that holds the message without it. */
+  readonly version?: number;
   readonly piece?: Partial<PieceSettings>;
   readonly place?: CodePlacement;
   readonly things?: readonly ItemDraft[];
@@ -143,10 +145,10 @@ const demo: readonly DemoJob[] = [
     },
     material: 'birch-plywood',
     machine: 'co2-laser',
-    codeWidthMm: 40.5,
+    codeWidthMm: 44,
     pieceSizeMm: { width: 60, height: 98 },
     cornerRadiusMm: 4,
-    place: { widthMm: 40.5, xMm: 'middle', yMm: 48, turnDegrees: 0 },
+    place: { widthMm: 44, xMm: 'middle', yMm: 45, turnDegrees: 0 },
     piece: {
       outline: { kind: 'tag', cutMm: 12, holeMm: 6, holeFromTopMm: 9 },
     },
@@ -155,14 +157,9 @@ const demo: readonly DemoJob[] = [
       { kind: 'words', text: 'oars 9 to 16', yMm: 30, fit: 'width', widthMm: 46, font: 'rounded' },
     ],
     distanceM: 0.3,
-    shapes: 'rope',
-    logo: {
-      source: drawn('oars'),
-      share: 0.15,
-      place: { columns: 30.5, rows: 30.5 },
-      knockOut: { shape: 'outline', wholeModules: true },
-    },
-    level: 'Q',
+    logo: { source: drawn('tern'), by: 'free-bits', share: 0.78 },
+    level: 'L',
+    version: 9,
   },
   {
     name: 'Slipway Wi-Fi sign',
@@ -233,10 +230,10 @@ const demo: readonly DemoJob[] = [
   {
     name: 'Regatta poster',
     collection: 'Rowing club',
-    message: regatta,
+    message: { kind: 'web', address: 'HTTPS://GO.TERNQUAY.EXAMPLE/REGATTA' },
     material: 'white-vinyl',
     machine: 'wide-ink-jet',
-    codeWidthMm: 250,
+    codeWidthMm: 220,
     pieceSizeMm: { width: 297, height: 420 },
     cornerRadiusMm: 0,
     distanceM: 2.5,
@@ -250,7 +247,8 @@ const demo: readonly DemoJob[] = [
         { ring: solid('#14385c'), centre: solid('#14385c') },
       ],
     },
-    logo: { source: drawn('oars'), share: 0.14, place: { columns: 30.5, rows: 30.5 } },
+    logo: { source: drawn('oars'), share: 0.14 },
+    level: 'Q',
   },
   {
     name: 'Workshop call plate',
@@ -282,7 +280,7 @@ const demo: readonly DemoJob[] = [
   {
     name: 'Key float token',
     collection: 'Moorings',
-    message: { kind: 'web', address: 'https://ternquay.example/boat/3' },
+    message: { kind: 'sms', form: 'smsto', number: '020 7946 0018', country: 'GB', text: 'Key 3' },
     material: 'orange-filament-black',
     machine: 'filament-printer',
     codeWidthMm: 30,
@@ -359,7 +357,7 @@ export function demoJobs(): Job[] {
       note,
       codes: job.codes.map((code) => ({
         ...code,
-        symbol: { ...code.symbol, level: level ?? code.symbol.level },
+        symbol: { ...code.symbol, level: level ?? code.symbol.level, version: entry.version ?? 'smallest' },
         style: entry.isCutThrough
           ? code.style
           : { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },

@@ -70,6 +70,9 @@ async function start(): Promise<void> {
     };
     daily();
     data.runs.takeUp();
+    void data.links.reopenDoor().then(({ problem }) => {
+      if (problem !== '') log.error(`The door of the links stays closed. ${problem}`);
+    });
     setInterval(daily, hourMs).unref();
   });
 

@@ -132,7 +132,9 @@ describe('data of the program before', () => {
         'links',
         'link_settings',
         'visits',
-        'visits_by_hour',
+        'visit_hours',
+        'visitor_days',
+        'visit_days',
       ],
       'counted_logs',
     ];

@@ -21,7 +21,7 @@ export interface Revision {
 async function severity(job: Job, files: Files): Promise<Severity> {
   const library = createLibrary(logoAssets((hash) => Promise.resolve(files[hash] ?? null)));
   await library.load(job);
-  const result = runJob(job, undefined, library, false);
+  const result = runJob(job, undefined, library, 'none');
   return result.severity === 'stop' && result.heldBackBy.length === 0 ? 'caution' : result.severity;
 }
 

@@ -11,17 +11,21 @@ export function testReaders(): Promise<readonly Reader[]> {
   return (started ??= loadProofBinaries().then(startProof));
 }
 
-/** Black on white, four pixels a module, with the quiet zone. */
-export function pictureOf({ size, modules }: Pick<QrSymbol, 'size' | 'modules'>, pixels = 4): Frame {
-  const side = (size + 8) * pixels;
+/** Black on white, four pixels a module, with the quiet zone or a wider margin in modules. */
+export function pictureOf(
+  { size, modules }: Pick<QrSymbol, 'size' | 'modules'>,
+  pixels = 4,
+  margin = 4,
+): Frame {
+  const side = (size + 2 * margin) * pixels;
   const rgba = new Uint8ClampedArray(side * side * 4).fill(255);
   for (let y = 0; y < size * pixels; y++)
     for (let x = 0; x < size * pixels; x++)
       if (modules[Math.floor(y / pixels) * size + Math.floor(x / pixels)] === 1)
         rgba.fill(
           0,
-          ((y + 4 * pixels) * side + x + 4 * pixels) * 4,
-          ((y + 4 * pixels) * side + x + 4 * pixels) * 4 + 3,
+          ((y + margin * pixels) * side + x + margin * pixels) * 4,
+          ((y + margin * pixels) * side + x + margin * pixels) * 4 + 3,
         );
   return { width: side, height: side, rgba };
 }
@@ -31,9 +35,10 @@ export async function readBack(
   symbol: Pick<QrSymbol, 'size' | 'modules'>,
   readerIds: readonly string[] = ['zxing-plain', 'zbar'],
   asBytes = false,
+  margin = 4,
 ): Promise<(string | null)[]> {
   const readers = (await testReaders()).filter(({ id }) => readerIds.includes(id));
-  const frame = pictureOf(symbol);
+  const frame = pictureOf(symbol, 4, margin);
   const texts: (string | null)[] = [];
   for (const { read } of readers) texts.push(await read(frame, asBytes));
   return texts;

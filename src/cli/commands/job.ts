@@ -4,12 +4,12 @@ import { templates } from '../../content';
 import { newJob, parseJob, type Job } from '../../core/job';
 import { chosenLook, chosenMessage, chosenPair } from '../choices';
 import { UsageError, type Outcome, type Values } from '../command';
-import { millimetres, none, pieceSize } from '../input';
+import { countOf, millimetres, none, pieceSize } from '../input';
 
 export async function printJob(values: Values, positionals: readonly string[]): Promise<Outcome> {
   none(positionals);
   const document = values.template === undefined ? await freshJob(values) : await templateJob(values);
-  const parsed = parseJob(document);
+  const parsed = parseJob(inVersion(document, values));
   if ('problems' in parsed) throw new UsageError(parsed.problems.join('\n'));
   return { output: parsed.job, stops: false };
 }
@@ -28,7 +28,7 @@ async function templateJob(values: Values): Promise<Job> {
   const { job } = template;
   const [code, ...others] = job.codes;
   const pair = await chosenPair(values);
-  const hasLook = values.style !== undefined || values.logo !== undefined;
+  const hasLook = hasLookOf(values);
   const hasMessage = [url, plain, message].some((option) => option !== undefined);
   const changed = {
     ...(hasMessage ? { message: await chosenMessage(values) } : {}),
@@ -42,6 +42,16 @@ async function templateJob(values: Values): Promise<Job> {
   };
 }
 
+const hasLookOf = (values: Values): boolean =>
+  ['style', 'logo', 'picture'].some((option) => values[option] !== undefined);
+
+/** In the version that was asked for. */
+function inVersion(job: Job, values: Values): Job {
+  const version = countOf(values, 'symbol-version', 40);
+  if (version === undefined) return job;
+  return { ...job, codes: job.codes.map((code) => ({ ...code, symbol: { ...code.symbol, version } })) };
+}
+
 async function freshJob(values: Values): Promise<Job> {
   const { name } = values as Record<string, string | undefined>;
   return newJob({
@@ -50,6 +60,6 @@ async function freshJob(values: Values): Promise<Job> {
     pair: await chosenPair(values),
     codeWidthMm: millimetres(values, 'code-width'),
     pieceSizeMm: pieceSize(values),
-    ...(values.style === undefined && values.logo === undefined ? {} : { look: await chosenLook(values) }),
+    ...(hasLookOf(values) ? { look: await chosenLook(values) } : {}),
   });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { crossingsOf, regionArea, signedArea, type Contour, type Region } from '../geometry';
+import { insideOf } from '../../testing/insideOf';
+import { regionArea, signedArea, type Contour, type Region } from '../geometry';
 import { defaultSymbolSettings, encodeSymbol, type QrSymbol } from '../symbol';
 import { countCorners } from './corners';
 import { drawArtwork } from './drawArtwork';
@@ -50,23 +51,6 @@ const styles: fc.Arbitrary<Style> = fc.record({
   round: fc.constant(null),
   paint: fc.constant(plainStyle.paint),
 });
-
-/** Tells whether a point is enclosed, by counting crossings to its right on a line that is not quite level. */
-function insideOf(region: Region): (x: number, y: number) => boolean {
-  const boxed = region.map((contour) => {
-    const ys = contour.map(({ y }) => y);
-    // Arcs may reach a little over their ends.
-    return { contour, top: Math.min(...ys) - 3, bottom: Math.max(...ys) + 3 };
-  });
-  const angle = 0.0137;
-  const direction = { x: Math.cos(angle), y: Math.sin(angle) };
-  return (x, y) => {
-    const near = boxed
-      .filter(({ top, bottom }) => top < y + 2 && bottom > y - 2)
-      .map(({ contour }) => contour);
-    return crossingsOf(near, { x, y }, direction).filter((distance) => distance > 0).length % 2 === 1;
-  };
-}
 
 /** Points on an outline, arcs cut into short pieces. */
 function flattened(contour: Contour): { x: number; y: number }[] {

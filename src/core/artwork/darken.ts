@@ -9,6 +9,11 @@ export function withLightnessWithin(colour: string, least: number, most: number)
   return l === value.l ? colour : formatHex(clampChroma({ ...value, l }, 'oklch'));
 }
 
+/** Less chroma (OKLCH) than this nobody calls a colour (from memory, by looking). */
+const leastChroma = 0.03;
+
+export const isGrey = (colour: string): boolean => oklch(colour)!.c < leastChroma;
+
 export const darkenedPaint = (paint: Paint, most: number): Paint =>
   withColours(paint, (colour) => withLightnessWithin(colour, 0, most));
 

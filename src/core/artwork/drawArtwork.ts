@@ -16,8 +16,10 @@ import { onDemand } from '../numbers';
 import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
 import { drawFiller } from './filler';
 import { drawAlignment, drawFinder, type FinderOutlines } from './finders';
-import { drawModules, narrowestGap, thinnestParts } from './modules';
-import type { PlacedLogo } from '../logo';
+import { type ColouredArea, colouredAreas, drawParts, inModules } from './drawParts';
+import { type HalfTone, outerPart } from './halfTone';
+import { drawModules, type KeptPlaces, narrowestGap, thinnestParts } from './modules';
+import { partsPerModule, type PlacedLogo } from '../logo';
 import { plainStyle, type Style } from './style';
 
 /** Coordinates in modules; the symbol's upper left corner is (0, 0), so the quiet zone begins at (-4, -4). */
@@ -32,9 +34,13 @@ export interface Artwork {
     readonly filler: Region;
     /** Finder patterns upper left, upper right, lower left, in place. */
     readonly finders: readonly (FinderOutlines & { readonly box: Box })[];
+    /** Parts of modules in a picture's colours; light ones lie under everything dark, dark ones over it. */
+    readonly coloured: readonly ColouredArea[];
   };
   /** The logo with what is cleared for it; null without one. */
   readonly logo: PlacedLogo | null;
+  /** How modules are split into parts that follow a picture; null where they are whole. */
+  readonly halfTone: HalfTone | null;
   /** All dark parts of the symbol together; the logo is not among them. Areas that meet only at a corner are parted. */
   readonly dark: Region;
   /** Radius of the round outline from the middle of the symbol, in modules; null for a square one. */
@@ -54,6 +60,7 @@ export function drawArtwork(
   symbol: Pick<QrSymbol, 'size' | 'modules' | 'version'>,
   style: Style = plainStyle,
   logo: PlacedLogo | null = null,
+  halfTone: HalfTone | null = null,
 ): Artwork {
   const { size, version } = symbol;
   const mergesAlignment =
@@ -67,14 +74,16 @@ export function drawArtwork(
     if (isCleared === 1) dark[module] = 0;
   });
   if (!mergesAlignment) for (const place of alignment) clearAlignment(dark, size, place);
-  let modules: Region = [
-    ...drawModules(dark, size, style.modules, {
-      isSquare: style.alignment === 'solid' && mergesAlignment ? alignmentCorners(alignment) : () => false,
-      isTaken: (x, y) =>
-        !mergesAlignment &&
-        alignment.some(([row, column]) => Math.abs(row - y) <= 2 && Math.abs(column - x) <= 2),
-    }),
-  ];
+  const keeps: KeptPlaces = {
+    isSquare: style.alignment === 'solid' && mergesAlignment ? alignmentCorners(alignment) : () => false,
+    isTaken: (x, y) =>
+      !mergesAlignment &&
+      alignment.some(([row, column]) => Math.abs(row - y) <= 2 && Math.abs(column - x) <= 2),
+  };
+  let modules: Region =
+    halfTone === null
+      ? [...drawModules(dark, size, style.modules, keeps)]
+      : drawParts(dark, size, style.modules, keeps, halfTone);
   if (!mergesAlignment) {
     const pattern = drawAlignment(style.alignment === 'finders' ? style.finders[0] : null);
     modules = modules.concat(
@@ -99,26 +108,38 @@ export function drawArtwork(
     ...(filler?.region ?? []),
   ];
   const isPlain = isPlainSquares(style);
+  const thinnest = thinnestParts(style.modules);
+  const part = halfTone === null ? 1 : outerPart;
   const field = fieldEdge(size, filler?.radius ?? null);
   return {
     sizeModules: size,
     quietZoneModules,
-    parts: { modules, finders, filler: filler?.region ?? [] },
+    parts: {
+      modules,
+      finders,
+      filler: filler?.region ?? [],
+      coloured: halfTone === null ? [] : colouredAreas(halfTone, size, style.modules),
+    },
     roundRadius: filler?.radius ?? null,
     logo,
+    halfTone,
     dark: all,
     field,
     light: onDemand(() =>
       isPlain && !logo?.cuts
-        ? traceLight(size, symbol.modules, cleared)
+        ? halfTone === null
+          ? traceLight(size, symbol.modules, cleared)
+          : inModules(
+              traceLight(size * partsPerModule, halfTone.dark, null, quietZoneModules * partsPerModule),
+            )
         : [field, ...all.map(reversedContour)],
     ),
-    thinnest: thinnestParts(style.modules),
+    thinnest: { dark: thinnest.dark * part, light: thinnest.light * part },
     narrowestGap: isPlain
-      ? 1
+      ? part
       : mergesAlignment
-        ? narrowestGap(style.modules)
-        : Math.min(narrowestGap(style.modules), alignmentGap),
+        ? narrowestGap(style.modules) * part
+        : Math.min(narrowestGap(style.modules) * part, alignmentGap),
   };
 }
 
@@ -192,13 +213,17 @@ function isPlainSquares({ modules, finders, round }: Style): boolean {
 }
 
 /** The light modules of plain squares with the quiet zone, parted at corners like the dark ones. */
-function traceLight(size: number, modules: Uint8Array, cleared: Uint8Array): Region {
-  const quiet = quietZoneModules;
+function traceLight(
+  size: number,
+  modules: Uint8Array,
+  cleared: Uint8Array | null,
+  quiet: number = quietZoneModules,
+): Region {
   const fieldSize = size + 2 * quiet;
   const field = new Uint8Array(fieldSize * fieldSize).fill(1);
   for (let row = 0; row < size; row++)
     for (let column = 0; column < size; column++)
-      if (modules[row * size + column] === 1 && cleared[row * size + column] === 0)
+      if (modules[row * size + column] === 1 && (cleared?.[row * size + column] ?? 0) === 0)
         field[(row + quiet) * fieldSize + column + quiet] = 0;
   return traceBitmap(field, fieldSize, fieldSize, undefined, { x: -quiet, y: -quiet });
 }

@@ -2,6 +2,8 @@
 export { countCorners } from './corners';
 export { darkenedPaint, lightenedPaint, withLightnessWithin } from './darken';
 export { type Artwork, drawArtwork } from './drawArtwork';
+export type { ColouredArea } from './drawParts';
+export { coloursOfMiddles, type HalfTone, matchOfModules, outerPart, splitModules } from './halfTone';
 export { mapFinders, type PerFinder } from './mapFinders';
 export { unitArea } from './modules';
 export {

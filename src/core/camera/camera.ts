@@ -38,8 +38,8 @@ export function farthestMm(moduleMm: number, pixels: number): number {
 }
 
 /** The smallest module that takes enough pixels from a distance, in millimetres. */
-export function leastModuleMm(distanceMm: number): number {
-  return (neededPixelsPerModule * distanceMm) / phoneCamera.focalPx;
+export function leastModuleMm(distanceMm: number, pixels: number = neededPixelsPerModule): number {
+  return (pixels * distanceMm) / phoneCamera.focalPx;
 }
 
 /** The nearest distance at which a square of the given width fits the frame and is in focus, in millimetres. */

@@ -119,7 +119,7 @@ describe('the band beside brute force', () => {
     const [least, most] = [0.5 * band.fromMm, 1.4 * band.toMm];
     for (let step = 0; step < 500; step++) {
       const widthMm = least + (step / 499) * (most - least);
-      const result = runJob(withPlacement(job, { widthMm }), before, undefined, false);
+      const result = runJob(withPlacement(job, { widthMm }), before, undefined, 'none');
       before = result;
       const isFine = result.findings.every(({ kind, severity }) => !kinds.has(kind) || severity === 'fine');
       const isNear = Math.min(Math.abs(widthMm - band.fromMm), Math.abs(widthMm - band.toMm)) < 1e-3;

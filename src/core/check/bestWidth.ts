@@ -29,6 +29,9 @@ function bandOf(ranges: readonly FitRange[]): CommonBand {
   return { fromMm: from?.fromMm ?? 0, toMm: to?.toMm ?? Infinity, from, to };
 }
 
+/** The smallest value that no limit from below forbids, and the largest that none from above does; they may contradict each other. */
+export const endsOf = (ranges: readonly FitRange[]): Pick<CommonBand, 'fromMm' | 'toMm'> => bandOf(ranges);
+
 /** The widths at which every limit holds but the rule of thumb; null when there are none. */
 export function commonBand(ranges: readonly FitRange[]): CommonBand | null {
   const band = bandOf(ranges);

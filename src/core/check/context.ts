@@ -1,5 +1,5 @@
 /** What every limit is measured on. */
-import type { Damage, Picture } from '../logo';
+import type { Damage, LogoSettings, Picture } from '../logo';
 import type { Style } from '../artwork';
 import type { Clearance, Room } from './clearance';
 import type { Laying } from './laying';
@@ -52,6 +52,8 @@ export interface CodeContext extends Omit<PieceContext, 'codes' | 'settings'> {
   /** What the logo does to the symbol; null without one. */
   readonly damage: Damage | null;
   readonly logo: LogoContext | null;
+  /** As it stands in the job; null without one. */
+  readonly logoSettings: LogoSettings | null;
   readonly room: Room;
 }
 

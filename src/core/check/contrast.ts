@@ -1,5 +1,6 @@
 /** Limits on contrast: of a mark on its material, or of printed colours module by module. */
 import {
+  coloursOfMiddles,
   isPlainPaint,
   mapFinders,
   darkenedPaint,
@@ -12,7 +13,7 @@ import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
 import { say, severityRank, type Fix, type Quantity, type Severity, type Source } from '../finding';
 import { largestWhole, slack } from '../numbers';
 import { machineKinds, moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
-import { changeMaking, changeStyle, fix } from './changes';
+import { changeLogo, changeMaking, changeStyle, fix } from './changes';
 import type { CodeContext } from './context';
 import type { Measured } from './measured';
 
@@ -52,8 +53,10 @@ export function symbolContrast(baseColour: string, markColour: string): number {
 }
 
 /** Whether the machine prints the colours of the style. */
-export const printsColours = ({ pair, style, plan }: CodeContext): boolean =>
-  pair.machine.inks === 'process' && !plan.reversed && !isPlainPaint(style.paint);
+export const printsColours = ({ pair, style, plan, placed }: CodeContext): boolean =>
+  pair.machine.inks === 'process' &&
+  !plan.reversed &&
+  (!isPlainPaint(style.paint) || (placed.artwork.halfTone?.colours.length ?? 0) > 0);
 
 /** Phones do not use red light, so a code that red scanners cannot see is not stopped. */
 function severityOf(contrast: number, kind: ToneKind): Severity {
@@ -179,8 +182,13 @@ const placeOf = ({ row, column }: ModuleTone): string =>
 const spare = 0.01;
 
 /** Whether a paint passes for eyes and for cameras, and for red light where that was asked. */
-function passes({ symbol, groundPicture, pair }: CodeContext, paint: StylePaint, kind: ToneKind): boolean {
-  const tones = moduleTones(symbol, paint, groundPicture, pair);
+function passes(
+  { symbol, groundPicture, pair, placed }: CodeContext,
+  paint: StylePaint,
+  kind: ToneKind,
+): boolean {
+  const own = coloursOfMiddles(placed.artwork.halfTone, symbol.size);
+  const tones = moduleTones(symbol, paint, groundPicture, pair, own);
   const kinds: readonly ToneKind[] = kind === 'red' ? ['luminance', 'luma', 'red'] : ['luminance', 'luma'];
   return kinds.every((each) => worstPair(tones, each).contrast >= limits[each].caution + spare);
 }
@@ -215,7 +223,19 @@ function colourFixes(context: CodeContext, kind: ToneKind): Fix[] {
       );
     if (fixes.length === 0) fixes.push(bothWays(context, kind, darkenedTo, lightenedTo));
   }
-  return fixes;
+  return [...fixes, ...oneInkFixes(context)];
+}
+
+/** Where parts of modules have the colours of a picture. */
+function oneInkFixes(context: CodeContext): Fix[] {
+  const { logoSettings, placed } = context;
+  if (logoSettings === null || (placed.artwork.halfTone?.colours.length ?? 0) === 0) return [];
+  return [
+    fix(
+      ['Print the picture in one ink'],
+      changeLogo(context, { ink: { ...logoSettings.ink, keepsColours: false } }),
+    ),
+  ];
 }
 
 /** A light ground, and modules darkened as far as it then takes. */

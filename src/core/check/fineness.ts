@@ -3,9 +3,10 @@ import type { ModuleStyle } from '../artwork';
 import { mm, say, type Fix, type Severity } from '../finding';
 import { slack } from '../numbers';
 import { decidingValues, modulesPerBridge, moduleSourceOf, narrowestLightMm, sourceOf } from '../plan';
-import { changePlacement, changeStyle, fix } from './changes';
+import { changeLogo, changePlacement, changeStyle, fix } from './changes';
 import { hasQuietZone, withCodeWidth, type CodeContext } from './context';
 import type { Measured } from './measured';
+import { isSplit, leastMadeModuleMm, thinnestDrawnMm } from './partNeeds';
 import { fewerModulesFixes, widerCodeFixes } from './sizeFixes';
 
 export function measureModuleSize(context: CodeContext): Measured {
@@ -89,7 +90,7 @@ const growthStop = 0.2;
 /** What is left of the growth after the file took it back, as a share of the module. */
 export function measureGrowth(context: CodeContext): Measured {
   const { placed, plan, pair, symbol } = context;
-  const share = Math.abs(plan.residualGrowthMm) / placed.moduleMm;
+  const share = Math.abs(plan.residualGrowthMm) / placed.partMm;
   const severity: Severity =
     share > growthStop + slack ? 'stop' : share > growthCaution + slack ? 'caution' : 'fine';
   const taken =
@@ -111,7 +112,15 @@ export function measureGrowth(context: CodeContext): Measured {
     fixes: () =>
       severity === 'fine'
         ? []
-        : widerCodeFixes(context, (Math.abs(plan.residualGrowthMm) / growthCaution) * symbol.size),
+        : [
+            ...widerCodeFixes(
+              context,
+              (Math.abs(plan.residualGrowthMm) / growthCaution) *
+                symbol.size *
+                (placed.moduleMm / placed.partMm),
+            ),
+            ...wholeModulesFixes(context),
+          ],
   };
 }
 
@@ -121,11 +130,9 @@ export function measureGrowth(context: CodeContext): Measured {
  */
 export function measureThinnestPart(context: CodeContext): Measured {
   const { placed, plan, pair, symbol } = context;
-  const drawn = plan.marks === 'dark modules' ? placed.thinnestMm.dark : placed.moduleMm;
-  const thinnest = drawn - 2 * plan.compensationMm;
+  const thinnest = thinnestDrawnMm(context) - 2 * plan.compensationMm;
   const { elementMm } = pair.process;
   const enough = thinnest >= elementMm - slack;
-  const share = drawn / placed.moduleMm;
   return {
     kind: 'thinnest-part',
     station: 'piece',
@@ -141,9 +148,10 @@ export function measureThinnestPart(context: CodeContext): Measured {
       enough
         ? []
         : [
-            ...widerCodeFixes(context, ((elementMm + 2 * plan.compensationMm) / share) * symbol.size),
+            ...widerCodeFixes(context, leastMadeModuleMm(context) * symbol.size),
             // A whole module that is too thin is no thicker when it is joined.
             ...(placed.moduleMm - 2 * plan.compensationMm >= elementMm - slack ? joinFixes(context) : []),
+            ...wholeModulesFixes(context),
           ],
   };
 }
@@ -172,7 +180,7 @@ export function measureLightGaps(context: CodeContext): Measured | null {
 /** Gaps that stay bare between marks close up when they are narrower than one mark; it costs looks before it costs reading. */
 export function measureThinnestGap(context: CodeContext): Measured | null {
   const { placed, plan, pair } = context;
-  if (context.style.modules.join === 'all') return null;
+  if (context.style.modules.join === 'all' && !isSplit(context)) return null;
   const gap = plan.marks === 'dark modules' ? placed.thinnestMm.light : placed.thinnestMm.dark;
   const { elementMm } = pair.process;
   const enough = gap >= elementMm - slack;
@@ -187,9 +195,15 @@ export function measureThinnestGap(context: CodeContext): Measured | null {
     measured: { value: gap, unit: 'mm' },
     required: { value: elementMm, unit: 'mm', comparison: '>=' },
     source: sourceOf(pair, 'elementMm'),
-    fixes: () => (enough ? [] : joinFixes(context)),
+    fixes: () => (enough ? [] : [...joinFixes(context), ...wholeModulesFixes(context)]),
   };
 }
+
+/** A picture that whole modules draw has no parts that a machine or a camera could miss. */
+export const wholeModulesFixes = (context: CodeContext): Fix[] =>
+  isSplit(context)
+    ? [fix(['Draw the picture by whole modules'], changeLogo(context, { by: 'free-bits' }))]
+    : [];
 
 /** Joined modules have no thin gaps between them. */
 export function joinFixes(context: CodeContext, also: Partial<ModuleStyle> = {}): Fix[] {

@@ -4,6 +4,7 @@ import { metres, mm, say, sizeMm, type Sentence } from '../finding';
 import { unseenBridgeShare } from '../plan';
 import { aroundBend, bendCaution } from './bend';
 import { leastForCornersMm } from './bodies';
+import { isSplit, leastHalfToneModuleMm, leastMadeModuleMm } from './partNeeds';
 import { widestAfterShiftMm } from './making';
 import { widestCodeMm, type CodeContext } from './context';
 import { roundRoomMm } from './room';
@@ -99,6 +100,24 @@ export function fitRanges(context: CodeContext): FitRange[] {
       strength: 'caution',
       stepMm: null,
     });
+  if (isSplit(context)) {
+    ranges.push({
+      kind: 'thinnest-part',
+      label: say`parts of ${mm(pair.process.elementMm)}`,
+      fromMm: leastMadeModuleMm(context) * symbol.size,
+      toMm: null,
+      strength: 'stop',
+      stepMm: null,
+    });
+    ranges.push({
+      kind: 'half-tone',
+      label: say`parts seen from ${distance}`,
+      fromMm: leastHalfToneModuleMm(context) * symbol.size,
+      toMm: null,
+      strength: 'caution',
+      stepMm: null,
+    });
+  }
   const { bridgeMm } = pair.process;
   if (plan.loose !== null && bridgeMm !== null && plan.loose().bridges > 0)
     ranges.push({

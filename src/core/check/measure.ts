@@ -22,8 +22,9 @@ import {
   measureWholeDots,
 } from './fineness';
 import { measureItemDetail, measureLogoDetail } from './detail';
+import { measureHalfTone } from './halfTone';
 import { measureBudget, measureCoveredPatterns } from './knockOut';
-import type { Measured, PieceMeasured } from './measured';
+import { fixesOf, type FixesWanted, type Measured, type PieceMeasured } from './measured';
 import { measureBed, measureBleed, measureLife, measureShift } from './making';
 import { measureFarthest, measureNearest, measureTenToOne } from './reading';
 import { measureCodeInside, measureQuietZone, measureRoundInside, measureRoundQuiet } from './room';
@@ -73,6 +74,7 @@ const codeMeasures: readonly ((context: CodeContext) => Measured | null)[] = [
   measureBridges,
   measureWeeding,
   measureUnitFill,
+  measureHalfTone,
   measureFinderCorners,
   measureFinderProportions,
   measureAlignment,
@@ -100,8 +102,8 @@ const pieceMeasures: readonly ((context: PieceContext) => readonly PieceMeasured
   measureLife,
 ];
 
-/** Limits of one code; fixes are made only where they are wanted. */
-export const measureCodeLimits = (context: CodeContext, wantsFixes: boolean): Finding[] =>
+/** Limits of one code. */
+export const measureCodeLimits = (context: CodeContext, wanted: FixesWanted): Finding[] =>
   codeMeasures.flatMap((measure) => {
     const measured = measure(context);
     if (measured === null) return [];
@@ -109,13 +111,13 @@ export const measureCodeLimits = (context: CodeContext, wantsFixes: boolean): Fi
       {
         ...measured,
         about: { on: 'code', id: context.id } as const,
-        fixes: wantsFixes ? measured.fixes() : [],
+        fixes: fixesOf(measured, wanted),
       },
     ];
   });
 
 /** Limits of the piece as a whole and of what lies on it. */
-export const measurePieceLimits = (context: PieceContext, wantsFixes: boolean): Finding[] =>
+export const measurePieceLimits = (context: PieceContext, wanted: FixesWanted): Finding[] =>
   pieceMeasures.flatMap((measure) =>
-    measure(context).map((measured) => ({ ...measured, fixes: wantsFixes ? measured.fixes() : [] })),
+    measure(context).map((measured) => ({ ...measured, fixes: fixesOf(measured, wanted) })),
   );

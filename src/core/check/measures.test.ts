@@ -20,7 +20,7 @@ describe('measured beside required', () => {
     await fc.assert(
       fc.asyncProperty(randomJobs, async (job) => {
         await library.load(job);
-        const { findings } = runJob(job, undefined, library, false);
+        const { findings } = runJob(job, undefined, library, 'none');
         // Every row stands under one of the three answers.
         for (const { kind, station } of findings)
           if (station !== 'message') expect([kind, hasAnswer(kind)]).toEqual([kind, true]);

@@ -6,13 +6,11 @@ import { sizeOfVersion } from '../symbol';
 import { tiltCaution } from './bend';
 import type { CodeContext } from './context';
 import type { FitRange } from './fitRanges';
+import { isSplit, leastHalfTonePixels } from './partNeeds';
 
 /** Distances in millimetres for which each limit holds. */
-export function distanceRanges({
-  placed,
-  laying,
-  mountedHeightMm,
-}: Pick<CodeContext, 'placed' | 'laying' | 'mountedHeightMm'>): FitRange[] {
+export function distanceRanges(context: CodeContext): FitRange[] {
+  const { placed, laying, mountedHeightMm } = context;
   const { moduleMm, quietZone } = placed;
   const ranges: FitRange[] = [
     {
@@ -40,6 +38,15 @@ export function distanceRanges({
       stepMm: null,
     },
   ];
+  if (isSplit(context))
+    ranges.push({
+      kind: 'half-tone',
+      label: ['parts of modules'],
+      fromMm: null,
+      toMm: farthestMm(placed.moduleMm, leastHalfTonePixels(context)),
+      strength: 'caution',
+      stepMm: null,
+    });
   if (mountedHeightMm !== null)
     ranges.push({
       kind: 'mount',

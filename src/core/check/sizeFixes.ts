@@ -4,6 +4,7 @@ import { mm, say, sizeMm, theCode, type Change, type Fix } from '../finding';
 import { slack } from '../numbers';
 import type { PieceSettings } from '../piece';
 import { quietZoneModules, sizeOfVersion, type Level } from '../symbol';
+import { isSplit, leastHalfToneModuleMm, leastMadeModuleMm } from './partNeeds';
 import { changePiece, changePlacement, changeSymbol, fix } from './changes';
 import {
   centred,
@@ -50,8 +51,11 @@ export function widerCodeFixes(context: CodeContext, leastWidthMm: number): Fix[
 }
 
 /** The narrowest code whose modules are large enough for machine and camera. */
-const leastWidthForAllMm = ({ pair, symbol, readingDistanceMm }: CodeContext): number =>
-  symbol.size * Math.max(pair.smallestModuleMm, leastModuleMm(readingDistanceMm));
+function leastWidthForAllMm(context: CodeContext): number {
+  const { pair, symbol, readingDistanceMm } = context;
+  const ofParts = isSplit(context) ? [leastMadeModuleMm(context), leastHalfToneModuleMm(context)] : [];
+  return symbol.size * Math.max(pair.smallestModuleMm, leastModuleMm(readingDistanceMm), ...ofParts);
+}
 
 /** The code alone when the piece has room, else centred, else the piece with it; null when that is too large. */
 function widerCode(context: CodeContext, widthMm: number): Wider | null {

@@ -15,7 +15,7 @@ import {
 import { readerState, verdictOf } from '../proof';
 import type { Reader } from '../readers';
 import { drawCoupon, patchSymbol } from './drawCoupon';
-import { onDemand } from '../numbers';
+import { breathe, onDemand } from '../numbers';
 import { patchModules } from './layCoupon';
 import { darkGrowth, lightOf, tonesOf, type At } from './marks';
 import { patchMessage, patchOfMessage, type Coupon, type Patch, type PatchReading } from './schema';
@@ -58,7 +58,7 @@ export async function readCoupon(
   const patches: PatchReading[] = [];
   for (const [index, patch] of coupon.patches.entries()) {
     tell?.(index, coupon.patches.length);
-    await new Promise((resolve) => setTimeout(resolve));
+    await breathe();
     if (isStale?.() === true) return null;
     const symbol = patchSymbol(coupon, patch);
     const seen = toned(patch.reversed);

@@ -99,11 +99,16 @@ export interface Finding {
 }
 
 /** A finding of a stage that knows one part of a code, before it is said which code. */
-export type PartFinding = Omit<Finding, 'about' | 'fixes'> & { readonly fixes: readonly Fix<PartChange>[] };
+export type PartFinding = Omit<Finding, 'about' | 'fixes'> & {
+  readonly fixes: readonly Fix<PartChange>[];
+  /** Where a piece lasts and cannot be made anew for little, it stops. */
+  readonly stopsLasting?: true;
+};
 
-/** The finding of a code. */
-export const ofCode = (finding: PartFinding, id: string): Finding => ({
+/** The finding of a code, on a piece that `lasts` or one that is soon made anew. */
+export const ofCode = ({ stopsLasting, ...finding }: PartFinding, id: string, lasts: boolean): Finding => ({
   ...finding,
+  severity: stopsLasting && lasts ? 'stop' : finding.severity,
   about: { on: 'code', id },
   fixes: finding.fixes.map(({ label, changes }) => ({
     label,

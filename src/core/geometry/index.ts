@@ -33,7 +33,7 @@ export { crossingsOf } from './crossings';
 export { type DxfDrawing, type DxfEntity, parseDxf } from './dxfEntities';
 export { fitArcs } from './fitArcs';
 export { firstTouch, leastReach, type TurnedSquare } from './gauge';
-export { convexHull, holdsPoint, regionDistance } from './nearness';
+export { convexHull, distanceToEdge, holdsPoint, regionDistance } from './nearness';
 export { applyMatrix, identityMatrix, invertMatrix, type Matrix, multiplyMatrix } from './matrix';
 export { insetArea, offsetOutlines } from './offset';
 export { addQuadratic, parsePath, type PathLine } from './pathReader';

@@ -131,10 +131,10 @@ function contourDistance(a: FlatContour, b: FlatContour, least: number): number 
         if (crosses(ax, ay, bx, by, cx, cy, dx, dy)) return 0;
         best = Math.min(
           best,
-          toEdge(ax, ay, cx, cy, dx, dy),
-          toEdge(bx, by, cx, cy, dx, dy),
-          toEdge(cx, cy, ax, ay, bx, by),
-          toEdge(dx, dy, ax, ay, bx, by),
+          distanceToEdge(ax, ay, cx, cy, dx, dy),
+          distanceToEdge(bx, by, cx, cy, dx, dy),
+          distanceToEdge(cx, cy, ax, ay, bx, by),
+          distanceToEdge(dx, dy, ax, ay, bx, by),
         );
       }
     }
@@ -177,7 +177,8 @@ function crosses(
   );
 }
 
-function toEdge(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+/** Distance of a point from an edge between two others. */
+export function distanceToEdge(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
   const [alongX, alongY] = [bx - ax, by - ay];
   const squared = alongX * alongX + alongY * alongY;
   const share =

@@ -44,6 +44,10 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
   }),
   // Until version 9 nothing was known of the power of lasers; the pair says null.
   9: (document) => ({ ...document, formatVersion: 10 }),
+  // Until version 10 every logo was a knock-out, which is what the schema takes for one that says nothing.
+  10: (document) => ({ ...document, formatVersion: 11 }),
+  // Until version 11 no logo was drawn by parts of modules, and nothing was brushed, which is what the schema takes for one without strokes.
+  11: (document) => ({ ...document, formatVersion: 12 }),
 };
 
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };

@@ -4,7 +4,7 @@ import { lumaOfRgb, rgbOfHex } from '../colour';
 import { finestShare, type ColouredShape, type RawLogo } from './art';
 import type { LoadedLogo } from './load';
 import type { LogoSettings } from './settings';
-import { inkMask, traceMask } from './trace';
+import { masksOf, type Pixels, traceMask } from './trace';
 
 /** Coordinates from its middle; the longer side is 1. */
 export interface LogoArt {
@@ -15,7 +15,13 @@ export interface LogoArt {
   /** In paint order, for machines that print in colour; the title comes last. */
   readonly shapes: readonly ColouredShape[];
   /** A picture to be printed as it is, under the shapes. */
-  readonly picture: { readonly png: Uint8Array; readonly box: Box } | null;
+  readonly picture: {
+    readonly png: Uint8Array;
+    readonly box: Box;
+    readonly pixels: Pixels;
+    /** 1 for pixels that show nothing of it. */
+    readonly empty: Uint8Array;
+  } | null;
 }
 
 /** How far fitted arcs may leave the outline, as a share of the longer side. */
@@ -30,12 +36,12 @@ export const mostOutlines = 4000;
 /** A logo made ready, or a sentence on why it is not. */
 export type ReadyArt = LogoArt | { readonly problem: string };
 
-/** What was loaded, made ready. */
-export function readyArt(loaded: LoadedLogo, ink: LogoSettings['ink']): ReadyArt {
+/** What was loaded, made ready; with `isWhole` its size is that of all of it, not of what becomes a mark alone. */
+export function readyArt(loaded: LoadedLogo, ink: LogoSettings['ink'], isWhole = false): ReadyArt {
   if ('problem' in loaded) return loaded;
   const given = loaded.kind === 'pixels' ? 0 : outlinesOf(loaded.shapes);
   if (given > mostOutlines) return tooMany(given);
-  const art = logoArt(loaded, ink);
+  const art = logoArt(loaded, ink, isWhole);
   if (art === null)
     return { problem: 'Nothing of it becomes a mark. Change the threshold, or mark its light parts.' };
   return art.ink.length > mostOutlines ? tooMany(art.ink.length) : art;
@@ -49,8 +55,9 @@ const tooMany = (count: number): { readonly problem: string } => ({
 });
 
 /** Null when nothing of it becomes a mark: the threshold leaves nothing. */
-export function logoArt(raw: RawLogo, ink: LogoSettings['ink']): LogoArt | null {
-  const drawn = raw.kind === 'shapes' ? artOfShapes(raw.shapes, ink) : artOfPixels(raw, ink);
+export function logoArt(raw: RawLogo, ink: LogoSettings['ink'], isWhole = false): LogoArt | null {
+  const drawn =
+    raw.kind === 'shapes' ? artOfShapes(raw.shapes, ink, isWhole) : artOfPixels(raw, ink, isWhole);
   if (drawn === null) return null;
   return withTitle(drawn, raw.title);
 }
@@ -59,10 +66,14 @@ interface Drawn {
   readonly box: Box;
   readonly ink: Region;
   readonly shapes: readonly ColouredShape[];
-  readonly picture: Uint8Array | null;
+  readonly picture: Omit<NonNullable<LogoArt['picture']>, 'box'> | null;
 }
 
-function artOfShapes(shapes: readonly ColouredShape[], rule: LogoSettings['ink']): Drawn | null {
+function artOfShapes(
+  shapes: readonly ColouredShape[],
+  rule: LogoSettings['ink'],
+  isWhole: boolean,
+): Drawn | null {
   const all = boundsOf(shapes.flatMap(({ area }) => area));
   if (all === null) return null;
   const tolerance = Math.max(all.width, all.height) * finestShare;
@@ -78,14 +89,32 @@ function artOfShapes(shapes: readonly ColouredShape[], rule: LogoSettings['ink']
     if (!marks) ink = ink.length === 0 ? ink : cutRegion(ink, area, tolerance);
     else ink = isUnitedAlready ? area : uniteRegion([...ink, ...area], tolerance);
   }
-  const box = rule.keepsColours ? all : boundsOf(ink);
+  const box = rule.keepsColours || isWhole ? all : boundsOf(ink);
   return box === null ? null : { box, ink, shapes, picture: null };
 }
 
-function artOfPixels(raw: Extract<RawLogo, { kind: 'pixels' }>, rule: LogoSettings['ink']): Drawn | null {
-  const ink = traceMask(inkMask(raw, rule), raw.width, raw.height);
-  const box = boundsOf(ink);
-  return box === null ? null : { box, ink, shapes: [], picture: raw.png };
+function artOfPixels(
+  raw: Extract<RawLogo, { kind: 'pixels' }>,
+  rule: LogoSettings['ink'],
+  isWhole: boolean,
+): Drawn | null {
+  const masks = masksOf(raw, rule);
+  const ink = traceMask(masks.ink, raw.width, raw.height);
+  const { empty } = masks;
+  const box = isWhole ? boxOfPixels(raw, empty) : boundsOf(ink);
+  return box === null ? null : { box, ink, shapes: [], picture: { png: raw.png, pixels: raw, empty } };
+}
+
+/** Around all pixels that show something; null where none does. */
+function boxOfPixels({ width, height }: Pixels, empty: Uint8Array): Box | null {
+  let [left, right, top, bottom] = [width, -1, height, -1];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      if (empty[y * width + x] === 1) continue;
+      [left, right] = [Math.min(left, x), Math.max(right, x)];
+      [top, bottom] = [Math.min(top, y), y];
+    }
+  return right < 0 ? null : { x: left, y: top, width: right + 1 - left, height: bottom + 1 - top };
 }
 
 function withTitle({ box, ink, shapes, picture }: Drawn, title: Region): LogoArt {
@@ -116,23 +145,16 @@ function withTitle({ box, ink, shapes, picture }: Drawn, title: Region): LogoArt
       ...shapes.map(({ colour, area }) => ({ colour, area: smooth(area) })),
       ...(set.length > 0 ? [{ colour: '#000000', area: smooth(set) }] : []),
     ],
-    picture:
-      picture === null
-        ? null
-        : {
-            png: picture,
-            box: pictureBox(box, height, side, picture),
-          },
+    picture: picture === null ? null : { ...picture, box: pictureBox(box, height, side, picture.pixels) },
   };
 }
 
 /** Where the whole picture lies when its ink lies in `box`. */
-function pictureBox(box: Box, height: number, side: number, png: Uint8Array): Box {
-  const header = new DataView(png.buffer, png.byteOffset, 33);
+function pictureBox(box: Box, height: number, side: number, pixels: Pixels): Box {
   return {
     x: -(box.x + box.width / 2) / side,
     y: -(box.y + height / 2) / side,
-    width: header.getUint32(16) / side,
-    height: header.getUint32(20) / side,
+    width: pixels.width / side,
+    height: pixels.height / side,
   };
 }

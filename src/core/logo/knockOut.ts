@@ -14,18 +14,22 @@ import type { ColouredShape } from './art';
 import type { LogoArt } from './ink';
 import type { LogoSettings } from './settings';
 
-export interface PlacedLogo {
+/** A logo where it lies, before anything is cleared for it. */
+export interface PutLogo {
   /** The art's box. */
   readonly box: Box;
   /** What reads dark. */
   readonly ink: Region;
-  /** Colours that are neither clearly dark nor clearly light: how they read cannot be told. */
-  readonly mixed: Region;
   /** Printed in colour; empty where marks have one tone. */
   readonly shapes: readonly ColouredShape[];
   readonly picture: { readonly png: Uint8Array; readonly box: Box } | null;
   /** The shape that is kept free for the logo. */
   readonly knockOut: Region;
+}
+
+export interface PlacedLogo extends PutLogo {
+  /** Colours that are neither clearly dark nor clearly light: how they read cannot be told. */
+  readonly mixed: Region;
   /** Modules that are taken away whole: 1, row by row. */
   readonly cleared: Uint8Array;
   /** Whether the knock-out cuts through modules that are not taken away whole. */
@@ -35,13 +39,22 @@ export interface PlacedLogo {
 /** Finest detail of a knock-out, in modules. */
 const finest = 0.004;
 
+type Placing = Pick<LogoSettings, 'share' | 'place' | 'marginModules' | 'knockOut'>;
+
 /** Places the art on a symbol of `size` modules a side. */
-export function placeLogo(
-  art: LogoArt,
-  settings: Pick<LogoSettings, 'share' | 'place' | 'marginModules' | 'knockOut'>,
-  size: number,
-  inColour: boolean,
-): PlacedLogo {
+export function placeLogo(art: LogoArt, settings: Placing, size: number, inColour: boolean): PlacedLogo {
+  const put = putLogo(art, settings, size, inColour);
+  const { wholeModules } = settings.knockOut;
+  return {
+    ...put,
+    mixed: inColour ? mixedArea(art, put.box, put.shapes) : [],
+    cleared: clearedModules(put.knockOut, size, wholeModules),
+    cuts: !wholeModules,
+  };
+}
+
+/** The same where nothing is cleared for it. */
+export function putLogo(art: LogoArt, settings: Placing, size: number, inColour: boolean): PutLogo {
   const scale = settings.share * size;
   const centre =
     settings.place === 'middle'
@@ -55,14 +68,10 @@ export function placeLogo(
     height: art.height * scale,
   };
   const ink = put(art.ink);
-  const shapes = inColour ? art.shapes.map(({ colour, area }) => ({ colour, area: put(area) })) : [];
-  const knockOut = knockOutArea(box, ink, settings);
-  const { wholeModules } = settings.knockOut;
   return {
     box,
     ink,
-    mixed: inColour ? mixedArea(art, box, shapes) : [],
-    shapes,
+    shapes: inColour ? art.shapes.map(({ colour, area }) => ({ colour, area: put(area) })) : [],
     picture:
       inColour && art.picture !== null
         ? {
@@ -75,9 +84,7 @@ export function placeLogo(
             },
           }
         : null,
-    knockOut,
-    cleared: clearedModules(knockOut, size, wholeModules),
-    cuts: !wholeModules,
+    knockOut: knockOutArea(box, ink, settings),
   };
 }
 
@@ -150,4 +157,17 @@ function clearedModules(area: Region, size: number, wholeModules: boolean): Uint
 export function sampleModules(area: Region, size: number): Uint8Array {
   const across = size * samplesPerModule;
   return sampleRegion(area, { x: 0, y: 0, step: 1 / samplesPerModule, columns: across, rows: across });
+}
+
+/** Share of each cell that lies in an area, 0 to 1, `perModule` cells to a module each way, row by row. */
+export function sharesOf(area: Region, size: number, perModule: number): Float32Array {
+  const wide = size * samplesPerModule;
+  const samples = samplesPerModule / perModule;
+  const share = new Float32Array((size * perModule) ** 2);
+  const inside = sampleModules(area, size);
+  for (let y = 0; y < wide; y++)
+    for (let x = 0; x < wide; x++)
+      share[Math.floor(y / samples) * size * perModule + Math.floor(x / samples)]! +=
+        inside[y * wide + x]! / samples ** 2;
+  return share;
 }

@@ -11,7 +11,7 @@ import { iconNames, loadLogo } from './load';
 import { logoArt, type LogoArt } from './ink';
 import { newLogo, type LogoSource } from './settings';
 import { pictureLimits } from './png';
-import { inkMask, traceMask } from './trace';
+import { masksOf, traceMask } from './trace';
 
 const files = new Map<string, Uint8Array>();
 const assets = logoAssets((hash) => Promise.resolve(files.get(hash) ?? null));
@@ -143,11 +143,11 @@ describe('a picture as a logo', () => {
       return distance > 8 && distance < 15 ? [20, 20, 20, 255] : [90, 90, 90, 255];
     });
     const inside = (x: number, y: number) => y * 40 + x;
-    const mask = inkMask(ring, rule);
+    const { ink: mask } = masksOf(ring, rule);
     expect([mask[inside(0, 0)], mask[inside(19, 8)], mask[inside(19, 19)]]).toEqual([0, 1, 1]);
-    expect(inkMask(ring, { ...rule, groundTolerance: null })[0]).toBe(1);
+    expect(masksOf(ring, { ...rule, groundTolerance: null }).ink[0]).toBe(1);
     const clear = pixels(4, 4, () => [0, 0, 0, 0]);
-    expect(Math.max(...inkMask(clear, rule))).toBe(0);
+    expect(Math.max(...masksOf(clear, rule).ink)).toBe(0);
   });
 
   it('is traced to outlines of its area, holes open', () => {

@@ -1,6 +1,6 @@
 /** Pixels as outlines: what is darker than a threshold, traced by a tracing package. */
 import tracer from 'imagetracerjs';
-import { lumaOfRgb } from '../colour';
+import { lumaOf } from '../colour';
 import { addQuadratic, fitArcs, uniteRegion, type Region, type Vertex } from '../geometry';
 
 export interface Pixels {
@@ -15,27 +15,34 @@ export interface InkRule {
   readonly groundTolerance: number | null;
 }
 
-/** 1 where there is ink, row by row. Transparent pixels have none; those of the ground's colour that reach the edge neither. */
-export function inkMask({ width, height, rgba }: Pixels, rule: InkRule): Uint8Array {
-  const luma = Float32Array.from({ length: width * height }, (_, at) => lumaAt(rgba, at));
-  const ground = rule.groundTolerance === null ? null : groundMask(luma, rgba, width, height, rule);
-  return Uint8Array.from(luma, (value, at) => {
-    if (rgba[at * 4 + 3]! < 128 || ground?.[at] === 1) return 0;
-    return value < rule.threshold !== rule.inverted ? 1 : 0;
-  });
+export interface PixelMasks {
+  /** 1 where there is ink, row by row. */
+  readonly ink: Uint8Array;
+  /** 1 where there is nothing of the picture: it is transparent, or ground that is taken away. */
+  readonly empty: Uint8Array;
 }
 
-const lumaAt = (rgba: Uint8ClampedArray, at: number): number =>
-  lumaOfRgb([rgba[at * 4]!, rgba[at * 4 + 1]!, rgba[at * 4 + 2]!]) / 255;
+/** Transparent pixels have no ink; those of the ground's colour that reach the edge neither. */
+export function masksOf(pixels: Pixels, { threshold, inverted, groundTolerance }: InkRule): PixelMasks {
+  const luma = lumaOfPixels(pixels);
+  const ground = groundTolerance === null ? null : groundMask(luma, pixels, groundTolerance);
+  const [ink, empty] = [new Uint8Array(luma.length), new Uint8Array(luma.length)];
+  // Loops: a picture has more than a million pixels, and whoever changes the threshold waits.
+  for (let at = 0; at < luma.length; at++)
+    if (pixels.rgba[at * 4 + 3]! < 128 || ground?.[at] === 1) empty[at] = 1;
+    else if (luma[at]! < threshold !== inverted) ink[at] = 1;
+  return { ink, empty };
+}
+
+function lumaOfPixels({ width, height, rgba }: Pixels): Float32Array {
+  const luma = new Float32Array(width * height);
+  for (let at = 0; at < luma.length; at++)
+    luma[at] = lumaOf(rgba[at * 4]!, rgba[at * 4 + 1]!, rgba[at * 4 + 2]!) / 255;
+  return luma;
+}
 
 /** Pixels like the corners' colour that are reached from the edge: 1 for ground. Enclosed areas of that colour stay. */
-function groundMask(
-  luma: Float32Array,
-  rgba: Uint8ClampedArray,
-  width: number,
-  height: number,
-  { groundTolerance }: InkRule,
-): Uint8Array {
+function groundMask(luma: Float32Array, { width, height, rgba }: Pixels, tolerance: number): Uint8Array {
   const corners = [0, width - 1, (height - 1) * width, height * width - 1];
   const opaque = corners.filter((at) => rgba[at * 4 + 3]! >= 128);
   const ground = new Uint8Array(width * height);
@@ -43,7 +50,7 @@ function groundMask(
   const level = opaque.map((at) => luma[at]!).sort((a, b) => a - b)[opaque.length >> 1]!;
   const stack: number[] = [];
   const reach = (at: number): void => {
-    if (ground[at] === 1 || rgba[at * 4 + 3]! < 128 || Math.abs(luma[at]! - level) > groundTolerance!) return;
+    if (ground[at] === 1 || rgba[at * 4 + 3]! < 128 || Math.abs(luma[at]! - level) > tolerance) return;
     ground[at] = 1;
     stack.push(at);
   };

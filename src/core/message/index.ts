@@ -20,4 +20,5 @@ export {
 export { numberCountries } from './phoneNumber';
 export { hexadecimalOf } from './raw';
 export { recognised } from './recognise';
+export { type TailKind, tailKinds, tailPlace, type TailPlace, withoutTail } from './tail';
 export { webPurposes } from './web';

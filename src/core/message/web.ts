@@ -2,7 +2,7 @@
 import punycode from 'punycode/punycode.js';
 import { z } from '../schema';
 import type { Fix, PartChange, PartFinding } from '../finding';
-import { reachOf } from '../links';
+import { reachOf, type Reach } from '../links';
 import { addressFaults, hasScheme, withScheme, type AddressFault } from './address';
 import { app } from './app';
 import { commonPractice, fieldFinding, fieldFix, kindFix, type Description, type MessageKind } from './kind';
@@ -93,6 +93,11 @@ function fixesOf({ kind, likely }: AddressFault, typed: string): Fix<PartChange>
   return likely === null ? [] : [fieldFix(`Make it ${likely}`, { address: likely })];
 }
 
+const reachTexts: Readonly<Record<Exclude<Reach, 'everywhere'>, (host: string) => string>> = {
+  'this machine': (host) => `${host} is this computer itself; a phone that scans it opens nothing.`,
+  'this house': (host) => `${host} is only known in your own network; a phone elsewhere opens nothing.`,
+};
+
 function problems(typed: string, payload: string, url: URL | null): PartFinding[] {
   const faults = addressFaults(typed);
   const findings: PartFinding[] = faults.map((fault) =>
@@ -116,11 +121,20 @@ function problems(typed: string, payload: string, url: URL | null): PartFinding[
       payload.replace(/^http:/i, 'https:'),
       'Use https',
     );
-  if (reachOf(url.hostname) !== 'everywhere')
-    caution(
-      'address-private',
-      `${url.hostname} is only known in your own network; a phone elsewhere opens nothing.`,
-    );
+  const reach = reachOf(url.hostname);
+  if (reach !== 'everywhere')
+    findings.push({
+      ...fieldFinding(
+        'address-private',
+        'caution',
+        'Address',
+        reachTexts[reach](url.hostname),
+        commonPractice,
+      ),
+      measured: { words: `reached from ${reach}` },
+      required: { words: 'reached from everywhere' },
+      stopsLasting: true,
+    });
   if (url.username !== '' || url.password !== '')
     caution(
       'address-user',

@@ -2,6 +2,7 @@
  * Codes in a photograph: a picture comes in; what they say, where they lie and which help was needed to read them goes out.
  * Help is tried in an order, the least first, since a phone may not give it.
  */
+import { breathe } from '../numbers';
 import { type Frame, type Brightness, brightnessOf, frameOf } from '../camera';
 import { readBarcodes, type ReadResult } from 'zxing-wasm/reader';
 import type { Vertex } from '../geometry';
@@ -152,7 +153,7 @@ export async function findCodes(
   for (const [done, { help, prepare, isPlain = false, inverts = false }] of tries.entries()) {
     tell?.(help, done, tries.length);
     // Others are let in, who may not want it any more.
-    await new Promise((resolve) => setTimeout(resolve));
+    await breathe();
     if (isStale?.() === true) return [];
     const prepared = prepare(picture);
     if (prepared === null) continue;

@@ -137,6 +137,16 @@ function printParts(
       ink: { kind: 'picture', png: ground.png, box, turn: 0, opacity, mirrored: false },
     });
   }
+  const coloured = (wantsDark: boolean): Part[] =>
+    piece
+      .parts()
+      .coloured.filter(({ isDark }) => isDark === wantsDark)
+      .map(({ colour, area }) => ({
+        label: 'picture',
+        area: wantsDark ? drawIn(area) : area,
+        ink: { kind: 'solid', colour },
+      }));
+  parts.push(...coloured(false));
   const isOneInk = inks.finders.every(({ ring, centre }) => ring === inks.modules && centre === inks.modules);
   if (isOneInk) parts.push({ label: 'dark modules', area: drawIn(piece.dark()), ink: inks.modules });
   else {
@@ -146,6 +156,7 @@ function printParts(
       parts.push({ label: 'finder centre', area: drawIn(centre), ink: inks.finders[place]!.centre });
     });
   }
+  parts.push(...coloured(true));
   const { logo } = piece;
   if (logo === null) return parts;
   if (logo.picture !== null)

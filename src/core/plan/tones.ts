@@ -7,6 +7,7 @@ import {
   linearOfHex,
   lumaOfRgb,
   luminanceOfLinear,
+  rgbOfHex,
   type Rgb,
 } from '../colour';
 import { finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
@@ -42,6 +43,8 @@ export function moduleTones(
   paint: StylePaint,
   ground: Picture | null,
   pair: Pair,
+  /** `#rrggbb` of modules that have a colour of their own, by module. */
+  own: ReadonlyMap<number, string> = new Map(),
 ): ModuleTone[] {
   const { size, modules } = symbol;
   const base = linearOfHex(pair.groundColour);
@@ -84,7 +87,15 @@ export function moduleTones(
       const isWithin = row >= 0 && column >= 0 && row < size && column < size;
       const isDark = isWithin && modules[row * size + column] === 1;
       const bare = groundAt(row, column);
-      const colour = isDark ? darkAt(row, column) : bare === null ? base : printed(bare);
+      const ownColour = isWithin ? own.get(row * size + column) : undefined;
+      const colour =
+        ownColour !== undefined
+          ? printed(rgbOfHex(ownColour))
+          : isDark
+            ? darkAt(row, column)
+            : bare === null
+              ? base
+              : printed(bare);
       tones.push({ row, column, isDark, colour, tones: tonesFor(colour) });
     }
   return tones;

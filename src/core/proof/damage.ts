@@ -1,4 +1,5 @@
 /** What harm a piece survives: where dirt may lie and how large, which corner may be torn off, how many scratches. Tried, not only counted. */
+import { breathe } from '../numbers';
 import type { Reader } from '../readers';
 import { applyMatrix, invertMatrix, type Vertex } from '../geometry';
 import { noWear, type Wear } from '../simulation';
@@ -90,7 +91,7 @@ export async function surviveHarm(
     const tried = harm.kind === 'faded' ? Math.ceil((least + most) / 2) : most;
     const survives = await reads(studio, readers, harm, steps[tried - 1]!, shots);
     // Between harms others are let in, who may call it off.
-    await new Promise((resolve) => setTimeout(resolve));
+    await breathe();
     if (isStale()) return null;
     if (survives) least = tried;
     else most = tried - 1;

@@ -2,6 +2,7 @@
  * proof: the bytes of a file come in; a verdict goes out. The file is rendered by an outside program, aged by a model
  * of the machine, photographed by a model of a camera and read by independent decoders.
  */
+import { breathe } from '../numbers';
 import { startRenderer } from '../logo';
 import { startReaders, type Reader } from '../readers';
 import { plainCondition, trialOf, type Condition } from './conditions';
@@ -77,7 +78,7 @@ export async function proveUntil(
 ): Promise<ProofReport | null> {
   let last: ProofReport | null = null;
   for await (const report of prove(setup, readers, numbers, condition)) {
-    await new Promise((resolve) => setTimeout(resolve));
+    await breathe();
     if (isStale?.()) return null;
     last = report;
     tell?.(report);

@@ -2,6 +2,7 @@
  * How far from the way that is asked a piece still reads: a map of two conditions, of which every cell is shot by itself.
  * Cells are taken in an order in which what matters comes first, so that whoever ends early knows the most.
  */
+import { breathe } from '../numbers';
 import type { Reader } from '../readers';
 import { trialOf, type Condition, type MapPlan } from './conditions';
 import { count, shootAll, type Count } from './prove';
@@ -55,7 +56,7 @@ export async function shootCell(
     const seen = await shootAll(studio, readers, trial, shots + 1);
     counts.forEach((own, reader) => count(own, seen, reader));
     // Between shots others are let in, who may call it off.
-    await new Promise((resolve) => setTimeout(resolve));
+    await breathe();
     if (isStale()) return null;
   }
   return {

@@ -1,5 +1,5 @@
 /** Other masks, levels and versions of a symbol, by what the code's logo takes of each. */
-import { isSafeDamage, knockOutDamage, readyArt, placeLogo } from '../logo';
+import { isDrawnByModules, isSafeDamage, knockOutDamage, readyArt, placeLogo } from '../logo';
 import { codeOf, type Job } from '../job';
 import type { Library } from './library';
 import { holdsBytes, writeMessage } from '../message';
@@ -27,7 +27,7 @@ export function arrangements(job: Job, codeId: string, library: Library): Arrang
   const code = codeOf(job, codeId);
   const { logo } = code;
   const loaded = logo && library.logo(logo);
-  if (!logo || !loaded) return [];
+  if (!logo || !loaded || isDrawnByModules(logo)) return [];
   const art = readyArt(loaded, logo.ink);
   if ('problem' in art) return [];
   const pair = job.making.pair;

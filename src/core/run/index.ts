@@ -78,9 +78,12 @@ export {
   type Made,
   type MadeCode,
   runJob,
+  withSymbolsSolved,
   safestShare,
 } from './runJob';
 export { measureStyleFitness, type StyleFitness, styleSetup } from './styleFitness';
 export { versionOfLength, type WhatIf, whatIf, type WhatIfPoint, whatIfs } from './whatIf';
 export { withTriedFixes } from './triedFixes';
 export { fixesIn, resizedJob, setupInSize } from './surveys';
+export { type LogoOption, logoOptions } from './logoWays';
+export { codeWishes, goodMatch, type PartsOfPicture, type PictureChoice } from './modulePicture';

@@ -93,6 +93,12 @@ describe('a sheet is stopped', () => {
       /^Harbour sticker is 300 × 40 mm; there is room for 200 × 287 mm/,
     ],
     [
+      'margins that leave nothing',
+      { stock: { ...a4.stock, stock: { ...a4.stock.stock, widthMm: 9 } } as SheetDocument['stock'] },
+      [sticker()],
+      /^Harbour sticker is [^;]*; the margins and marks of the sheet leave no room at all/,
+    ],
+    [
       'staggered rows of what is not round',
       { layout: 'staggered' as const },
       [sticker()],

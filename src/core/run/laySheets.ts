@@ -87,14 +87,16 @@ function placesOf(
     void notes.push({ severity: 'stop', text, piece });
   const nameOf = (piece: number): string => shownTitle(pieces[piece]!.result.job);
   const tooLarge = (piece: number): void => {
-    const space =
-      stock.kind === 'sheet'
-        ? room
-        : { width: labelsOf(stock).labelWidthMm, height: labelsOf(stock).labelHeightMm };
-    stop(
-      `${nameOf(piece)} is ${sizeText(shapes[piece]!)}; ${stock.kind === 'sheet' ? 'there is room for' : 'a label is'} ${sizeText(space)}.`,
-      piece,
-    );
+    const is = `${nameOf(piece)} is ${sizeText(shapes[piece]!)}`;
+    if (stock.kind !== 'sheet') {
+      const label = { width: labelsOf(stock).labelWidthMm, height: labelsOf(stock).labelHeightMm };
+      return stop(`${is}; a label is ${sizeText(label)}.`, piece);
+    }
+    const hasRoom = room.width > 0 && room.height > 0;
+    const left = hasRoom
+      ? `there is room for ${sizeText(room)}`
+      : 'the margins and marks of the sheet leave no room at all';
+    stop(`${is}; ${left}.`, piece);
   };
   if (stock.kind !== 'sheet') return onLabels(document, pieces, shapes, tooLarge);
   const there = pieces.flatMap((_, piece) => (shapes[piece] === null ? [] : [piece]));
@@ -232,7 +234,7 @@ export function jobForCount(
   if (widest === null) return null;
   for (let step = 0; step <= mostSteps; step++) {
     const sized = scaledJob(job, (widest - step * sizeStepMm) / shape.width);
-    const result = runJob(sized, undefined, library, false);
+    const result = runJob(sized, undefined, library, 'none');
     if (laySheets(document, [{ result, quantity: null }]).perSheet >= count) return sized;
   }
   return null;

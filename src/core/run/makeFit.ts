@@ -6,7 +6,7 @@ import { plainStyle } from '../artwork';
 import { bestWidth } from '../check';
 import { metres, mm, say, type Change, type Fix, type Sentence, type Severity } from '../finding';
 import { applyChanges, pairOfJob, type Job } from '../job';
-import { slack } from '../numbers';
+import { breathe, slack } from '../numbers';
 import { pairOf, valuesOf, type PairValues } from '../plan';
 import type { Library } from './library';
 import { measureMessage } from './ruler';
@@ -31,14 +31,16 @@ export interface FitSearch {
   readonly keep: readonly Kept[];
   /** Other materials and machines that may be taken; none without. */
   readonly pairs?: readonly PairValues[];
-  /** Ends the search with what was found. */
-  readonly isOver?: () => boolean;
+  /** Ends the search with what was found; asked of the number of ways found so far. */
+  readonly isOver?: (found: number) => boolean;
 }
 
 const mostCandidates = 3;
 const mostSteps = 4;
 /** States that are run; each takes some milliseconds. */
 const mostRuns = 160;
+/** Others are let in after so many of them. */
+const breatheEvery = 4;
 
 interface State {
   readonly job: Job;
@@ -55,25 +57,26 @@ interface State {
 const costOfStop = 3;
 
 /** Up to three changes that need different things of the job, the cheapest first; none when there are none, or nothing stops. */
-export function makeItFit(
+export async function makeItFit(
   job: Job,
   library: Library,
   { keep, pairs = [], isOver = () => false }: FitSearch,
-): readonly FitCandidate[] {
+): Promise<readonly FitCandidate[]> {
   const found: FitCandidate[] = [];
   const seen = new Set([JSON.stringify(job)]);
   let runs = 0;
   /** A job as it comes out, or null when as many were run as may be. */
-  const tried = (
+  const tried = async (
     state: Pick<State, 'job' | 'steps' | 'touches' | 'cost'>,
     before: KeptRun | undefined,
-  ): State | null => {
-    if (runs++ >= mostRuns || isOver()) return null;
-    const result = runJob(state.job, before, library, false);
+  ): Promise<State | null> => {
+    if (runs++ >= mostRuns || isOver(found.length)) return null;
+    if (runs % breatheEvery === 0) await breathe();
+    const result = runJob(state.job, before, library, 'none');
     const stops = result.made === null ? Infinity : stopsIn(result).length;
     return { ...state, kept: keptOf(result), stops, severity: result.severity };
   };
-  const first = tried({ job, steps: [], touches: new Set(), cost: 0 }, undefined);
+  const first = await tried({ job, steps: [], touches: new Set(), cost: 0 }, undefined);
   const open = first === null || first.stops === 0 ? [] : [first];
   const reckoned = ({ cost, stops }: State): number => cost + costOfStop * stops;
   while (open.length > 0 && found.length < mostCandidates) {
@@ -85,8 +88,8 @@ export function makeItFit(
       found.push(candidateOf(state));
       continue;
     }
-    if (state.steps.length === mostSteps || runs >= mostRuns || isOver()) continue;
-    for (const fix of stepsFrom(state.job, runJob(state.job, state.kept, library), pairs)) {
+    if (state.steps.length === mostSteps || runs >= mostRuns || isOver(found.length)) continue;
+    for (const fix of stepsFrom(state.job, runJob(state.job, state.kept, library, 'of-stops'), pairs)) {
       const touches = new Set([...state.touches, ...fix.changes.flatMap(touchedBy)]);
       if (keep.some((each) => touches.has(each)) || state.steps.some((earlier) => undoes(fix, earlier)))
         continue;
@@ -95,7 +98,7 @@ export function makeItFit(
       if (seen.has(key)) continue;
       seen.add(key);
       const cost = state.cost + costOf(fix, state.job, next);
-      const child = tried({ job: next, steps: [...state.steps, fix], touches, cost }, state.kept);
+      const child = await tried({ job: next, steps: [...state.steps, fix], touches, cost }, state.kept);
       if (child !== null) open.push(child);
     }
   }

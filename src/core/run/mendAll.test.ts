@@ -97,7 +97,7 @@ describe('one click for all that is wrong', () => {
         offered++;
         const mended = applyChanges(wrong, changesOf(fixes));
         await library.load(mended);
-        const { findings } = runJob(mended, undefined, library, false);
+        const { findings } = runJob(mended, undefined, library, 'none');
         const left = findings.filter(({ severity }) => severity !== 'fine').map(({ kind }) => kind);
         expect(left).toEqual([]);
       }),

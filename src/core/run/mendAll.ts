@@ -57,7 +57,7 @@ async function needed(job: Job, steps: readonly Fix[], library: Library): Promis
     const without = left.filter((other) => other !== step);
     const mended = applyChanges(job, changesOf(without));
     await library.load(mended);
-    const result = runJob(mended, undefined, library, false);
+    const result = runJob(mended, undefined, library, 'none');
     if (result.made !== null && wrongIn(result).length === 0) left = without;
   }
   return left;

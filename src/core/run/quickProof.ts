@@ -101,7 +101,7 @@ export async function findCauses(
   for (const cause of candidates(job, made)) {
     const mended = applyChanges(job, cause.fix.changes);
     await library.load(mended);
-    const result = runJob(mended, undefined, library, false);
+    const result = runJob(mended, undefined, library, 'none');
     const isWorse = result.findings.some(
       (finding) => severityRank[finding.severity] > (known.get(findingKey(finding)) ?? 0),
     );

@@ -1,25 +1,58 @@
 /** One code of a job on its way to the piece: payload, symbol, logo, artwork. */
-import { drawArtwork, shapesKey, type Artwork } from '../artwork';
+import { drawArtwork, type HalfTone, shapesKey, splitModules, type Artwork } from '../artwork';
 import {
+  isDrawnByModules,
+  isSplit,
+  isSteered,
   knockOutDamage,
   logoKey,
+  type PartTones,
+  partTones,
   placeLogo,
+  putLogo,
   readyArt,
   type Damage,
   type LoadedLogo,
   type LogoArt,
   type Picture,
+  type PutLogo,
 } from '../logo';
 import type { PartFinding, Severity } from '../finding';
+import { type FixesWanted, wantsFixes } from '../check';
 import type { CodeSettings } from '../job';
 import type { Library } from './library';
-import { describeMessage, holdsBytes, writeMessage, type Description } from '../message';
-import { encodeSymbol, type EncodeResult, type EncodeSettings, type QrSymbol } from '../symbol';
+import {
+  bestChoice,
+  halfToneFindings,
+  tailFindings,
+  tailFor,
+  type PartsOfPicture,
+  pictureChoices,
+  type PictureChoice,
+  pictureFindings,
+  wishesOf,
+} from './modulePicture';
+import { allSteps, inTurns, onDemand } from '../numbers';
+import { describeMessage, holdsBytes, type TailPlace, writeMessage, type Description } from '../message';
+import { encodeSteps, type EncodeResult, type EncodeSettings, type QrSymbol, type Steering } from '../symbol';
+
+export interface ModulePicture {
+  /** What became of its wishes; null where no bits are chosen for it. */
+  readonly steering: Steering | null;
+  /** How parts of modules follow it; null where modules are whole. */
+  readonly parts: PartsOfPicture | null;
+  /** Where it lies, in modules. */
+  readonly field: Pick<PutLogo, 'box' | 'knockOut'>;
+  /** Each costs a symbol. */
+  readonly choices: () => readonly PictureChoice[];
+}
 
 export interface CodeRun {
   readonly settings: CodeSettings;
-  /** Text, or one character a byte when `isBytes`. */
+  /** What readers get: text, or one character a byte when `isBytes`. */
   readonly payload: string;
+  /** The same without a tail of digits: what the message says. */
+  readonly said: string;
   readonly isBytes: boolean;
   readonly encodeSettings: EncodeSettings;
   readonly description: Description;
@@ -31,6 +64,8 @@ export interface CodeRun {
   readonly artwork: Artwork | null;
   /** What the logo does to the symbol; null without one. */
   readonly damage: Damage | null;
+  /** The logo that modules draw; null without one. */
+  readonly picture: ModulePicture | null;
   /** The picture that is the ground; null without one. */
   readonly ground: Picture | null;
   /** What message, symbol and logo say of it. */
@@ -47,6 +82,9 @@ interface Cache {
   readonly drawKey: string;
   readonly artwork: Artwork | null;
   readonly damage: Damage | null;
+  /** Where modules draw the logo; null where they do not. */
+  readonly field: PutLogo | null;
+  readonly parts: PartsOfPicture | null;
 }
 
 /** The logo ready to be placed; or what keeps it from that; both null without a logo. */
@@ -55,33 +93,40 @@ interface ArtOfLogo {
   readonly finding: PartFinding | null;
 }
 
-/** `printsColours`: the machine prints them, and the code is not reversed. */
+/** `printsColours`: the machine prints them, and the code is not reversed. Fixes that cost symbols come only where they are wanted. */
 export function runCode(
   settings: CodeSettings,
   printsColours: boolean,
   library: Library,
   previous?: CodeRun,
+  fixesWanted: FixesWanted = 'all',
 ): CodeRun {
-  const payload = writeMessage(settings.message);
-  const description = describeMessage(settings.message);
-  const encodeSettings = {
-    ...settings.symbol,
-    // A level that the message's own standard asks for is not raised: that would be a stop of our own making.
-    raiseLevel: settings.symbol.raiseLevel && description.symbolRule?.level !== settings.symbol.level,
-    isBytes: holdsBytes(settings.message),
-  };
-  const inColour = printsColours && (settings.logo?.ink.keepsColours ?? false);
-  const cache = encodeAndDraw(settings, payload, encodeSettings, inColour, library, previous?.cache);
-  const { encoded, art, artwork, damage } = cache;
+  const asked = symbolAsked(settings, library, previous?.cache);
+  const { said, tail, description, encodeSettings } = asked;
+  const inColour =
+    printsColours && settings.logo?.by !== 'free-bits' && (settings.logo?.ink.keepsColours ?? false);
+  const cache = encodeAndDraw(settings, asked, inColour, previous?.cache);
+  const { encoded, art, artwork, damage, field, parts } = cache;
+  const { steering } = encoded;
   const findings: PartFinding[] = [...description.findings, ...encoded.findings];
   if (art.finding !== null) findings.push(art.finding);
+  const choices = onDemand(() =>
+    pictureChoices(settings, said, encodeSettings, encoded.symbol?.version ?? 1, art.art),
+  );
+  // A fix keeps the level: what a code has to survive is the owner's choice.
+  const better = () =>
+    wantsFixes(fixesWanted, 'caution') ? bestChoice(choices(), encoded.symbol?.level) : null;
+  if (steering !== null) findings.push(...pictureFindings(steering, better, parts));
+  if (parts !== null) findings.push(...halfToneFindings(parts));
+  if (tail !== null && 'problem' in tail) findings.push(...tailFindings(tail.problem));
   const ground = groundOf(settings, library);
   if (ground !== null && 'kind' in ground) findings.push(ground);
   const rule = encoded.symbol && symbolRuleFinding(description, encoded.symbol);
   if (rule) findings.push(rule);
   return {
     settings,
-    payload,
+    payload: encoded.text,
+    said,
     isBytes: encodeSettings.isBytes,
     encodeSettings,
     description,
@@ -91,49 +136,112 @@ export function runCode(
     artwork,
     damage,
     ground: ground !== null && 'png' in ground ? ground : null,
+    picture: field === null ? null : { steering, parts, choices, field },
     findings,
     cache,
   };
 }
 
+/** What the symbol of a code is made from. */
+interface SymbolAsked {
+  readonly said: string;
+  readonly tail: TailPlace | null;
+  readonly description: Description;
+  readonly encodeSettings: EncodeSettings & { readonly isBytes: boolean };
+  readonly artKey: string;
+  readonly art: ArtOfLogo;
+  readonly symbolKey: string;
+  readonly steps: () => Iterator<void, EncodeResult>;
+}
+
+function symbolAsked(settings: CodeSettings, library: Library, previous: Cache | undefined): SymbolAsked {
+  const { logo } = settings;
+  const said = writeMessage(settings.message);
+  const tail = tailFor(settings, said);
+  const tailLead = tail !== null && 'lead' in tail ? tail.lead : null;
+  const description = describeMessage(settings.message);
+  const encodeSettings = {
+    ...settings.symbol,
+    // A level that the message's own standard asks for is not raised: that would be a stop of our own making.
+    // Nor where free bits draw a picture: a higher level would take them.
+    raiseLevel:
+      settings.symbol.raiseLevel &&
+      description.symbolRule?.level !== settings.symbol.level &&
+      !isSteered(logo),
+    isBytes: holdsBytes(settings.message),
+  };
+  const loaded = logo && library.logo(logo);
+  const artKey =
+    logo && loaded ? JSON.stringify([logoKey(logo), logo.ink, isSplit(logo), 'problem' in loaded]) : '';
+  const isSameArt = previous?.artKey === artKey && artKey !== '';
+  const art = isSameArt ? previous.art : artOf(settings, loaded ?? undefined);
+  const wishes = wishesOf(logo, art.art);
+  return {
+    said,
+    tail,
+    description,
+    encodeSettings,
+    artKey,
+    art,
+    symbolKey: JSON.stringify([said, encodeSettings, tailLead, wishes === null ? null : [artKey, logo]]),
+    steps: () => encodeSteps(said, encodeSettings, wishes, tailLead),
+  };
+}
+
+/**
+ * The run before this one with the symbol that this one needs, made in turns, so that a newer question can call it off: null then. Symbols
+ * that no picture is drawn with are made at once anyway.
+ */
+export async function withSymbolSolved(
+  previous: CodeRun,
+  settings: CodeSettings,
+  library: Library,
+  isStale: () => boolean,
+): Promise<CodeRun | null> {
+  if (!isSteered(settings.logo)) return previous;
+  const { symbolKey, steps, artKey, art } = symbolAsked(settings, library, previous.cache);
+  if (symbolKey === previous.cache.symbolKey) return previous;
+  const encoded = await inTurns(steps(), isStale);
+  return encoded && { ...previous, cache: { ...previous.cache, symbolKey, encoded, artKey, art } };
+}
+
 function encodeAndDraw(
   job: CodeSettings,
-  payload: string,
-  settings: EncodeSettings,
+  { artKey, art, symbolKey, steps }: SymbolAsked,
   inColour: boolean,
-  library: Library,
   previous: Cache | undefined,
 ): Cache {
-  const symbolKey = JSON.stringify([payload, settings]);
   const isSameSymbol = previous?.symbolKey === symbolKey;
-  const encoded = isSameSymbol ? previous.encoded : encodeSymbol(payload, settings);
-  const loaded = job.logo && library.logo(job.logo);
-  const artKey =
-    job.logo && loaded ? JSON.stringify([logoKey(job.logo), job.logo.ink, 'problem' in loaded]) : '';
-  const isSameArt = previous?.artKey === artKey && artKey !== '';
-  const art = isSameArt ? previous.art : artOf(job, loaded ?? undefined);
+  const encoded = isSameSymbol ? previous.encoded : allSteps(steps());
   const drawKey = JSON.stringify([symbolKey, artKey, inColour, shapesKey(job.style), job.logo]);
   if (previous?.drawKey === drawKey) return { ...previous, art };
   const { symbol } = encoded;
-  if (symbol === null) return { symbolKey, encoded, artKey, art, drawKey, artwork: null, damage: null };
-  const placed =
-    art.art === null || job.logo === null ? null : placeLogo(art.art, job.logo, symbol.size, inColour);
+  const made = { symbolKey, encoded, artKey, art, drawKey };
+  if (symbol === null) return { ...made, artwork: null, damage: null, field: null, parts: null };
+  const logo = art.art === null || job.logo === null ? null : { art: art.art, settings: job.logo };
+  const isDrawn = isDrawnByModules(job.logo);
+  const placed = logo && !isDrawn ? placeLogo(logo.art, logo.settings, symbol.size, inColour) : null;
+  const tones = logo && isSplit(job.logo) ? partTones(logo.art, logo.settings, symbol.size) : null;
+  const halfTone = tones && splitModules(symbol, tones, inColour);
   return {
-    symbolKey,
-    encoded,
-    artKey,
-    art,
-    drawKey,
-    artwork: drawArtwork(symbol, job.style, placed),
+    ...made,
+    artwork: drawArtwork(symbol, job.style, placed, halfTone),
     damage: placed && knockOutDamage(symbol, placed),
+    field: logo && isDrawn ? putLogo(logo.art, logo.settings, symbol.size, false) : null,
+    parts: tones && halfTone && partsOfPicture(tones, halfTone),
   };
 }
+
+const partsOfPicture = (
+  { contrast, hasTones }: PartTones,
+  { match }: Pick<HalfTone, 'match'>,
+): PartsOfPicture => ({ contrast, hasTones, match });
 
 function artOf({ logo }: CodeSettings, loaded: LoadedLogo | undefined): ArtOfLogo {
   if (logo === null) return { art: null, finding: null };
   if (loaded === undefined)
     return { art: null, finding: logoFinding('stop', 'The logo has not been loaded.', 'missing') };
-  const art = readyArt(loaded, logo.ink);
+  const art = readyArt(loaded, logo.ink, isSplit(logo));
   if ('problem' in art) return { art: null, finding: logoFinding('stop', art.problem, 'not drawn') };
   const notes = 'notes' in loaded ? loaded.notes : [];
   return { art, finding: notes.length === 0 ? null : logoFinding('caution', notes.join(' '), 'changed') };

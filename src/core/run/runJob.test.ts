@@ -24,6 +24,37 @@ async function bytesOf(job: Job, result: JobResult): Promise<string> {
   return files.map(({ bytes }) => Buffer.from(bytes).toString('latin1')).join('');
 }
 
+describe('a private address', () => {
+  const severityOn = (material: string, machine: string, address: string): string | undefined =>
+    runJob(newJob({ message: { kind: 'web', address }, pair: findPair(material, machine) })).findings.find(
+      ({ kind }) => kind === 'address-private',
+    )?.severity;
+
+  // From memory: what is engraved, cut or built stays; a sticker is printed anew.
+  it.each([
+    ['black-anodised-aluminium', 'co2-laser', 'stop'],
+    ['white-vinyl', 'ink-jet-600dpi', 'caution'],
+  ])('on %s by %s is a %s', (material, machine, severity) => {
+    for (const host of ['localhost:5180', '192.168.4.1', 'nas.local', 'nas', '[fd00::1]'])
+      expect([host, severityOn(material, machine, `https://${host}/x`)]).toEqual([host, severity]);
+    expect(severityOn(material, machine, 'https://ternquay.example/x')).toBeUndefined();
+  });
+
+  it('can be let pass with a reason', () => {
+    const job = newJob({
+      message: { kind: 'web', address: 'https://192.168.4.1/x' },
+      pair: findPair('black-anodised-aluminium', 'co2-laser'),
+    });
+    const held = runJob(job).heldBackBy.map(({ kind }) => kind);
+    expect(held).toContain('address-private');
+    const about = { on: 'code' as const, id: job.codes[0]!.id };
+    const overrides = [
+      { kind: 'address-private', about, reason: 'only for the crew', at: '2026-11-27T08:00:00.000Z' },
+    ];
+    expect(runJob({ ...job, overrides }).heldBackBy.map(({ kind }) => kind)).not.toContain('address-private');
+  });
+});
+
 describe('a job', () => {
   it('gives the same bytes after any other job as in a run of its own', async () => {
     const shared = newLibrary();
@@ -111,7 +142,7 @@ describe('every fix that is offered', () => {
             offered++;
             const mended = applyChanges(job, changes);
             expect([label, parseJob(mended)]).toEqual([label, { job: mended }]);
-            const after = runJob(mended, undefined, library, false);
+            const after = runJob(mended, undefined, library, 'none');
             const left = after.findings.find(
               (finding) => findingKey(finding) === findingKey({ kind, about }),
             );

@@ -1,5 +1,5 @@
 /** The way through: a job document becomes payload, symbol, artwork, piece, plan and measured limits. */
-import type { Artwork } from '../artwork';
+import { coloursOfMiddles, type Artwork } from '../artwork';
 import {
   distanceRanges,
   fillChanges,
@@ -10,6 +10,7 @@ import {
   messageRanges,
   roomsOn,
   type CodeContext,
+  type FixesWanted,
   type FitRange,
   type PieceContext,
   type Room,
@@ -17,6 +18,7 @@ import {
 import { type Change, isSameAbout, ofCode, worstSeverity, type Finding, type Severity } from '../finding';
 import { pairOfJob, textFields, type Job, type Override } from '../job';
 import {
+  isDrawnByModules,
   knockOutDamage,
   largestSafeShare,
   placeLogo,
@@ -37,14 +39,16 @@ import {
   type Piece,
   type PlacedCode,
 } from '../piece';
-import { moduleTones, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
+import { machineKinds, moduleTones, planPiece, type ModuleTone, type Pair, type Plan } from '../plan';
 import { encodeSymbol, smallestVersions, type QrSymbol } from '../symbol';
 import { emptyLibrary, type Library } from './library';
-import { runCode, type CodeRun } from './runCode';
+import { type ModulePicture, runCode, type CodeRun, withSymbolSolved } from './runCode';
 
 /** A code that could be drawn and lies on the piece. */
 export interface MadeCode {
   readonly id: string;
+  /** The logo that modules draw; null without one. */
+  readonly picture: ModulePicture | null;
   readonly symbol: QrSymbol;
   readonly artwork: Artwork;
   /** What the logo does to the symbol; null without one. */
@@ -100,6 +104,23 @@ interface KeptOfPiece {
 /** What the next run takes over, without the piece that was made of it: outlines of large symbols fill the memory. */
 export const keptOf = ({ codes, cache }: JobResult): KeptRun => ({ codes, cache });
 
+/** What was kept with the symbols that a job needs, made in turns so that a newer question can call them off: null then. */
+export async function withSymbolsSolved(
+  kept: KeptRun,
+  job: Job,
+  library: Library,
+  isStale: () => boolean,
+): Promise<KeptRun | null> {
+  const codes: CodeRun[] = [];
+  for (const run of kept.codes) {
+    const settings = job.codes.find(({ id }) => id === run.settings.id);
+    const solved = settings === undefined ? run : await withSymbolSolved(run, settings, library, isStale);
+    if (solved === null) return null;
+    codes.push(solved);
+  }
+  return { ...kept, codes };
+}
+
 /** Pictures made ready, by source and ink. */
 type KeptArts = ReadonlyMap<string, ReadyArt>;
 
@@ -111,9 +132,10 @@ export function runJob(
   job: Job,
   previous?: KeptRun,
   library: Library = emptyLibrary,
-  wantsFixes = true,
+  fixesWanted: FixesWanted = 'all',
 ): JobResult {
   const pair = pairOfJob(job);
+  const { lasts } = machineKinds[pair.machine.kind];
   const printsColours = pair.machine.inks === 'process' && !job.making.reversed;
   const codes = job.codes.map((code) =>
     runCode(
@@ -121,6 +143,7 @@ export function runJob(
       printsColours,
       library,
       previous?.codes.find(({ settings }) => settings.id === code.id),
+      fixesWanted,
     ),
   );
   const sources = itemSources(job, pair, library, previous?.cache.arts ?? new Map());
@@ -138,12 +161,12 @@ export function runJob(
   const context = laid && plan && pieceContext(job, codes, laid.piece, plan, pair);
   const findings: Finding[] = [
     ...codes.flatMap((code) => [
-      ...code.findings.map((finding) => ofCode(finding, code.settings.id)),
+      ...code.findings.map((finding) => ofCode(finding, code.settings.id, lasts)),
       ...(context?.codes
         .filter(({ id }) => id === code.settings.id)
-        .flatMap((own) => measureCodeLimits(own, wantsFixes)) ?? []),
+        .flatMap((own) => measureCodeLimits(own, fixesWanted)) ?? []),
     ]),
-    ...(context === null ? [] : measurePieceLimits(context, wantsFixes)),
+    ...(context === null ? [] : measurePieceLimits(context, fixesWanted)),
   ];
   const made = context && {
     codes: codes.map((code, place) => madeCode(code, context.codes[place]!)),
@@ -197,6 +220,7 @@ function madeCode(run: CodeRun, context: CodeContext): MadeCode {
     symbol: context.symbol,
     artwork: run.artwork!,
     damage: run.damage,
+    picture: run.picture,
     ground: run.ground,
     tones: context.tones,
     placed: context.placed,
@@ -238,7 +262,7 @@ function pieceContext(
 /** What the limits of a code are measured on, beside what all of them share. */
 function codeContext(
   job: Job,
-  { settings, symbol: made, art, encodeSettings, payload, inColour, ground, damage }: CodeRun,
+  { settings, symbol: made, art, encodeSettings, said, inColour, ground, damage }: CodeRun,
   pair: Pair,
   placed: PlacedCode,
   room: Room,
@@ -254,18 +278,21 @@ function codeContext(
     placed,
     symbol,
     symbolSettings,
-    smallestVersions: () => smallestVersions(payload, encodeSettings),
+    smallestVersions: () => smallestVersions(said, encodeSettings),
     style,
     groundPicture: ground,
-    tones: onDemand(() => moduleTones(symbol, style.paint, ground, pair)),
+    tones: onDemand(() =>
+      moduleTones(symbol, style.paint, ground, pair, coloursOfMiddles(placed.artwork.halfTone, symbol.size)),
+    ),
     damage,
+    logoSettings: logo,
     logo:
-      art === null || logo === null
+      art === null || logo === null || isDrawnByModules(logo)
         ? null
         : {
             largestSafeShare: () => largestSafeShare(art, logo, symbol, inColour),
             rebuilt: (change) => {
-              const rebuilt = encodeSymbol(payload, { ...encodeSettings, ...change }).symbol;
+              const rebuilt = encodeSymbol(said, { ...encodeSettings, ...change }).symbol;
               return (
                 rebuilt && {
                   version: rebuilt.version,

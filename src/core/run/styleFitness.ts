@@ -1,7 +1,8 @@
 /** How readily each reader takes a style: measured on the drawn shapes alone, without material or machine. */
 import { z } from '../schema';
-import { drawArtwork, type Style } from '../artwork';
+import { drawArtwork, splitModules, type Style } from '../artwork';
 import { placeRegion } from '../geometry';
+import type { PartTones } from '../logo';
 import { writeSvg } from '../output';
 import { rasteriseMarks } from '../readback';
 import { blackInk } from '../plan';
@@ -75,10 +76,16 @@ const fitnessShots: StyleShots = {
   seed: fitnessSeed,
 };
 
-/** A millimetre a module, on a machine that does what it is told. */
-export function styleSetup(style: Style, version: number, shots: StyleShots = fitnessShots): ProofSetup {
+/** A millimetre a module, on a machine that does what it is told; with tones, parts of modules follow them. */
+export function styleSetup(
+  style: Style,
+  version: number,
+  shots: StyleShots = fitnessShots,
+  tonesOf: ((size: number) => PartTones) | null = null,
+): ProofSetup {
   const symbol = encodeSymbol(payload, { ...defaultSymbolSettings, version, mask: 2 }).symbol!;
-  const { dark, roundRadius } = drawArtwork(symbol, style);
+  const halfTone = tonesOf && splitModules(symbol, tonesOf(symbol.size), false);
+  const { dark, roundRadius } = drawArtwork(symbol, style, null, halfTone);
   // A round outline needs more room than the quiet zone.
   const margin = Math.max(quietZoneModules, Math.ceil((roundRadius ?? 0) - symbol.size / 2) + 1);
   const side = symbol.size + 2 * margin;

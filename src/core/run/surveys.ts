@@ -40,7 +40,7 @@ export function resizedJob(job: Job, size: number): Job {
 export async function setupInSize(job: Job, size: number, library: Library): Promise<ProofSetup | null> {
   const resized = resizedJob(job, size);
   await library.load(resized);
-  return proofSetup(resized, runJob(resized, undefined, library, false), null);
+  return proofSetup(resized, runJob(resized, undefined, library, 'none'), null);
 }
 
 /** Shots that tell whether a fix helps. */
@@ -55,7 +55,7 @@ export async function fixesIn(
   library: Library,
   isStale: () => boolean = () => false,
 ): Promise<readonly Fix[] | null> {
-  const result = runJob(job, undefined, library, false);
+  const result = runJob(job, undefined, library, 'none');
   if (result.made === null) return [];
   const fixes: Fix[] = [];
   for (const { fix } of candidates(job, result.made)) {

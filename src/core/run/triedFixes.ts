@@ -18,7 +18,7 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
 
   /** What a fix does: how many other findings get worse, and whether it ends its own; null when it does more harm than good. */
   function triedOn({ changes }: Fix, finding: Finding): { trouble: number; ends: boolean } | null {
-    const after = runJob(applyChanges(result.job, changes), result, library, false).findings;
+    const after = runJob(applyChanges(result.job, changes), result, library, 'none').findings;
     const own = findingKey(finding);
     let trouble = 0;
     let ends = true;

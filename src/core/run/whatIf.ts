@@ -35,7 +35,7 @@ export function whatIf(
   let kept: KeptRun | undefined;
   const { id, message, symbol } = codeOf(job, codeId);
   const point = (label: string, isNow: boolean, ...changes: readonly Change[]): WhatIfPoint => {
-    const result = runJob(applyChanges(job, changes), kept, library, false);
+    const result = runJob(applyChanges(job, changes), kept, library, 'none');
     kept = keptOf(result);
     const code = result.made?.codes.find((made) => made.id === id);
     const ranges = code?.fitRanges() ?? [];

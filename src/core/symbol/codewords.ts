@@ -5,16 +5,21 @@ import { alphanumericValue, type Segment } from './segments';
 import type { EncodeSettings } from './settings';
 import { blockLayout, countBits, modeIndicator, type Level } from './tables';
 
-/** Data codewords with padding (7.4.9, 7.4.10), then blocks, check codewords and interleaving (7.5, 7.6). */
-export function finalCodewords(
+/** Data codewords with padding (7.4.9, 7.4.10). */
+export function paddedCodewords(
   text: string,
   segments: readonly Segment[],
   version: number,
   level: Level,
   { eci, isBytes }: Pick<EncodeSettings, 'eci' | 'isBytes'>,
 ): Uint8Array {
+  const length = blockLayout(version, level).dataCodewords;
+  return dataCodewords(text, segments, version, length, eci, isBytes ? bytesOf : utf8Of);
+}
+
+/** Blocks of data codewords with their check codewords, interleaved (7.5, 7.6). */
+export function finalCodewords(data: Uint8Array, version: number, level: Level): Uint8Array {
   const layout = blockLayout(version, level);
-  const data = dataCodewords(text, segments, version, layout.dataCodewords, eci, isBytes ? bytesOf : utf8Of);
   const { blockCount, shortBlockCount, shortDataLength, eccPerBlock } = layout;
   if (blockCount === 1) {
     const final = new Uint8Array(layout.totalCodewords);

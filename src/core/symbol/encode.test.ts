@@ -4,7 +4,7 @@ import QRCode from 'qrcode';
 import encodeWithQr from 'qr';
 import { seededRandom } from '../numbers';
 import { readBack } from '../../testing/readSymbol';
-import { finalCodewords } from './codewords';
+import { finalCodewords, paddedCodewords } from './codewords';
 import { encodeSymbol, smallestVersions } from './encode';
 import { shortestSegments, runsOf } from './segments';
 import { defaultSymbolSettings, type SymbolSettings } from './settings';
@@ -44,7 +44,9 @@ describe('the worked example 01234567 in 1-M', () => {
 
   it('has the codewords of Annex I', () => {
     const segments = shortestSegments(runsOf('01234567', false), 1);
-    expect([...finalCodewords('01234567', segments, 1, 'M', { eci: false })]).toEqual([...data, ...check]);
+    expect([
+      ...finalCodewords(paddedCodewords('01234567', segments, 1, 'M', { eci: false }), 1, 'M'),
+    ]).toEqual([...data, ...check]);
   });
 
   it('takes mask 010 and reads back', async () => {

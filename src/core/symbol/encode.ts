@@ -1,11 +1,14 @@
 /** Text into a symbol (ISO/IEC 18004:2015, clause 7). */
 import type { PartFinding } from '../finding';
-import { finalCodewords } from './codewords';
+import { allSteps } from '../numbers';
+import { finalCodewords, paddedCodewords } from './codewords';
 import { drawMatrix } from './drawMatrix';
 import { emptyMessage, encodingIsGuessed, outsideMode, tooLong, versionTooSmall } from './encodeFindings';
 import { charactersOutside, type Segment } from './segments';
 import { defaultSymbolSettings, type EncodeSettings } from './settings';
-import type { Level } from './tables';
+import { freeAfter, steerSteps, type Steering, type Wishes } from './steer';
+import { digitsOfTail, freeOfTail, tailDigits, tailSegment } from './tail';
+import { sizeOfVersion, type Level } from './tables';
 import { capacity, highestLevel, planVersions } from './versionPlan';
 
 export interface QrSymbol {
@@ -22,15 +25,41 @@ export interface QrSymbol {
   readonly capacityBits: number;
 }
 
+/** Of the terminator (7.4.9). */
+const terminatorBits = 4;
+
 export interface EncodeResult {
   readonly symbol: QrSymbol | null;
+  /** What readers get: the text, with the digits of its tail. */
+  readonly text: string;
   readonly findings: readonly PartFinding[];
+  /** What became of the wishes; null without any. */
+  readonly steering: Steering | null;
 }
 
-/** The symbol of a text. Never throws for what the text or the settings ask: `symbol` is null and a finding says why. */
-export function encodeSymbol(text: string, settings: EncodeSettings = defaultSymbolSettings): EncodeResult {
+/**
+ * The symbol of a text. Never throws for what the text or the settings ask: `symbol` is null and a finding says why. With wishes for the
+ * modules of a symbol of some size, its free bits are chosen for them: those of the filling, or with `tailLead` those of digits that follow the
+ * text and this lead.
+ */
+export const encodeSymbol = (...wanted: Parameters<typeof encodeSteps>): EncodeResult =>
+  allSteps(encodeSteps(...wanted));
+
+/** The same in steps: with wishes a large symbol takes half a second. */
+export function* encodeSteps(
+  text: string,
+  settings: EncodeSettings = defaultSymbolSettings,
+  wishesOf: ((size: number) => Wishes) | null = null,
+  tailLead: string | null = null,
+): Generator<void, EncodeResult> {
   const findings: PartFinding[] = [];
-  if (text === '') return { symbol: null, findings: [emptyMessage()] };
+  const failed = (...more: readonly PartFinding[]): EncodeResult => ({
+    symbol: null,
+    text,
+    findings: [...findings, ...more],
+    steering: null,
+  });
+  if (text === '') return failed(emptyMessage());
   const { isBytes = false } = settings;
   let { mode } = settings;
   if (mode !== 'shortest') {
@@ -43,19 +72,56 @@ export function encodeSymbol(text: string, settings: EncodeSettings = defaultSym
   const plan = planVersions(text, mode, settings);
   const smallest = plan.smallestHolding(settings.level);
   const version = settings.version === 'smallest' ? smallest : settings.version;
-  if (version === null) return { symbol: null, findings: [...findings, tooLong(text, mode, settings, plan)] };
-  if (smallest === null || version < smallest)
-    return { symbol: null, findings: [...findings, versionTooSmall(version, settings, plan)] };
-  const bits = plan.bitsInVersion(version);
-  const level = settings.raiseLevel ? highestLevel(version, bits, settings.level) : settings.level;
-  const segments = plan.segmentsInVersion(version);
+  if (version === null) return failed(tooLong(text, mode, settings, plan));
+  if (smallest === null || version < smallest) return failed(versionTooSmall(version, settings, plan));
+  const level = settings.raiseLevel
+    ? highestLevel(version, plan.bitsInVersion(version), settings.level)
+    : settings.level;
+  const wishes = wishesOf?.(sizeOfVersion(version)) ?? null;
+  const tail =
+    wishes === null || tailLead === null ? null : tailOf(text + tailLead, version, level, settings);
+  const bits = tail?.bits ?? plan.bitsInVersion(version);
+  const segments = tail?.segments ?? plan.segmentsInVersion(version);
   if (!settings.eci && !isBytes && needsEncodingGuess(segments)) findings.push(encodingIsGuessed());
-  const codewords = finalCodewords(text, segments, version, level, settings);
-  const { mask, modules, size } = drawMatrix(codewords, version, level, settings.mask);
   const capacityBits = capacity(version, level);
+  const padded = paddedCodewords(tail?.text ?? text, segments, version, level, settings);
+  const free =
+    tailLead === null
+      ? freeAfter(bits + terminatorBits, capacityBits)
+      : freeOfTail(bits, tail?.digits ?? 0, capacityBits);
+  const steered = wishes && (yield* steerSteps(padded, free, version, level, wishes, settings.mask));
+  const codewords = finalCodewords(steered?.data ?? padded, version, level);
+  const { mask, modules, size } = drawMatrix(codewords, version, level, steered?.mask ?? settings.mask);
   return {
     symbol: { version, level, mask, size, modules, segments, messageBits: bits, capacityBits },
+    text: tail === null ? text : text + tailLead! + digitsOfTail(steered?.data ?? padded, bits, tail.digits),
     findings,
+    steering: steered?.steering ?? null,
+  };
+}
+
+/** A text with as many zeros behind it as the symbol has room for; null where there is none. */
+function tailOf(
+  text: string,
+  version: number,
+  level: Level,
+  settings: EncodeSettings,
+): {
+  readonly text: string;
+  readonly segments: readonly Segment[];
+  readonly bits: number;
+  readonly digits: number;
+} | null {
+  const plan = planVersions(text, 'shortest', settings);
+  const before = plan.bitsInVersion(version);
+  const digits = tailDigits(capacity(version, level) - before, version);
+  if (digits === 0) return null;
+  const segment = tailSegment(text.length, digits, version);
+  return {
+    text: text + '0'.repeat(digits),
+    segments: [...plan.segmentsInVersion(version), segment],
+    bits: before + segment.bits,
+    digits,
   };
 }
 

@@ -42,6 +42,10 @@ const maskConditions: readonly ((i: number, j: number) => boolean)[] = [
   (i, j) => (((i + j) % 2) + ((i * j) % 3)) % 2 === 0,
 ];
 
+/** Whether a mask turns over the module in a row and a column, were it one of data (Table 10). */
+export const maskBit = (mask: number, row: number, column: number): 0 | 1 =>
+  maskConditions[mask]!(row, column) ? 1 : 0;
+
 const templates: (VersionTemplate | undefined)[] = [];
 
 export function versionTemplate(version: number): VersionTemplate {

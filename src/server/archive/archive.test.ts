@@ -107,6 +107,13 @@ const everythingIn = (from: Db): unknown =>
     'SELECT id, job_id, job_name, revision, asked_at, ended_at, state, wish, report FROM series_runs',
     'SELECT run_id, row, copy, name, payload, file, page, place, note FROM made_pieces',
     'SELECT DISTINCT hash, owner FROM file_references',
+    'SELECT id, revision, saved_at, document FROM links',
+    'SELECT link_id, number, saved_at, document FROM link_revisions',
+    'SELECT slug, link_id FROM link_slugs',
+    'SELECT only, document FROM link_settings',
+    'SELECT slug, hour, person, preview, robot, firsts FROM visit_hours',
+    'SELECT slug, day, person, firsts FROM visit_days',
+    'SELECT slug, day, device, system, language, count FROM visitor_days',
   ].map((sql) =>
     from.prepare<[], Record<string, unknown>>(`${sql} ORDER BY 1, 2`).all().map(withoutOrderOfKeys),
   );
@@ -173,6 +180,32 @@ const keptRun = (jobId: string, hash: string): ArchivedRun => {
   };
 };
 
+/** A link that was changed once, its settings, and who came. */
+function fillWithLink({ links }: Data): void {
+  links.saveSettings({ ...links.settings(), base: 'https://go.ternquay.example' });
+  const { id, revision, link } = links.create({
+    name: 'Regatta',
+    target: 'https://ternquay.example/regatta',
+    slug: 'REGATTA',
+  });
+  links.save(id, revision, { ...link, target: 'https://ternquay.example/results' });
+  for (const [hours, language] of [
+    [0, 'en'],
+    [1, 'en'],
+    [40, 'de'],
+  ] as const)
+    links.visits.add({
+      at: Date.parse('2026-07-04T12:00:00Z') + hours * 3600e3,
+      slug: 'REGATTA',
+      who: 'person',
+      device: 'phone',
+      system: 'Apple',
+      language,
+      isFirst: hours === 0,
+    });
+  links.visits.flush();
+}
+
 /** One of everything, and the hash of its logo. */
 async function fill(): Promise<{ id: string; hash: string }> {
   const clean = await data.workshop.clean(drawing);
@@ -212,6 +245,7 @@ async function fill(): Promise<{ id: string; hash: string }> {
     marks: noMarks,
   });
   data.runs.takeIn(keptRun(id, hash));
+  fillWithLink(data);
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
 }
@@ -228,6 +262,26 @@ describe('an archive', () => {
     await take(elsewhere, bytes);
     expect(everythingIn(empty)).toEqual(everythingIn(db));
     expect(await archiveOf(elsewhere)).toEqual(await archiveOf(data));
+  });
+
+  it('leaves links that are here as they are, and the door knows those that came', async () => {
+    fillWithLink(data);
+    const bytes = await archiveOf(data);
+    const counted = (from: Data): number =>
+      from.links
+        .visitsOf({ from: '2026-07-01', to: '2026-08-01', zone: 'UTC' })
+        .days.reduce((sum, { person }) => sum + person, 0);
+    const elsewhere = openData(fresh());
+    // One of its addresses belongs to another there.
+    elsewhere.links.create({ name: 'Own', target: 'https://ternquay.example/own', slug: 'regatta' });
+    await take(elsewhere, bytes);
+    expect(elsewhere.links.doorTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/own');
+    expect(counted(elsewhere)).toBe(0);
+    const empty = openData(fresh());
+    await take(empty, bytes);
+    await take(empty, bytes);
+    expect(empty.links.doorTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/results');
+    expect([counted(empty), counted(data)]).toEqual([3, 3]);
   });
 
   it('never changes what is here: the same is left alone, another job under the same id comes beside it', async () => {
@@ -448,7 +502,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(14) }), 'version 14'],
+    [zipSync({ 'binarus-archive.json': head(15) }), 'version 15'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {

@@ -10,6 +10,7 @@ import {
   jobSeriesSchema,
   type JobSheet,
   jobSheetSchema,
+  type LinkSettings,
   keptCheckSchema,
   type KeptCoupon,
   keptCouponSchema,
@@ -23,7 +24,7 @@ import {
   saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 13 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 14 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -33,6 +34,7 @@ export const entryNames = {
   namePatterns: 'name-patterns.json',
   coupons: 'coupons.json',
   sheets: 'sheets.json',
+  linkSettings: 'link-settings.json',
   job: (id: string): string => `jobs/${id}.json`,
   document: (id: string, revision: number): string => `jobs/${id}/${revision}.json`,
   series: (jobId: string): string => `series/${jobId}.json`,
@@ -56,8 +58,8 @@ export const entryPatterns = {
 export const archiveLimits = {
   archiveBytes: 256e6,
   fileBytes: 20e6,
-  /** With the most pieces and the largest table. */
-  runBytes: 40e6,
+  /** Runs with the most pieces, links with the counts of years. */
+  largeBytes: 80e6,
   unpackedBytes: 1e9,
   files: 1_000_000,
 } as const;
@@ -119,8 +121,8 @@ export const archivedSheetsSchema = z.array(jobSheetSchema).max(100_000);
 /** A series, with the job that it makes pieces of; since version 12. */
 export const archivedSeriesSchema = jobSeriesSchema;
 
-/** Runs of series with the pieces that they made; since version 13. */
-export { archivedLinkSchema, archivedRunSchema } from '../../wire';
+/** Runs of series with the pieces that they made, and links, since version 13; their counts and settings since version 14. */
+export { archivedLinkSchema, archivedRunSchema, linkSettingsSchema } from '../../wire';
 
 export interface ArchivedFile {
   readonly hash: string;
@@ -151,6 +153,8 @@ export interface ReadRest {
   readonly series: readonly JobSeries[];
   readonly runs: readonly ArchivedRun[];
   readonly links: readonly ArchivedLink[];
+  /** Null where the archive has none. */
+  readonly linkSettings: LinkSettings | null;
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

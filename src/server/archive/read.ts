@@ -11,6 +11,7 @@ import {
   archivedPatternsSchema,
   archivedProfilesSchema,
   archivedLinkSchema,
+  linkSettingsSchema,
   archivedRunSchema,
   archivedSeriesSchema,
   archivedSheetsSchema,
@@ -99,7 +100,22 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const links = await each(entries.like(entryPatterns.link), async (name) =>
     matching(archivedLinkSchema, await entries.json(name)),
   );
-  return { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links, rejected };
+  const [linkSettings = null] = await each(named(entryNames.linkSettings), async (name) =>
+    matching(linkSettingsSchema, await entries.json(name)),
+  );
+  return {
+    houseStyles,
+    pieceShelf,
+    profiles,
+    namePatterns,
+    coupons,
+    sheets,
+    series,
+    runs,
+    links,
+    linkSettings,
+    rejected,
+  };
 }
 
 async function checkHead(entries: Entries): Promise<void> {
@@ -256,12 +272,12 @@ class Entries {
 const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
-  const { head, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets } = entryNames;
   const isOurs =
-    new Set<string>([head, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets]).has(name) ||
+    Object.values(entryNames).some((own) => own === name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
-  const most = entryPatterns.run.test(name) ? archiveLimits.runBytes : archiveLimits.fileBytes;
+  const isLarge = entryPatterns.run.test(name) || entryPatterns.link.test(name);
+  const most = isLarge ? archiveLimits.largeBytes : archiveLimits.fileBytes;
   if (bytes > most || unpackedBytes > archiveLimits.unpackedBytes)
     return `“${name}” unpacks to more than is read (${inMb(most)} a file, ${inMb(archiveLimits.unpackedBytes)} in all).`;
   return count >= archiveLimits.files ? `There are more than ${archiveLimits.files} files in it.` : null;

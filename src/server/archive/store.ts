@@ -15,7 +15,7 @@ import type { PieceShelfStore } from '../pieceShelf';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
-import type { LinkStore } from '../links';
+import type { Links } from '../links';
 import type { RunStore } from '../runs';
 import type { Workshop } from '../workshop';
 import { archiveLimits, inMb, type ReadRest } from './format';
@@ -41,7 +41,7 @@ export interface Stores {
   readonly series: JobDocumentStore<SeriesDocument>;
   readonly pieceShelf: PieceShelfStore;
   readonly runs: RunStore;
-  readonly links: LinkStore;
+  readonly links: Links;
 }
 
 /** Files that an archive lies in while it comes in; those of a server that was killed are swept up by the next. */
@@ -136,6 +136,7 @@ export function archiveStore(
     for (const sql of comingIn) db.prepare(sql).run();
     takeWithJobs(staged);
     for (const run of staged.runs) runs.takeIn(run);
+    if (staged.linkSettings !== null) links.takeSettings(staged.linkSettings);
     for (const link of staged.links) links.takeIn(link);
   });
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
@@ -148,7 +149,10 @@ export function archiveStore(
           'SELECT id, name, id <> given_id AS isCopy FROM staged.jobs ORDER BY job',
         )
         .all();
-      if (!dry) jobs.cameIn(rows.map(({ id }) => id));
+      if (!dry) {
+        jobs.cameIn(rows.map(({ id }) => id));
+        links.cameIn(staged.links.map(({ id }) => id));
+      }
       const named = (isCopy: boolean): string[] =>
         rows.filter((row) => (row.isCopy === 1) === isCopy).map(({ name }) => name);
       return {
@@ -171,7 +175,6 @@ export function archiveStore(
         namePatterns: namePatterns.list(),
         coupons: coupons.list(),
         sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
-        links: links.archived(),
         series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
       }),
     take: async (archive, dry) => {

@@ -4,7 +4,6 @@ import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
 import type {
-  ArchivedLink,
   HouseStyle,
   JobSeries,
   JobSheet,
@@ -15,6 +14,7 @@ import type {
   Profile,
 } from '../../wire';
 import type { Db } from '../db/open';
+import { archivedLinks } from '../links';
 import { archivedRuns } from '../runs';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
@@ -25,7 +25,6 @@ export interface Shelves {
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
-  readonly links: readonly ArchivedLink[];
   readonly pieceShelf: PieceShelf;
 }
 
@@ -44,7 +43,7 @@ interface RevisionRow {
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
 export function writeArchive(
   db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, links }: Shelves,
+  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series }: Shelves,
 ): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
@@ -95,7 +94,9 @@ export function writeArchive(
   add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
   add(entryNames.coupons, () => JSON.stringify(coupons));
   add(entryNames.sheets, () => JSON.stringify(sheets));
-  for (const link of links) add(entryNames.link(link.id), () => JSON.stringify(link));
+  const links = archivedLinks(snapshot.db);
+  add(entryNames.linkSettings, () => JSON.stringify(links.settings));
+  for (const id of links.ids) add(entryNames.link(id), () => JSON.stringify(links.read(id)));
   const runs = archivedRuns(snapshot.db);
   for (const id of runs.ids) add(entryNames.run(id), () => JSON.stringify(runs.read(id)));
   for (const own of series) add(entryNames.series(own.jobId), () => JSON.stringify(own));

@@ -12,6 +12,7 @@ import coupons from './migrations/0011_coupons.sql?raw';
 import sheets from './migrations/0012_sheets_and_series.sql?raw';
 import runs from './migrations/0013_runs_and_register.sql?raw';
 import links from './migrations/0014_links.sql?raw';
+import narrowSums from './migrations/0015_narrow_sums.sql?raw';
 import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
 
@@ -39,6 +40,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 12, sql: sheets },
   { number: 13, sql: runs },
   { number: 14, sql: links },
+  { number: 15, sql: narrowSums },
 ];
 
 /** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */

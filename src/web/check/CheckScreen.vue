@@ -7,6 +7,7 @@ import { shownTitle } from '../../core/job';
 import { severityOfVerdict } from '../../core/finding';
 import { keptResult, type Corners } from '../../core/photo';
 import { patchOfMessage } from '../../core/coupon';
+import { withoutTail } from '../../core/message';
 import type { CheckList, KeptCoupon, MadePiece } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { deleteCheck, jobsThatSay, keepCheck, listChecks } from '../shared/checkApi';
@@ -89,13 +90,13 @@ watch([code, job], async ([now, ofJob]) => {
   isByHand.value = false;
   if (now === null) return;
   await attempt(async () => {
-    const { pieces } = await fetchRegister({ payload: now.seen.text });
+    const { pieces } = await fetchRegister({ payload: withoutTail(now.seen.text) });
     if (code.value === now) piece.value = pieces[0] ?? null;
   });
   if (ofJob !== null) return;
   // A check without a job finds the job that it belongs to, by its message.
   await attempt(async () => {
-    const found = await jobsThatSay(now.seen.text);
+    const found = await jobsThatSay(withoutTail(now.seen.text));
     if (code.value === now) siblings.value = found;
   });
 });

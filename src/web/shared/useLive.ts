@@ -2,6 +2,7 @@
 import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import { findingKey, type Finding } from '../../core/finding';
+import { isSteered } from '../../core/logo';
 import { TookTooLong, type PressView, type TriedFixes } from '../../engine';
 import { useEngine } from './engine';
 
@@ -41,7 +42,7 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
   const isWanted = ({ jobId }: Drawn): boolean => source()?.jobId === jobId;
 
   /** Loads only what is not at hand: one question and answer a key, seldom three. */
-  async function pressed({ job, codeId, showsMarks }: Drawn): Promise<PressView> {
+  async function pressed({ job, codeId, showsMarks }: Drawn): Promise<PressView | 'given up'> {
     const atHand = await live.pressAtHand(job, codeId, showsMarks);
     if (atHand !== null) return atHand;
     await live.load(job);
@@ -52,7 +53,8 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
   async function draw(asked: Drawn, isAgain = false): Promise<void> {
     try {
       const drawn = await pressed(asked);
-      if (!isWanted(asked)) return;
+      // The newer question that it was given up for follows.
+      if (drawn === 'given up' || !isWanted(asked)) return;
       view.value = withFixes(drawn, fixes);
       problem.value = '';
       void tryFixes({ asked, drawn });
@@ -104,6 +106,9 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
         fixes = {};
       }
       waiting = now;
+      // Only pictures that modules draw take so long that they can be given up.
+      if (running && before?.job.codes.some(({ logo }) => isSteered(logo)) === true)
+        void live.announce().catch(() => undefined);
       void run();
     },
     { immediate: true },

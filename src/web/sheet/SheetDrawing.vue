@@ -184,8 +184,8 @@ const nameOf = (slot: number, piece: number): string =>
           class="room"
           :x="view.room.x"
           :y="view.room.y"
-          :width="view.room.width"
-          :height="view.room.height"
+          :width="Math.max(0, view.room.width)"
+          :height="Math.max(0, view.room.height)"
         />
         <rect
           v-for="(label, index) in view.labels"

@@ -151,7 +151,7 @@ watch(
             <th>On a sheet</th>
             <th>Up to</th>
             <th>Left over</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>

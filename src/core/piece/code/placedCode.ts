@@ -1,5 +1,5 @@
 /** A code on the piece: its artwork in millimetres, where it is placed and how it is turned. */
-import type { Artwork } from '../../artwork';
+import { outerPart, type Artwork, type ColouredArea } from '../../artwork';
 import type { ColouredShape } from '../../logo';
 import { onDemand } from '../../numbers';
 import {
@@ -19,6 +19,8 @@ export interface PieceParts {
   readonly modules: Region;
   /** Each finder pattern in its box. */
   readonly finders: readonly { readonly ring: Region; readonly centre: Region; readonly box: Box }[];
+  /** Parts of modules in a picture's colours; light ones lie under everything dark, dark ones over it. */
+  readonly coloured: readonly ColouredArea[];
 }
 
 /** A logo on the piece, in millimetres. */
@@ -33,6 +35,8 @@ export interface PieceLogo {
 export interface PlacedCode {
   readonly id: string;
   readonly moduleMm: number;
+  /** Side of the smallest square that is drawn: a module, or an outer part of one where modules are split. */
+  readonly partMm: number;
   readonly sizeModules: number;
   /** The code without its quiet zone. */
   readonly code: Box;
@@ -118,6 +122,7 @@ export function placeCode(
   return {
     id,
     moduleMm,
+    partMm: artwork.halfTone === null ? moduleMm : moduleMm * outerPart,
     sizeModules: artwork.sizeModules,
     code,
     bounds: turnedBox(code, turn),
@@ -137,6 +142,7 @@ export function placeCode(
         centre: put(centre),
         box: putBox(box),
       })),
+      coloured: artwork.parts.coloured.map((part) => ({ ...part, area: put(part.area) })),
     })),
     round:
       artwork.roundRadius === null

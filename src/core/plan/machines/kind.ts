@@ -11,12 +11,15 @@ export interface MachineKind {
   readonly turnsOver: boolean;
   /** Whether its marks are deep enough to be filled with paint. */
   readonly takesPaint: boolean;
+  /** What it makes cannot be peeled off or printed anew for little: a wrong message stays. Common practice, no source. */
+  readonly lasts: boolean;
   /** What is left of its areas when they are made: a colour on the surface, parts to pull off, openings, a body. */
   readonly leaves: 'surface' | 'parts to weed' | 'openings' | 'body';
 }
 
-/** Marks or prints the surface. */
+/** Marks the surface for good. */
 export const onSurface = {
+  lasts: true,
   followsLines: false,
   turnsOver: false,
   takesPaint: false,

@@ -3,6 +3,7 @@ import { onSurface, type MachineKind } from './kind';
 
 export const knife: MachineKind = {
   ...onSurface,
+  lasts: false,
   name: 'Knife plotters',
   operation: 'kiss',
   leaves: 'parts to weed',

@@ -3,6 +3,7 @@ import { onSurface, type MachineKind } from './kind';
 
 export const printer: MachineKind = {
   ...onSurface,
+  lasts: false,
   name: 'Printers',
   operation: 'print',
 };

@@ -103,7 +103,7 @@ export function handsHere(
   const madeOf = async (row: number, look: SeriesLook | null) => {
     const { job } = rowJob(wish, row, look);
     await loadRow(job, library);
-    const result = runJob(job, kept, library, false);
+    const result = runJob(job, kept, library, 'none');
     kept = keptOf(result);
     return { job, result };
   };
@@ -156,9 +156,10 @@ export function handsHere(
           const { name, mediaType, bytes } = file;
           files.push({ row, name, mediaType, kept: bytes });
         }
-        for (const { settings, payload } of result.codes)
+        // What is kept of a piece is what its message says: a tail of digits belongs to the picture.
+        for (const { settings, said } of result.codes)
           for (let copy = 1; copy <= quantity; copy++)
-            codes.push({ row, copy, id: settings.id, payload, page: null, place: null });
+            codes.push({ row, copy, id: settings.id, payload: said, page: null, place: null });
         await tell(done + 1);
       }
       return { files, codes, wrong };

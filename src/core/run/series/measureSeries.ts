@@ -133,7 +133,7 @@ export async function measureRows(
       measured.push({ ...common, state: 'left out', why: 'its quantity is 0', stops: [], version: null });
     else {
       await loadRow(job, library);
-      const result = runJob(job, kept, library, false);
+      const result = runJob(job, kept, library, 'none');
       kept = keptOf(result);
       const isHeld = problems.length > 0 || result.heldBackBy.length > 0;
       const version = result.made?.codes[0]?.symbol.version ?? null;

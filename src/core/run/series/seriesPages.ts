@@ -49,7 +49,7 @@ export async function seriesPages(
     if (size === undefined) {
       const { job } = rowJob(wish, own.row, look);
       await loadRow(job, library);
-      sizes.set(key, (size = { rows: [], result: runJob(job, undefined, library, false) }));
+      sizes.set(key, (size = { rows: [], result: runJob(job, undefined, library, 'none') }));
     }
     size.rows.push(own);
   }

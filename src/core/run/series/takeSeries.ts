@@ -183,7 +183,7 @@ async function document<Kept>(
   return {
     state: 'made',
     files: [{ name, mediaType: 'application/pdf', kept: written.kept }],
-    codes: written.codes.map(({ row, copy, id, payload, page, place }) => ({
+    codes: written.codes.map(({ row, copy, id, said: payload, page, place }) => ({
       row,
       copy,
       id,

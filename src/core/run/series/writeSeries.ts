@@ -22,7 +22,9 @@ export interface WrittenCode {
   /** With its quiet zone. */
   readonly box: Box;
   readonly moduleMm: number;
+  /** What readers get, and what of it the message says. */
   readonly payload: string;
+  readonly said: string;
   readonly isBytes: boolean;
   /** Marks are lighter than the piece: the file draws what is marked. */
   readonly isReversed: boolean;
@@ -54,7 +56,7 @@ export async function writeSeries(
         if (piece === undefined) {
           const { job } = rowJob(wish, own.row, look);
           await loadRow(job, library);
-          const result = runJob(job, kept, library, false);
+          const result = runJob(job, kept, library, 'none');
           kept = keptOf(result);
           pieces.set(own.row, (piece = { result, places: [] }));
         }
@@ -95,8 +97,22 @@ function codesOf(
 ): WrittenCode[] {
   const isReversed = pair.markTone === 'lighter' && pair.machine.inks !== 'process';
   return made!.piece.codes.map(({ id, quietZone, moduleMm }) => {
-    const { payload, isBytes } = codes.find(({ settings }) => settings.id === id)!;
+    const { payload, said, isBytes } = codes.find(({ settings }) => settings.id === id)!;
     const box = codeBoxAt(made!, quietZone, at);
-    return { row, copy, page, place, id, box, moduleMm, payload, isBytes, isReversed, widthMm, heightMm };
+    return {
+      row,
+      copy,
+      page,
+      place,
+      id,
+      box,
+      moduleMm,
+      payload,
+      said,
+      isBytes,
+      isReversed,
+      widthMm,
+      heightMm,
+    };
   });
 }

@@ -137,18 +137,18 @@ const findings = computed(() =>
         }}
         <button type="button" class="action" @click="takeOther">{{ otherName }}</button>
       </p>
-      <CampaignFields
-        v-else-if="message.kind === 'web' && message.address"
-        :address="message.address"
-        @change="setMessage({ ...message, address: $event }, 'campaign')"
-      />
       <ForwardingWay
-        v-if="!other && message.kind === 'web' && message.address"
+        v-else-if="message.kind === 'web' && message.address"
         :address="view.payload"
         :name="job.name"
         :level="code.symbol.level"
         @change="setMessage({ ...message, address: $event }, 'forwarding')"
-      />
+      >
+        <CampaignFields
+          :address="message.address"
+          @change="setMessage({ ...message, address: $event }, 'campaign')"
+        />
+      </ForwardingWay>
       <p v-if="told" class="note" role="status">{{ told }}</p>
       <p v-if="view.payload === ''" class="note">
         Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.

@@ -2,10 +2,10 @@
 /** What each reader of the panel read, and how much so many shots can say. */
 import { computed } from 'vue';
 import { wilsonInterval, type ProofReport } from '../../../core/proof';
+import { readerSeverity } from '../../shared/readerSeverity';
 import StateShape from '../../shared/StateShape.vue';
 
 const props = defineProps<{ report: ProofReport }>();
-const readerState = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
 
 /** Those with a vote first. */
 const rows = computed(() =>
@@ -22,7 +22,7 @@ const rows = computed(() =>
   <table>
     <tbody>
       <tr v-for="reader in rows" :key="reader.id" :data-test="`reader-${reader.id}`">
-        <td><StateShape :state="readerState[reader.state]" /></td>
+        <td><StateShape :state="readerSeverity[reader.state]" /></td>
         <th scope="row">{{ reader.name }}</th>
         <td class="measure">{{ reader.read }} of {{ report.shots }}</td>
         <td

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Make it fit: what has to stay is ticked, and up to three complete changes are drawn, read and offered, each as one step. */
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
 import type { ProofReport } from '../../../core/proof';
@@ -11,6 +11,7 @@ import PieceThumb from '../../shared/PieceThumb.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { useEngine } from '../../shared/engine';
 import { useAttempt } from '../../shared/useAttempt';
+import { useNewest } from '../../shared/useNewest';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { useProfiles } from '../../stores/profiles';
@@ -43,38 +44,37 @@ interface Offered {
 }
 const offered = shallowRef<readonly Offered[] | null>(null);
 const { problem, attempt } = useAttempt();
-let run = 0;
-onBeforeUnmount(() => run++);
+const { ask, forget } = useNewest();
 
 watch(
   () => [shown.value, keep.value, props.job] as const,
   ([isShown]) => {
     offered.value = null;
     if (isShown) void attempt(search);
-    else run++;
+    else forget();
   },
   { immediate: true },
 );
 
 /** Drawn as soon as they are found; what readers make of them follows, and takes away what fails. */
 async function search(): Promise<void> {
-  const mine = ++run;
+  const isNewest = ask();
   await profiles.load();
   const { desk, prover } = useEngine();
   const candidates = await desk.fit(props.job, [...keep.value], profiles.plainPairs());
-  if (mine !== run) return;
+  if (!isNewest()) return;
   offered.value = candidates.map((candidate) => ({ candidate, picture: null, report: undefined }));
   const fill = (place: number, known: Partial<Offered>): void => {
     offered.value = offered.value!.map((one, index) => (index === place ? { ...one, ...known } : one));
   };
   for (const [place, { job }] of candidates.entries()) {
     const picture = await desk.picture(job);
-    if (mine !== run) return;
+    if (!isNewest()) return;
     fill(place, { picture });
   }
   for (const [place, { job }] of candidates.entries()) {
     const report = await prover.glance(job);
-    if (mine !== run) return;
+    if (!isNewest()) return;
     fill(place, { report });
   }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the logo takes of each block, and what would make it lighter. */
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { Arrangement, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -8,6 +8,7 @@ import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import { useAttempt } from '../../shared/useAttempt';
+import { useNewest } from '../../shared/useNewest';
 import { FixButtons } from '../readout';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
@@ -30,25 +31,24 @@ const share = (used: number): string => `${Math.min(100, (used / correctable.val
 const found = shallowRef<readonly Arrangement[] | null>(null);
 const searching = ref(false);
 const { problem, attempt } = useAttempt();
-let newest = 0;
+const { ask, forget } = useNewest();
 watch(
   () => props.job,
   () => {
-    newest++;
+    forget();
     found.value = null;
     searching.value = false;
   },
 );
-onBeforeUnmount(() => newest++);
 
 async function search(): Promise<void> {
   searching.value = true;
-  const run = ++newest;
+  const isNewest = ask();
   await attempt(async () => {
     const arrangements = await useEngine().desk.arrangements(props.job, props.code.id);
-    if (run === newest) found.value = arrangements;
+    if (isNewest()) found.value = arrangements;
   });
-  if (run === newest) searching.value = false;
+  if (isNewest()) searching.value = false;
 }
 
 function take({ version, level, mask }: Arrangement): void {
@@ -105,7 +105,7 @@ const takeLargest = (): Promise<void> =>
           <th scope="col">mask</th>
           <th scope="col">worst</th>
           <th scope="col">module</th>
-          <th></th>
+          <td></td>
         </tr>
       </thead>
       <tbody>
@@ -124,11 +124,8 @@ const takeLargest = (): Promise<void> =>
   <p v-else class="note">The logo cannot be placed yet; the readout says why.</p>
 </template>
 
+<style scoped src="./logoCost.css"></style>
 <style scoped>
-.sum {
-  font-size: 12.5px;
-}
-
 .blocks {
   display: grid;
   gap: 3px;
@@ -196,33 +193,7 @@ li {
   gap: 6px;
 }
 
-table {
-  border-collapse: collapse;
-  font-size: 12px;
-}
-
-th {
-  padding: 0 6px 0 0;
-  color: var(--ink-soft);
-  font-size: 11px;
-  font-weight: 400;
-  text-align: left;
-}
-
-td {
-  padding: 0 6px 0 0;
-}
-
 .unsafe {
   color: var(--stop);
-}
-
-.take {
-  padding: 0;
-  border: 0;
-  border-bottom: 1px dotted var(--ink);
-  background: none;
-  font-size: 12px;
-  cursor: pointer;
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The logo's source, and a title below it. */
 import { computed } from 'vue';
-import { newLogo, type LogoSource } from '../../../core/logo';
+import { newLogo, type LogoSource, withSource } from '../../../core/logo';
 import type { CodeSettings } from '../../../core/job';
 import { useBench } from '../../stores/bench';
 import SourcePicker from '../../shared/SourcePicker.vue';
@@ -11,7 +11,7 @@ const bench = useBench();
 const logo = computed(() => props.code.logo);
 
 function take(source: LogoSource): void {
-  const next = logo.value === null ? newLogo(source) : { ...logo.value, source };
+  const next = logo.value === null ? newLogo(source) : withSource(logo.value, source);
   bench.editCode({ logo: next }, `logo-source-${source.kind}`);
 }
 

@@ -5,6 +5,7 @@ import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { shapesKey, type Style } from '../../../core/artwork';
 import type { StyleFitness } from '../../../core/run';
 import { useEngine } from '../../shared/engine';
+import { readerSeverity } from '../../shared/readerSeverity';
 import { useAttempt } from '../../shared/useAttempt';
 import StateShape from '../../shared/StateShape.vue';
 
@@ -49,7 +50,6 @@ const verdicts = {
   'costs a reader': { state: 'caution', text: 'These shapes cost a reader.' },
   refused: { state: 'stop', text: 'Fewer than two readers take these shapes promptly.' },
 } as const;
-const states = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
 </script>
 
 <template>
@@ -65,14 +65,14 @@ const states = { prompt: 'fine', slow: 'caution', fails: 'stop' } as const;
       <table>
         <thead>
           <tr>
-            <th scope="col" colspan="2"></th>
+            <td colspan="2"></td>
             <th scope="col">v3</th>
             <th scope="col">v10</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="reader in fitness.readers" :key="reader.id">
-            <td><StateShape :state="states[reader.state]" /></td>
+            <td><StateShape :state="readerSeverity[reader.state]" /></td>
             <th scope="row">{{ reader.name }}</th>
             <td v-for="(count, index) in reader.read" :key="index" class="measure">{{ count }}</td>
           </tr>

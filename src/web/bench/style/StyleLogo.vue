@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A logo in the code: where it comes from, its size and place, and what it costs. */
-import { computed } from 'vue';
-import type { LogoSettings } from '../../../core/logo';
+import { computed, ref } from 'vue';
+import { isDrawnByModules, type LogoSettings, type LogoWay, logoWays, withWay } from '../../../core/logo';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
@@ -9,6 +9,9 @@ import RangeField from '../../shared/RangeField.vue';
 import { useBench } from '../../stores/bench';
 import { useStageNote } from '../../stores/stageNotes';
 import LogoBudget from './LogoBudget.vue';
+import LogoMatch from './LogoMatch.vue';
+import LogoWaysDialog from './LogoWaysDialog.vue';
+import { wayNames } from './logoWays';
 import LogoSourcePicker from './LogoSourcePicker.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 
@@ -32,12 +35,29 @@ const shapeChoices = [
   { value: 'outline', label: 'its outline' },
 ] as const;
 
+/** Each way begins with a size at which it works; the one that was left is found again. */
+const shares: Partial<Record<LogoWay, number>> = {};
+function setWay(by: LogoWay): void {
+  if (logo.value === null || logo.value.by === by) return;
+  shares[logo.value.by] = logo.value.share;
+  const next = withWay(logo.value, by);
+  setLogo({ ...next, share: shares[by] ?? next.share }, 'by');
+}
+const wayChoices = logoWays.map((value) => ({
+  value,
+  label: wayNames[value].name,
+  hint: wayNames[value].hint,
+}));
+const comparing = ref(false);
+const isDrawn = computed(() => isDrawnByModules(logo.value));
 const printsColours = computed(
   () => props.job.making.pair.machine.inks === 'process' && !props.job.making.reversed,
 );
 const isFile = computed(() => logo.value?.source.kind === 'drawing' || logo.value?.source.kind === 'picture');
-/** Threshold and ground matter only where colours become one kind of mark. */
-const isOneInk = computed(() => isFile.value && !(printsColours.value && logo.value?.ink.keepsColours));
+/** Threshold and ground matter only where colours become one kind of mark, or parts that are dark or light. */
+const isOneInk = computed(
+  () => isFile.value && (isDrawn.value || !(printsColours.value && logo.value?.ink.keepsColours)),
+);
 const size = computed(() => props.view.made?.sizeModules ?? 21);
 const place = computed(() =>
   logo.value === null || logo.value.place === 'middle'
@@ -60,7 +80,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
         <RangeField
           label="Size"
           :min="0.04"
-          :max="0.6"
+          :max="isDrawn ? 1 : 0.6"
           :step="0.005"
           :scale="100"
           unit="%"
@@ -108,7 +128,18 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
             @update:model-value="move({ rows: $event })"
           />
         </template>
-        <h2 class="heading">Kept free for it</h2>
+        <div class="line">
+          <span class="note">It is</span>
+          <ChoiceRow
+            label="How the logo comes about"
+            :model-value="logo.by"
+            :choices="wayChoices"
+            @update:model-value="setWay($event)"
+          />
+        </div>
+        <button type="button" class="take beside" @click="comparing = true">All ways side by side…</button>
+        <LogoWaysDialog v-model="comparing" :job="job" :code="code" />
+        <h2 class="heading">{{ isDrawn ? 'Light around it' : 'Kept free for it' }}</h2>
         <ChoiceRow
           label="Shape that is kept free"
           :model-value="logo.knockOut.shape"
@@ -116,6 +147,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
           @update:model-value="setLogo({ knockOut: { ...logo.knockOut, shape: $event } }, 'shape')"
         />
         <SwitchField
+          v-if="!isDrawn"
           label="Take whole modules, cut none"
           :model-value="logo.knockOut.wholeModules"
           @update:model-value="setLogo({ knockOut: { ...logo.knockOut, wholeModules: $event } }, 'whole')"
@@ -124,7 +156,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
       <section v-if="isFile">
         <h2 class="heading">What is marked of it</h2>
         <SwitchField
-          v-if="printsColours"
+          v-if="printsColours && logo.by !== 'free-bits'"
           label="Print it in its own colours"
           :model-value="logo.ink.keepsColours"
           @update:model-value="setInk({ keepsColours: $event }, 'colours')"
@@ -166,7 +198,8 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
         </template>
       </section>
       <section :class="{ wide: !isFile }">
-        <LogoBudget :job="job" :code="code" :view="view" />
+        <LogoMatch v-if="isDrawn" :job="job" :code="code" :view="view" />
+        <LogoBudget v-else :job="job" :code="code" :view="view" />
       </section>
     </template>
     <section v-else class="none">
@@ -179,6 +212,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
 </template>
 
 <style scoped src="../drawer.css"></style>
+<style scoped src="./logoCost.css"></style>
 <style scoped>
 .columns {
   grid-template-columns: 1.15fr 1.1fr 0.95fr 1.2fr;
@@ -194,6 +228,10 @@ section {
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 8px;
   align-items: center;
+}
+
+.beside {
+  justify-self: start;
 }
 
 .wide {

@@ -12,11 +12,11 @@ import {
   type Job,
   type Look,
 } from '../../../core/job';
-import { severityOfVerdict } from '../../../core/finding';
 import type { ProofReport } from '../../../core/proof';
 import type { PiecePicture, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
+import ReaderStates from '../../shared/ReaderStates.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { measuredText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
@@ -138,19 +138,7 @@ function keep(look: Look): void {
           <span v-if="card.picture?.version" class="note measure">
             {{ card.picture.version }}-{{ card.picture.level }}, {{ card.picture.moduleMm?.toFixed(2) }} mm
           </span>
-          <span v-if="card.reading" class="line" data-test="variant-reading">
-            <StateShape
-              v-for="reader in card.reading.readers.filter(({ votes }) => votes)"
-              :key="reader.id"
-              :state="reader.state === 'prompt' ? 'fine' : reader.state === 'slow' ? 'caution' : 'stop'"
-              :title="`${reader.name}: ${reader.read} of ${card.reading.shots}`"
-            />
-            <span :class="severityOfVerdict[card.reading.verdict]">
-              {{ card.reading.verdict === 'good' ? 'read by all' : 'not read by all' }}
-            </span>
-          </span>
-          <span v-else-if="card.reading === null" class="note">nothing to read</span>
-          <span v-else class="note">being read…</span>
+          <span class="line" data-test="variant-reading"><ReaderStates :report="card.reading" /></span>
           <span class="acts">
             <button type="button" :disabled="card.isCurrent" @click="keep(card.look)">
               {{ card.isCurrent ? 'on the bench' : 'Keep' }}
@@ -247,10 +235,6 @@ li {
 .acts [aria-pressed='true'] {
   color: var(--accent-dark);
   font-weight: 600;
-}
-
-.stop {
-  color: var(--stop);
 }
 
 .problem {
