@@ -102,6 +102,14 @@ export function linkStore(db: Db): LinkStore {
     const text = selectSettings.get();
     return (text === undefined ? null : linkSettingsSchema.safeParse(JSON.parse(text)).data) ?? firstSettings;
   };
+  let lastMs = 0;
+  /** Never the same twice, however fast they come: lists go by it, after a new start too. */
+  const newMoment = (): string => {
+    const nowMs = Date.now();
+    // A clock that was set back is followed.
+    lastMs = nowMs <= lastMs && lastMs - nowMs < 1000 ? lastMs + 1 : nowMs;
+    return new Date(lastMs).toISOString();
+  };
   const tell = (id: string, kept: KeptLink | null): void =>
     listeners.forEach((listener) => listener(id, kept));
 
@@ -148,7 +156,7 @@ export function linkStore(db: Db): LinkStore {
       throw new Problem(422, `“${slug}” cannot be an address: ${parsed.error.issues[0]!.message}`);
     const link = newLink(name, slug, writtenTarget(target));
     check(id, link);
-    const now = new Date().toISOString();
+    const now = newMoment();
     insert.run(id, 1, now, JSON.stringify(link));
     keep(id, 1, link, now);
     return { id, revision: 1, savedAt: now, link };
@@ -167,7 +175,7 @@ export function linkStore(db: Db): LinkStore {
       rules: link.rules.map((rule) => ({ ...rule, target: writtenTarget(rule.target) })),
     };
     check(id, written);
-    const now = new Date().toISOString();
+    const now = newMoment();
     const revision = before.revision + 1;
     update.run(revision, now, JSON.stringify(written), id);
     keep(id, revision, written, now);

@@ -7,8 +7,12 @@ import { useBench } from '../stores/bench';
 const bench = useBench();
 const router = useRouter();
 const problem = ref('');
+/** Stays while it is tried again, and while the edit goes on. */
+const isNotSaved = computed(
+  () => bench.saveProblem !== '' && ['offline', 'saving', 'unsaved'].includes(bench.saveState),
+);
 const isShown = computed(
-  () => ['conflict', 'gone', 'offline'].includes(bench.saveState) || bench.draftProblem !== '',
+  () => ['conflict', 'gone'].includes(bench.saveState) || isNotSaved.value || bench.draftProblem !== '',
 );
 
 async function keepAsNew(): Promise<void> {
@@ -38,7 +42,7 @@ async function keepAsNew(): Promise<void> {
       <button type="button" class="action" @click="keepAsNew">Keep it as a new job</button>
       <RouterLink to="/">Let it go</RouterLink>
     </template>
-    <template v-else-if="bench.saveState === 'offline'">
+    <template v-else-if="isNotSaved">
       <p><strong>Not saved.</strong> {{ bench.saveProblem }}</p>
       <button type="button" class="action" @click="bench.save()">Save now</button>
     </template>

@@ -295,6 +295,7 @@ export const useBench = defineStore('bench', () => {
     if (conflict.value === null) return;
     revision.value = conflict.value.revision;
     conflict.value = null;
+    saveProblem.value = '';
     saveState.value = 'unsaved';
     await save();
   }
