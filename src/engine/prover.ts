@@ -4,7 +4,7 @@ import { readCoupon, type Coupon, type CouponReading } from '../core/coupon';
 import type { Finding, Fix } from '../core/finding';
 import { gradePhoto, type SymbolGrade } from '../core/grades';
 import { pairOfJob, type Job } from '../core/job';
-import { loadedOnce } from '../core/numbers';
+import { loadedOnce, newestOf } from '../core/numbers';
 import {
   gradeFromFront,
   lookAt,
@@ -135,15 +135,17 @@ const glanceShots = 8;
 
 export function createProver(load: () => Promise<ProofBinaries>, library: Library): Prover {
   const loaded = loadedOnce<readonly Reader[]>();
-  let newest = 0;
-  let newestFitness = 0;
-  let newestShots = 0;
+  const [proofRuns, fitRuns, shotRuns, mapRuns, photoRuns] = [
+    newestOf(),
+    newestOf(),
+    newestOf(),
+    newestOf(),
+    newestOf(),
+  ];
   const setupOf = async (job: Job, revision: number | null): Promise<ProofSetup | null> => {
     await library.load(job);
     return proofSetup(job, runJob(job, undefined, library), revision);
   };
-  let newestMaps = 0;
-  let newestPhoto = 0;
   const studios = new Map<string, Promise<Studio | null>>();
   const studioOf = (job: Job, size: number): Promise<Studio | null> => {
     const key = `${size} ${proofKey(job)}`;
@@ -173,34 +175,33 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       await panel();
     },
     prove: async (job, revision, numbers, tell) => {
-      const run = ++newest;
-      return proved(await setupOf(job, revision), { ...numbers, tell, isStale: () => run !== newest });
+      const isNewest = proofRuns.ask();
+      return proved(await setupOf(job, revision), { ...numbers, tell, isStale: () => !isNewest() });
     },
     glance: async (job) =>
       proved(await setupOf(job, null), { isEnough: ({ shots }) => shots >= glanceShots }),
     shoot: async (job, numbers, tell) => {
-      const run = ++newestShots;
-      const course = { ...numbers, tell, isStale: () => run !== newestShots };
+      const isNewest = shotRuns.ask();
+      const course = { ...numbers, tell, isStale: () => !isNewest() };
       const setup = await setupOf(job, null);
       // What has no vote is not asked: it takes time and changes nothing.
       return setup && proveUntil(setup, voting(await panel()), course);
     },
     callOff: () => {
-      newestShots++;
+      shotRuns.forget();
     },
     explain: async (job, report) => {
-      const run = ++newestShots;
+      const isNewest = shotRuns.ask();
       await library.load(job);
       const result = runJob(job, undefined, library, 'none');
       const finding = proofFinding(report);
       if (finding.severity === 'fine' || !isWorseThan(finding, result.findings)) return finding;
-      const causes = await findCauses(result, report, await panel(), library, () => run !== newestShots);
+      const causes = await findCauses(result, report, await panel(), library, () => !isNewest());
       return causes && proofFinding(report, causes);
     },
     fitness: async (style) => {
-      const run = ++newestFitness;
-      const proofAtStart = newest;
-      const isStale = (): boolean => run !== newestFitness || proofAtStart !== newest;
+      const [isNewest, isNoProofAsked] = [fitRuns.ask(), proofRuns.asIs()];
+      const isStale = (): boolean => !isNewest() || !isNoProofAsked();
       return measureStyleFitness(style, await panel(), isStale);
     },
     readPicture: async (frame) => {
@@ -213,21 +214,21 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       return studio && { plan: planMap(studio.setup, kind), readers };
     },
     cell: async (job, cell, wanted) => {
-      const run = newestMaps;
+      const isNewest = mapRuns.asIs();
       const studio = await studioOf(job, cell.condition.size);
-      if (studio === null || run !== newestMaps) return null;
-      return shootCell(studio, voting(await panel()), cell, wanted, () => run !== newestMaps);
+      if (studio === null || !isNewest()) return null;
+      return shootCell(studio, voting(await panel()), cell, wanted, () => !isNewest());
     },
     harm: async (job, harm) => {
-      const run = newestMaps;
+      const isNewest = mapRuns.asIs();
       const readers = voting(await panel());
       const studio = await studioOf(job, 1);
-      if (studio === null || run !== newestMaps) return null;
+      if (studio === null || !isNewest()) return null;
       const shots = await readOf(studio, readers);
-      return surviveHarm(studio, readers, harm, shots, () => run !== newestMaps);
+      return surviveHarm(studio, readers, harm, shots, () => !isNewest());
     },
     callOffMaps: () => {
-      newestMaps++;
+      mapRuns.forget();
     },
     look: async (job, condition, which, codeId) => {
       const studio = await studioOf(job, condition.size);
@@ -245,11 +246,11 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
         : gradeFromFront(studio, code, standardOf(pairOfJob(job)));
     },
     checkPhoto: async (frame, job, tell) => {
-      const run = ++newestPhoto;
+      const isNewest = photoRuns.ask();
       const readers = await panel();
       if (job !== null) await library.load(job);
       const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, 'none'));
-      return checkPhoto(frame, readers, meant, { tell, isStale: () => run !== newestPhoto });
+      return checkPhoto(frame, readers, meant, { tell, isStale: () => !isNewest() });
     },
     gradePhoto: async (frame, { grid, comparison, reversed }, job) => {
       if (grid === null || comparison === null) return null;
@@ -263,9 +264,9 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       );
     },
     readCoupon: async (frame, coupon, tell) => {
-      const run = ++newestPhoto;
+      const isNewest = photoRuns.ask();
       const readers = voting(await panel());
-      return readCoupon(frame, coupon, readers, { tell, isStale: () => run !== newestPhoto });
+      return readCoupon(frame, coupon, readers, { tell, isStale: () => !isNewest() });
     },
     checkByHand: async (frame, job, codeId, corners) => {
       await library.load(job);
@@ -274,9 +275,9 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
       return own === undefined ? null : checkByHand(frame, corners, own);
     },
     fixesIn: async (job, condition) => {
-      const run = newestMaps;
+      const isNewest = mapRuns.asIs();
       await library.load(job);
-      return fixesIn(job, condition, voting(await panel()), library, () => run !== newestMaps);
+      return fixesIn(job, condition, voting(await panel()), library, () => !isNewest());
     },
   };
 }

@@ -4,6 +4,7 @@ export { clearAlphabet, drawnId } from './clear';
 export { coldMs } from './cold';
 export { loadedOnce } from './loadedOnce';
 export { allSteps, inTurns } from './turns';
+export { newestOf, type Newest } from './newest';
 export { onDemand } from './onDemand';
 export { normalPair, randomAt, seededRandom } from './random';
 export {

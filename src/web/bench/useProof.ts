@@ -1,6 +1,7 @@
 /** Proving the job on the bench. */
 import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
+import { newestOf } from '../../core/numbers';
 import { fullShotCount, joinedReports, type ProofReport } from '../../core/proof';
 import { sharedShots } from '../../engine';
 import { keepRevision, saveProof } from '../shared/api';
@@ -25,7 +26,8 @@ export function useProof(): ProofControl {
   const running = ref(false);
   const problem = ref('');
   const early: ShallowRef<{ report: ProofReport; revision: number } | null> = shallowRef(null);
-  let newestRun = 0;
+  // What was asked for is kept, whoever has left meanwhile.
+  const runs = newestOf();
 
   const shown = computed(() => early.value ?? bench.proof);
 
@@ -34,7 +36,7 @@ export function useProof(): ProofControl {
 
   /** The shots of a proof, or those that come after the ones of a report. */
   async function take(before: ProofReport | null): Promise<void> {
-    const thisRun = ++newestRun;
+    const isNewest = runs.ask();
     problem.value = '';
     running.value = true;
     early.value = null;
@@ -58,12 +60,12 @@ export function useProof(): ProofControl {
         { first, ofShots },
         {
           tell: (known) => {
-            if (thisRun === newestRun) early.value = { report: withBefore(known), revision };
+            if (isNewest()) early.value = { report: withBefore(known), revision };
           },
         },
       );
       const report = shot && withBefore(shot);
-      if (thisRun !== newestRun) return;
+      if (!isNewest()) return;
       if (report === null) problem.value = 'There is nothing to prove: the message gives no symbol.';
       else {
         await saveProof(id, revision, report);
@@ -72,7 +74,7 @@ export function useProof(): ProofControl {
     } catch (error) {
       problem.value = (error as Error).message;
     } finally {
-      if (thisRun === newestRun) {
+      if (isNewest()) {
         early.value = null;
         running.value = false;
       }

@@ -16,6 +16,7 @@ import {
   saveLinkSettings,
 } from '../shared/linksApi';
 import { useAttempt } from '../shared/useAttempt';
+import { useNewest } from '../shared/useNewest';
 
 export interface LinksAtHand {
   readonly problem: Ref<string>;
@@ -49,12 +50,12 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
   const revisions = shallowRef<readonly LinkRevision[]>([]);
   const pieces = shallowRef<readonly LinkPiece[]>([]);
 
-  let asked = 0;
+  const asked = useNewest();
   /** The first of them, or as many more as were shown. */
   async function load(count = linksAtOnce): Promise<void> {
-    const mine = ++asked;
+    const isNewest = asked.ask();
     const fresh = await fetchLinks({ find: find.value, from: 0, count: Math.min(count, 500) });
-    if (mine !== asked) return;
+    if (!isNewest()) return;
     list.value = fresh;
     own.value ??= fresh.links[0] ?? null;
   }
@@ -62,9 +63,9 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     await attempt(async () => {
       const before = list.value;
       if (before === null) return;
-      const mine = ++asked;
+      const isNewest = asked.ask();
       const next = await fetchLinks({ find: find.value, from: before.links.length, count: linksAtOnce });
-      if (mine !== asked) return;
+      if (!isNewest()) return;
       const known = new Set(before.links.map(({ id }) => id));
       list.value = { ...next, links: [...before.links, ...next.links.filter(({ id }) => !known.has(id))] };
     });

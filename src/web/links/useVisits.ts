@@ -4,6 +4,7 @@ import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import type { AskVisits, SavedLink, Visits } from '../../wire';
 import { fetchVisits } from '../shared/linksApi';
 import { useAttempt } from '../shared/useAttempt';
+import { useNewest } from '../shared/useNewest';
 import { ownZone } from './useLinks';
 
 export type VisitsOf =
@@ -44,10 +45,10 @@ export function useVisits(own: ShallowRef<SavedLink | null>): VisitsAtHand {
     if (now.kind === 'campaign') return { campaign: now.name };
     return now.kind === 'all' ? {} : { link: link.id };
   }
-  let asked = 0;
+  const asked = useNewest();
   const look = (): Promise<void> =>
     attempt(async () => {
-      const mine = ++asked;
+      const isNewest = asked.ask();
       const link = own.value;
       if (link === null) {
         visits.value = besideVisits.value = null;
@@ -64,7 +65,7 @@ export function useVisits(own: ShallowRef<SavedLink | null>): VisitsAtHand {
         fetchVisits({ ...ask, ...partOf(link) }),
         beside.value === null ? null : fetchVisits({ ...ask, link: beside.value.id }),
       ]);
-      if (mine !== asked) return;
+      if (!isNewest()) return;
       visits.value = counted;
       besideVisits.value = other;
     });

@@ -6,6 +6,7 @@ import { useEngine } from '../shared/engine';
 import { openPhoto } from '../shared/photos';
 import { fetchRegister, fetchRuns, forgetRun, makeAgain, notePiece } from '../shared/runsApi';
 import { useAttempt } from '../shared/useAttempt';
+import { useNewest } from '../shared/useNewest';
 import { useRun, type RunAtHand } from '../shared/useRun';
 
 export interface RegisterAtHand {
@@ -40,7 +41,7 @@ export function useRegister(known: string): RegisterAtHand {
   const piece = shallowRef<MadePiece | null>(null);
   const isReading = ref(false);
   const running = useRun(attempt, () => void load());
-  let asked = 0;
+  const asked = useNewest();
 
   const ask = (from: number): ReturnType<typeof fetchRegister> =>
     fetchRegister({
@@ -51,9 +52,9 @@ export function useRegister(known: string): RegisterAtHand {
     });
   const load = (): Promise<void> =>
     attempt(async () => {
-      const mine = ++asked;
+      const isNewest = asked.ask();
       const [found, all] = await Promise.all([ask(0), fetchRuns()]);
-      if (mine !== asked) return;
+      if (!isNewest()) return;
       register.value = found;
       runs.value = all;
       piece.value = found.pieces.find((own) => samePiece(piece.value, own)) ?? found.pieces[0] ?? null;
@@ -76,9 +77,9 @@ export function useRegister(known: string): RegisterAtHand {
       attempt(async () => {
         const before = register.value;
         if (before === null) return;
-        const mine = asked;
+        const isNewest = asked.asIs();
         const next = await ask(before.pieces.length);
-        if (mine === asked) register.value = { ...next, pieces: [...before.pieces, ...next.pieces] };
+        if (isNewest()) register.value = { ...next, pieces: [...before.pieces, ...next.pieces] };
       }),
     findPhoto: (file) =>
       attempt(async () => {

@@ -11,6 +11,7 @@ import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useEngine } from '../../shared/engine';
+import { useNewest } from '../../shared/useNewest';
 import { distanceText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
@@ -57,17 +58,17 @@ const harms = computed(() => props.tolerance.harms.value);
 /** Measured when it is looked at, of the job as it stands; why it is not, in words. */
 const grade = shallowRef<SymbolGrade | null>(null);
 const noGrade = ref('');
-let newestGrade = 0;
+const { ask } = useNewest();
 watch(
   [shown, () => props.job],
   async ([kind, job]) => {
-    const run = ++newestGrade;
+    const isNewest = ask();
     grade.value = null;
     noGrade.value = '';
     if (kind !== 'grade') return;
     try {
       const found = await useEngine().prover.grade(job, job.codes[0]!.id);
-      if (run !== newestGrade) return;
+      if (!isNewest()) return;
       grade.value = found;
       if (found === null)
         noGrade.value =
@@ -75,7 +76,7 @@ watch(
             ? 'There is nothing to measure: the message gives no symbol.'
             : 'No grid of dark modules on light ones can be laid on it, so that a verifier would give it an F.';
     } catch (error) {
-      if (run === newestGrade) noGrade.value = (error as Error).message;
+      if (isNewest()) noGrade.value = (error as Error).message;
     }
   },
   { immediate: true },

@@ -6,6 +6,7 @@ import type { Job } from '../../../core/job';
 import { weakestOf, type Condition, type Look } from '../../../core/proof';
 import type { ToleranceMap } from '../../../engine';
 import { useEngine } from '../../shared/engine';
+import { useNewest } from '../../shared/useNewest';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
@@ -19,7 +20,7 @@ const preferences = usePreferences();
 const { words } = useWording();
 const look = shallowRef<Look | null>(null);
 const fixes = shallowRef<readonly Fix[]>([]);
-let newest = 0;
+const { ask } = useNewest();
 
 const weakest = computed(() => weakestOf(props.map.plan, props.map.cells));
 const where = computed(() => {
@@ -34,7 +35,7 @@ const where = computed(() => {
 watch(
   [weakest, () => props.running],
   async ([cell, isRunning]) => {
-    const run = ++newest;
+    const isNewest = ask();
     if (isRunning) return;
     look.value = null;
     fixes.value = [];
@@ -47,10 +48,10 @@ watch(
         { worstOf: cell.shots },
         props.job.codes[0]!.id,
       );
-      if (run !== newest) return;
+      if (!isNewest()) return;
       look.value = found;
       const mending = await prover.fixesIn(props.job, cell.condition);
-      if (run === newest && mending !== null) fixes.value = mending;
+      if (isNewest() && mending !== null) fixes.value = mending;
     } catch {
       // The map stands without it; what is wrong with the engine is told where it is asked next.
     }

@@ -10,6 +10,7 @@ import RangeField from '../../shared/RangeField.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { distanceText } from '../../shared/units';
 import { useEngine } from '../../shared/engine';
+import { useNewest } from '../../shared/useNewest';
 import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
 import { lackText } from '../lackText';
@@ -22,7 +23,7 @@ const picture = shallowRef<Look | null>(null);
 /** Each number turns, leans and lights it in another way. */
 const shot = ref(1);
 const problem = ref('');
-let newest = 0;
+const { ask } = useNewest();
 
 const condition = computed<Condition>(
   () => stage.look ?? { ...plainCondition(props.job.reading.distanceM), tiltDegrees: 0 },
@@ -36,7 +37,7 @@ const scene = computed({ get: () => condition.value.scene, set: (id) => set({ sc
 const camera = computed({ get: () => condition.value.camera, set: (id) => set({ camera: id }) });
 const sceneSays = computed(() => scenes.find(({ id }) => id === condition.value.scene)!.says);
 async function take(): Promise<void> {
-  const run = ++newest;
+  const isNewest = ask();
   try {
     const taken = await useEngine().prover.look(
       props.job,
@@ -44,11 +45,11 @@ async function take(): Promise<void> {
       { number: shot.value },
       props.code.id,
     );
-    if (run !== newest) return;
+    if (!isNewest()) return;
     picture.value = taken;
     problem.value = taken === null ? 'There is nothing to photograph: the message gives no symbol.' : '';
   } catch (error) {
-    problem.value = (error as Error).message;
+    if (isNewest()) problem.value = (error as Error).message;
   }
 }
 

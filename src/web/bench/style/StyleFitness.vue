@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** How readily each reader takes the shapes as they are, measured anew a moment after they change. */
 import { useTimeoutFn } from '@vueuse/core';
-import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { ref, shallowRef, watch } from 'vue';
 import { shapesKey, type Style } from '../../../core/artwork';
 import type { StyleFitness } from '../../../core/run';
 import { useEngine } from '../../shared/engine';
 import { readerSeverity } from '../../shared/readerSeverity';
 import { useAttempt } from '../../shared/useAttempt';
+import { useNewest } from '../../shared/useNewest';
 import StateShape from '../../shared/StateShape.vue';
 
 /** Named so that it does not shadow the attribute of every element. */
@@ -15,14 +16,14 @@ const fitness = shallowRef<StyleFitness | null>(null);
 const measuring = ref(true);
 const pauseMs = 600;
 const { problem, attempt } = useAttempt();
-let newest = 0;
+const { ask, forget } = useNewest();
 const { start: measureSoon } = useTimeoutFn(measure, pauseMs, { immediate: false });
 
 watch(
   () => shapesKey(props.look),
   () => {
     measuring.value = true;
-    newest++;
+    forget();
     measureSoon();
   },
   { immediate: true },
@@ -30,20 +31,18 @@ watch(
 
 /** A proof that was asked for meanwhile goes first; then the measurement begins anew. */
 async function measure(): Promise<void> {
-  const run = newest;
+  const isNewest = ask();
   await attempt(async () => {
     const measured = await useEngine().prover.fitness(props.look);
-    if (run !== newest) return;
+    if (!isNewest()) return;
     if (measured === null) measureSoon();
     else {
       fitness.value = measured;
       measuring.value = false;
     }
   });
-  if (problem.value !== '' && run === newest) measuring.value = false;
+  if (problem.value !== '' && isNewest()) measuring.value = false;
 }
-
-onBeforeUnmount(() => newest++);
 
 const verdicts = {
   safe: { state: 'fine', text: 'Safe: all readers of the panel take these shapes promptly.' },
