@@ -4,14 +4,12 @@ import { Agent, get } from 'node:http';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { devices, systems } from '../src/core/links';
 import { seededRandom } from '../src/core/numbers';
 import { openData } from '../src/server/data';
 import { openDatabase } from '../src/server/db/open';
-
-export const linkCount = 100_000;
-export const slugAt = (at: number): string => at.toString(36).toUpperCase().padStart(4, '0');
+import { beside } from './beside';
+import { linkCount, slugAt } from './linkTable';
 
 const agentName =
   'Mozilla/5.0 (Linux; Android 14; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/126.0.0.0 Mobile Safari/537.36';
@@ -38,11 +36,13 @@ interface Load {
 async function started(
   kind: 'bare' | 'door',
 ): Promise<{ readonly child: ChildProcess; readonly port: number }> {
-  const program = fileURLToPath(new URL('./linksServer.js', import.meta.url));
-  const child = spawn(process.execPath, [program, kind], { stdio: ['ignore', 'pipe', 'pipe'] });
-  const port = await new Promise<number>((resolve) =>
-    child.stdout.once('data', (text: Buffer) => resolve(Number(text))),
-  );
+  const child = spawn(process.execPath, [beside('linksServer'), kind], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const port = await new Promise<number>((resolve, reject) => {
+    child.stdout.once('data', (text: Buffer) => resolve(Number(text)));
+    child
+      .once('error', reject)
+      .once('exit', (code) => reject(new Error(`the ${kind} server ended with ${code}`)));
+  });
   return { child, port };
 }
 

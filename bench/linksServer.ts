@@ -8,7 +8,7 @@ import { newLink, type Link } from '../src/core/links';
 import { openData } from '../src/server/data';
 import { openDatabase } from '../src/server/db/open';
 import { doorServer, proxiesOf } from '../src/server/links';
-import { linkCount, slugAt } from './links';
+import { linkCount, slugAt } from './linkTable';
 
 const [kind] = process.argv.slice(2);
 const listen = (server: ReturnType<typeof createServer>): void =>

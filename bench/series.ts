@@ -1,6 +1,5 @@
 /** A thousand and ten thousand different codes on A4, each in one PDF and every one read back; and the chart of count against size. */
 import { execFile } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { startProof } from '../src/core/proof';
 import { voting } from '../src/core/readers';
@@ -11,12 +10,15 @@ import { atOrigin, sizesByCount } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';
 import { outputBinary } from '../src/node/outputBinaries';
 import { loadProofBinaries } from '../src/node/proofBinaries';
+import { beside } from './beside';
 import { jacket, onA4, type SeriesFigures } from './jackets';
 
 /** In a process of its own, so that the memory is that of a server and nothing else. */
 export async function seriesFigures(...counts: readonly number[]): Promise<readonly SeriesFigures[]> {
-  const program = fileURLToPath(new URL('./seriesRuns.js', import.meta.url));
-  const { stdout } = await promisify(execFile)(process.execPath, [program, ...counts.map(String)]);
+  const { stdout } = await promisify(execFile)(process.execPath, [
+    beside('seriesRuns'),
+    ...counts.map(String),
+  ]);
   return JSON.parse(stdout) as SeriesFigures[];
 }
 
