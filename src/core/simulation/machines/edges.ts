@@ -8,34 +8,54 @@ export interface Extent {
 }
 
 /** Widens marks by a distance in pixels, which may be a fraction: along the rows, then down the columns. */
-export function grow(marked: Uint8Array, { width, height }: Extent, distancePx: number): Uint8Array {
+export function grow(marked: Uint8Array, extent: Extent, distancePx: number): Uint8Array {
   if (distancePx <= 0) return marked;
-  const along = growLines(marked, width, height, 1, width, distancePx);
-  return growLines(along, height, width, width, 1, distancePx);
+  return grownDown(grownAlong(marked, extent, distancePx), extent, distancePx);
 }
 
-function growLines(
-  from: Uint8Array,
-  length: number,
-  lineCount: number,
-  step: number,
-  lineStep: number,
-  distancePx: number,
-): Uint8Array {
+/**
+ * Only where ink falls off it reaches further than what lies beside it does by itself. The last pixel that is reached gets
+ * the share of it that the distance covers.
+ */
+function grownAlong(from: Uint8Array, { width, height }: Extent, distancePx: number): Uint8Array {
   const grown = from.slice();
-  const reach = Math.ceil(distancePx);
-  const share = distancePx - (reach - 1);
-  for (let line = 0; line < lineCount; line++)
-    for (let position = 0, at = line * lineStep; position < length; position++, at += step) {
-      let most = from[at]!;
-      for (let away = 1; away <= reach && most < 255; away++) {
-        const weight = away === reach ? share : 1;
-        if (position >= away) most = Math.max(most, from[at - away * step]! * weight);
-        if (position + away < length) most = Math.max(most, from[at + away * step]! * weight);
-      }
-      grown[at] = most;
+  for (let row = 0, at = 0; row < height; row++)
+    for (let column = 0; column < width; column++, at++) {
+      const ink = from[at]!;
+      if (ink === 0) continue;
+      if (column > 0 && from[at - 1]! < ink) spread(grown, ink, at, -1, column, distancePx);
+      if (column < width - 1 && from[at + 1]! < ink)
+        spread(grown, ink, at, 1, width - 1 - column, distancePx);
     }
   return grown;
+}
+
+function grownDown(from: Uint8Array, { width, height }: Extent, distancePx: number): Uint8Array {
+  const grown = from.slice();
+  for (let row = 0, at = 0; row < height; row++)
+    for (let column = 0; column < width; column++, at++) {
+      const ink = from[at]!;
+      if (ink === 0) continue;
+      if (row > 0 && from[at - width]! < ink) spread(grown, ink, at, -width, row, distancePx);
+      if (row < height - 1 && from[at + width]! < ink)
+        spread(grown, ink, at, width, height - 1 - row, distancePx);
+    }
+  return grown;
+}
+
+function spread(
+  grown: Uint8Array,
+  ink: number,
+  from: number,
+  step: number,
+  room: number,
+  distancePx: number,
+): void {
+  const reach = Math.ceil(distancePx);
+  for (let away = 1, at = from + step; away <= reach && away <= room; away++, at += step) {
+    const reached = away === reach ? ink * (distancePx - (reach - 1)) : ink;
+    if (grown[at]! < reached) grown[at] = reached;
+  }
 }
 
 const inverted = (plane: Uint8Array): Uint8Array => plane.map((value) => 255 - value);
@@ -82,44 +102,47 @@ export function wander(
   // Random values deviate by the root of a third, and bilinear ones between them by two thirds of that.
   const amplitude = deviationPx / ((2 / 3) * Math.sqrt(1 / 3));
   const columns = Math.ceil(width / wave) + 2;
-  const lattice = (way: number): Float32Array =>
-    Float32Array.from(
-      { length: columns * (Math.ceil(height / wave) + 2) },
-      (_, at) => amplitude * (2 * randomAt(seed + way, at % columns, Math.floor(at / columns)) - 1),
-    );
-  const ways = [lattice(0), lattice(1)] as const;
+  const ways = [0, 1].map((way) => {
+    const corners = new Float32Array(columns * (Math.ceil(height / wave) + 2));
+    for (let at = 0; at < corners.length; at++)
+      corners[at] = amplitude * (2 * randomAt(seed + way, at % columns, Math.floor(at / columns)) - 1);
+    return corners;
+  }) as [Float32Array, Float32Array];
   const moved = marked.slice();
   const reach = Math.ceil(amplitude);
-  // Away from edges nothing changes, wherever it wanders to.
-  const isEdge = (at: number): boolean => {
-    const here = marked[at]!;
-    return (
-      here !== marked[at - reach] ||
-      here !== marked[at + reach] ||
-      here !== marked[at - reach * width] ||
-      here !== marked[at + reach * width]
-    );
-  };
   for (let row = 0, at = 0; row < height; row++) {
     const down = row / wave;
     const top = Math.floor(down);
     const low = down - top;
+    const isInner = row >= reach && row < height - reach;
     for (let column = 0; column < width; column++, at++) {
-      if (!isEdge(at)) continue;
+      const here = marked[at]!;
+      // Away from edges nothing changes, wherever it wanders to.
+      if (
+        isInner &&
+        here === marked[at - reach] &&
+        here === marked[at + reach] &&
+        here === marked[at - reach * width] &&
+        here === marked[at + reach * width]
+      )
+        continue;
       const across = column / wave;
       const left = Math.floor(across);
-      const share = across - left;
       const corner = top * columns + left;
-      const by = (values: Float32Array): number =>
-        (values[corner]! * (1 - share) + values[corner + 1]! * share) * (1 - low) +
-        (values[corner + columns]! * (1 - share) + values[corner + columns + 1]! * share) * low;
-      const x = Math.min(Math.max((column + by(ways[0]) + 0.5) | 0, 0), width - 1);
-      const y = Math.min(Math.max((row + by(ways[1]) + 0.5) | 0, 0), height - 1);
+      const aside = between(ways[0], corner, columns, across - left, low);
+      const below = between(ways[1], corner, columns, across - left, low);
+      const x = Math.min(Math.max((column + aside + 0.5) | 0, 0), width - 1);
+      const y = Math.min(Math.max((row + below + 0.5) | 0, 0), height - 1);
       moved[at] = marked[y * width + x]!;
     }
   }
   return moved;
 }
+
+/** Straight between four corners. */
+const between = (corners: Float32Array, at: number, columns: number, share: number, low: number): number =>
+  (corners[at]! * (1 - share) + corners[at + 1]! * share) * (1 - low) +
+  (corners[at + columns]! * (1 - share) + corners[at + columns + 1]! * share) * low;
 
 /** Marks shade their surroundings by a share that falls off over a distance, as burnt edges do. */
 export function halo(marked: Uint8Array, extent: Extent, share: number, distancePx: number): Uint8Array {
