@@ -203,7 +203,8 @@ function take({ changes }: FitCandidate): void {
 
 .steps {
   margin: 0;
-  padding-left: 16px;
+  padding: 0;
+  list-style: none;
   font-size: 12.5px;
 }
 
