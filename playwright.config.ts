@@ -6,8 +6,6 @@ export default defineConfig({
   // Each worker has a server of its own (fixtures.ts). On two cores a second worker saves nothing: drawing takes both.
   workers: 1,
   timeout: 150_000,
-  // On a new server and profile. scripts/test.mjs names what needed it: it is looked into.
-  retries: 1,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
