@@ -27,6 +27,7 @@ import { roomFix, type FitRange, type MessageRange } from '../core/check';
 import { writeMessage } from '../core/message';
 import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
+import { newestOf } from '../core/numbers';
 import type { PairValues } from '../core/plan';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {
@@ -117,8 +118,7 @@ const [enoughFitMs, mostFitMs] = [1000, 8000];
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: KeptRun | undefined;
-  let fitsAsked = 0;
-  let announced = 0;
+  const [fits, presses] = [newestOf(), newestOf()];
   const run = async (job: Job): Promise<JobResult> => {
     await library.load(job);
     const result = runJob(job, last, library);
@@ -139,13 +139,13 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     press,
     pressAtHand: async (job, codeId, showsMarks) => {
       if (!library.isAtHand(job)) return null;
-      const mine = announced;
-      const solved = last && (await withSymbolsSolved(last, job, library, () => mine !== announced));
+      const isNewest = presses.asIs();
+      const solved = last && (await withSymbolsSolved(last, job, library, () => !isNewest()));
       if (solved === null) return 'given up';
       last = solved;
       return press(job, codeId, showsMarks);
     },
-    announce: () => void announced++,
+    announce: presses.forget,
     fixes: async (job) => {
       const { findings } = withTriedFixes(await run(job), library);
       return Object.fromEntries(
@@ -156,14 +156,13 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     },
     mend: (job) => mendAll(job, library),
     fit: async (job, keep, pairs) => {
-      const mine = ++fitsAsked;
+      const isNewest = fits.ask();
       await library.load(job);
       const from = performance.now();
       return makeItFit(job, library, {
         keep,
         pairs,
-        isOver: (found) =>
-          mine !== fitsAsked || performance.now() - from > (found > 0 ? enoughFitMs : mostFitMs),
+        isOver: (found) => !isNewest() || performance.now() - from > (found > 0 ? enoughFitMs : mostFitMs),
       });
     },
     view: async (job, codeId) => pressView(await runBeside(job), codeId, false),

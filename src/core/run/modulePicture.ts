@@ -1,5 +1,5 @@
 /** A logo that the modules draw: what is wished of them, how well it can be met, and what would meet it better. */
-import type { Fix, PartChange, PartFinding } from '../finding';
+import { mm, say, type Fix, type PartChange, type PartFinding } from '../finding';
 import type { CodeSettings } from '../job';
 import { tailPlace, type TailPlace } from '../message';
 import { isSteered, putLogo, wishesOfLogo, type LogoArt, type LogoSettings, type PartTones } from '../logo';
@@ -187,7 +187,7 @@ function betterVersion(steering: Steering, chosen: PictureChoice | null): readon
   const match = `${Math.floor(chosen.match * 100)} %`;
   return [
     {
-      label: [`Use version ${chosen.version}: ${match} of it, modules of ${chosen.moduleMm.toFixed(2)} mm`],
+      label: say`Use version ${chosen.version}: ${match} of it, modules of ${mm(chosen.moduleMm)}`,
       changes: [{ part: 'symbol', set: { version: chosen.version, mask: 'least-penalty' } }],
     },
   ];

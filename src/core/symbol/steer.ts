@@ -74,7 +74,6 @@ export function* steerSteps(
   const layout = blockLayout(version, level);
   const { shortBlockCount, shortDataLength, eccPerBlock } = layout;
   const { wishes, onPatterns } = wishesByBlock(anatomy, layout, wanted, weight);
-  const fixed = Uint8Array.from(anatomy.codeword, (position) => (position < 0 ? 1 : 0));
   const blocks: { readonly from: number; readonly bits: FreeBits; readonly solved: Solved }[] = [];
   for (const [block, own] of wishes.entries()) {
     const from = block * shortDataLength + Math.max(0, block - shortBlockCount);
@@ -84,13 +83,6 @@ export function* steerSteps(
     blocks.push({ from, bits, solved: solveBlock(bytes, bits, eccPerBlock, own, anatomy.size, wanted) });
     yield;
   }
-  markFixed(
-    fixed,
-    anatomy,
-    layout,
-    blocks.map(({ bits }) => bits),
-  );
-
   const weights = Array.from({ length: maskCount }, (_, mask) =>
     blocks.reduce((sum, { solved }) => sum + solved.weightMet[mask]!, 0),
   );
@@ -110,7 +102,11 @@ export function* steerSteps(
       met: sum(({ met }) => met[mask]!),
       match: all === 0 ? 1 : weights[mask]! / all,
       onPatterns,
-      fixed,
+      fixed: fixedModules(
+        anatomy,
+        layout,
+        blocks.map(({ bits }) => bits),
+      ),
     },
   };
 }
@@ -164,6 +160,9 @@ function freeBitsOf(free: Uint8Array): FreeBits {
   return { index: Int32Array.from(free, (isFree) => (isFree === 1 ? count++ : -1)), count };
 }
 
+/** What was eliminated with a column as its lowest; none yet where it is undefined. */
+type Pivot = { readonly row: Int32Array; readonly right: number } | undefined;
+
 interface Solved {
   readonly freeBits: number;
   readonly rank: number;
@@ -189,7 +188,7 @@ function solveBlock(
   const words = Math.max(1, Math.ceil(freeBits / 32));
   const before = withChecks(bytes, eccPerBlock);
   const checks = checkRows(bytes.length, bits, eccPerBlock, words);
-  const pivots: ({ readonly row: Int32Array; readonly right: number } | undefined)[] = [];
+  const pivots: Pivot[] = [];
   const weightMet = Array.from({ length: maskCount }, () => 0);
   const met = Array.from({ length: maskCount }, () => 0);
   let rank = 0;
@@ -234,11 +233,7 @@ function rowOf(
 }
 
 /** Takes pivots off until it is one itself, for which null is given, or nothing is left, for which its right side is. */
-function reduce(
-  row: Int32Array,
-  rightAtFirst: number,
-  pivots: ({ readonly row: Int32Array; readonly right: number } | undefined)[],
-): number | null {
+function reduce(row: Int32Array, rightAtFirst: number, pivots: Pivot[]): number | null {
   let right = rightAtFirst;
   for (let word = 0; word < row.length; word++)
     while (row[word] !== 0) {
@@ -256,12 +251,7 @@ function reduce(
 }
 
 /** Which free bits are turned over; those that nothing asks of stay as the standard fills them. */
-function solution(
-  pivots: readonly ({ readonly row: Int32Array; readonly right: number } | undefined)[],
-  freeBits: number,
-  words: number,
-  mask: number,
-): Int32Array {
+function solution(pivots: readonly Pivot[], freeBits: number, words: number, mask: number): Int32Array {
   const turned = new Int32Array(words);
   for (let column = freeBits - 1; column >= 0; column--) {
     const pivot = pivots[column];
@@ -322,19 +312,17 @@ function checkRows(
   return rows;
 }
 
-/** Modules of the message, and all of a block that holds nothing else. */
-function markFixed(
-  fixed: Uint8Array,
+/** 1 for function patterns, the message, and all of a block that holds nothing else. */
+function fixedModules(
   { codeword, bit, blockOfCodeword }: Anatomy,
   layout: BlockLayout,
   bits: readonly FreeBits[],
-): void {
-  for (let module = 0; module < fixed.length; module++) {
-    const position = codeword[module]!;
-    if (position < 0) continue;
+): Uint8Array {
+  return Uint8Array.from(codeword, (position, module) => {
+    if (position < 0) return 1;
     const block = blockOfCodeword[position]!;
     const { count, index } = bits[block]!;
     const at = indexInBlock(position, block, layout) * 8 + 7 - bit[module]!;
-    if (count === 0 || index[at]! < 0) fixed[module] = 1;
-  }
+    return count === 0 || index[at]! < 0 ? 1 : 0;
+  });
 }

@@ -1,5 +1,6 @@
 /** Why a photograph is not read, in words. */
 import type { Lack, Look } from '../../core/proof';
+import { percentText } from '../shared/units';
 
 /** What a reader lacked in a picture, with what was measured of it. */
 export function lackText({
@@ -10,7 +11,7 @@ export function lackText({
   if (lack === null) return 'Every reader reads it.';
   const texts: Readonly<Record<Lack, string>> = {
     frame: 'So near, held like this, it does not fit the picture.',
-    glare: `A lamp is mirrored in it: ${Math.round(losses.blownShare * 100)} % of the code is blown out.`,
+    glare: `A lamp is mirrored in it: ${percentText(losses.blownShare)} of the code is blown out.`,
     pixels: `Too few pixels: ${narrowestPixels.toFixed(1)} a module where it is seen the most narrowly; readers need 3.`,
     contrast: `Too little between light and dark: ${Math.round(losses.contrastSteps)} of 255 steps.`,
     light: 'Too little light: the noise of the picture comes near the difference of its modules.',

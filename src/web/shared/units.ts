@@ -68,6 +68,9 @@ export function quantityText(quantity: Quantity, lengthUnit: LengthUnit, moreDec
   }
 }
 
+/** A share of a whole. */
+export const percentText = (share: number): string => `${Math.round(share * 100)} %`;
+
 export const areaText = (mm2: number, unit: LengthUnit): string =>
   unit === 'mm'
     ? `${trimmed(mm2, mm2 < 100 ? 2 : 0)} mm²`

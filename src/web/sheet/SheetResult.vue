@@ -8,7 +8,7 @@ import { pairOfJob } from '../../core/job';
 import type { SheetView } from '../../engine';
 import PickList from '../shared/PickList.vue';
 import StateShape from '../shared/StateShape.vue';
-import { lengthNumber } from '../shared/units';
+import { lengthNumber, pathText } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
 import type { SheetAtHand } from './useSheet';
 
@@ -22,7 +22,6 @@ const total = computed(() => props.view.pages.reduce((sum, own) => sum + own.pla
 const box = computed(() => props.view.pieces[0]!.box);
 const isOne = computed(() => props.view.pieces.length === 1);
 const length = (mm: number): string => `${lengthNumber(mm, preferences.unit)} ${preferences.unit}`;
-const long = (mm: number): string => (mm < 1000 ? `${mm.toFixed(0)} mm` : `${(mm / 1000).toFixed(1)} m`);
 const time = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;
 
@@ -77,7 +76,8 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
         <template v-if="view.cut.cutMm > 0">
           <dt>Cut</dt>
           <dd>
-            {{ long(view.cut.cutMm) }}, {{ long(view.cut.travelMm) }} between{{
+            {{ pathText(view.cut.cutMm, preferences.unit) }},
+            {{ pathText(view.cut.travelMm, preferences.unit) }} between{{
               view.cut.seconds === null ? '' : `, about ${time(view.cut.seconds)}`
             }}
           </dd>

@@ -1,5 +1,6 @@
 /** Taking files: they wait for the verdict, are written and read back beside the page, and then handed over. */
 import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
+import { newestOf } from '../../../core/numbers';
 import type { TakeId } from '../../../core/run';
 import { GivenUp, type PressView, type Progress, type TakenFile } from '../../../engine';
 import { keepRevision } from '../../shared/api';
@@ -43,8 +44,8 @@ export function useTaking(source: () => Source): Taking {
   const taken = shallowRef<readonly TakenFile[]>([]);
   const refused = shallowRef<readonly string[]>([]);
   const writing = shallowRef<Progress | null>(null);
-  /** Counts what was asked for: what was given up meanwhile is not handed over. */
-  const asked = ref(0);
+  /** What was given up meanwhile is not handed over. */
+  const asked = newestOf();
   const waits = ref(false);
   const step = computed((): Step | null => {
     if (writing.value !== null) return writing.value;
@@ -56,10 +57,10 @@ export function useTaking(source: () => Source): Taking {
   });
 
   /** Whether the job is known to read. */
-  async function reads(mine: number): Promise<boolean> {
+  async function reads(isNewest: () => boolean): Promise<boolean> {
     waits.value = true;
     const found = await source().quick.settled();
-    if (asked.value !== mine) return false;
+    if (!isNewest()) return false;
     waits.value = false;
     if (found.state === 'none') {
       problem.value = 'The job as it stands could not be drawn, so there is nothing to take.';
@@ -71,7 +72,7 @@ export function useTaking(source: () => Source): Taking {
   async function written(
     takes: readonly TakeId[],
     unread: boolean,
-    mine: number,
+    isNewest: () => boolean,
   ): Promise<readonly TakenFile[]> {
     await bench.flush();
     if (bench.document === null || bench.saveState !== 'saved') {
@@ -84,14 +85,14 @@ export function useTaking(source: () => Source): Taking {
     writing.value = { doing: 'writing', share: 0 };
     const { proxy } = await import('comlink');
     const tell = (progress: Progress): void => {
-      if (asked.value === mine) writing.value = progress;
+      if (isNewest()) writing.value = progress;
     };
     const made = await useEngine().maker.take(
       toRaw(bench.document),
       { revision, takes: [...takes], pattern, proof, unread },
       proxy(tell) as typeof tell,
     );
-    if (asked.value !== mine) return [];
+    if (!isNewest()) return [];
     if ('heldBackBy' in made) {
       problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
       return [];
@@ -103,18 +104,18 @@ export function useTaking(source: () => Source): Taking {
   }
 
   async function get(takes: readonly TakeId[], unchecked: boolean): Promise<readonly TakenFile[]> {
-    const mine = ++asked.value;
+    const isNewest = asked.ask();
     problem.value = '';
     refused.value = [];
-    if (!unchecked && !(await reads(mine))) return [];
+    if (!unchecked && !(await reads(isNewest))) return [];
     let files: readonly TakenFile[] = [];
     await attempt(async () => {
       try {
-        files = await written(takes, unchecked, mine);
+        files = await written(takes, unchecked, isNewest);
       } catch (error) {
         if (!(error instanceof GivenUp)) throw error;
       } finally {
-        if (asked.value === mine) writing.value = null;
+        if (isNewest()) writing.value = null;
       }
     });
     return files;
@@ -133,7 +134,7 @@ export function useTaking(source: () => Source): Taking {
     },
     one: async (take) => (await get([take], false))[0] ?? null,
     giveUp: () => {
-      asked.value++;
+      asked.forget();
       waits.value = false;
       if (writing.value !== null) useEngine().maker.giveUp();
       writing.value = null;

@@ -2,7 +2,7 @@
 import { cameras, scenes } from '../../../core/camera';
 import { leastShare, type Cell, type MapKind, type MapPlan } from '../../../core/proof';
 import type { SurveyKind } from '../useTolerance';
-import { distanceText, type LengthUnit } from '../../shared/units';
+import { distanceText, percentText, type LengthUnit } from '../../shared/units';
 
 export const surveys: readonly {
   readonly value: SurveyKind;
@@ -34,7 +34,7 @@ export function rowName({ kind }: Pick<MapPlan, 'kind'>, row: MapPlan['rows'][nu
       return `${row} lux`;
     case 'distance-size':
     case 'camera-scene':
-      return row === 1 ? 'as it is' : `${Math.round(row * 100)} %`;
+      return row === 1 ? 'as it is' : percentText(row);
   }
 }
 

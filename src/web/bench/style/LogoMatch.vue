@@ -7,7 +7,7 @@ import { tailPlace, writeMessage } from '../../../core/message';
 import type { PictureChoice, PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import { useEngine } from '../../shared/engine';
-import { lengthText } from '../../shared/units';
+import { lengthText, percentText } from '../../shared/units';
 import { useAttempt } from '../../shared/useAttempt';
 import { useNewest } from '../../shared/useNewest';
 import { useBench } from '../../stores/bench';
@@ -18,7 +18,6 @@ const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
 const bench = useBench();
 const preferences = usePreferences();
 const picture = computed(() => props.view.made?.logo?.picture ?? null);
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 const said = computed(() => writeMessage(props.code.message));
 /** Offered where digits may stand, or where they were chosen before. */
@@ -62,9 +61,11 @@ const take = ({ version, level }: PictureChoice): void =>
   <h2 class="heading">How well it is drawn</h2>
   <template v-if="picture">
     <p class="sum" data-test="picture-match">
-      <span class="measure large">{{ percent(picture.parts?.match ?? picture.steering?.match ?? 0) }}</span>
+      <span class="measure large">{{
+        percentText(picture.parts?.match ?? picture.steering?.match ?? 0)
+      }}</span>
       of the picture<template v-if="picture.parts && picture.steering"
-        >, {{ percent(picture.steering.match) }} by whole modules</template
+        >, {{ percentText(picture.steering.match) }} by whole modules</template
       >
     </p>
     <p v-if="picture.parts" class="note">
@@ -105,9 +106,9 @@ const take = ({ version, level }: PictureChoice): void =>
       <tbody>
         <tr v-for="choice in choices" :key="`${choice.version}-${choice.level}`">
           <td class="measure">{{ choice.version }}-{{ choice.level }}</td>
-          <td class="measure">{{ percent(choice.match) }}</td>
+          <td class="measure">{{ percentText(choice.match) }}</td>
           <td class="measure">{{ lengthText(choice.moduleMm, preferences.unit) }}</td>
-          <td class="measure">{{ percent(choice.survives) }}</td>
+          <td class="measure">{{ percentText(choice.survives) }}</td>
           <td>
             <span
               v-if="choice.version === view.made?.version && choice.level === view.made.level"

@@ -10,7 +10,7 @@ import PieceThumb from '../../shared/PieceThumb.vue';
 import ReaderStates from '../../shared/ReaderStates.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { useEngine } from '../../shared/engine';
-import { lengthText, measuredText } from '../../shared/units';
+import { distanceText, lengthText, measuredText, percentText } from '../../shared/units';
 import { useAttempt } from '../../shared/useAttempt';
 import { useNewest } from '../../shared/useNewest';
 import { useBench } from '../../stores/bench';
@@ -57,7 +57,6 @@ function take({ set }: LogoWayView): void {
   shown.value = false;
 }
 
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 /** Of the limits that are not fine, the first of the gravest. */
 const worstOf = ({ picture }: LogoWayView) =>
   picture.unfine.find(({ severity }) => severity === picture.severity) ?? null;
@@ -73,7 +72,7 @@ const worstOf = ({ picture }: LogoWayView) =>
         <PieceThumb class="picture" :picture="option.picture" code-only />
         <dl>
           <dt>drawn</dt>
-          <dd class="measure">{{ option.match === null ? 'put over' : percent(option.match) }}</dd>
+          <dd class="measure">{{ option.match === null ? 'put over' : percentText(option.match) }}</dd>
           <dt>symbol</dt>
           <dd class="measure">{{ option.picture.version }}-{{ option.picture.level }}</dd>
           <dt>module</dt>
@@ -88,7 +87,7 @@ const worstOf = ({ picture }: LogoWayView) =>
           </dd>
           <dt>reads from</dt>
           <dd class="measure">
-            {{ option.farthestMm === null ? '–' : `${(option.farthestMm / 1000).toFixed(2)} m` }}
+            {{ option.farthestMm === null ? '–' : distanceText(option.farthestMm / 1000, preferences.unit) }}
           </dd>
         </dl>
         <p class="line">

@@ -11,6 +11,7 @@ import { useEngine } from '../../shared/engine';
 import { followPointer } from '../../shared/followPointer';
 import { useAttempt } from '../../shared/useAttempt';
 import { useNewest } from '../../shared/useNewest';
+import { percentText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 
 const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
@@ -130,7 +131,6 @@ const layers = computed(() => ({
   unmet: squares((at, { wanted, modules }) => wanted[at]! >= 0 && wanted[at] !== modules[at]),
 }));
 const picture = computed(() => props.view.made?.logo?.picture ?? null);
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 const trail = computed(() =>
   points.value.map(([x, y], at) => `${at === 0 ? 'M' : 'L'}${x * size.value} ${y * size.value}`).join(''),
 );
@@ -199,7 +199,7 @@ const trail = computed(() =>
         </p>
         <h2 class="heading">What comes of it</h2>
         <p v-if="picture?.steering" data-test="wishes-met">
-          <span class="measure">{{ percent(picture.steering.match) }}</span> drawn,
+          <span class="measure">{{ percentText(picture.steering.match) }}</span> drawn,
           <span class="measure">{{ picture.steering.met }}</span> of
           <span class="measure">{{ picture.steering.wished }}</span> modules as wished
         </p>
