@@ -50,8 +50,8 @@ function optionFor(
     );
   let result = run();
   const runOfCode = () => result.codes.find(({ settings }) => settings.id === code.id)!;
-  // Where parts draw the rest the modules stay as large as they are.
-  if (by === 'free-bits') {
+  // The one at hand is as it stands. Where parts draw the rest the modules stay as large as they are.
+  if (by === 'free-bits' && by !== logo.by) {
     const { picture, symbol } = runOfCode();
     const version = bestChoice(picture?.choices() ?? [], symbol?.level)?.version;
     if (version !== undefined && version !== symbol?.version) {

@@ -241,4 +241,14 @@ describe('all ways of a logo', () => {
     }
     expect(logoOptions(jobOf(null), job.codes[0]!.id, library)).toEqual([]);
   });
+
+  it('leave the one at hand as it stands, however well another version would draw it', async () => {
+    for (const by of logoWays) {
+      const job = jobOf({ ...drawn, by, share: by === 'knock-out' ? 0.2 : 0.5 }, { version: 4, level: 'M' });
+      await library.load(job);
+      const own = logoOptions(job, job.codes[0]!.id, library).find((option) => option.by === by)!;
+      const { logo, symbol } = job.codes[0]!;
+      expect(own.set).toEqual({ logo, symbol });
+    }
+  });
 });

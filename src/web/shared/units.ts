@@ -3,9 +3,9 @@ import { mmPerInch, mPerFoot, mPerYard, type Finding, type Quantity } from '../.
 
 export type LengthUnit = 'mm' | 'in';
 
-/** A number without its unit, as it stands in a field. */
-export function lengthNumber(mm: number, unit: LengthUnit): string {
-  return unit === 'mm' ? trimmed(mm, 3) : trimmed(mm / mmPerInch, 4);
+/** A number without its unit, as it stands in a field; with fewer decimals of an inch where room is scarce. */
+export function lengthNumber(mm: number, unit: LengthUnit, inchDecimals = 4): string {
+  return unit === 'mm' ? trimmed(mm, 3) : trimmed(mm / mmPerInch, inchDecimals);
 }
 
 /** `29.00 mm` or `1.142 in`. */

@@ -30,7 +30,7 @@ const canForward = computed(
 );
 const costText = (address: string): string => {
   const { characters, version } = addressCost(address, props.level);
-  return `${characters} characters, version ${version ?? 'none'}`;
+  return `${characters} characters, ${version === null ? 'too long for a code' : `version ${version}`}`;
 };
 /** As long as one that is drawn. */
 const shorter = computed(() =>

@@ -96,7 +96,7 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
   </table>
   <div v-for="saving in ruler.savings" :key="saving.label" class="saving">
     <button type="button" class="action" @click="bench.apply(saving.changes)">
-      {{ saving.label }}: version {{ saving.fromVersion > 40 ? 'none' : saving.fromVersion }} →
+      {{ saving.label }}: {{ saving.fromVersion > 40 ? 'fits version' : `version ${saving.fromVersion} →` }}
       {{ saving.toVersion }}
     </button>
     <p class="note">{{ saving.consequence }}</p>
