@@ -71,7 +71,7 @@ const worstOf = ({ picture }: LogoWayView) =>
         <h2 class="heading">{{ wayNames[option.by].name }}</h2>
         <PieceThumb class="picture" :picture="option.picture" code-only />
         <dl>
-          <dt>drawn</dt>
+          <dt title="Every ninth of a module alike, so that the ways can be compared">drawn</dt>
           <dd class="measure">{{ option.match === null ? 'put over' : percentText(option.match) }}</dd>
           <dt>symbol</dt>
           <dd class="measure">{{ option.picture.version }}-{{ option.picture.level }}</dd>
