@@ -6,15 +6,11 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { newJob } from '../core/job';
 import { photoOf, pageOf } from '../testing/photoFiles';
+import { promptSeconds } from '../testing/promptly';
 import { checkPhotos } from './commands/check';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-check-'));
 afterAll(() => rmSync(folder, { recursive: true }));
-/** Of the processor: others may be at work beside a test. */
-const secondsSince = (began: NodeJS.CpuUsage): number => {
-  const { user, system } = process.cpuUsage(began);
-  return (user + system) / 1e6;
-};
 const text = 'https://ternquay.example/berth/17';
 let files = 0;
 function fileOf(bytes: Uint8Array, extension: string): string {
@@ -71,10 +67,11 @@ describe('a photograph', () => {
   it('of a page of 60 codes tells of all of them, soon', async () => {
     const page = await pageOf(60, (place) => `https://ternquay.example/rack/${place + 1}`);
     const path = fileOf(await page.jpeg({ quality: 92 }).toBuffer(), 'jpg');
-    const began = process.cpuUsage();
-    const { output } = await check(path);
-    expect(new Set(output.codes.map((code: { text: string }) => code.text)).size).toBe(60);
-    expect(secondsSince(began)).toBeLessThan(5);
+    const seconds = await promptSeconds(5, async () => {
+      const { output } = await check(path);
+      expect(new Set(output.codes.map((code: { text: string }) => code.text)).size).toBe(60);
+    });
+    expect(seconds).toBeLessThan(5);
   }, 60_000);
 
   it('of several is told of one by one', async () => {
@@ -91,12 +88,14 @@ describe('a photograph', () => {
 
 describe('what is no photograph', () => {
   const told = async (path: string): Promise<string> => {
-    const began = process.cpuUsage();
-    const { output, stops } = await check(path);
-    // Five on a machine of its own; processors that are shared count some of the others' time.
-    expect(secondsSince(began)).toBeLessThan(8);
-    expect(stops).toBe(true);
-    return output.says as string;
+    let says = '';
+    const seconds = await promptSeconds(5, async () => {
+      const { output, stops } = await check(path);
+      expect(stops).toBe(true);
+      says = output.says as string;
+    });
+    expect(seconds).toBeLessThan(5);
+    return says;
   };
 
   it('is told in a sentence, within 5 s', async () => {

@@ -1,7 +1,7 @@
 /** Edges of marks, against their plain definitions. */
 import { describe, expect, it } from '@jest/globals';
 import { seededRandom } from '../../numbers';
-import { grow, wander } from './edges';
+import { grow, reachedBy, wander } from './edges';
 
 const [width, height] = [23, 17];
 const random = seededRandom(5);
@@ -32,7 +32,33 @@ function plainlyGrown(from: Uint8Array, distancePx: number): Uint8Array {
   return along(along(from, 1, 0), 0, 1);
 }
 
+/** An opening by a disc, as mathematical morphology defines it: what discs that lie wholly on the marks cover. */
+function plainlyReached(from: Uint8Array, radiusPx: number): Uint8Array {
+  const reach = Math.floor(radiusPx);
+  const overDisc = (own: Uint8Array, pick: (a: number, b: number) => number): Uint8Array =>
+    own.map((ink, at) => {
+      const [x, y] = [at % width, Math.floor(at / width)];
+      let picked = ink;
+      for (let below = -reach; below <= reach; below++)
+        for (let right = -reach; right <= reach; right++) {
+          const [column, row] = [x + right, y + below];
+          const isOnPlane = column >= 0 && column < width && row >= 0 && row < height;
+          if (isOnPlane && right * right + below * below <= radiusPx * radiusPx)
+            picked = pick(picked, own[row * width + column]!);
+        }
+      return picked;
+    });
+  return overDisc(overDisc(from, Math.min), Math.max);
+}
+
 describe('edges', () => {
+  it.each([0.8, 1, 1.5, 2.3, 5, 7.9, 30])('are rounded by a tool of %d px as discs say', (radiusPx) => {
+    for (const isGrey of [false, true]) {
+      const marked = plane(isGrey);
+      expect(reachedBy(marked, { width, height }, radiusPx)).toEqual(plainlyReached(marked, radiusPx));
+    }
+  });
+
   it.each([0.3, 1, 1.7, 2, 4.4, 30])('grow by %d px as all pixels within reach say', (distancePx) => {
     for (const isGrey of [false, true]) {
       const marked = plane(isGrey);

@@ -66,27 +66,50 @@ export function reachedBy(marked: Uint8Array, extent: Extent, radiusPx: number):
   return discGrown(inverted(discGrown(inverted(marked), extent, radiusPx)), extent, radiusPx);
 }
 
-/** The most within a disc around each pixel. */
+/**
+ * The most within a disc around each pixel. A disc is a stack of runs: the most along a run widens from the rows of its poles,
+ * where runs are short, to its middle, and each pixel takes the most of the rows that lie as far away as their run is long.
+ */
 function discGrown(plane: Uint8Array, { width, height }: Extent, radiusPx: number): Uint8Array {
   const grown = plane.slice();
   const reach = Math.floor(radiusPx);
-  const runs = Array.from({ length: 2 * reach + 1 }, (_, index) => {
-    const down = index - reach;
-    return { down, aside: Math.floor(Math.sqrt(radiusPx * radiusPx - down * down)) };
-  });
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) {
-      let most = grown[at]!;
-      for (const { down, aside } of runs) {
-        if (most === 255) break;
-        if (row + down < 0 || row + down >= height) continue;
-        const start = (row + down) * width;
-        const [from, to] = [Math.max(0, column - aside), Math.min(width - 1, column + aside)];
-        for (let x = from; x <= to; x++) most = Math.max(most, plane[start + x]!);
-      }
-      grown[at] = most;
+  // Beyond the picture there is nothing, from which runs reach into it.
+  const stride = width + 2 * reach;
+  let along = new Uint8Array(stride * height);
+  let wider = new Uint8Array(stride * height);
+  for (let row = 0; row < height; row++)
+    along.set(plane.subarray(row * width, (row + 1) * width), row * stride + reach);
+  let aside = 0;
+  for (let down = reach; down >= 0; down--) {
+    for (const wanted = Math.floor(Math.sqrt(radiusPx * radiusPx - down * down)); aside < wanted;) {
+      // Runs that are moved by no more than they are long leave no gap between them.
+      const by = Math.min(wanted - aside, 2 * aside + 1);
+      widen(along, wider, stride, by);
+      [along, wider] = [wider, along];
+      aside += by;
     }
+    for (const row of down === 0 ? [0] : [-down, down]) {
+      const [first, last] = [Math.max(0, -row), Math.min(height, height - row)];
+      for (let to = first; to < last; to++)
+        takeMost(grown, to * width, along, (to + row) * stride + reach, width);
+    }
+  }
   return grown;
+}
+
+/** Each row's most of a pixel and of those by some to the left and to the right of it. */
+function widen(from: Uint8Array, to: Uint8Array, stride: number, by: number): void {
+  for (let start = 0; start < from.length; start += stride)
+    for (let x = 0; x < stride; x++) {
+      let most = from[start + x]!;
+      if (x >= by && from[start + x - by]! > most) most = from[start + x - by]!;
+      if (x + by < stride && from[start + x + by]! > most) most = from[start + x + by]!;
+      to[start + x] = most;
+    }
+}
+
+function takeMost(into: Uint8Array, at: number, from: Uint8Array, start: number, count: number): void {
+  for (let x = 0; x < count; x++) if (from[start + x]! > into[at + x]!) into[at + x] = from[start + x]!;
 }
 
 /** Edges wander by a deviation in pixels, in waves of a length. */
