@@ -20,28 +20,44 @@ export function warpedPicture(
   { width, height, toModules, growth = 0, dark = 25, light = 230, noise = 0 }: Warp,
 ): Frame {
   const rgba = new Uint8ClampedArray(width * height * 4).fill(255);
-  const isDark = (x: number, y: number): boolean => {
-    for (const dx of growth > 0 ? [-growth, 0, growth] : [0])
-      for (const dy of growth > 0 ? [-growth, 0, growth] : [0]) {
-        const [column, row] = [Math.floor(x + dx), Math.floor(y + dy)];
-        if (column >= 0 && row >= 0 && column < size && row < size && modules[row * size + column] === 1)
-          return true;
+  const isModuleDark = (x: number, y: number): boolean =>
+    x >= 0 && y >= 0 && x < size && y < size && modules[Math.floor(y) * size + Math.floor(x)] === 1;
+  const isDark = (x: number, y: number): boolean =>
+    growth > 0
+      ? [-growth, 0, growth].some((dx) => [-growth, 0, growth].some((dy) => isModuleDark(x + dx, y + dy)))
+      : isModuleDark(x, y);
+  const shadeAt = (x: number, y: number): number => {
+    const isWithin = x > -4 && y > -4 && x < size + 4 && y < size + 4;
+    if (!isWithin) return 128;
+    return isDark(x, y) ? dark : light;
+  };
+  /** Of a pixel whose corners lie in one module there is one shade: views are smooth. */
+  const evenShade = (column: number, row: number): number | null => {
+    if (growth > 0) return null;
+    const [x, y] = toModules(column + 0.1, row + 0.1);
+    for (let corner = 1; corner < 4; corner++) {
+      const [otherX, otherY] = toModules(column + (corner & 1 ? 0.9 : 0.1), row + (corner & 2 ? 0.9 : 0.1));
+      if (Math.floor(otherX) !== Math.floor(x) || Math.floor(otherY) !== Math.floor(y)) return null;
+    }
+    return shadeAt(x, y);
+  };
+  const meanShade = (column: number, row: number): number => {
+    let sum = 0;
+    for (let down = 0; down < 5; down++)
+      for (let right = 0; right < 5; right++) {
+        const [x, y] = toModules(column + (right + 0.5) / 5, row + (down + 0.5) / 5);
+        sum += shadeAt(x, y);
       }
-    return false;
+    return sum / 25;
   };
   let state = 12345;
   const random = (): number => (state = (state * 16807) % 2147483647) / 2147483647;
   for (let row = 0; row < height; row++)
     for (let column = 0; column < width; column++) {
-      let sum = 0;
-      for (let down = 0; down < 5; down++)
-        for (let right = 0; right < 5; right++) {
-          const [x, y] = toModules(column + (right + 0.5) / 5, row + (down + 0.5) / 5);
-          const isWithin = x > -4 && y > -4 && x < size + 4 && y < size + 4;
-          sum += !isWithin ? 128 : isDark(x, y) ? dark : light;
-        }
-      const value = sum / 25 + noise * (random() + random() + random() - 1.5) * 2;
-      rgba.fill(value, (row * width + column) * 4, (row * width + column) * 4 + 3);
+      const shade = evenShade(column, row) ?? meanShade(column, row);
+      const value = shade + (noise === 0 ? 0 : noise * (random() + random() + random() - 1.5) * 2);
+      const at = (row * width + column) * 4;
+      rgba[at] = rgba[at + 1] = rgba[at + 2] = value;
     }
   return { width, height, rgba };
 }
@@ -57,13 +73,15 @@ export function pinhole(
     distance = 3,
   }: { turn?: number; tilt?: number; pixels?: number; distance?: number },
 ): Warp['toModules'] {
+  const far = distance * size;
+  const [cosine, sine] = [Math.cos(turn), Math.sin(turn)];
+  const [upright, leaning] = [Math.cos(tilt), Math.sin(tilt)];
   return (x, y) => {
-    const [right, down] = [(x - side / 2) / pixels, (y - side / 2) / pixels];
+    const right = (x - side / 2) / pixels;
+    const down = (y - side / 2) / pixels;
     // The line of sight (right, down, D) meets the plane whose lower half is farther away.
-    const far = distance * size;
-    const along = (down * far) / (far * Math.cos(tilt) - down * Math.sin(tilt));
-    const across = (right * (far + along * Math.sin(tilt))) / far;
-    const [cosine, sine] = [Math.cos(turn), Math.sin(turn)];
+    const along = (down * far) / (far * upright - down * leaning);
+    const across = (right * (far + along * leaning)) / far;
     return [across * cosine + along * sine + size / 2, along * cosine - across * sine + size / 2];
   };
 }
