@@ -2,6 +2,8 @@ export default {
   testEnvironment: 'node',
   // Both cores of a small machine; by itself one would be left free.
   maxWorkers: 2,
+  // Modules of tests that are over stay in memory, and every promise costs a little more with each file: begin anew in time.
+  workerIdleMemoryLimit: '400MB',
   // A machine may be busy: what hangs is what this is about.
   testTimeout: 60_000,
   roots: ['<rootDir>/src'],

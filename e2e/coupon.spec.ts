@@ -13,7 +13,7 @@ import { expect, test, type Page } from './fixtures';
 async function photographed(page: Page, growthMm: number): Promise<Buffer> {
   const list = (await (await page.request.get('/api/coupons')).json()) as { coupons: KeptCoupon[] };
   const { coupon } = list.coupons[0]!;
-  await startRenderer((await loadProofBinaries()).resvg);
+  await startRenderer(async () => (await loadProofBinaries()).resvg);
   const machine = { ...machineModelOf(pairOf(coupon.pair), 5), growthMm };
   const { width, height, rgba } = couponPhoto(coupon, machine, { pxPerMm: 34, turn: 0.03, tilt: 0.05 });
   return sharp(Buffer.from(rgba.buffer), { raw: { width, height, channels: 4 } })

@@ -159,8 +159,8 @@ export function createMaker(
     take: async (job, request, tell) => {
       // The renderer is needed by writers of pictures, too.
       const readers = request.unread
-        ? await renderer()
-            .then(startRenderer, () => undefined)
+        ? await startRenderer(renderer)
+            .catch(() => undefined)
             .then(() => [])
         : await loaded(() => load().then(startProof));
       await library.load(job);

@@ -102,7 +102,7 @@ function loadPicture(bytes: Uint8Array): LoadedLogo {
 async function loadDrawing(text: string, assets: LogoAssets): Promise<LoadedLogo> {
   const sane = sanitiseDrawing(text);
   if ('problem' in sane) return sane;
-  await startRenderer(await assets.renderer());
+  await startRenderer(assets.renderer);
   try {
     const { shapes, notes } = shapesOfDrawing(sane.svg);
     if (shapes.length === 0) return { problem: ['There are no shapes in this drawing.', ...notes].join(' ') };

@@ -4,9 +4,9 @@ import { loadedOnce } from '../numbers';
 
 const ready = loadedOnce<unknown>();
 
-/** Starts the renderer once; `wasm` is its module, loaded from our own files. */
-export async function startRenderer(wasm: ArrayBuffer): Promise<void> {
-  await ready(() => initWasm(wasm));
+/** Starts the renderer once. Its module, of our own files, is loaded only for that: it is 2.4 MB. */
+export async function startRenderer(wasm: () => Promise<ArrayBuffer>): Promise<void> {
+  await ready(async () => initWasm(await wasm()));
 }
 
 /** Opens a drawing. Nothing is loaded from outside: no fonts, no files. Throws for what is not SVG. */

@@ -31,7 +31,7 @@ export interface ShotNumbers {
 const reportEvery = 4;
 /** Loads renderer and readers ahead of the first proof. */
 export async function startProof(binaries: ProofBinaries): Promise<readonly Reader[]> {
-  await startRenderer(binaries.resvg);
+  await startRenderer(async () => binaries.resvg);
   return startReaders(binaries);
 }
 

@@ -55,7 +55,7 @@ async function linesOfSvg(
 ): Promise<{ readonly lines: readonly Line[]; readonly notes: readonly string[] }> {
   const sane = sanitiseDrawing(text);
   if ('problem' in sane) throw new Problem(sane.problem);
-  await startRenderer(await renderer());
+  await startRenderer(renderer);
   const { lines, notes } = linesOfDrawing(sane.svg);
   const scale = 25.4 / pxPerInch;
   return {
