@@ -77,7 +77,7 @@ export function doorHandler(
     const { linkOf, count, isFirst, path, proxies, now: clock = Date.now } = tools();
     const now = clock();
     const address = whoAsks(request, proxies);
-    const seconds = waitFor(address, now);
+    const seconds = waitFor(householdOf(address), now);
     if (seconds > 0)
       return send(429, page('Too often', '', '<p>That was too often. Wait a little.</p>'), {
         'Retry-After': String(seconds),
@@ -127,6 +127,17 @@ function whoAsks({ socket, headers }: IncomingMessage, proxies: BlockList): stri
   return address;
 }
 const plain = (address: string): string => address.replace(/^::ffff:/, '');
+
+/** The network of an address of IPv6, in which one device has any number of addresses (RFC 4291, 2.5.4: its first 64 bits). */
+function householdOf(address: string): string {
+  if (!address.includes(':')) return address;
+  const [before, after] = address
+    .split('::')
+    .map((part) => part.split(':').filter(Boolean))
+    .map((groups) => groups.map((group) => Number.parseInt(group, 16)));
+  const left = Array.from({ length: Math.max(0, 8 - before!.length - (after?.length ?? 0)) }, () => 0);
+  return [...before!, ...left, ...(after ?? [])].slice(0, 4).join(':');
+}
 
 /** Known once for an address: those of proxies come with every visit. */
 const inList = new WeakMap<BlockList, Map<string, boolean>>();

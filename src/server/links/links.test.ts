@@ -7,6 +7,7 @@ import { request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { newJob } from '../../core/job';
 import { simulatedPublic, visitorOf } from '../../core/links';
 import { openData, type Data } from '../data';
@@ -148,6 +149,18 @@ describe('the door', () => {
     // Without a trusted proxy, nobody says who he is.
     change = {};
     expect((await from('198.51.100.9')).status).toBe(302);
+  });
+
+  it('takes all addresses of one network of IPv6 for one who asks (RFC 4291, 2.5.4)', async () => {
+    create();
+    change = { proxies: proxiesOf('127.0.0.0/8') };
+    const from = async (address: string) =>
+      (await visit('/REGATTA', 'GET', { 'x-forwarded-for': address })).status;
+    for (let count = 0; count < 60; count++) await from(`2001:db8::${count.toString(16)}:${count}`);
+    for (const same of ['2001:0DB8::1', '2001:db8:0:0:ffff::', '2001:db8:0:0:1:2:3:4'])
+      expect([same, await from(same)]).toEqual([same, 429]);
+    for (const other of ['2001:db8:0:1::1', '2001:db8:1::', '::2001:db8', '::1'])
+      expect([other, await from(other)]).toEqual([other, 302]);
   });
 
   it('stands headers that are too large, and clients that say nothing', async () => {
@@ -321,6 +334,36 @@ describe('visits', () => {
     expect(data.links.forgetOld(Date.parse('2028-01-01'))).toBe(4);
     // Sums stay.
     expect(people()).toBe(3);
+  });
+
+  it('of a log that is sent twice at the same time are counted once, packed by gzip or not', async () => {
+    create();
+    const log = Array.from(
+      { length: 12_000 },
+      (_, count) =>
+        `203.0.113.${count % 200} - - [06/Jul/2026:12:00:${String(count % 60).padStart(2, '0')} +0200] "GET /REGATTA HTTP/1.1" 302 0 "-" "${phone}"\n`,
+    ).join('');
+    const reads = await Promise.all(
+      [Buffer.from(log), gzipSync(log), Buffer.from(log)].map((bytes) => data.links.readLog(bytes)),
+    );
+    expect(reads.map(({ counted }) => counted)).toEqual([12_000, 0, 0]);
+    expect(people()).toBe(12_000);
+    await expect(data.links.readLog(gzipSync(log).subarray(0, 4000))).rejects.toThrow(/broken off/);
+    // 300 MB of one letter are 300 kB as a file.
+    await expect(data.links.readLog(gzipSync(Buffer.alloc(300e6, 'x')))).rejects.toThrow(/256 MB/);
+    expect(people()).toBe(12_000);
+  }, 60_000);
+
+  it('of a collection of more addresses than SQLite takes at once are summed', () => {
+    const slugs = Array.from({ length: 40_000 }, (_, count) => `S${count}`);
+    const one = { who: 'person', device: 'phone', system: 'Android', language: 'en', isFirst: true } as const;
+    for (const slug of ['S1', 'S39999', 'OTHER'])
+      data.links.visits.add({ ...one, slug, at: Date.parse('2026-07-06T12:00:00Z') });
+    data.links.visits.flush();
+    const { days, slugs: counted, kinds } = data.links.visits.visits(everything, slugs);
+    expect(days.reduce((sum, { person }) => sum + person, 0)).toBe(2);
+    expect(counted.map(({ slug }) => slug).sort()).toEqual(['S1', 'S39999']);
+    expect(kinds).toEqual([{ device: 'phone', system: 'Android', language: 'en', count: 2 }]);
   });
 
   it('are shared out by link, collection, campaign, place and piece, and by none that is left out', async () => {

@@ -1,28 +1,24 @@
 /** Links with what happens to them: the table in memory, the door that is opened on purpose, visits, and logs of other servers. */
-import { createHash } from 'node:crypto';
 import type { Server } from 'node:http';
 import type { BlockList } from 'node:net';
 import { DateTime } from 'luxon';
 import {
   type Grouping,
-  isForwarding,
   type Link,
   linkAddress,
   mostOf,
-  readLogLine,
   type SharedOut,
   sharesBy,
   shareOut,
   slugKey,
-  slugOf,
-  visitorsKept,
 } from '../../core/links';
 import type { AskLinks, AskVisits, DoorState, LinkPiece, LinkSettings, ReadLog, Visits } from '../../wire';
 import { Problem } from '../problem';
 import { doorServer, type DoorTools } from './door';
+import { logReader } from './logs';
 import type { LinkPieces } from './pieces';
 import type { KeptLink, LinkStore } from './store';
-import { dayDigests, type NewVisit, type VisitStore } from './visits';
+import { dayDigests, type VisitStore } from './visits';
 
 export interface DoorSetting {
   /** Null where no door was asked for. */
@@ -61,8 +57,6 @@ export interface Links extends LinkStore {
 const dayMs = 24 * 3600 * 1000;
 /** Rows of a chart. */
 const mostShares = 40;
-/** After so many lines others are let in. */
-const linesAtOnce = 5000;
 
 export function createLinks(
   store: LinkStore,
@@ -237,54 +231,7 @@ export function createLinks(
       await closeDoor();
     },
     reopenDoor: async () => (settings.isDoorOpen ? open() : door()),
-    readLog: async (bytes) => {
-      const { base } = settings;
-      if (base === '') throw new Problem(409, 'Say first under which address the links are reached.');
-      // A log is known by its first line, which grows no more.
-      const fingerprint = createHash('sha256')
-        .update(bytes.subarray(0, bytes.indexOf(newline) + 1))
-        .digest('hex');
-      const known = visits.readBytes(fingerprint);
-      let found: NewVisit[] = [];
-      let counted = 0;
-      const own = dayDigestsOfLog();
-      const visitorOf = visitorsKept();
-      /** What was found up to here, with how far that is, so that nothing is counted twice or lost. */
-      const keep = (upTo: number): void => {
-        visits.addLogged(found, fingerprint, upTo);
-        counted += found.length;
-        found = [];
-      };
-      let [lines, passedOver, at] = [0, 0, Math.min(known, bytes.length)];
-      for (let next = bytes.indexOf(newline, at); next >= 0; next = bytes.indexOf(newline, at)) {
-        if (found.length >= linesAtOnce) keep(at);
-        if (++lines % linesAtOnce === 0) await new Promise((resolve) => setImmediate(resolve));
-        const request = readLogLine(decoder.decode(bytes.subarray(at, next)).replace(/\r$/, ''));
-        at = next + 1;
-        const slug =
-          request === null || !URL.canParse(request.path, base)
-            ? null
-            : slugOf(base, new URL(request.path, base).href);
-        if (request === null || slug === null || !isForwarding(request) || !table.has(slugKey(slug))) {
-          passedOver++;
-          continue;
-        }
-        const visitor = visitorOf(request.userAgent);
-        const who = request.method === 'HEAD' && visitor.who === 'person' ? 'robot' : visitor.who;
-        found.push({
-          at: request.at,
-          slug: slugKey(slug),
-          who,
-          device: visitor.device,
-          system: visitor.system,
-          language: '',
-          isFirst: who === 'person' ? own(request.at, slug, request.address, request.userAgent) : null,
-        });
-      }
-      // A last line that does not end may go on later.
-      keep(at);
-      return { lines, counted, passedOver, knownBytes: Math.min(known, bytes.length) };
-    },
+    readLog: logReader({ visits, base: () => settings.base, isLink: (key) => table.has(key) }),
     forgetOld: (now = Date.now()) => visits.forgetBefore(now - settings.keepDays * dayMs),
     close: async () => {
       await closeDoor();
@@ -310,18 +257,5 @@ function today(): () => string {
     const now = Math.floor(Date.now() / 1000);
     if (now !== second) [second, day] = [now, DateTime.now().toISODate()];
     return day;
-  };
-}
-
-const newline = 10;
-const decoder = new TextDecoder();
-
-/** With a key for this import alone, thrown away after it. */
-function dayDigestsOfLog(): (at: number, slug: string, address: string, userAgent: string) => boolean {
-  let day = '';
-  const digest = dayDigests(() => day);
-  return (at, slug, address, userAgent) => {
-    day = DateTime.fromMillis(at).toISODate()!;
-    return digest(slug, address, userAgent);
   };
 }

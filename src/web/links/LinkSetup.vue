@@ -114,7 +114,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
         <button type="button" class="action" @click="take">Take the table</button>
       </div>
       <p v-if="left" class="wrong" role="alert">{{ left }}</p>
-      <FilePicker accept=".log,.txt,text/plain" label="Access log" class="action" @pick="readLog"
+      <FilePicker
+        accept=".log,.txt,.gz,.1,text/plain,application/gzip"
+        label="Access log"
+        class="action"
+        @pick="readLog"
         >Count an access log…</FilePicker
       >
       <p v-if="read" class="note" role="status">{{ read }}</p>
