@@ -1,7 +1,12 @@
-/** Lines of access logs in the common and the combined format (Apache HTTP Server documentation, log files; the NCSA common log). */
+/**
+ * Lines of access logs in the common and the combined format (Apache HTTP Server documentation, log files; the NCSA common log), with the
+ * name of the host before them (vhost_combined of Debian's Apache) or more after them (whom a proxy asked for, in nginx's own sample).
+ */
 export interface LoggedRequest {
   /** Milliseconds since 1970. */
   readonly at: number;
+  /** Who was asked, where the log says so. */
+  readonly host: string | null;
   readonly method: string;
   /** Path and query as they were asked for. */
   readonly path: string;
@@ -12,18 +17,19 @@ export interface LoggedRequest {
 }
 
 const line =
-  /^(\S+) \S+ \S+ \[([^\]]{20,32})\] "([A-Z]{3,10}) (\S{1,2100})(?: HTTP\/[\d.]+)?" (\d{3}) (?:\d+|-)(?: "((?:[^"\\]|\\.)*)" "((?:[^"\\]|\\.)*)")?\s*$/;
+  /^(?:(\S+) )?(\S+) \S+ \S+ \[([^\]]{20,32})\] "([A-Z]{3,10}) (\S{1,2100})(?: HTTP\/[\d.]+)?" (\d{3}) (?:\d+|-)(?: "((?:[^"\\]|\\.)*)" "((?:[^"\\]|\\.)*)")?(?:\s.*)?$/;
 
 /** Null for a line that is none. */
 export function readLogLine(text: string): LoggedRequest | null {
   if (text.length > 8192) return null;
   const found = line.exec(text);
   if (found === null) return null;
-  const [, address, when, method, path, status, , userAgent = ''] = found as unknown as string[];
+  const [, host, address, when, method, path, status, , userAgent = ''] = found as unknown as string[];
   const at = timeOf(when!);
   if (at === null) return null;
   return {
     at,
+    host: host?.replace(/:\d+$/, '').toLowerCase() ?? null,
     method: method!,
     path: path!,
     status: Number(status),

@@ -64,13 +64,20 @@ export function linkAddress(base: string, slug: string, isCaseFree: boolean): st
   return isCaseFree ? whole.toUpperCase() : whole;
 }
 
+/** Letters, digits and hyphens as they are, where they were written as bytes: it is the same address (RFC 3986, 6.2.2.2). */
+export const unescapedSlug = (written: string): string =>
+  written.replace(/%([0-9A-Fa-f]{2})/g, (whole, byte: string) => {
+    const sign = String.fromCharCode(Number.parseInt(byte, 16));
+    return /[0-9A-Za-z-]/.test(sign) ? sign : whole;
+  });
+
 /** The slug of an address below a base; null for any other. */
 export function slugOf(base: string, address: string): string | null {
   if (!URL.canParse(address) || !URL.canParse(base)) return null;
   const [own, url] = [new URL(base), new URL(address)];
   const path = own.pathname.endsWith('/') ? own.pathname : `${own.pathname}/`;
   if (own.host !== url.host || !url.pathname.toUpperCase().startsWith(path.toUpperCase())) return null;
-  const slug = url.pathname.slice(path.length).replace(/\/$/, '');
+  const slug = unescapedSlug(url.pathname.slice(path.length).replace(/\/$/, ''));
   return slug === '' || slug.includes('/') ? null : slug;
 }
 

@@ -11,6 +11,7 @@ export {
   slugOf,
   type TargetCaution,
   targetCautions,
+  unescapedSlug,
 } from './address';
 export { forward, type Forwarded, isWithin, type Visit } from './forward';
 export {

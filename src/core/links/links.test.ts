@@ -265,6 +265,7 @@ describe('an access log', () => {
       readLogLine('127.0.0.1 - frank [10/Oct/2000:13:55:36 -0700] "GET /apache_pb.gif HTTP/1.0" 200 2326'),
     ).toEqual({
       at: Date.UTC(2000, 9, 10, 20, 55, 36),
+      host: null,
       method: 'GET',
       path: '/apache_pb.gif',
       status: 200,
@@ -276,6 +277,16 @@ describe('an access log', () => {
         '127.0.0.1 - frank [10/Oct/2000:13:55:36 -0700] "GET /apache_pb.gif HTTP/1.0" 200 2326 "http://www.example.com/start.html" "Mozilla/4.08 [en] (Win98; I ;Nav)"',
       ),
     ).toMatchObject({ userAgent: 'Mozilla/4.08 [en] (Win98; I ;Nav)' });
+    // Debian's apache2.conf, vhost_combined; nginx.conf as nginx ships it, log_format main.
+    const combined =
+      '203.0.113.9 - - [10/Oct/2026:13:55:36 +0000] "GET /K7 HTTP/1.1" 302 0 "-" "Mozilla/5.0 (X11)"';
+    const wanted = { address: '203.0.113.9', path: '/K7', userAgent: 'Mozilla/5.0 (X11)' };
+    expect(readLogLine(`Go.ternquay.example:443 ${combined}`)).toMatchObject({
+      ...wanted,
+      host: 'go.ternquay.example',
+    });
+    expect(readLogLine(`${combined} "198.51.100.4"`)).toMatchObject(wanted);
+    expect(readLogLine(`x y ${combined}`)).toBeNull();
   });
 
   it('leaves out what is no line, and knows an answer that forwarded (RFC 9110, 15.4)', () => {

@@ -4,7 +4,16 @@
  */
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { BlockList, isIP } from 'node:net';
-import { forward, languageOf, page, retiredPage, slugKey, visitorsKept, type Link } from '../../core/links';
+import {
+  forward,
+  languageOf,
+  page,
+  retiredPage,
+  slugKey,
+  unescapedSlug,
+  visitorsKept,
+  type Link,
+} from '../../core/links';
 import type { NewVisit } from './visits';
 
 export interface DoorTools {
@@ -82,12 +91,10 @@ export function doorHandler(
       return send(429, page('Too often', '', '<p>That was too often. Wait a little.</p>'), {
         'Retry-After': String(seconds),
       });
-    const end = url.indexOf('?');
-    const asked = end < 0 ? url : url.slice(0, end);
-    const key =
-      url.length > longestUrl || !asked.startsWith(path)
-        ? ''
-        : slugKey(asked.slice(path.length).replace(/\/$/, ''));
+    const asked = url.length > longestUrl ? '' : pathOf(url);
+    const key = asked.startsWith(path)
+      ? slugKey(unescapedSlug(asked.slice(path.length).replace(/\/$/, '')))
+      : '';
     const link = /^[0-9A-Z-]{1,64}$/.test(key) ? linkOf(key) : undefined;
     if (link === undefined) return send(404, unknownPage);
     const userAgent = headers['user-agent'] ?? '';
@@ -111,6 +118,13 @@ export function doorHandler(
       isFirst: who === 'person' ? isFirst(key, address, userAgent) : null,
     });
   };
+}
+
+/** What is asked for, without its query. A whole address is taken too, whatever host it names (RFC 9112, 3.2.2). */
+function pathOf(url: string): string {
+  const path = url.startsWith('/') || !URL.canParse(url) ? url : new URL(url).pathname;
+  const end = path.indexOf('?');
+  return end < 0 ? path : path.slice(0, end);
 }
 
 /** Behind proxies that are trusted, whoever the last of them was asked by. */

@@ -87,6 +87,24 @@ describe('the door', () => {
     expect(posted.headers.location).toBeUndefined();
   });
 
+  it('knows an address however it is written (RFC 3986, 6.2.2; RFC 9112, 3.2.2)', async () => {
+    create();
+    for (const path of [
+      '/reg%61tta',
+      '/%52%45GATTA/?x',
+      'http://go.ternquay.example/REGATTA?x',
+      'HTTPS://evil.example/regatta',
+    ])
+      expect([path, await visit(path)]).toMatchObject([
+        path,
+        { status: 302, headers: { location: 'https://ternquay.example/regatta' } },
+      ]);
+    // What leads to itself by other letters is found out, too.
+    expect(() =>
+      data.links.create({ name: 'Round', target: 'https://go.ternquay.example/r%65gatta', slug: 'ROUND' }),
+    ).toThrow(/go round/);
+  });
+
   it('has nothing behind it but links: paths of everything else are not there', async () => {
     create();
     const paths = [
@@ -103,7 +121,9 @@ describe('the door', () => {
       '/%0d%0aSet-Cookie:a=b',
       '/REGATTA%0d%0aX:1',
       `/${'A'.repeat(3000)}`,
-      '/reg%61tta',
+      '/reg%2561tta',
+      '/REGATTA%2F',
+      '/REGATTA%3Fx',
       '/constructor',
       '/__proto__',
     ];
@@ -331,9 +351,16 @@ describe('visits', () => {
     });
     expect(await data.links.readLog(bytes(grown))).toMatchObject({ lines: 0, counted: 0 });
     expect(people()).toBe(3);
-    expect(data.links.forgetOld(Date.parse('2028-01-01'))).toBe(4);
+    // A log of several hosts: only ours is counted.
+    const hosts = [
+      `go.ternquay.example:443 ${line(6, '/REGATTA')}`,
+      `other.ternquay.example:443 ${line(6, '/REGATTA')}`,
+    ];
+    expect(await data.links.readLog(bytes(hosts.join('')))).toMatchObject({ counted: 1, passedOver: 1 });
+    expect(people()).toBe(4);
+    expect(data.links.forgetOld(Date.parse('2028-01-01'))).toBe(5);
     // Sums stay.
-    expect(people()).toBe(3);
+    expect(people()).toBe(4);
   });
 
   it('of a log that is sent twice at the same time are counted once, packed by gzip or not', async () => {

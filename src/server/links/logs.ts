@@ -18,7 +18,7 @@ const unpack = promisify(gunzip);
 
 export interface LogTools {
   readonly visits: VisitStore;
-  /** Address under which links are reached; empty where nobody said it. */
+  /** Address under which links are reached; none where nobody said it. */
   readonly base: () => string;
   /** Whether there is a link with this slug in large letters. */
   readonly isLink: (key: string) => boolean;
@@ -51,7 +51,8 @@ async function unpacked(bytes: Uint8Array): Promise<Uint8Array> {
 
 async function readLog(bytes: Uint8Array, { visits, base: baseOf, isLink }: LogTools): Promise<ReadLog> {
   const base = baseOf();
-  if (base === '') throw new Problem(409, 'Say first under which address the links are reached.');
+  if (!URL.canParse(base)) throw new Problem(409, 'Say first under which address the links are reached.');
+  const { hostname } = new URL(base);
   // A log is known by its first line, which grows no more.
   const fingerprint = createHash('sha256')
     .update(bytes.subarray(0, bytes.indexOf(newline) + 1))
@@ -72,10 +73,9 @@ async function readLog(bytes: Uint8Array, { visits, base: baseOf, isLink }: LogT
     if (++lines % linesAtOnce === 0) await new Promise((resolve) => setImmediate(resolve));
     const request = readLogLine(decoder.decode(bytes.subarray(at, next)).replace(/\r$/, ''));
     at = next + 1;
+    const isOurs = request !== null && (request.host === null || request.host === hostname);
     const slug =
-      request === null || !URL.canParse(request.path, base)
-        ? null
-        : slugOf(base, new URL(request.path, base).href);
+      isOurs && URL.canParse(request.path, base) ? slugOf(base, new URL(request.path, base).href) : null;
     if (request === null || slug === null || !isForwarding(request) || !isLink(slugKey(slug))) {
       passedOver++;
       continue;
