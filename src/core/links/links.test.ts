@@ -336,6 +336,9 @@ describe('a table for other servers', () => {
       { link: 'Regatta', what: 'phone' },
     ]);
     expect(uncarried([ruled], 'json')).toEqual([]);
+    expect(linkTable([{ ...links[0]!, name: '=1+1' }], 'csv', '/')[0]!.text).toContain("'=1+1");
+    const many = Array.from({ length: 300_000 }, (_, place) => newLink('', `S${place}`, 'https://a.example'));
+    expect(linkTable(many, 'nginx', '/')[0]!.text).toContain('"/S299999"');
     const [map] = linkTable(links, 'nginx', '/go/');
     expect(map!.text).toContain('"/go/R2" "https://ternquay.example/regatta";');
     expect(map!.text).toContain('"https://x.example/?a=\\"b\\"&c=${binarus_dollar}d\\\\e"');

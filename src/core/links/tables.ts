@@ -1,5 +1,5 @@
 /** The table of links for other servers, so that the codes work without Binarus as well. */
-import Papa from 'papaparse';
+import { csvText } from '../numbers';
 import type { Link } from './link';
 import { escaped, page, retiredPage } from './page';
 
@@ -60,7 +60,7 @@ export function linkTable(links: readonly Link[], form: TableForm, path: string)
     case 'pages':
       return rows.flatMap(pages);
     case 'csv':
-      return [{ name: 'links.csv', text: `${Papa.unparse(rows.map(listed))}\r\n` }];
+      return [{ name: 'links.csv', text: csvText(rows.map(listed)) }];
     case 'json':
       return [{ name: 'links.json', text: `${JSON.stringify(links, null, 2)}\n` }];
   }
@@ -72,7 +72,7 @@ const nginxQuoted = (text: string): string =>
 
 /** Strings of a map are alike in large and small letters (ngx_http_map_module). */
 function nginx(rows: readonly TableRow[], path: string): string {
-  const longest = Math.max(64, ...rows.map(({ slug }) => path.length + slug.length + 16));
+  const longest = rows.reduce((most, { slug }) => Math.max(most, path.length + slug.length + 16), 64);
   return [
     '# Within http { }. In the location that serves links:',
     '#   if ($binarus_retired) { return 410; }',

@@ -162,7 +162,7 @@ class ShapeReader {
     const attributes = attributesOf(node);
     if (attributes.visibility === 'hidden' || attributes.d === undefined) return;
     const lines = this.lines(attributes.d, matrix);
-    this.drawnLines.push(...lines);
+    for (const line of lines) this.drawnLines.push(line);
     const fill = this.colourOf(attributes.fill);
     if (fill !== null && opacity * Number(attributes['fill-opacity'] ?? 1) >= leastOpacity)
       this.add(

@@ -2,6 +2,7 @@
 export { breathe } from './breathe';
 export { clearAlphabet, drawnId } from './clear';
 export { coldMs } from './cold';
+export { csvText } from './csvText';
 export { loadedOnce } from './loadedOnce';
 export { allSteps, inTurns } from './turns';
 export { newestOf, type Newest } from './newest';

@@ -1,5 +1,5 @@
 /** A table of what was made: a line for each code, with a digest of what was read back from its place. */
-import Papa from 'papaparse';
+import { csvText } from '../../numbers';
 import { firstRowOf, rowsOf, type SeriesDocument } from '../../series';
 
 /** A code that was read where it stands. */
@@ -31,7 +31,7 @@ export async function seriesIndex(series: SeriesDocument, codes: readonly ReadCo
       place: place === null ? '' : place + 1,
       'read back, SHA-256': await digestOf(payload),
     });
-  return new TextEncoder().encode(`${Papa.unparse(lines)}\r\n`);
+  return new TextEncoder().encode(csvText(lines));
 }
 
 async function digestOf(text: string): Promise<string> {
