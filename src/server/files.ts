@@ -50,6 +50,13 @@ export function fileStore(db: Db): FileStore {
     `DELETE FROM files
      WHERE asked_at < ? AND NOT EXISTS (SELECT 1 FROM file_references WHERE hash = files.hash)`,
   );
+  function noteAsked(hash: string, now: Date): void {
+    try {
+      note.run(now.toISOString(), hash);
+    } catch {
+      // A full disk: what is there is read all the same, and noted another time.
+    }
+  }
   return {
     add: ({ bytes, mediaType, removed }) => {
       const hash = createHash('sha256').update(bytes).digest('hex');
@@ -61,7 +68,7 @@ export function fileStore(db: Db): FileStore {
       const file = select.get(hash);
       if (file === undefined) return undefined;
       const now = new Date();
-      if (now.getTime() - Date.parse(file.askedAt) > notedEveryMs) note.run(now.toISOString(), hash);
+      if (now.getTime() - Date.parse(file.askedAt) > notedEveryMs) noteAsked(hash, now);
       return { mediaType: file.mediaType, bytes: file.bytes };
     },
     everything: () => selectAll.all(),

@@ -110,6 +110,17 @@ describe('files', () => {
     expect(await status(inStyle)).toBe(404);
   });
 
+  it('are read where nothing can be written', async () => {
+    const { hash } = (await upload(drawing)).body as { hash: string };
+    db.prepare("UPDATE files SET asked_at = '2026-01-01T00:00:00.000Z'").run();
+    db.pragma('query_only = 1');
+    try {
+      expect((await fetch(`${base}/api/files/${hash}`)).status).toBe(200);
+    } finally {
+      db.pragma('query_only = 0');
+    }
+  });
+
   it('are looked at when a job is saved: a missing logo stops it, one that is there does not', async () => {
     const { hash } = (await upload(drawing)).body as { hash: string };
     const good = (await send('POST', '/api/jobs', { document: jobWith(hash) })).body as { id: string };

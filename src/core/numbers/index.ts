@@ -7,6 +7,7 @@ export { loadedOnce } from './loadedOnce';
 export { allSteps, inTurns } from './turns';
 export { newestOf, type Newest } from './newest';
 export { onDemand } from './onDemand';
+export { oneByOne } from './oneByOne';
 export { normalPair, randomAt, seededRandom } from './random';
 export {
   largestHolding,

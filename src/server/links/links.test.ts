@@ -3,7 +3,7 @@ import { afterAll, afterEach, beforeEach, describe, expect, it } from '@jest/glo
 import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
-import { request as ask, type Server } from 'node:http';
+import { createServer, request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -196,6 +196,30 @@ describe('the door', () => {
     expect((await visit('/REGATTA')).status).toBe(302);
     await closed;
   }, 20_000);
+});
+
+describe('the way to the door', () => {
+  it('is as whoever turned it last wants it, however many windows turn it at once', async () => {
+    const taken = createServer();
+    await new Promise<void>((resolve) => taken.listen(0, '127.0.0.1', resolve));
+    const free = (taken.address() as AddressInfo).port;
+    await new Promise((resolve) => taken.close(resolve));
+    const own = openData(db, undefined, undefined, undefined, {
+      port: free,
+      host: '127.0.0.1',
+      proxies: proxiesOf(undefined),
+    }).links;
+    await Promise.all([own.openDoor(), own.openDoor()]);
+    expect(own.door()).toEqual({ port: free, isOpen: true, problem: '' });
+    await own.closeDoor();
+    await Promise.all([own.openDoor(), own.closeDoor()]);
+    expect(own.door()).toEqual({ port: free, isOpen: false, problem: '' });
+    expect(own.settings().isDoorOpen).toBe(false);
+    expect((await own.reopenDoor()).isOpen).toBe(false);
+    await Promise.all([own.openDoor(), own.closeDoor(), own.openDoor()]);
+    expect([own.door().isOpen, own.settings().isDoorOpen]).toEqual([true, true]);
+    await own.close();
+  });
 });
 
 describe('links', () => {

@@ -12,6 +12,7 @@ import {
   shareOut,
   slugKey,
 } from '../../core/links';
+import { oneByOne } from '../../core/numbers';
 import type { AskLinks, AskVisits, DoorState, LinkPiece, LinkSettings, ReadLog, Visits } from '../../wire';
 import { Problem } from '../problem';
 import { doorServer, type DoorTools } from './door';
@@ -81,6 +82,8 @@ export function createLinks(
 
   const isFirst = dayDigests(today());
   let settings = store.settings();
+  /** The door is turned one way at a time: it is as whoever turned it last wants it. */
+  const inTurn = oneByOne();
   let server: Server | null = null;
   let problem = '';
 
@@ -221,20 +224,22 @@ export function createLinks(
     visits,
     door,
     doorTools,
-    openDoor: async () => {
-      const state = await open();
-      if (state.isOpen) keepSettings({ ...settings, isDoorOpen: true });
-      return state;
-    },
-    closeDoor: async () => {
-      keepSettings({ ...settings, isDoorOpen: false });
-      await closeDoor();
-    },
-    reopenDoor: async () => (settings.isDoorOpen ? open() : door()),
+    openDoor: () =>
+      inTurn(async () => {
+        const state = await open();
+        if (state.isOpen) keepSettings({ ...settings, isDoorOpen: true });
+        return state;
+      }),
+    closeDoor: () =>
+      inTurn(async () => {
+        keepSettings({ ...settings, isDoorOpen: false });
+        await closeDoor();
+      }),
+    reopenDoor: () => inTurn(() => (settings.isDoorOpen ? open() : door())),
     readLog: logReader({ visits, base: () => settings.base, isLink: (key) => table.has(key) }),
     forgetOld: (now = Date.now()) => visits.forgetBefore(now - settings.keepDays * dayMs),
     close: async () => {
-      await closeDoor();
+      await inTurn(closeDoor);
       visits.close();
     },
   };

@@ -4,6 +4,7 @@ import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
 import { DateTime } from 'luxon';
 import { isForwarding, readLogLine, slugKey, slugOf, visitorsKept } from '../../core/links';
+import { oneByOne } from '../../core/numbers';
 import type { ReadLog } from '../../wire';
 import { Problem } from '../problem';
 import { dayDigests, type NewVisit, type VisitStore } from './visits';
@@ -26,12 +27,8 @@ export interface LogTools {
 
 /** Counts visits of a log, from where it was read last. Logs are read one after the other. Rejects with a `Problem`. */
 export function logReader(tools: LogTools): (bytes: Uint8Array) => Promise<ReadLog> {
-  let last: Promise<unknown> = Promise.resolve();
-  return (bytes) => {
-    const read = last.then(async () => readLog(await unpacked(bytes), tools));
-    last = read.catch(() => undefined);
-    return read;
-  };
+  const inTurn = oneByOne();
+  return (bytes) => inTurn(async () => readLog(await unpacked(bytes), tools));
 }
 
 /** Logs that were put away are packed (RFC 1952, 2.3.1: how such files begin). */

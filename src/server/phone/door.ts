@@ -6,6 +6,7 @@ import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { isIPv4, type AddressInfo } from 'node:net';
 import { networkInterfaces } from 'node:os';
+import { oneByOne } from '../../core/numbers';
 import { Problem } from '../problem';
 import { phonePage, phonePolicy } from './page';
 
@@ -90,6 +91,7 @@ export function phoneDoor(
   port = 0,
   openMs: number = phoneLimits.openMs,
 ): PhoneDoor {
+  const inTurn = oneByOne();
   let opened: Opened | null = null;
   const pictures = new Map<string, PhonePicture>();
 
@@ -104,7 +106,7 @@ export function phoneDoor(
   const nowOpen = (): OpenDoor | null =>
     opened && { url: opened.url, until: opened.until, isTaken: opened.phone !== null };
 
-  async function open(): Promise<OpenDoor> {
+  async function begin(): Promise<OpenDoor> {
     close();
     pictures.clear();
     const host = address();
@@ -202,7 +204,8 @@ export function phoneDoor(
   }
 
   return {
-    open,
+    // Two windows that open it at once have one after the other.
+    open: () => inTurn(begin),
     now: nowOpen,
     close,
     waiting: () => [...pictures.keys()],

@@ -128,6 +128,14 @@ describe('the way from the phone', () => {
     expect(door.waiting()).toEqual([]);
   });
 
+  it('is one alone, when two windows open it at the same time', async () => {
+    const door = newDoor();
+    const [first, second] = await Promise.all([door.open(), door.open()]);
+    expect(door.now()!.url).toBe(second.url);
+    expect((await send(second.url)).status).toBe(200);
+    await expect(send(first.url)).rejects.toThrow(/ECONNREFUSED/);
+  });
+
   it('says so where this computer has no address in a house, or the port is taken', async () => {
     await expect(phoneDoor(() => null).open()).rejects.toThrow(/no address in a house network/);
     const { url } = await newDoor().open();

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef 
 import type { Frame } from '../../core/camera';
 import type { SymbolGrade } from '../../core/grades';
 import type { Job } from '../../core/job';
+import { oneByOne } from '../../core/numbers';
 import {
   codeToTell,
   verdictOfCheck,
@@ -62,7 +63,7 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
   const shownNumber = ref<number | null>(null);
   let lastNumber = 0;
   /** One after the other: each has all of the prover. */
-  let queue: Promise<void> = Promise.resolve();
+  const inTurn = oneByOne();
 
   const change = (number: number, to: Partial<Checked>): void => {
     list.value = list.value.map((one) => (one.number === number ? { ...one, ...to } : one));
@@ -112,7 +113,7 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
     useEngine().prover.gradePhoto(frame, { grid, comparison, reversed }, job());
 
   const later = (number: number, open: () => Promise<Photo>): Promise<void> =>
-    (queue = queue.then(() => (find(number) === undefined ? undefined : look(number, open))));
+    inTurn(() => (find(number) === undefined ? undefined : look(number, open)));
 
   return {
     list,
