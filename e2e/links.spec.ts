@@ -137,3 +137,54 @@ test('an address is asked whether it answers, and only then; many links are foun
     'No machine is known by the name ternquay.invalid.',
   );
 });
+
+test('a change that is not saved survives a reload, and never overwrites what another window saved', async ({
+  page,
+  context,
+}) => {
+  const made = await page.request.post('/api/links', {
+    data: { name: 'Slip lights', target: 'https://ternquay.example/lights', slug: 'LIGHTS' },
+  });
+  const { id } = (await made.json()) as { id: string };
+  const target = async (): Promise<string> =>
+    ((await (await page.request.get(`/api/links/${id}`)).json()) as { link: { target: string } }).link.target;
+  await page.goto(`/links/${id}`);
+  const leadsTo = page.getByLabel('Leads to').first();
+  await expect(leadsTo).toHaveValue('https://ternquay.example/lights');
+  const bar = page.getByTestId('link-save-bar');
+
+  // The server takes nothing for a while.
+  await page.route('**/api/links/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await leadsTo.fill('https://ternquay.example/lamps');
+  await page.keyboard.press('Tab');
+  await expect(bar).toContainText('Not saved.');
+  await page.reload();
+  await expect(leadsTo).toHaveValue('https://ternquay.example/lamps');
+  await expect(bar).toContainText('Not saved.');
+  await page.unroute('**/api/links/*');
+  await expect(bar).toBeHidden();
+  expect(await target()).toBe('https://ternquay.example/lamps');
+
+  // What is refused stays where it was typed.
+  await leadsTo.fill('javascript:alert(1)');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('alert').filter({ hasText: 'is never forwarded to' })).toBeVisible();
+  await expect(leadsTo).toHaveValue('javascript:alert(1)');
+  expect(await target()).toBe('https://ternquay.example/lamps');
+
+  // Another window saves meanwhile.
+  const other = await context.newPage();
+  await other.goto(`/links/${id}`);
+  await other.getByLabel('Leads to').first().fill('https://ternquay.example/theirs');
+  await other.keyboard.press('Tab');
+  await expect.poll(target).toBe('https://ternquay.example/theirs');
+  await leadsTo.fill('https://ternquay.example/mine');
+  await page.keyboard.press('Tab');
+  await expect(bar).toContainText('Another window saved revision 3 of this link meanwhile');
+  expect(await target()).toBe('https://ternquay.example/theirs');
+  await bar.getByRole('button', { name: 'Put this one on top' }).click();
+  await expect(bar).toBeHidden();
+  await expect.poll(target).toBe('https://ternquay.example/mine');
+});

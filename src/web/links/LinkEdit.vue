@@ -16,18 +16,14 @@ import AskAddress from '../shared/AskAddress.vue';
 import { tryLink } from '../shared/linksApi';
 import PickList from '../shared/PickList.vue';
 import { useAttempt } from '../shared/useAttempt';
+import LinkText from './LinkText.vue';
 import RuleEdit from './RuleEdit.vue';
 import { ownZone, type LinksAtHand } from './useLinks';
 
 const props = defineProps<{ links: LinksAtHand; own: SavedLink }>();
 const link = computed(() => props.own.link);
-const target = ref('');
-watch(
-  () => props.own,
-  ({ link: now }) => (target.value = now.target),
-  { immediate: true },
-);
-const text = (event: Event): string => (event.target as HTMLInputElement).value;
+/** What is in the fields: what was refused stays there to be mended. */
+const typed = computed(() => ({ ...link.value, ...props.links.changes.refused.value }));
 const change = (part: Partial<Link>): Promise<void> => props.links.change(part);
 
 const setRules = (rules: readonly Rule[]): Promise<void> => change({ rules: [...rules] });
@@ -91,27 +87,27 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
   <div class="edit">
     <section>
       <label class="wide"
-        ><span>Name</span><input :value="link.name" maxlength="120" @change="change({ name: text($event) })"
+        ><span>Name</span><LinkText :value="typed.name" maxlength="120" @done="change({ name: $event })"
       /></label>
       <label class="wide"
         ><span>Leads to</span
-        ><input
-          v-model="target"
+        ><LinkText
+          :value="typed.target"
           maxlength="4000"
           inputmode="url"
           :disabled="link.retired !== null"
-          @change="change({ target })"
+          @done="change({ target: $event })"
       /></label>
       <p v-for="caution in cautions" :key="caution" class="wrong" role="status">{{ caution }}</p>
       <AskAddress v-if="link.retired === null" :address="link.target" />
       <div class="two">
         <label
           ><span>Collection</span
-          ><input :value="link.collection" maxlength="80" @change="change({ collection: text($event) })"
+          ><LinkText :value="typed.collection" maxlength="80" @done="change({ collection: $event })"
         /></label>
         <label
           ><span>Campaign</span
-          ><input :value="link.campaign" maxlength="80" @change="change({ campaign: text($event) })"
+          ><LinkText :value="typed.campaign" maxlength="80" @done="change({ campaign: $event })"
         /></label>
       </div>
     </section>
@@ -131,14 +127,14 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
               >{{ piece.made > 0 ? ` (${piece.made} made)` : '' }}</template
             ></span
           >
-          <input
+          <LinkText
             :value="one.name"
             maxlength="80"
             :aria-label="`Where ${one.slug} hangs`"
             placeholder="where it hangs"
-            @change="
+            @done="
               change({
-                places: link.places.map((own, at) => (at === index ? { ...own, name: text($event) } : own)),
+                places: link.places.map((own, at) => (at === index ? { ...own, name: $event } : own)),
               })
             "
           />
@@ -155,7 +151,7 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
       <h2 class="heading">Rules, the first that holds</h2>
       <div v-for="(rule, index) in link.rules" :key="index" class="rule">
         <RuleEdit
-          :rule="rule"
+          :rule="typed.rules[index] ?? rule"
           :number="index + 1"
           @change="setRules(link.rules.map((one, at) => (at === index ? $event : one)))"
         />
@@ -220,12 +216,12 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
       <h2 class="heading">{{ link.retired ? 'Retired' : 'Retire it' }}</h2>
       <label v-if="link.retired" class="wide"
         ><span>What the page says</span
-        ><textarea
-          rows="2"
+        ><LinkText
+          :rows="2"
           maxlength="1000"
           :value="link.retired.text"
-          @change="change({ retired: { text: text($event) } })"
-        ></textarea>
+          @done="change({ retired: { text: $event } })"
+        />
       </label>
       <div class="acts">
         <button type="button" class="action" @click="change({ retired: link.retired ? null : { text: '' } })">

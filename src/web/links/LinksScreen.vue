@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import WorkScreen from '../shared/WorkScreen.vue';
 import LinkEdit from './LinkEdit.vue';
 import LinkList from './LinkList.vue';
+import LinkSaveBar from './LinkSaveBar.vue';
 import LinkSetup from './LinkSetup.vue';
 import LinkVisits from './LinkVisits.vue';
 import { useLinks } from './useLinks';
@@ -30,6 +31,7 @@ onMounted(() => (document.title = 'Links · Binarus'));
     <template #left><LinkList v-if="links.list.value" :links="links" /></template>
     <template #middle>
       <div class="middle">
+        <LinkSaveBar v-if="links.own.value" :changes="links.changes" :revision="links.own.value.revision" />
         <LinkEdit v-if="links.own.value" :key="links.own.value.id" :links="links" :own="links.own.value" />
         <p v-else-if="links.list.value" class="note empty">
           A message in an engraved plate cannot be changed; where a forwarding link leads can. The code holds

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { phoneKinds, type PhoneKind, type Rule, type Schedule } from '../../core/links';
 import PickList from '../shared/PickList.vue';
 import SwitchField from '../shared/SwitchField.vue';
+import LinkText from './LinkText.vue';
 import { ownZone } from './useLinks';
 
 const props = defineProps<{ rule: Rule; number: number }>();
@@ -35,11 +36,7 @@ function turnDay(day: number): void {
   <div class="rule-edit" role="group" :aria-label="`Rule ${number}`">
     <label
       ><span>{{ number }} leads to</span
-      ><input
-        :value="rule.target"
-        maxlength="2000"
-        inputmode="url"
-        @change="change({ target: text($event) })"
+      ><LinkText :value="rule.target" maxlength="2000" inputmode="url" @done="change({ target: $event })"
     /></label>
     <PickList
       label="For whom"

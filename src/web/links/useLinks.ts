@@ -1,6 +1,6 @@
-/** The list of links, the one at hand and where it stands. Changes are saved one by one, each as a revision. */
+/** The list of links, the one at hand and where it stands. Changes are saved one by one, each as a revision (useLinkChanges.ts). */
 import { watchDebounced } from '@vueuse/core';
-import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
+import { ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import { linkAddress, type Link } from '../../core/links';
 import type { CreateLink, LinkList, LinkPiece, LinkRevision, LinkSettings, SavedLink } from '../../wire';
 import {
@@ -12,11 +12,11 @@ import {
   fetchLinks,
   openDoor,
   removeLink,
-  saveLink,
   saveLinkSettings,
 } from '../shared/linksApi';
 import { useAttempt } from '../shared/useAttempt';
 import { useNewest } from '../shared/useNewest';
+import { useLinkChanges, type LinkChanges } from './useLinkChanges';
 
 export interface LinksAtHand {
   readonly problem: Ref<string>;
@@ -25,7 +25,9 @@ export interface LinksAtHand {
   readonly find: Readonly<Ref<string>>;
   readonly search: (words: string) => void;
   readonly more: () => Promise<void>;
-  readonly own: ShallowRef<SavedLink | null>;
+  /** With what is not saved yet. */
+  readonly own: ComputedRef<SavedLink | null>;
+  readonly changes: LinkChanges;
   readonly revisions: ShallowRef<readonly LinkRevision[]>;
   readonly pieces: ShallowRef<readonly LinkPiece[]>;
   /** The whole address of a slug; the slug alone as long as there is no base. */
@@ -72,6 +74,8 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
   }
   async function pick(id: string): Promise<void> {
     await attempt(async () => {
+      // What is on its way arrives before another is at hand.
+      await changes.settled();
       own.value = list.value?.links.find((link) => link.id === id) ?? (await fetchLink(id));
       picked(id);
     });
@@ -87,6 +91,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
       : [saved, ...before.links];
     list.value = { ...before, links, total: before.total + (isThere ? 0 : 1) };
   }
+  const changes = useLinkChanges(own, put);
   watch(
     () => [own.value?.id, own.value?.revision] as const,
     async ([id]) => {
@@ -117,7 +122,8 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
       find.value = words;
     },
     more,
-    own,
+    own: changes.shown,
+    changes,
     revisions,
     pieces,
     addressOf: (slug) => {
@@ -132,15 +138,11 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
         put(saved);
         picked(saved.id);
       }),
-    change: (part) =>
-      attempt(async () => {
-        if (own.value === null) return;
-        const { id: of, revision, link } = own.value;
-        put(await saveLink(of, revision, { ...link, ...part }));
-      }),
+    change: (part) => attempt(() => changes.change(part)),
     remove: () =>
       attempt(async () => {
         if (own.value === null) return;
+        changes.letGo();
         await removeLink(own.value.id);
         own.value = null;
         await load(list.value?.links.length);

@@ -31,7 +31,7 @@ export interface VisitsAtHand {
   readonly look: () => Promise<void>;
 }
 
-export function useVisits(own: ShallowRef<SavedLink | null>): VisitsAtHand {
+export function useVisits(own: Readonly<Ref<SavedLink | null>>): VisitsAtHand {
   const { problem, attempt } = useAttempt();
   const of = shallowRef<VisitsOf>({ kind: 'link' });
   const days = ref(28);

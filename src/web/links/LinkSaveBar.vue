@@ -1,0 +1,49 @@
+<script setup lang="ts">
+/** What keeps a link from being saved, in sight, with the ways on. */
+import { computed } from 'vue';
+import type { LinkChanges } from './useLinkChanges';
+
+const props = defineProps<{ changes: LinkChanges; revision: number }>();
+const state = computed(() => props.changes.state.value);
+const why = computed(() => props.changes.why.value);
+</script>
+
+<template>
+  <div v-if="why" class="bar" role="alert" data-test="link-save-bar">
+    <template v-if="state === 'conflict'">
+      <p>
+        Another window saved revision {{ revision }} of this link meanwhile. Nothing is lost yet: which one
+        goes on?
+      </p>
+      <button type="button" class="action" @click="changes.letGo()">Take the other one</button>
+      <button type="button" class="action" @click="changes.keepMine()">Put this one on top</button>
+    </template>
+    <template v-else-if="state === 'gone'">
+      <p>This link was taken away in another window.</p>
+      <button type="button" class="action" @click="changes.letGo()">Let it go</button>
+    </template>
+    <template v-else>
+      <p><strong>Not saved.</strong> {{ why }}</p>
+      <button v-if="state === 'offline'" type="button" class="action" @click="changes.saveNow()">
+        Save now
+      </button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
+  padding: 6px 12px;
+  border: 1px solid var(--ink);
+  background: var(--caution-pale);
+  font-size: 12.5px;
+}
+
+p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,182 @@
+/** Changes of a link against a server that answers, refuses, is slow or away, and another window. */
+import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
+import { effectScope, shallowRef, type EffectScope, type ShallowRef } from 'vue';
+import { newLink, type Link } from '../../core/links';
+import { enterBrowser, type FakeBrowser } from '../../testing/browser';
+import type { SavedLink } from '../../wire';
+import { useLinkChanges, type LinkChanges } from './useLinkChanges';
+
+const ids = ['6d2f9a3e-2222-4222-8333-444455556666', '6d2f9a3e-3333-4222-8333-444455556666'] as const;
+const begun = (id: string, place: number): SavedLink => ({
+  id,
+  revision: 1,
+  savedAt: '2026-11-25T10:00:00.000Z',
+  visits: 0,
+  link: newLink(`Link ${place}`, `K${place}`, 'https://ternquay.example/'),
+});
+
+let browser: FakeBrowser;
+let kept: Map<string, SavedLink>;
+let sent: { id: string; baseRevision: number; link: Link }[];
+let isAway: boolean;
+let slowMs: number;
+let scope: EffectScope;
+const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
+/** As the server does it: a newer revision is 409, a target in javascript 422. */
+function asked(path: string, { method = 'GET', body }: RequestInit): Response {
+  if (isAway) throw new TypeError('fetch failed');
+  const id = path.slice(path.lastIndexOf('/') + 1);
+  const now = kept.get(id);
+  if (now === undefined) return answer(404, { problem: 'There is no such link.' });
+  if (method === 'GET') return answer(200, now);
+  const { baseRevision, link } = JSON.parse(body as string) as { baseRevision: number; link: Link };
+  sent.push({ id, baseRevision, link });
+  if (baseRevision !== now.revision) return answer(409, { problem: 'Another window saved.' });
+  if (link.target.startsWith('javascript:')) return answer(422, { problem: 'never forwarded to' });
+  const next = { ...now, revision: now.revision + 1, link };
+  kept.set(id, next);
+  return answer(200, next);
+}
+const otherWindow = (id: string, part: Partial<Link>): void => {
+  const now = kept.get(id)!;
+  kept.set(id, { ...now, revision: now.revision + 1, link: { ...now.link, ...part } });
+};
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  [kept, sent, isAway, slowMs] = [new Map(ids.map((id, place) => [id, begun(id, place)])), [], false, 0];
+  browser = enterBrowser(async (path, init) => {
+    if (slowMs > 0) await new Promise((resolve) => setTimeout(resolve, slowMs));
+    return asked(path, init);
+  });
+});
+afterEach(() => {
+  scope.stop();
+  jest.useRealTimers();
+  browser.leave();
+});
+
+/** A window with the first link at hand. */
+function opened(): { own: ShallowRef<SavedLink | null>; changes: LinkChanges } {
+  scope = effectScope();
+  return scope.run(() => {
+    const own = shallowRef<SavedLink | null>(kept.get(ids[0])!);
+    const put = (saved: SavedLink): void => {
+      if (own.value?.id === saved.id) own.value = saved;
+    };
+    return { own, changes: useLinkChanges(own, put) };
+  })!;
+}
+const first = (): Link => kept.get(ids[0])!.link;
+const isInBrowser = (): boolean => localStorage.getItem(`binarus.link.${ids[0]}`) !== null;
+
+describe('changes of a link', () => {
+  it('are saved one by one, each on the revision before, however fast they come', async () => {
+    const { changes } = opened();
+    slowMs = 300;
+    const all = [
+      changes.change({ name: 'a' }),
+      changes.change({ campaign: 'b' }),
+      changes.change({ name: 'c' }),
+    ];
+    expect(changes.shown.value!.link).toMatchObject({ name: 'c', campaign: 'b' });
+    await jest.advanceTimersByTimeAsync(1000);
+    await Promise.all(all);
+    expect(sent.map(({ baseRevision, link }) => [baseRevision, link.name, link.campaign])).toEqual([
+      [1, 'a', ''],
+      [2, 'a', 'b'],
+      [3, 'c', 'b'],
+    ]);
+    expect([changes.state.value, isInBrowser()]).toEqual(['saved', false]);
+  });
+
+  it('that are refused are let go, and those after them are saved', async () => {
+    const { changes } = opened();
+    const bad = changes.change({ target: 'javascript:1' });
+    const good = changes.change({ name: 'good' });
+    await expect(bad).rejects.toThrow('never forwarded to');
+    await good;
+    expect(changes.refused.value).toEqual({ target: 'javascript:1' });
+    expect(first()).toMatchObject({ name: 'good', target: 'https://ternquay.example/' });
+    expect(changes.shown.value!.link).toEqual(first());
+    expect(isInBrowser()).toBe(false);
+    await changes.change({ name: 'next' });
+    expect(changes.refused.value).toBeNull();
+  });
+
+  it('wait for a server that is away, survive a reload, and are saved when it is back', async () => {
+    const before = opened();
+    isAway = true;
+    await before.changes.change({ target: 'https://ternquay.example/new' });
+    await before.changes.change({ name: 'two' });
+    expect(before.changes.state.value).toBe('offline');
+    expect(before.changes.why.value).toMatch(/does not answer/);
+    scope.stop();
+    const { changes } = opened();
+    expect(changes.shown.value!.link).toMatchObject({ name: 'two', target: 'https://ternquay.example/new' });
+    isAway = false;
+    await jest.advanceTimersByTimeAsync(5000);
+    expect(first()).toMatchObject({ name: 'two', target: 'https://ternquay.example/new' });
+    expect([changes.state.value, changes.why.value, isInBrowser()]).toEqual(['saved', '', false]);
+  });
+
+  it('that are refused only when the server is back say so', async () => {
+    const { changes } = opened();
+    isAway = true;
+    await changes.change({ target: 'javascript:1' });
+    isAway = false;
+    await jest.advanceTimersByTimeAsync(5000);
+    expect(changes.why.value).toBe('never forwarded to');
+    expect(changes.shown.value!.link.target).toBe('https://ternquay.example/');
+  });
+
+  it('meet another window: nothing is overwritten until somebody chooses', async () => {
+    const { changes } = opened();
+    otherWindow(ids[0], { target: 'https://ternquay.example/theirs' });
+    await changes.change({ target: 'https://ternquay.example/mine' });
+    expect(changes.state.value).toBe('conflict');
+    expect(first().target).toBe('https://ternquay.example/theirs');
+    await changes.change({ name: 'more' });
+    expect(isInBrowser()).toBe(true);
+    await changes.keepMine();
+    expect(first()).toMatchObject({ name: 'more', target: 'https://ternquay.example/mine' });
+
+    otherWindow(ids[0], { target: 'https://ternquay.example/theirs' });
+    await changes.change({ target: 'https://ternquay.example/mine2' });
+    changes.letGo();
+    expect(changes.shown.value!.link.target).toBe('https://ternquay.example/theirs');
+    expect([changes.state.value, isInBrowser()]).toEqual(['saved', false]);
+    // Where both made the same change there is nothing to choose.
+    otherWindow(ids[0], { campaign: 'same' });
+    await changes.change({ campaign: 'same' });
+    expect([changes.state.value, changes.shown.value!.revision]).toEqual([
+      'saved',
+      kept.get(ids[0])!.revision,
+    ]);
+  });
+
+  it('of a link that was taken away say so', async () => {
+    const { changes } = opened();
+    kept.delete(ids[0]);
+    await changes.change({ name: 'late' });
+    expect(changes.state.value).toBe('gone');
+    changes.letGo();
+    expect([changes.state.value, isInBrowser()]).toEqual(['saved', false]);
+  });
+
+  it('stay with their link when another is at hand before the answer', async () => {
+    const { own, changes } = opened();
+    slowMs = 300;
+    const saving = changes.change({ name: 'first' });
+    const after = changes.change({ campaign: 'second' });
+    own.value = kept.get(ids[1])!;
+    await jest.advanceTimersByTimeAsync(1000);
+    await Promise.all([saving, after]);
+    expect(kept.get(ids[1])!.link.name).toBe('Link 1');
+    expect(first()).toMatchObject({ name: 'first', campaign: '' });
+    // What was not sent is there when its link is.
+    own.value = kept.get(ids[0])!;
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(first()).toMatchObject({ name: 'first', campaign: 'second' });
+  });
+});

@@ -1,0 +1,213 @@
+/**
+ * Changes of the link at hand on their way to the server, one after the other. What it has not taken yet is shown, tried again, and kept in
+ * the browser: neither a server that is gone or slow, another window nor a reload loses it or overwrites anything.
+ */
+import {
+  computed,
+  onScopeDispose,
+  ref,
+  shallowRef,
+  watch,
+  type ComputedRef,
+  type Ref,
+  type ShallowRef,
+} from 'vue';
+import { linkSchema, type Link } from '../../core/links';
+import { z } from '../../core/schema';
+import type { SavedLink } from '../../wire';
+import { forget, recall, remember } from '../shared/browserStorage';
+import { ApiProblem } from '../shared/http';
+import { fetchLink, saveLink } from '../shared/linksApi';
+
+/** `offline` is all that keeps the server from saving; `conflict`: another window saved meanwhile; `gone`: it was taken away. */
+export type LinkState = 'saved' | 'saving' | 'offline' | 'conflict' | 'gone';
+
+export interface LinkChanges {
+  /** The link at hand with what is not saved yet. */
+  readonly shown: ComputedRef<SavedLink | null>;
+  readonly state: Readonly<Ref<LinkState>>;
+  /** Why something is not saved; a sentence. */
+  readonly why: Readonly<Ref<string>>;
+  /** What the server refused last, so that it can be mended where it was typed; until the next change. */
+  readonly refused: Readonly<ShallowRef<Partial<Link> | null>>;
+  /** Resolves when it was tried; rejects where the server refuses it, which is let go then. */
+  readonly change: (part: Partial<Link>) => Promise<void>;
+  /** Tries at once what is not saved. */
+  readonly saveNow: () => Promise<void>;
+  /** When nothing is on its way. */
+  readonly settled: () => Promise<void>;
+  /** Puts what is not saved on top of what another window saved. */
+  readonly keepMine: () => Promise<void>;
+  /** Lets go of what is not saved. */
+  readonly letGo: () => void;
+}
+
+const waitingSchema = z.object({
+  /** That the first of them is made on. */
+  revision: z.int().min(1),
+  parts: z.array(linkSchema.partial()).min(1),
+});
+type Waiting = Readonly<z.infer<typeof waitingSchema>>;
+
+const keyOf = (id: string): string => `binarus.link.${id}`;
+const retryMs = 4000;
+const withParts = (link: Link, parts: readonly Partial<Link>[]): Link => Object.assign({}, link, ...parts);
+const isSame = (one: Link, other: Link): boolean => JSON.stringify(one) === JSON.stringify(other);
+const isRefusal = (error: unknown): boolean =>
+  error instanceof ApiProblem && (error.status === 400 || error.status === 422);
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+export function useLinkChanges(
+  own: ShallowRef<SavedLink | null>,
+  put: (saved: SavedLink) => void,
+): LinkChanges {
+  const waiting = shallowRef<Waiting | null>(null);
+  const state = ref<LinkState>('saved');
+  const why = ref('');
+  const refused = shallowRef<Partial<Link> | null>(null);
+  /** Who waits for the answer to a part. */
+  const askers = new WeakMap<object, (refusal: unknown) => void>();
+  let working: Promise<void> | null = null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+
+  const keptOf = (id: string): Waiting | null => {
+    const kept = waitingSchema.safeParse(recall(localStorage, keyOf(id)));
+    return kept.success ? kept.data : null;
+  };
+  const isHere = (id: string): boolean => own.value?.id === id;
+  function keep(id: string, next: Waiting | null): void {
+    if (isHere(id)) waiting.value = next;
+    if (next === null) forget(localStorage, keyOf(id));
+    else remember(localStorage, keyOf(id), next);
+  }
+  /** The first of them is done with, or refused. */
+  function drop(id: string, revision: number): void {
+    const rest = ((isHere(id) ? waiting.value : keptOf(id))?.parts ?? []).slice(1);
+    keep(id, rest.length === 0 ? null : { revision, parts: rest });
+  }
+  function stand(now: LinkState, problem = ''): void {
+    clearTimeout(timer);
+    state.value = now;
+    why.value = problem;
+    if (now === 'offline') timer = setTimeout(() => void work(), retryMs);
+  }
+
+  /** Sends the first that waits; false where no more can be sent now. */
+  async function sendFirst(): Promise<boolean> {
+    const [at, now] = [own.value, waiting.value];
+    if (at === null || now === null) return false;
+    const { id, link } = at;
+    const [part] = now.parts as [Partial<Link>];
+    stand('saving');
+    try {
+      const saved = await saveLink(id, now.revision, withParts(link, [part]));
+      drop(id, saved.revision);
+      put(saved);
+      if (isHere(id)) stand('saved');
+      askers.get(part)?.(null);
+    } catch (error) {
+      if (isRefusal(error)) {
+        drop(id, now.revision);
+        if (isHere(id)) {
+          refused.value = part;
+          stand('saved', askers.has(part) ? '' : sentence(error));
+        }
+        askers.get(part)?.(error);
+        return true;
+      }
+      const goesOn = await notSaved(id, error);
+      askers.get(part)?.(null);
+      return goesOn;
+    }
+    return true;
+  }
+
+  async function notSaved(id: string, error: unknown): Promise<boolean> {
+    if (!isHere(id)) return true;
+    const { status } = error instanceof ApiProblem ? error : { status: 0 };
+    if (status === 409) return meet(id, sentence(error));
+    stand(status === 404 ? 'gone' : 'offline', sentence(error));
+    return false;
+  }
+
+  /** Another window saved. Where it made the same changes there is nothing to decide. */
+  async function meet(id: string, problem: string): Promise<boolean> {
+    try {
+      const theirs = await fetchLink(id);
+      if (!isHere(id)) return true;
+      put(theirs);
+      if (!isSame(theirs.link, withParts(theirs.link, waiting.value?.parts ?? []))) {
+        stand('conflict', problem);
+        return false;
+      }
+      keep(id, null);
+      stand('saved');
+    } catch (error) {
+      if (isHere(id)) stand('offline', sentence(error));
+    }
+    return false;
+  }
+
+  /** Sends what waits as long as it can; never rejects. */
+  function work(): Promise<void> {
+    working ??= (async () => {
+      do while (await sendFirst());
+      while (waiting.value !== null && state.value === 'saved');
+      working = null;
+    })();
+    return working;
+  }
+
+  watch(
+    () => own.value?.id,
+    (id) => {
+      stand('saved');
+      refused.value = null;
+      waiting.value = id === undefined ? null : keptOf(id);
+      if (waiting.value !== null) void work();
+    },
+    { immediate: true },
+  );
+  onScopeDispose(() => clearTimeout(timer));
+
+  return {
+    shown: computed(() => {
+      const at = own.value;
+      return at === null || waiting.value === null
+        ? at
+        : { ...at, link: withParts(at.link, waiting.value.parts) };
+    }),
+    state,
+    why,
+    refused,
+    change: async (part) => {
+      const at = own.value;
+      if (at === null) return;
+      refused.value = null;
+      const now = waiting.value;
+      keep(at.id, { revision: now?.revision ?? at.revision, parts: [...(now?.parts ?? []), part] });
+      // Whoever looks is asked first which one goes on.
+      if (state.value === 'conflict' || state.value === 'gone') return;
+      const answered = new Promise<unknown>((resolve) => askers.set(part, resolve));
+      await Promise.race([answered, work()]);
+      const refusal = await Promise.race([answered, null]);
+      askers.delete(part);
+      if (refusal !== null) throw refusal;
+    },
+    saveNow: work,
+    settled: async () => {
+      if (working !== null) await working;
+    },
+    keepMine: async () => {
+      const [at, mine] = [own.value, waiting.value];
+      if (at === null || mine === null) return;
+      keep(at.id, { ...mine, revision: at.revision });
+      stand('saved');
+      await work();
+    },
+    letGo: () => {
+      if (own.value !== null) keep(own.value.id, null);
+      stand('saved');
+    },
+  };
+}
