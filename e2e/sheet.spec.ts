@@ -70,3 +70,28 @@ test('stock that cannot be is told with its measures, and a piece that is larger
   await choose(page, 'Stock', 'A4, 65 labels of 38.1 × 21.2');
   await expect(page.getByRole('alert').filter({ hasText: /a label is 38\.1 × 21\.2 mm/ })).toBeVisible();
 });
+
+test('two windows on one sheet never overwrite each other silently', async ({ page, context }) => {
+  await openSheet(page, 'Sticker of two windows');
+  await expect(page.getByText(/ · saved/)).toBeVisible();
+  const sheetAddress = page.url();
+  const other = await context.newPage();
+  await other.goto(sheetAddress);
+  const gap = (window: Page) => window.getByLabel('Gap', { exact: true });
+  await expect(gap(other)).toBeVisible();
+  await expect(gap(page)).toBeVisible();
+  await gap(page).fill('5');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/ · saved/)).toBeVisible();
+  await gap(other).fill('7');
+  await other.keyboard.press('Tab');
+  await expect(other.getByRole('alert')).toContainText('Another window saved this sheet meanwhile');
+  await other.reload();
+  // What was not saved is still there to choose.
+  await expect(other.getByRole('alert')).toContainText('Another window saved this sheet meanwhile');
+  await other.getByRole('button', { name: 'Take the other one' }).click();
+  await expect(gap(other)).toHaveValue('5');
+  await gap(other).fill('9');
+  await other.keyboard.press('Tab');
+  await expect(other.getByText(/ · saved/)).toBeVisible();
+});

@@ -30,14 +30,19 @@ afterAll(() => {
   db.close();
 });
 
-async function send(method: string, path: string, body?: unknown) {
+async function send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
   const response = await fetch(base + path, {
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...headers },
     body: body === undefined ? undefined : JSON.stringify(body),
   });
   const text = await response.text();
-  return { status: response.status, body: (text === '' ? {} : JSON.parse(text)) as Record<string, unknown> };
+  const tag = response.headers.get('etag') ?? '';
+  return {
+    tag,
+    status: response.status,
+    body: (text === '' ? {} : JSON.parse(text)) as Record<string, unknown>,
+  };
 }
 const nobody = '00000000-0000-4000-8000-000000000009';
 const a4 = stocks.find((stock) => stock.id === 'a4')!;
@@ -47,6 +52,28 @@ const series = newSeries(
 );
 
 describe('a document that is kept with a job', () => {
+  it('is not put in place of what another window saved (RFC 9110, 13.1.1 and 15.5.13)', async () => {
+    const path = `/jobs/${id}/sheet`;
+    const sheet = (quantity: number) => ({ sheet: sheetOn(a4, { pieces: [{ jobId: id, quantity }] }) });
+    const { tag: none } = await send('GET', path);
+    const first = await send('PUT', path, sheet(1), { 'if-match': none });
+    expect(first.status).toBe(204);
+    // Another window began with nothing, too.
+    const late = await send('PUT', path, sheet(2), { 'if-match': none });
+    expect(late).toMatchObject({
+      status: 412,
+      body: { problem: 'Another window saved this sheet meanwhile.' },
+    });
+    expect((await send('GET', path)).body).toEqual(sheet(1));
+    // The same again, as after an answer that was cut off, is no conflict.
+    expect((await send('PUT', path, sheet(1), { 'if-match': none })).status).toBe(204);
+    const { tag } = await send('GET', path);
+    expect(tag).toBe(first.tag);
+    expect((await send('PUT', path, sheet(3), { 'if-match': tag })).status).toBe(204);
+    expect((await send('GET', path)).body).toEqual(sheet(3));
+    expect((await send('DELETE', path, {})).status).toBe(204);
+  });
+
   it.each([
     ['sheet', () => sheetOn(a4, { pieces: [{ jobId: id, quantity: 12 }] })],
     ['series', () => series],

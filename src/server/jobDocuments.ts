@@ -1,4 +1,5 @@
 /** Documents that are kept with a job, one of each kind: what is laid on its sheet, and its series. In the database, and as routes. */
+import { createHash } from 'node:crypto';
 import express from 'express';
 import { z } from '../core/schema';
 import { jobIdSchema } from '../wire';
@@ -11,8 +12,10 @@ type JobTable = 'sheets' | 'series';
 export interface JobDocumentStore<Document> {
   list(): { readonly jobId: string; readonly document: Document }[];
   find(jobId: string): Document | null;
-  /** False when there is no such job. */
-  keep(jobId: string, document: Document): boolean;
+  /** Of what is kept, or of nothing, for requests on a condition (RFC 9110, 8.8.3); in quotes. */
+  tag(jobId: string): string;
+  /** Left as it was where it is not what has the tag any more. */
+  keep(jobId: string, document: Document, basedOn?: string): 'kept' | 'no job' | 'changed';
   remove(jobId: string): boolean;
 }
 
@@ -45,15 +48,22 @@ export function jobDocumentStore<Document>(
       const text = select.get(jobId);
       return text === undefined ? null : parsed(text);
     },
-    keep: writing(db, (jobId: string, document: Document) => {
-      if (isJob.get(jobId) === undefined) return false;
-      upsert.run(jobId, new Date().toISOString(), JSON.stringify(document));
+    tag: (jobId) => tagOf(select.get(jobId)),
+    keep: writing(db, (jobId: string, document: Document, basedOn?: string) => {
+      if (isJob.get(jobId) === undefined) return 'no job';
+      const [text, before] = [JSON.stringify(document), select.get(jobId)];
+      // What is there already was sent again because its answer was cut off.
+      if (basedOn !== undefined && basedOn !== tagOf(before) && text !== before) return 'changed';
+      upsert.run(jobId, new Date().toISOString(), text);
       kept(jobId, document);
-      return true;
+      return 'kept';
     }),
     remove: writing(db, (jobId: string) => remove.run(jobId).changes > 0),
   };
 }
+
+const tagOf = (text: string | undefined): string =>
+  text === undefined ? '"none"' : `"${createHash('sha256').update(text).digest('base64url').slice(0, 22)}"`;
 
 /** Below the address of a job; the document stands under a name of its own. */
 export function jobDocumentRoutes<Document>(
@@ -66,12 +76,17 @@ export function jobDocumentRoutes<Document>(
     checked(jobIdSchema, (request.params as { jobId?: string }).jobId);
   const saving = z.strictObject({ [name]: schema });
   routes.get('/', (request, response) => {
-    response.json({ [name]: documents.find(jobOf(request)) });
+    const job = jobOf(request);
+    response.set('ETag', documents.tag(job)).json({ [name]: documents.find(job) });
   });
   routes.put('/', (request, response) => {
     const document = checked(saving, request.body)[name] as Document;
-    if (!documents.keep(jobOf(request), document)) throw new Problem(404, 'There is no such job.');
-    response.status(204).end();
+    const job = jobOf(request);
+    // Without a condition it is kept whatever is there (RFC 9110, 13.1.1).
+    const done = documents.keep(job, document, request.headers['if-match']);
+    if (done === 'no job') throw new Problem(404, 'There is no such job.');
+    if (done === 'changed') throw new Problem(412, `Another window saved this ${name} meanwhile.`);
+    response.set('ETag', documents.tag(job)).status(204).end();
   });
   routes.delete('/', (request, response) => {
     documents.remove(jobOf(request));

@@ -2,6 +2,7 @@
 /** A series: where its rows come from and what they set on the left, the rows in the middle, the piece of one on the right. */
 import { onMounted } from 'vue';
 import { shownTitle } from '../../core/job';
+import ContestBar from '../shared/ContestBar.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import RowList from './RowList.vue';
 import SeriesResult from './SeriesResult.vue';
@@ -48,6 +49,7 @@ function drop(event: DragEvent): void {
         {{ shownTitle(series.job.value)
         }}{{ series.document.value ? ` · ${series.isSaved.value ? 'saved' : 'not saved yet'}` : '' }}
       </p>
+      <ContestBar :contest="series.contest" name="series" />
     </template>
     <template #left><SeriesSource v-if="series.job.value" :series="series" /></template>
     <template #middle>

@@ -40,10 +40,10 @@ import type { MadeBefore } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { useEngine } from '../shared/engine';
 import { askRun, fetchMadeBefore, fetchRunsOf } from '../shared/runsApi';
-import { fetchSeries, keepSeries } from '../shared/seriesApi';
+import { fetchTaggedSeries, keepSeries } from '../shared/seriesApi';
 import { fetchSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
-import { useJobDocument } from '../shared/useJobDocument';
+import { useJobDocument, type Contest } from '../shared/useJobDocument';
 import { uploadFile } from '../shared/uploads';
 import { useRun, type RunAtHand } from '../shared/useRun';
 
@@ -77,6 +77,7 @@ export interface SeriesAtHand {
   /** Share of the rows that are measured; null where nothing is under way. */
   readonly measuring: ShallowRef<number | null>;
   readonly isSaved: Ref<boolean>;
+  readonly contest: Contest;
   readonly openFile: (file: File) => Promise<void>;
   readonly readAs: (setting: ReadSetting) => Promise<void>;
   readonly paste: (text: string) => void;
@@ -109,7 +110,8 @@ export function useSeries(jobId: string): SeriesAtHand {
   const { document, isSaved, ...kept } = useJobDocument<SeriesDocument>({
     key: `binarus.series.${jobId}`,
     schema: seriesDocumentSchema,
-    keep: (own) => keepSeries(jobId, own),
+    keep: (own, basedOn) => keepSeries(jobId, own, basedOn),
+    fetchTag: async () => (await fetchTaggedSeries(jobId)).tag,
     attempt,
   });
   const read = shallowRef<ReadFile | null>(null);
@@ -266,7 +268,7 @@ export function useSeries(jobId: string): SeriesAtHand {
   void attempt(async () => {
     const [first, there, laid, runs] = await Promise.all([
       fetchJob(jobId),
-      fetchSeries(jobId),
+      fetchTaggedSeries(jobId),
       fetchSheet(jobId),
       fetchRunsOf(jobId),
     ]);
@@ -274,7 +276,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     revision.value = first.revision;
     sheet.value = laid;
     running.watch(runs[0] ?? null, false);
-    if (kept.begin(there) === null) return;
+    if (kept.begin(there.series, there.tag) === null) return;
     await measure();
   });
 
@@ -293,6 +295,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     row,
     measuring,
     isSaved,
+    contest: kept.contest,
     running,
     openFile: (file) =>
       attempt(async () => {

@@ -25,6 +25,22 @@ export async function get<Schema extends z.ZodType>(path: string, schema: Schema
   return answerOf(await request(path), schema);
 }
 
+/** With the tag of what is there (RFC 9110, 8.8.3). */
+export async function getTagged<Schema extends z.ZodType>(
+  path: string,
+  schema: Schema,
+): Promise<{ readonly body: z.output<Schema>; readonly tag: string | null }> {
+  const response = await request(path);
+  return { tag: response.headers.get('etag'), body: await answerOf(response, schema) };
+}
+
+/** Puts it in place of what has the tag; 412 where that is something else by now. Resolves with its own tag. */
+export async function putTagged(path: string, body: unknown, basedOn: string | null): Promise<string | null> {
+  const own = jsonRequest('PUT', body);
+  const headers = { ...own.headers, ...(basedOn === null ? {} : { 'if-match': basedOn }) };
+  return (await request(path, { ...own, headers })).headers.get('etag');
+}
+
 export async function send<Schema extends z.ZodType>(
   method: string,
   path: string,

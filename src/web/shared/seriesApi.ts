@@ -1,14 +1,20 @@
 /** Series of jobs on the server. */
 import type { SeriesDocument } from '../../core/series';
 import { keptSeriesSchema } from '../../wire';
-import { get, jsonRequest, request } from './http';
+import { getTagged, putTagged } from './http';
 
 const at = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/series`;
 
 /** Null where a job has none. */
-export const fetchSeries = async (jobId: string): Promise<SeriesDocument | null> =>
-  (await get(at(jobId), keptSeriesSchema)).series;
-
-export async function keepSeries(jobId: string, series: SeriesDocument): Promise<void> {
-  await request(at(jobId), jsonRequest('PUT', { series }));
+export async function fetchTaggedSeries(
+  jobId: string,
+): Promise<{ readonly series: SeriesDocument | null; readonly tag: string | null }> {
+  const { body, tag } = await getTagged(at(jobId), keptSeriesSchema);
+  return { series: body.series, tag };
 }
+/** In place of what has the tag; see `putTagged`. */
+export const keepSeries = (
+  jobId: string,
+  series: SeriesDocument,
+  basedOn: string | null,
+): Promise<string | null> => putTagged(at(jobId), { series }, basedOn);

@@ -1,7 +1,7 @@
 /** Sheets of jobs on the server. */
 import type { SheetDocument } from '../../core/sheet';
 import { keptSheetSchema } from '../../wire';
-import { get, jsonRequest, request } from './http';
+import { get, getTagged, putTagged } from './http';
 
 const at = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/sheet`;
 
@@ -9,6 +9,15 @@ const at = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/sh
 export const fetchSheet = async (jobId: string): Promise<SheetDocument | null> =>
   (await get(at(jobId), keptSheetSchema)).sheet;
 
-export async function keepSheet(jobId: string, sheet: SheetDocument): Promise<void> {
-  await request(at(jobId), jsonRequest('PUT', { sheet }));
+export async function fetchTaggedSheet(
+  jobId: string,
+): Promise<{ readonly sheet: SheetDocument | null; readonly tag: string | null }> {
+  const { body, tag } = await getTagged(at(jobId), keptSheetSchema);
+  return { sheet: body.sheet, tag };
 }
+/** In place of what has the tag; see `putTagged`. */
+export const keepSheet = (
+  jobId: string,
+  sheet: SheetDocument,
+  basedOn: string | null,
+): Promise<string | null> => putTagged(at(jobId), { sheet }, basedOn);

@@ -1,17 +1,28 @@
 /**
  * A document that is kept with a job. What was changed is in the browser until the server has it, so that neither a reload, a
- * crash nor a server that is gone loses it.
+ * crash nor a server that is gone loses it; what another window saved meanwhile is not overwritten until somebody chooses.
  */
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue';
-import type { z } from '../../core/schema';
+import { oneByOne } from '../../core/numbers';
+import { z } from '../../core/schema';
 import { forget, recall, remember } from './browserStorage';
+import { ApiProblem } from './http';
 import type { Attempts } from './useAttempt';
+
+/** Another window saved meanwhile: which one goes on? */
+export interface Contest {
+  readonly isContested: Readonly<Ref<boolean>>;
+  /** Lets go of what is not saved, and loads the page anew. */
+  readonly takeTheirs: () => void;
+  readonly keepMine: () => Promise<void>;
+}
 
 export interface JobDocument<Document> {
   readonly document: ShallowRef<Document | null>;
   readonly isSaved: Ref<boolean>;
+  readonly contest: Contest;
   /** Takes up what this browser kept and the server has not, or else what it has; null where there is neither. */
-  readonly begin: (kept: Document | null) => Document | null;
+  readonly begin: (kept: Document | null, tag: string | null) => Document | null;
   /** Changes it; after a pause it is kept, and `then` is done. */
   readonly set: (next: Document, then?: () => void) => void;
   /** Saves at once what waits to be saved; rejects where the server does not take it. */
@@ -22,62 +33,116 @@ interface Keeping<Document> {
   /** In the browser. */
   readonly key: string;
   readonly schema: z.ZodType<Document>;
-  readonly keep: (document: Document) => Promise<void>;
+  /** On top of what has this tag, or of anything where it is null; resolves with the tag of what is kept then. */
+  readonly keep: (document: Document, basedOn: string | null) => Promise<string | null>;
+  /** Of what the server has. */
+  readonly fetchTag: () => Promise<string | null>;
   readonly attempt: Attempts['attempt'];
 }
 
 /** After the last change. */
 const pauseMs = 350;
+const retryMs = 5000;
+/** Drafts of programs before were the document alone. */
+const draftSchema = z.object({ basedOn: z.string().nullable(), document: z.unknown() });
 
 export function useJobDocument<Document extends object>({
   key,
   schema,
   keep,
+  fetchTag,
   attempt,
 }: Keeping<Document>): JobDocument<Document> {
   const document = shallowRef(null) as ShallowRef<Document | null>;
   const isSaved = ref(true);
+  const isContested = ref(false);
+  const inTurn = oneByOne();
+  let basedOn: string | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  async function saveNow(): Promise<void> {
-    const own = document.value;
-    if (own === null) return;
-    await keep(JSON.parse(JSON.stringify(own)) as Document);
-    if (document.value !== own) return;
-    isSaved.value = true;
-    forget(localStorage, key);
-  }
-  const save = (): Promise<void> => attempt(saveNow);
+  const rememberDraft = (): boolean => remember(localStorage, key, { basedOn, document: document.value });
+  const saveNow = (): Promise<void> =>
+    inTurn(async () => {
+      const own = document.value;
+      if (own === null || isSaved.value) return;
+      try {
+        basedOn = await keep(JSON.parse(JSON.stringify(own)) as Document, basedOn);
+      } catch (error) {
+        if (error instanceof ApiProblem && error.status === 412) isContested.value = true;
+        throw error;
+      }
+      if (document.value !== own) {
+        rememberDraft();
+        return;
+      }
+      isSaved.value = true;
+      forget(localStorage, key);
+    });
+  const save = (): Promise<void> =>
+    attempt(async () => {
+      try {
+        await saveNow();
+      } catch (error) {
+        // It is asked about elsewhere.
+        if (isContested.value) return;
+        const { status } = error instanceof ApiProblem ? error : { status: 0 };
+        if (status === 0 || status >= 500) timer = setTimeout(() => void save(), retryMs);
+        throw error;
+      }
+    });
   function saveSoon(then?: () => void): void {
     isSaved.value = false;
     clearTimeout(timer);
     timer = setTimeout(() => {
-      void save();
+      if (!isContested.value) void save();
       then?.();
     }, pauseMs);
   }
+  /** A draft with what it was made on. */
+  function draftOf(): { readonly document: Document; readonly basedOn: string | null } | null {
+    const recalled = recall(localStorage, key);
+    const draft = draftSchema.safeParse(recalled);
+    const parsed = schema.safeParse(draft.success ? draft.data.document : recalled);
+    return parsed.success
+      ? { document: parsed.data, basedOn: draft.success ? draft.data.basedOn : null }
+      : null;
+  }
 
   onScopeDispose(() => {
-    if (isSaved.value) return;
     clearTimeout(timer);
-    void save();
+    if (!isSaved.value && !isContested.value) void save().finally(() => clearTimeout(timer));
   });
 
   return {
     document,
     isSaved,
+    contest: {
+      isContested,
+      takeTheirs: () => {
+        isSaved.value = true;
+        forget(localStorage, key);
+        location.reload();
+      },
+      keepMine: () =>
+        attempt(async () => {
+          basedOn = await fetchTag();
+          isContested.value = false;
+          await save();
+        }),
+    },
     saved: async () => {
       if (!isSaved.value) await saveNow();
     },
-    begin: (kept) => {
-      const draft = schema.safeParse(recall(localStorage, key));
-      document.value = draft.success ? draft.data : kept;
-      if (draft.success) saveSoon();
+    begin: (kept, tag) => {
+      const draft = draftOf();
+      document.value = draft?.document ?? kept;
+      basedOn = draft === null ? tag : draft.basedOn;
+      if (draft !== null) saveSoon();
       return document.value;
     },
     set: (next, then) => {
       document.value = next;
-      remember(localStorage, key, next);
+      rememberDraft();
       saveSoon(then);
     },
   };

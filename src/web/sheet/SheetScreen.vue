@@ -4,6 +4,7 @@ import { Undo2 } from '@lucide/vue';
 import { onMounted, ref } from 'vue';
 import { shownTitle } from '../../core/job';
 import UnitSwitch from '../shared/UnitSwitch.vue';
+import ContestBar from '../shared/ContestBar.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import SheetDrawing from './SheetDrawing.vue';
 import SheetResult from './SheetResult.vue';
@@ -47,6 +48,7 @@ onMounted(() => (document.title = 'Sheet · Binarus'));
       >
         <Undo2 :size="16" :stroke-width="1.6" aria-hidden="true" />
       </button>
+      <ContestBar :contest="sheet.contest" name="sheet" />
       <UnitSwitch class="unit" />
     </template>
     <template #left><SheetSetup v-if="sheet.document.value" :sheet="sheet" /></template>

@@ -18,9 +18,9 @@ import { GivenUp } from '../../engine';
 import { fetchDocuments, fetchJob, saveRevision } from '../shared/api';
 import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
-import { fetchSheet, keepSheet } from '../shared/sheetApi';
+import { fetchTaggedSheet, keepSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
-import { useJobDocument } from '../shared/useJobDocument';
+import { useJobDocument, type Contest } from '../shared/useJobDocument';
 import { zipped } from '../shared/zipped';
 import { firstSheet } from './firstSheet';
 
@@ -42,6 +42,7 @@ export interface SheetAtHand {
   readonly progress: ShallowRef<Progress | null>;
   readonly taken: ShallowRef<Taken | null>;
   readonly isSaved: Ref<boolean>;
+  readonly contest: Contest;
   readonly change: (change: Partial<SheetDocument>) => void;
   readonly canUndo: ComputedRef<boolean>;
   readonly undo: () => void;
@@ -59,7 +60,8 @@ export function useSheet(jobId: string): SheetAtHand {
   const { document, isSaved, ...kept } = useJobDocument<SheetDocument>({
     key: `binarus.sheet.${jobId}`,
     schema: sheetDocumentSchema,
-    keep: (own) => keepSheet(jobId, own),
+    keep: (own, basedOn) => keepSheet(jobId, own, basedOn),
+    fetchTag: async () => (await fetchTaggedSheet(jobId)).tag,
     attempt,
   });
   const view = shallowRef<SheetView | null>(null);
@@ -137,10 +139,10 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   void attempt(async () => {
-    const [first, there] = await Promise.all([fetchJob(jobId), fetchSheet(jobId)]);
+    const [first, there] = await Promise.all([fetchJob(jobId), fetchTaggedSheet(jobId)]);
     if (isGone) return;
     jobs.value = new Map([[jobId, { revision: first.revision, job: first.document }]]);
-    const own = kept.begin(there ?? firstSheet(jobId, first.document))!;
+    const own = kept.begin(there.sheet ?? firstSheet(jobId, first.document), there.tag)!;
     const others = own.pieces.map(({ jobId: id }) => id).filter((id) => id !== jobId);
     if (others.length > 0) await fetchJobs(others);
     const gone = own.pieces.filter(({ jobId: id }) => !jobs.value.has(id)).length;
@@ -163,6 +165,7 @@ export function useSheet(jobId: string): SheetAtHand {
     progress,
     taken,
     isSaved,
+    contest: kept.contest,
     job: computed(() => jobs.value.get(firstId())?.job ?? null),
     change,
     canUndo: computed(() => before.value.length > 0),

@@ -1,0 +1,115 @@
+/** A document kept with a job, against a server that is slow, away, or has something newer. */
+import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
+import { effectScope, type EffectScope } from 'vue';
+import { z } from '../../core/schema';
+import { enterBrowser, type FakeBrowser } from '../../testing/browser';
+import { ApiProblem } from './http';
+import { useAttempt } from './useAttempt';
+import { useJobDocument, type JobDocument } from './useJobDocument';
+
+const schema = z.strictObject({ text: z.string() });
+type Text = z.infer<typeof schema>;
+
+let browser: FakeBrowser;
+let there: { text: string; tag: number };
+let isAway: boolean;
+let slowMs: number;
+let kept: string[];
+let scopes: EffectScope[];
+const key = 'binarus.sheet.test';
+const tagNow = (): string => `"${there.tag}"`;
+
+/** As the server does it (jobDocuments.ts). */
+async function keep({ text }: Text, basedOn: string | null): Promise<string> {
+  if (slowMs > 0) await new Promise((resolve) => setTimeout(resolve, slowMs));
+  if (isAway) throw new ApiProblem(0, 'does not answer');
+  if (basedOn !== null && basedOn !== tagNow() && text !== there.text) throw new ApiProblem(412, 'meanwhile');
+  there = { text, tag: there.tag + 1 };
+  kept.push(text);
+  return tagNow();
+}
+function opened(): JobDocument<Text> & { readonly problem: { readonly value: string } } {
+  const scope = effectScope();
+  scopes.push(scope);
+  return scope.run(() => {
+    const { problem, attempt } = useAttempt();
+    const own = useJobDocument<Text>({ key, schema, keep, fetchTag: async () => tagNow(), attempt });
+    own.begin({ text: there.text }, tagNow());
+    return { ...own, problem };
+  })!;
+}
+const pass = (ms: number): Promise<void> => jest.advanceTimersByTimeAsync(ms);
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  browser = enterBrowser(() => Promise.reject(new Error('not asked')));
+  [there, isAway, slowMs, kept, scopes] = [{ text: 'first', tag: 1 }, false, 0, [], []];
+});
+afterEach(() => {
+  for (const scope of scopes) scope.stop();
+  jest.useRealTimers();
+  browser.leave();
+});
+
+describe('a document that is kept with a job', () => {
+  it('is saved after a pause, and what is changed while it is on its way after that', async () => {
+    const own = opened();
+    slowMs = 1000;
+    own.set({ text: 'a' });
+    own.set({ text: 'b' });
+    await pass(500);
+    own.set({ text: 'c' });
+    await pass(3000);
+    expect([kept, own.isSaved.value, own.contest.isContested.value]).toEqual([['b', 'c'], true, false]);
+    expect(localStorage.getItem(key)).toBeNull();
+  });
+
+  it('waits for a server that is away, and is taken up again after a reload', async () => {
+    isAway = true;
+    const before = opened();
+    before.set({ text: 'a' });
+    await pass(1000);
+    expect([before.isSaved.value, before.problem.value]).toEqual([false, 'does not answer']);
+    isAway = false;
+    await pass(6000);
+    expect([kept, before.isSaved.value, before.problem.value]).toEqual([['a'], true, '']);
+
+    isAway = true;
+    before.set({ text: 'b' });
+    await pass(400);
+    scopes[0]!.stop();
+    await pass(10_000);
+    isAway = false;
+    const own = opened();
+    expect(own.document.value).toEqual({ text: 'b' });
+    await pass(1000);
+    expect(there.text).toBe('b');
+  });
+
+  it('is not put over what another window saved, unless somebody says so', async () => {
+    const [one, other] = [opened(), opened()];
+    one.set({ text: 'one' });
+    await pass(500);
+    other.set({ text: 'other' });
+    await pass(500);
+    expect([there.text, other.contest.isContested.value, other.problem.value]).toEqual(['one', true, '']);
+    // What goes on there waits, and is not lost.
+    other.set({ text: 'other, more' });
+    await pass(10_000);
+    expect(there.text).toBe('one');
+    await expect(other.saved()).rejects.toThrow('meanwhile');
+    await other.contest.keepMine();
+    expect([there.text, other.isSaved.value, other.contest.isContested.value]).toEqual([
+      'other, more',
+      true,
+      false,
+    ]);
+  });
+
+  it('of a program before, which kept no tag, is taken up', async () => {
+    localStorage.setItem(key, JSON.stringify({ text: 'old draft' }));
+    expect(opened().document.value).toEqual({ text: 'old draft' });
+    await pass(1000);
+    expect(there.text).toBe('old draft');
+  });
+});
