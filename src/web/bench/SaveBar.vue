@@ -51,15 +51,11 @@ async function keepAsNew(): Promise<void> {
   </div>
 </template>
 
+<style scoped src="../shared/saveBar.css"></style>
 <style scoped>
 .bar {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 10px;
   padding: 6px 16px;
-  border-bottom: 1px solid var(--ink);
-  background: var(--caution-pale);
+  border-bottom-width: 1px;
 }
 
 .problem {

@@ -31,15 +31,11 @@ const why = computed(() => props.changes.why.value);
   </div>
 </template>
 
+<style scoped src="../shared/saveBar.css"></style>
 <style scoped>
 .bar {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 10px;
   padding: 6px 12px;
-  border: 1px solid var(--ink);
-  background: var(--caution-pale);
+  border-width: 1px;
   font-size: 12.5px;
 }
 

@@ -13,16 +13,12 @@ defineProps<{ contest: Contest; name: string }>();
   </p>
 </template>
 
+<style scoped src="./saveBar.css"></style>
 <style scoped>
 .bar {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-  align-items: center;
   margin: 0;
   padding: 4px 10px;
-  border: 1px solid var(--ink);
-  background: var(--caution-pale);
+  border-width: 1px;
   font-size: 12.5px;
 }
 </style>
