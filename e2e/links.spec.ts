@@ -184,6 +184,17 @@ test('a change that is not saved survives a reload, and never overwrites what an
   await page.keyboard.press('Tab');
   await expect(bar).toContainText('Another window saved revision 3 of this link meanwhile');
   expect(await target()).toBe('https://ternquay.example/theirs');
+  // What one window sets leaves alone what another has set.
+  const settings = async () =>
+    (
+      (await (await page.request.get('/api/links')).json()) as {
+        settings: { base: string; keepDays: number };
+      }
+    ).settings;
+  const before = await settings();
+  await page.request.put('/api/links/settings', { data: { keepDays: before.keepDays + 1 } });
+  expect(await settings()).toEqual({ ...before, keepDays: before.keepDays + 1 });
+  await page.request.put('/api/links/settings', { data: { keepDays: before.keepDays } });
   await bar.getByRole('button', { name: 'Put this one on top' }).click();
   await expect(bar).toBeHidden();
   await expect.poll(target).toBe('https://ternquay.example/mine');

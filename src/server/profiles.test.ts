@@ -37,10 +37,15 @@ interface Answer {
   readonly status: number;
   readonly body: Partial<Profile> & { readonly profiles?: readonly Profile[]; readonly problem?: string };
 }
-async function send(method: string, path = '', body?: unknown): Promise<Answer> {
+async function send(
+  method: string,
+  path = '',
+  body?: unknown,
+  more: Record<string, string> = {},
+): Promise<Answer> {
   const response = await fetch(base + path, {
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...more },
     body: body === undefined ? undefined : JSON.stringify(body),
   });
   const text = await response.text();
@@ -65,6 +70,23 @@ describe('profiles', () => {
     expect((await send('DELETE', `/${body.id}`, {})).status).toBe(204);
     expect((await send('DELETE', `/${body.id}`, {})).status).toBe(404);
     expect((await send('PUT', `/${body.id}`, profile('Rudder tags'))).status).toBe(404);
+  });
+
+  it('are not put in place of what another window kept meanwhile (RFC 9110, 13.1.1)', async () => {
+    const { body } = await send('POST', '', profile('Keel band'));
+    const basedOn = { 'if-match': `"${body.savedAt}"` };
+    // Moments are told apart by milliseconds.
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    const first = await send('PUT', `/${body.id}`, profile('Keel band, one'), basedOn);
+    expect(first.status).toBe(200);
+    const late = await send('PUT', `/${body.id}`, profile('Keel band, other'), basedOn);
+    expect(late).toMatchObject({
+      status: 412,
+      body: { problem: 'Another window changed this profile meanwhile.' },
+    });
+    const again = { 'if-match': `"${first.body.savedAt}"` };
+    expect((await send('PUT', `/${body.id}`, profile('Keel band, other'), again)).status).toBe(200);
+    await send('DELETE', `/${body.id}`, {});
   });
 
   it('have names of their own, and values in their range', async () => {

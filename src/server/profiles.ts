@@ -11,8 +11,8 @@ export interface ProfileStore {
   add(profile: SaveProfile): Profile | 'taken';
   /** With an id that it has from elsewhere. */
   takeIn(id: string, profile: SaveProfile): Profile | 'taken';
-  /** Undefined when there is none. */
-  change(id: string, profile: SaveProfile): Profile | 'taken' | undefined;
+  /** Undefined when there is none; left as it was where it was not saved at that moment last. */
+  change(id: string, profile: SaveProfile, savedAt?: string): Profile | 'taken' | 'newer' | undefined;
   /** False when there is none. */
   remove(id: string): boolean;
 }
@@ -37,7 +37,7 @@ export function profileStore(db: Db): ProfileStore {
      ON CONFLICT (id) DO UPDATE SET name = excluded.name, note = excluded.note,
        based_on = excluded.based_on, pair = excluded.pair, saved_at = excluded.saved_at`,
   );
-  const exists = db.prepare<[string], { id: string }>('SELECT id FROM profiles WHERE id = ?');
+  const savedAtOf = db.prepare<[string], string>('SELECT saved_at FROM profiles WHERE id = ?').pluck();
   const remove = db.prepare('DELETE FROM profiles WHERE id = ?');
 
   function keep(id: string, profile: SaveProfile): Profile | 'taken' {
@@ -57,9 +57,11 @@ export function profileStore(db: Db): ProfileStore {
       }),
     add: writing(db, (profile: SaveProfile) => keep(randomUUID(), profile)),
     takeIn: writing(db, keep),
-    change: writing(db, (id: string, profile: SaveProfile) =>
-      exists.get(id) === undefined ? undefined : keep(id, profile),
-    ),
+    change: writing(db, (id: string, profile: SaveProfile, savedAt?: string) => {
+      const before = savedAtOf.get(id);
+      if (before === undefined) return undefined;
+      return savedAt !== undefined && savedAt !== before ? 'newer' : keep(id, profile);
+    }),
     remove: writing(db, (id: string) => remove.run(id).changes === 1),
   };
 }
@@ -67,9 +69,10 @@ export function profileStore(db: Db): ProfileStore {
 export function profileRoutes(store: ProfileStore): express.Router {
   const routes = express.Router();
   const gone = (): Problem => new Problem(404, 'There is no such profile. It may have been deleted.');
-  const kept = (saved: Profile | 'taken' | undefined): Profile => {
+  const kept = (saved: Profile | 'taken' | 'newer' | undefined): Profile => {
     if (saved === undefined) throw gone();
     if (saved === 'taken') throw new Problem(409, 'Another profile has this name.');
+    if (saved === 'newer') throw new Problem(412, 'Another window changed this profile meanwhile.');
     return saved;
   };
   routes.get('/', (_request, response) => {
@@ -80,7 +83,9 @@ export function profileRoutes(store: ProfileStore): express.Router {
   });
   routes.put('/:id', (request, response) => {
     const id = checked(profileIdSchema, request.params.id);
-    response.json(kept(store.change(id, checked(saveProfileSchema, request.body))));
+    // Its tag is when it was saved (RFC 9110, 13.1.1).
+    const basedOn = request.headers['if-match']?.replace(/^"|"$/g, '');
+    response.json(kept(store.change(id, checked(saveProfileSchema, request.body), basedOn)));
   });
   routes.delete('/:id', (request, response) => {
     if (!store.remove(checked(profileIdSchema, request.params.id))) throw gone();

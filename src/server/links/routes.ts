@@ -64,7 +64,8 @@ export function linkRoutes(links: Links): express.Router {
     response.json({ link: own === null ? null : withVisits([own])[0], settings });
   });
   routes.put('/settings', (request, response) => {
-    links.saveSettings(checked(linkSettingsSchema, request.body));
+    // What a window does not change stays as another one may have set it.
+    links.saveSettings({ ...links.settings(), ...checked(linkSettingsSchema.partial(), request.body) });
     response.status(204).end();
   });
   routes.post('/door/open', async (_request, response) => {

@@ -150,9 +150,8 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     set: (part) =>
       attempt(async () => {
         if (list.value === null) return;
-        const settings = { ...list.value.settings, ...part };
-        await saveLinkSettings(settings);
-        list.value = { ...list.value, settings };
+        await saveLinkSettings(part);
+        list.value = { ...list.value, settings: { ...list.value.settings, ...part } };
       }),
     turnDoor: (isOpen) =>
       attempt(async () => {

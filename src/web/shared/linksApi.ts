@@ -56,7 +56,8 @@ export const fetchLinkRevisions = async (id: string): Promise<readonly LinkRevis
   (await get(`${at(id)}/revisions`, linkRevisionsSchema)).revisions;
 export const tryLink = (id: string, when: string, phone: PhoneKind | null): Promise<TriedLink> =>
   send('POST', `${at(id)}/try`, { at: when, phone }, triedLinkSchema);
-export async function saveLinkSettings(settings: LinkSettings): Promise<void> {
+/** Those that are given; the others stay as they are. */
+export async function saveLinkSettings(settings: Partial<LinkSettings>): Promise<void> {
   await request('/api/links/settings', jsonRequest('PUT', settings));
 }
 const doorSchema = linkListSchema.shape.door;

@@ -11,7 +11,7 @@ import {
   type SaveProfile,
 } from '../../wire';
 import { jsonOf } from '../shared/jsonFile';
-import { get, jsonRequest, request, send } from '../shared/http';
+import { answerOf, ApiProblem, get, jsonRequest, request, send } from '../shared/http';
 
 const base = '/api/profiles';
 
@@ -72,8 +72,22 @@ export const useProfiles = defineStore('profiles', () => {
     }));
   const add = (profile: SaveProfile): Promise<Profile | null> =>
     attempt(() => send('POST', base, profile, profileSchema));
+  /** In place of what is known here of it; what another window kept meanwhile is shown first. */
   const change = (id: string, profile: SaveProfile): Promise<Profile | null> =>
-    attempt(() => send('PUT', `${base}/${id}`, profile, profileSchema));
+    attempt(async () => {
+      const known = find(id)?.own?.savedAt;
+      const init = jsonRequest('PUT', profile);
+      const headers = { ...init.headers, ...(known === undefined ? {} : { 'if-match': `"${known}"` }) };
+      try {
+        return await answerOf(await request(`${base}/${id}`, { ...init, headers }), profileSchema);
+      } catch (error) {
+        if (!(error instanceof ApiProblem) || error.status !== 412) throw error;
+        await refresh();
+        throw new Error(
+          `${error.message} Your changes are still here: keep them again to put them in its place, or drop them to see it.`,
+        );
+      }
+    });
   const remove = (id: string): Promise<true | null> =>
     attempt(async () => {
       await request(`${base}/${id}`, jsonRequest('DELETE', {}));
