@@ -43,6 +43,7 @@ export interface LinksAtHand {
 
 export const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const linksAtOnce = 100;
+const patienceMs = 1000;
 
 export function useLinks(first: string, picked: (id: string) => void): LinksAtHand {
   const { problem, attempt } = useAttempt();
@@ -74,8 +75,8 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
   }
   async function pick(id: string): Promise<void> {
     await attempt(async () => {
-      // What is on its way arrives before another is at hand.
-      await changes.settled();
+      // What is on its way arrives before another is at hand, unless it takes long: then it is sent when its link is at hand again.
+      await Promise.race([changes.settled(), new Promise((resolve) => setTimeout(resolve, patienceMs))]);
       own.value = list.value?.links.find((link) => link.id === id) ?? (await fetchLink(id));
       picked(id);
     });
@@ -142,8 +143,8 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     remove: () =>
       attempt(async () => {
         if (own.value === null) return;
-        changes.letGo();
         await removeLink(own.value.id);
+        changes.letGo();
         own.value = null;
         await load(list.value?.links.length);
       }),
