@@ -23,7 +23,7 @@ import { ownZone, type LinksAtHand } from './useLinks';
 const props = defineProps<{ links: LinksAtHand; own: SavedLink }>();
 const link = computed(() => props.own.link);
 /** What is in the fields: what was refused stays there to be mended. */
-const typed = computed(() => ({ ...link.value, ...props.links.changes.refused.value }));
+const typed = computed(() => ({ ...link.value, ...props.links.changes.refused.value?.part }));
 const change = (part: Partial<Link>): Promise<void> => props.links.change(part);
 
 const setRules = (rules: readonly Rule[]): Promise<void> => change({ rules: [...rules] });
@@ -61,7 +61,7 @@ async function addPlace(): Promise<void> {
   const slug = place.value.trim().toUpperCase();
   if (slug === '') return;
   await change({ places: [...link.value.places, { slug, name: '' }] });
-  if (props.links.problem.value === '') place.value = '';
+  if (props.links.changes.refused.value === null) place.value = '';
 }
 const piecesOf = (slug: string): readonly LinkPiece[] =>
   props.links.pieces.value.filter((piece) => piece.slug === slug.toUpperCase());

@@ -5,7 +5,7 @@ import type { LinkChanges } from './useLinkChanges';
 
 const props = defineProps<{ changes: LinkChanges; revision: number }>();
 const state = computed(() => props.changes.state.value);
-const why = computed(() => props.changes.why.value);
+const why = computed(() => props.changes.why.value || (props.changes.refused.value?.why ?? ''));
 </script>
 
 <template>

@@ -28,9 +28,9 @@ export interface LinkChanges {
   readonly state: Readonly<Ref<LinkState>>;
   /** Why something is not saved; a sentence. */
   readonly why: Readonly<Ref<string>>;
-  /** What the server refused last, so that it can be mended where it was typed; until the next change. */
-  readonly refused: Readonly<ShallowRef<Partial<Link> | null>>;
-  /** Resolves when it was tried; rejects where the server refuses it, which is let go then. */
+  /** What the server refused last, and why, so that it can be mended where it was typed; until the next change. */
+  readonly refused: Readonly<ShallowRef<{ readonly part: Partial<Link>; readonly why: string } | null>>;
+  /** Resolves when it was tried; never rejects. */
   readonly change: (part: Partial<Link>) => Promise<void>;
   /** Tries at once what is not saved. */
   readonly saveNow: () => Promise<void>;
@@ -64,9 +64,7 @@ export function useLinkChanges(
   const waiting = shallowRef<Waiting | null>(null);
   const state = ref<LinkState>('saved');
   const why = ref('');
-  const refused = shallowRef<Partial<Link> | null>(null);
-  /** Who waits for the answer to a part. */
-  const askers = new WeakMap<object, (refusal: unknown) => void>();
+  const refused: LinkChanges['refused'] & ShallowRef = shallowRef(null);
   let working: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -104,20 +102,13 @@ export function useLinkChanges(
       drop(id, saved.revision);
       put(saved);
       if (isHere(id)) stand('saved');
-      askers.get(part)?.(null);
     } catch (error) {
-      if (isRefusal(error)) {
-        drop(id, now.revision);
-        if (isHere(id)) {
-          refused.value = part;
-          stand('saved', askers.has(part) ? '' : sentence(error));
-        }
-        askers.get(part)?.(error);
-        return true;
+      if (!isRefusal(error)) return notSaved(id, error);
+      drop(id, now.revision);
+      if (isHere(id)) {
+        refused.value = { part, why: sentence(error) };
+        stand('saved');
       }
-      const goesOn = await notSaved(id, error);
-      askers.get(part)?.(null);
-      return goesOn;
     }
     return true;
   }
@@ -188,11 +179,7 @@ export function useLinkChanges(
       keep(at.id, { revision: now?.revision ?? at.revision, parts: [...(now?.parts ?? []), part] });
       // Whoever looks is asked first which one goes on.
       if (state.value === 'conflict' || state.value === 'gone') return;
-      const answered = new Promise<unknown>((resolve) => askers.set(part, resolve));
-      await Promise.race([answered, work()]);
-      const refusal = await Promise.race([answered, null]);
-      askers.delete(part);
-      if (refusal !== null) throw refusal;
+      await work();
     },
     saveNow: work,
     settled: async () => {

@@ -139,7 +139,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
         put(saved);
         picked(saved.id);
       }),
-    change: (part) => attempt(() => changes.change(part)),
+    change: changes.change,
     remove: () =>
       attempt(async () => {
         if (own.value === null) return;

@@ -1,7 +1,7 @@
-/** Rows as a CSV file, in which no spreadsheet takes a name for a formula. */
+/** Rows as a CSV file. It begins with a mark by which spreadsheets know UTF-8. */
 import { csvText } from '../../core/numbers';
 import { downloadBytes } from './download';
 
 export function downloadCsv(name: string, rows: readonly object[]): void {
-  downloadBytes({ name, mediaType: 'text/csv', bytes: new TextEncoder().encode(csvText(rows)) });
+  downloadBytes({ name, mediaType: 'text/csv', bytes: new TextEncoder().encode(`\ufeff${csvText(rows)}`) });
 }

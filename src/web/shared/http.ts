@@ -34,12 +34,17 @@ export async function getTagged<Schema extends z.ZodType>(
   return { tag: response.headers.get('etag'), body: await answerOf(response, schema) };
 }
 
-/** Puts it in place of what has the tag; 412 where that is something else by now. Resolves with its own tag. */
-export async function putTagged(path: string, body: unknown, basedOn: string | null): Promise<string | null> {
+/** Puts it in place of what has the tag, or of anything where it is null; 412 where that is something else by now. */
+export function put(path: string, body: unknown, basedOn: string | null): Promise<Response> {
   const own = jsonRequest('PUT', body);
-  const headers = { ...own.headers, ...(basedOn === null ? {} : { 'if-match': basedOn }) };
-  return (await request(path, { ...own, headers })).headers.get('etag');
+  return request(path, basedOn === null ? own : { ...own, headers: { ...own.headers, 'if-match': basedOn } });
 }
+/** Resolves with its own tag. */
+export const putTagged = async (
+  path: string,
+  body: unknown,
+  basedOn: string | null,
+): Promise<string | null> => (await put(path, body, basedOn)).headers.get('etag');
 
 export async function send<Schema extends z.ZodType>(
   method: string,

@@ -3,7 +3,6 @@
 import { defineAsyncComponent, ref, shallowRef, useTemplateRef } from 'vue';
 import type { ImportReport, JobSummary } from '../../wire';
 import { importArchive } from '../shared/shelfApi';
-import { downloadBytes } from '../shared/download';
 import { useShelf } from '../stores/shelf';
 import { stateNames, stateOf } from './shelfList';
 
@@ -18,7 +17,7 @@ const shown = ref(false);
 
 /** The jobs as they are listed. Cells that a spreadsheet would run as formulas get an apostrophe in front. */
 async function saveTable(): Promise<void> {
-  const { default: Papa } = await import('papaparse');
+  const { downloadCsv } = await import('../shared/downloadCsv');
   const rows = props.jobs.map((job) => ({
     name: job.name,
     collection: job.collection,
@@ -33,12 +32,7 @@ async function saveTable(): Promise<void> {
     made: job.made?.on ?? '',
     made_note: job.made?.note ?? '',
   }));
-  const text = Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' });
-  downloadBytes({
-    name: 'binarus-jobs.csv',
-    mediaType: 'text/csv',
-    bytes: new TextEncoder().encode(`\ufeff${text}`),
-  });
+  downloadCsv('binarus-jobs.csv', rows);
 }
 
 async function look(event: Event): Promise<void> {

@@ -11,7 +11,7 @@ import {
   type SaveProfile,
 } from '../../wire';
 import { jsonOf } from '../shared/jsonFile';
-import { answerOf, ApiProblem, get, jsonRequest, request, send } from '../shared/http';
+import { answerOf, ApiProblem, get, jsonRequest, put, request, send } from '../shared/http';
 
 const base = '/api/profiles';
 
@@ -76,10 +76,9 @@ export const useProfiles = defineStore('profiles', () => {
   const change = (id: string, profile: SaveProfile): Promise<Profile | null> =>
     attempt(async () => {
       const known = find(id)?.own?.savedAt;
-      const init = jsonRequest('PUT', profile);
-      const headers = { ...init.headers, ...(known === undefined ? {} : { 'if-match': `"${known}"` }) };
       try {
-        return await answerOf(await request(`${base}/${id}`, { ...init, headers }), profileSchema);
+        const kept = await put(`${base}/${id}`, profile, known === undefined ? null : `"${known}"`);
+        return await answerOf(kept, profileSchema);
       } catch (error) {
         if (!(error instanceof ApiProblem) || error.status !== 412) throw error;
         await refresh();
