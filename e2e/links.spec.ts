@@ -172,6 +172,9 @@ test('a change that is not saved survives a reload, and never overwrites what an
   await page.keyboard.press('Tab');
   await expect(page.getByRole('alert').filter({ hasText: 'is never forwarded to' })).toBeVisible();
   await expect(leadsTo).toHaveValue('javascript:alert(1)');
+  // Wherever the page is scrolled to.
+  await page.getByRole('button', { name: 'Retire…' }).scrollIntoViewIfNeeded();
+  await expect(bar).toBeInViewport();
   expect(await target()).toBe('https://ternquay.example/lamps');
 
   // Another window saves meanwhile.

@@ -34,12 +34,17 @@ const why = computed(() => props.changes.why.value || (props.changes.refused.val
 <style scoped src="../shared/saveBar.css"></style>
 <style scoped>
 .bar {
-  padding: 6px 12px;
+  min-width: 0;
+  max-height: 20vh;
+  padding: 4px 10px;
+  overflow: auto;
   border-width: 1px;
   font-size: 12.5px;
 }
 
 p {
+  min-width: 0;
   margin: 0;
+  overflow-wrap: anywhere;
 }
 </style>

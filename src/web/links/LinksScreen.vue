@@ -28,10 +28,13 @@ onMounted(() => (document.title = 'Links · Binarus'));
     right-name="Visits"
     :problem="links.problem.value"
   >
+    <!-- In sight wherever the link is scrolled to. -->
+    <template #head>
+      <LinkSaveBar v-if="links.own.value" :changes="links.changes" :revision="links.own.value.revision" />
+    </template>
     <template #left><LinkList v-if="links.list.value" :links="links" /></template>
     <template #middle>
       <div class="middle">
-        <LinkSaveBar v-if="links.own.value" :changes="links.changes" :revision="links.own.value.revision" />
         <LinkEdit v-if="links.own.value" :key="links.own.value.id" :links="links" :own="links.own.value" />
         <p v-else-if="links.list.value" class="note empty">
           A message in an engraved plate cannot be changed; where a forwarding link leads can. The code holds
