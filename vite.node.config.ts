@@ -18,6 +18,8 @@ export default defineConfig({
       input: {
         server: 'src/server/main.ts',
         worker: 'src/server/worker.ts',
+        limitedChild: 'src/server/limited/child.ts',
+        limitedThread: 'src/server/limitedThread.ts',
         cli: 'src/cli/main.ts',
         bench: 'bench/main.ts',
         compareEncoders: 'bench/compareEncoders.ts',

@@ -39,6 +39,8 @@ if (kind === 'bare') {
   const tools = {
     ...links.doorTools(),
     linkOf: (key: string) => table.get(key),
+    schemes: [],
+    report: (error: unknown) => console.error(error),
     proxies: proxiesOf('127.0.0.1'),
   };
   listen(doorServer(() => tools));

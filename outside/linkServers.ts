@@ -125,6 +125,8 @@ Include ${folder}/apache/binarus-links.conf
 const bySlug = new Map(table.map((link) => [slugKey(link.places[0]!.slug), link]));
 const tools = {
   linkOf: (key: string) => bySlug.get(key),
+  schemes: [],
+  report: (error: unknown) => console.error(error),
   count: null,
   isFirst: () => true,
   path,

@@ -34,7 +34,10 @@ import { hintsOf } from './hints';
 import { namePatternRoutes } from './namePatterns';
 import { profileRoutes } from './profiles';
 import { checked, Problem } from './problem';
-import { TooLong } from './workshop';
+import { pausesMs } from './db/patience';
+import { storageTroubleOf, storageWords, type StorageTrouble } from './db/trouble';
+import { OutOfMemory, TooMuchWork, WorkStopped } from './limited';
+import { LongWorks } from './longWork';
 import type { Data } from './data';
 
 export interface AppOptions {
@@ -48,10 +51,15 @@ export interface AppOptions {
 
 export function createApp({ data, webFolder, log, phone }: AppOptions): Express {
   const app = express();
+  const works = new LongWorks();
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(ownHostOnly);
-  app.use('/api/archive', archiveRoutes(data));
+  app.get('/api/health', (_request, response) => {
+    response.set('Cache-Control', 'no-store').json({ isUp: true });
+  });
+  app.use('/api/work', works.routes());
+  app.use('/api/archive', archiveRoutes(data, works));
   app.use(
     '/api/piece-shelf',
     writesAreJson,
@@ -81,7 +89,7 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
     jobDocumentRoutes(data.series, 'series', seriesDocumentSchema),
   );
   app.use('/api/jobs/:jobId/runs', writesAreJson, express.json({ limit: '10kb' }), jobRunRoutes(data));
-  app.use('/api/links/log', linkLogRoutes(data.links));
+  app.use('/api/links/log', linkLogRoutes(data.links, works));
   app.use('/api/links', writesAreJson, express.json({ limit: '1mb' }), linkRoutes(data.links));
   app.use('/api/runs', writesAreJson, express.json({ limit: '10kb' }), runRoutes(data));
   app.use('/api/register', writesAreJson, express.json({ limit: '12mb' }), registerRoutes(data));
@@ -99,8 +107,30 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
     },
   );
   if (webFolder !== null) servePage(app, webFolder);
+  app.use(againWhenBusy(app));
   app.use(answerProblems(log));
   return app;
+}
+
+/**
+ * A request that met a locked database is answered once the lock is gone, without holding this thread. Each write is a transaction that
+ * took nothing yet, and the body has been read, so that the request can simply be handled again; those that stream their body wait themselves.
+ */
+function againWhenBusy(app: Express): ErrorRequestHandler {
+  const tries = new WeakMap<express.Request, number>();
+  return (error: unknown, request, response, next) => {
+    const tried = tries.get(request) ?? 0;
+    const pause = pausesMs[tried];
+    const isSpent = request.body === undefined && 'content-type' in request.headers;
+    if (storageTroubleOf(error) !== 'busy' || response.headersSent || pause === undefined || isSpent) {
+      next(error);
+      return;
+    }
+    tries.set(request, tried + 1);
+    setTimeout(() => {
+      if (!response.closed) app(request, response, next);
+    }, pause);
+  };
 }
 
 /** The list is not kept waiting longer by what is still being measured. */
@@ -279,33 +309,57 @@ function answerProblems(log: Logger): ErrorRequestHandler {
   };
 }
 
-function problemOf(error: unknown): { status: number; problem: string; current?: SavedJob; raw?: string } {
+interface Told {
+  readonly status: number;
+  readonly problem: string;
+  readonly current?: SavedJob | undefined;
+  readonly raw?: string;
+}
+
+function problemOf(error: unknown): Told {
   if (error instanceof Problem)
     return { status: error.status, problem: error.message, current: error.current };
   if (error instanceof Unreadable) return { status: 422, problem: error.message, raw: error.text };
-  if (error instanceof TooLong) return { status: 422, problem: error.message };
-  const { code, status } = error as { code?: string; status?: number };
-  if (code === 'SQLITE_FULL' || code === 'ENOSPC')
-    return {
-      status: 507,
-      problem: 'The disk is full: nothing was saved. Free some space; your work is kept in this window.',
-    };
-  if (
-    code?.startsWith('SQLITE_READONLY') ||
-    code?.startsWith('SQLITE_IOERR') ||
-    code?.startsWith('SQLITE_CANTOPEN')
-  )
-    return {
-      status: 507,
-      problem: 'The data folder cannot be written: nothing was saved. Your work is kept in this window.',
-    };
+  if (error instanceof TooMuchWork || error instanceof OutOfMemory)
+    return { status: 422, problem: error.message };
+  if (error instanceof WorkStopped) return { status: 503, problem: error.message };
+  const trouble = storageTroubleOf(error);
+  if (trouble !== null) return { status: troubleStatus[trouble], problem: storageWords[trouble] };
+  return (
+    requestProblem(error) ?? {
+      status: 500,
+      problem: 'Something went wrong on the server; its log says what.',
+    }
+  );
+}
+
+/** By what keeps the disk from taking a write (RFC 4918, 11.5: insufficient storage; RFC 9110, 15.6.4: for a while). */
+const troubleStatus: Readonly<Record<StorageTrouble, number>> = {
+  full: 507,
+  failing: 507,
+  busy: 503,
+  damaged: 500,
+};
+
+/** What Express and its readers of bodies say of a request that is wrong in itself (http-errors: a status below 500). */
+function requestProblem(error: unknown): Told | null {
+  if (typeof error !== 'object' || error === null) return null;
+  const { status, type } = error as { status?: unknown; type?: unknown };
+  if (typeof status !== 'number' || status < 400 || status > 499) return null;
   if (status === 413)
     return {
       status,
       problem:
         'That is more than is read at once: 1 MB for a job, 4 MB for a logo or a picture, 256 MB for an archive.',
     };
-  if (status === 400) return { status, problem: 'The request is not valid JSON.' };
-  if (status === 404) return { status, problem: 'There is nothing at this address.' };
-  return { status: 500, problem: 'Something went wrong on the server; its log says what.' };
+  if (type === 'entity.parse.failed') return { status, problem: 'The request is not valid JSON.' };
+  if (error instanceof URIError)
+    return {
+      status,
+      problem: 'This address is not written correctly: a % is not followed by two hexadecimal digits.',
+    };
+  if (status === 403 || status === 404) return { status: 404, problem: 'There is nothing at this address.' };
+  if (status === 415)
+    return { status, problem: 'The request is packed or encoded in a way that is not read.' };
+  return { status, problem: 'The request was cut off or is not written correctly.' };
 }

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { seriesDocumentSchema, type SeriesDocument } from '../core/series';
 import { sheetDocumentSchema, type SheetDocument } from '../core/sheet';
 import { archiveStore, type ArchiveStore } from './archive/store';
+import { Background, silentLog, type Log } from './background';
 import { checkStore, type CheckStore } from './checks';
 import { couponStore, type CouponStore } from './coupons';
 import type { Db } from './db/open';
@@ -44,23 +45,34 @@ export interface Data {
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
   readonly workshop: Workshop;
+  /** Work that nobody waits for. */
+  readonly background: Background;
 }
+
+export interface DataOptions {
+  readonly workshop?: Workshop;
+  readonly threads?: RunThreads;
+  readonly log?: Log;
+  readonly door?: DoorSetting;
+}
+
+const noDoor: DoorSetting = { port: null, host: '127.0.0.1', proxies: proxiesOf(undefined) };
 
 export function openData(
   db: Db,
-  workshop: Workshop = workshopHere,
-  threads: RunThreads = runHere,
-  log: (error: unknown) => void = () => undefined,
-  door: DoorSetting = { port: null, host: '127.0.0.1', proxies: proxiesOf(undefined) },
+  { workshop = workshopHere, threads = runHere, log = silentLog, door = noDoor }: DataOptions = {},
 ): Data {
+  const background = new Background(log);
+  const folder = dirname(db.name);
   const files = fileStore(db);
-  const measuring = createMeasuring(
+  const measuring = createMeasuring({
     workshop,
     files,
-    (id, revision, severity) => jobs.measured(id, revision, severity),
-    () => db.open,
-  );
-  const jobs = jobStore(db, files, measuring.ask);
+    background,
+    keep: (id, revision, severity) => jobs.measured(id, revision, severity),
+    isOpen: () => db.open,
+  });
+  const jobs = jobStore(db, files, measuring.ask, background);
   const stores = {
     jobs,
     files,
@@ -82,10 +94,17 @@ export function openData(
   const runs = createRuns(
     runStore(db, files),
     threads,
-    { database: db.name, folder: join(dirname(db.name), 'runs') },
-    log,
+    { database: db.name, folder: join(folder, 'runs') },
+    background,
   );
-  const links = createLinks(linkStore(db), visitStore(db), linkPieces(db, jobs.twins), door);
+  const links = createLinks({
+    store: linkStore(db),
+    visits: visitStore(db, (error) => background.report('Visits of links are not kept yet.', error)),
+    pieces: linkPieces(db, jobs.twins),
+    door,
+    logs: { folder, work: workshop.readLog },
+    background,
+  });
   return {
     ...stores,
     runs,
@@ -93,5 +112,6 @@ export function openData(
     archive: archiveStore(db, { ...stores, runs, links }, workshop),
     measuring,
     workshop,
+    background,
   };
 }

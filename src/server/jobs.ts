@@ -5,6 +5,7 @@ import { type revisionListSchema, type SavedJob, type JobSummary, type Place } f
 import { filesOfJob, shownTitle, type Job } from '../core/job';
 import type { Severity } from '../core/finding';
 import type { ProofReport } from '../core/proof';
+import { Background } from './background';
 import { writing, type Db } from './db/open';
 import { documentOf, parsedDocument } from './documents';
 import type { FileStore } from './files';
@@ -77,7 +78,12 @@ const selectJobs = `
 /** Told of every newest revision that was written, so that its limits can be measured; null when it is gone by then. */
 export type Written = (id: string, revision: number, document: () => Job | null) => void;
 
-export function jobStore(db: Db, files: FileStore, written: Written = () => {}): JobStore {
+export function jobStore(
+  db: Db,
+  files: FileStore,
+  written: Written = () => {},
+  background: Background = new Background(),
+): JobStore {
   const selectSummaries = db.prepare<[], SummaryRow>(
     `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,
             json_remove(summaries.summary, '$.payload') AS summary,
@@ -189,9 +195,16 @@ export function jobStore(db: Db, files: FileStore, written: Written = () => {}):
     deleteRevision.run(id, number);
     return before.beganAt;
   };
-  summariseOldJobs(db, summarise, (id, text) =>
-    upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text))),
+  void background.untilKept('Jobs of an older program are not on the shelf yet.', () =>
+    summariseOldJobs(db, summarise, (id, text) =>
+      upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text))),
+    ),
   );
+  const unmeasured = db.prepare<[], { id: string; revision: number }>(
+    `SELECT jobs.id, current_revision AS revision FROM jobs JOIN summaries ON summaries.job_id = jobs.id
+     WHERE json_extract(summary, '$.severity') = 'unknown' ORDER BY jobs.created_at`,
+  );
+  for (const { id, revision } of unmeasured.all()) written(id, revision, () => readNow(id, revision));
 
   return {
     summaries: () => selectSummaries.all().map(jobSummaryOf),
@@ -369,7 +382,7 @@ function allOrNone<Args extends unknown[]>(
   };
 }
 
-/** Jobs without a summary get theirs when the store is opened; those that wait for their limits are asked for again. */
+/** Jobs without a summary get theirs when the store is opened. */
 function summariseOldJobs(
   db: Db,
   write: (id: string, revision: number, document: Job) => void,
@@ -380,9 +393,10 @@ function summariseOldJobs(
       `SELECT jobs.id, revisions.number AS revision, revisions.document FROM jobs
        JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
        LEFT JOIN summaries ON summaries.job_id = jobs.id
-       WHERE summary IS NULL OR json_extract(summary, '$.severity') = 'unknown'`,
+       WHERE summary IS NULL`,
     )
     .all();
+  if (rows.length === 0) return;
   writing(db, () => {
     for (const { id, revision, document } of rows) {
       const parsed = parsedDocument(document);

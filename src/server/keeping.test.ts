@@ -9,7 +9,6 @@ import { openData } from './data';
 import { openDatabase, type Db } from './db/open';
 import { Unreadable } from './documents';
 import { holdFolder, openDatabaseIn, portOf, prepareFolder, StartProblem } from './start';
-import { TooLong, workshopInThreads } from './workshop';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-keeping-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -113,7 +112,7 @@ describe('daily copies', () => {
   it('are made once a day, seven are kept, and one is put back by one command', async () => {
     const home = join(folder, 'copies');
     prepareFolder(home);
-    const db = openDatabaseIn(home);
+    const db = await openDatabaseIn(home);
     const { jobs } = openData(db);
     const { id } = jobs.create(document);
     for (let day = 1; day <= 9; day++) await copyDaily(db, home, new Date(Date.UTC(2026, 10, day)));
@@ -125,21 +124,21 @@ describe('daily copies', () => {
     expect(restoreCopy(home, '2026-10-01')).toEqual({ problem: expect.stringContaining('2026-11-09') });
     const restored = restoreCopy(home, '2026-11-09');
     if ('problem' in restored) throw new Error(restored.problem);
-    const again = openDatabaseIn(home);
+    const again = await openDatabaseIn(home);
     expect(
       openData(again)
         .jobs.summaries()
         .map((job) => job.id),
     ).toEqual([id]);
     again.close();
-    const before = openDatabase(restored.keptAs);
+    const before = openDatabase(restored.keptAs!);
     expect(openData(before).jobs.summaries()).toHaveLength(2);
     before.close();
   });
 });
 
 describe('a start that cannot be', () => {
-  it('says in one line what to do', () => {
+  it('says in one line what to do', async () => {
     expect(() => portOf('many')).toThrow(/BINARUS_PORT is “many”; set it to/);
     expect(portOf(undefined)).toBe(5180);
     const file = join(folder, 'a-file');
@@ -150,7 +149,7 @@ describe('a start that cannot be', () => {
     const damaged = join(folder, 'damaged');
     mkdirSync(damaged);
     writeFileSync(databaseFile(damaged), 'no database at all'.repeat(100));
-    expect(() => openDatabaseIn(damaged)).toThrow(/is damaged\. Go back to a daily copy/);
+    await expect(openDatabaseIn(damaged)).rejects.toThrow(/is damaged\..*go back to a daily copy/);
     // What is damaged stays as it is.
     expect(readFileSync(databaseFile(damaged), 'utf8')).toContain('no database at all');
   });
@@ -164,23 +163,4 @@ describe('a start that cannot be', () => {
     holdFolder(shared)();
     expect(existsSync(join(shared, 'binarus.lock'))).toBe(true);
   });
-});
-
-describe('work that takes too long', () => {
-  it('is ended with its thread, and the next is done', async () => {
-    const worker = join(folder, 'worker.mjs');
-    writeFileSync(
-      worker,
-      `export default ({ args }) => { if (args[0].length === 0) for (;;); return { problem: 'done' }; };`,
-    );
-    const workshop = workshopInThreads(worker);
-    const [hangs, done] = [new Uint8Array(0), new Uint8Array(1)];
-    await expect(workshop.clean(hangs)).rejects.toBeInstanceOf(TooLong);
-    expect(await workshop.clean(done)).toEqual({ problem: 'done' });
-    // A warm thread has less time, and what waits behind has its whole time still.
-    const [hung, waited] = await Promise.allSettled([workshop.clean(hangs), workshop.clean(done)]);
-    expect(hung).toMatchObject({ reason: { message: 'It took longer than 2 s, so it was broken off.' } });
-    expect(waited).toMatchObject({ value: { problem: 'done' } });
-    await workshop.close();
-  }, 30_000);
 });

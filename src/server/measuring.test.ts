@@ -2,6 +2,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { newJob, type Job } from '../core/job';
 import type { FileStore } from './files';
+import { Background } from './background';
 import { createMeasuring } from './measuring';
 import { workshopHere } from './workshop';
 
@@ -11,9 +12,12 @@ const noFiles = {} as FileStore;
 describe('measuring', () => {
   it('tells every job that was asked for, the newest revision once', async () => {
     const told: string[] = [];
-    const { ask, settled } = createMeasuring(workshopHere, noFiles, (id, revision, severity) =>
-      told.push(`${id} ${revision} ${severity}`),
-    );
+    const { ask, settled } = createMeasuring({
+      workshop: workshopHere,
+      files: noFiles,
+      background: new Background(),
+      keep: (id, revision, severity) => told.push(`${id} ${revision} ${severity}`),
+    });
     ask('a', 1, () => job);
     ask('b', 1, () => null);
     ask('a', 2, () => job);
@@ -39,12 +43,13 @@ describe('measuring', () => {
         return workshopHere.severity(...args);
       },
     };
-    const { ask, settled } = createMeasuring(
-      slow,
-      noFiles,
-      (id) => told.push(id),
-      () => isOpen,
-    );
+    const { ask, settled } = createMeasuring({
+      workshop: slow,
+      files: noFiles,
+      background: new Background(),
+      keep: (id) => told.push(id),
+      isOpen: () => isOpen,
+    });
     ask('a', 1, document('a'));
     ask('b', 1, document('b'));
     await settled();

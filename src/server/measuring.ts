@@ -1,6 +1,7 @@
 /** Measures the limits of saved jobs one after the other, after they were saved: nobody who saves waits for it. */
 import type { Severity } from '../core/finding';
 import { filesOfJob, type Job } from '../core/job';
+import type { Background } from './background';
 import type { FileStore } from './files';
 import type { Files } from './tasks';
 import type { Workshop } from './workshop';
@@ -12,13 +13,27 @@ export interface Measuring {
   readonly settled: () => Promise<void>;
 }
 
-/** `tell` keeps what was measured; a piece that cannot be measured in its time is stopped. What waits when the data is closed is forgotten. */
-export function createMeasuring(
-  workshop: Workshop,
-  files: FileStore,
-  tell: (id: string, revision: number, severity: Severity) => void,
-  isOpen: () => boolean = () => true,
-): Measuring {
+export interface MeasuringTools {
+  readonly workshop: Pick<Workshop, 'severity'>;
+  readonly files: Pick<FileStore, 'find'>;
+  readonly background: Background;
+  /** Keeps what was measured. */
+  readonly keep: (id: string, revision: number, severity: Severity) => void;
+  /** What waits when the data is closed is forgotten. */
+  readonly isOpen?: () => boolean;
+}
+
+/**
+ * A job that cannot be measured stays “not measured yet”, and the log says why; it is tried again at the next save and at the next start.
+ * What was measured is kept as soon as the disk takes it.
+ */
+export function createMeasuring({
+  workshop,
+  files,
+  background,
+  keep,
+  isOpen = () => true,
+}: MeasuringTools): Measuring {
   const waiting = new Map<string, { readonly revision: number; readonly document: () => Job | null }>();
   let running: Promise<void> | null = null;
 
@@ -29,27 +44,29 @@ export function createMeasuring(
       if (!isOpen()) return waiting.clear();
       const [id, { revision, document }] = next.value;
       waiting.delete(id);
-      const read = document();
-      if (read === null) continue;
-      const severity = await measured(read);
-      // A server that is being ended closes its database before the last is measured.
-      if (isOpen()) tell(id, revision, severity);
+      await background.once(`The job ${id} is not measured yet.`, async () => {
+        const read = document();
+        if (read === null) return;
+        const severity = await workshop.severity(read, neededFiles(read));
+        // A server that is being ended closes its database before the last is measured.
+        const keepMeasured = (): void => void (isOpen() && keep(id, revision, severity));
+        try {
+          keepMeasured();
+        } catch {
+          // Nothing else waits for the disk: the next job is measured meanwhile.
+          void background.untilKept('What was measured of a job is not kept yet.', keepMeasured);
+        }
+      });
     }
   }
 
-  async function measured(document: Job): Promise<Severity> {
-    const needed: Files = Object.fromEntries(
+  const neededFiles = (document: Job): Files =>
+    Object.fromEntries(
       filesOfJob(document).flatMap((hash) => {
         const file = files.find(hash);
         return file === undefined ? [] : [[hash, new Uint8Array(file.bytes)]];
       }),
     );
-    try {
-      return await workshop.severity(document, needed);
-    } catch {
-      return 'stop';
-    }
-  }
 
   return {
     ask: (id, revision, document) => {

@@ -1,11 +1,14 @@
 /** What has to hold before the server starts; each that does not is told in one line with what to do. */
 import Database from 'better-sqlite3';
-import { accessSync, constants, mkdirSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs';
 import type { BlockList } from 'node:net';
 import { join } from 'node:path';
-import { databaseFile } from './backups';
-import { openDatabase, type Db } from './db/open';
+import { copyBeforeMigration, copyNames, databaseFile, setAside } from './backups';
+import { formatOf, newestFormat, openDatabase, type Db } from './db/open';
+import { patiently, pausesMs } from './db/patience';
+import { storageTroubleOf } from './db/trouble';
 import { proxiesOf } from './links';
+import { giveUpReserve } from './reserve';
 
 /** Told in one line; the server ends with exit code 2. */
 export class StartProblem extends Error {}
@@ -44,6 +47,9 @@ export function trustedProxies(given: string | undefined): BlockList {
   }
 }
 
+/** Folders that lie in the data folder. */
+const innerFolders = ['runs', 'copies'];
+
 /** Makes the folder where it is missing. */
 export function prepareFolder(folder: string): void {
   try {
@@ -54,33 +60,114 @@ export function prepareFolder(folder: string): void {
       `The data folder ${folder} cannot be written (${(error as NodeJS.ErrnoException).code}). Set BINARUS_DATA to another.`,
     );
   }
+  for (const name of innerFolders) {
+    const inner = join(folder, name);
+    if (existsSync(inner) && !statSync(inner).isDirectory())
+      throw new StartProblem(
+        `${inner} is a file, but Binarus keeps files below it. Move it away, and start again.`,
+      );
+  }
 }
 
 /** Holds the folder for as long as the process lives, however it ends; a second server on it is refused. */
 export function holdFolder(folder: string): () => void {
-  const lock = new Database(join(folder, 'binarus.lock'), { timeout: 0 });
+  const file = join(folder, 'binarus.lock');
+  let lock: Db | null = null;
   try {
+    lock = new Database(file, { timeout: 0 });
     lock.pragma('locking_mode = EXCLUSIVE');
     lock.exec('BEGIN EXCLUSIVE');
-  } catch {
-    lock.close();
+    const held = lock;
+    return () => held.close();
+  } catch (error) {
+    lock?.close();
+    if (storageTroubleOf(error) === 'busy')
+      throw new StartProblem(
+        `Another Binarus is running on ${folder}. Use it, or set BINARUS_DATA to another folder.`,
+      );
     throw new StartProblem(
-      `Another Binarus is running on ${folder}. Use it, or set BINARUS_DATA to another folder.`,
+      `${file} cannot be opened (${(error as Error).message}). It only shows that Binarus is running: delete it, and start again.`,
     );
   }
-  return () => lock.close();
 }
 
-export function openDatabaseIn(folder: string): Db {
-  const file = databaseFile(folder);
+/**
+ * A database that is missing or empty beside copies of it was lost, not begun: whoever starts decides. With `isNew` what is left is set
+ * aside, and a new one begun.
+ */
+export function refuseLostDatabase(folder: string, isNew: boolean): void {
+  const copies = copyNames(folder);
+  if (isNew) {
+    setAside(folder);
+    return;
+  }
+  if (copies.length === 0 || !isLost(databaseFile(folder))) return;
+  throw new StartProblem(
+    `${databaseFile(folder)} is ${existsSync(databaseFile(folder)) ? 'empty' : 'missing'}, but there are copies of it: ${copies.join(', ')}. Go back to one with npm start -- --restore ${copies[0]!}, or begin anew with npm start -- --new.`,
+  );
+}
+
+function isLost(file: string): boolean {
+  if (!existsSync(file)) return true;
+  if (!statSync(file).isFile()) return false;
+  if (statSync(file).size === 0) return true;
+  let db: Db | null = null;
   try {
-    return openDatabase(file);
-  } catch (error) {
-    const { code, message } = error as { code?: string; message: string };
-    throw new StartProblem(
-      code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT'
-        ? `${file} is damaged. Go back to a daily copy with npm start -- --restore YEAR-MONTH-DAY.`
-        : `${file} cannot be opened: ${message}`,
+    db = new Database(file, { readonly: true, timeout: 0 });
+    return (
+      formatOf(db) === 0 && db.prepare<[], number>('SELECT count(*) FROM sqlite_schema').pluck().get() === 0
     );
+  } catch {
+    // Opening it says what is wrong.
+    return false;
+  } finally {
+    db?.close();
+  }
+}
+
+/** Opens the database of a folder. A locked one is waited for; on a full disk the reserve is given up, to read at least. */
+export async function openDatabaseIn(folder: string, pauses = pausesMs): Promise<Db> {
+  const file = databaseFile(folder);
+  const open = (): Promise<Db> =>
+    patiently(() => openDatabase(file, { beforeMigration: (db) => copyBeforeMigration(db, folder) }), pauses);
+  try {
+    return await open();
+  } catch (error) {
+    const trouble = storageTroubleOf(error);
+    if ((trouble === 'full' || trouble === 'failing') && giveUpReserve(folder))
+      try {
+        return await open();
+      } catch (again) {
+        throw startProblemOf(again, file);
+      }
+    throw startProblemOf(error, file);
+  }
+}
+
+function startProblemOf(error: unknown, file: string): StartProblem {
+  const words: Partial<Record<NonNullable<ReturnType<typeof storageTroubleOf>>, string>> = {
+    damaged: `${file} is damaged. Look what is sound with “binarus check-data”, and go back to a daily copy with npm start -- --restore YEAR-MONTH-DAY.`,
+    busy: `${file} is locked by another program. Close that program, and start again.`,
+    full: isOlder(file)
+      ? `The disk is full: ${file} has to be brought up to date for this version, which needs free space. Free some, and start again.`
+      : `The disk is full: ${file} cannot be opened. Free some space, and start again.`,
+  };
+  const trouble = storageTroubleOf(error);
+  return new StartProblem(
+    (trouble === null ? undefined : words[trouble]) ??
+      `${file} cannot be opened: ${(error as Error).message}. Check the disk and its permissions, and start again.`,
+  );
+}
+
+/** Whether a newer program has to change it first. */
+function isOlder(file: string): boolean {
+  let db: Db | null = null;
+  try {
+    db = new Database(file, { readonly: true, timeout: 0 });
+    return formatOf(db) > 0 && formatOf(db) < newestFormat;
+  } catch {
+    return false;
+  } finally {
+    db?.close();
   }
 }

@@ -1,4 +1,4 @@
-/** Work that can take long, or is done on bytes from elsewhere: done in worker threads, where a limit can end it. */
+/** Work that can take long, or is done on bytes from elsewhere: done in child processes, where a limit can end it. */
 import type { Severity } from '../core/finding';
 import { type Job, problemsOf } from '../core/job';
 import { cleanUpload, type CleanUpload } from '../core/logo';
@@ -6,6 +6,7 @@ import { createLibrary, runJob } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import { reviseJobsSchema } from '../wire';
 import { stageArchive } from './archive/stage';
+import { readLog } from './links';
 import { runPart } from './runTask';
 
 /** Files that a job refers to, by their hashes. */
@@ -28,9 +29,9 @@ async function severity(job: Job, files: Files): Promise<Severity> {
 const clean = (bytes: Uint8Array): Promise<CleanUpload> => Promise.resolve(cleanUpload(bytes));
 
 /** Revisions of many jobs as they were sent, or what is wrong with them. */
-function revisions(
-  bytes: Uint8Array,
-): Promise<{ readonly revisions: readonly Revision[] } | { readonly problem: string }> {
+export type SentRevisions = { readonly revisions: readonly Revision[] } | { readonly problem: string };
+
+function revisions(bytes: Uint8Array): Promise<SentRevisions> {
   let body: unknown;
   try {
     body = JSON.parse(new TextDecoder().decode(bytes));
@@ -43,5 +44,5 @@ function revisions(
   );
 }
 
-export const tasks = { severity, clean, revisions, archive: stageArchive, runPart } as const;
+export const tasks = { severity, clean, revisions, archive: stageArchive, readLog, runPart } as const;
 export type Tasks = typeof tasks;

@@ -1,73 +1,76 @@
-/** Where tasks are done: in worker threads that are ended when one takes too long, or, for tests, right here. */
-import Piscina from 'piscina';
-import { coldMs } from '../core/numbers';
-import { tasks, type Tasks } from './tasks';
-import type { Order } from './worker';
+/** Where tasks are done: in child processes with limits of processor time and memory, or, for tests, right here. */
+import type { Severity } from '../core/finding';
+import { shownTitle, type Job } from '../core/job';
+import type { CleanUpload } from '../core/logo';
+import { LimitedProcess, type Asked } from './limited';
+import type { LogPaths, LogPart } from './links';
+import type { Staged, StagePaths } from './archive/stage';
+import { tasks, type Files, type SentRevisions } from './tasks';
 
-/** Runs have threads of their own. */
-type WorkshopTasks = Omit<Tasks, 'runPart'>;
+/** Hears how far long work is, and can stop it. */
+export interface LongWork<Note> {
+  readonly onNote?: (note: Note) => unknown;
+  readonly signal?: AbortSignal;
+}
 
-export interface Workshop extends WorkshopTasks {
+export interface Workshop {
+  readonly severity: (job: Job, files: Files) => Promise<Severity>;
+  readonly clean: (bytes: Uint8Array) => Promise<CleanUpload>;
+  readonly revisions: (bytes: Uint8Array) => Promise<SentRevisions>;
+  readonly archive: (
+    paths: StagePaths,
+    long?: LongWork<number>,
+  ) => Promise<Staged | { readonly problem: string }>;
+  readonly readLog: (
+    paths: LogPaths,
+    long: LongWork<LogPart>,
+  ) => Promise<null | { readonly problem: string }>;
   readonly close: () => Promise<void>;
 }
 
-/** Longer than this nothing honest takes; the thread is ended and begun anew. */
-const limitsMs: { readonly [Name in keyof WorkshopTasks]: number } = {
-  severity: 2000,
-  clean: 2000,
-  revisions: 20_000,
-  archive: 120_000,
-};
-
-export class TooLong extends Error {}
+/**
+ * In seconds of processor time. Ordinary drawings take 0.1 s, the slowest jobs that were met 2 s; what is stopped here would take minutes.
+ * Archives and logs have no limit of their own: each of their files or lines has.
+ */
+const processorSeconds = { severity: 30, clean: 10, revisions: 60, archive: null, readLog: null } as const;
 
 /** On the thread that calls. */
-export const workshopHere: Workshop = { ...tasks, close: () => Promise.resolve() };
+export const workshopHere: Workshop = {
+  severity: tasks.severity,
+  clean: tasks.clean,
+  revisions: tasks.revisions,
+  archive: (paths, { onNote } = {}) => tasks.archive(paths, async (note) => onNote?.(note as number)),
+  readLog: (paths, { onNote }) => tasks.readLog(paths, async (note) => onNote?.(note as LogPart)),
+  close: () => Promise.resolve(),
+};
 
-/** In threads that run a file; what is measured waits in a queue of its own, so that nobody waits for it. */
-export function workshopInThreads(file: string): Workshop {
-  const [measuring, reading, unpacking] = [bench(file), bench(file), bench(file, 4096)];
-  return {
-    severity: (...args) => measuring.run('severity', args),
-    clean: (...args) => reading.run('clean', args),
-    revisions: (...args) => reading.run('revisions', args),
-    archive: (...args) => unpacking.run('archive', args),
-    close: async () => {
-      await Promise.all([measuring, reading, unpacking].map(({ close }) => close()));
-    },
-  };
-}
-
-/** One thread with its queue. A task's time begins when its turn comes, and is longer in a thread that is just begun. */
-function bench(file: string, memoryMb = 1024) {
-  const threads = new Piscina({
-    filename: file,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: memoryMb },
-  });
-  let before: Promise<unknown> = Promise.resolve();
-  async function bounded(order: Order & { readonly name: keyof WorkshopTasks }): Promise<unknown> {
-    const isCold = threads.threads.length === 0;
-    const limitMs = Math.max(limitsMs[order.name], isCold ? coldMs : 0);
-    const signal = AbortSignal.timeout(limitMs);
-    try {
-      return await threads.run(order, { signal });
-    } catch (error) {
-      if (!signal.aborted) throw error;
-      throw new TooLong(`It took longer than ${limitMs / 1000} s, so it was broken off.`, { cause: error });
-    }
+/** In processes of their own, so that nobody waits for what somebody else sent. */
+export function workshopInProcesses(childFile: string, threadFile: string): Workshop {
+  const start = (memoryMb: number): LimitedProcess => new LimitedProcess(childFile, threadFile, memoryMb);
+  const [measuring, reading, unpacking, counting] = [start(1024), start(1024), start(4096), start(512)];
+  async function run<Result>(
+    process: LimitedProcess,
+    name: keyof typeof processorSeconds,
+    args: readonly unknown[],
+    what: string,
+    long: Pick<Asked, 'onNote' | 'signal'> = {},
+  ): Promise<Result> {
+    return (await process.run(name, args, {
+      what,
+      processorSeconds: processorSeconds[name],
+      ...long,
+    })) as Result;
   }
   return {
-    run: <Name extends keyof WorkshopTasks>(
-      name: Name,
-      args: Parameters<Tasks[Name]>,
-    ): ReturnType<Tasks[Name]> => {
-      const turn = before.then(() => bounded({ name, args }));
-      before = turn.catch(() => undefined);
-      return turn as ReturnType<Tasks[Name]>;
+    severity: (job, files) => run(measuring, 'severity', [job, files], `Measuring “${shownTitle(job)}”`),
+    clean: (bytes) => run(reading, 'clean', [bytes], 'Reading this file'),
+    revisions: (bytes) => run(reading, 'revisions', [bytes], 'Reading these jobs'),
+    archive: (paths, long = {}) =>
+      run(unpacking, 'archive', [paths], 'Reading the archive', long as Pick<Asked, 'onNote' | 'signal'>),
+    readLog: (paths, long) =>
+      run(counting, 'readLog', [paths], 'Reading the log', long as Pick<Asked, 'onNote' | 'signal'>),
+    close: async () => {
+      await Promise.all([measuring, reading, unpacking, counting].map((process) => process.close()));
     },
-    close: () => threads.destroy(),
   };
 }

@@ -144,3 +144,4 @@ export {
   type Visits,
   visitsSchema,
 } from './links';
+export { askWorkSchema, workIdSchema, type WorkState, workStateSchema } from './work';

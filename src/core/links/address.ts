@@ -53,6 +53,17 @@ export function baseFaults(base: string): readonly BaseFault[] {
   return [...(search !== '' || hash !== '' ? (['query'] as const) : []), ...targetCautions(base)];
 }
 
+/** Why links cannot be reached under an address, in one sentence; null where they can. Empty stands for none yet. */
+export function baseProblem(base: string): string | null {
+  if (base === '') return null;
+  const [fault] = baseFaults(base);
+  if (fault === 'no address')
+    return `“${base}” is not an address. Write it like https://go.ternquay.example.`;
+  return fault === 'other scheme'
+    ? `“${base}” cannot be opened by a phone: the address has to begin with https:// or http://.`
+    : null;
+}
+
 /**
  * The address of a link. In large letters throughout it stands in the alphanumeric mode of ISO/IEC 18004 (7.3.4): schemes and hosts are
  * alike in both (RFC 3986, 6.2.2.1), and so are paths where the server says so.

@@ -4,6 +4,7 @@ export {
   addressCost,
   type BaseFault,
   baseFaults,
+  baseProblem,
   drawnSlug,
   linkAddress,
   readableSlug,

@@ -302,14 +302,16 @@ describe('an archive', () => {
     const bytes = await archiveOf(data);
     const empty = fresh();
     const elsewhere = openData(empty, {
-      ...workshopHere,
-      archive: async (paths) => {
-        const staged = await workshopHere.archive(paths);
-        empty.prepare("INSERT INTO jobs (id, created_at, current_revision) VALUES (?, '', 1)").run(id);
-        empty
-          .prepare("INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, 1, ?, '')")
-          .run(id, JSON.stringify({ ...document, name: 'Saved meanwhile' }));
-        return staged;
+      workshop: {
+        ...workshopHere,
+        archive: async (paths) => {
+          const staged = await workshopHere.archive(paths);
+          empty.prepare("INSERT INTO jobs (id, created_at, current_revision) VALUES (?, '', 1)").run(id);
+          empty
+            .prepare("INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, 1, ?, '')")
+            .run(id, JSON.stringify({ ...document, name: 'Saved meanwhile' }));
+          return staged;
+        },
       },
     });
     expect(await take(elsewhere, bytes)).toMatchObject({ add: [], copy: ['Test plate'] });

@@ -29,6 +29,9 @@ import {
   type Taker,
 } from './format';
 
+/** Entries after which it is told how many were read. */
+const entriesAtOnce = 50;
+
 /** Why an archive is refused as a whole. */
 class Refusal extends Error {}
 /** Why one entry is left out. */
@@ -54,19 +57,22 @@ export async function readArchive(path: string, take: Taker): Promise<ReadArchiv
 async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   await checkHead(entries);
   const rejected: { file: string; reason: string }[] = [];
+  let done = 0;
   /** One entry after the other; one that cannot be read is noted and left out. */
   const each = async <Found>(
     names: readonly string[],
     read: (name: string) => Promise<Found>,
   ): Promise<Found[]> => {
     const found: Found[] = [];
-    for (const name of names)
+    for (const name of names) {
+      if (++done % entriesAtOnce === 0) await take.progress?.(done);
       try {
         found.push(await read(name));
       } catch (error) {
         if (!(error instanceof Rejection)) throw error;
         rejected.push({ file: name, reason: error.message });
       }
+    }
     return found;
   };
   const named = (name: string): string[] => (entries.has(name) ? [name] : []);

@@ -2,6 +2,7 @@
 import express from 'express';
 import { pipeline } from 'node:stream/promises';
 import type { Data } from '../data';
+import type { LongWorks } from '../longWork';
 import { Problem } from '../problem';
 import { archiveLimits, inMb } from './format';
 
@@ -10,7 +11,7 @@ const tooLarge = new Problem(
   `The archive has more than ${inMb(archiveLimits.archiveBytes)}, the most that is read. Nothing was changed.`,
 );
 
-export function archiveRoutes({ archive }: Data): express.Router {
+export function archiveRoutes({ archive }: Pick<Data, 'archive'>, works: LongWorks): express.Router {
   const routes = express.Router();
   routes.get('/', async (_request, response) => {
     response.attachment(`binarus-${new Date().toISOString().slice(0, 10)}.zip`).type('application/zip');
@@ -23,7 +24,9 @@ export function archiveRoutes({ archive }: Data): express.Router {
     },
     async (request, response) => {
       if (Number(request.headers['content-length'] ?? 0) > archiveLimits.archiveBytes) throw tooLarge;
-      const report = await archive.take(request, request.query.dry === '1');
+      const report = await works.during(request, response, ({ signal, tell }) =>
+        archive.take(request, request.query.dry === '1', { signal, onNote: (done) => tell(done) }),
+      );
       if ('problem' in report) throw new Problem(422, `${report.problem} Nothing was changed.`);
       response.json(report);
     },

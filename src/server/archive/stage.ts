@@ -8,6 +8,7 @@ import { shownTitle } from '../../core/job';
 import { textOfToday } from '../documents';
 import { summaryOf } from '../summary';
 import type { Db } from '../db/open';
+import type { Tell } from '../limited';
 import type { ReadJob, ReadRest } from './format';
 import { readArchive } from './read';
 
@@ -44,11 +45,10 @@ const tables = `
   CREATE TABLE file_references (job INTEGER NOT NULL, hash TEXT NOT NULL);`;
 
 /** Writes what is to come in to `stage`; or says why the archive is refused. */
-export async function stageArchive({
-  archive,
-  here: hereAt,
-  stage: stageAt,
-}: StagePaths): Promise<Staged | { readonly problem: string }> {
+export async function stageArchive(
+  { archive, here: hereAt, stage: stageAt }: StagePaths,
+  tell: Tell = () => Promise.resolve(),
+): Promise<Staged | { readonly problem: string }> {
   const here = new Database(hereAt, { readonly: true });
   const stage = new Database(stageAt);
   try {
@@ -68,6 +68,7 @@ export async function stageArchive({
         else if (isHere(job)) same.push(shownTitle(job.newest));
         else addJob(job, randomUUID());
       },
+      progress: async (entries) => void (await tell(entries)),
     });
     stage.exec('COMMIT');
     return 'problem' in rest ? rest : { ...rest, same };

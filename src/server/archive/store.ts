@@ -1,11 +1,10 @@
 /** Everything out, and an archive in: as one transaction, so that a server that is killed has all of it or nothing. */
-import { randomUUID } from 'node:crypto';
-import { createWriteStream, readdirSync, rmSync } from 'node:fs';
-import { dirname, join } from 'node:path';
-import { Transform, type Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import { dirname } from 'node:path';
+import type { Readable } from 'node:stream';
 import type { ImportReport } from '../../wire';
 import { writing, type Db } from '../db/open';
+import { patiently } from '../db/patience';
+import { sweepIncoming, TooLarge, withIncoming } from '../incoming';
 import type { HouseStyleStore } from '../houseStyles';
 import type { CouponStore } from '../coupons';
 import type { NamePatternStore } from '../namePatterns';
@@ -17,8 +16,8 @@ import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
 import type { Links } from '../links';
 import type { RunStore } from '../runs';
-import type { Workshop } from '../workshop';
-import { archiveLimits, inMb, type ReadRest } from './format';
+import type { LongWork, Workshop } from '../workshop';
+import { archiveLimits, entryNames, inMb, type ReadRest } from './format';
 import type { Staged } from './stage';
 import { writeArchive } from './write';
 
@@ -28,7 +27,11 @@ export interface ArchiveStore {
    * Adds what is not here; with `dry` it only says what would be done. What is here is never changed. One sentence when
    * the archive is refused.
    */
-  take(archive: Readable, dry: boolean): Promise<ImportReport | { readonly problem: string }>;
+  take(
+    archive: Readable,
+    dry: boolean,
+    long?: LongWork<number>,
+  ): Promise<ImportReport | { readonly problem: string }>;
 }
 
 export interface Stores {
@@ -43,9 +46,6 @@ export interface Stores {
   readonly runs: RunStore;
   readonly links: Links;
 }
-
-/** Files that an archive lies in while it comes in; those of a server that was killed are swept up by the next. */
-const passing = /^incoming-.*\.(?:zip|sqlite)$/;
 
 /** Copies what a worker thread has made ready; `?` is the time. Ids that were taken meanwhile give way. */
 const comingIn = [
@@ -74,7 +74,7 @@ export function archiveStore(
   workshop: Workshop,
 ): ArchiveStore {
   const folder = dirname(db.name);
-  for (const left of readdirSync(folder)) if (passing.test(left)) rmSync(join(folder, left));
+  sweepIncoming(folder);
 
   const takeStyles = (styles: ReadRest['houseStyles']): void => {
     const here = houseStyles.list();
@@ -119,7 +119,11 @@ export function archiveStore(
     for (const own of comingSeries) if (came.has(own.jobId)) series.keep(own.jobId, own.series);
   };
 
+  const refusedOf = ({ links: coming, linkSettings }: ReadRest) =>
+    links.refusedOf({ links: coming, settings: linkSettings });
+
   const copyOver = writing(db, (staged: Staged) => {
+    const refused = refusedOf(staged);
     const { houseStyles: styles, pieceShelf: shelf, profiles: coming } = staged;
     const now = new Date().toISOString();
     // Files come first, so that everything that refers to one finds it.
@@ -136,13 +140,25 @@ export function archiveStore(
     for (const sql of comingIn) db.prepare(sql).run();
     takeWithJobs(staged);
     for (const run of staged.runs) runs.takeIn(run);
-    if (staged.linkSettings !== null) links.takeSettings(staged.linkSettings);
-    for (const link of staged.links) links.takeIn(link);
+    if (staged.linkSettings !== null && refused.settings === null) links.takeSettings(staged.linkSettings);
+    for (const link of staged.links) if (!refused.links.has(link.id)) links.takeIn(link);
   });
+  /** What came in a form that can be read, but may not be kept; by the name that it has in the archive. */
+  function leftOut(staged: Staged): ImportReport['rejected'] {
+    const refused = refusedOf(staged);
+    return [
+      ...(refused.settings === null ? [] : [{ file: entryNames.linkSettings, reason: refused.settings }]),
+      ...[...refused.links].map(([id, reason]) => {
+        const { name } = staged.links.find((link) => link.id === id)!.revisions.at(-1)!.link;
+        return { file: entryNames.link(id), reason: `“${name}”. ${reason}` };
+      }),
+    ];
+  }
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
   function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
     db.prepare('ATTACH ? AS staged').run(stage);
     try {
+      const left = leftOut(staged);
       if (!dry) copyOver(staged);
       const rows = db
         .prepare<[], { id: string; name: string; isCopy: number }>(
@@ -159,7 +175,7 @@ export function archiveStore(
         add: named(false),
         copy: named(true),
         same: [...staged.same],
-        rejected: [...staged.rejected],
+        rejected: [...staged.rejected, ...left],
       };
     } finally {
       db.exec('DETACH staged');
@@ -177,39 +193,24 @@ export function archiveStore(
         sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
         series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
       }),
-    take: async (archive, dry) => {
-      const incoming = join(folder, `incoming-${randomUUID()}`);
-      const [zip, stage] = [`${incoming}.zip`, `${incoming}.sqlite`];
+    take: async (archive, dry, long = {}) => {
       try {
-        if (!(await received(archive, zip)))
-          return {
-            problem: `The archive has more than ${inMb(archiveLimits.archiveBytes)}, the most that is read.`,
-          };
-        const staged = await workshop.archive({ archive: zip, here: db.name, stage });
-        return 'problem' in staged ? staged : bringIn(stage, staged, dry);
-      } finally {
-        for (const file of [zip, stage]) rmSync(file, { force: true });
+        return await withIncoming(
+          folder,
+          { stream: archive, kind: 'zip', mostBytes: archiveLimits.archiveBytes },
+          async (zip) => {
+            const stage = zip.replace(/zip$/, 'sqlite');
+            const staged = await workshop.archive({ archive: zip, here: db.name, stage }, long);
+            if ('problem' in staged) return staged;
+            return patiently(() => bringIn(stage, staged, dry));
+          },
+        );
+      } catch (error) {
+        if (!(error instanceof TooLarge)) throw error;
+        return {
+          problem: `The archive has more than ${inMb(archiveLimits.archiveBytes)}, the most that is read.`,
+        };
       }
     },
   };
-}
-
-/** Writes what comes to a file as it comes; false when it is more than is read. */
-async function received(archive: Readable, path: string): Promise<boolean> {
-  class TooMuch extends Error {}
-  let bytes = 0;
-  const counting = new Transform({
-    transform(part: Buffer, _encoding, done) {
-      bytes += part.length;
-      if (bytes > archiveLimits.archiveBytes) done(new TooMuch());
-      else done(null, part);
-    },
-  });
-  try {
-    await pipeline(archive, counting, createWriteStream(path));
-    return true;
-  } catch (error) {
-    if (error instanceof TooMuch) return false;
-    throw error;
-  }
 }

@@ -15,6 +15,7 @@ import links from './migrations/0014_links.sql?raw';
 import narrowSums from './migrations/0015_narrow_sums.sql?raw';
 import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
+import measuredAgain from './migrations/0016_measured_again.sql?raw';
 
 export type Db = Database.Database;
 
@@ -41,28 +42,49 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 13, sql: runs },
   { number: 14, sql: links },
   { number: 15, sql: narrowSums },
+  { number: 16, sql: measuredAgain },
 ];
 
-/** Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. */
-export function openDatabase(path: string): Db {
-  const db = new Database(path);
-  db.pragma('journal_mode = WAL');
-  db.pragma('synchronous = FULL');
-  db.pragma('foreign_keys = ON');
-  db.pragma('busy_timeout = 4000');
-  migrate(db);
-  return db;
+/** The number of the newest migration that this program knows. */
+export const newestFormat = migrations.at(-1)!.number;
+
+export interface OpenOptions {
+  /** Called before a database that holds something is changed, for a copy of it; `from` is the format that it has. */
+  readonly beforeMigration?: (db: Db, from: number) => void;
 }
 
-function migrate(db: Db): void {
-  const from = db.pragma('user_version', { simple: true }) as number;
-  const newest = migrations.at(-1)!.number;
-  if (from > newest)
-    throw new Error(`This data was written by a newer Binarus (format ${from}; this one knows ${newest}).`);
+/**
+ * Opens or makes the database file (`:memory:` for none). Refuses one that a newer program has written. Throws `SQLITE_BUSY` at once
+ * where another program has locked it: whoever opens waits, never this thread.
+ */
+export function openDatabase(path: string, { beforeMigration }: OpenOptions = {}): Db {
+  const db = new Database(path, { timeout: 0 });
+  try {
+    db.pragma('journal_mode = WAL');
+    db.pragma('synchronous = FULL');
+    db.pragma('foreign_keys = ON');
+    migrate(db, beforeMigration);
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+}
+
+/** The format of a database; 0 for one that is new. */
+export const formatOf = (db: Db): number => db.pragma('user_version', { simple: true }) as number;
+
+function migrate(db: Db, beforeMigration: OpenOptions['beforeMigration']): void {
+  const from = formatOf(db);
+  if (from > newestFormat)
+    throw new Error(
+      `This data was written by a newer Binarus (format ${from}; this one knows ${newestFormat}).`,
+    );
+  if (from > 0 && from < newestFormat) beforeMigration?.(db, from);
   for (const { number, sql } of migrations)
     if (number > from)
       db.transaction(() => {
         db.exec(sql);
         db.pragma(`user_version = ${number}`);
-      })();
+      }).immediate();
 }

@@ -10,6 +10,7 @@ import {
   page,
   retiredPage,
   slugKey,
+  targetFault,
   unescapedSlug,
   visitorsKept,
   type Link,
@@ -24,6 +25,10 @@ export interface DoorTools {
   readonly isFirst: (slug: string, address: string, userAgent: string) => boolean;
   /** What stands before a slug, such as `/`. */
   readonly path: string;
+  /** Schemes that are forwarded to beside http and https. */
+  readonly schemes: readonly string[];
+  /** Hears what kept a visit from being answered or counted. */
+  readonly report: (error: unknown) => void;
   /** Addresses or networks of proxies whose word on who asks is taken. */
   readonly proxies: BlockList;
   readonly now?: () => number;
@@ -45,6 +50,11 @@ const pageHeaders = {
   'Content-Type': 'text/html; charset=utf-8',
   'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'",
 };
+const brokenPage = page(
+  'Not right now',
+  '',
+  '<p>This address cannot be followed at the moment. Try again later, or tell the people whose code this is.</p>',
+);
 const unknownPage = page('Nothing here', '', '<p>There is nothing at this address.</p>');
 
 export function doorHandler(
@@ -69,7 +79,31 @@ export function doorHandler(
     return 0;
   }
 
+  /** By the targets that were asked for; the same few are asked for again and again. */
+  const known = new Map<string, boolean>();
+  let knownSchemes: readonly string[] | null = null;
+  /** What was kept before targets were checked may hold anything: only what is sound is ever sent on to. */
+  function isSound(target: string, schemes: readonly string[]): boolean {
+    if (knownSchemes !== schemes || known.size > mostAddresses) {
+      known.clear();
+      knownSchemes = schemes;
+    }
+    let sound = known.get(target);
+    if (sound === undefined) known.set(target, (sound = targetFault(target, schemes) === null));
+    return sound;
+  }
+
   return (request, response) => {
+    try {
+      answerVisit(request, response);
+    } catch (error) {
+      tools().report(error);
+      if (!response.headersSent) response.writeHead(500, answer);
+      response.end();
+    }
+  };
+
+  function answerVisit(request: IncomingMessage, response: ServerResponse): void {
     const { method = '', url = '', headers } = request;
     const isHead = method === 'HEAD';
     const send = (status: number, text: string, more: Record<string, string> = {}): void => {
@@ -83,7 +117,7 @@ export function doorHandler(
         Connection: 'close',
       });
     }
-    const { linkOf, count, isFirst, path, proxies, now: clock = Date.now } = tools();
+    const { linkOf, schemes, count, isFirst, path, proxies, now: clock = Date.now } = tools();
     const now = clock();
     const address = whoAsks(request, proxies);
     const seconds = waitFor(householdOf(address), now);
@@ -101,6 +135,7 @@ export function doorHandler(
     const visitor = visitorOf(userAgent);
     const to = forward(link, { at: now, phone: visitor.phone });
     if ('retired' in to) send(410, retiredPage(link.name, to.retired));
+    else if (!isSound(to.to, schemes)) return send(503, brokenPage, { 'Retry-After': '3600' });
     else {
       response.writeHead(302, { ...answer, Location: to.to, 'Content-Length': 0 });
       response.end();
@@ -117,7 +152,7 @@ export function doorHandler(
       language: languageOf(headers['accept-language'] ?? ''),
       isFirst: who === 'person' ? isFirst(key, address, userAgent) : null,
     });
-  };
+  }
 }
 
 /** What is asked for, without its query. A whole address is taken too, whatever host it names (RFC 9112, 3.2.2). */

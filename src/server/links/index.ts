@@ -2,7 +2,9 @@
 export { archivedLinks } from './archived';
 export { doorServer, type DoorTools, proxiesOf } from './door';
 export { createLinks, type DoorSetting, type Links } from './links';
+export { mostLogBytes } from './logs';
+export { type LogPart, type LogPaths, readLog } from './readLog';
 export { linkLogRoutes, linkRoutes } from './routes';
 export { linkPieces } from './pieces';
-export { linkStore, type LinkStore } from './store';
+export { linkStore, type LinkStore, UnreadableSettings } from './store';
 export { visitStore } from './visits';

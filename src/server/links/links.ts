@@ -1,8 +1,10 @@
 /** Links with what happens to them: the table in memory, the door that is opened on purpose, visits, and logs of other servers. */
 import type { Server } from 'node:http';
 import type { BlockList } from 'node:net';
+import type { Readable } from 'node:stream';
 import { DateTime } from 'luxon';
 import {
+  baseProblem,
   type Grouping,
   type Link,
   linkAddress,
@@ -13,13 +15,24 @@ import {
   slugKey,
 } from '../../core/links';
 import { oneByOne } from '../../core/numbers';
-import type { AskLinks, AskVisits, DoorState, LinkPiece, LinkSettings, ReadLog, Visits } from '../../wire';
+import type {
+  ArchivedLink,
+  AskLinks,
+  AskVisits,
+  DoorState,
+  LinkPiece,
+  LinkSettings,
+  ReadLog,
+  Visits,
+} from '../../wire';
+import type { Background } from '../background';
 import { Problem } from '../problem';
 import { doorServer, type DoorTools } from './door';
-import { logReader } from './logs';
+import { logReader, type LogOptions, type LogWork } from './logs';
 import type { LinkPieces } from './pieces';
 import type { KeptLink, LinkStore } from './store';
-import { dayDigests, type VisitStore } from './visits';
+import { dayDigests } from './dayDigests';
+import type { VisitStore } from './visits';
 
 export interface DoorSetting {
   /** Null where no door was asked for. */
@@ -35,6 +48,8 @@ export interface Links extends LinkStore {
   readonly page: (ask: AskLinks) => { readonly links: readonly KeptLink[]; readonly total: number };
   /** Names of collections and campaigns that are in use. */
   readonly groups: () => { readonly collections: string[]; readonly campaigns: string[] };
+  /** Which links and settings of an archive cannot come in, and why. */
+  readonly refusedOf: (coming: ComingLinks) => RefusedLinks;
   /** Of an archive, where there is no base yet; known after `cameIn`. */
   readonly takeSettings: (settings: LinkSettings) => void;
   /** Throws a `Problem` where there is no such link. */
@@ -49,22 +64,39 @@ export interface Links extends LinkStore {
   /** What a door on this table does with a visit, for tests and for opening one elsewhere. */
   readonly doorTools: () => DoorTools;
   /** Counts visits of a log, from where it was read last. */
-  readonly readLog: (bytes: Uint8Array) => Promise<ReadLog>;
+  readonly readLog: (log: Readable, options?: LogOptions) => Promise<ReadLog>;
   /** Forgets visits that are older than the owner keeps them. */
   readonly forgetOld: (now?: number) => number;
   readonly close: () => Promise<void>;
+}
+
+export interface ComingLinks {
+  readonly links: readonly ArchivedLink[];
+  readonly settings: LinkSettings | null;
+}
+export interface RefusedLinks {
+  /** Reasons by the ids of links. */
+  readonly links: ReadonlyMap<string, string>;
+  /** Null where the settings can come in, or there are none. */
+  readonly settings: string | null;
+}
+
+/** What links are made from. */
+export interface LinkTools {
+  readonly store: LinkStore;
+  readonly visits: VisitStore;
+  readonly pieces: LinkPieces;
+  readonly door: DoorSetting;
+  /** Logs lie in the folder while they are read, and are read by the work. */
+  readonly logs: { readonly folder: string; readonly work: LogWork };
+  readonly background: Background;
 }
 
 const dayMs = 24 * 3600 * 1000;
 /** Rows of a chart. */
 const mostShares = 40;
 
-export function createLinks(
-  store: LinkStore,
-  visits: VisitStore,
-  pieces: LinkPieces,
-  setting: DoorSetting,
-): Links {
+export function createLinks({ store, visits, pieces, door: setting, logs, background }: LinkTools): Links {
   const table = new Map<string, KeptLink>();
   const byId = new Map<string, KeptLink>();
   const keysOf = (kept: KeptLink | undefined): string[] =>
@@ -93,6 +125,8 @@ export function createLinks(
   };
   const doorTools = (): DoorTools => ({
     linkOf: (key) => table.get(key)?.link,
+    schemes: settings.schemes,
+    report: (error) => background.report('The door could not answer a visit.', error),
     count: settings.counts ? visits.add : null,
     isFirst,
     path: pathOf(settings.base),
@@ -127,6 +161,12 @@ export function createLinks(
   function keepSettings(own: LinkSettings): void {
     store.saveSettings(own);
     settings = own;
+  }
+  function rememberDoor(isDoorOpen: boolean): void {
+    settings = { ...settings, isDoorOpen };
+    void background.untilKept('Whether the links are open to the public is not kept yet.', () =>
+      store.saveSettings(settings),
+    );
   }
   const door = (): DoorState => ({ port: setting.port, isOpen: server !== null, problem });
   async function closeDoor(): Promise<void> {
@@ -164,6 +204,7 @@ export function createLinks(
 
   return {
     ...store,
+    settings: () => settings,
     list: () => [...byId.values()].reverse(),
     find: (id) => byId.get(id) ?? null,
     ofSlug: (slug) => table.get(slugKey(slug)) ?? null,
@@ -208,6 +249,11 @@ export function createLinks(
       keysOf(byId.get(id)).flatMap((slug) =>
         pieces.of(addressesOf(slug)).map((piece) => ({ slug, ...piece })),
       ),
+    refusedOf: ({ links: coming, settings: own }) => {
+      const problem = own === null || settings.base !== '' ? null : baseProblem(own.base);
+      const willBe = own !== null && settings.base === '' && problem === null ? own : settings;
+      return { links: store.refused(coming, willBe), settings: problem };
+    },
     takeSettings: (own) => {
       if (store.settings().base === '') store.saveSettings({ ...own, isDoorOpen: settings.isDoorOpen });
     },
@@ -224,19 +270,20 @@ export function createLinks(
     visits,
     door,
     doorTools,
+    // The door is as it was turned, even when a full disk cannot remember it for the next start.
     openDoor: () =>
       inTurn(async () => {
         const state = await open();
-        if (state.isOpen) keepSettings({ ...settings, isDoorOpen: true });
+        if (state.isOpen) rememberDoor(true);
         return state;
       }),
     closeDoor: () =>
       inTurn(async () => {
-        keepSettings({ ...settings, isDoorOpen: false });
         await closeDoor();
+        rememberDoor(false);
       }),
     reopenDoor: () => inTurn(() => (settings.isDoorOpen ? open() : door())),
-    readLog: logReader({ visits, base: () => settings.base, isLink: (key) => table.has(key) }),
+    readLog: logReader({ visits, ...logs, base: () => settings.base, slugs: () => [...table.keys()] }),
     forgetOld: (now = Date.now()) => visits.forgetBefore(now - settings.keepDays * dayMs),
     close: async () => {
       await inTurn(closeDoor);

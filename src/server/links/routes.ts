@@ -15,6 +15,7 @@ import {
   tryLinkSchema,
   type SavedLink,
 } from '../../wire';
+import type { LongWorks } from '../longWork';
 import { checked, Problem } from '../problem';
 import { askAddress } from './asking';
 import type { KeptLink } from './store';
@@ -141,15 +142,15 @@ export function linkRoutes(links: Links): express.Router {
 }
 
 /** Logs of other servers, as they are. */
-export function linkLogRoutes(links: Links): express.Router {
+export function linkLogRoutes(links: Links, works: LongWorks): express.Router {
   const routes = express.Router();
-  routes.post(
-    '/',
-    express.raw({ type: 'application/octet-stream', limit: '256mb' }),
-    async (request, response) => {
-      if (!(request.body instanceof Uint8Array)) throw new Problem(415, 'Send application/octet-stream.');
-      response.json(await links.readLog(request.body));
-    },
-  );
+  routes.post('/', async (request, response) => {
+    if (!request.is('application/octet-stream')) throw new Problem(415, 'Send application/octet-stream.');
+    response.json(
+      await works.during(request, response, ({ signal, tell }) =>
+        links.readLog(request, { signal, onLines: (lines) => tell(lines) }),
+      ),
+    );
+  });
   return routes;
 }

@@ -1,6 +1,7 @@
 /** Forwarding links, their revisions and settings in the database. What is kept here is what the door knows a moment later. */
 import { randomInt, randomUUID } from 'node:crypto';
 import {
+  baseProblem,
   drawnSlug,
   linkFaults,
   linkSchema,
@@ -20,6 +21,7 @@ import {
   type LinkSettings,
   type SavedLink,
 } from '../../wire';
+import { problemsOf } from '../../core/job';
 import { writing, type Db } from '../db/open';
 import { Problem } from '../problem';
 
@@ -39,7 +41,12 @@ export interface LinkStore {
   remove(id: string): boolean;
   settings(): LinkSettings;
   saveSettings(settings: LinkSettings): void;
-  /** Left alone where the link or one of its addresses is here. Part of a larger change: listeners hear of it by `cameIn`. */
+  /**
+   * Which links of an archive cannot come in, by the same rules as links that are typed, and why; with settings as they will be. Links
+   * that are here already are left as they are, and are not among them.
+   */
+  refused(coming: readonly ArchivedLink[], settings: LinkSettings): ReadonlyMap<string, string>;
+  /** Left alone where the link is here. Part of a larger change: listeners hear of it by `cameIn`. */
   takeIn(link: ArchivedLink): boolean;
   cameIn(ids: readonly string[]): void;
   /** Hears every link as it is kept, or that one is gone. */
@@ -55,6 +62,32 @@ const firstSettings: LinkSettings = {
   keepDays: 400,
   isDoorOpen: false,
 };
+
+/** Settings that are kept and cannot be read: nothing is forwarded by guess. */
+export class UnreadableSettings extends Error {}
+
+/** What an older program did not keep is as it was then. Throws `UnreadableSettings`. */
+function settingsIn(text: string): LinkSettings {
+  const kept: unknown = JSON.parse(text);
+  const parsed = linkSettingsSchema.safeParse(
+    typeof kept === 'object' && kept !== null ? { ...firstSettings, ...kept } : kept,
+  );
+  if (parsed.success) return parsed.data;
+  throw new UnreadableSettings(
+    `The settings of the forwarding links cannot be read (${problemsOf(parsed.error)[0]}). Go back to a daily copy with npm start -- --restore YEAR-MONTH-DAY; “binarus check-data” says which there are.`,
+  );
+}
+
+const targetsOf = (link: Link): readonly string[] => [link.target, ...link.rules.map(({ target }) => target)];
+
+/** The slug that an address has below the base, in large letters; null for any other address. */
+function keyBelow(base: string, address: string): string | null {
+  const slug = base === '' ? null : slugOf(base, address);
+  return slug === null ? null : slugKey(slug);
+}
+
+/** Named one by one, at most. */
+const mostNamed = 3;
 
 interface Row {
   readonly id: string;
@@ -100,7 +133,7 @@ export function linkStore(db: Db): LinkStore {
   };
   const settings = (): LinkSettings => {
     const text = selectSettings.get();
-    return (text === undefined ? null : linkSettingsSchema.safeParse(JSON.parse(text)).data) ?? firstSettings;
+    return text === undefined ? firstSettings : settingsIn(text);
   };
   let lastMs = 0;
   /** Never the same twice, however fast they come: lists go by it, after a new start too. */
@@ -113,9 +146,13 @@ export function linkStore(db: Db): LinkStore {
   const tell = (id: string, kept: KeptLink | null): void =>
     listeners.forEach((listener) => listener(id, kept));
 
-  /** Throws where something is wrong with it, or one of its addresses belongs to another. */
-  function check(id: string, link: Link): void {
-    const { schemes, base } = settings();
+  /** What is wrong with a link, in sentences; `alsoOurs` are addresses in large letters that come in together with it. */
+  function faultsOf(
+    id: string,
+    link: Link,
+    { schemes, base }: LinkSettings,
+    alsoOurs: ReadonlySet<string> = new Set(),
+  ): readonly string[] {
     const faults = [...linkFaults(link, schemes)];
     const own = new Set(link.places.map(({ slug }) => slugKey(slug)));
     for (const { slug } of link.places) {
@@ -127,11 +164,15 @@ export function linkStore(db: Db): LinkStore {
     const lost = slugsOf.all(id).filter((slug) => !own.has(slug));
     if (lost.length > 0)
       faults.push(`“${lost[0]!}” was given to this link; an address cannot be taken away.`);
-    for (const target of [link.target, ...link.rules.map((rule) => rule.target)]) {
-      const slug = base === '' ? null : slugOf(base, target);
-      if (slug !== null && ownerOf.get(slugKey(slug)) !== undefined)
+    for (const target of targetsOf(link)) {
+      const key = keyBelow(base, target);
+      if (key !== null && (own.has(key) || alsoOurs.has(key) || ownerOf.get(key) !== undefined))
         faults.push(`${target} is a forwarding link itself; links that lead to each other would go round.`);
     }
+    return faults;
+  }
+  function check(id: string, link: Link): void {
+    const faults = faultsOf(id, link, settings());
     if (faults.length > 0) throw new Problem(422, faults.join(' '));
   }
   function keep(id: string, number: number, link: Link, now: string): void {
@@ -223,7 +264,24 @@ export function linkStore(db: Db): LinkStore {
       return isGone;
     },
     settings,
-    saveSettings: writing(db, (own: LinkSettings) => void upsertSettings.run(JSON.stringify(own))),
+    saveSettings: writing(db, (own: LinkSettings) => {
+      const isSame = own.base === settings().base;
+      const problem = isSame ? null : (baseProblem(own.base) ?? roundTripOf(own.base));
+      if (problem !== null) throw new Problem(422, problem);
+      upsertSettings.run(JSON.stringify(own));
+    }),
+    refused: (coming, own) => {
+      const alsoOurs = new Set(
+        coming.flatMap(({ revisions: all }) => all.at(-1)!.link.places.map(({ slug }) => slugKey(slug))),
+      );
+      const refused = new Map<string, string>();
+      for (const { id, revisions: all } of coming) {
+        if (select.get(id) !== undefined) continue;
+        const faults = [...orderFaults(all), ...faultsOf(id, all.at(-1)!.link, own, alsoOurs)];
+        if (faults.length > 0) refused.set(id, faults.slice(0, mostNamed).join(' '));
+      }
+      return refused;
+    },
     takeIn,
     cameIn: (ids) => {
       for (const id of ids) tell(id, find(id));
@@ -231,12 +289,32 @@ export function linkStore(db: Db): LinkStore {
     changed: (listener) => void listeners.push(listener),
   };
 
+  /** Under a base, links that lead to addresses below it would go round. */
+  function roundTripOf(base: string): string | null {
+    const round = selectAll.all().flatMap((row) => {
+      const kept = keptOf(row);
+      const leadsBack = (target: string): boolean => {
+        const key = keyBelow(base, target);
+        return key !== null && ownerOf.get(key) !== undefined;
+      };
+      return kept !== null && targetsOf(kept.link).some(leadsBack) ? [`“${kept.link.name}”`] : [];
+    });
+    if (round.length === 0) return null;
+    const more = round.length > mostNamed ? ` and ${round.length - mostNamed} more` : '';
+    return `Under ${base}, ${round.slice(0, mostNamed).join(', ')}${more} would lead to a forwarding link, and go round. Change where they lead first.`;
+  }
+
   function takeIn({ id, revisions }: ArchivedLink): boolean {
     const newest = revisions.at(-1)!;
-    const isTaken = newest.link.places.some(({ slug }) => ownerOf.get(slugKey(slug)) !== undefined);
-    if (select.get(id) !== undefined || isTaken) return false;
+    if (select.get(id) !== undefined) return false;
     insert.run(id, newest.number, newest.savedAt, JSON.stringify(newest.link));
     for (const { number, savedAt, link } of revisions) keep(id, number, link, savedAt);
     return true;
   }
 }
+
+/** Revisions of an archive stand in the order of their numbers. */
+const orderFaults = (revisions: ArchivedLink['revisions']): readonly string[] =>
+  revisions.every(({ number }, index) => index === 0 || number > revisions[index - 1]!.number)
+    ? []
+    : ['Its revisions are not in the order of their numbers.'];

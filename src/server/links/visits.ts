@@ -1,5 +1,4 @@
 /** Visits: gathered for a moment, then kept together with their sums by the hour; nothing that leads to a person is. */
-import { hash, randomBytes } from 'node:crypto';
 import { DateTime } from 'luxon';
 import { sharesBy, slugKey, type Visitor, type Who } from '../../core/links';
 import type { AskVisits, CountedSums, Visits } from '../../wire';
@@ -49,10 +48,12 @@ export interface CountedVisits extends Pick<Visits, 'days' | 'hours'> {
 
 const hourMs = 3600 * 1000;
 const flushMs = 500;
+/** After what could not be kept. */
+const flushAgainMs = 2000;
 /** Kept in memory while nothing can be written. */
 const mostGathered = 200_000;
 
-export function visitStore(db: Db): VisitStore {
+export function visitStore(db: Db, report: (error: unknown) => void = () => undefined): VisitStore {
   const insert = db.prepare(
     'INSERT INTO visits (at, slug, who, device, system, language, is_first) VALUES (?, ?, ?, ?, ?, ?, ?)',
   );
@@ -121,9 +122,11 @@ export function visitStore(db: Db): VisitStore {
     gathered = [];
     try {
       keepAll(visits);
-    } catch {
-      // A full disk: they are tried again with the next visit, and the links go on forwarding.
+    } catch (error) {
+      // A full disk or a locked database: they are tried again, and the links go on forwarding.
       gathered = [...visits, ...gathered].slice(-mostGathered);
+      timer = setTimeout(flush, flushAgainMs).unref();
+      report(error);
     }
   }
   return {
@@ -317,29 +320,5 @@ function clockOf(zone: string): (hour: number) => LocalHour {
       weekday: local.getUTCDay() || 7,
       hour: local.getUTCHours(),
     };
-  };
-}
-
-const newKey = (): string => randomBytes(32).toString('base64');
-
-/** Tells whether somebody came before on the same day, by a digest whose key is thrown away with the day. */
-export function dayDigests(
-  today: () => string,
-): (slug: string, address: string, userAgent: string) => boolean {
-  let day = '';
-  let key = newKey();
-  let seen = new Set<string>();
-  return (slug, address, userAgent) => {
-    const now = today();
-    if (now !== day) {
-      day = now;
-      key = newKey();
-      seen = new Set();
-    }
-    const digest = hash('sha256', `${key}${slug}\n${address}\n${userAgent}`, 'base64').slice(0, 16);
-    if (seen.has(digest)) return false;
-    // More than that in a day is no public that can be told apart.
-    if (seen.size < 2_000_000) seen.add(digest);
-    return true;
   };
 }

@@ -37,6 +37,12 @@ export interface PhoneDoor {
   fetch(id: string): PhonePicture | undefined;
 }
 
+export interface PhoneDoorOptions {
+  readonly openMs?: number;
+  /** Hears what kept a request from being answered. */
+  readonly report?: (error: unknown) => void;
+}
+
 export const phoneLimits = {
   openMs: 600_000,
   pictureBytes: 15e6,
@@ -89,7 +95,7 @@ function kindOf(bytes: Buffer): PhonePicture['mediaType'] | null {
 export function phoneDoor(
   address: () => string | null = houseAddress,
   port = 0,
-  openMs: number = phoneLimits.openMs,
+  { openMs = phoneLimits.openMs, report = () => undefined }: PhoneDoorOptions = {},
 ): PhoneDoor {
   const inTurn = oneByOne();
   let opened: Opened | null = null;
@@ -144,7 +150,15 @@ export function phoneDoor(
       wrong: 0,
     };
     opened = begun;
-    server.on('request', (request, response) => answer(begun, request, response));
+    server.on('request', (request, response) => {
+      try {
+        answer(begun, request, response);
+      } catch (error) {
+        report(error);
+        refuse(response, 500, 'This did not work. Try again.');
+      }
+    });
+    server.on('error', report);
     return nowOpen()!;
   }
 

@@ -5,7 +5,7 @@ import { phoneDoor, phoneLimits, houseAddress, type PhoneDoor } from '.';
 
 const doors: PhoneDoor[] = [];
 const newDoor = (openMs?: number): PhoneDoor => {
-  const door = phoneDoor(() => '127.0.0.1', 0, openMs);
+  const door = phoneDoor(() => '127.0.0.1', 0, { openMs });
   doors.push(door);
   return door;
 };

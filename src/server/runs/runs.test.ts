@@ -13,7 +13,6 @@ import { sheetOn, stocks } from '../../core/sheet';
 import { archivedRunSchema, type Run, type RunWish } from '../../wire';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db/open';
-import { workshopHere } from '../workshop';
 import type { RunPart } from '../runTask';
 import { archivedRuns } from './store';
 import { runHere, type RunThreads } from './threads';
@@ -21,7 +20,7 @@ import { runHere, type RunThreads } from './threads';
 const folder = mkdtempSync(join(tmpdir(), 'binarus-runs-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 const fresh = (): Db => openDatabase(join(mkdtempSync(join(folder, 'data-')), 'binarus.sqlite'));
-const open = (db: Db, threads: RunThreads = runHere): Data => openData(db, workshopHere, threads);
+const open = (db: Db, threads: RunThreads = runHere): Data => openData(db, { threads });
 
 const jacket = newJob({
   name: 'Life-jacket',

@@ -12,6 +12,8 @@ import {
 } from '../../core/run';
 import { problemText } from '../../core/series';
 import type { Run, RunReport, RunWish } from '../../wire';
+import type { Background } from '../background';
+import { storageTroubleOf } from '../db/trouble';
 import type { KeptRun, NewPiece, RunStore } from './store';
 import { packedName, type RunOrder, type RunPart } from '../runTask';
 import type { RunThreads } from './threads';
@@ -51,7 +53,7 @@ export function createRuns(
   store: RunStore,
   threads: RunThreads,
   { database, folder }: { readonly database: string; readonly folder: string },
-  log: (error: unknown) => void,
+  background: Background,
 ): Runs {
   const waiting: string[] = [];
   const underWay = new Map<string, Underway>();
@@ -79,7 +81,7 @@ export function createRuns(
     for (let id = waiting.shift(); id !== undefined && !isClosed; id = waiting.shift()) {
       const own = underWay.get(id);
       if (own === undefined) continue;
-      await workOn(id, own).catch(log);
+      await background.once(`Run ${id} could not be worked on.`, () => workOn(id, own));
       if (underWay.get(id) === own) underWay.delete(id);
     }
   }
@@ -87,7 +89,7 @@ export function createRuns(
   async function workOn(id: string, own: Underway): Promise<void> {
     const wish = store.wish(id);
     if (own.stop.signal.aborted || store.find(id)?.state !== 'under way') return;
-    if (wish === null) return store.end(id, 'broken', null, []);
+    if (wish === null) return ended(id, 'broken', null, []);
     try {
       const hands = handsOf(id, own.stop.signal);
       const taken = await takeSeries(wish, hands, {
@@ -97,22 +99,27 @@ export function createRuns(
       if (taken.state === 'made') await hands.pack(taken.files);
       if (own.stop.signal.aborted) return;
       const pieces = taken.state === 'made' ? piecesOf(taken) : [];
-      store.end(id, taken.state, reportOf(taken, wish), pieces);
+      await ended(id, taken.state, reportOf(taken, wish), pieces);
       sweep(id, taken.state === 'made');
     } catch (error) {
       // Given up, or the server is being ended: then it goes on another time.
       if (own.stop.signal.aborted) return;
       // What is left of it must not go on beside another attempt.
       own.stop.abort();
-      log(error);
-      const { code } = error as { code?: string };
+      background.report(`Run ${id} broke off.`, error);
       const problem =
-        code === 'ENOSPC'
+        storageTroubleOf(error) === 'full'
           ? 'The disk is full. Free some space, and let it go on.'
           : 'It broke off; the log of the server says why. What was done is kept: let it go on.';
-      store.end(id, 'broken', { ...emptyReport, problem }, []);
+      await ended(id, 'broken', { ...emptyReport, problem }, []);
     }
   }
+
+  /** What was made is only known once the disk takes it; until then the run is under way. */
+  const ended = (...end: Parameters<RunStore['end']>): Promise<void> =>
+    background.untilKept('The end of a run is not kept yet.', () => {
+      if (!isClosed) store.end(...end);
+    });
 
   const madeOf = (payloads: readonly string[]): Promise<ReadonlySet<string>> =>
     Promise.resolve(new Set(store.madeBefore(payloads).map(({ index }) => payloads[index]!)));
@@ -150,6 +157,15 @@ export function createRuns(
       if (name !== packedName) rmSync(join(own, name), { recursive: true, force: true });
   }
 
+  function sweepOld(known: ReadonlySet<string>): void {
+    if (!existsSync(folder)) return;
+    for (const name of readdirSync(folder)) {
+      const isOld = Date.now() - statSync(join(folder, name)).mtimeMs > keptMs;
+      if (!known.has(name) && (isOld || store.find(name) === null))
+        rmSync(join(folder, name), { recursive: true, force: true });
+    }
+  }
+
   const packed = (id: string): string | null => {
     const path = join(folderOf(id), packedName);
     return existsSync(path) ? path : null;
@@ -184,12 +200,7 @@ export function createRuns(
     view,
     takeUp: () => {
       const known = new Set(store.underWay());
-      if (existsSync(folder))
-        for (const name of readdirSync(folder)) {
-          const isOld = Date.now() - statSync(join(folder, name)).mtimeMs > keptMs;
-          if (!known.has(name) && (isOld || store.find(name) === null))
-            rmSync(join(folder, name), { recursive: true, force: true });
-        }
+      void background.once('Files of old runs could not be deleted.', () => sweepOld(known));
       for (const id of known) enqueue(id);
     },
     goOn: (id) => {
@@ -198,12 +209,12 @@ export function createRuns(
       return true;
     },
     giveUp: (id) => {
-      callOff(id);
       store.end(id, 'given up', null, []);
+      callOff(id);
     },
     forget: (id) => {
-      callOff(id);
       const isForgotten = store.forget(id);
+      callOff(id);
       rmSync(folderOf(id), { recursive: true, force: true });
       return isForgotten;
     },

@@ -7,7 +7,7 @@ import { runPart, type RunOrder } from '../runTask';
 
 export interface RunThreads {
   readonly count: number;
-  /** Rejects when it is given up, or takes longer than a part may. */
+  /** Rejects when it is given up. However long a part takes, whoever waits sees how far it is and can stop it. */
   readonly work: (order: RunOrder, tell: (done: number) => void, signal: AbortSignal) => Promise<unknown>;
   readonly close: () => Promise<void>;
 }
@@ -24,8 +24,6 @@ export const runHere: RunThreads = {
   close: () => Promise.resolve(),
 };
 
-/** A part that takes longer will not end; a document of 20,000 pieces is one part. */
-const partMs = 15 * 60_000;
 const [memoryMb, youngMb] = [1536, 24];
 const idleMs = 20_000;
 
@@ -40,6 +38,8 @@ export function runInThreads(file: string): RunThreads {
     // Pieces are many and short-lived: with more room for new ones fewer are moved about.
     resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: youngMb },
   });
+  // A thread that ends is told by its task; the pool itself has nobody to tell.
+  threads.on('error', () => undefined);
   return {
     count,
     work: async (order, tell, signal) => {
@@ -49,7 +49,7 @@ export function runInThreads(file: string): RunThreads {
       const task: Order = { name: 'runPart', args: [order, theirs] };
       try {
         return await threads.run(task, {
-          signal: AbortSignal.any([signal, AbortSignal.timeout(partMs)]),
+          signal,
           transferList: [theirs],
         });
       } finally {

@@ -1,0 +1,5 @@
+/** Thread entry: the tasks of the server, in a child process that watches them. */
+import { answerWork } from './limited';
+import { tasks } from './tasks';
+
+answerWork(tasks);
