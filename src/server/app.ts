@@ -136,7 +136,7 @@ function againWhenBusy(app: Express): ErrorRequestHandler {
 /** The list is not kept waiting longer by what is still being measured. */
 const shelfWaitsMs = 400;
 
-function jobRoutes({ jobs, files, measuring, workshop }: Data): express.Router {
+function jobRoutes({ jobs, measuring, workshop }: Data): express.Router {
   const routes = express.Router();
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
@@ -173,9 +173,7 @@ function jobRoutes({ jobs, files, measuring, workshop }: Data): express.Router {
     response.status(204).end();
   });
   routes.post('/shelf/empty-bin', (_request, response) => {
-    const deleted = jobs.emptyBin();
-    files.deleteUnused();
-    response.json({ deleted });
+    response.json({ deleted: jobs.emptyBin() });
   });
   routes.post('/jobs', (request, response) => {
     const { document } = checked(createJobSchema, request.body);

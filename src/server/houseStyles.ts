@@ -44,10 +44,11 @@ export function houseStyleStore(db: Db, files: FileStore): HouseStyleStore {
   );
   const unassign = db.prepare('DELETE FROM collection_styles WHERE collection = ?');
   return {
-    list: () => selectAll.all().map(houseStyleOf),
+    // One that cannot be read is left where it is, and the others are listed.
+    list: () => selectAll.all().flatMap((row) => houseStyleOf(row) ?? []),
     save: writing(db, (name: string, look: Look) => {
       upsert.run(randomUUID(), name, JSON.stringify(look), new Date().toISOString());
-      const saved = houseStyleOf(selectNamed.get(name)!);
+      const saved = houseStyleOf(selectNamed.get(name)!)!;
       files.refer('house style', saved.id, filesOfLook(look));
       return saved;
     }),
@@ -69,10 +70,10 @@ export function houseStyleStore(db: Db, files: FileStore): HouseStyleStore {
   };
 }
 
-function houseStyleOf({ look, collections, ...row }: Row): HouseStyle {
-  return {
-    ...row,
-    look: lookSchema.parse(JSON.parse(look)),
-    collections: (JSON.parse(collections) as string[]).sort(),
-  };
+/** Null for one that cannot be read. */
+function houseStyleOf({ look, collections, ...row }: Row): HouseStyle | null {
+  const parsed = lookSchema.safeParse(JSON.parse(look));
+  return parsed.success
+    ? { ...row, look: parsed.data, collections: (JSON.parse(collections) as string[]).sort() }
+    : null;
 }

@@ -38,7 +38,7 @@ export interface JobStore {
   revise(
     jobs: readonly { readonly id: string; readonly baseRevision: number; readonly document: Job }[],
   ): string | null;
-  /** Deletes what is in the bin for good; says how many jobs that were. */
+  /** Deletes what is in the bin for good, with files that nothing needs any more; says how many jobs that were. */
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
   markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
@@ -237,7 +237,11 @@ export function jobStore(
       )();
       return refused;
     },
-    emptyBin: writing(db, () => deleteBinned.run().changes),
+    emptyBin: writing(db, () => {
+      const { changes } = deleteBinned.run();
+      files.deleteUnused();
+      return changes;
+    }),
     markMade: writing(db, (id: string, revision: number, made: { on: string; note: string } | null) => {
       if (selectRevision.get(id, revision) === undefined) return false;
       if (made === null) deleteMaking.run(id, revision);

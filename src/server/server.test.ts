@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -208,6 +208,48 @@ describe('bad requests', () => {
     expect((await fetch(`${base}/api/jobs`, { method: 'POST', headers, body: '{' })).status).toBe(400);
     const large = JSON.stringify('x'.repeat(2_000_000));
     expect((await fetch(`${base}/api/jobs`, { method: 'POST', headers, body: large })).status).toBe(413);
+  });
+});
+
+describe('an address that is not written correctly', () => {
+  const page = mkdtempSync(join(tmpdir(), 'binarus-page-'));
+  mkdirSync(join(page, 'assets'));
+  writeFileSync(join(page, 'index.html'), 'the page');
+  const app = createServer(
+    createApp({ data: openData(openDatabase(':memory:')), webFolder: page, log: pino({ level: 'silent' }) }),
+  );
+  beforeAll(() => new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve)));
+  afterAll(() => {
+    app.close();
+    rmSync(page, { recursive: true });
+  });
+  const ask = (path: string): Promise<{ status: number; body: string }> =>
+    new Promise((resolve, reject) => {
+      const { port } = app.address() as AddressInfo;
+      // As it is written: fetch would mend it.
+      request({ port, host: '127.0.0.1', path }, (response) => {
+        let body = '';
+        response.on('data', (part: Buffer) => (body += part.toString()));
+        response.on('end', () => resolve({ status: response.statusCode!, body }));
+      })
+        .on('error', reject)
+        .end();
+    });
+
+  it.each([
+    ['/assets/..%2findex.html', 404, 'nothing at this address'],
+    ['/assets/..%2f..%2f..%2fetc/passwd', 404, 'nothing at this address'],
+    ['/assets/.hidden', 404, 'nothing at this address'],
+    ['/assets/%00', 400, 'not written correctly'],
+    ['/assets/%zz', 400, 'not written correctly'],
+    ['/%zz', 400, 'not written correctly'],
+    ['/%', 400, 'not written correctly'],
+    ['/api/jobs/%e0%a4%a', 400, 'a % is not followed by two hexadecimal digits'],
+    ['/api/files/%ff%fe', 400, 'a % is not followed by two hexadecimal digits'],
+  ])('%s is answered with %i and says so', async (path, status, words) => {
+    const answer = await ask(path);
+    expect([path, answer.status]).toEqual([path, status]);
+    expect((JSON.parse(answer.body) as { problem: string }).problem).toContain(words);
   });
 });
 

@@ -15,6 +15,7 @@ import { buffer } from 'node:stream/consumers';
 import { pino } from 'pino';
 import { templates } from '../../content';
 import { lookOf, newJob, type Job } from '../../core/job';
+import { newLink } from '../../core/links';
 import { newLogo } from '../../core/logo';
 import { goodCheck } from '../../testing/checks';
 import { goodProof } from '../../testing/proofs';
@@ -468,6 +469,79 @@ describe('an archive with something bad in it', () => {
       { file: Object.keys(bad)[0], reason: expect.stringContaining(reason) },
     ]);
   });
+
+  it('takes links only that could have been typed, and names the others', async () => {
+    const base = 'https://go.ternquay.example';
+    const at = '2026-11-25T10:00:00.000Z';
+    const ids = Array.from({ length: 9 }, (_, index) => `${index}d2f9a3e-3333-4222-8333-444455556666`);
+    const leading = (target: string, slug: string) =>
+      ({ number: 1, savedAt: at, link: newLink(slug.toLowerCase(), slug, target) }) as const;
+    const links = [
+      leading('https://ternquay.example/tides', 'GOOD'),
+      leading('https://ternquay.example/\r\nSet-Cookie:a=b', 'SPLIT'),
+      leading('https://ternquay.example/gezeiten-übersicht', 'OUTSIDE-ASCII'),
+      leading('javascript:alert(1)', 'SCRIPT'),
+      leading(`${base}/itself`, 'ITSELF'),
+      leading(`${base}/PONG`, 'PING'),
+      leading(`${base}/PING`, 'PONG'),
+      leading('https://ternquay.example/other', 'TAKEN'),
+    ];
+    const [first, second] = [
+      leading('https://ternquay.example/1', 'TURNED'),
+      leading('https://ternquay.example/2', 'TURNED'),
+    ];
+    const bytes = zipSync({
+      'binarus-archive.json': head(14),
+      'link-settings.json': json({ ...data.links.settings(), base }),
+      ...Object.fromEntries(
+        links.map((revision, index) => [
+          `links/${ids[index]!}.json`,
+          json({ id: ids[index]!, revisions: [revision], counted: [] }),
+        ]),
+      ),
+      [`links/${ids[8]!}.json`]: json({
+        id: ids[8]!,
+        revisions: [{ ...first, number: 2 }, second],
+        counted: [],
+      }),
+    });
+    data.links.create({ name: 'Here', target: 'https://ternquay.example/here', slug: 'TAKEN' });
+    const dry = await take(data, bytes, true);
+    expect(data.links.list()).toHaveLength(1);
+    const report = await take(data, bytes);
+    // What would be left out is told before it is.
+    expect(dry.rejected).toEqual(report.rejected);
+    expect(
+      data.links
+        .list()
+        .map(({ link }) => link.name)
+        .sort(),
+    ).toEqual(['Here', 'good']);
+    expect(report.rejected.map(({ file, reason }) => [ids.indexOf(file.slice(6, 42)), reason])).toEqual([
+      [1, expect.stringContaining('“split”. The target holds a space or a sign')],
+      [2, expect.stringContaining('“outside-ascii”. The target holds a space or a sign')],
+      [3, expect.stringContaining('javascript: is never forwarded to')],
+      [4, expect.stringContaining('would go round')],
+      [5, expect.stringContaining('would go round')],
+      [6, expect.stringContaining('would go round')],
+      [7, expect.stringContaining('the address of another link')],
+      [8, expect.stringContaining('not in the order of their numbers')],
+    ]);
+  });
+
+  it.each(['javascript:x', 'not a url', 'mailto:links@ternquay.example'])(
+    'leaves settings out whose address cannot be opened: %s',
+    async (base) => {
+      const bytes = zipSync({
+        'binarus-archive.json': head(14),
+        'link-settings.json': json({ ...data.links.settings(), base }),
+      });
+      expect((await take(data, bytes)).rejected).toEqual([
+        { file: 'link-settings.json', reason: expect.stringContaining(base) },
+      ]);
+      expect(data.links.settings().base).toBe('');
+    },
+  );
 
   it('finds a bit that has turned by the checksum', async () => {
     // Stored as it is, so that a turned bit leaves a document that can be read.

@@ -10,48 +10,56 @@ const lookMs = 50;
 /** So many looks without any processor time, and it moves no more. Looks are counted, not time: a machine may sleep. */
 const mostStillLooks = 6000;
 
-let thread: Worker | null = null;
-let atWork: { readonly order: Order; readonly watch: NodeJS.Timeout } | null = null;
+interface Thread {
+  readonly worker: Worker;
+  /** It has been loaded: what that took is not the work's. */
+  isReady: boolean;
+}
+
+let thread: Thread | null = null;
+/** What is being done, or waits for the thread to be loaded. */
+let order: Order | null = null;
+let watch: NodeJS.Timeout | undefined;
 
 const send = (reply: Reply): void => void process.send?.(reply);
 
-function begin(): Worker {
-  const begun = new Worker(threadFile, { resourceLimits: { maxOldGenerationSizeMb: Number(memoryMb) } });
-  begun.on('message', (message: Reply | 'ready') => {
-    // What loading took is not the work's.
-    if (message === 'ready') return startWatch();
-    if (message.kind !== 'note') endWatch();
+function begin(): Thread {
+  const worker = new Worker(threadFile, { resourceLimits: { maxOldGenerationSizeMb: Number(memoryMb) } });
+  const begun: Thread = { worker, isReady: false };
+  worker.on('message', (message: Reply | 'ready') => {
+    if (message === 'ready') {
+      begun.isReady = true;
+      give();
+      return;
+    }
+    if (message.kind !== 'note') done();
     send(message);
   });
-  begun.on('error', (error: NodeJS.ErrnoException) => {
-    const id = endWatch();
-    if (thread === begun) thread = null;
-    if (id !== null)
-      send(
-        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-          ? { id, kind: 'outOfMemory' }
-          : { id, kind: 'failed', message: error.message, code: error.code ?? null },
-      );
-  });
+  worker.on('error', (error: NodeJS.ErrnoException) =>
+    lose(begun, (id) =>
+      error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+        ? { id, kind: 'outOfMemory' }
+        : { id, kind: 'failed', message: error.message, code: error.code ?? null },
+    ),
+  );
+  worker.on('exit', () => lose(begun, (id) => ({ id, kind: 'ended' })));
   return begun;
 }
 
-let isReady = false;
-let pending: Order | null = null;
-
-function startWatch(): void {
-  isReady = true;
-  if (pending === null) return;
-  const order = pending;
-  pending = null;
-  give(order);
+/** A thread that has ended by itself; the next order begins another. */
+function lose(lost: Thread, reply: (id: number) => Reply): void {
+  if (thread !== lost) return;
+  thread = null;
+  const id = done();
+  if (id !== null) send(reply(id));
 }
 
-function give(order: Order): void {
+function give(): void {
+  if (order === null || thread === null) return;
   const { processorSeconds } = order;
   const before = process.cpuUsage();
   let [usedBefore, stillLooks] = [0, 0];
-  const watch = setInterval(() => {
+  watch = setInterval(() => {
     const { user, system } = process.cpuUsage(before);
     const used = (user + system) / 1e6;
     stillLooks = used - usedBefore < 0.001 ? stillLooks + 1 : 0;
@@ -59,40 +67,36 @@ function give(order: Order): void {
     if (processorSeconds !== null && used > processorSeconds) breakOff('tooMuch');
     else if (stillLooks > mostStillLooks) breakOff('stalled');
   }, lookMs);
-  atWork = { order, watch };
-  thread!.postMessage(order);
+  thread.worker.postMessage(order);
 }
 
 function breakOff(kind: 'tooMuch' | 'stalled'): void {
-  const id = endWatch();
   const ended = thread;
   thread = null;
-  isReady = false;
-  void ended?.terminate().then(() => {
+  const id = done();
+  void ended?.worker.terminate().then(() => {
     if (id !== null) send({ id, kind });
   });
 }
 
-function endWatch(): number | null {
-  if (atWork === null) return null;
-  clearInterval(atWork.watch);
-  const { id } = atWork.order;
-  atWork = null;
+/** The id of what was being done; null for nothing. */
+function done(): number | null {
+  clearInterval(watch);
+  const id = order?.id ?? null;
+  order = null;
   return id;
 }
 
 process.on('message', (request: Request) => {
   if ('kind' in request) {
-    thread?.postMessage(request);
+    thread?.worker.postMessage(request);
     return;
   }
-  if (thread === null) {
-    isReady = false;
-    pending = request;
-    thread = begin();
-  } else if (isReady) give(request);
-  else pending = request;
+  order = request;
+  thread ??= begin();
+  if (thread.isReady) give();
 });
 // Without its parent it is of no use.
 process.on('disconnect', () => process.exit(0));
+// The parent ends it when it ends itself.
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => undefined);

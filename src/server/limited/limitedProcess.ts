@@ -67,9 +67,7 @@ export class LimitedProcess {
       };
       const gone = (): void => {
         if (this.child === child) this.child = null;
-        settle(() =>
-          reject(new WorkStopped(`${what} was not finished: its process ended. Trying again may help.`)),
-        );
+        settle(() => reject(endedUnder(what)));
       };
       const note = async (value: unknown): Promise<void> => {
         try {
@@ -91,6 +89,8 @@ export class LimitedProcess {
             return settle(() => reject(new TooMuchWork(processorSeconds ?? 0, what)));
           case 'outOfMemory':
             return settle(() => reject(new OutOfMemory(this.memoryMb, what)));
+          case 'ended':
+            return settle(() => reject(endedUnder(what)));
           case 'stalled':
             return settle(() =>
               reject(new WorkStopped(`${what} moved no more and was stopped. Trying again may help.`)),
@@ -140,6 +140,9 @@ export class LimitedProcess {
     await ended;
   }
 }
+
+const endedUnder = (what: string): WorkStopped =>
+  new WorkStopped(`${what} was not finished: its process ended. Trying again may help.`);
 
 /** A child that has just ended hears nothing; that it ended is told by its exit. */
 function send(child: ChildProcess, request: Request): void {

@@ -16,6 +16,8 @@ export type Reply =
   | { readonly id: number; readonly kind: 'note'; readonly note: unknown }
   | { readonly id: number; readonly kind: 'tooMuch' }
   | { readonly id: number; readonly kind: 'outOfMemory' }
+  /** The thread ended under the work. */
+  | { readonly id: number; readonly kind: 'ended' }
   | { readonly id: number; readonly kind: 'stalled' };
 
 /** From the parent down. */

@@ -107,6 +107,48 @@ describe('the door', () => {
     ).toThrow(/go round/);
   });
 
+  it('follows nothing that an older program let in, and goes on', async () => {
+    const { id } = create();
+    for (const target of [
+      'https://ternquay.example/\r\nSet-Cookie:a=b',
+      'https://ternquay.example/gezeiten-übersicht',
+      'javascript:alert(1)',
+    ]) {
+      db.prepare('UPDATE links SET document = json_set(document, ?, ?) WHERE id = ?').run(
+        '$.target',
+        target,
+        id,
+      );
+      data.links.cameIn([id]);
+      const { status, headers } = await visit('/REGATTA');
+      expect([target, status, headers.location, headers['set-cookie']]).toEqual([
+        target,
+        503,
+        undefined,
+        undefined,
+      ]);
+    }
+    expect((await visit('/NOTHING')).status).toBe(404);
+  });
+
+  it('answers a visit that meets a fault of its own, and goes on', async () => {
+    create();
+    const told: unknown[] = [];
+    change = {
+      report: (error) => told.push(error),
+      isFirst: () => {
+        throw new Error('on purpose');
+      },
+      linkOf: () => {
+        throw new Error('on purpose');
+      },
+    };
+    expect((await visit('/REGATTA')).status).toBe(500);
+    expect(told).toHaveLength(1);
+    change = {};
+    expect((await visit('/REGATTA')).status).toBe(302);
+  });
+
   it('has nothing behind it but links: paths of everything else are not there', async () => {
     create();
     const paths = [
@@ -223,6 +265,35 @@ describe('the way to the door', () => {
 });
 
 describe('links', () => {
+  it('never lead to themselves, not even new ones, and not under a new base', () => {
+    expect(() =>
+      data.links.create({ name: 'Self', target: 'https://go.ternquay.example/SELF', slug: 'SELF' }),
+    ).toThrow(/go round/);
+    data.links.create({ name: 'Club', target: 'https://club.ternquay.example/MOOR', slug: 'MOOR' });
+    const under = (base: string) => data.links.saveSettings({ ...data.links.settings(), base });
+    expect(() => under('https://club.ternquay.example')).toThrow(/“Club” would lead to a forwarding link/);
+    expect(() => under('javascript:x')).toThrow(/has to begin with https/);
+    expect(() => under('not a url')).toThrow(/“not a url” is not an address/);
+    expect(data.links.settings().base).toBe('https://go.ternquay.example');
+    under('');
+    under('https://go.ternquay.example/to');
+    expect(data.links.settings().base).toBe('https://go.ternquay.example/to');
+  });
+
+  it('keep settings that an older program wrote, and refuse damaged ones in one line', () => {
+    const rewrite = (sql: string) => db.prepare(`UPDATE link_settings SET document = ${sql}`).run();
+    rewrite("json_remove(document, '$.keepDays')");
+    expect(openData(db).links.settings()).toMatchObject({
+      base: 'https://go.ternquay.example',
+      keepDays: 400,
+    });
+    rewrite("json_set(document, '$.schemes', 7)");
+    expect(() => openData(db)).toThrow(
+      /settings of the forwarding links cannot be read \(schemes.*--restore/,
+    );
+    rewrite("json_set(document, '$.schemes', json('[]'))");
+  });
+
   it('keep their addresses: none is given to another, taken away, or given again', () => {
     const { id, revision, link } = create();
     expect(() => create('regatta')).toThrow('the address of another link');
