@@ -22,7 +22,7 @@ export interface PageFigures {
 /** Null where there is no Chromium. */
 export async function pageFigures(): Promise<PageFigures | null> {
   if (!existsSync(executablePath)) return null;
-  return withServer(5193, true, async (address) => {
+  return withServer(true, async (address) => {
     await settled(address);
     const loads: Load[] = [];
     for (let load = 0; load < 3; load++)

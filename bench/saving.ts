@@ -16,7 +16,7 @@ export interface SavingFigures {
 }
 
 export const savingFigures = (): Promise<SavingFigures> =>
-  withServer(5194, false, async (address) => {
+  withServer(false, async (address) => {
     const send = async (path: string, body: unknown): Promise<unknown> => {
       const response = await fetch(`${address}/api${path}`, {
         method: 'POST',

@@ -1,31 +1,20 @@
 /** A server of its own on a new folder, for measuring it and the page that it hands out. */
-import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { startServer, type RunningServer } from '../src/testing/runningServer';
 
 /** Runs `work` with the address of a server, and takes server and folder away afterwards. */
 export async function withServer<Value>(
-  port: number,
   hasDemo: boolean,
-  work: (address: string) => Promise<Value>,
+  work: (address: string, server: RunningServer) => Promise<Value>,
 ): Promise<Value> {
-  const data = mkdtempSync(join(tmpdir(), 'binarus-bench-'));
-  const server = spawn('node', ['dist/node/server.js'], {
-    env: {
-      ...process.env,
-      BINARUS_DATA: data,
-      BINARUS_DEMO: hasDemo ? '1' : '',
-      BINARUS_PORT: String(port),
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+  const folder = mkdtempSync(join(tmpdir(), 'binarus-bench-'));
+  const server = await startServer({ folder, environment: hasDemo ? { BINARUS_DEMO: '1' } : {} });
   try {
-    await new Promise((resolve) => server.stdout.once('data', resolve));
-    return await work(`http://127.0.0.1:${port}`);
+    return await work(server.address, server);
   } finally {
-    server.kill('SIGINT');
-    await new Promise((resolve) => server.once('exit', resolve));
-    rmSync(data, { recursive: true });
+    await server.stop();
+    rmSync(folder, { recursive: true });
   }
 }

@@ -1,13 +1,12 @@
 /** A server of its own for each worker, with the demo data on a new folder: tests of two workers do not see each other. */
 import { test as base, type BrowserContext } from '@playwright/test';
-import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-export { expect, type Page } from '@playwright/test';
+import { startServer as startProcess, type RunningServer } from '../src/testing/runningServer';
 
-const firstPort = 5191;
+export { expect, type Page } from '@playwright/test';
 
 export const test = base.extend<
   { readonly checksByItself: boolean },
@@ -16,12 +15,11 @@ export const test = base.extend<
   address: [
     async ({ playwright }, use, { parallelIndex }) => {
       void playwright;
-      const port = firstPort + 10 * parallelIndex;
-      const { address, stop } = await startServer(String(parallelIndex), { port, isDemo: true });
+      const { address, stop } = await startServer(String(parallelIndex), true);
       await use(address);
       await stop();
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 150_000 },
   ],
   baseURL: async ({ address }, use) => use(address),
   /** One profile for all tests of a worker: what was compiled once is not compiled again for every page. */
@@ -66,38 +64,15 @@ export const test = base.extend<
 });
 
 /** A server on a new folder, with the demo data or with nothing. */
-export async function startServer(
-  name: string,
-  { port, isDemo }: { readonly port: number; readonly isDemo: boolean },
-): Promise<{ readonly address: string; readonly stop: () => Promise<void> }> {
+export async function startServer(name: string, isDemo: boolean): Promise<RunningServer> {
   const folder = `test-results/e2e-data-${name}`;
   rmSync(folder, { recursive: true, force: true });
-  const server = spawn(process.execPath, ['dist/node/server.js'], {
-    env: {
-      ...process.env,
-      BINARUS_PORT: String(port),
-      BINARUS_DATA: folder,
+  return startProcess({
+    folder,
+    environment: {
       // What stands for the house.
       BINARUS_PHONE_HOST: '127.0.0.1',
       ...(isDemo ? { BINARUS_DEMO: '1' } : {}),
     },
-    stdio: ['ignore', 'ignore', 'inherit'],
   });
-  const address = `http://127.0.0.1:${port}`;
-  await answers(`${address}/api/shelf`);
-  return {
-    address,
-    stop: async () => {
-      server.kill('SIGINT');
-      await new Promise((resolve) => server.once('exit', resolve));
-    },
-  };
-}
-
-async function answers(address: string): Promise<void> {
-  for (;;) {
-    const response = await fetch(address).catch(() => null);
-    if (response?.ok) return;
-    await new Promise((resolve) => setTimeout(resolve, 200));
-  }
 }

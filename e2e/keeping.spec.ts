@@ -1,35 +1,33 @@
 /** What is kept when the server is killed in the middle of its work. */
 import { expect, test, type Page } from './fixtures';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { freePort, startServer, type RunningServer } from '../src/testing/runningServer';
 
-const port = '5197';
-const address = `http://127.0.0.1:${port}`;
 const jobsInArchive = 400;
 
-async function started(folder: string, more: Readonly<Record<string, string>> = {}): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ['dist/node/server.js'], {
-    env: { ...process.env, BINARUS_DATA: folder, BINARUS_PORT: port, BINARUS_DEMO: '', ...more },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+/** Ports that come back after each restart. */
+let [port, doorPort] = [0, 0];
+let [address, door] = ['', ''];
+test.beforeAll(async () => {
+  [port, doorPort] = [await freePort(), await freePort()];
+  [address, door] = [`http://127.0.0.1:${port}`, `http://127.0.0.1:${doorPort}`];
+});
+
+async function started(folder: string, environment: Readonly<Record<string, string>> = {}) {
+  const server = await startServer({ folder, port, environment });
   servers.push(server);
-  await new Promise((resolve) => server.stdout!.once('data', resolve));
   return server;
 }
 
 /** A test that fails leaves no server behind on the port of the next. */
-const servers: ChildProcess[] = [];
-test.afterEach(() => {
-  for (const server of servers.splice(0)) server.kill('SIGKILL');
+const servers: RunningServer[] = [];
+test.afterEach(async () => {
+  await Promise.all(servers.splice(0).map((server) => server.kill()));
 });
 
-async function killed(server: ChildProcess): Promise<void> {
-  const ended = new Promise((resolve) => server.once('exit', resolve));
-  server.kill('SIGKILL');
-  await ended;
-}
+const killed = (server: RunningServer): Promise<void> => server.kill();
 
 const countOf = async (): Promise<number> =>
   ((await (await fetch(`${address}/api/shelf`)).json()) as { jobs: unknown[] }).jobs.length;
@@ -135,8 +133,6 @@ test('a series that is killed in the middle goes on when the server is back, and
   rmSync(folder, { recursive: true });
 });
 
-const doorPort = '5198';
-const door = `http://127.0.0.1:${doorPort}`;
 /** Ports on which a process listens, of this machine's table (proc_pid_net(5): state 0A; local address in hexadecimal). */
 function listening(pid: number): readonly string[] {
   const sockets = readdirSync(`/proc/${pid}/fd`).flatMap((fd) => {
@@ -158,7 +154,7 @@ function listening(pid: number): readonly string[] {
 
 test('the public door forwards and does nothing else, and a kill loses at most the last second of its counts', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'binarus-door-'));
-  const more = { BINARUS_LINKS_PORT: doorPort, BINARUS_LINKS_PROXIES: '127.0.0.1' };
+  const more = { BINARUS_LINKS_PORT: String(doorPort), BINARUS_LINKS_PROXIES: '127.0.0.1' };
   let server = await started(folder, more);
   const json = (method: string, path: string, body: object) =>
     fetch(`${address}/api/links${path}`, {
@@ -183,9 +179,9 @@ test('the public door forwards and does nothing else, and a kill loses at most t
     });
   try {
     // Off until it is opened on purpose.
-    const house = Number(port).toString(16).toUpperCase().padStart(4, '0');
-    const own = Number(doorPort).toString(16).toUpperCase().padStart(4, '0');
-    expect(listening(server.pid!)).toEqual([`0100007F:${house}`]);
+    const house = port.toString(16).toUpperCase().padStart(4, '0');
+    const own = doorPort.toString(16).toUpperCase().padStart(4, '0');
+    expect(listening(server.pid)).toEqual([`0100007F:${house}`]);
     await json('POST', '', { name: 'Regatta', target: 'https://ternquay.example/regatta', slug: 'REGATTA' });
     await json('PUT', '/settings', {
       base: 'https://go.ternquay.example',
@@ -196,7 +192,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
       keepDays: 400,
     });
     expect(await (await json('POST', '/door/open', {})).json()).toMatchObject({ isOpen: true, problem: '' });
-    expect([...listening(server.pid!)].sort()).toEqual([`0100007F:${house}`, `0100007F:${own}`].sort());
+    expect([...listening(server.pid)].sort()).toEqual([`0100007F:${house}`, `0100007F:${own}`].sort());
 
     // Whatever the house answers, the door does not.
     const known = [

@@ -5,7 +5,7 @@ import { readFile } from 'node:fs/promises';
 test.use({ checksByItself: true });
 
 test('from an empty shelf to the file of a sticker in at most seven actions', async ({ page }) => {
-  const { address, stop } = await startServer('empty', { port: 5291, isDemo: false });
+  const { address, stop } = await startServer('empty', false);
   try {
     await page.addInitScript(() => localStorage.removeItem('binarus.showsKept'));
     let actions = 0;

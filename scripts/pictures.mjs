@@ -7,12 +7,13 @@ import { join } from 'node:path';
 
 process.chdir(new URL('..', import.meta.url).pathname);
 const data = mkdtempSync(join(tmpdir(), 'binarus-pictures-'));
-const port = '5192';
 const server = spawn('node', ['dist/node/server.js'], {
-  env: { ...process.env, BINARUS_DATA: data, BINARUS_DEMO: '1', BINARUS_PORT: port },
+  env: { ...process.env, BINARUS_DATA: data, BINARUS_DEMO: '1', BINARUS_PORT: '0' },
   stdio: ['ignore', 'pipe', 'inherit'],
 });
-await new Promise((resolve) => server.stdout.once('data', resolve));
+const base = await new Promise((resolve) =>
+  server.stdout.once('data', (said) => resolve(/http:\/\/127\.0\.0\.1:\d+/.exec(String(said))[0])),
+);
 
 // Whatever goes wrong, the server goes too.
 process.on('exit', () => server.kill('SIGINT'));
@@ -26,7 +27,6 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-const base = `http://127.0.0.1:${port}`;
 const picture = async (name) => {
   await page.mouse.move(640, 5);
   await page.waitForTimeout(400);

@@ -302,7 +302,9 @@ function answerProblems(log: Logger): ErrorRequestHandler {
       return;
     }
     const { status, problem, current, raw } = problemOf(error);
-    if (status >= 500) log.error(error);
+    const trouble = storageTroubleOf(error);
+    if (trouble !== null) log.error({ disk: trouble }, storageWords[trouble]);
+    else if (status >= 500) log.error(error);
     response.status(status).json({ problem, current, raw });
   };
 }

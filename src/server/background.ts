@@ -81,7 +81,12 @@ export class Background {
     const said = error instanceof Error ? error.message : String(error);
     if (this.isClosed || this.logged.get(name) === said) return;
     this.logged.set(name, said);
-    this.log.error(error, name);
+    const trouble = storageTroubleOf(error);
+    // What the disk refuses is told in words, not with the place in the program.
+    this.log.error(
+      trouble === null ? error : { disk: trouble, code: (error as { code?: string }).code },
+      name,
+    );
   }
 
   private async pause(ms: number): Promise<void> {

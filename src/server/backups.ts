@@ -96,6 +96,8 @@ export function lookAtCopy(dataFolder: string, name: string): CopyState {
     return { name, bytes, jobs: null, problem: `It cannot be read: ${(error as Error).message}.` };
   } finally {
     db?.close();
+    // What SQLite opens beside a database that is only read stays there; a copy has nothing beside it.
+    for (const end of ['-shm', '-wal']) rmSync(file + end, { force: true });
   }
 }
 

@@ -3,6 +3,7 @@
  * database that was lost, `--check-data` says what is sound and ends.
  */
 import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
@@ -88,7 +89,8 @@ async function start(): Promise<void> {
     void workshop.close();
   });
   server.listen(port, '127.0.0.1', () => {
-    process.stdout.write(`Binarus is on http://127.0.0.1:${port} (data in ${folder}). Ctrl-C ends it.\n`);
+    const { port: own } = server.address() as AddressInfo;
+    process.stdout.write(`Binarus is on http://127.0.0.1:${own} (data in ${folder}). Ctrl-C ends it.\n`);
     lookAfter(data, db, folder);
   });
 

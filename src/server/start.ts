@@ -1,8 +1,18 @@
 /** What has to hold before the server starts; each that does not is told in one line with what to do. */
 import Database from 'better-sqlite3';
-import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs';
+import {
+  accessSync,
+  closeSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readSync,
+  statfsSync,
+  statSync,
+} from 'node:fs';
 import type { BlockList } from 'node:net';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { copyBeforeMigration, copyNames, databaseFile, setAside } from './backups';
 import { formatOf, newestFormat, openDatabase, type Db } from './db/open';
 import { patiently, pausesMs } from './db/patience';
@@ -13,11 +23,13 @@ import { giveUpReserve } from './reserve';
 /** Told in one line; the server ends with exit code 2. */
 export class StartProblem extends Error {}
 
-/** The port of `BINARUS_PORT`, 5180 without it. */
+/** The port of `BINARUS_PORT`, 5180 without it; any free one for 0. */
 export function portOf(given: string | undefined): number {
   const port = Number(given ?? 5180);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535)
-    throw new StartProblem(`BINARUS_PORT is “${given}”; set it to a whole number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new StartProblem(
+      `BINARUS_PORT is “${given}”; set it to a whole number from 1 to 65535, or to 0 for any free port.`,
+    );
   return port;
 }
 
@@ -71,7 +83,31 @@ export function prepareFolder(folder: string): void {
 
 /** Holds the folder for as long as the process lives, however it ends; a second server on it is refused. */
 export function holdFolder(folder: string): () => void {
-  const file = join(folder, 'binarus.lock');
+  try {
+    return lockOf(folder);
+  } catch (error) {
+    if (error instanceof StartProblem || !giveUpReserve(folder)) throw startProblemOfLock(error, folder);
+  }
+  try {
+    return lockOf(folder);
+  } catch (error) {
+    throw startProblemOfLock(error, folder);
+  }
+}
+
+const lockFile = (folder: string): string => join(folder, 'binarus.lock');
+
+const startProblemOfLock = (error: unknown, folder: string): StartProblem =>
+  error instanceof StartProblem
+    ? error
+    : new StartProblem(
+        storageTroubleOf(error) === 'full'
+          ? `The disk is full: ${lockFile(folder)} cannot be written. Free some space, and start again.`
+          : `${lockFile(folder)} cannot be opened (${(error as Error).message}). It only shows that Binarus is running: delete it, and start again.`,
+      );
+
+function lockOf(folder: string): () => void {
+  const file = lockFile(folder);
   let lock: Db | null = null;
   try {
     lock = new Database(file, { timeout: 0 });
@@ -85,9 +121,7 @@ export function holdFolder(folder: string): () => void {
       throw new StartProblem(
         `Another Binarus is running on ${folder}. Use it, or set BINARUS_DATA to another folder.`,
       );
-    throw new StartProblem(
-      `${file} cannot be opened (${(error as Error).message}). It only shows that Binarus is running: delete it, and start again.`,
-    );
+    throw error;
   }
 }
 
@@ -152,22 +186,41 @@ function startProblemOf(error: unknown, file: string): StartProblem {
       ? `The disk is full: ${file} has to be brought up to date for this version, which needs free space. Free some, and start again.`
       : `The disk is full: ${file} cannot be opened. Free some space, and start again.`,
   };
-  const trouble = storageTroubleOf(error);
+  const told = storageTroubleOf(error);
+  const trouble = told === 'failing' && hasNoRoom(file) ? 'full' : told;
   return new StartProblem(
     (trouble === null ? undefined : words[trouble]) ??
       `${file} cannot be opened: ${(error as Error).message}. Check the disk and its permissions, and start again.`,
   );
 }
 
+/** Where the format stands in the file (sqlite.org, Database File Format, 1.3: the user version), which no full disk hides. */
+const [headerBytes, formatAt] = [100, 60];
+
 /** Whether a newer program has to change it first. */
 function isOlder(file: string): boolean {
-  let db: Db | null = null;
   try {
-    db = new Database(file, { readonly: true, timeout: 0 });
-    return formatOf(db) > 0 && formatOf(db) < newestFormat;
+    const header = beginningOf(file, headerBytes);
+    const format = header.length < headerBytes ? 0 : header.readUInt32BE(formatAt);
+    return format > 0 && format < newestFormat;
   } catch {
     return false;
-  } finally {
-    db?.close();
   }
+}
+
+function beginningOf(file: string, bytes: number): Buffer {
+  const opened = openSync(file, 'r');
+  try {
+    const beginning = Buffer.alloc(bytes);
+    return beginning.subarray(0, readSync(opened, beginning, 0, bytes, 0));
+  } finally {
+    closeSync(opened);
+  }
+}
+
+/** SQLite calls a file that it cannot make an error of the disk, whether or not there is room. */
+const leastRoomBytes = 256 * 1024;
+function hasNoRoom(file: string): boolean {
+  const { bavail, bsize } = statfsSync(dirname(file));
+  return bavail * bsize < leastRoomBytes;
 }

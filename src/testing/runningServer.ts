@@ -1,0 +1,99 @@
+/** The built server as a process of its own on a free port, for tests and benchmarks. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { createServer, type AddressInfo } from 'node:net';
+
+export interface RunningServer {
+  readonly address: string;
+  readonly pid: number;
+  /** What it printed so far. */
+  readonly output: () => string;
+  /** Ends it in order. */
+  readonly stop: () => Promise<void>;
+  /** As a power cut would. */
+  readonly kill: () => Promise<void>;
+  /** Its exit code once it has ended; null for a signal. */
+  readonly ended: Promise<number | null>;
+}
+
+export interface ServerOptions {
+  readonly folder: string;
+  /** Any free one without it; named where the same is needed again. */
+  readonly port?: number;
+  readonly args?: readonly string[];
+  readonly environment?: Readonly<Record<string, string>>;
+  /** Files may not grow beyond it: a disk that is full to whoever writes (setrlimit(2), RLIMIT_FSIZE). */
+  readonly mostFileKb?: number;
+}
+
+/** A port that was free a moment ago, for what has to come back on the same. */
+export async function freePort(): Promise<number> {
+  const probe = createServer();
+  await new Promise<void>((resolve) => probe.listen(0, '127.0.0.1', resolve));
+  const { port } = probe.address() as AddressInfo;
+  await new Promise((resolve) => probe.close(resolve));
+  return port;
+}
+
+/** Resolves when it answers. Rejects with its exit code and what it printed where it does not start. */
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const begun = begin(options);
+  const address = await Promise.race([begun.address, begun.ended.then(() => null)]);
+  if (address === null)
+    throw new Error(`The server did not start (exit ${await begun.ended}): ${begun.output()}`);
+  return { ...begun, address };
+}
+
+/** One that is expected not to start: its exit code, and what it printed. */
+export async function refusedStart(options: ServerOptions): Promise<{ code: number | null; output: string }> {
+  const begun = begin(options);
+  const address = await Promise.race([begun.address, begun.ended.then(() => null)]);
+  if (address !== null) {
+    await begun.kill();
+    throw new Error(`It started: ${begun.output()}`);
+  }
+  return { code: await begun.ended, output: begun.output() };
+}
+
+type Begun = Omit<RunningServer, 'address'> & { readonly address: Promise<string> };
+
+function begin({ folder, port = 0, args = [], environment, mostFileKb }: ServerOptions): Begun {
+  const command = [process.execPath, 'dist/node/server.js', ...args];
+  const [program, ...rest] =
+    mostFileKb === undefined
+      ? command
+      : ['bash', '-c', `ulimit -f ${mostFileKb}; exec "$@"`, 'bash', ...command];
+  const server: ChildProcess = spawn(program!, rest, {
+    env: {
+      ...process.env,
+      BINARUS_DATA: folder,
+      BINARUS_PORT: String(port),
+      BINARUS_DEMO: '',
+      // Causes are looked for, not what catches them.
+      BINARUS_LAST_RESORT: 'off',
+      ...environment,
+    },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let printed = '';
+  const address = new Promise<string>((resolve) => {
+    for (const stream of [server.stdout!, server.stderr!])
+      stream.on('data', (part: Buffer) => {
+        printed += part.toString();
+        const found = /Binarus is on (http:\/\/127\.0\.0\.1:\d+)/.exec(printed);
+        if (found !== null) resolve(found[1]!);
+      });
+  });
+  const ended = new Promise<number | null>((resolve) => server.once('close', (code) => resolve(code)));
+  const end = async (signal: NodeJS.Signals): Promise<void> => {
+    server.kill(signal);
+    await ended;
+  };
+  return {
+    address,
+    pid: server.pid!,
+    output: () => printed,
+    ended,
+    stop: () => end('SIGINT'),
+    kill: () => end('SIGKILL'),
+  };
+}
