@@ -31,6 +31,7 @@ export {
 export { type Corner, type Quadrant, treatCorners } from './corners';
 export { crossingsOf } from './crossings';
 export { type DxfDrawing, type DxfEntity, parseDxf } from './dxfEntities';
+export { crossingsWithin, Effort, effortLimits, TooComplex } from './effort';
 export { fitArcs } from './fitArcs';
 export { firstTouch, leastReach, type TurnedSquare } from './gauge';
 export { convexHull, distanceToEdge, holdsPoint, regionDistance } from './nearness';

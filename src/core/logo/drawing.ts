@@ -2,6 +2,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import {
   applyMatrix,
+  Effort,
   identityMatrix,
   type Matrix,
   multiplyMatrix,
@@ -9,6 +10,7 @@ import {
   parsePath,
   sharedRegion,
   strokeRegion,
+  TooComplex,
   uniteRegion,
   type PathLine,
   type Region,
@@ -17,17 +19,12 @@ import {
 } from '../geometry';
 import { openDrawing } from './svgRenderer';
 import { finestShare, type ColouredShape } from './art';
+import { type Attributes, attributesOf, childrenOf, nameOf, type Node } from './tree';
 
 export interface DrawnShapes {
   readonly shapes: readonly ColouredShape[];
   readonly notes: readonly string[];
 }
-
-type Node = Record<string, unknown>;
-type Attributes = Readonly<Record<string, string>>;
-const attributesOf = (node: Node): Attributes => (node[':@'] ?? {}) as Attributes;
-const nameOf = (node: Node): string => Object.keys(node).find((key) => key !== ':@') ?? '';
-const childrenOf = (node: Node): Node[] => (node[nameOf(node)] ?? []) as Node[];
 
 const parser = new XMLParser({
   preserveOrder: true,
@@ -35,6 +32,9 @@ const parser = new XMLParser({
   attributeNamePrefix: '',
   parseAttributeValue: false,
 });
+
+/** Lines wider than this share of the drawing hide all of it. */
+const widestShare = 2;
 
 /** Parts fainter than this are not drawn. */
 const leastOpacity = 0.25;
@@ -46,7 +46,11 @@ export function shapesOfDrawing(svg: string): DrawnShapes {
   const side = Math.max(drawing.width, drawing.height);
   drawing.free();
   const [root] = parser.parse(simple) as Node[];
-  const reader = new ShapeReader(root!, (side * finestShare) / 4);
+  const reader = new ShapeReader(root!, {
+    tolerance: (side * finestShare) / 4,
+    widestLine: widestShare * side,
+  });
+  reader.readShapes(identityMatrix);
   const notes: string[] = [];
   if (/<text[\s>]/.test(svg)) notes.push('Words in the drawing are left out: turn them into outlines first.');
   return { shapes: reader.shapes, notes: [...notes, ...reader.notes] };
@@ -62,7 +66,8 @@ export function linesOfDrawing(svg: string): {
   drawing.free();
   const [root] = parser.parse(simple) as Node[];
   const matrix = viewBoxMatrix(attributesOf(root!));
-  const reader = new ShapeReader(root!, finestLinePx, matrix);
+  const reader = new ShapeReader(root!, { tolerance: finestLinePx, widestLine: Infinity });
+  reader.readLines(matrix);
   return { lines: reader.drawnLines, notes: reader.notes };
 }
 
@@ -98,10 +103,18 @@ class ShapeReader {
   readonly drawnLines: PathLine[] = [];
   private readonly definitions = new Map<string, Node>();
 
+  private readonly effort = new Effort();
+  private isLinesOnly = false;
+  /** Clip paths in the place where they were used, each united once. */
+  private readonly clips = new Map<string, Region>();
+
   constructor(
-    root: Node,
-    private readonly tolerance: number,
-    matrix: Matrix = identityMatrix,
+    private readonly root: Node,
+    private readonly limits: {
+      /** Of curves, in units of the drawing. */
+      readonly tolerance: number;
+      readonly widestLine: number;
+    },
   ) {
     for (const child of childrenOf(root))
       if (nameOf(child) === 'defs')
@@ -109,7 +122,21 @@ class ShapeReader {
           const { id } = attributesOf(definition);
           if (id !== undefined) this.definitions.set(id, definition);
         }
-    this.read(childrenOf(root), matrix, 1, null);
+  }
+
+  /** Throws `TooComplex`. */
+  readShapes(matrix: Matrix): void {
+    this.read(childrenOf(this.root), matrix, 1, null);
+  }
+
+  /** Without areas, which nobody asks for then. Throws `TooComplex`. */
+  readLines(matrix: Matrix): void {
+    this.isLinesOnly = true;
+    this.read(childrenOf(this.root), matrix, 1, null);
+  }
+
+  private get tolerance(): number {
+    return this.limits.tolerance;
   }
 
   private note(text: string): void {
@@ -132,14 +159,21 @@ class ShapeReader {
     if (attributes.filter !== undefined) this.note('Filters in the drawing are not followed.');
     let innerClip = clip;
     const clipId = referenceOf(attributes['clip-path']);
-    if (clipId !== null) {
+    if (clipId !== null && !this.isLinesOnly) {
       const own = this.clipRegion(clipId, inner);
-      innerClip = clip === null ? own : sharedRegion(clip, own, this.tolerance);
+      innerClip = clip === null ? own : this.shared(clip, own);
     }
     this.read(childrenOf(node), inner, opacity * Number(attributes.opacity ?? 1), innerClip);
   }
 
   private clipRegion(id: string, matrix: Matrix): Region {
+    const key = `${id} ${matrix.join(' ')}`;
+    let known = this.clips.get(key);
+    if (known === undefined) this.clips.set(key, (known = this.newClipRegion(id, matrix)));
+    return known;
+  }
+
+  private newClipRegion(id: string, matrix: Matrix): Region {
     const definition = this.definitions.get(id);
     const area: Vertex[][] = [];
     const collect = (nodes: readonly Node[], at: Matrix): void => {
@@ -151,25 +185,40 @@ class ShapeReader {
     };
     if (definition !== undefined)
       collect(childrenOf(definition), multiplyMatrix(matrix, matrixOf(attributesOf(definition).transform)));
-    return uniteRegion(area, this.tolerance);
+    return this.united(area);
+  }
+
+  private united(area: Region, rule: 'nonzero' | 'evenodd' = 'nonzero'): Region {
+    this.effort.spendArea(area);
+    return uniteRegion(area, this.tolerance, rule);
+  }
+
+  private shared(area: Region, other: Region): Region {
+    this.effort.spendEdges(area);
+    this.effort.spendEdges(other);
+    return sharedRegion(area, other, this.tolerance);
   }
 
   private lines(d: string, matrix: Matrix): { points: Vertex[]; isClosed: boolean }[] {
-    return parsePath(d, (x, y) => applyMatrix(matrix, x, y), this.tolerance);
+    const lines = parsePath(d, (x, y) => applyMatrix(matrix, x, y), this.tolerance);
+    this.effort.spendEdges(lines.map(({ points }) => points));
+    return lines;
   }
 
   private readShape(node: Node, matrix: Matrix, opacity: number, clip: Region | null): void {
     const attributes = attributesOf(node);
     if (attributes.visibility === 'hidden' || attributes.d === undefined) return;
     const lines = this.lines(attributes.d, matrix);
-    for (const line of lines) this.drawnLines.push(line);
+    if (this.isLinesOnly) {
+      for (const line of lines) this.drawnLines.push(line);
+      return;
+    }
     const fill = this.colourOf(attributes.fill);
     if (fill !== null && opacity * Number(attributes['fill-opacity'] ?? 1) >= leastOpacity)
       this.add(
         fill,
-        uniteRegion(
+        this.united(
           lines.map(({ points }) => points),
-          this.tolerance,
           attributes['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
         ),
         clip,
@@ -178,14 +227,19 @@ class ShapeReader {
     if (stroke === null || opacity * Number(attributes['stroke-opacity'] ?? 1) < leastOpacity) return;
     if (attributes['stroke-dasharray'] !== undefined) this.note('Dashed lines are drawn without gaps.');
     const width = Number(attributes['stroke-width'] ?? 1) * Math.sqrt(Math.abs(determinant(matrix)));
-    const stroked = lines.flatMap(({ points, isClosed }) =>
-      strokeRegion([points], width, this.tolerance, strokeShape(attributes, isClosed)),
-    );
-    this.add(stroke, uniteRegion(stroked, this.tolerance), clip);
+    if (width > this.limits.widestLine)
+      throw new TooComplex(
+        `A line of the drawing is ${Number(width.toPrecision(3))} wide; at most ${Number(this.limits.widestLine.toPrecision(3))} is drawn, ${widestShare} times the size of the drawing. Make it thinner.`,
+      );
+    const stroked = lines.flatMap(({ points, isClosed }) => {
+      this.effort.spendStroke(points, width);
+      return strokeRegion([points], width, this.tolerance, strokeShape(attributes, isClosed));
+    });
+    this.add(stroke, this.united(stroked), clip);
   }
 
   private add(colour: string, area: Region, clip: Region | null): void {
-    const visible = clip === null ? area : sharedRegion(area, clip, this.tolerance);
+    const visible = clip === null ? area : this.shared(area, clip);
     if (boundsOf(visible) !== null) this.shapes.push({ colour, area: visible });
   }
 

@@ -1,5 +1,15 @@
 /** A loaded logo made ready to be placed: one in size, centred, with what becomes a mark. */
-import { boundsOf, cutRegion, fitArcs, placeRegion, uniteRegion, type Box, type Region } from '../geometry';
+import {
+  boundsOf,
+  cutRegion,
+  Effort,
+  fitArcs,
+  placeRegion,
+  TooComplex,
+  uniteRegion,
+  type Box,
+  type Region,
+} from '../geometry';
 import { lumaOfRgb, rgbOfHex } from '../colour';
 import { finestShare, type ColouredShape, type RawLogo } from './art';
 import type { LoadedLogo } from './load';
@@ -41,7 +51,13 @@ export function readyArt(loaded: LoadedLogo, ink: LogoSettings['ink'], isWhole =
   if ('problem' in loaded) return loaded;
   const given = loaded.kind === 'pixels' ? 0 : outlinesOf(loaded.shapes);
   if (given > mostOutlines) return tooMany(given);
-  const art = logoArt(loaded, ink, isWhole);
+  let art: LogoArt | null;
+  try {
+    art = logoArt(loaded, ink, isWhole);
+  } catch (error) {
+    if (error instanceof TooComplex) return { problem: error.message };
+    throw error;
+  }
   if (art === null)
     return { problem: 'Nothing of it becomes a mark. Change the threshold, or mark its light parts.' };
   return art.ink.length > mostOutlines ? tooMany(art.ink.length) : art;
@@ -54,7 +70,7 @@ const tooMany = (count: number): { readonly problem: string } => ({
   problem: `It has ${count} outlines; at most ${mostOutlines} are drawn. Take out what is finely patterned or hatched.`,
 });
 
-/** Null when nothing of it becomes a mark: the threshold leaves nothing. */
+/** Null when nothing of it becomes a mark: the threshold leaves nothing. Throws `TooComplex`. */
 export function logoArt(raw: RawLogo, ink: LogoSettings['ink'], isWhole = false): LogoArt | null {
   const drawn =
     raw.kind === 'shapes' ? artOfShapes(raw.shapes, ink, isWhole) : artOfPixels(raw, ink, isWhole);
@@ -80,11 +96,15 @@ function artOfShapes(
   const isInk = ({ colour }: ColouredShape): boolean =>
     lumaOfRgb(rgbOfHex(colour)) < rule.threshold !== rule.inverted;
   // Shapes of one tone that follow each other are taken together: one by one they would cost the square of their number.
+  const effort = new Effort();
+  effort.spendArea(shapes.flatMap(({ area }) => area));
   let ink: Region = [];
   for (let from = 0, to = 0; from < shapes.length; from = to) {
     const marks = isInk(shapes[from]!);
     while (to < shapes.length && isInk(shapes[to]!) === marks) to++;
     const area = shapes.slice(from, to).flatMap((shape) => shape.area);
+    // What is there already is gone through again for each.
+    effort.spendEdges(ink);
     const isUnitedAlready = ink.length === 0 && to - from === 1;
     if (!marks) ink = ink.length === 0 ? ink : cutRegion(ink, area, tolerance);
     else ink = isUnitedAlready ? area : uniteRegion([...ink, ...area], tolerance);

@@ -1,5 +1,5 @@
 /** A logo's source read once into shapes or pixels; everything after is quick and needs no waiting. */
-import { uniteRegion, type Region } from '../geometry';
+import { TooComplex, uniteRegion, type Region } from '../geometry';
 import { startRenderer } from './svgRenderer';
 import { areaOfLine, type Typesetter } from '../words';
 import { finestShare, type RawLogo } from './art';
@@ -109,7 +109,8 @@ async function loadDrawing(text: string, assets: LogoAssets): Promise<LoadedLogo
     const removed =
       sane.removed.length === 0 ? [] : [`Taken out of the drawing: ${sane.removed.join(', ')}.`];
     return { kind: 'shapes', shapes, notes: [...removed, ...notes], title: [] };
-  } catch {
+  } catch (error) {
+    if (error instanceof TooComplex) return { problem: error.message };
     return { problem: 'This SVG drawing cannot be opened. Save it as plain SVG.' };
   }
 }

@@ -215,9 +215,9 @@ describe('uploads', () => {
     [
       'a reference in a circle',
       svg('<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g>'),
-      /repeats/,
+      /refers to itself/,
     ],
-    ['depth', svg('<g>'.repeat(80) + '</g>'.repeat(80)), /nested too deep/],
+    ['depth', svg('<g>'.repeat(80) + '</g>'.repeat(80)), /nested more than 60 deep/],
     ['many elements', svg('<g/>'.repeat(drawingLimits.elements + 1)), /more than 20000/],
   ])('with %s are refused', (_name, content, reason) => {
     expect(cleanUpload(text(content))).toEqual({ problem: expect.stringMatching(reason) });

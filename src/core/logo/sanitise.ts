@@ -3,16 +3,16 @@
  * SVG 2, chapter 2 (processing modes): what remains is what the secure static mode keeps, without external references.
  */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
+import { complexityProblem } from './complexity';
+import { escapedText, markupLimits, meantText, plainMarkup } from './markup';
+import { ownReference, referencesIn } from './references';
+import { type Attributes, attributesOf, childrenOf, localName, nameOf, type Node, textName } from './tree';
 
 /** Limits on a drawing; a logo needs far less. */
-export const drawingLimits = { bytes: 2e6, elements: 20_000, depth: 60 } as const;
+export const drawingLimits = { bytes: 2e6, ...markupLimits } as const;
 
 export type SanitisedDrawing =
   { readonly svg: string; readonly removed: readonly string[] } | { readonly problem: string };
-
-/** An element of the ordered tree: its name with its children, and its attributes under `:@`. */
-type Node = Record<string, unknown>;
-const attributesKey = ':@';
 
 const options = {
   preserveOrder: true,
@@ -24,15 +24,27 @@ const options = {
   trimValues: false,
 } as const;
 
+/** What is taken out, by why. */
 const removedElements: Readonly<Record<string, string>> = {
   script: 'scripts',
+  handler: 'scripts',
+  listener: 'scripts',
   foreignObject: 'foreign objects',
   iframe: 'foreign objects',
+  object: 'foreign objects',
+  embed: 'foreign objects',
+  audio: 'foreign objects',
+  video: 'foreign objects',
   animate: 'animations',
   animateMotion: 'animations',
   animateTransform: 'animations',
+  animateColor: 'animations',
   set: 'animations',
+  discard: 'animations',
 };
+
+/** Elements of web pages mean more to a browser than any drawing needs (HTML, 2.1.4: the HTML namespace). */
+const pageNamespace = 'http://www.w3.org/1999/xhtml';
 
 /** The drawing without what could do harm, with the names of what was taken out; or why it is refused. */
 export function sanitiseDrawing(text: string): SanitisedDrawing {
@@ -40,26 +52,21 @@ export function sanitiseDrawing(text: string): SanitisedDrawing {
     return {
       problem: `The drawing has ${(text.length / 1e6).toFixed(1)} MB; at most ${drawingLimits.bytes / 1e6} MB are read.`,
     };
-  if (/<!ENTITY/i.test(text))
-    return { problem: 'The drawing declares entities, which can hide anything. Save it as plain SVG.' };
-  const plain = text.replace(/<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>/gi, '');
-  const tree = treeOf(plain);
+  const plain = plainMarkup(text);
+  if ('problem' in plain) return plain;
+  const tree = treeOf(plain.text);
   if (tree === null) return { problem: 'The file is not a well-formed SVG drawing.' };
-  const root = tree.find((node) => nameOf(node) === 'svg');
+  const root = tree.find((node) => localName(nameOf(node)) === 'svg');
   if (root === undefined) return { problem: 'The file is XML, but not an SVG drawing.' };
-  const removed = new Set<string>();
-  const state = { count: 0, tooDeep: false };
-  const kept = keepHarmless([root], 0, removed, state);
-  if (state.count > drawingLimits.elements || state.tooDeep)
-    return {
-      problem: `The drawing has more than ${drawingLimits.elements} elements, or they are nested too deep, for a logo.`,
-    };
-  const copies = copiesMade(kept);
-  if (copies > drawingLimits.elements)
-    return {
-      problem: `The drawing repeats its parts to more than ${drawingLimits.elements} elements; a logo needs far fewer.`,
-    };
-  return { svg: new XMLBuilder(options).build(kept) as string, removed: [...removed].sort() };
+  const cleaning = new Cleaning();
+  const kept = cleaning.nodes([root], new Map());
+  if (cleaning.isBroken) return { problem: 'The file is not a well-formed SVG drawing.' };
+  const problem = complexityProblem(kept);
+  if (problem !== null) return { problem };
+  return {
+    svg: new XMLBuilder(options).build(written(kept)) as string,
+    removed: [...cleaning.removed].sort(),
+  };
 }
 
 /** Null when it is not well-formed; the parser throws at some of what its validator lets through. */
@@ -71,109 +78,113 @@ function treeOf(text: string): Node[] | null {
   }
 }
 
-const nameOf = (node: Node): string => Object.keys(node).find((key) => key !== attributesKey) ?? '';
-const localName = (name: string): string => name.slice(name.indexOf(':') + 1);
-const childrenOf = (node: Node): Node[] => {
-  const content = node[nameOf(node)];
-  return Array.isArray(content) ? (content as Node[]) : [];
-};
+/** Namespaces by their prefixes; the empty one is that of elements without any (Namespaces in XML 1.0, 6.1). */
+type Namespaces = ReadonlyMap<string, string>;
 
-function keepHarmless(
-  nodes: readonly Node[],
-  depth: number,
-  removed: Set<string>,
-  state: { count: number; tooDeep: boolean },
-): Node[] {
-  if (depth > drawingLimits.depth) {
-    state.tooDeep = true;
-    return [];
-  }
-  const kept: Node[] = [];
-  for (const node of nodes) {
-    const name = nameOf(node);
-    if (name === '#text' || name === '#comment' || name.startsWith('?')) {
-      if (name === '#text') kept.push(node);
-      continue;
-    }
-    if (++state.count > drawingLimits.elements) return kept;
-    const reason = removedElements[localName(name)];
-    if (reason !== undefined) {
-      removed.add(reason);
-      continue;
-    }
-    const children = childrenOf(node);
-    const copy: Node = {
-      [name]:
-        localName(name) === 'style'
-          ? harmlessStyle(children, removed)
-          : keepHarmless(children, depth + 1, removed, state),
-    };
-    const attributes = node[attributesKey] as Record<string, string> | undefined;
-    if (attributes !== undefined) copy[attributesKey] = harmlessAttributes(attributes, removed);
-    kept.push(copy);
-  }
-  return kept;
-}
+/** Copies what is harmless. Text and attributes stay as they are written, and are judged by what they mean. */
+class Cleaning {
+  readonly removed = new Set<string>();
+  /** It names signs that are none. */
+  isBroken = false;
 
-/** References outside the drawing itself: anything but `#name`. */
-const outsideReference = /url\(\s*(['"]?)(?!\s*['"]?#)/i;
-
-function harmlessAttributes(
-  attributes: Record<string, string>,
-  removed: Set<string>,
-): Record<string, string> {
-  const kept: Record<string, string> = {};
-  for (const [name, value] of Object.entries(attributes)) {
-    const local = localName(name).toLowerCase();
-    if (local.startsWith('on')) removed.add('scripts');
-    else if ((local === 'href' || local === 'src') && !value.trim().startsWith('#'))
-      removed.add('external references');
-    else if (outsideReference.test(value) || /@import/i.test(value)) removed.add('external references');
-    else kept[name] = value;
-  }
-  return kept;
-}
-
-function harmlessStyle(children: readonly Node[], removed: Set<string>): Node[] {
-  return children.map((child) => {
-    const text = child['#text'];
-    if (typeof text !== 'string') return child;
-    const without = text.replace(/@import[^;]*(;|$)/gi, () => {
-      removed.add('style imports');
-      return '';
+  nodes(nodes: readonly Node[], around: Namespaces): Node[] {
+    return nodes.flatMap((node) => {
+      const name = nameOf(node);
+      if (name === textName) {
+        this.meant(String(node[textName]));
+        return [node];
+      }
+      return name === '' || name.startsWith('#') || name.startsWith('?')
+        ? []
+        : this.element(node, name, around);
     });
-    if (!outsideReference.test(without)) return { '#text': without };
-    removed.add('external references');
-    return { '#text': without.replace(/url\([^)]*\)/gi, 'none') };
-  });
+  }
+
+  private element(node: Node, name: string, around: Namespaces): Node[] {
+    const local = localName(name);
+    const attributes = attributesOf(node);
+    const namespaces = this.namespacesIn(attributes, around);
+    const isOfPage = namespaces.get(prefixOf(name)) === pageNamespace;
+    const reason = removedElements[local] ?? (isOfPage ? 'foreign objects' : undefined);
+    if (reason !== undefined) {
+      this.removed.add(reason);
+      return [];
+    }
+    const children = this.nodes(childrenOf(node), namespaces);
+    const copy: Node = { [name]: local === 'style' ? this.style(children) : children };
+    if (Object.keys(attributes).length > 0) copy[':@'] = this.attributes(attributes);
+    return [copy];
+  }
+
+  private namespacesIn(attributes: Attributes, around: Namespaces): Namespaces {
+    const own = Object.entries(attributes).filter(([name]) => name === 'xmlns' || name.startsWith('xmlns:'));
+    if (own.length === 0) return around;
+    return new Map([
+      ...around,
+      ...own.map(([name, value]) => [name.slice('xmlns:'.length), this.meant(value).trim()] as const),
+    ]);
+  }
+
+  private meant(written: string): string {
+    const meant = meantText(written);
+    this.isBroken ||= meant === null;
+    return meant ?? '';
+  }
+
+  private attributes(attributes: Attributes): Record<string, string> {
+    const kept: Record<string, string> = {};
+    for (const [name, raw] of Object.entries(attributes)) {
+      const value = this.meant(raw);
+      const local = localName(name).toLowerCase();
+      if (local.startsWith('on')) this.removed.add('scripts');
+      else if (isLink.has(local) && ownReference(value) === null) this.removed.add('external references');
+      else if (referencesIn(value).hasOutside) this.removed.add('external references');
+      else kept[name] = raw;
+    }
+    return kept;
+  }
+
+  /** Rules are kept when none of them refers to anything outside: half of a style sheet would draw something else. */
+  private style(children: readonly Node[]): Node[] {
+    const raw = children.map((child) => (nameOf(child) === textName ? String(child[textName]) : '')).join('');
+    const meant = this.meant(raw);
+    const own = withoutImports(meant);
+    if (own !== meant) this.removed.add('style imports');
+    if (referencesIn(own).hasOutside) {
+      this.removed.add('external references');
+      return [];
+    }
+    return own === '' ? [] : [{ [textName]: own === meant ? raw : escapedText(own) }];
+  }
 }
 
-/** How many elements the drawing has when every `use` is followed; references in circles count as infinitely many. */
-function copiesMade(nodes: readonly Node[]): number {
-  const byId = new Map<string, Node>();
-  const collect = (node: Node): void => {
-    const id = (node[attributesKey] as Record<string, string> | undefined)?.id;
-    if (id !== undefined) byId.set(id, node);
-    childrenOf(node).forEach(collect);
-  };
-  nodes.forEach(collect);
-  const known = new Map<Node, number>();
-  const open = new Set<Node>();
-  const count = (node: Node): number => {
-    const before = known.get(node);
-    if (before !== undefined) return before;
-    if (open.has(node)) return Infinity;
-    open.add(node);
-    const attributes = (node[attributesKey] ?? {}) as Record<string, string>;
-    const target =
-      localName(nameOf(node)) === 'use'
-        ? byId.get((attributes.href ?? attributes['xlink:href'] ?? '').trim().slice(1))
-        : undefined;
-    const sum = childrenOf(node).reduce((total, child) => total + count(child), 1);
-    const all = sum + (target === undefined ? 0 : count(target));
-    open.delete(node);
-    known.set(node, all);
-    return all;
-  };
-  return nodes.reduce((total, node) => total + count(node), 0);
+const prefixOf = (name: string): string => (name.includes(':') ? name.slice(0, name.indexOf(':')) : '');
+
+/** Attributes that lead somewhere; those of SVG lead to a part of the drawing, or nowhere. */
+const isLink = new Set(['href', 'src', 'data', 'action', 'poster', 'srcset', 'base', 'formaction', 'ping']);
+
+/** Up to the end of each rule, or of the text. */
+function withoutImports(text: string): string {
+  const small = text.toLowerCase();
+  let [kept, from] = ['', 0];
+  for (let at = small.indexOf('@import'); at >= 0; at = small.indexOf('@import', from)) {
+    kept += text.slice(from, at);
+    const end = text.indexOf(';', at);
+    from = end < 0 ? text.length : end + 1;
+  }
+  return kept + text.slice(from);
 }
+
+/** As the tree is written in a file: between double quotes there are none. */
+const written = (nodes: readonly Node[]): Node[] =>
+  nodes.map((node) => {
+    const name = nameOf(node);
+    if (name === textName) return node;
+    const copy: Node = { [name]: written(childrenOf(node)) };
+    const attributes = Object.entries(attributesOf(node));
+    if (attributes.length > 0)
+      copy[':@'] = Object.fromEntries(
+        attributes.map(([key, value]) => [key, value.replaceAll('"', '&quot;')]),
+      );
+    return copy;
+  });

@@ -60,6 +60,7 @@ export {
   outlineOf,
   outlineSchema,
   type OutlineSettings,
+  type OutlineCrossing,
   type ReadOutline,
   readOutlineFile,
   roundCorners,

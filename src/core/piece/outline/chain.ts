@@ -19,50 +19,108 @@ export function chainLines(lines: readonly Line[], reach: number): Chained {
   const closed: Contour[] = lines.filter(({ isClosed }) => isClosed).map(({ points }) => points);
   const loose = lines
     .filter(({ isClosed, points }) => !isClosed && points.length > 1)
-    .map(({ points }) => [...points]);
+    .map(({ points }) => points);
+  const ends = new LooseEnds(loose, reach);
   let openCount = 0;
   let gap = Infinity;
-  while (loose.length > 0) {
-    const chain = loose.pop()!;
+  for (let line = loose.length - 1; line >= 0; line--) {
+    if (!ends.take(line)) continue;
+    const chain = [...loose[line]!];
     // On from its end, and then from its beginning.
     for (let way = 0; way < 2; way++) {
-      extend(chain, loose, reach);
+      extend(chain, ends, reach);
       chain.reverse();
     }
-    const ends = distance(chain[0]!, chain.at(-1)!);
-    if (chain.length > 2 && ends <= reach) closed.push(chain.slice(0, -1));
+    const open = distance(chain[0]!, chain.at(-1)!);
+    if (chain.length > 2 && open <= reach) closed.push(chain.slice(0, -1));
     else {
       openCount++;
-      gap = Math.min(gap, ends);
+      gap = Math.min(gap, open);
     }
   }
   return { closed, openCount, gap };
 }
 
 /** Adds what begins or ends where the chain ends, until it meets its own beginning or nothing is near. */
-function extend(chain: Vertex[], loose: Vertex[][], reach: number): void {
+function extend(chain: Vertex[], ends: LooseEnds, reach: number): void {
   for (;;) {
     const end = chain.at(-1)!;
     if (chain.length > 2 && distance(end, chain[0]!) <= reach) return;
-    const next = nearest(loose, end);
-    if (next === null || next.distance > reach) return;
-    const [points] = loose.splice(next.index, 1);
-    chain.push(...(next.fromEnd ? points!.reverse() : points!).slice(1));
+    const next = ends.nearest(end);
+    if (next === null) return;
+    ends.take(next.line);
+    const { points } = next;
+    for (let step = 1; step < points.length; step++)
+      chain.push(points[next.isLast ? points.length - 1 - step : step]!);
   }
 }
 
 const distance = (a: Vertex, b: Vertex): number => Math.hypot(a.x - b.x, a.y - b.y);
 
-function nearest(
-  lines: readonly (readonly Vertex[])[],
-  end: Vertex,
-): { readonly index: number; readonly fromEnd: boolean; readonly distance: number } | null {
-  let best: { index: number; fromEnd: boolean; distance: number } | null = null;
-  lines.forEach((points, index) => {
-    const toStart = distance(points[0]!, end);
-    const toEnd = distance(points.at(-1)!, end);
-    const least = Math.min(toStart, toEnd);
-    if (best === null || least < best.distance) best = { index, fromEnd: toEnd < toStart, distance: least };
-  });
-  return best;
+interface End {
+  readonly line: number;
+  readonly points: readonly Vertex[];
+  /** Whether it is the last point of its line. */
+  readonly isLast: boolean;
+}
+
+const nameOf = ({ line, isLast }: End): string => `${line} ${isLast ? 'last' : 'first'}`;
+
+/** Ends of lines that are in no chain yet, by the squares of a grid that is as wide as the reach. */
+class LooseEnds {
+  private readonly cells = new Map<string, Map<string, End>>();
+  private readonly taken: boolean[];
+  private readonly size: number;
+
+  constructor(
+    private readonly lines: readonly (readonly Vertex[])[],
+    private readonly reach: number,
+  ) {
+    this.size = Math.max(reach, Number.MIN_VALUE);
+    this.taken = lines.map(() => false);
+    lines.forEach((points, line) => {
+      for (const isLast of [false, true]) {
+        const end: End = { line, points, isLast };
+        const key = this.keyOf(this.pointOf(end), 0, 0);
+        const cell = this.cells.get(key) ?? new Map<string, End>();
+        this.cells.set(key, cell.set(nameOf(end), end));
+      }
+    });
+  }
+
+  /** False where it is in a chain already. */
+  take(line: number): boolean {
+    if (this.taken[line]) return false;
+    this.taken[line] = true;
+    const points = this.lines[line]!;
+    for (const isLast of [false, true]) {
+      const end: End = { line, points, isLast };
+      this.cells.get(this.keyOf(this.pointOf(end), 0, 0))!.delete(nameOf(end));
+    }
+    return true;
+  }
+
+  /** Null where none is within reach. */
+  nearest(at: Vertex): End | null {
+    let best: End | null = null;
+    let least = this.reach;
+    for (let x = -1; x <= 1; x++)
+      for (let y = -1; y <= 1; y++)
+        for (const end of this.cells.get(this.keyOf(at, x, y))?.values() ?? []) {
+          const away = distance(this.pointOf(end), at);
+          // Nothing is nearer, and many lines may meet in one point.
+          if (away === 0) return end;
+          if (away > least || (away === least && best !== null)) continue;
+          [best, least] = [end, away];
+        }
+    return best;
+  }
+
+  private pointOf({ points, isLast }: End): Vertex {
+    return isLast ? points.at(-1)! : points[0]!;
+  }
+
+  private keyOf({ x, y }: Vertex, right: number, down: number): string {
+    return `${Math.floor(x / this.size) + right} ${Math.floor(y / this.size) + down}`;
+  }
 }

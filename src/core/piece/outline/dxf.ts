@@ -1,5 +1,5 @@
 /** The lines of a DXF drawing in millimetres, Y downwards. */
-import { flattenRegion, parseDxf, type DxfEntity, type Vertex } from '../../geometry';
+import { Effort, flattenRegion, parseDxf, TooComplex, type DxfEntity, type Vertex } from '../../geometry';
 import type { Line } from './chain';
 
 /** Millimetres to a unit by `$INSUNITS` [DXF reference, header variables; from memory]; unitless drawings are taken as millimetres. */
@@ -13,24 +13,27 @@ const unitsMm: Readonly<Record<number, number>> = {
   14: 100,
 };
 
+/** Larger circles are no part of a piece; steeper splines are of no machine. */
+const [mostRadiusMm, mostDegree, mostEdges] = [1e5, 10, 8000];
+
 export interface DxfLines {
   readonly lines: readonly Line[];
   readonly notes: readonly string[];
 }
 
-/** What is used of the parser's entities. */
 /** Finest edge of curves in millimetres; arcs are fitted again afterwards. */
 const finestMm = 0.002;
 
-/** Throws for what is not DXF; whoever calls says so in words. */
+/** Throws for what is not DXF, and `TooComplex`; whoever calls says so in words. */
 export function linesOfDxf(text: string): DxfLines {
   const drawing = parseDxf(text);
   if (drawing?.entities === undefined) throw new Error('no entities');
   const units = Number(drawing.header?.$INSUNITS ?? 0);
   const scale = unitsMm[units] ?? 1;
   const unread = new Map<string, number>();
+  const effort = new Effort();
   const lines = drawing.entities.flatMap((entity): Line[] => {
-    const line = lineOf(entity, finestMm / scale);
+    const line = lineOf(entity, scale, effort);
     if (line !== null) return [line];
     unread.set(entity.type, (unread.get(entity.type) ?? 0) + 1);
     return [];
@@ -46,41 +49,37 @@ export function linesOfDxf(text: string): DxfLines {
   };
 }
 
-function lineOf(entity: DxfEntity, tolerance: number): Line | null {
+function lineOf(entity: DxfEntity, scale: number, effort: Effort): Line | null {
+  const tolerance = finestMm / scale;
+  const arc = (from: number, to: number, major: number, minor: number, turn: number): Line => {
+    if (!(Math.max(major, minor) * scale <= mostRadiusMm))
+      throw new TooComplex(
+        `A curve of the drawing has a radius of ${Number((Math.max(major, minor) * scale).toPrecision(4))} mm; at most ${mostRadiusMm} mm are read. Check the unit of the drawing.`,
+      );
+    const line = curve(entity, from, to, major, minor, turn, tolerance);
+    effort.spendCount(line.points.length);
+    return line;
+  };
   switch (entity.type) {
     case 'LINE':
       return { points: entity.vertices ?? [], isClosed: false };
     case 'LWPOLYLINE':
-    case 'POLYLINE':
-      return polyline(entity, tolerance);
+    case 'POLYLINE': {
+      const line = polyline(entity, tolerance);
+      effort.spendCount(line.points.length);
+      return line;
+    }
     case 'CIRCLE':
-      return curve(entity, 0, 2 * Math.PI, entity.radius!, entity.radius!, 0, tolerance);
+      return arc(0, 2 * Math.PI, entity.radius!, entity.radius!, 0);
     case 'ARC':
-      return curve(
-        entity,
-        entity.startAngle!,
-        entity.endAngle!,
-        entity.radius!,
-        entity.radius!,
-        0,
-        tolerance,
-      );
+      return arc(entity.startAngle!, entity.endAngle!, entity.radius!, entity.radius!, 0);
     case 'ELLIPSE': {
       const { x, y } = entity.majorAxisEndPoint!;
       const major = Math.hypot(x, y);
-      const turn = Math.atan2(y, x);
-      return curve(
-        entity,
-        entity.startAngle!,
-        entity.endAngle!,
-        major,
-        major * entity.axisRatio!,
-        turn,
-        tolerance,
-      );
+      return arc(entity.startAngle!, entity.endAngle!, major, major * entity.axisRatio!, Math.atan2(y, x));
     }
     case 'SPLINE':
-      return spline(entity);
+      return spline(entity, effort);
     default:
       return null;
   }
@@ -110,11 +109,12 @@ function curve(
   tolerance: number,
 ): Line {
   const whole = 2 * Math.PI;
-  let sweep = to - from;
-  while (sweep <= 1e-9) sweep += whole;
+  // However often the angles go round.
+  const rest = (to - from) % whole;
+  const sweep = rest <= 1e-9 ? rest + whole : rest;
   const isClosed = sweep >= whole - 1e-9;
   const step = 2 * Math.acos(Math.max(0, 1 - tolerance / Math.max(major, minor, tolerance)));
-  const count = Math.max(2, Math.ceil(sweep / step));
+  const count = Math.max(2, Math.min(mostEdges, Math.ceil(sweep / step)));
   const points = Array.from({ length: isClosed ? count : count + 1 }, (_, index) => {
     const angle = from + (sweep * index) / count;
     const [x, y] = [major * Math.cos(angle), minor * Math.sin(angle)];
@@ -129,16 +129,15 @@ function curve(
 const edgesPerSpan = 64;
 
 /** A B-spline by de Boor's algorithm [de Boor, A Practical Guide to Splines, chapter X]. */
-function spline({
-  controlPoints,
-  fitPoints,
-  knotValues,
-  degreeOfSplineCurve,
-  closed,
-}: DxfEntity): Line | null {
+function spline(
+  { controlPoints, fitPoints, knotValues, degreeOfSplineCurve, closed }: DxfEntity,
+  effort: Effort,
+): Line | null {
   if (controlPoints === undefined || knotValues === undefined || degreeOfSplineCurve === undefined)
     return fitPoints === undefined ? null : { points: fitPoints, isClosed: closed === true };
   const degree = degreeOfSplineCurve;
+  if (!Number.isInteger(degree) || degree < 1 || degree > mostDegree) return null;
+  effort.spendCount(controlPoints.length * edgesPerSpan);
   const points: Vertex[] = [];
   for (let span = degree; span < controlPoints.length; span++) {
     const [start, end] = [knotValues[span]!, knotValues[span + 1]!];

@@ -1,6 +1,15 @@
 /** The outline of a piece from a drawing: the largest closed line is the edge, closed lines within it are openings. */
 import { linesOfDrawing, sanitiseDrawing, startRenderer } from '../../logo';
-import { boundsOf, fitArcs, holdsPoint, placeRegion, regionArea, type Region } from '../../geometry';
+import {
+  boundsOf,
+  crossingsWithin,
+  fitArcs,
+  holdsPoint,
+  placeRegion,
+  regionArea,
+  TooComplex,
+  type Region,
+} from '../../geometry';
 import { clockwise } from './outlines';
 import { drawnLimits, type OutlineSettings } from './schema';
 import { chainLines, type Line } from './chain';
@@ -14,9 +23,18 @@ export type ReadOutline =
       /** What was left out or assumed, as sentences. */
       readonly notes: readonly string[];
     }
-  | { readonly problem: string };
+  | { readonly problem: string; readonly crossing?: OutlineCrossing };
 
-export const outlineFileLimits = { bytes: 4e6, sideMm: 5000 } as const;
+/** Where an outline crosses itself, to be shown on it; in millimetres from its upper left corner. */
+export interface OutlineCrossing {
+  readonly outlines: readonly (readonly { readonly x: number; readonly y: number }[])[];
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly xMm: number;
+  readonly yMm: number;
+}
+
+export const outlineFileLimits = { bytes: 4e6, sideMm: 5000, closedLines: 2000 } as const;
 
 /** Ends of lines that are nearer than this are meant to meet. */
 const reachMm = 0.05;
@@ -42,7 +60,10 @@ export async function readOutlineFile(
     const { lines, notes } = isSvg ? await linesOfSvg(text, renderer) : linesOfDxf(text);
     return outlineOfLines(lines, notes, fileName);
   } catch (error) {
-    const why = error instanceof Problem ? error.message : 'The drawing is damaged or of an unknown kind.';
+    const why =
+      error instanceof Problem || error instanceof TooComplex
+        ? error.message
+        : 'The drawing is damaged or of an unknown kind.';
     return { problem: why };
   }
 }
@@ -71,12 +92,21 @@ function outlineOfLines(lines: readonly Line[], given: readonly string[], fileNa
   if (lines.length === 0) return { problem: 'There are no lines in this drawing.' };
   const { closed, openCount, gap } = chainLines(lines, reachMm);
   const contours = closed.map(clockwise).filter((contour) => regionArea([contour]) > 0.01);
+  if (contours.length === 0 && openCount === 0)
+    return crossedOutline(closed) ?? { problem: 'No line of this drawing encloses an area.' };
   if (contours.length === 0)
     return {
       problem: `No line of this drawing is closed; the narrowest gap is ${gap.toFixed(2)} mm, and gaps up to ${reachMm} mm are closed.`,
     };
-  contours.sort((a, b) => regionArea([b]) - regionArea([a]));
+  if (contours.length > outlineFileLimits.closedLines)
+    return {
+      problem: `The drawing has ${contours.length} closed lines; at most ${outlineFileLimits.closedLines} are looked at. Keep the edge of the piece and its openings.`,
+    };
+  const areas = new Map(contours.map((contour) => [contour, regionArea([contour])]));
+  contours.sort((a, b) => areas.get(b)! - areas.get(a)!);
   const outlines = [contours[0]!, ...openingsIn(contours[0]!, contours.slice(1))];
+  const crossed = crossedOutline(outlines);
+  if (crossed !== null) return crossed;
   // Arcs are fitted first: their bounds are exact, those of the edges that stand for them are not.
   const exact = fitArcs(outlines, arcToleranceMm);
   const bounds = boundsOf([exact[0]!])!;
@@ -113,6 +143,24 @@ function outlineOfLines(lines: readonly Line[], given: readonly string[], fileNa
     widthMm: Number(bounds.width.toFixed(3)),
     heightMm: Number(bounds.height.toFixed(3)),
     notes,
+  };
+}
+
+/** Tells the first place where the edge or an opening crosses itself or another; null where none does. */
+function crossedOutline(outlines: Region): ReadOutline | null {
+  const [at] = crossingsWithin(outlines, 1);
+  const bounds = boundsOf(outlines);
+  if (at === undefined || bounds === null) return null;
+  const [xMm, yMm] = [at.x - bounds.x, at.y - bounds.y];
+  return {
+    problem: `The outline crosses itself ${xMm.toFixed(1)} mm from its left and ${yMm.toFixed(1)} mm from its upper edge. Mend the drawing there: a machine cuts along one line around the piece.`,
+    crossing: {
+      outlines: placeRegion(outlines, 1, -bounds.x, -bounds.y),
+      widthMm: bounds.width,
+      heightMm: bounds.height,
+      xMm,
+      yMm,
+    },
   };
 }
 
