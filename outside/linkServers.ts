@@ -126,7 +126,7 @@ const bySlug = new Map(table.map((link) => [slugKey(link.places[0]!.slug), link]
 const tools = {
   linkOf: (key: string) => bySlug.get(key),
   schemes: [],
-  report: (error: unknown) => console.error(error),
+  report: (error: unknown) => process.stderr.write(`${String(error)}\n`),
   count: null,
   isFirst: () => true,
   path,

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it } from '@jest/globals';
 import { expose } from 'comlink';
-import { EngineProblem, hosted, type Started } from './hosted';
+import { EngineProblem, hosted, Stopped, type Started } from './hosted';
 
 interface Counting {
   /** Answers after some milliseconds. */
@@ -43,12 +43,12 @@ function workers(): { start: () => Started; started: () => number; breakNewest: 
     },
   };
 }
-const limits = { next: 5000, never: 60, fails: 5000 };
+const methods = { next: 'awaited', never: 'quiet', fails: 'awaited' } as const;
 
 describe('a hosted worker', () => {
   it('starts when it is first asked, and once', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, limits, 0);
+    const counting = hosted<Counting>(start, methods);
     expect(started()).toBe(0);
     expect([await counting.next(), await counting.next()]).toEqual([1, 2]);
     expect(started()).toBe(1);
@@ -56,33 +56,49 @@ describe('a hosted worker', () => {
 
   it('tells a failure and goes on', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, limits, 0);
+    const counting = hosted<Counting>(start, methods);
     await expect(counting.fails()).rejects.toThrow('The font could not be loaded.');
     expect(await counting.next()).toBe(1);
     expect(started()).toBe(1);
   });
 
-  it('ends what takes too long, with all that waits behind it, and begins anew', async () => {
+  it('is never ended by the clock: it tells that it takes longer, and that it is done', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, limits, 0);
-    const [first, second] = [counting.never(), counting.never()];
-    await expect(first).rejects.toThrow(/longer than 0.06 s/);
-    await expect(second).rejects.toBeInstanceOf(EngineProblem);
-    expect(await counting.next()).toBe(1);
-    expect(started()).toBe(2);
+    const counting = hosted<Counting>(start, methods, 30);
+    const told: boolean[] = [];
+    counting.onSlow((isSlow) => told.push(isSlow));
+    expect(await counting.next(5)).toBe(1);
+    expect(told).toEqual([]);
+    expect(await Promise.all([counting.next(120), counting.next(160)])).toEqual([2, 3]);
+    expect([told, started()]).toEqual([[true, false], 1]);
   });
 
-  it('has longer for what it has not done before, once for each worker', async () => {
+  it('says nothing of what somebody sees the progress of', async () => {
     const { start } = workers();
-    const counting = hosted<Counting>(start, { ...limits, next: 200 }, 2000);
-    expect(await counting.next(400)).toBe(1);
-    await expect(counting.next(400)).rejects.toThrow(/longer than 0.2 s/);
-    expect(await counting.next(400)).toBe(1);
+    const counting = hosted<Counting>(start, { ...methods, next: 'quiet' }, 20);
+    const told: boolean[] = [];
+    counting.onSlow((isSlow) => told.push(isSlow));
+    expect(await counting.next(80)).toBe(1);
+    expect(told).toEqual([]);
+  });
+
+  it('can be stopped, with all that waits behind it, and begins anew', async () => {
+    const { start, started } = workers();
+    const counting = hosted<Counting>(start, { ...methods, never: 'awaited' }, 10);
+    const told: boolean[] = [];
+    counting.onSlow((isSlow) => told.push(isSlow));
+    const [first, second] = [counting.never(), counting.never()];
+    await new Promise((resolve) => setTimeout(resolve, 40));
+    counting.stop();
+    await expect(first).rejects.toBeInstanceOf(Stopped);
+    await expect(second).rejects.toBeInstanceOf(EngineProblem);
+    expect(await counting.next()).toBe(1);
+    expect([told, started()]).toEqual([[true, false], 2]);
   });
 
   it('answers every open question when the worker breaks', async () => {
     const { start, breakNewest } = workers();
-    const counting = hosted<Counting>(start, { ...limits, never: 60_000 });
+    const counting = hosted<Counting>(start, methods);
     const open = counting.never();
     breakNewest();
     await expect(open).rejects.toThrow(/could not be loaded, or it broke off/);

@@ -1,15 +1,14 @@
 /**
- * A worker whose every question ends: what takes too long or breaks is told, the worker is ended, and the next question
- * starts it anew.
+ * A worker whose every question ends: with its answer, however long that takes on a slow or busy machine, or when the worker breaks or
+ * somebody stops it. Whoever waits is told when it takes longer than usual. The next question begins a worker anew.
  */
 import { wrap, type Endpoint } from 'comlink';
-import { coldMs } from '../core/numbers';
 
 /** What kept the engine from answering, in words for the user. */
 export class EngineProblem extends Error {}
 
-/** It was broken off at its limit of time. */
-export class TookTooLong extends EngineProblem {}
+/** It was stopped by whoever waited. */
+export class Stopped extends EngineProblem {}
 
 /** A worker that has been started. */
 export interface Started {
@@ -26,42 +25,45 @@ export type Answers<Api> = {
     : never;
 };
 
-/** Answers of a worker that can be ended by whoever waits; the next question starts it anew. */
-export type Hosted<Api> = Answers<Api> & { readonly giveUp: () => void };
+/** Answers of a worker that can be stopped by whoever waits. */
+export type Hosted<Api> = Answers<Api> & {
+  readonly stop: () => void;
+  /** Calls back with whether a question takes longer than usual, whenever that changes. */
+  readonly onSlow: (tell: (isSlow: boolean) => void) => void;
+};
 
-/** It was ended by whoever waited. */
-export class GivenUp extends EngineProblem {}
+/** Each method, and whether somebody waits for it without seeing how far it is. */
+export type Methods<Api> = { readonly [Name in keyof Api]: 'awaited' | 'quiet' };
 
-/** How long each method may take, in milliseconds. */
-export type Limits<Api> = { readonly [Name in keyof Api]: number };
+/** Whoever waits so long wonders whether anything happens; nothing is ended by it. */
+export const slowAfterMs = 5000;
 
 interface Running {
   readonly remote: Readonly<Record<string, (...args: unknown[]) => Promise<unknown>>>;
   /** Rejections of questions that have not been answered. */
   readonly open: Set<(problem: EngineProblem) => void>;
-  /** Methods that it has answered before. */
-  readonly warm: Set<string>;
   readonly end: () => void;
 }
 
-/** Until a worker has answered a method once, it has at least `firstMs` for it. */
 export function hosted<Api extends object>(
   start: () => Started,
-  limitsMs: Limits<Api>,
-  firstMs = coldMs,
+  methods: Methods<Api>,
+  slowMs = slowAfterMs,
 ): Hosted<Api> {
   let running: Running | null = null;
+  let slow = 0;
+  const listeners: ((isSlow: boolean) => void)[] = [];
+  const countSlow = (change: 1 | -1): void => {
+    const before = slow > 0;
+    slow += change;
+    if (before !== slow > 0) for (const tell of listeners) tell(slow > 0);
+  };
 
   function begin(): Running {
     const { endpoint, onBreak, end } = start();
-    const begun: Running = {
-      remote: wrap(endpoint) as unknown as Running['remote'],
-      open: new Set(),
-      warm: new Set(),
-      end,
-    };
+    const begun: Running = { remote: wrap(endpoint) as unknown as Running['remote'], open: new Set(), end };
     onBreak(() =>
-      stop(
+      breakOff(
         begun,
         new EngineProblem('The part of this page that draws could not be loaded, or it broke off.'),
       ),
@@ -69,23 +71,26 @@ export function hosted<Api extends object>(
     return begun;
   }
 
-  function stop(stopped: Running, problem: EngineProblem): void {
-    if (running === stopped) running = null;
-    stopped.end();
-    for (const reject of [...stopped.open]) reject(problem);
+  function breakOff(ended: Running, problem: EngineProblem): void {
+    if (running === ended) running = null;
+    ended.end();
+    for (const reject of [...ended.open]) reject(problem);
   }
 
   function ask(name: keyof Api & string, args: unknown[]): Promise<unknown> {
     const asked = (running ??= begin());
     return new Promise((resolve, reject) => {
-      const limitMs = asked.warm.has(name) ? limitsMs[name] : Math.max(limitsMs[name], firstMs);
-      const timer = setTimeout(
-        () =>
-          stop(asked, new TookTooLong(`This takes longer than ${limitMs / 1000} s, so it was broken off.`)),
-        limitMs,
-      );
+      let isSlow = false;
+      const timer =
+        methods[name] === 'awaited'
+          ? setTimeout(() => {
+              isSlow = true;
+              countSlow(1);
+            }, slowMs)
+          : undefined;
       const settle = (): void => {
         clearTimeout(timer);
+        if (isSlow) countSlow(-1);
         asked.open.delete(refuse);
       };
       const refuse = (problem: unknown): void => {
@@ -95,22 +100,22 @@ export function hosted<Api extends object>(
       asked.open.add(refuse);
       asked.remote[name]!(...args).then((answer) => {
         settle();
-        asked.warm.add(name);
         resolve(answer);
       }, refuse);
     });
   }
 
   const answers = Object.fromEntries(
-    (Object.keys(limitsMs) as (keyof Api & string)[]).map((name) => [
+    (Object.keys(methods) as (keyof Api & string)[]).map((name) => [
       name,
       (...args: unknown[]) => ask(name, args),
     ]),
   ) as unknown as Answers<Api>;
   return {
     ...answers,
-    giveUp: () => {
-      if (running !== null) stop(running, new GivenUp('It was given up.'));
+    stop: () => {
+      if (running !== null) breakOff(running, new Stopped('It was stopped.'));
     },
+    onSlow: (tell: (isSlow: boolean) => void) => void listeners.push(tell),
   };
 }

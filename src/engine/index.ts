@@ -1,5 +1,5 @@
 /** engine: job documents come in from the page; what to draw, files and proofs come back, all off the page's thread. */
-import { hosted, type Answers, type Hosted, type Limits, type Started } from './hosted';
+import { hosted, type Hosted, type Methods, type Started } from './hosted';
 import type { FontFile } from '../core/words';
 import type { Maker } from './maker';
 import type { Press } from './press';
@@ -9,7 +9,7 @@ export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
 export { sharedShots } from './sharedShots';
 export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from './toleranceMap';
 export type { WhichShot } from './prover';
-export { EngineProblem, GivenUp, TookTooLong } from './hosted';
+export { EngineProblem, slowAfterMs, Stopped } from './hosted';
 export type { CouponView } from './couponView';
 export type { RowAtHand, RowView, SeriesView } from './seriesView';
 export type { SheetJob, SheetPageView, SheetView } from './sheetView';
@@ -33,25 +33,14 @@ type Live = Pick<Press, 'load' | 'press' | 'pressAtHand' | 'announce'>;
 type Desk = Omit<Press, 'press' | 'pressAtHand' | 'announce'>;
 
 export interface Engine {
-  readonly live: Answers<Live>;
-  readonly desk: Answers<Desk>;
-  /** Writes files; can be given up. */
+  readonly live: Hosted<Live>;
+  readonly desk: Hosted<Desk>;
+  /** Writes files. */
   readonly maker: Hosted<Maker>;
-  readonly prover: Answers<Prover>;
+  readonly prover: Hosted<Prover>;
   /** A second one, for shots that are shared out. */
-  readonly otherProver: Answers<Prover>;
+  readonly otherProver: Hosted<Prover>;
 }
-
-/** Loading waits for our own server; what is computed within it has a limit of its own. */
-const loadingMs = 20_000;
-const liveLoadingMs = 8000;
-/** Drawing a piece takes milliseconds; one that takes this long would take for ever. */
-const drawingMs = 2000;
-const searchingMs = 30_000;
-/** The largest pictures take minutes; whoever waits sees how far they are and may give up. */
-const writingMs = 600_000;
-/** A file from elsewhere, with the renderer that is loaded for it. */
-const fileMs = 4000;
 
 function started(worker: Worker): Started {
   return {
@@ -74,75 +63,75 @@ const startProver = (): Started =>
 const startMaker = (): Started =>
   started(new Worker(new URL('./maker.worker.ts', import.meta.url), { type: 'module', name: 'maker' }));
 
-const proverLimits: Limits<Prover> = {
-  warmUp: loadingMs,
-  prove: 120_000,
-  planMap: searchingMs,
-  cell: 60_000,
-  harm: 60_000,
-  callOffMaps: 60_000,
-  look: 60_000,
-  fixesIn: 120_000,
-  checkPhoto: 60_000,
-  readCoupon: 120_000,
-  grade: searchingMs,
-  gradePhoto: searchingMs,
-  checkByHand: searchingMs,
-  shoot: 120_000,
-  callOff: 60_000,
-  explain: 120_000,
-  glance: 60_000,
-  fitness: 120_000,
-  readPicture: searchingMs,
+const proverMethods: Methods<Prover> = {
+  warmUp: 'quiet',
+  prove: 'quiet',
+  planMap: 'quiet',
+  cell: 'quiet',
+  harm: 'quiet',
+  callOffMaps: 'quiet',
+  look: 'quiet',
+  fixesIn: 'awaited',
+  checkPhoto: 'awaited',
+  readCoupon: 'awaited',
+  grade: 'quiet',
+  gradePhoto: 'awaited',
+  checkByHand: 'awaited',
+  shoot: 'quiet',
+  callOff: 'quiet',
+  explain: 'quiet',
+  glance: 'quiet',
+  fitness: 'quiet',
+  readPicture: 'awaited',
 };
 
 /** Workers start when they are first asked; `takeEarly` gives the press that the page has started before. */
 export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
-  otherProver: hosted<Prover>(startProver, proverLimits),
+  otherProver: hosted<Prover>(startProver, proverMethods),
   maker: hosted<Maker>(startMaker, {
-    take: writingMs,
-    watch: searchingMs,
-    layCoupon: searchingMs,
-    drawCoupon: searchingMs,
-    takeCoupon: writingMs,
-    fitCoupon: searchingMs,
-    laySheet: searchingMs,
-    leastWidth: searchingMs,
-    sizedFor: searchingMs,
-    takeSheet: writingMs,
-    readTable: searchingMs,
-    unpackPictures: searchingMs,
-    measureSeries: writingMs,
-    rowAtHand: searchingMs,
+    take: 'quiet',
+    watch: 'quiet',
+    layCoupon: 'awaited',
+    drawCoupon: 'awaited',
+    takeCoupon: 'quiet',
+    fitCoupon: 'awaited',
+    laySheet: 'awaited',
+    leastWidth: 'awaited',
+    sizedFor: 'awaited',
+    takeSheet: 'quiet',
+    readTable: 'awaited',
+    unpackPictures: 'awaited',
+    measureSeries: 'quiet',
+    rowAtHand: 'quiet',
   }),
   live: hosted<Live>(() => started(takeEarly() ?? newPress()), {
-    load: liveLoadingMs,
-    press: drawingMs,
-    pressAtHand: drawingMs,
-    announce: drawingMs,
+    load: 'awaited',
+    press: 'awaited',
+    pressAtHand: 'awaited',
+    announce: 'quiet',
   }),
   desk: hosted<Desk>(startDesk, {
-    load: loadingMs,
-    picture: loadingMs,
-    swatches: loadingMs,
-    ruler: loadingMs,
-    settle: drawingMs,
-    fill: drawingMs,
-    arrangements: searchingMs,
-    largestSafeShare: searchingMs,
-    logoWays: searchingMs,
-    wishes: searchingMs,
-    pictureChoices: searchingMs,
-    palette: loadingMs,
-    outline: fileMs,
-    fixes: searchingMs,
-    mend: searchingMs,
-    fit: searchingMs,
-    view: loadingMs,
-    ways: loadingMs,
-    around: loadingMs,
-    bars: searchingMs,
-    whatIf: searchingMs,
+    load: 'awaited',
+    picture: 'quiet',
+    swatches: 'quiet',
+    ruler: 'awaited',
+    settle: 'awaited',
+    fill: 'awaited',
+    arrangements: 'awaited',
+    largestSafeShare: 'awaited',
+    logoWays: 'awaited',
+    wishes: 'awaited',
+    pictureChoices: 'awaited',
+    palette: 'awaited',
+    outline: 'awaited',
+    fixes: 'quiet',
+    mend: 'awaited',
+    fit: 'awaited',
+    view: 'awaited',
+    ways: 'awaited',
+    around: 'awaited',
+    bars: 'quiet',
+    whatIf: 'quiet',
   }),
-  prover: hosted<Prover>(startProver, proverLimits),
+  prover: hosted<Prover>(startProver, proverMethods),
 });

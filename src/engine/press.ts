@@ -113,8 +113,8 @@ export interface Press {
   ways(job: Job): Promise<MarkingWays | null>;
 }
 
-/** After so long the ways that were found will do; without one it is searched on, but nobody waits longer than that. */
-const [enoughFitMs, mostFitMs] = [1000, 8000];
+/** After so many states the ways that were found will do; without one it is searched on. */
+const enoughFitRuns = 80;
 
 export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
   let last: KeptRun | undefined;
@@ -158,11 +158,10 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
     fit: async (job, keep, pairs) => {
       const isNewest = fits.ask();
       await library.load(job);
-      const from = performance.now();
       return makeItFit(job, library, {
         keep,
         pairs,
-        isOver: (found) => !isNewest() || performance.now() - from > (found > 0 ? enoughFitMs : mostFitMs),
+        isOver: (found, runs) => !isNewest() || (found > 0 && runs > enoughFitRuns),
       });
     },
     view: async (job, codeId) => pressView(await runBeside(job), codeId, false),

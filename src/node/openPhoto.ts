@@ -35,7 +35,6 @@ export async function openPhoto(path: string, longestPx = longestSidePx): Promis
       .toColourspace('srgb')
       .ensureAlpha()
       .raw()
-      .timeout({ seconds: 5 })
       .toBuffer({ resolveWithObject: true });
     return { width: info.width, height: info.height, rgba: new Uint8ClampedArray(data) };
   } catch (error) {

@@ -4,7 +4,7 @@ import { shownTitle, type Job } from '../core/job';
 import type { CleanUpload } from '../core/logo';
 import { LimitedProcess, type Asked } from './limited';
 import type { LogPaths, LogPart } from './links';
-import type { Staged, StagePaths } from './archive/stage';
+import type { ArchiveNote, Staged, StagePaths } from './archive/stage';
 import { tasks, type Files, type SentRevisions } from './tasks';
 
 /** Hears how far long work is, and can stop it. */
@@ -19,7 +19,7 @@ export interface Workshop {
   readonly revisions: (bytes: Uint8Array) => Promise<SentRevisions>;
   readonly archive: (
     paths: StagePaths,
-    long?: LongWork<number>,
+    long?: LongWork<ArchiveNote>,
   ) => Promise<Staged | { readonly problem: string }>;
   readonly readLog: (
     paths: LogPaths,
@@ -39,7 +39,7 @@ export const workshopHere: Workshop = {
   severity: tasks.severity,
   clean: tasks.clean,
   revisions: tasks.revisions,
-  archive: (paths, { onNote } = {}) => tasks.archive(paths, async (note) => onNote?.(note as number)),
+  archive: (paths, { onNote } = {}) => tasks.archive(paths, async (note) => onNote?.(note as ArchiveNote)),
   readLog: (paths, { onNote }) => tasks.readLog(paths, async (note) => onNote?.(note as LogPart)),
   close: () => Promise.resolve(),
 };

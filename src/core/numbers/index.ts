@@ -1,7 +1,6 @@
 /** numbers: searching, rounding, random numbers from a seed, values made when first asked for. Usable by every stage. */
 export { breathe } from './breathe';
 export { clearAlphabet, drawnId } from './clear';
-export { coldMs } from './cold';
 export { csvText } from './csvText';
 export { loadedOnce } from './loadedOnce';
 export { allSteps, inTurns } from './turns';

@@ -31,8 +31,8 @@ export interface FitSearch {
   readonly keep: readonly Kept[];
   /** Other materials and machines that may be taken; none without. */
   readonly pairs?: readonly PairValues[];
-  /** Ends the search with what was found; asked of the number of ways found so far. */
-  readonly isOver?: (found: number) => boolean;
+  /** Ends the search with what was found; asked of the number of ways found so far, and of the states that were run. */
+  readonly isOver?: (found: number, runs: number) => boolean;
 }
 
 const mostCandidates = 3;
@@ -70,7 +70,7 @@ export async function makeItFit(
     state: Pick<State, 'job' | 'steps' | 'touches' | 'cost'>,
     before: KeptRun | undefined,
   ): Promise<State | null> => {
-    if (runs++ >= mostRuns || isOver(found.length)) return null;
+    if (runs++ >= mostRuns || isOver(found.length, runs)) return null;
     if (runs % breatheEvery === 0) await breathe();
     const result = runJob(state.job, before, library, 'none');
     const stops = result.made === null ? Infinity : stopsIn(result).length;
@@ -88,7 +88,7 @@ export async function makeItFit(
       found.push(candidateOf(state));
       continue;
     }
-    if (state.steps.length === mostSteps || runs >= mostRuns || isOver(found.length)) continue;
+    if (state.steps.length === mostSteps || runs >= mostRuns || isOver(found.length, runs)) continue;
     for (const fix of stepsFrom(state.job, runJob(state.job, state.kept, library, 'of-stops'), pairs)) {
       const touches = new Set([...state.touches, ...fix.changes.flatMap(touchedBy)]);
       if (keep.some((each) => touches.has(each)) || state.steps.some((earlier) => undoes(fix, earlier)))

@@ -163,8 +163,8 @@ export interface ReadRest {
 export interface Taker {
   readonly file: (file: ArchivedFile) => void;
   readonly job: (job: ReadJob) => void;
-  /** Hears how many entries have been read; reading goes on when what comes back is settled. */
-  readonly progress?: (entries: number) => Promise<void>;
+  /** Hears how many entries of how many have been read; reading goes on when what comes back is settled. */
+  readonly progress?: (done: number, of: number) => Promise<void>;
 }
 
 /** The rest of an archive, or one sentence on why it is refused as a whole. */

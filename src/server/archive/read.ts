@@ -65,7 +65,7 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   ): Promise<Found[]> => {
     const found: Found[] = [];
     for (const name of names) {
-      if (++done % entriesAtOnce === 0) await take.progress?.(done);
+      if (++done % entriesAtOnce === 0) await take.progress?.(done, entries.count);
       try {
         found.push(await read(name));
       } catch (error) {
@@ -227,6 +227,10 @@ class Entries {
 
   close(): void {
     this.zip.close();
+  }
+
+  get count(): number {
+    return this.entries.size;
   }
 
   has(name: string): boolean {

@@ -25,7 +25,10 @@ export function archiveRoutes({ archive }: Pick<Data, 'archive'>, works: LongWor
     async (request, response) => {
       if (Number(request.headers['content-length'] ?? 0) > archiveLimits.archiveBytes) throw tooLarge;
       const report = await works.during(request, response, ({ signal, tell }) =>
-        archive.take(request, request.query.dry === '1', { signal, onNote: (done) => tell(done) }),
+        archive.take(request, request.query.dry === '1', {
+          signal,
+          onNote: ({ done, of }) => tell(done, of),
+        }),
       );
       if ('problem' in report) throw new Problem(422, `${report.problem} Nothing was changed.`);
       response.json(report);

@@ -19,6 +19,12 @@ export interface StagePaths {
   readonly stage: string;
 }
 
+/** How many entries of how many have been read. */
+export interface ArchiveNote {
+  readonly done: number;
+  readonly of: number;
+}
+
 /** What was read, without what stands in the database. */
 export interface Staged extends ReadRest {
   /** Names of the jobs that are here already, revision for revision. */
@@ -68,7 +74,7 @@ export async function stageArchive(
         else if (isHere(job)) same.push(shownTitle(job.newest));
         else addJob(job, randomUUID());
       },
-      progress: async (entries) => void (await tell(entries)),
+      progress: async (done, of) => void (await tell({ done, of } satisfies ArchiveNote)),
     });
     stage.exec('COMMIT');
     return 'problem' in rest ? rest : { ...rest, same };

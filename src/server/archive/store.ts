@@ -18,7 +18,7 @@ import type { Links } from '../links';
 import type { RunStore } from '../runs';
 import type { LongWork, Workshop } from '../workshop';
 import { archiveLimits, entryNames, inMb, type ReadRest } from './format';
-import type { Staged } from './stage';
+import type { ArchiveNote, Staged } from './stage';
 import { writeArchive } from './write';
 
 export interface ArchiveStore {
@@ -30,7 +30,7 @@ export interface ArchiveStore {
   take(
     archive: Readable,
     dry: boolean,
-    long?: LongWork<number>,
+    long?: LongWork<ArchiveNote>,
   ): Promise<ImportReport | { readonly problem: string }>;
 }
 

@@ -13,6 +13,8 @@ import type { LinkList } from '../../wire';
 import AskAddress from '../shared/AskAddress.vue';
 import FilePicker from '../shared/FilePicker.vue';
 import { fetchUncarried, sendLog, tableAddress } from '../shared/linksApi';
+import LongWorkNote from '../shared/LongWorkNote.vue';
+import { useLongWork } from '../shared/useLongWork';
 import NumberInput from '../shared/NumberInput.vue';
 import PickList from '../shared/PickList.vue';
 import SwitchField from '../shared/SwitchField.vue';
@@ -49,11 +51,14 @@ const take = (): Promise<void> =>
     anchor.click();
   });
 const read = ref('');
+const work = useLongWork();
 const readLog = (file: File): Promise<void> =>
   attempt(async () => {
-    read.value = 'Reading…';
+    read.value = '';
     try {
-      const { counted, passedOver, knownBytes } = await sendLog(file);
+      const { counted, passedOver, knownBytes } = await work.run((query, signal) =>
+        sendLog(file, query, signal),
+      );
       read.value = `${counted} visits counted, ${passedOver} other lines passed over${knownBytes > 0 ? '; what was read before was not counted again' : ''}.`;
       await props.links.lookAgain();
       emit('counted');
@@ -121,6 +126,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
         @pick="readLog"
         >Count an access log…</FilePicker
       >
+      <LongWorkNote :work="work" doing="Reading the log" noun="lines" />
       <p v-if="read" class="note" role="status">{{ read }}</p>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     </section>

@@ -1,7 +1,7 @@
 /** The row at hand: its piece, what of its limits is not fine, and how it reads. */
 import { shallowRef, watch, type ShallowRef } from 'vue';
 import { toRaw } from 'vue';
-import { GivenUp, type RowAtHand } from '../../engine';
+import { Stopped, type RowAtHand } from '../../engine';
 import { useEngine } from '../shared/engine';
 import type { Attempts } from '../shared/useAttempt';
 import { useQuickProof, type ReadsControl } from '../shared/useQuickProof';
@@ -32,7 +32,7 @@ export function useRow(
       );
       if (mine === looks) own.value = shown;
     } catch (error) {
-      if (mine === looks && !(error instanceof GivenUp)) throw error;
+      if (mine === looks && !(error instanceof Stopped)) throw error;
     }
   }
   watch([view, row], () => void attempt(look), { immediate: true });

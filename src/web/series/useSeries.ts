@@ -35,7 +35,7 @@ import {
   tableLimits,
 } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
-import { GivenUp, type SeriesView } from '../../engine';
+import { Stopped, type SeriesView } from '../../engine';
 import type { MadeBefore } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { useEngine } from '../shared/engine';
@@ -130,7 +130,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     works++;
     if (measuring.value === null) return;
     measuring.value = null;
-    useEngine().maker.giveUp();
+    useEngine().maker.stop();
   }
 
   /** Null when it was called off. */
@@ -149,7 +149,7 @@ export function useSeries(jobId: string): SeriesAtHand {
       );
       return mine === works ? found : null;
     } catch (error) {
-      if (error instanceof GivenUp || mine !== works) return null;
+      if (error instanceof Stopped || mine !== works) return null;
       throw error;
     } finally {
       if (mine === works) measuring.value = null;

@@ -71,19 +71,43 @@ export async function answerOf<Schema extends z.ZodType>(
   throw new ApiProblem(0, 'The server is of another version than this page. Reload the page.');
 }
 
-/** No request waits longer; one that takes longer, such as an archive, brings its own signal. */
-const answerMs = 30_000;
-
 export const jsonRequest = (method: string, body: unknown): RequestInit => ({
   method,
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify(body),
 });
 
-export async function request(path: string, init?: RequestInit): Promise<Response> {
+/** Whoever waits so long for an answer is told; nothing is ended by it, since a busy machine answers later. */
+const lateMs = 8000;
+let late = 0;
+const listeners: ((isLate: boolean) => void)[] = [];
+/** Calls back with whether the server has not answered for long, whenever that changes. */
+export const onLate = (tell: (isLate: boolean) => void): void => void listeners.push(tell);
+
+async function waitedFor(answer: Promise<Response>): Promise<Response> {
+  const count = (change: 1 | -1): void => {
+    const before = late > 0;
+    late += change;
+    if (before !== late > 0) for (const tell of listeners) tell(late > 0);
+  };
+  let isLate = false;
+  const timer = setTimeout(() => {
+    isLate = true;
+    count(1);
+  }, lateMs);
+  try {
+    return await answer;
+  } finally {
+    clearTimeout(timer);
+    if (isLate) count(-1);
+  }
+}
+
+/** `isLong` is for work whose progress is shown where it was asked for. */
+export async function request(path: string, init?: RequestInit, isLong = false): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, { signal: AbortSignal.timeout(answerMs), ...init });
+    response = await (isLong ? fetch(path, init) : waitedFor(fetch(path, init)));
   } catch {
     throw new ApiProblem(
       0,

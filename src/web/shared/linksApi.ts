@@ -27,6 +27,7 @@ import {
   type Visits,
 } from '../../wire';
 import { answerOf, get, jsonRequest, request, send } from './http';
+import { longRequest } from './useLongWork';
 
 const at = (id: string): string => `/api/links/${id}`;
 
@@ -71,12 +72,8 @@ const uncarriedSchema = z.strictObject({
   uncarried: z.array(z.strictObject({ link: z.string(), what: z.enum(['schedule', 'phone']) })),
 });
 export const fetchUncarried = (form: TableForm) => get(`${tableAddress(form)}/uncarried`, uncarriedSchema);
-export async function sendLog(file: File): Promise<ReadLog> {
-  const response = await request('/api/links/log', {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: file,
-    signal: AbortSignal.timeout(300_000),
-  });
-  return answerOf(response, readLogSchema);
-}
+export const sendLog = async (file: File, query: string, signal: AbortSignal): Promise<ReadLog> =>
+  answerOf(
+    await longRequest(`/api/links/log?${query}`, 'application/octet-stream', file, signal),
+    readLogSchema,
+  );

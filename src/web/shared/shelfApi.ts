@@ -7,7 +7,8 @@ import {
   type JobSummary,
   type Place,
 } from '../../wire';
-import { get, jsonRequest, request, send } from './http';
+import { answerOf, get, jsonRequest, request, send } from './http';
+import { longRequest } from './useLongWork';
 
 export const listShelf = async (): Promise<JobSummary[]> => (await get('/api/shelf', shelfSchema)).jobs;
 
@@ -27,12 +28,14 @@ export async function emptyBin(): Promise<void> {
   await request('/api/shelf/empty-bin', jsonRequest('POST', {}));
 }
 
-/** Sends an archive; `dry` only asks what importing it would do. */
-export async function importArchive(archive: Blob, dry: boolean): Promise<ImportReport> {
-  const response = await request(`/api/archive${dry ? '?dry=1' : ''}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/zip' },
-    body: archive,
-  });
-  return importReportSchema.parse(await response.json());
-}
+/** Sends an archive; `dry` only asks what importing it would do. The query names the work. */
+export const importArchive = async (
+  archive: Blob,
+  dry: boolean,
+  query: string,
+  signal: AbortSignal,
+): Promise<ImportReport> =>
+  answerOf(
+    await longRequest(`/api/archive?${dry ? 'dry=1&' : ''}${query}`, 'application/zip', archive, signal),
+    importReportSchema,
+  );

@@ -130,24 +130,6 @@ describe('the drawing', () => {
     expect([live.problem.value, live.view.value!.summary]).toEqual(['', 'second']);
   });
 
-  it('that a busy machine broke off is told and tried once more by itself; what hangs is not', async () => {
-    const { TookTooLong } = await import('../../engine');
-    const { live, edit } = started();
-    await settled();
-    asked[0]!.fail(new TookTooLong('This takes longer than 2 s.'));
-    await settled();
-    expect([live.problem.value, asked.length]).toEqual(['This takes longer than 2 s.', 2]);
-    asked[1]!.answer();
-    await settled();
-    expect([live.problem.value, live.view.value!.summary]).toEqual(['', 'first']);
-    await edit(drawn('hangs'));
-    asked[2]!.fail(new TookTooLong('This takes longer than 2 s.'));
-    await settled();
-    asked[3]!.fail(new TookTooLong('This takes longer than 8 s.'));
-    await settled();
-    expect([live.problem.value, asked.length]).toEqual(['This takes longer than 8 s.', 4]);
-  });
-
   it('can be tried again as it stands', async () => {
     const { live } = started();
     await settled();

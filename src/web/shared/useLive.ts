@@ -3,7 +3,7 @@ import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import { findingKey, type Finding } from '../../core/finding';
 import { isSteered } from '../../core/logo';
-import { TookTooLong, type PressView, type TriedFixes } from '../../engine';
+import type { PressView, TriedFixes } from '../../engine';
 import { useEngine } from './engine';
 
 /** What is to be drawn. */
@@ -49,8 +49,7 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
     return live.press(job, codeId, showsMarks);
   }
 
-  /** What a busy machine broke off is told, and tried once more by a new worker, which has more time. */
-  async function draw(asked: Drawn, isAgain = false): Promise<void> {
+  async function draw(asked: Drawn): Promise<void> {
     try {
       const drawn = await pressed(asked);
       // The newer question that it was given up for follows.
@@ -59,9 +58,7 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
       problem.value = '';
       void tryFixes({ asked, drawn });
     } catch (error) {
-      if (!isWanted(asked)) return;
-      problem.value = (error as Error).message;
-      if (error instanceof TookTooLong && !isAgain && waiting === null) await draw(asked, true);
+      if (isWanted(asked)) problem.value = (error as Error).message;
     }
   }
 

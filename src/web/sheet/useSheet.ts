@@ -14,7 +14,7 @@ import type { SheetPart } from '../../core/run';
 import type { FormatId } from '../../core/output';
 import { sheetDocumentSchema, type SheetDocument } from '../../core/sheet';
 import type { Progress, SheetJob, SheetView } from '../../engine';
-import { GivenUp } from '../../engine';
+import { Stopped } from '../../engine';
 import { fetchDocuments, fetchJob, saveRevision } from '../shared/api';
 import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
@@ -94,7 +94,7 @@ export function useSheet(jobId: string): SheetAtHand {
       // Another job stands first now.
       if (leastOf !== firstId()) await findLeastWidth();
     } catch (error) {
-      if (mine === layings && !(error instanceof GivenUp)) throw error;
+      if (mine === layings && !(error instanceof Stopped)) throw error;
     }
   }
 
@@ -233,7 +233,7 @@ export function useSheet(jobId: string): SheetAtHand {
             found.files.length === 1 ? file : await zipped(found.files, first.job, first.revision),
           );
         } catch (error) {
-          if (!(error instanceof GivenUp)) throw error;
+          if (!(error instanceof Stopped)) throw error;
         } finally {
           if (mine === takings) progress.value = null;
         }
@@ -241,7 +241,7 @@ export function useSheet(jobId: string): SheetAtHand {
     giveUp: () => {
       takings++;
       progress.value = null;
-      useEngine().maker.giveUp();
+      useEngine().maker.stop();
     },
   };
 }

@@ -2,7 +2,9 @@
 /** All data out and in, and the table of jobs. */
 import { defineAsyncComponent, ref, shallowRef, useTemplateRef } from 'vue';
 import type { ImportReport, JobSummary } from '../../wire';
+import LongWorkNote from '../shared/LongWorkNote.vue';
 import { importArchive } from '../shared/shelfApi';
+import { useLongWork } from '../shared/useLongWork';
 import { useShelf } from '../stores/shelf';
 import { stateNames, stateOf } from './shelfList';
 
@@ -13,6 +15,7 @@ const picker = useTemplateRef<HTMLInputElement>('picker');
 const archive = shallowRef<File | null>(null);
 const report = shallowRef<ImportReport | null>(null);
 const problem = ref('');
+const work = useLongWork();
 const shown = ref(false);
 
 /** The jobs as they are listed. Cells that a spreadsheet would run as formulas get an apostrophe in front. */
@@ -44,7 +47,8 @@ async function look(event: Event): Promise<void> {
   problem.value = '';
   shown.value = true;
   try {
-    report.value = await importArchive(archive.value, true);
+    const file = archive.value;
+    report.value = await work.run((query, signal) => importArchive(file, true, query, signal));
   } catch (error) {
     problem.value = (error as Error).message;
   }
@@ -52,7 +56,8 @@ async function look(event: Event): Promise<void> {
 
 async function take(): Promise<void> {
   try {
-    await importArchive(archive.value!, false);
+    const file = archive.value!;
+    await work.run((query, signal) => importArchive(file, false, query, signal));
     shown.value = false;
     await shelf.load();
   } catch (error) {
@@ -83,7 +88,8 @@ const parts = (found: ImportReport) => [
     />
     <AppDialog v-if="shown" v-model="shown" title="Take an archive in" width="560px">
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <template v-else-if="report">
+      <LongWorkNote :work="work" doing="Reading the archive" noun="files" />
+      <template v-if="!problem && !work.isUnderWay.value && report">
         <p class="note">Nothing has been changed yet. Nothing that is here will be.</p>
         <template v-for="part in parts(report)" :key="part.title">
           <h3 v-if="part.names.length > 0">{{ part.title }}: {{ part.names.length }}</h3>
@@ -101,7 +107,6 @@ const parts = (found: ImportReport) => [
           Take {{ report.add.length + report.copy.length }} in
         </button>
       </template>
-      <p v-else class="note">Reading…</p>
     </AppDialog>
   </div>
 </template>

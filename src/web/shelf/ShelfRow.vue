@@ -32,6 +32,7 @@ const shape = computed(() => {
   const verdict = props.job.proof?.revision === props.job.revision ? props.job.proof.verdict : 'good';
   return severityOfVerdict[verdict];
 });
+const isMeasured = computed(() => props.job.severity !== 'unknown');
 const savedAt = computed(() =>
   new Date(props.job.savedAt).toLocaleString(undefined, {
     day: 'numeric',
@@ -92,7 +93,9 @@ function finishRenaming(): void {
       <p class="measure size">{{ size }}</p>
       <p class="note">{{ job.material }}</p>
     </div>
-    <p class="state"><StateShape :state="shape" />{{ stateNames[state] }}</p>
+    <p class="state" :title="isMeasured ? undefined : 'Its limits are not measured yet.'">
+      <StateShape :state="shape" />{{ stateNames[state] }}
+    </p>
     <div class="end">
       <p class="note">{{ savedAt }}</p>
       <div class="actions">

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import { newestOf } from '../../../core/numbers';
 import type { TakeId } from '../../../core/run';
-import { GivenUp, type PressView, type Progress, type TakenFile } from '../../../engine';
+import { Stopped, type PressView, type Progress, type TakenFile } from '../../../engine';
 import { keepRevision } from '../../shared/api';
 import { downloadBytes } from '../../shared/download';
 import { useEngine } from '../../shared/engine';
@@ -113,7 +113,7 @@ export function useTaking(source: () => Source): Taking {
       try {
         files = await written(takes, unchecked, isNewest);
       } catch (error) {
-        if (!(error instanceof GivenUp)) throw error;
+        if (!(error instanceof Stopped)) throw error;
       } finally {
         if (isNewest()) writing.value = null;
       }
@@ -136,7 +136,7 @@ export function useTaking(source: () => Source): Taking {
     giveUp: () => {
       asked.forget();
       waits.value = false;
-      if (writing.value !== null) useEngine().maker.giveUp();
+      if (writing.value !== null) useEngine().maker.stop();
       writing.value = null;
     },
   };
