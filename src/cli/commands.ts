@@ -295,6 +295,18 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     },
   ],
   [
+    'check-data',
+    {
+      synopsis: 'check-data [--data DIR]',
+      about:
+        'Looks through everything that is kept and says what is sound, what is not, and which copies there are.',
+      example: 'binarus check-data',
+      help: { data: 'the data folder; that of BINARUS_DATA, or the usual one, without it' },
+      options: { data: text },
+      load: async () => (await import('./commands/checkData')).checkData,
+    },
+  ],
+  [
     'sheet',
     {
       synopsis:

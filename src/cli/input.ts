@@ -1,10 +1,15 @@
 /** What is typed and what lies in files, read into values; whatever makes no sense is told as a usage error. */
-import { readFile } from 'node:fs/promises';
+import { readBounded } from '../node/readBounded';
 import { UsageError, type Values } from './command';
+
+/** A job has 1 MB at most, a series with its table 12 MB. */
+const mostJsonBytes = 24e6;
 
 export async function readJson(path: string): Promise<unknown> {
   try {
-    return JSON.parse(await readFile(path === '-' ? '/dev/stdin' : path, 'utf8'));
+    return JSON.parse(
+      (await readBounded(path === '-' ? '/dev/stdin' : path, mostJsonBytes)).toString('utf8'),
+    );
   } catch (error) {
     throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
   }

@@ -1,15 +1,16 @@
 /** Logos and pictures for the command line: files of a folder, found by the hash of what is kept of them. */
 import { createHash } from 'node:crypto';
-import { readdir, readFile } from 'node:fs/promises';
+import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { cleanUpload, type CleanUpload, type LogoAssets } from '../core/logo';
+import { cleanUpload, pictureLimits, type CleanUpload, type LogoAssets } from '../core/logo';
+import { readBounded } from '../node/readBounded';
 import type { NamedPicture } from '../core/series';
 
 /** A file as the server would keep it, with its hash. */
 export async function readUpload(
   path: string,
 ): Promise<Extract<CleanUpload, { bytes: Uint8Array }> & { hash: string }> {
-  const clean = cleanUpload(await readFile(path));
+  const clean = cleanUpload(await readBounded(path, pictureLimits.bytes));
   if ('problem' in clean) throw new Error(clean.problem);
   return { ...clean, hash: createHash('sha256').update(clean.bytes).digest('hex') };
 }

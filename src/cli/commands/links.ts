@@ -1,10 +1,11 @@
 /** `binarus links`: forwarding links of the Binarus that runs on this machine, asked over its own address. */
-import { readFile, writeFile } from 'node:fs/promises';
+import { readBounded } from '../../node/readBounded';
 import { join } from 'node:path';
 import { tableForms } from '../../core/links';
 import { z } from '../../core/schema';
 import { type LinkList, linkListSchema, readLogSchema, savedLinkSchema, type SavedLink } from '../../wire';
 import { UsageError, type Outcome, type Values } from '../command';
+import { writeInto } from '../writeInto';
 import { oneOf, required } from '../input';
 
 const problemSchema = z.object({ problem: z.string() });
@@ -30,6 +31,8 @@ const json = (method: string, body: unknown): RequestInit => ({
 });
 
 const pageSize = 500;
+/** What the server reads of a log at once. */
+const mostLogBytes = 256e6;
 
 /** All that have some words in them, page by page. */
 async function listed(values: Values, find = ''): Promise<LinkList> {
@@ -93,19 +96,19 @@ export async function manageLinks(values: Values, [action, ...rest]: readonly st
       return done(await changed(values, rest[0], { retired: { text: String(values.text ?? '') } }));
     case 'export': {
       const form = oneOf(values, 'form', tableForms) ?? 'json';
-      const path = join(required(values, 'out'), `links-${form}.zip`);
+      const [folder, name] = [required(values, 'out'), `links-${form}.zip`];
       const bytes = new Uint8Array(await (await ask(values, `/table/${form}`)).arrayBuffer());
-      await writeFile(path, bytes);
+      await writeInto(folder, [{ name, bytes }]);
       const told = (await (await ask(values, `/table/${form}/uncarried`)).json()) as object;
-      return done({ file: path, ...told });
+      return done({ file: join(folder, name), ...told });
     }
     case 'import-log': {
       if (rest[0] === undefined) throw new UsageError('give the access log.');
-      const body = await readFile(rest[0]).catch((error: Error) => {
+      const body = await readBounded(rest[0], mostLogBytes).catch((error: Error) => {
         throw new UsageError(`cannot read ${rest[0]!}: ${error.message}`);
       });
       const headers = { 'content-type': 'application/octet-stream' };
-      const read = await ask(values, '/log', { method: 'POST', headers, body });
+      const read = await ask(values, '/log', { method: 'POST', headers, body: new Uint8Array(body) });
       return done(readLogSchema.parse(await read.json()));
     }
     case undefined:

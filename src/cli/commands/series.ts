@@ -1,6 +1,5 @@
 /** `binarus series`: a piece for each row of a table, or for each number; every code read back from the document that was written. */
 import { randomInt } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import type { Job } from '../../core/job';
 import {
@@ -25,6 +24,7 @@ import {
   readTable,
   rowsOf,
   seriesNumbers,
+  tableLimits,
   type Match,
   type Rows,
   type SeriesDocument,
@@ -34,6 +34,7 @@ import {
 import { layouts, sheetOn, type SheetDocument } from '../../core/sheet';
 import { titleOf } from '../../core/job';
 import { outputFormats } from '../../core/output';
+import { readBounded } from '../../node/readBounded';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell } from '../findings';
 import { countOf, oneOf, required } from '../input';
@@ -158,7 +159,7 @@ async function sourceOf(values: Values): Promise<{ readonly source: SeriesSource
   const path = required(values, 'table');
   let bytes: Uint8Array;
   try {
-    bytes = await readFile(path);
+    bytes = await readBounded(path, tableLimits.bytes);
   } catch (error) {
     throw new UsageError(`cannot read ${path}: ${(error as Error).message}`);
   }

@@ -3,6 +3,7 @@ export type { ColouredShape } from './art';
 export { brushed } from './brush';
 export { type Damage, knockOutDamage, protectedRoles } from './damage';
 export { linesOfDrawing } from './drawing';
+export { type FileKind, fileKind, isMoving } from './fileKinds';
 export { type LogoArt, logoArt, mostOutlines, type ReadyArt, readyArt } from './ink';
 export { type PlacedLogo, placeLogo, type PutLogo, putLogo } from './knockOut';
 export { iconElements, type LoadedLogo, loadLogo, type LogoAssets, logoKey } from './load';

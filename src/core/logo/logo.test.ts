@@ -2,7 +2,10 @@ import { describe, expect, it } from '@jest/globals';
 import { encode } from 'fast-png';
 import { zlibSync } from 'fflate';
 import fc from 'fast-check';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { createHash } from 'node:crypto';
+import { crc32, deflateSync } from 'node:zlib';
+import sharp from 'sharp';
 import { logoAssets } from '../../node/logoAssets';
 import { boundsOf, regionArea, sampleRegion } from '../geometry';
 import { cleanUpload } from './upload';
@@ -240,17 +243,312 @@ describe('uploads', () => {
   });
 
   it('a picture that unpacks to far more than its size is refused', () => {
-    const small = encode({ width: 8, height: 8, data: new Uint8Array(256), channels: 4 });
-    const packed = zlibSync(new Uint8Array(60_000_000), { level: 9 });
-    const bytes = new Uint8Array(33 + 12 + packed.length + 12);
-    bytes.set(small.subarray(0, 33));
-    const view = new DataView(bytes.buffer);
-    view.setUint32(33, packed.length);
-    bytes.set(text('IDAT'), 37);
-    bytes.set(packed, 41);
-    bytes.set(text('IEND'), 33 + 12 + packed.length + 4);
-    expect(cleanUpload(bytes)).toEqual({ problem: expect.stringContaining('unpacks to far more') });
+    const bytes = pngOf([
+      ['IHDR', header(8, 8)],
+      ['IDAT', zlibSync(new Uint8Array(60_000_000), { level: 9 })],
+      ['IEND', new Uint8Array(0)],
+    ]);
+    expect(cleanUpload(bytes)).toEqual({ problem: expect.stringContaining('unpacks to more than') });
   });
+
+  /** Chunks with their check sums, by Node's own arithmetic (ISO/IEC 15948, 5.3). */
+  function pngOf(chunks: readonly (readonly [string, Uint8Array])[], spoilt = ''): Uint8Array {
+    const parts = chunks.map(([type, data]) => {
+      const typed = Buffer.concat([Buffer.from(type), data]);
+      const ends = Buffer.alloc(8);
+      ends.writeUInt32BE(data.length, 0);
+      ends.writeUInt32BE((crc32(typed) ^ (type === spoilt ? 1 : 0)) >>> 0, 4);
+      return Buffer.concat([ends.subarray(0, 4), typed, ends.subarray(4)]);
+    });
+    return Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), ...parts]);
+  }
+  const header = (width: number, height: number, interlace = 0): Uint8Array => {
+    const data = Buffer.alloc(13);
+    data.writeUInt32BE(width, 0);
+    data.writeUInt32BE(height, 4);
+    data.set([8, 6, 0, 0, interlace], 8);
+    return data;
+  };
+  const nothing = new Uint8Array(0);
+  const pixels8 = deflateSync(Buffer.alloc(8 * 33, 0));
+
+  it.each([
+    [
+      'two headers',
+      [
+        ['IHDR', header(8, 8)],
+        ['IHDR', header(9, 9)],
+        ['IDAT', pixels8],
+      ],
+      '',
+      /more than one header/,
+    ],
+    [
+      'missing pixels',
+      [
+        ['IHDR', header(8, 8)],
+        ['IDAT', deflateSync(Buffer.alloc(7 * 33))],
+      ],
+      '',
+      /pixels is missing/,
+    ],
+    [
+      'pixels that are cut off',
+      [
+        ['IHDR', header(8, 8)],
+        ['IDAT', pixels8.subarray(0, 9)],
+      ],
+      '',
+      /pixels is missing/,
+    ],
+    ['no pixels', [['IHDR', header(8, 8)]], '', /pixels is missing/],
+    [
+      'pixels in two pieces',
+      [
+        ['IHDR', header(8, 8)],
+        ['IDAT', pixels8],
+        ['tEXt', nothing],
+        ['IDAT', nothing],
+      ],
+      '',
+      /not in one piece/,
+    ],
+    [
+      'a wrong check sum of its header',
+      [
+        ['IHDR', header(8, 8)],
+        ['IDAT', pixels8],
+      ],
+      'IHDR',
+      /check sum of its part IHDR/,
+    ],
+    [
+      'a wrong check sum of its pixels',
+      [
+        ['IHDR', header(8, 8)],
+        ['IDAT', pixels8],
+      ],
+      'IDAT',
+      /check sum of its part IDAT/,
+    ],
+    [
+      'a wrong check sum within',
+      [
+        ['IHDR', header(8, 8)],
+        ['IDAT', Buffer.concat([pixels8.subarray(0, -1), Buffer.from([7])])],
+      ],
+      '',
+      /pixels is missing/,
+    ],
+    [
+      'more than one picture',
+      [
+        ['IHDR', header(8, 8)],
+        ['acTL', new Uint8Array(8)],
+        ['IDAT', pixels8],
+      ],
+      '',
+      /animated PNG/,
+    ],
+  ] as const)('a PNG picture with %s is refused at the door', (_name, chunks, spoilt, says) => {
+    expect(cleanUpload(pngOf([...chunks, ['IEND', nothing]], spoilt))).toEqual({
+      problem: expect.stringMatching(says),
+    });
+  });
+
+  it('PNG pictures of every kind that another program writes are kept, and read', async () => {
+    // sharp (libvips and libspng) wrote them; interlaced ones need seven passes (ISO/IEC 15948, 8.2).
+    for (const progressive of [false, true])
+      for (const [width, height] of [
+        [1, 1],
+        [3, 5],
+        [8, 8],
+        [33, 17],
+        [200, 1],
+        [1, 200],
+      ] as const)
+        for (const channels of [3, 4] as const) {
+          const raw = { width, height, channels, background: { r: 40, g: 90, b: 120, alpha: 0.5 } };
+          const png = await sharp({ create: raw }).png({ progressive }).toBuffer();
+          const clean = cleanUpload(png);
+          expect([width, height, channels, progressive, 'problem' in clean ? clean.problem : '']).toEqual([
+            width,
+            height,
+            channels,
+            progressive,
+            '',
+          ]);
+        }
+  });
+
+  it('of kinds that are not opened say what they are and what to do', async () => {
+    const file = (...bytes: (number | string)[]): Uint8Array =>
+      Buffer.concat(
+        bytes.map((part) => (typeof part === 'string' ? Buffer.from(part, 'latin1') : Buffer.from([part]))),
+      );
+    const box = (brand: string): Uint8Array => file(0, 0, 0, 24, 'ftyp', brand, 0, 0, 0, 0);
+    const frames = await Promise.all(
+      ['#1F7A6D', '#B8730A'].map((background) =>
+        sharp({ create: { width: 9, height: 9, channels: 3, background } })
+          .raw()
+          .toBuffer(),
+      ),
+    );
+    const moving = sharp(Buffer.concat(frames), {
+      raw: { width: 9, height: 18, channels: 3, pageHeight: 9 },
+    });
+    const still = sharp({ create: { width: 9, height: 9, channels: 3, background: '#1F7A6D' } });
+    for (const [bytes, name, advice] of [
+      [box('heic'), 'a HEIC picture', 'most compatible'],
+      [box('mif1'), 'a HEIC picture', 'most compatible'],
+      [await still.clone().avif().toBuffer(), 'an AVIF picture', 'PNG or JPEG'],
+      [await still.clone().tiff().toBuffer(), 'a TIFF picture', 'PNG or JPEG'],
+      [await still.clone().webp().toBuffer(), 'a WebP picture', 'PNG or JPEG'],
+      [await still.clone().gif().toBuffer(), 'a GIF picture', 'PNG or JPEG'],
+      [await moving.clone().gif().toBuffer(), 'an animated GIF picture', 'stands still'],
+      [await moving.clone().webp().toBuffer(), 'an animated WebP picture', 'stands still'],
+      [file('%PDF-1.7'), 'a PDF document', 'SVG'],
+    ] as const)
+      expect([name, cleanUpload(bytes)]).toEqual([
+        name,
+        { problem: expect.stringMatching(new RegExp(`^The file is ${name}; .*${advice}`)) },
+      ]);
+  });
+
+  it('keep the text of CDATA as text, and nothing that is hidden in it', () => {
+    const clean = cleanUpload(
+      text(
+        svg(
+          '<title><![CDATA[Smith & Sons <Berth 17>]]></title><desc><![CDATA[<script src="http://x.example/a.js"/>]]></desc><rect width="5" height="5"/>',
+        ),
+      ),
+    );
+    if ('problem' in clean) throw new Error(clean.problem);
+    const left = new TextDecoder().decode(clean.bytes);
+    expect(left).toContain('Smith &amp; Sons &lt;Berth 17&gt;');
+    expect(left).not.toContain('<script');
+    expect(XMLValidator.validate(left)).toBe(true);
+    expect(cleanUpload(clean.bytes)).toEqual({ ...clean, removed: [] });
+  });
+
+  it.each([
+    ['letters written as numbers', '<rect style="fill:&#117;rl(http://x.example/p)"/>'],
+    ['letters written as numbers in a style', '<style>&#64;import url(http://x.example/a.css);</style>'],
+    [
+      'CDATA in a style',
+      '<style><![CDATA[@import "http://x.example/a.css"; .a{fill:url(http://x.example/b)}]]></style>',
+    ],
+    ['letters behind backslashes', '<style>.a{fill:\\75 rl(http://x.example/b)}</style>'],
+    ['an address in quotes', `<rect fill='url("http://x.example/p")'/>`],
+    [
+      'elements of web pages',
+      '<m:meta xmlns:m="http://www.w3.org/1999/xhtml" http-equiv="refresh" content="0;url=http://x.example"/>',
+    ],
+    [
+      'elements of web pages by a default',
+      '<g xmlns="http://www.w3.org/1999/xhtml"><object data="http://x.example"/></g>',
+    ],
+    ['a handler in another case', '<rect OnLoad="fetch(\'http://x.example\')"/>'],
+    ['a link that runs', '<a href="javascript:alert(&quot;x.example&quot;)"><rect width="1"/></a>'],
+    ['a quotation mark in an attribute', `<rect id='a" onload="http://x.example' width="1"/>`],
+  ])('lose what is hidden as %s', (_name, content) => {
+    const clean = cleanUpload(text(svg(content)));
+    if ('problem' in clean) throw new Error(clean.problem);
+    const left = new TextDecoder().decode(clean.bytes);
+    expect(XMLValidator.validate(left)).toBe(true);
+    // As a parser would see it: no element or attribute of it is left that leads outside.
+    const seen = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '' }).parse(left) as object;
+    const harmful =
+      /"(onload|OnLoad|http-equiv|data|src)":|"href":"(?!#)|@import|url\(\s*['"]?(?!#)|script:/i;
+    expect(JSON.stringify(seen)).not.toMatch(harmful);
+    expect(cleanUpload(clean.bytes)).toEqual({ ...clean, removed: [] });
+  });
+
+  it('that were cleaned once are left as they are by the second time, however they were written', () => {
+    const name = fc.constantFrom(
+      'g',
+      'rect',
+      'path',
+      'style',
+      'text',
+      'use',
+      'a',
+      'script',
+      'svg:g',
+      'h:div',
+      'title',
+      'linearGradient',
+    );
+    const sign = fc.constantFrom(
+      'a',
+      ' ',
+      '&amp;',
+      '&lt;',
+      '&#65;',
+      '&#x75;',
+      '"',
+      "'",
+      '>',
+      ';',
+      ':',
+      'url(',
+      '#x',
+      ')',
+      '@import',
+      'http://x.example',
+      '\\75 ',
+      '\n',
+      'é',
+      '漢',
+    );
+    const words = fc.array(sign, { maxLength: 6 }).map((signs) => signs.join(''));
+    const attribute = fc
+      .tuple(
+        fc.constantFrom(
+          'id',
+          'fill',
+          'href',
+          'xlink:href',
+          'style',
+          'class',
+          'd',
+          'onclick',
+          'transform',
+          'marker-mid',
+        ),
+        words,
+        fc.boolean(),
+      )
+      .map(([key, value, single]) =>
+        single ? `${key}='${value.replaceAll("'", '')}'` : `${key}="${value.replaceAll('"', '')}"`,
+      );
+    const piece: fc.Memo<string> = fc.memo((depth) =>
+      depth <= 1
+        ? fc.oneof(
+            words,
+            words.map((inner) => `<![CDATA[${inner.replaceAll('&', '& <b>')}]]>`),
+            fc.constant('<!-- a -- >x -->'.replace(' -- >', ' ')),
+          )
+        : fc
+            .tuple(name, fc.array(attribute, { maxLength: 3 }), fc.array(piece(depth - 1), { maxLength: 3 }))
+            .map(
+              ([own, attributes, inner]) => `<${[own, ...attributes].join(' ')}>${inner.join('')}</${own}>`,
+            ),
+    );
+    let kept = 0;
+    fc.assert(
+      fc.property(fc.array(piece(3), { maxLength: 3 }), (pieces) => {
+        const first = sanitiseDrawing(svg(pieces.join('')));
+        if ('problem' in first) return;
+        kept++;
+        expect(XMLValidator.validate(first.svg)).toBe(true);
+        expect(sanitiseDrawing(first.svg)).toEqual({ svg: first.svg, removed: [] });
+      }),
+      { numRuns: 10_000 },
+    );
+    // It is about drawings that are kept, not about those that are refused.
+    expect(kept).toBeGreaterThan(3000);
+  }, 120_000);
 
   it('are refused when they only begin like a drawing', () => {
     // The parser throws at this, though its validator takes it.

@@ -1,5 +1,7 @@
 /** Files from users: told by their content, within limits, without metadata. */
-import { Inflate } from 'fflate';
+import { Unzlib } from 'fflate';
+import { Adler32, crc32 } from '../numbers';
+import { fileKind } from './fileKinds';
 import { drawingLimits, sanitiseDrawing } from './sanitise';
 import { isPng, pngProblem } from './png';
 
@@ -15,11 +17,9 @@ export type CleanUpload =
 /** The file as it is kept, or one sentence on why it is not. The name of the file plays no part. */
 export function cleanUpload(bytes: Uint8Array): CleanUpload {
   if (isPng(bytes)) return cleanPng(bytes);
-  const other = otherKind(bytes);
+  const other = fileKind(bytes);
   if (other !== null)
-    return {
-      problem: `The file is ${other}. SVG drawings and PNG pictures are kept; the page makes PNG of others.`,
-    };
+    return { problem: `The file is ${other.name}; SVG drawings and PNG pictures are kept. ${other.advice}` };
   return cleanDrawing(bytes);
 }
 
@@ -36,20 +36,6 @@ function cleanDrawing(bytes: Uint8Array): CleanUpload {
   return { mediaType: 'image/svg+xml', bytes: new TextEncoder().encode(sane.svg), removed: sane.removed };
 }
 
-/** Kinds of pictures by their first bytes (from memory). */
-function otherKind(bytes: Uint8Array): string | null {
-  const starts = (...values: number[]): boolean => values.every((value, index) => bytes[index] === value);
-  const ascii = (from: number, text: string): boolean =>
-    [...text].every((character, index) => bytes[from + index] === character.charCodeAt(0));
-  if (starts(0xff, 0xd8, 0xff)) return 'a JPEG picture';
-  if (ascii(0, 'RIFF') && ascii(8, 'WEBP')) return 'a WebP picture';
-  if (ascii(0, 'GIF8')) return 'a GIF picture';
-  if (ascii(0, '%PDF')) return 'a PDF document';
-  if (starts(0x50, 0x4b, 3, 4)) return 'a ZIP archive';
-  if (starts(0x1f, 0x8b)) return 'compressed';
-  return null;
-}
-
 /** Chunks that the picture needs (ISO/IEC 15948, 11.2 and 11.3.2.1); all others, texts and places among them, are left out. */
 const neededChunks = new Set(['IHDR', 'PLTE', 'tRNS', 'IDAT', 'IEND']);
 
@@ -60,59 +46,97 @@ function cleanPng(bytes: Uint8Array): CleanUpload {
   const kept: Uint8Array[] = [bytes.subarray(0, 8)];
   const pixels: Uint8Array[] = [];
   let dropped = false;
-  let ended = false;
-  for (let at = 8; at + 12 <= bytes.length && !ended;) {
+  let last = '';
+  for (let at = 8; at + 12 <= bytes.length && last !== 'IEND';) {
     const length = view.getUint32(at);
     const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
     const end = at + 12 + length;
-    if (end > bytes.length) return { problem: 'The PNG file is damaged: it ends too early.' };
+    if (end > bytes.length) return tooShort;
+    if (crc32(bytes.subarray(at + 4, end - 4)) !== view.getUint32(end - 4))
+      return {
+        problem: `The PNG file is damaged: the check sum of its part ${type} is wrong. Save the picture again.`,
+      };
+    // One header, at the beginning; the pixels without anything between (ISO/IEC 15948, 5.6).
+    if ((type === 'IHDR') !== (at === 8))
+      return { problem: 'The PNG file has more than one header. It is refused.' };
+    if (type === 'acTL')
+      return { problem: 'The file is an animated PNG picture. Save the one picture that you want.' };
+    if (type === 'IDAT' && pixels.length > 0 && last !== 'IDAT')
+      return { problem: 'The PNG file is damaged: its pixels are not in one piece. Save the picture again.' };
     if (neededChunks.has(type)) kept.push(bytes.subarray(at, end));
     else dropped = true;
     if (type === 'IDAT') pixels.push(bytes.subarray(at + 8, end - 4));
-    ended = type === 'IEND';
+    last = type;
     at = end;
   }
-  if (!ended) return { problem: 'The PNG file is damaged: it ends too early.' };
-  const most = unpackedSize(view);
-  if (unpacksTo(pixels, most) > most)
-    return { problem: 'The PNG file unpacks to far more than its picture needs. It is refused.' };
+  if (last !== 'IEND') return tooShort;
+  const needed = unpackedSize(view);
+  const unpacked = unpacksTo(pixels, needed);
+  if (unpacked === null || unpacked < needed)
+    return { problem: 'The PNG file is damaged: a part of its pixels is missing. Save the picture again.' };
+  if (unpacked > needed)
+    return { problem: 'The PNG file unpacks to more than its picture needs. It is refused.' };
   return { mediaType: 'image/png', bytes: joined(kept), removed: dropped ? ['metadata'] : [] };
 }
 
-/** Bytes of the pixels with one filter byte a row; interlaced pictures need a few more. */
+const tooShort = { problem: 'The PNG file is damaged: it ends too early. Save the picture again.' } as const;
+
+/** Where the passes of an interlaced picture begin, and how far apart their pixels are (ISO/IEC 15948, 8.2). */
+const passes = [
+  [0, 0, 8, 8],
+  [4, 0, 8, 8],
+  [0, 4, 4, 8],
+  [2, 0, 4, 4],
+  [0, 2, 2, 4],
+  [1, 0, 2, 2],
+  [0, 1, 1, 2],
+] as const;
+
+/** Bytes of the pixels, with one filter byte a row (ISO/IEC 15948, 7.2 and 8). */
 function unpackedSize(view: DataView): number {
-  const [width, height, depth, colourType] = [
+  const [width, height, depth, colourType, interlace] = [
     view.getUint32(16),
     view.getUint32(20),
     view.getUint8(24),
     view.getUint8(25),
+    view.getUint8(28),
   ];
   const channels = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 }[colourType] ?? 4;
-  return Math.ceil((width * channels * depth) / 8 + 8) * height * 1.1 + 4096;
+  const sizeOf = (wide: number, high: number): number =>
+    wide === 0 || high === 0 ? 0 : (Math.ceil((wide * channels * depth) / 8) + 1) * high;
+  if (interlace === 0) return sizeOf(width, height);
+  return passes.reduce(
+    (sum, [x, y, right, down]) =>
+      sum + sizeOf(Math.ceil((width - x) / right), Math.ceil((height - y) / down)),
+    0,
+  );
 }
 
-/** How far the data unpacks, counted without keeping it and given up beyond `most`. */
-function unpacksTo(chunks: readonly Uint8Array[], most: number): number {
+/** How far the data unpacks, counted without keeping it and given up beyond `most`; null where it is damaged. */
+function unpacksTo(chunks: readonly Uint8Array[], most: number): number | null {
   class TooMuch extends Error {}
-  let count = 0;
-  // The two bytes of the zlib header are left out: the stream after them is plain deflate (RFC 1950, 2.2).
-  const inflate = new Inflate((data) => {
+  let [count, isWhole] = [0, false];
+  const sum = new Adler32();
+  const unzlib = new Unzlib((data, isLast) => {
     count += data.length;
+    isWhole ||= isLast;
     if (count > most) throw new TooMuch();
+    sum.add(data);
   });
-  let skipped = 0;
   try {
-    for (const chunk of chunks) {
-      const skip = Math.min(2 - skipped, chunk.length);
-      skipped += skip;
+    for (const [index, chunk] of chunks.entries())
       // Small pieces, so that a bomb is noticed early.
-      for (let from = skip; from < chunk.length; from += 4096)
-        inflate.push(chunk.subarray(from, Math.min(from + 4096, chunk.length)));
-    }
-  } catch {
-    return count > most ? count : most;
+      for (let from = 0; from < Math.max(1, chunk.length); from += 4096)
+        unzlib.push(
+          chunk.subarray(from, Math.min(from + 4096, chunk.length)),
+          index === chunks.length - 1 && from + 4096 >= chunk.length,
+        );
+  } catch (error) {
+    return error instanceof TooMuch ? count : null;
   }
-  return count;
+  const stream = joined(chunks);
+  const told = stream.length < 6 ? null : new DataView(stream.buffer).getUint32(stream.length - 4);
+  return isWhole && told === sum.value ? count : null;
 }
 
 function joined(parts: readonly Uint8Array[]): Uint8Array {

@@ -1,6 +1,7 @@
 /** numbers: searching, rounding, random numbers from a seed, values made when first asked for. Usable by every stage. */
 export { breathe } from './breathe';
 export { clearAlphabet, drawnId } from './clear';
+export { Adler32, crc32 } from './checksums';
 export { csvText } from './csvText';
 export { loadedOnce } from './loadedOnce';
 export { allSteps, inTurns } from './turns';

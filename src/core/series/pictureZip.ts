@@ -1,7 +1,6 @@
 /** Pictures in a ZIP file, by their names. */
-import { unzipSync } from 'fflate';
 import { pictureLimit } from './pictures';
-import { unpackedBytes } from './spreadsheet';
+import { unzipBounded, type Unzipped } from './unzipBounded';
 
 export interface UnpackedPicture {
   readonly name: string;
@@ -22,36 +21,29 @@ export function unpackPictures(
 ): { readonly pictures: readonly UnpackedPicture[]; readonly others: number } | { readonly problem: string } {
   if (bytes.length > most.packedBytes)
     return { problem: `The ZIP file has ${mb(bytes.length)}; at most ${mb(most.packedBytes)} are opened.` };
-  const size = unpackedBytes(bytes);
-  if (size === null) return { problem: 'This is no ZIP file, or it is damaged.' };
-  if (size > most.unpackedBytes)
-    return {
-      problem: `The ZIP file unpacks to ${mb(size)}; at most ${mb(most.unpackedBytes)} are unpacked.`,
-    };
-  let [others, tooLarge] = [0, ''];
-  let count = 0;
-  let entries: Record<string, Uint8Array>;
-  try {
-    entries = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        const isWanted = isPicture.test(name) && !isBeside.test(name);
-        if (!isWanted && !name.endsWith('/')) others++;
-        if (isWanted && originalSize > most.fileBytes) tooLarge = `${name} has ${mb(originalSize)}`;
-        return isWanted && ++count <= pictureLimit && tooLarge === '';
-      },
-    });
-  } catch {
-    return { problem: 'The ZIP file is damaged: what is in it cannot be unpacked.' };
-  }
-  if (tooLarge !== '') return { problem: `${tooLarge}; at most ${mb(most.fileBytes)} are opened.` };
-  if (count > pictureLimit)
-    return { problem: `There are ${count} pictures in the ZIP file; at most ${pictureLimit} are opened.` };
-  if (count === 0) return { problem: 'There is no picture in the ZIP file.' };
+  const unzipped = unzipBounded(bytes, {
+    ...most,
+    files: pictureLimit,
+    wants: (name) => isPicture.test(name) && !isBeside.test(name),
+  });
+  if ('refused' in unzipped) return { problem: refusalOf(unzipped) };
+  const { files, others } = unzipped;
+  if (files.size === 0) return { problem: 'There is no picture in the ZIP file.' };
   return {
-    pictures: Object.entries(entries).map(([name, own]) => ({
-      name: name.replace(/^.*\//, ''),
-      bytes: own.slice(),
-    })),
+    pictures: [...files].map(([name, own]) => ({ name: name.replace(/^.*\//, ''), bytes: own })),
     others,
   };
+}
+
+function refusalOf(unzipped: Extract<Unzipped, { refused: string }>): string {
+  switch (unzipped.refused) {
+    case 'damaged':
+      return 'This is no ZIP file, or it is damaged: what is in it cannot be unpacked.';
+    case 'files':
+      return `There are more than ${pictureLimit} pictures in the ZIP file, the most that are opened.`;
+    case 'fileBytes':
+      return `${unzipped.name} unpacks to more than ${mb(most.fileBytes)}, the most that is opened.`;
+    case 'unpackedBytes':
+      return `The ZIP file unpacks to more than ${mb(most.unpackedBytes)}, the most that is unpacked.`;
+  }
 }

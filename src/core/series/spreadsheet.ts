@@ -1,29 +1,14 @@
 /** Spreadsheet files (ISO/IEC 29500): the first sheet as a table, by a package that is loaded when one comes. */
-import { unzipSync } from 'fflate';
+import { zipSync } from 'fflate';
 import { tableLimits, tableOf, type ReadTable } from './table';
+import { unzipBounded } from './unzipBounded';
 
 /** A ZIP file, as all of them are. */
 export const isSpreadsheet = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 0x03 && bytes[3] === 0x04;
 
-/** What an honest one unpacks to, at most. */
-const mostUnpackedBytes = 200e6;
-
-/** Bytes that a ZIP file says it unpacks to; null where it is none. Nothing is unpacked. */
-export function unpackedBytes(bytes: Uint8Array): number | null {
-  let sum = 0;
-  try {
-    unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        sum += originalSize;
-        return false;
-      },
-    });
-    return sum;
-  } catch {
-    return null;
-  }
-}
+/** What an honest one unpacks to, at most; its parts are many small files and a few large ones. */
+const most = { unpackedBytes: 200e6, fileBytes: 150e6, files: 5000 } as const;
 
 /** As it stands in the cell: numbers with all of their digits, days as ISO 8601 has them. */
 function textOf(value: unknown): string {
@@ -37,17 +22,19 @@ export async function readSpreadsheet(bytes: Uint8Array): Promise<ReadTable> {
     return {
       problem: `The spreadsheet has ${(bytes.length / 1e6).toFixed(1)} MB; at most ${tableLimits.bytes / 1e6} MB are read.`,
     };
-  const size = unpackedBytes(bytes);
-  if (size === null)
-    return { problem: 'The spreadsheet is damaged. Open it once more and save it, or save it as CSV.' };
-  if (size > mostUnpackedBytes)
+  const unzipped = unzipBounded(bytes, { ...most, wants: () => true });
+  if ('refused' in unzipped)
     return {
-      problem: `The spreadsheet unpacks to ${(size / 1e6).toFixed(0)} MB; at most ${mostUnpackedBytes / 1e6} MB are read.`,
+      problem:
+        unzipped.refused === 'damaged'
+          ? 'The spreadsheet is damaged. Open it once more and save it, or save it as CSV.'
+          : `The spreadsheet unpacks to more than ${most.unpackedBytes / 1e6} MB or ${most.files} parts, the most that is read. Save the one sheet as CSV.`,
     };
   const { readSheet } = await import('read-excel-file/universal');
   let cells: unknown[][];
   try {
-    cells = await readSheet(bytes.slice().buffer);
+    // What was counted is what is read, whatever else the file may hold.
+    cells = await readSheet(zipSync(Object.fromEntries(unzipped.files), { level: 0 }).slice().buffer);
   } catch {
     return { problem: 'The spreadsheet cannot be read: it has no sheet of cells. Save it as CSV.' };
   }

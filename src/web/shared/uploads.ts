@@ -1,4 +1,5 @@
 /** Files that the user brings: drawings go as they are, pictures become PNG within our limits first. */
+import { fileKind, isMoving } from '../../core/logo';
 import { savedFileSchema, type SavedFile } from '../../wire';
 import { answerOf, ApiProblem, request } from './http';
 
@@ -33,11 +34,18 @@ export async function uploadFile(file: File): Promise<Uploaded> {
 
 async function asPng(bytes: Uint8Array<ArrayBuffer>): Promise<Uint8Array<ArrayBuffer>> {
   refuseHugePng(bytes);
+  const kind = fileKind(bytes);
+  if (kind !== null && isMoving(kind)) throw new ApiProblem(0, `The file is ${kind.name}. ${kind.advice}`);
   let image: ImageBitmap;
   try {
     image = await createImageBitmap(new Blob([bytes]));
   } catch {
-    throw new ApiProblem(0, 'This file is neither an SVG drawing nor a picture that can be opened.');
+    throw new ApiProblem(
+      0,
+      kind === null
+        ? 'This file is neither an SVG drawing nor a picture that can be opened.'
+        : `The file is ${kind.name}, which cannot be opened here. ${kind.advice}`,
+    );
   }
   const scale = Math.min(1, longestSidePx / Math.max(image.width, image.height));
   const canvas = new OffscreenCanvas(
