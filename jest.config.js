@@ -4,8 +4,8 @@ export default {
   maxWorkers: 2,
   // Modules of tests that are over stay in memory, and every promise costs a little more with each file: begin anew in time.
   workerIdleMemoryLimit: '400MB',
-  // A machine may be busy: what hangs is what this is about.
-  testTimeout: 60_000,
+  // A machine may be busy: what hangs is what this is about, not what is slow.
+  testTimeout: 900_000,
   roots: ['<rootDir>/src'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(.*\\.sql)\\?raw$': '$1' },

@@ -53,7 +53,7 @@ test('a test piece is taken, photographed and read, and becomes a profile', asyn
   await expect(page.getByTestId('coupon-growth')).toContainText(
     /Marks come out 0\.0(5[4-9]|6[0-6])\d* mm larger/,
     {
-      timeout: 90_000,
+      timeout: 240_000,
     },
   );
   // Taken to the check instead, it is known for what it is.
@@ -62,7 +62,7 @@ test('a test piece is taken, photographed and read, and becomes a profile', asyn
   await page
     .getByLabel('Photograph', { exact: true })
     .setInputFiles(jpeg('plate.jpg', await photographed(page, 0.06)));
-  await page.getByRole('link', { name: /^Read it as test piece/ }).click({ timeout: 60_000 });
+  await page.getByRole('link', { name: /^Read it as test piece/ }).click({ timeout: 240_000 });
   await expect(page).toHaveURL(at);
   await page.reload();
   await expect(page.getByTestId('coupon-floor')).toContainText('read');

@@ -11,7 +11,7 @@ async function newJob(page: Page, name: string): Promise<void> {
   await saved(page);
 }
 const saved = (page: Page): Promise<void> =>
-  expect(page.getByTestId('save-state')).toHaveText('saved', { timeout: 15_000 });
+  expect(page.getByTestId('save-state')).toHaveText('saved', { timeout: 240_000 });
 const note = (page: Page) => page.getByLabel('Note');
 
 test('a font that does not load is told on the stage, and the next edit is drawn again', async ({ page }) => {
@@ -38,7 +38,7 @@ test('readers that do not load are told where the verdict stands; nothing is tak
   await newJob(page, 'Without readers');
   await checkReading(page);
   const readout = page.getByRole('complementary', { name: 'Readout' });
-  await expect(readout.getByRole('alert')).toContainText('could not be checked', { timeout: 30_000 });
+  await expect(readout.getByRole('alert')).toContainText('could not be checked', { timeout: 240_000 });
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'none');
   await page.keyboard.press('Escape');
   await page.keyboard.press('5');
@@ -56,7 +56,7 @@ test('readers that do not load are told where the verdict stands; nothing is tak
   await page.unroute(/zbar.*\.wasm/);
   await station.getByRole('button', { name: 'Check again' }).click();
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 30_000,
+    timeout: 240_000,
   });
   await expect(station.getByRole('alert')).toHaveCount(0);
 });
@@ -77,7 +77,7 @@ test('a file that is asked for while its job is checked comes when it reads, or 
   await expect(station.getByRole('status')).toContainText('Checking that it reads');
   await station.getByRole('button', { name: 'Do not take it' }).click();
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 30_000,
+    timeout: 240_000,
   });
   expect(downloads).toEqual([]);
   await station.getByRole('button', { name: 'Download' }).click();

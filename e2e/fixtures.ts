@@ -19,7 +19,7 @@ export const test = base.extend<
       await use(address);
       await stop();
     },
-    { scope: 'worker', timeout: 150_000 },
+    { scope: 'worker', timeout: 240_000 },
   ],
   baseURL: async ({ address }, use) => use(address),
   /** One profile for all tests of a worker: what was compiled once is not compiled again for every page. */

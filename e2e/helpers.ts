@@ -43,7 +43,7 @@ export async function choose(page: Page, list: string, option: string | RegExp):
   await expect(async () => {
     if (!(await wanted.isVisible())) await field.click({ force: true });
     await wanted.click({ timeout: 1500 });
-  }).toPass({ timeout: 20_000 });
+  }).toPass({ timeout: 240_000 });
 }
 
 /** On the piece, from the menu of its page. */

@@ -120,12 +120,12 @@ test('a series that is killed in the middle goes on when the server is back, and
   for (const doing of ['writing', 'reading back']) {
     // A machine that is busy may let a stage pass unseen; the next is in the middle as well.
     await expect
-      .poll(async () => (await look()).progress?.doing ?? 'nothing', { timeout: 40_000, intervals: [20] })
+      .poll(async () => (await look()).progress?.doing ?? 'nothing', { timeout: 240_000, intervals: [20] })
       .toMatch(new RegExp(`^(${doing}|reading back)$`));
     await killed(server);
     server = await started(folder);
   }
-  await expect.poll(async () => (await look()).state, { timeout: 60_000 }).toBe('made');
+  await expect.poll(async () => (await look()).state, { timeout: 240_000 }).toBe('made');
   expect((await look()).report?.codes).toBe(count);
   const register = (await (await fetch(`${address}/api/register?find=killed`)).json()) as { found: number };
   expect(register.found).toBe(count);

@@ -36,14 +36,14 @@ test('from an empty shelf to the file of a sticker in at most seven actions', as
         .first()
         .click(),
     );
-    const downloading = page.waitForEvent('download', { timeout: 60_000 });
+    const downloading = page.waitForEvent('download', { timeout: 240_000 });
     // It may still be checking; the file then comes by itself.
     await act(page.getByRole('button', { name: 'Download' }).click());
     const svg = await readFile(await (await downloading).path(), 'utf8');
     expect(svg).toContain('width="50mm" height="50mm"');
     expect(actions).toBeLessThanOrEqual(7);
     await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-      timeout: 40_000,
+      timeout: 240_000,
     });
 
     // Opened again, the job asks once whether the piece was made, and the shelf knows.
@@ -95,7 +95,7 @@ test('a code fills its piece in one click, and a kind or a piece to begin with i
   await page.getByRole('button', { name: 'Fill the piece' }).click();
   await expect(page.getByLabel('Code width')).not.toHaveValue(/^15(\.0+)?$/);
   await expect(page.getByTestId('finding-quiet-zone')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 40_000,
+    timeout: 240_000,
   });
   await expect(page.getByTestId('answer-fits')).toHaveAttribute('data-severity', /fine|caution/);
 });

@@ -43,7 +43,7 @@ async function tick(page: Page, names: readonly string[]): Promise<void> {
 
 async function taken(page: Page): Promise<Record<string, Uint8Array>> {
   const [download] = await Promise.all([
-    page.waitForEvent('download', { timeout: 90_000 }),
+    page.waitForEvent('download', { timeout: 240_000 }),
     page.getByRole('button', { name: /^Download/ }).click(),
   ]);
   const bytes = await readFile((await download.path())!);
@@ -145,7 +145,7 @@ test('the machine is watched over time, and work that takes long can be given up
   await open(page, 'Slip to watch', 'black-anodised-aluminium', 'co2-laser');
   await page.getByRole('button', { name: 'Watch the machine' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('img')).toBeVisible({ timeout: 20_000 });
+  await expect(dialog.getByRole('img')).toBeVisible({ timeout: 240_000 });
   await dialog.getByLabel('Time').fill('0');
   await expect(dialog.getByRole('status')).toContainText('the tool is off');
   await page.keyboard.press('Escape');
@@ -154,7 +154,7 @@ test('the machine is watched over time, and work that takes long can be given up
   await page.route(/pdfium.*\.wasm/, () => undefined);
   const station = page.getByRole('region', { name: 'output station' });
   await station.getByRole('button', { name: 'Download' }).click();
-  await expect(station.getByText('Reading back what was written.')).toBeVisible({ timeout: 30_000 });
+  await expect(station.getByText('Reading back what was written.')).toBeVisible({ timeout: 240_000 });
   await station.getByRole('button', { name: 'Do not take it' }).click();
   await page.unroute(/pdfium.*\.wasm/);
   expect(Object.keys(await taken(page))[0]).toMatch(/\.pdf$/);

@@ -88,7 +88,7 @@ test('builds the standing Wi-Fi sign from nothing, and its files are sign and ba
   await expect(page.getByTestId('stand-picture').first()).toBeVisible();
   await checkReading(page);
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 40_000,
+    timeout: 240_000,
   });
   await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
   await saved(page);
@@ -281,7 +281,7 @@ test('begins with a template, keeps one of its own, and remembers a stock size',
   await page.getByRole('button', { name: 'Berth plate' }).click();
   await checkReading(page);
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 40_000,
+    timeout: 240_000,
   });
   await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
   await expect(page.getByRole('heading', { name: 'Templated' })).toBeVisible();

@@ -41,11 +41,11 @@ test('a proof is followed by a map, whose cells are looked at, and ends with the
   await open(page, 'Slip that is proved');
   await page.keyboard.press('4');
   await page.getByRole('button', { name: 'Prove revision 1' }).click();
-  await expect(page.getByTestId('verdict')).toContainText('20 of 20', { timeout: 60_000 });
+  await expect(page.getByTestId('verdict')).toContainText('20 of 20', { timeout: 240_000 });
   await expect(page.getByTestId('verdict')).toContainText(
     /Reads from [\d.]+ m to [\d.]+ m, leaning by up to \d+°/,
     {
-      timeout: 90_000,
+      timeout: 240_000,
     },
   );
   // The map is walked over with the arrow keys; Enter shows the picture.
@@ -64,7 +64,7 @@ test('a proof is followed by a map, whose cells are looked at, and ends with the
   await expect(page.getByRole('heading', { name: /leaning by 0°/ })).toBeVisible();
   // More shots are counted together with those that were taken.
   await page.getByRole('button', { name: '20 more' }).click();
-  await expect(page.getByTestId('reader-zbar')).toContainText('of 40', { timeout: 60_000 });
+  await expect(page.getByTestId('reader-zbar')).toContainText('of 40', { timeout: 240_000 });
   // An edit ends what is under way and makes all of it stale.
   await page.getByRole('radio', { name: 'Harm' }).click();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
@@ -143,7 +143,7 @@ test('what is no photograph is told, and where nothing reads corners are set by 
     .toBuffer();
   await bring(page, bad('muddy.jpg', muddy));
   await expect(page.getByTestId('check-says')).toContainText('No code in this picture can be read', {
-    timeout: 60_000,
+    timeout: 240_000,
   });
   await page.getByText('Set the corners by hand').click();
   const [first, second, third, fourth] = await page.getByRole('slider', { name: /Corner/ }).all();
@@ -194,7 +194,7 @@ test('the camera of the device reads a piece that is held before it', async ({ a
     await page.goto(`${base}/check`);
     await page.getByRole('button', { name: 'Camera' }).click();
     await expect(page.locator('[data-test=check-says]')).toContainText('It reads', {
-      timeout: 60_000,
+      timeout: 240_000,
     });
     await expect(page.getByText(address, { exact: true })).toBeVisible();
   } finally {

@@ -27,7 +27,7 @@ test('a table becomes a document of which every code was read; wrong rows are to
     page.getByText('Row 3, berth: “18” looks spoilt by a spreadsheet: leading zeros are lost.'),
   ).toBeVisible();
   await expect(page.getByTestId('series-tally')).toHaveText('3 to be made, 2 held back, 0 left out', {
-    timeout: 20_000,
+    timeout: 240_000,
   });
 
   // By the keyboard through the rows: each says what is wrong with it.
@@ -50,12 +50,12 @@ test('a table becomes a document of which every code was read; wrong rows are to
   await page.getByLabel('address').fill('https://ternquay.example/slip/{berth}');
   await page.keyboard.press('Tab');
   await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 1 held back, 0 left out', {
-    timeout: 20_000,
+    timeout: 240_000,
   });
   await expect(page.getByText('· saved')).toBeVisible();
   await page.reload();
   await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 1 held back, 0 left out', {
-    timeout: 20_000,
+    timeout: 240_000,
   });
 
   // A cell is mended where it is seen, and a row can be left out.

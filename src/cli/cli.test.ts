@@ -207,7 +207,7 @@ describe('binarus limits, make and proof', () => {
     };
     writeFileSync(path, JSON.stringify({ ...sticker, overrides: [override] }));
     expect(await binarus('make', path, '--out', folder)).toMatchObject({ stops: false });
-  }, 60_000);
+  });
 
   it('proves reader by reader', async () => {
     const { path } = await jobFile(
@@ -220,7 +220,7 @@ describe('binarus limits, make and proof', () => {
     expect(output).toMatchObject({ verdict: 'good', shots: 20 });
     expect(output.readers).toHaveLength(4);
     expect(stops).toBe(false);
-  }, 30_000);
+  });
 
   it('proves in a scene, and maps how far it holds', async () => {
     const { path } = await jobFile('--url', 'https://ternquay.example', '--material', 'white-vinyl');
@@ -235,7 +235,7 @@ describe('binarus limits, make and proof', () => {
     expect(tilt.weakest.lacks).toBeTruthy();
     await expect(binarus('proof', path, '--map', 'moon')).rejects.toThrow(/there is tilt, light, size/);
     await expect(binarus('proof', path, '--scene', 'moon')).rejects.toThrow(/--scene is one of room/);
-  }, 120_000);
+  });
 
   it('refuses what is no job document, and formats that it does not know', async () => {
     const path = join(folder, 'broken.json');
@@ -296,7 +296,7 @@ describe('binarus fit and binarus machines', () => {
     const all = ['--keep', 'size,message,style,distance,machine', '--unproved'];
     expect(await binarus('fit', small.path, ...all)).toMatchObject({ stops: true, output: { ways: [] } });
     await expect(binarus('fit', small.path, '--keep', 'colour')).rejects.toThrow(/there is size, message/);
-  }, 30_000);
+  });
 
   it('take a profile of the owner from a file', async () => {
     const pair = valuesOf(findPair('birch-plywood', 'co2-laser')!);

@@ -66,7 +66,7 @@ describe('binarus coupon', () => {
     expect(Math.abs(read.output.growthMm.value / 0.06 - 1)).toBeLessThan(0.1);
     const parsed = parseProfileDocument(read.output.profile);
     expect('profile' in parsed && parsed.profile.pair.origins.growthMm?.from).toBe('calibrated');
-  }, 150_000);
+  });
 
   it.each([
     [{}, [], /--out is missing/],

@@ -113,7 +113,7 @@ describe('binarus series', () => {
     });
     expect(lines[47]).toMatchObject({ page: '2', place: '8' });
     expect(new Set(lines.map((line) => line['read back, SHA-256'])).size).toBe(48);
-  }, 120_000);
+  });
 
   it('drops nothing in silence: what is held back, left out or the same says which row, and why', async () => {
     const table = file(
@@ -138,7 +138,7 @@ describe('binarus series', () => {
     });
     expect(output.version).toBeGreaterThan(3);
     expect(stops).toBe(true);
-  }, 120_000);
+  });
 
   it('reads lighter marks, too, that a machine makes', async () => {
     const plate = jacket('black-anodised-aluminium', 'fibre-laser');
@@ -148,7 +148,7 @@ describe('binarus series', () => {
       stock: '120x90',
     });
     expect(output).toMatchObject({ made: 6, readBack: { codes: 6, read: 6 } });
-  }, 120_000);
+  });
 
   it.each([
     [{}, /--table is missing/],
@@ -195,7 +195,7 @@ describe('binarus series', () => {
       plain.library,
     );
     expect('laid' in onSheet && onSheet.laid.pages.map(({ placed }) => placed.length)).toEqual([1, 2, 1]);
-  }, 60_000);
+  });
 
   it('sees a code that lies at the place of another row', async () => {
     const job = jacket();
@@ -213,5 +213,5 @@ describe('binarus series', () => {
       [0, 'https://ternquay.example/jacket/2'],
       [1, 'https://ternquay.example/jacket/1'],
     ]);
-  }, 60_000);
+  });
 });

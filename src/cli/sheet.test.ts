@@ -71,19 +71,19 @@ describe('binarus sheet', () => {
     const svg = readFileSync(join(folder, output.files[0]!), 'utf8');
     expect(svg).toContain('width="210mm"');
     expect(svg).toContain('height="297mm"');
-  }, 60_000);
+  });
 
   it('reads lighter marks and turned pieces, too', async () => {
     const plate = sticker('black-anodised-aluminium', 'fibre-laser', { width: 95, height: 60 });
     const { output } = await sheet(plate, { stock: 'a4', count: '9' });
     expect(output).toMatchObject({ onSheet: 9, turned: 3, readBack: { codes: 9, read: 9 } });
-  }, 60_000);
+  });
 
   it('puts pieces on labels that are cut already', async () => {
     const label = sticker('white-paper', 'laser-printer-600dpi', { width: 63, height: 38 });
     const { output } = await sheet(label, { stock: 'a4-labels-3x7' });
     expect(output).toMatchObject({ onSheet: 21, readBack: { codes: 21, read: 21 } });
-  }, 60_000);
+  });
 
   it.each([
     [
@@ -120,7 +120,7 @@ describe('binarus sheet', () => {
     expect(width / height).toBeCloseTo(1.5, 2);
     expect(width).toBeGreaterThan(48);
     expect(width).toBeLessThan(60);
-  }, 60_000);
+  });
 
   it('passes over places that are used, and cuts and prints the same places with marks', async () => {
     const values = { stock: 'a4', count: '4', empty: '1-3,5', layout: 'grid', marks: 'registration,crop' };
@@ -137,7 +137,7 @@ describe('binarus sheet', () => {
     expect(parts.print).toContain('sheet marks');
     expect(parts.print).not.toContain('stroke-width');
     expect(parts.jig!.match(/M/g)!.length).toBe(5);
-  }, 60_000);
+  });
 
   it('lays several jobs beside each other, and names the one that is too large', async () => {
     const paths = [sticker(), sticker('white-vinyl', 'ink-jet-600dpi', { width: 40, height: 40 })].map(
@@ -155,7 +155,7 @@ describe('binarus sheet', () => {
     await expect(layOnSheet({ ...values, stock: '60x40' }, paths)).rejects.toThrow(
       /Harbour office sticker is 60 × 40 mm; there is room for 50 × 30 mm/,
     );
-  }, 60_000);
+  });
 
   it('sees a code that says something else than its job, by its place', async () => {
     const [own, other] = [sticker(), { ...sticker() }];
@@ -175,5 +175,5 @@ describe('binarus sheet', () => {
     const unread = await unreadCodes(written.files[0]!.bytes, page!, right!, readers);
     expect(unread).toHaveLength(page!.codes.length);
     expect(unread[0]).toMatchObject({ piece: 0, slot: 0, text: 'https://ternquay.example/harbour?slip=2' });
-  }, 60_000);
+  });
 });

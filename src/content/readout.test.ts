@@ -73,6 +73,5 @@ describe('the readout', () => {
     async (_, job) => {
       expect(await readout(job)).toMatchSnapshot();
     },
-    20_000,
   );
 });

@@ -84,6 +84,5 @@ describe('traces', () => {
     async (place, job) => {
       expect(await trace(varied(job, place), place)).toMatchSnapshot();
     },
-    20_000,
   );
 });

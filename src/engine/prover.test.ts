@@ -27,7 +27,7 @@ describe('a proof', () => {
     const report = await prover.prove(plate, 1, all, ({ shots }) => told.push(shots));
     expect(told).toEqual([4, 8, 12, 16, 20]);
     expect(report).toMatchObject({ verdict: 'good', shots: 20 });
-  }, 30_000);
+  });
 
   it('ends when a newer one begins, and is null then', async () => {
     const told: number[] = [];
@@ -36,7 +36,7 @@ describe('a proof', () => {
     expect(await older).toBeNull();
     expect(told.length).toBeLessThan(5);
     expect(await newer).toMatchObject({ shots: 20 });
-  }, 30_000);
+  });
 
   it('is null for a job that gives no file', async () => {
     expect(await prover.prove(unmakeable, 1, all, () => {})).toBeNull();
@@ -47,7 +47,7 @@ describe('a proof', () => {
 
   it('at a glance has fewer shots and says so', async () => {
     expect(await prover.glance(plate)).toMatchObject({ shots: 8, ofShots: 20, verdict: 'good' });
-  }, 30_000);
+  });
 });
 
 describe('a look', () => {
@@ -63,7 +63,7 @@ describe('a look', () => {
     const leaning = (await prover.look(plate, { ...plain, tiltDegrees: 50 }, { number: 1 }, 'code-1'))!;
     expect(leaning.tiltDegrees).toBe(50);
     expect(leaning.narrowestPixels / straight.narrowestPixels).toBeCloseTo(Math.cos((50 * Math.PI) / 180), 2);
-  }, 30_000);
+  });
 
   it('says what is missing first', async () => {
     const worst = (change: Partial<Condition>) =>
@@ -71,7 +71,7 @@ describe('a look', () => {
     expect(await worst({ distanceM: 0.9 })).toBe('pixels');
     expect(await worst({ lux: 6 })).toBe('light');
     expect(await worst({ distanceM: 0.03 })).toBe('frame');
-  }, 30_000);
+  });
 });
 
 /** As it answers from its worker. */
@@ -86,7 +86,7 @@ describe('a map', () => {
     ).done;
     expect(shared).toEqual(alone);
     expect(tellings.every((shots, at) => at === 0 || shots >= tellings[at - 1]!)).toBe(true);
-  }, 60_000);
+  });
 
   it('that is called off is null, and the next begins anew', async () => {
     const survey = startMap([shooter], plate, 'camera-scene', () => {});
@@ -94,7 +94,7 @@ describe('a map', () => {
     expect(await survey.done).toBeNull();
     const cell = await prover.cell(plate, emptyCell(plain, 3), 2);
     expect(cell).toMatchObject({ shots: 2 });
-  }, 30_000);
+  });
 
   it('of harm is called off, too', async () => {
     const told: number[] = [];
@@ -104,7 +104,7 @@ describe('a map', () => {
     const count = told.length;
     await new Promise((resolve) => setTimeout(resolve, 300));
     expect(told.length).toBe(count);
-  }, 30_000);
+  });
 });
 
 describe('what would make it read', () => {
@@ -115,5 +115,5 @@ describe('what would make it read', () => {
     expect(fixes.map(({ label }) => JSON.stringify(label))).toContainEqual(expect.stringContaining('wider'));
     const mended = applyChanges(plate, fixes[0]!.changes);
     expect(stateOfCell((await prover.cell(mended, emptyCell(far, 3), 8))!)).toBe('good');
-  }, 60_000);
+  });
 });

@@ -37,7 +37,7 @@ describe('a quick proof', () => {
     // Sixteen of twenty read by all are prompt whatever the others are.
     expect(told.at(-1)).toBeGreaterThanOrEqual(16);
     expect(told.at(-1)).toBeLessThanOrEqual(20);
-  }, 30_000);
+  });
 
   it('says the same with one prover as with two', async () => {
     const far = { ...sticker, reading: { distanceM: 0.6, heightM: null } };
@@ -46,7 +46,7 @@ describe('a quick proof', () => {
       await startQuickProof([newProver(), newProver()], far, () => {}).verdict,
     ];
     expect(one!.severity).toBe(two!.severity);
-  }, 60_000);
+  });
 
   it('is nothing once it is called off, and for a job that gives no file', async () => {
     const proof = startQuickProof([newProver(), newProver()], sticker, () => proof.callOff());
@@ -54,14 +54,14 @@ describe('a quick proof', () => {
     expect(await proof.explain()).toBeNull();
     const unmakeable = withFirst(sticker, { message: { kind: 'text', text: 'q'.repeat(3000) } });
     expect(await startQuickProof([newProver()], unmakeable, () => {}).verdict).toBeNull();
-  }, 30_000);
+  });
 
   it('fails when a prover does', async () => {
     const broken: Shooter = { ...newProver(), shoot: () => Promise.reject(new Error('no worker')) };
     await expect(startQuickProof([broken, newProver()], sticker, () => {}).verdict).rejects.toThrow(
       'no worker',
     );
-  }, 30_000);
+  });
 
   it('names what costs the reading where the limits do not stop it, with fixes that make it read', async () => {
     const { finders, ...style } = plainStyle;
@@ -85,7 +85,7 @@ describe('a quick proof', () => {
     );
     const mended = applyChanges(job, finding.fixes[0]!.changes);
     expect((await startQuickProof([prover], mended, () => {}).verdict)!.severity).not.toBe('stop');
-  }, 60_000);
+  });
 
   it('leaves it to the limits where they say as much', async () => {
     const small = {
@@ -95,5 +95,5 @@ describe('a quick proof', () => {
     const proof = startQuickProof([newProver()], small, () => {});
     expect(await proof.verdict).toMatchObject({ severity: 'stop', fixes: [] });
     expect(await proof.explain()).toMatchObject({ severity: 'stop', fixes: [] });
-  }, 30_000);
+  });
 });

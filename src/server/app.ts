@@ -37,6 +37,7 @@ import { checked, Problem } from './problem';
 import { pausesMs } from './db/patience';
 import { storageTroubleOf, storageWords, type StorageTrouble } from './db/trouble';
 import { OutOfMemory, TooMuchWork, WorkStopped } from './limited';
+import { interfaceRoutes } from './interface';
 import { LongWorks } from './longWork';
 import type { Data } from './data';
 
@@ -58,6 +59,7 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   app.get('/api/health', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ isUp: true });
   });
+  app.use('/api', interfaceRoutes());
   app.use('/api/work', works.routes());
   app.use('/api/archive', archiveRoutes(data, works));
   app.use(
@@ -107,6 +109,9 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
     },
   );
   if (webFolder !== null) servePage(app, webFolder);
+  app.use((_request, _response, next) => {
+    next(new Problem(404, 'There is nothing at this address.'));
+  });
   app.use(againWhenBusy(app));
   app.use(answerProblems(log));
   return app;
@@ -140,10 +145,13 @@ function jobRoutes({ jobs, measuring, workshop }: Data): express.Router {
   const routes = express.Router();
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
-  routes.get('/shelf', async (_request, response) => {
+  routes.get('/shelf', async (request, response) => {
     // What was saved a moment ago is shown with its limits, unless there is much of it.
     await Promise.race([measuring.settled(), new Promise((resolve) => setTimeout(resolve, shelfWaitsMs))]);
-    response.json({ jobs: jobs.summaries() });
+    const tag = `"${jobs.changes()}"`;
+    response.set('ETag', tag).set('Cache-Control', 'no-cache');
+    if (request.headers['if-none-match'] === tag) response.status(304).end();
+    else response.json({ jobs: jobs.summaries() });
   });
   routes.post('/shelf/twins', (request, response) => {
     response.json({ jobs: jobs.twins(checked(findTwinsSchema, request.body).payload) });

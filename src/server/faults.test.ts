@@ -269,7 +269,7 @@ describe('every write of a request', () => {
     }
     // None of them is a request that writes nothing.
     expect(Object.entries(met).filter(([, count]) => count === 0)).toEqual([]);
-  }, 120_000);
+  });
 
   it('that meets a locked database is done once the lock is gone', async () => {
     for (const { what, send } of await steps())
@@ -279,7 +279,7 @@ describe('every write of a request', () => {
         // A second time it may be there already, or be gone.
         expect([what, nth, answer.status < 500]).toEqual([what, nth, true]);
       }
-  }, 120_000);
+  });
 });
 
 describe('a database that another program has locked', () => {
@@ -301,7 +301,7 @@ describe('a database that another program has locked', () => {
     expect(((await refused.json()) as { problem: string }).problem).toContain('Another program is using');
     other.close();
     expect((await json('POST', `jobs/${id}/revisions`, { baseRevision: 2, document })).status).toBe(201);
-  }, 60_000);
+  });
 });
 
 describe('what nobody waits for', () => {

@@ -26,6 +26,8 @@ export type SaveOutcome = { readonly saved: SavedJob } | { readonly conflict: Sa
 export type RevisionEntry = z.infer<typeof revisionListSchema>['revisions'][number];
 
 export interface JobStore {
+  /** Changes with every change of the database, and with every start: what was read under it still holds. */
+  changes(): string;
   /** Every job, wherever it is, in the order in which they were started. */
   summaries(): JobSummary[];
   /** Jobs outside the bin whose newest revision has this payload. */
@@ -156,6 +158,9 @@ export function jobStore(
     `INSERT INTO proofs (job_id, revision, report, proved_at) VALUES (?, ?, ?, ?)
      ON CONFLICT (job_id, revision) DO UPDATE SET report = excluded.report, proved_at = excluded.proved_at`,
   );
+  // Everything is written by this one connection.
+  const countChanges = db.prepare<[], number>('SELECT total_changes()').pluck();
+  const start = randomUUID();
   const now = (): string => new Date().toISOString();
   const selectCurrent = db
     .prepare<[string], number>('SELECT current_revision FROM jobs WHERE id = ?')
@@ -207,6 +212,7 @@ export function jobStore(
   for (const { id, revision } of unmeasured.all()) written(id, revision, () => readNow(id, revision));
 
   return {
+    changes: () => `${start} ${countChanges.get()}`,
     summaries: () => selectSummaries.all().map(jobSummaryOf),
     twins: (payload) => selectTwins.all(payload),
     move: allOrNone(db, (ids: readonly string[], place: Place) =>

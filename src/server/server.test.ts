@@ -130,6 +130,20 @@ describe('the shelf', () => {
     expect(await summaryOf(id)).toMatchObject({ revision: 2, severity: 'stop' });
   });
 
+  it('is not sent again as long as nothing has changed (RFC 9110, 15.4.5)', async () => {
+    await send('GET', '/api/shelf');
+    const tag = (await send('GET', '/api/shelf')).headers.get('etag')!;
+    const again = () => send('GET', '/api/shelf', undefined, { 'if-none-match': tag });
+    expect(await again()).toMatchObject({ status: 304, body: null });
+    const { id } = await create();
+    expect((await again()).status).toBe(200);
+    const newer = (await send('GET', '/api/shelf')).headers.get('etag')!;
+    expect(newer).not.toBe(tag);
+    await send('PUT', `/api/jobs/${id}/revisions/1/made`, { made: { on: '2026-11-25', note: '' } });
+    const after = await send('GET', '/api/shelf', undefined, { 'if-none-match': newer });
+    expect(after.status).toBe(200);
+  });
+
   it('moves many jobs at once or none, and empties the bin for good', async () => {
     const ids = [(await create()).id, (await create()).id];
     const unknown = '6d2f9a3e-1111-4222-8333-444455556666';
@@ -321,7 +335,7 @@ describe('the demo', () => {
     expect(dressed.length).toBeGreaterThanOrEqual(6);
     expect(demoJobs().filter(({ codes }) => codes[0]!.logo !== null).length).toBeGreaterThanOrEqual(4);
     demo.close();
-  }, 60_000);
+  });
 });
 
 describe('the finished files of the demo', () => {
@@ -338,7 +352,7 @@ describe('the finished files of the demo', () => {
       );
     }
     demo.close();
-  }, 30_000);
+  });
 });
 
 describe('the data folder', () => {

@@ -114,6 +114,7 @@ export {
   type CreateLink,
   createLinkSchema,
   type DoorState,
+  doorStateSchema,
   type KnownLink,
   knownLinkSchema,
   type Answered,

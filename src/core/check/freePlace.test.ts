@@ -106,7 +106,7 @@ describe('room for an item', () => {
       ),
       { seed: 23, numRuns: 12 },
     );
-  }, 60_000);
+  });
 });
 
 describe('things over each other', () => {

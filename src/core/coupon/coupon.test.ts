@@ -284,7 +284,7 @@ describe('a photograph of a test piece', () => {
     expect(next.process.floorMm).toBeGreaterThanOrEqual(floorMm);
     expect(next.origins.floorMm).toEqual({ from: 'calibrated', at, how: `test piece ${coupon.id}` });
     expect(pairOf(next).smallestModuleMm).toBeCloseTo(next.process.floorMm, 1);
-  }, 120_000);
+  });
 
   it('of another test piece, of none, or of nothing says so', async () => {
     const pair = pairNamed('white-resin-black.resin-printer');
@@ -305,7 +305,7 @@ describe('a photograph of a test piece', () => {
       unseen: own.patches.map(({ number }) => number),
     });
     expect(calibrate(own, fit, null, at)).toBeNull();
-  }, 60_000);
+  });
 
   it('keeps the power and speed that reads best', () => {
     const pair = pairNamed('natural-slate.co2-laser');

@@ -38,7 +38,7 @@ function edgesOf(region: Region): Edges {
 }
 
 /** Pairs of edges that are compared at most for each crossing that is looked for, so that counting stays cheaper than uniting. */
-const mostPairs = 30_000_000;
+const mostPairs = 10_000_000;
 const mostCells = 256;
 
 /** Calls `tell` for each crossing until it says false. True when all of them were told. */

@@ -31,7 +31,7 @@ export {
   targetFault,
   writtenTarget,
 } from './link';
-export { page, retiredPage } from './page';
+export { escaped, page, retiredPage } from './page';
 export { type Counting, privacyPage, privacyText } from './privacy';
 export { type PublicWish, type SentVisit, simulatedPublic } from './public';
 export { type Reach, reachOf } from './reach';

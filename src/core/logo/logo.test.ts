@@ -102,7 +102,7 @@ describe('icons, emoji and words as logos', () => {
       const samples = sampleRegion(art.ink, { x: -0.5, y: -0.5, step: 1 / 200, columns: 200, rows: 200 });
       expect(samples.reduce((sum, value) => sum + value, 0) / 40_000).toBeCloseTo(regionArea(art.ink), 2);
     }
-  }, 30_000);
+  });
 
   it('name what the fonts lack', async () => {
     const { art, notes } = await artOf({ kind: 'text', text: 'Slip Ěå 漢' });
@@ -548,7 +548,7 @@ describe('uploads', () => {
     );
     // It is about drawings that are kept, not about those that are refused.
     expect(kept).toBeGreaterThan(3000);
-  }, 120_000);
+  });
 
   it('are refused when they only begin like a drawing', () => {
     // The parser throws at this, though its validator takes it.

@@ -84,6 +84,5 @@ describe('a proof from farther than is asked', () => {
         );
       expect(lines).toMatchSnapshot();
     },
-    30_000,
   );
 });

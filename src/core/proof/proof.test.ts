@@ -81,19 +81,18 @@ describe('the proof', () => {
       expect(reports.at(-1)!.verdict).not.toBe('stop');
       expect(reports.at(-1)!.readers.every(({ wrong }) => wrong === 0)).toBe(true);
     },
-    30_000,
   );
 
   it('gives the same counts every time', async () => {
     const far = { ...plate(), reading: { distanceM: 0.6, heightM: null } };
     expect(await lastReport(far)).toEqual(await lastReport(far));
-  }, 30_000);
+  });
 
   it('stops a plate whose polarity is reversed: readers that do not invert never read it', async () => {
     const report = await lastReport({ ...plate(), making: { ...plate().making, reversed: true } });
     expect(report.verdict).toBe('stop');
     for (const id of ['zxing-plain', 'zbar', 'jsqr']) expect(stateOf(report, id)).toBe('fails');
-  }, 30_000);
+  });
 
   it('stops a code photographed at 1.5 pixels a module', async () => {
     const { moduleMm } = runJob(plate()).made!.piece.codes[0]!;
@@ -103,14 +102,14 @@ describe('the proof', () => {
     });
     expect(report.pixelsPerModule).toBeCloseTo(1.5, 1);
     expect(report.verdict).toBe('stop');
-  }, 30_000);
+  });
 
   it('stops a code whose quiet zone is cut away', async () => {
     const job = jobOn('white-vinyl', 'ink-jet-600dpi');
     const side = job.codes[0]!.placement.widthMm;
     const cut = { ...job, piece: { ...job.piece, widthMm: side, heightMm: side } };
     expect((await lastReport(cut)).verdict).toBe('stop');
-  }, 30_000);
+  });
 
   it('counts a read only when the text is the message, byte for byte', async () => {
     const setup = proofSetup(plate(), runJob(plate()), 1)!;
@@ -129,7 +128,7 @@ describe('the proof', () => {
     expect(runJob(mirrored).findings).toContainEqual(
       expect.objectContaining({ kind: 'mirrored', severity: 'caution' }),
     );
-  }, 30_000);
+  });
 
   it('photographs what is mirrored for a clear piece from behind, where it is the code again', async () => {
     // A piece that is larger than the picture, which is held straight: what lies beyond a piece is not mirrored.
@@ -205,16 +204,12 @@ describe('materials whose marks are hardly seen', () => {
     ['brass', 'rotary-engraver'],
     ['walnut', 'co2-laser'],
     ['clear-acrylic-light-ground', 'co2-laser'],
-  ])(
-    '%s by %s is not called good, and its contrast says why',
-    async (material, machine) => {
-      const job = jobOn(material, machine);
-      expect((await lastReport(job)).verdict).not.toBe('good');
-      const contrast = runJob(job).findings.find(({ kind }) => kind === 'contrast')!;
-      expect(contrast.severity).not.toBe('fine');
-    },
-    30_000,
-  );
+  ])('%s by %s is not called good, and its contrast says why', async (material, machine) => {
+    const job = jobOn(material, machine);
+    expect((await lastReport(job)).verdict).not.toBe('good');
+    const contrast = runJob(job).findings.find(({ kind }) => kind === 'contrast')!;
+    expect(contrast.severity).not.toBe('fine');
+  });
 });
 
 describe('a stamp', () => {

@@ -48,7 +48,6 @@ describe('a drawing', () => {
         expect(text).toContain('cross or overlap in more than 50000 places, the most that is drawn');
       }
     },
-    30_000,
   );
 
   it('hatched with 30 by 30 lines is drawn', async () => {

@@ -104,5 +104,5 @@ describe('one click for all that is wrong', () => {
       { seed: 2, numRuns: 6 },
     );
     expect(offered).toBeGreaterThan(1);
-  }, 120_000);
+  });
 });

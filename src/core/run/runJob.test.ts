@@ -71,7 +71,7 @@ describe('a job', () => {
       }),
       { seed: 17, numRuns: 14 },
     );
-  }, 120_000);
+  });
 
   it('keeps its shadow out of the field of the code, whatever stood there before', async () => {
     const library = newLibrary();
@@ -166,7 +166,7 @@ describe('every fix that is offered', () => {
     );
     // It is no property of nothing.
     expect(offered).toBeGreaterThan(30);
-  }, 240_000);
+  });
 
   it('is left out when it only moves the trouble: a logo in the middle that is too large there', async () => {
     const library = newLibrary();

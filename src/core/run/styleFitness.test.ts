@@ -25,7 +25,7 @@ describe('the measured fitness of shipped styles', () => {
   it('is measured again to the same figures, for one that costs a reader', async () => {
     const { style } = presets.find(({ id }) => id === 'porthole')!;
     expect(await measureStyleFitness(style, await testReaders())).toEqual(kept.porthole!.fitness);
-  }, 60_000);
+  });
 
   it('is called off when something newer comes', async () => {
     expect(await measureStyleFitness(plainStyle, await testReaders(), () => true)).toBeNull();

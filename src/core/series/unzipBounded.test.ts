@@ -51,12 +51,13 @@ describe('a ZIP file', () => {
     );
     expect(unzipBounded(own(more), limits)).toMatchObject({ refused: 'files' });
     // What is not wanted is not unpacked at all.
-    expect(unzipBounded(own({ 'a.txt': new Uint8Array(50e6) }), limits)).toMatchObject({ others: 1 });
+    expect(unzipBounded(own({ 'a.txt': new Uint8Array(5e6) }), limits)).toMatchObject({ others: 1 });
   });
 
   it('that is cut off is told', () => {
     const zip = zipSync({ 'a.png': Uint8Array.from({ length: 5000 }, (_, index) => (index * index) % 251) });
-    expect(unzipBounded(zip.slice(0, 150), limits)).toEqual({ refused: 'damaged' });
+    for (const bytes of [zip.slice(0, 150), Buffer.from('PK no zip'), new Uint8Array(0)])
+      expect(unzipBounded(bytes, limits)).toEqual({ refused: 'damaged' });
   });
 
   it('of pictures or of a spreadsheet that unpacks to too much is told with what is allowed', async () => {
@@ -64,9 +65,11 @@ describe('a ZIP file', () => {
     expect(unpackPictures(bomb)).toEqual({
       problem: 'a.png unpacks to more than 20 MB, the most that is opened.',
     });
-    const sheet = lying(zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(160e6) }));
+    const sheet = zipSync(
+      Object.fromEntries(Array.from({ length: 5001 }, (_, index) => [`${index}.xml`, new Uint8Array(1)])),
+    );
     expect(await readSpreadsheet(sheet)).toEqual({
       problem: expect.stringContaining('unpacks to more than 200 MB or 5000 parts'),
     });
-  }, 60_000);
+  });
 });

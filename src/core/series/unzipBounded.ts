@@ -15,10 +15,14 @@ export type Unzipped =
   | { readonly refused: 'damaged' }
   | { readonly refused: 'files' | 'unpackedBytes' | 'fileBytes'; readonly name: string };
 
+/** How each file in it begins (4.3.7). */
+const signature = [0x50, 0x4b, 3, 4];
+
 /** Bytes that are given to the unpacker at once: they become a thousand times as many at most. */
 const atOnce = 16_384;
 
 export function unzipBounded(bytes: Uint8Array, limits: UnzipLimits): Unzipped {
+  if (!signature.every((byte, at) => bytes[at] === byte)) return { refused: 'damaged' };
   const files = new Map<string, Uint8Array<ArrayBuffer>>();
   let [others, total, open] = [0, 0, 0];
   let refusal: Unzipped | null = null;

@@ -238,7 +238,7 @@ describe('a picture', () => {
       const texts = await readBack(symbol!, readers, false, symbol!.size);
       expect(texts).toEqual(readers.map(() => text));
     }
-  }, 120_000);
+  });
 
   it('stands in digits behind the text where that is asked, with the filling of the standard', async () => {
     const readers = (await testReaders()).map(({ id }) => id);
@@ -263,7 +263,7 @@ describe('a picture', () => {
       expect(plain.messageBits).toBeLessThanOrEqual(symbol!.messageBits);
       expect(symbol!.capacityBits - symbol!.messageBits).toBeLessThan(14);
     }
-  }, 120_000);
+  });
 
   it('has no digits where none fit, and says what readers get', () => {
     const full = encodeSymbol('q'.repeat(17), forced({ version: 1, level: 'L' }), disc, '#');
@@ -289,7 +289,7 @@ describe('a picture', () => {
       expect(await read(correctablePerBlock)).toEqual(['https://ternquay.example/slip']);
       expect(await read(correctablePerBlock + 1)).toEqual([null]);
     }
-  }, 60_000);
+  });
 
   it('is solved while a key is held: version 10, 25 and 40', async () => {
     // The budget itself is in the bench; here twice that, before the code is compiled as well as it will be.

@@ -74,11 +74,11 @@ describe('work in a child process', () => {
       'This work takes more than 0.3 s of processor time, the most that is allowed. Trying again does not help',
     );
     expect(await run('bytes', [new Uint8Array([1, 2])])).toEqual(new Uint8Array([2, 3]));
-  }, 60_000);
+  });
 
   it('may wait as long as it likes: the clock ends nothing', async () => {
     expect(await run('sleep', [1500], 0.3)).toBe('slept');
-  }, 60_000);
+  });
 
   it('has the same verdict on a busy machine as on an idle one', async () => {
     const others = Array.from({ length: 4 }, () =>
@@ -90,18 +90,18 @@ describe('work in a child process', () => {
     } finally {
       for (const other of others) other.kill('SIGKILL');
     }
-  }, 120_000);
+  });
 
   it('ends by its memory, and the next is done', async () => {
     await expect(run('fill', [], null)).rejects.toBeInstanceOf(OutOfMemory);
     await expect(run('fill', [], null)).rejects.toThrow('needs more than 64 MB of memory');
     expect(await run('sleep', [1])).toBe('slept');
-  }, 60_000);
+  });
 
   it('tells what went wrong with its code, and what it was that is not there', async () => {
     await expect(run('fail')).rejects.toMatchObject({ message: 'The disk is full', code: 'ENOSPC' });
     await expect(run('nothing')).rejects.toThrow('There is no work called “nothing”.');
-  }, 60_000);
+  });
 
   it('tells how far it is, waits for each answer, and can be stopped between', async () => {
     const noted: unknown[] = [];
@@ -119,16 +119,16 @@ describe('work in a child process', () => {
     });
     await expect(refused).rejects.toThrow('the disk is full');
     expect(await run('sleep', [1])).toBe('slept');
-  }, 60_000);
+  });
 
   it('that ends under it is told, and can be tried again', async () => {
     await expect(run('end')).rejects.toThrow(/its process ended|Trying again may help/);
     expect(await run('sleep', [1])).toBe('slept');
-  }, 60_000);
+  });
 
   it('waits in a queue, and is refused once it is closed', async () => {
     expect(await Promise.all([run('sleep', [30]), run('burn', [0.01])])).toEqual(['slept', 'burnt']);
     await work.close();
     await expect(run('sleep', [1])).rejects.toBeInstanceOf(WorkStopped);
-  }, 60_000);
+  });
 });

@@ -239,7 +239,7 @@ describe('the door', () => {
     // Meanwhile others are answered.
     expect((await visit('/REGATTA')).status).toBe(302);
     await closed;
-  }, 20_000);
+  });
 });
 
 describe('the way to the door', () => {
@@ -406,7 +406,7 @@ describe('visits', () => {
     const kept = JSON.stringify(db.prepare('SELECT * FROM visits LIMIT 500').all());
     expect(kept).not.toContain('198.51.100');
     expect(kept).not.toContain('Mozilla');
-  }, 60_000);
+  });
 
   it('of one visitor on one day are told apart from those of others; the next day nobody knows', async () => {
     create();
@@ -479,7 +479,7 @@ describe('visits', () => {
       passedOver: 60e6,
     });
     expect(people()).toBe(12_000);
-  }, 60_000);
+  });
 
   it('of a collection of more addresses than SQLite takes at once are summed', () => {
     const slugs = Array.from({ length: 40_000 }, (_, count) => `S${count}`);

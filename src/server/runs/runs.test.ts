@@ -94,7 +94,7 @@ describe('a run', () => {
     // Signs that a search knows are taken as they stand.
     expect(data.runs.register({ find: 'lj' }).found).toBe(3);
     expect(data.runs.register({ find: 'L%1' }).found).toBe(0);
-  }, 60_000);
+  });
 
   it('gives no number twice unless that is said; what is forgotten can be given again', async () => {
     const data = open(fresh());
@@ -114,7 +114,7 @@ describe('a run', () => {
     expect(data.runs.packed(first.id)).toBeNull();
     // The second run left 2 out, so that both were the first one's.
     expect((await run(data, wishOf(['1', '2', '3']))).report).toMatchObject({ made: 2, madeBefore: 1 });
-  }, 60_000);
+  });
 
   it('goes on where a server was killed: what was written is not written again, what was read not read again', async () => {
     const db = fresh();
@@ -165,7 +165,7 @@ describe('a run', () => {
     // Parts are swept once they are packed.
     expect(inFolder()).toEqual(['files.zip']);
     expect(later.runs.register({ run: id }).found).toBe(6);
-  }, 60_000);
+  });
 
   it('that is given up leaves nothing in the register, and can go on', async () => {
     const db = fresh();
@@ -190,7 +190,7 @@ describe('a run', () => {
     await data.runs.settled();
     expect(data.runs.find(id)).toMatchObject({ state: 'made', report: { made: 2 } });
     expect(data.runs.goOn(id)).toBe(false);
-  }, 60_000);
+  });
 
   it('that goes on leaves out what another has made meanwhile, whatever it had written before', async () => {
     const db = fresh();
@@ -217,7 +217,7 @@ describe('a run', () => {
       report: { made: 2, madeBefore: 1, codes: 2 },
     });
     expect(data.runs.register({ find: 'jacket/2' }).found).toBe(1);
-  }, 60_000);
+  });
 
   it('of more pieces than can be looked through is refused with both numbers', async () => {
     const data = open(fresh());
@@ -232,7 +232,7 @@ describe('a run', () => {
       state: 'refused',
       report: { problem: 'The rows make 54945 pieces; at most 50000 are made at once. Part the table.' },
     });
-  }, 60_000);
+  });
 
   it('says what it held back and why, and hands over a file for each row under names of their own', async () => {
     const data = open(fresh());
@@ -250,7 +250,7 @@ describe('a run', () => {
       'jacket_2.svg',
       'life-jacket_series_index.csv',
     ]);
-  }, 60_000);
+  });
 
   it('is in the archive with its pieces and their notes', async () => {
     const db = fresh();
@@ -268,5 +268,5 @@ describe('a run', () => {
     expect(elsewhere.runs.register({ find: 'jacket/1' }).pieces).toMatchObject([{ note: 'on the ferry' }]);
     // Its files are not there; they can be made again.
     expect(elsewhere.runs.view(elsewhere.runs.find(made.id)!).hasFiles).toBe(false);
-  }, 60_000);
+  });
 });

@@ -64,16 +64,14 @@ interface End {
   readonly isLast: boolean;
 }
 
-const nameOf = ({ line, isLast }: End): string => `${line} ${isLast ? 'last' : 'first'}`;
-
 /** Ends of lines that are in no chain yet, by the squares of a grid that is as wide as the reach. */
 class LooseEnds {
-  private readonly cells = new Map<string, Map<string, End>>();
+  private readonly cells = new Map<string, End[]>();
   private readonly taken: boolean[];
   private readonly size: number;
 
   constructor(
-    private readonly lines: readonly (readonly Vertex[])[],
+    lines: readonly (readonly Vertex[])[],
     private readonly reach: number,
   ) {
     this.size = Math.max(reach, Number.MIN_VALUE);
@@ -81,9 +79,10 @@ class LooseEnds {
     lines.forEach((points, line) => {
       for (const isLast of [false, true]) {
         const end: End = { line, points, isLast };
-        const key = this.keyOf(this.pointOf(end), 0, 0);
-        const cell = this.cells.get(key) ?? new Map<string, End>();
-        this.cells.set(key, cell.set(nameOf(end), end));
+        const key = this.keyOf(pointOf(end), 0, 0);
+        const cell = this.cells.get(key);
+        if (cell === undefined) this.cells.set(key, [end]);
+        else cell.push(end);
       }
     });
   }
@@ -92,11 +91,6 @@ class LooseEnds {
   take(line: number): boolean {
     if (this.taken[line]) return false;
     this.taken[line] = true;
-    const points = this.lines[line]!;
-    for (const isLast of [false, true]) {
-      const end: End = { line, points, isLast };
-      this.cells.get(this.keyOf(this.pointOf(end), 0, 0))!.delete(nameOf(end));
-    }
     return true;
   }
 
@@ -105,22 +99,28 @@ class LooseEnds {
     let best: End | null = null;
     let least = this.reach;
     for (let x = -1; x <= 1; x++)
-      for (let y = -1; y <= 1; y++)
-        for (const end of this.cells.get(this.keyOf(at, x, y))?.values() ?? []) {
-          const away = distance(this.pointOf(end), at);
+      for (let y = -1; y <= 1; y++) {
+        const cell = this.cells.get(this.keyOf(at, x, y)) ?? [];
+        for (let index = cell.length - 1; index >= 0; index--) {
+          const end = cell[index]!;
+          if (this.taken[end.line]) {
+            // What is in a chain is never looked at again.
+            const last = cell.pop()!;
+            if (index < cell.length) cell[index] = last;
+            continue;
+          }
+          const away = distance(pointOf(end), at);
           // Nothing is nearer, and many lines may meet in one point.
           if (away === 0) return end;
-          if (away > least || (away === least && best !== null)) continue;
-          [best, least] = [end, away];
+          if (away < least || (away === least && best === null)) [best, least] = [end, away];
         }
+      }
     return best;
-  }
-
-  private pointOf({ points, isLast }: End): Vertex {
-    return isLast ? points.at(-1)! : points[0]!;
   }
 
   private keyOf({ x, y }: Vertex, right: number, down: number): string {
     return `${Math.floor(x / this.size) + right} ${Math.floor(y / this.size) + down}`;
   }
 }
+
+const pointOf = ({ points, isLast }: End): Vertex => (isLast ? points.at(-1)! : points[0]!);

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The outline: a named one, one from a drawing, or a contour around everything; with stock sizes. */
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { usualRound } from '../../../core/artwork';
 import type { CodeSettings, Job } from '../../../core/job';
+import type { OutlineCrossing } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import FilePicker from '../../shared/FilePicker.vue';
@@ -10,6 +11,7 @@ import MeasureInput from '../../shared/MeasureInput.vue';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
+import CrossedOutline from './CrossedOutline.vue';
 import OutlineKind from './OutlineKind.vue';
 import OutlineSize from './OutlineSize.vue';
 import { useAttempt } from '../../shared/useAttempt';
@@ -24,6 +26,8 @@ const preferences = usePreferences();
 const piece = computed(() => props.job.piece);
 const outline = computed(() => piece.value.outline);
 const notes = ref<readonly string[]>([]);
+/** Where the outline of the last file crosses itself. */
+const crossing = shallowRef<OutlineCrossing | null>(null);
 const { problem, attempt } = useAttempt();
 
 const kinds = offeredKinds.map((kind) => ({ kind, name: outlineNames[kind], icon: outlineIcon(kind) }));
@@ -41,10 +45,12 @@ function choose(kind: (typeof offeredKinds)[number]): void {
 const open = (file: File): Promise<void> =>
   attempt(async () => {
     notes.value = [];
+    crossing.value = null;
     const bytes = new Uint8Array(await file.arrayBuffer());
     const read = await useEngine().desk.outline(bytes, file.name.slice(0, 200));
     if ('problem' in read) {
       problem.value = `${file.name}: ${read.problem}`;
+      crossing.value = read.crossing ?? null;
       return;
     }
     notes.value = read.notes;
@@ -103,6 +109,7 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
       </button>
       <p v-if="outline.kind === 'drawn'" class="note">Now: {{ outline.fileName }}</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <CrossedOutline v-if="problem && crossing" :crossing="crossing" />
       <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
     </section>
     <OutlineKind :piece="piece" :in-colour="printsColours" />
