@@ -37,7 +37,7 @@ const box = computed(() => {
 <style scoped>
 .crossed {
   width: 100%;
-  max-height: 150px;
+  max-height: 110px;
 }
 
 .crossed path,

@@ -34,7 +34,7 @@ const kinds = offeredKinds.map((kind) => ({ kind, name: outlineNames[kind], icon
 
 function choose(kind: (typeof offeredKinds)[number]): void {
   if (kind === outline.value.kind) return;
-  problem.value = '';
+  forgetCrossing();
   notes.value = [];
   const next = newOutline(kind, piece.value);
   const size =
@@ -67,11 +67,23 @@ const open = (file: File): Promise<void> =>
       .join(' ');
   });
 
+function forgetCrossing(): void {
+  crossing.value = null;
+  problem.value = '';
+}
+
 const printsColours = computed(() => props.job.making.pair.machine.inks === 'process');
 </script>
 
 <template>
   <div class="columns">
+    <section v-if="crossing" class="told">
+      <CrossedOutline :crossing="crossing" />
+      <div role="alert">
+        <p class="problem">{{ problem }}</p>
+        <button type="button" class="action" @click="forgetCrossing">Keep the outline as it is</button>
+      </div>
+    </section>
     <section>
       <h2 class="heading">Outline</h2>
       <div class="kinds" role="radiogroup" aria-label="Outline">
@@ -108,8 +120,7 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
         Give the code a round outline too
       </button>
       <p v-if="outline.kind === 'drawn'" class="note">Now: {{ outline.fileName }}</p>
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <CrossedOutline v-if="problem && crossing" :crossing="crossing" />
+      <p v-if="problem && crossing === null" class="problem" role="alert">{{ problem }}</p>
       <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
     </section>
     <OutlineKind :piece="piece" :in-colour="printsColours" />
@@ -148,6 +159,14 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
 <style scoped>
 .columns {
   grid-template-columns: 1.2fr 1.1fr 1fr 0.9fr;
+}
+
+.told {
+  display: grid;
+  grid-column: 1 / -1;
+  grid-template-columns: 150px minmax(0, 1fr);
+  gap: 14px;
+  align-items: center;
 }
 
 .kinds {
