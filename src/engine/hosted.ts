@@ -3,6 +3,7 @@
  * somebody stops it. Whoever waits is told when it takes longer than usual. The next question begins a worker anew.
  */
 import { wrap, type Endpoint } from 'comlink';
+import { Slowness } from '../core/numbers';
 
 /** What kept the engine from answering, in words for the user. */
 export class EngineProblem extends Error {}
@@ -51,13 +52,7 @@ export function hosted<Api extends object>(
   slowMs = slowAfterMs,
 ): Hosted<Api> {
   let running: Running | null = null;
-  let slow = 0;
-  const listeners: ((isSlow: boolean) => void)[] = [];
-  const countSlow = (change: 1 | -1): void => {
-    const before = slow > 0;
-    slow += change;
-    if (before !== slow > 0) for (const tell of listeners) tell(slow > 0);
-  };
+  const slowness = new Slowness(slowMs);
 
   function begin(): Running {
     const { endpoint, onBreak, end } = start();
@@ -80,17 +75,9 @@ export function hosted<Api extends object>(
   function ask(name: keyof Api & string, args: unknown[]): Promise<unknown> {
     const asked = (running ??= begin());
     return new Promise((resolve, reject) => {
-      let isSlow = false;
-      const timer =
-        methods[name] === 'awaited'
-          ? setTimeout(() => {
-              isSlow = true;
-              countSlow(1);
-            }, slowMs)
-          : undefined;
+      const isOver = methods[name] === 'awaited' ? slowness.begin() : null;
       const settle = (): void => {
-        clearTimeout(timer);
-        if (isSlow) countSlow(-1);
+        isOver?.();
         asked.open.delete(refuse);
       };
       const refuse = (problem: unknown): void => {
@@ -116,6 +103,6 @@ export function hosted<Api extends object>(
     stop: () => {
       if (running !== null) breakOff(running, new Stopped('It was stopped.'));
     },
-    onSlow: (tell: (isSlow: boolean) => void) => void listeners.push(tell),
+    onSlow: (tell: (isSlow: boolean) => void) => slowness.onChange(tell),
   };
 }

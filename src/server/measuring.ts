@@ -49,13 +49,10 @@ export function createMeasuring({
         if (read === null) return;
         const severity = await workshop.severity(read, neededFiles(read));
         // A server that is being ended closes its database before the last is measured.
-        const keepMeasured = (): void => void (isOpen() && keep(id, revision, severity));
-        try {
-          keepMeasured();
-        } catch {
-          // Nothing else waits for the disk: the next job is measured meanwhile.
-          void background.untilKept('What was measured of a job is not kept yet.', keepMeasured);
-        }
+        // The next job is measured meanwhile, should the disk not take it yet.
+        void background.untilKept('What was measured of a job is not kept yet.', () => {
+          if (isOpen()) keep(id, revision, severity);
+        });
       });
     }
   }

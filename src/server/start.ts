@@ -86,25 +86,18 @@ export function holdFolder(folder: string): () => void {
   try {
     return lockOf(folder);
   } catch (error) {
-    if (error instanceof StartProblem || !giveUpReserve(folder)) throw startProblemOfLock(error, folder);
-  }
-  try {
-    return lockOf(folder);
-  } catch (error) {
-    throw startProblemOfLock(error, folder);
+    if (error instanceof StartProblem) throw error;
+    // On a full disk there is room again once the reserve is given up.
+    if (giveUpReserve(folder)) return holdFolder(folder);
+    throw new StartProblem(
+      storageTroubleOf(error) === 'full'
+        ? `The disk is full: ${lockFile(folder)} cannot be written. Free some space, and start again.`
+        : `${lockFile(folder)} cannot be opened (${(error as Error).message}). It only shows that Binarus is running: delete it, and start again.`,
+    );
   }
 }
 
 const lockFile = (folder: string): string => join(folder, 'binarus.lock');
-
-const startProblemOfLock = (error: unknown, folder: string): StartProblem =>
-  error instanceof StartProblem
-    ? error
-    : new StartProblem(
-        storageTroubleOf(error) === 'full'
-          ? `The disk is full: ${lockFile(folder)} cannot be written. Free some space, and start again.`
-          : `${lockFile(folder)} cannot be opened (${(error as Error).message}). It only shows that Binarus is running: delete it, and start again.`,
-      );
 
 function lockOf(folder: string): () => void {
   const file = lockFile(folder);

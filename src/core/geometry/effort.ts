@@ -179,9 +179,8 @@ export class Effort {
   /** An area that is about to be united, cut or shared. */
   spendArea(region: Region): void {
     this.spendEdges(region);
-    const left = effortLimits.crossings - this.crossings;
     const complete = eachCrossing(edgesOf(region), () => ++this.crossings <= effortLimits.crossings);
-    if (!complete || this.crossings > effortLimits.crossings || left < 0)
+    if (!complete)
       throw new TooComplex(
         `Its lines cross or overlap in more than ${effortLimits.crossings} places, the most that is drawn. Take out what is hatched or finely patterned.`,
       );

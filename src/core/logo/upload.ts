@@ -1,6 +1,6 @@
 /** Files from users: told by their content, within limits, without metadata. */
 import { Unzlib } from 'fflate';
-import { Adler32, crc32 } from '../numbers';
+import { Adler32, crc32, joinedBytes } from '../numbers';
 import { fileKind } from './fileKinds';
 import { drawingLimits, sanitiseDrawing } from './sanitise';
 import { isPng, pngProblem } from './png';
@@ -76,7 +76,7 @@ function cleanPng(bytes: Uint8Array): CleanUpload {
     return { problem: 'The PNG file is damaged: a part of its pixels is missing. Save the picture again.' };
   if (unpacked > needed)
     return { problem: 'The PNG file unpacks to more than its picture needs. It is refused.' };
-  return { mediaType: 'image/png', bytes: joined(kept), removed: dropped ? ['metadata'] : [] };
+  return { mediaType: 'image/png', bytes: joinedBytes(kept), removed: dropped ? ['metadata'] : [] };
 }
 
 const tooShort = { problem: 'The PNG file is damaged: it ends too early. Save the picture again.' } as const;
@@ -134,17 +134,7 @@ function unpacksTo(chunks: readonly Uint8Array[], most: number): number | null {
   } catch (error) {
     return error instanceof TooMuch ? count : null;
   }
-  const stream = joined(chunks);
+  const stream = joinedBytes(chunks);
   const told = stream.length < 6 ? null : new DataView(stream.buffer).getUint32(stream.length - 4);
   return isWhole && told === sum.value ? count : null;
-}
-
-function joined(parts: readonly Uint8Array[]): Uint8Array {
-  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
 }

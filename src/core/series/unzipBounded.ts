@@ -1,5 +1,6 @@
 /** ZIP files from elsewhere (APPNOTE 6.3.10): what they unpack to is counted while it unpacks, whatever they say of themselves. */
 import { Unzip, UnzipInflate } from 'fflate';
+import { joinedBytes } from '../numbers';
 
 export interface UnzipLimits {
   /** Of all that is wanted together, and of one file. */
@@ -51,7 +52,7 @@ export function unzipBounded(bytes: Uint8Array, limits: UnzipLimits): Unzipped {
       parts.push(data);
       if (!isLast) return;
       open--;
-      files.set(name, joined(parts, size));
+      files.set(name, joinedBytes(parts));
     };
     file.start();
   });
@@ -64,14 +65,4 @@ export function unzipBounded(bytes: Uint8Array, limits: UnzipLimits): Unzipped {
   }
   // Some of it never came to its end.
   return open > 0 ? { refused: 'damaged' } : { files, others };
-}
-
-function joined(parts: readonly Uint8Array[], size: number): Uint8Array<ArrayBuffer> {
-  const whole = new Uint8Array(size);
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
 }

@@ -1,4 +1,5 @@
 /** Requests to our own server; answers are checked with the schemas that the server uses. */
+import { Slowness } from '../../core/numbers';
 import { z } from '../../core/schema';
 
 /** Every answer that is not a success; `current` comes with a conflict, and is checked by whoever asked. */
@@ -78,28 +79,16 @@ export const jsonRequest = (method: string, body: unknown): RequestInit => ({
 });
 
 /** Whoever waits so long for an answer is told; nothing is ended by it, since a busy machine answers later. */
-const lateMs = 8000;
-let late = 0;
-const listeners: ((isLate: boolean) => void)[] = [];
+const lateness = new Slowness(8000);
 /** Calls back with whether the server has not answered for long, whenever that changes. */
-export const onLate = (tell: (isLate: boolean) => void): void => void listeners.push(tell);
+export const onLate = (tell: (isLate: boolean) => void): void => lateness.onChange(tell);
 
 async function waitedFor(answer: Promise<Response>): Promise<Response> {
-  const count = (change: 1 | -1): void => {
-    const before = late > 0;
-    late += change;
-    if (before !== late > 0) for (const tell of listeners) tell(late > 0);
-  };
-  let isLate = false;
-  const timer = setTimeout(() => {
-    isLate = true;
-    count(1);
-  }, lateMs);
+  const isOver = lateness.begin();
   try {
     return await answer;
   } finally {
-    clearTimeout(timer);
-    if (isLate) count(-1);
+    isOver();
   }
 }
 
