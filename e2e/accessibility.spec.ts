@@ -161,17 +161,17 @@ test('lists and panels that open, dialogs of the shelf, and a phone', async ({ p
 test('dialogs about files, and the one about the size of the screen', async ({ page }) => {
   await page.goto('/');
   await expect(page.locator('[data-job]').first()).toBeVisible();
-  await page.getByLabel('Archive to take in').setInputFiles({
+  await page.getByLabel('Archive to import').setInputFiles({
     name: 'not-an-archive.zip',
     mimeType: 'application/zip',
     buffer: Buffer.from('no zip'),
   });
-  const archive = page.getByRole('dialog', { name: 'Take an archive in' });
+  const archive = page.getByRole('dialog', { name: 'Import an archive' });
   await expect(archive.getByRole('alert')).toBeVisible();
   expect(await faultsOf(page)).toEqual([]);
   await page.keyboard.press('Escape');
   await expect(archive).toBeHidden();
-  await page.getByLabel('Archive to take in').setInputFiles({
+  await page.getByLabel('Archive to import').setInputFiles({
     name: 'kept.zip',
     mimeType: 'application/zip',
     buffer: await (await page.request.get('/api/archive')).body(),

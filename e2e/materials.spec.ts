@@ -63,7 +63,7 @@ test('a profile goes out as a file and comes in again; what is none is refused',
   const download = await out;
   expect(download.suggestedFilename()).toBe('cork.binarus-profile.json');
   const bytes = await readFile(await download.path());
-  const picker = page.getByLabel('Profile to take in');
+  const picker = page.getByLabel('Profile to import');
   await picker.setInputFiles({ name: 'cork.json', mimeType: 'application/json', buffer: bytes });
   await expect(page.getByLabel('Name')).toHaveValue('Cork');
   await picker.setInputFiles({ name: 'cork.json', mimeType: 'application/json', buffer: bytes });

@@ -145,19 +145,19 @@ test('everything goes out in one archive and comes in again, and the table is ha
   await page.request.post('/api/shelf/move', { data: { ids: [id], place: 'bin' } });
   await page.request.post('/api/shelf/empty-bin', { data: {} });
   await page.reload();
-  await page.getByLabel('Archive to take in').setInputFiles({
+  await page.getByLabel('Archive to import').setInputFiles({
     name: 'binarus.zip',
     mimeType: 'application/zip',
     buffer: await readFile(archive),
   });
-  const dialog = page.getByRole('dialog', { name: 'Take an archive in' });
+  const dialog = page.getByRole('dialog', { name: 'Import an archive' });
   await expect(dialog).toContainText('Added: 1');
   await expect(dialog).toContainText('Travelling tag');
   await expect(dialog).toContainText('left alone');
-  await dialog.getByRole('button', { name: 'Take 1 in' }).click();
+  await dialog.getByRole('button', { name: 'Import 1' }).click();
   await expect(row(page, 'Travelling tag')).toBeVisible();
 
-  await page.getByLabel('Archive to take in').setInputFiles({
+  await page.getByLabel('Archive to import').setInputFiles({
     name: 'broken.zip',
     mimeType: 'application/zip',
     buffer: Buffer.from('PK no archive'),

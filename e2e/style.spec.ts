@@ -121,7 +121,7 @@ test('a logo that is too large is stopped, shown block by block, and mended in o
   await page.getByRole('button', { name: 'take', exact: true }).first().click();
   await expect(finding(page, 'budget')).toHaveAttribute('data-severity', 'fine');
   // Yesterday's logo goes with one click, and comes back with one step.
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'Remove it' }).click();
   await expect(finding(page, 'covered-patterns')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(finding(page, 'covered-patterns')).toBeVisible();

@@ -284,6 +284,6 @@ export function measureUnusedPaint(context: CodeContext): Measured | null {
     measured: { words: 'not printed' },
     required: { words: 'printed, or none' },
     source: { tag: 'cp', text: 'inks of the machine' },
-    fixes: () => [fix(['Take the colours out'], changeStyle(context, { paint: plainPaint }))],
+    fixes: () => [fix(['Remove the colours'], changeStyle(context, { paint: plainPaint }))],
   };
 }

@@ -102,7 +102,7 @@ function narrowHoles({ piece, settings }: PieceContext, kerfMm: number): Narrow[
         severity: 'stop',
         text: say`Too narrow to be cut: ${hole.name}.`,
         widthMm,
-        fixes: () => [fix(say`Take the ${hole.name} away`, takeHoleAway(row))],
+        fixes: () => [fix(say`Remove the ${hole.name}`, takeHoleAway(row))],
       },
     ];
   });

@@ -37,7 +37,7 @@ describe('detail of a picture on the piece', () => {
     expect(found.measured.value).toBeGreaterThan(5);
     expect(found.fixes.map(({ label }) => label)).toEqual([
       expect.stringMatching(/^Make the icon anchor \d+ % of its size$/),
-      'Take the icon anchor away',
+      'Remove the icon anchor',
     ]);
     for (const { changes } of found.fixes) expect(await detailOf(applyChanges(job, changes))).toBeUndefined();
   });

@@ -52,8 +52,7 @@ const place = ({ box }: PlacedItem, { xMm, yMm }: FreeSettings): Pick<FreeSettin
 export const placeChange = (item: PlacedItem, settings: FreeSettings): Change =>
   changeItem(settings.id, place(item, settings));
 
-export const removalFix = ({ id, name }: PlacedItem): Fix =>
-  fix(say`Take the ${name} away`, takeItemAway(id));
+export const removalFix = ({ id, name }: PlacedItem): Fix => fix(say`Remove the ${name}`, takeItemAway(id));
 
 /** The item at a share of its size, where it then lies. */
 export const sizedFix = (sized: PlacedItem, settings: FreeSettings, share: number): Fix =>

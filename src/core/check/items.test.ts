@@ -179,7 +179,7 @@ describe('things on the piece', () => {
     const stop = (await find(tight, 'piece-inside'))!;
     expect(stop.fixes.map(({ label }) => label)).toEqual([
       'Make the piece 40 × 58 mm',
-      'Take the panel frame away',
+      'Remove the panel frame',
     ]);
     expect((await find(applyChanges(tight, stop.fixes[0]!.changes), 'piece-inside'))!.severity).toBe('fine');
   });

@@ -42,7 +42,7 @@ export function offenderFixes(context: CodeContext): Fix[] {
   const removals =
     within.length === 1
       ? [removalFix(item)]
-      : [fix(say`Take the ${within.length} things in it away`, ...within.map(takeItemAway))];
+      : [fix(say`Remove the ${within.length} things in it`, ...within.map(takeItemAway))];
   if (!isFree(settings)) return removals;
   const isClear = (changed: PlacedItem): boolean =>
     context.room.clearance(

@@ -48,7 +48,7 @@ export function measureRoundInside(context: CodeContext): Measured | null {
         ? []
         : [
             codeWidthFix(context, offeredWidthTo(context, widest)),
-            fix(['Take the round outline away'], changeStyle(context, { round: null })),
+            fix(['Remove the round outline'], changeStyle(context, { round: null })),
           ],
   };
 }

@@ -181,7 +181,7 @@ describe('several codes', () => {
     );
     const stop = (await find(crowded, 'quiet-zone', 'code-2'))!;
     expect(stop).toMatchObject({ severity: 'stop', text: expect.stringContaining('“HOW”') });
-    const removal = stop.fixes.find(({ label }) => label === 'Take the words “HOW” away')!;
+    const removal = stop.fixes.find(({ label }) => label === 'Remove the words “HOW”')!;
     expect(applyChanges(crowded, removal.changes)).toEqual({
       ...crowded,
       piece: { ...crowded.piece, items: crowded.piece.items.slice(0, 1) },

@@ -91,7 +91,7 @@ export function measureHoles({ piece, settings }: PieceContext): PieceMeasured[]
       required: { value: requiredMm, unit: 'mm', comparison: '>=' },
       source: trade,
       fixes: () =>
-        isClear || row === undefined ? [] : [fix(say`Take the ${hole.name} away`, takeHoleAway(row))],
+        isClear || row === undefined ? [] : [fix(say`Remove the ${hole.name}`, takeHoleAway(row))],
     };
   });
 }

@@ -140,7 +140,7 @@ function problems(typed: string, payload: string, url: URL | null): PartFinding[
       'address-user',
       'There is a user name or password in the address; everybody who scans it has them.',
       payload.replace(/\/\/[^/?#]*@/, '//'),
-      'Take them out',
+      'Remove them',
     );
   if (/[.,;:!)\]}"'”’]$/.test(payload) && !/\([^)]*\)$/.test(payload))
     caution(

@@ -211,7 +211,7 @@ const plainLooks = ({ codes }: Job): Fix[] =>
       : [step(['Draw the code plain'], { on: 'code', id, part: 'style', set: plainStyle } as const)]),
     ...(logo === null
       ? []
-      : [step(['Take the logo away'], { on: 'code', id, part: 'logo', set: null } as const)]),
+      : [step(['Remove the logo'], { on: 'code', id, part: 'logo', set: null } as const)]),
   ]);
 
 const aboutDistance = new Set(['reading-camera', 'reading-nearest', 'mount']);

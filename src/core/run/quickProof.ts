@@ -168,7 +168,7 @@ export function candidates(job: Job, { piece }: Made): Cause[] {
     ),
     ...cause(
       ['without its colours'],
-      ['Take the colours out'],
+      ['Remove the colours'],
       everyCode('style', ({ style }) => (isPlainPaint(style.paint) ? undefined : { paint: plainPaint })),
     ),
     ...nearer.flatMap(read),
@@ -184,7 +184,7 @@ export function candidates(job: Job, { piece }: Made): Cause[] {
     ),
     ...cause(
       ['without its logo'],
-      ['Take the logo away'],
+      ['Remove the logo'],
       everyCode('logo', ({ logo }) => (logo === null ? undefined : null)),
     ),
   ];

@@ -258,7 +258,7 @@ function logoFinding(severity: Severity, text: string, words: string): PartFindi
     required: { words: 'whole' },
     source: { tag: 'cp', text: 'what the file holds' },
     fixes:
-      severity === 'stop' ? [{ label: ['Take the logo out'], changes: [{ part: 'logo', set: null }] }] : [],
+      severity === 'stop' ? [{ label: ['Remove the logo'], changes: [{ part: 'logo', set: null }] }] : [],
   };
 }
 

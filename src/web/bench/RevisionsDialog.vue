@@ -175,7 +175,7 @@ const setMade = (made: { on: string; note: string } | null): Promise<void> =>
             :maxlength="80"
           />
           <button type="submit" class="action" :disabled="name.trim() === chosenEntry.name">
-            {{ name.trim() === '' && chosenEntry.name ? 'Take the name away' : 'Name it' }}
+            {{ name.trim() === '' && chosenEntry.name ? 'Remove the name' : 'Name it' }}
           </button>
         </form>
         <form class="mark" @submit.prevent="setMade({ on: madeOn, note: madeNote })">

@@ -34,7 +34,7 @@ const ways = computed((): readonly Way[] => {
     ...(logos.length > 0
       ? [
           {
-            label: 'Take the logo out',
+            label: 'Remove the logo',
             changes: logos.map(({ id }) => ({ on: 'code', id, part: 'logo', set: null }) as const),
           },
         ]
@@ -42,7 +42,7 @@ const ways = computed((): readonly Way[] => {
     ...(pictures.length > 0
       ? [
           {
-            label: 'Take icons and pictures away',
+            label: 'Remove icons and pictures',
             changes: pictures.map(({ id }) => ({ on: 'item', id, set: null }) as const),
           },
         ]

@@ -227,9 +227,9 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
         <button type="button" class="action" @click="change({ retired: link.retired ? null : { text: '' } })">
           {{ link.retired ? 'Let it lead again' : 'Retire…' }}
         </button>
-        <button v-if="!asked" type="button" class="link" @click="asked = true">Take it away…</button>
+        <button v-if="!asked" type="button" class="link" @click="asked = true">Delete this link…</button>
         <template v-else>
-          <button type="button" class="link" @click="links.remove()">Really take it away</button>
+          <button type="button" class="link" @click="links.remove()">Really delete it</button>
           <button type="button" class="link" @click="asked = false">Keep it</button>
         </template>
       </div>

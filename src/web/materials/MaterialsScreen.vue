@@ -65,7 +65,7 @@ async function take(file: File): Promise<void> {
         placeholder="Search: sticker, mug, dog tag, plywood…"
         aria-label="Search"
       />
-      <FilePicker class="action quiet" accept=".json,application/json" label="Profile to take in" @pick="take"
+      <FilePicker class="action quiet" accept=".json,application/json" label="Profile to import" @pick="take"
         >Take a profile in…</FilePicker
       >
       <UnitSwitch />

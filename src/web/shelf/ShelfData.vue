@@ -76,17 +76,17 @@ const parts = (found: ImportReport) => [
 <template>
   <div class="data">
     <a class="action quiet" href="/api/archive" download>Save everything as an archive</a>
-    <button type="button" class="action quiet" @click="picker?.click()">Take an archive in…</button>
+    <button type="button" class="action quiet" @click="picker?.click()">Import an archive…</button>
     <button type="button" class="action quiet" @click="saveTable">Save this list as CSV</button>
     <input
       ref="picker"
       type="file"
       accept=".zip,application/zip"
-      aria-label="Archive to take in"
+      aria-label="Archive to import"
       hidden
       @change="look"
     />
-    <AppDialog v-if="shown" v-model="shown" title="Take an archive in" width="560px">
+    <AppDialog v-if="shown" v-model="shown" title="Import an archive" width="560px">
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <LongWorkNote :work="work" doing="Reading the archive" noun="files" />
       <template v-if="!problem && !work.isUnderWay.value && report">
@@ -104,7 +104,7 @@ const parts = (found: ImportReport) => [
           :disabled="report.add.length + report.copy.length === 0"
           @click="take"
         >
-          Take {{ report.add.length + report.copy.length }} in
+          Import {{ report.add.length + report.copy.length }}
         </button>
       </template>
     </AppDialog>

@@ -24,7 +24,7 @@ function setTitle(title: string): void {
   <div class="head">
     <h2 class="heading">Logo from</h2>
     <button v-if="logo" type="button" class="action quiet" @click="bench.editCode({ logo: null }, 'logo')">
-      Take it out
+      Remove it
     </button>
   </div>
   <SourcePicker :source="logo?.source ?? null" what="logo" @take="take" />

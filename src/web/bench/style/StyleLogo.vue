@@ -180,7 +180,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
         </template>
         <template v-if="logo.source.kind === 'picture'">
           <SwitchField
-            label="Take its plain ground away"
+            label="Remove the plain background"
             :model-value="logo.ink.groundTolerance !== null"
             @update:model-value="setInk({ groundTolerance: $event ? 0.15 : null }, 'ground')"
           />
