@@ -30,8 +30,22 @@ test('a link is made, led elsewhere by a rule, tried with a made-up visit, and r
   const when = page.getByLabel('When');
   await when.fill('2026-07-04T12:00');
   await expect(page.getByTestId('tried')).toHaveText('goes to https://ternquay.example/closed, by rule 1');
+  // An answer that comes late does not stand in place of the newest.
+  let isLate = true;
+  await page.route('**/api/links/*/try', async (route) => {
+    const answer = await route.fetch();
+    if (isLate) {
+      isLate = false;
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+    }
+    await route.fulfill({ response: answer });
+  });
+  const late = page.waitForResponse((answer) => (answer.request().postData() ?? '').includes('2026-07-05'));
+  await when.fill('2026-07-05T12:00');
   await when.fill('2026-07-06T12:00');
+  await late;
   await expect(page.getByTestId('tried')).toHaveText('goes to https://ternquay.example/crane');
+  await page.unroute('**/api/links/*/try');
 
   // Another place has an address of its own; that of another link it cannot have.
   await page.getByLabel('Another address').fill('b17');

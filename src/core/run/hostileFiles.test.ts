@@ -7,8 +7,8 @@ import { cleanUpload, loadLogo, newLogo, readyArt } from '../logo';
 import { readOutlineFile } from '../piece';
 
 const encoder = new TextEncoder();
-/** Of processor time for all that is done with one file; most of them took more than ten times that, or never ended. */
-const mostSeconds = 1;
+/** Of processor time for all that is done with one file; most of them took more than five times that, or never ended. */
+const mostSeconds = 2;
 
 describe('a drawing', () => {
   it.each(hostileDrawings)('with $what is cleaned and drawn, or refused in words', async ({ text, says }) => {

@@ -19,6 +19,7 @@ import type { Photo } from '../shared/photos';
 import StateShape from '../shared/StateShape.vue';
 import SwitchField from '../shared/SwitchField.vue';
 import { useAttempt } from '../shared/useAttempt';
+import { useNewest } from '../shared/useNewest';
 import { useBroughtPictures } from '../shared/useBroughtPictures';
 import WorkScreen from '../shared/WorkScreen.vue';
 import type { SavedJob } from '../../wire';
@@ -44,15 +45,19 @@ const { shown } = checks;
 /** Jobs that say what the photograph says, where no job is open. */
 const siblings = shallowRef<readonly { readonly id: string; readonly name: string }[]>([]);
 
+const opened = useNewest();
 watch(
   () => props.id,
   (id) =>
     attempt(async () => {
+      const isNewest = opened.ask();
       saved.value = null;
       kept.value = null;
       if (id !== '') {
-        saved.value = await fetchJob(id);
-        kept.value = await listChecks(id);
+        const [found, before] = await Promise.all([fetchJob(id), listChecks(id)]);
+        if (!isNewest()) return;
+        saved.value = found;
+        kept.value = before;
       }
       await checks.again();
     }),

@@ -104,7 +104,9 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
       attempt(async () => {
         const pair = values();
         if (pair === null) return;
-        all.value = await listCoupons();
+        const [of, kept] = [entry()?.id, await listCoupons()];
+        if (entry()?.id !== of) return;
+        all.value = kept;
         wish.value = usualWish(pair);
         const own = all.value.find(({ coupon }) => coupon.id === idAtFirst);
         await (own === undefined ? lay() : show(own));

@@ -16,6 +16,7 @@ import AskAddress from '../shared/AskAddress.vue';
 import { tryLink } from '../shared/linksApi';
 import PickList from '../shared/PickList.vue';
 import { useAttempt } from '../shared/useAttempt';
+import { useNewest } from '../shared/useNewest';
 import LinkText from './LinkText.vue';
 import RuleEdit from './RuleEdit.vue';
 import { ownZone, type LinksAtHand } from './useLinks';
@@ -48,11 +49,14 @@ const { problem, attempt } = useAttempt();
 const when = ref(DateTime.now().toFormat("yyyy-MM-dd'T'HH:mm"));
 const phone = ref<PhoneKind | ''>('');
 const tried = ref<TriedLink | null>(null);
+const visit = useNewest();
 const trying = (): Promise<void> =>
   attempt(async () => {
+    const isNewest = visit.ask();
     const at = DateTime.fromISO(when.value).toISO();
     if (at === null) throw new Error('Say a day and a time.');
-    tried.value = await tryLink(props.own.id, at, phone.value === '' ? null : phone.value);
+    const found = await tryLink(props.own.id, at, phone.value === '' ? null : phone.value);
+    if (isNewest()) tried.value = found;
   });
 watch([when, phone, () => props.own.revision], trying, { immediate: true });
 

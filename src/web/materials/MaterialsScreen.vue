@@ -66,7 +66,7 @@ async function take(file: File): Promise<void> {
         aria-label="Search"
       />
       <FilePicker class="action quiet" accept=".json,application/json" label="Profile to import" @pick="take"
-        >Take a profile in…</FilePicker
+        >Import a profile…</FilePicker
       >
       <UnitSwitch />
     </header>
