@@ -5,6 +5,7 @@ const { existsSync, readdirSync } = require('node:fs');
 const rooms = [
   'schema',
   'numbers',
+  'order',
   'finding',
   'geometry',
   'colour',

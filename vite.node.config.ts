@@ -31,6 +31,8 @@ export default defineConfig({
         readersTable: 'bench/readersTable.ts',
         seriesRuns: 'bench/seriesRuns.ts',
         linksServer: 'bench/linksServer.ts',
+        bareServer: 'bench/bareServer.ts',
+        loadAlone: 'bench/loadAlone.ts',
         limitsTruth: 'bench/limitsTruth.ts',
         outsideJobs: 'outside/outsideJobs.ts',
         moduleSymbols: 'outside/moduleSymbols.ts',

@@ -147,13 +147,19 @@ tell({
   kept: true,
 });
 
-const { listMs, searchMs } = shelfFigures();
+const { pageMs, pageKb, farPageMs, searchMs } = await shelfFigures();
 tell(
   {
-    what: `list of ${shelfJobCount} jobs, from the database to the wire`,
-    measured: `${listMs.toFixed(0)} ms`,
-    budget: 'none',
-    kept: true,
+    what: `first page of ${shelfJobCount} jobs, from the database to the wire`,
+    measured: `p95 ${pageMs.toFixed(1)} ms, ${pageKb.toFixed(0)} kB`,
+    budget: '30 ms, 100 kB',
+    kept: pageMs <= 30 && pageKb <= 100,
+  },
+  {
+    what: `last page of ${shelfJobCount} jobs by material`,
+    measured: `p95 ${farPageMs.toFixed(1)} ms`,
+    budget: '50 ms',
+    kept: farPageMs <= 50,
   },
   {
     what: `search among ${shelfJobCount} jobs, a key press`,

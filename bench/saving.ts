@@ -2,7 +2,7 @@
 import { newJob, type Job } from '../src/core/job';
 import { findPair } from '../src/content';
 import { plainStyle } from '../src/core/artwork';
-import { savedJobSchema, shelfSchema, type SavedJob } from '../src/wire';
+import { savedJobSchema, shelfPageSchema, type SavedJob } from '../src/wire';
 import { sampleLengths, sampleMessage } from './encoders';
 import { withServer } from './serving';
 import { quantile } from './timing';
@@ -66,7 +66,7 @@ export const savingFigures = (): Promise<SavingFigures> =>
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
     await restyling;
-    shelfSchema.parse(await (await fetch(`${address}/api/shelf`)).json());
+    shelfPageSchema.parse(await (await fetch(`${address}/api/shelf`)).json());
     const figures = (samples: number[]) => ({ median: quantile(samples, 0.5), p95: quantile(samples, 0.95) });
     return { saveMs: figures(saves.slice(10)), meanwhileMs: figures(meanwhile) };
   });

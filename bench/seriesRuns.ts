@@ -3,34 +3,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { newSeries, seriesNumbers, type SeriesDocument } from '../src/core/series';
 import { openData } from '../src/server/data';
 import { openDatabase } from '../src/server/db/open';
 import { runInThreads } from '../src/server/runs';
-import { jacket, onA4, type SeriesFigures } from './jackets';
-
-/** A series asked for and handed over, by as many threads as there are processors. */
-function seriesOf(codes: number): SeriesDocument {
-  const wish = {
-    kind: 'running' as const,
-    first: 1,
-    step: 1,
-    count: codes,
-    digits: 5,
-    prefix: '',
-    suffix: '',
-    check: null,
-  };
-  const made = seriesNumbers(wish, Math.random);
-  if ('problem' in made) throw new Error(made.problem);
-  const match = [
-    {
-      target: { on: 'message' as const, field: 'address' },
-      text: 'https://ternquay.example/jacket/{number}',
-    },
-  ];
-  return newSeries({ kind: 'numbers', wish, numbers: [...made.numbers] }, { match, onSheet: true });
-}
+import { jacket, onA4, seriesOf, type SeriesFigures } from './jackets';
 
 /** One after the other by the same server: the first begins its threads. */
 async function seriesFigures(counts: readonly number[]): Promise<readonly SeriesFigures[]> {

@@ -17,7 +17,9 @@ export async function openJob(page: Page, name: string): Promise<void> {
 
 /** A copy of a job of the demo on the bench, for tests that change it: others look at the same shelf. */
 export async function openCopy(page: Page, name: string, copy: string): Promise<void> {
-  const { jobs } = (await (await page.request.get('/api/shelf')).json()) as {
+  const { jobs } = (await (
+    await page.request.get(`/api/shelf?words=${encodeURIComponent(name)}`)
+  ).json()) as {
     jobs: { id: string; name: string }[];
   };
   const { id } = jobs.find((job) => job.name === name)!;

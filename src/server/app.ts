@@ -17,6 +17,8 @@ import {
   moveJobsSchema,
   nameRevisionSchema,
   askDocumentsSchema,
+  shelfChoiceSchema,
+  shelfQuerySchema,
 } from '../wire';
 import { fileRoutes, houseStyleRoutes } from './lookRoutes';
 import { archiveRoutes } from './archive/routes';
@@ -138,33 +140,46 @@ function againWhenBusy(app: Express): ErrorRequestHandler {
   };
 }
 
-/** The list is not kept waiting longer by what is still being measured. */
-const shelfWaitsMs = 400;
+/** Jobs on a page where nothing else is asked for. */
+const usualOnPage = 60;
 
-function jobRoutes({ jobs, measuring, workshop }: Data): express.Router {
+function jobRoutes({ jobs, shelf, workshop }: Data): express.Router {
   const routes = express.Router();
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
-  routes.get('/shelf', async (request, response) => {
-    // What was saved a moment ago is shown with its limits, unless there is much of it.
-    await Promise.race([measuring.settled(), new Promise((resolve) => setTimeout(resolve, shelfWaitsMs))]);
-    const tag = `"${jobs.changes()}"`;
+  /** Sends nothing where the page has what holds still. */
+  const unlessKnown = (request: express.Request, response: express.Response, send: () => void): void => {
+    const tag = `"${shelf.changes()}"`;
     response.set('ETag', tag).set('Cache-Control', 'no-cache');
     if (request.headers['if-none-match'] === tag) response.status(304).end();
-    else response.json({ jobs: jobs.summaries() });
+    else send();
+  };
+  routes.get('/shelf', (request, response) => {
+    const { from, count, ...choice } = checked(shelfQuerySchema, request.query);
+    unlessKnown(request, response, () =>
+      response.type('json').send(shelf.page(choice, from ?? 0, count ?? usualOnPage)),
+    );
   });
+  routes.get('/shelf/ids', (request, response) => {
+    response.json({ ids: shelf.ids(checked(shelfChoiceSchema, request.query)) });
+  });
+  routes.get('/shelf/profiles', (request, response) =>
+    unlessKnown(request, response, () => response.json({ profiles: shelf.profiles() })),
+  );
   routes.post('/shelf/twins', (request, response) => {
     response.json({ jobs: jobs.twins(checked(findTwinsSchema, request.body).payload) });
   });
   routes.post('/shelf/move', (request, response) => {
     const { ids, place } = checked(moveJobsSchema, request.body);
-    if (!jobs.move(ids, place)) throw unknownJob();
-    response.status(204).end();
+    const before = jobs.move(ids, place);
+    if (before === null) throw unknownJob();
+    response.json({ before });
   });
   routes.post('/shelf/file', async (request, response) => {
     const { ids, collection } = checked(fileJobsSchema, request.body);
-    if (!jobs.fileIn(ids, collection)) throw unknownJob();
-    response.status(204).end();
+    const before = jobs.fileIn(ids, collection);
+    if (before === null) throw unknownJob();
+    response.json({ before });
   });
   routes.post('/shelf/documents', (request, response) => {
     response.json({ jobs: jobs.documents(checked(askDocumentsSchema, request.body).ids) });
@@ -188,9 +203,9 @@ function jobRoutes({ jobs, measuring, workshop }: Data): express.Router {
     response.status(201).json(jobs.create(document));
   });
   routes.get('/jobs/:id', (request, response) => {
-    const job = jobs.find(checked(jobIdSchema, request.params.id));
-    if (job === undefined) throw unknownJob();
-    response.json(job);
+    const text = jobs.findText(checked(jobIdSchema, request.params.id));
+    if (text === undefined) throw unknownJob();
+    response.type('json').send(text);
   });
   routes.get('/jobs/:id/revisions', (request, response) => {
     response.json({ revisions: jobs.revisions(checked(jobIdSchema, request.params.id)) });

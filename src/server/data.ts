@@ -25,12 +25,15 @@ import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
 import { createRuns, runHere, runStore, type RunThreads, type Runs } from './runs';
+import { shelfStore, type ShelfStore } from './shelf';
 import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
   /** Series that are made, and the register of what was. */
   readonly runs: Runs;
   readonly jobs: JobStore;
+  /** The list of jobs. */
+  readonly shelf: ShelfStore;
   readonly files: FileStore;
   readonly houseStyles: HouseStyleStore;
   readonly pieceShelf: PieceShelfStore;
@@ -69,12 +72,14 @@ export function openData(
     workshop,
     files,
     background,
-    keep: (id, revision, severity) => jobs.measured(id, revision, severity),
+    keep: (found) => jobs.measured(found),
     isOpen: () => db.open,
   });
-  const jobs = jobStore(db, files, measuring.ask, background);
+  const shelf = shelfStore(db);
+  const jobs = jobStore(db, files, measuring.ask, background, shelf);
   const stores = {
     jobs,
+    shelf,
     files,
     houseStyles: houseStyleStore(db, files),
     pieceShelf: pieceShelfStore(db, files),
@@ -109,7 +114,7 @@ export function openData(
     ...stores,
     runs,
     links,
-    archive: archiveStore(db, { ...stores, runs, links }, workshop),
+    archive: archiveStore(db, { ...stores, runs, links }, workshop, background),
     measuring,
     workshop,
     background,

@@ -1,15 +1,18 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import type { z } from '../core/schema';
 import { type revisionListSchema, type SavedJob, type JobSummary, type Place } from '../wire';
 import { filesOfJob, shownTitle, type Job } from '../core/job';
-import type { Severity } from '../core/finding';
 import type { ProofReport } from '../core/proof';
 import { Background } from './background';
+import { isSeen } from './db/arrivals';
 import { writing, type Db } from './db/open';
 import { documentOf, parsedDocument } from './documents';
 import type { FileStore } from './files';
-import { summaryOf, summaryOfUnreadable, type SummaryFields } from './summary';
+import type { Measured } from './measuring';
+import { shelfStore, type ShelfStore } from './shelf';
+import { summaryOf, summaryOfUnreadable } from './summary';
 
 interface JobRow {
   id: string;
@@ -26,16 +29,14 @@ export type SaveOutcome = { readonly saved: SavedJob } | { readonly conflict: Sa
 export type RevisionEntry = z.infer<typeof revisionListSchema>['revisions'][number];
 
 export interface JobStore {
-  /** Changes with every change of the database, and with every start: what was read under it still holds. */
-  changes(): string;
   /** Every job, wherever it is, in the order in which they were started. */
   summaries(): JobSummary[];
   /** Jobs outside the bin whose newest revision has this payload. */
   twins(payload: string): { id: string; name: string }[];
-  /** Moves jobs to a place, all or none; false when one is unknown. */
-  move(ids: readonly string[], place: Place): boolean;
-  /** Files jobs in a collection, each as a new revision, all or none; false when one is unknown. */
-  fileIn(ids: readonly string[], collection: string): boolean;
+  /** Moves jobs to a place, all or none; says where they were, or null when one is unknown. */
+  move(ids: readonly string[], place: Place): { place: Place; ids: string[] }[] | null;
+  /** Files jobs in a collection, each as a new revision, all or none; says where they were filed, or null when one is unknown. */
+  fileIn(ids: readonly string[], collection: string): { collection: string; ids: string[] }[] | null;
   /** Adds a revision to each job, all or none; the name of the first job that has moved on or is gone, else null. */
   revise(
     jobs: readonly { readonly id: string; readonly baseRevision: number; readonly document: Job }[],
@@ -44,9 +45,13 @@ export interface JobStore {
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
   markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
-  /** Jobs that were written past this store: their limits are measured. */
-  cameIn(ids: readonly string[]): void;
+  /** A job that was written past this store is on the shelf; for use within what wrote it. */
+  onShelf(id: string): void;
+  /** Jobs that were written past this store are in sight: their limits are measured. */
+  cameIn(ids: readonly string[]): Promise<void>;
   find(id: string): SavedJob | undefined;
+  /** The text of what `find` gives. */
+  findText(id: string): string | undefined;
   create(document: Job): SavedJob;
   /** Adds a revision when `baseRevision` is still the newest; otherwise says what is. */
   addRevision(id: string, baseRevision: number, document: Job): SaveOutcome;
@@ -58,17 +63,22 @@ export interface JobStore {
   keep(id: string, revision: number): boolean;
   /** Gives a revision a name, by which it stays for ever; empty takes the name away. False when there is none. */
   nameRevision(id: string, revision: number, name: string): boolean;
-  /** Keeps what was measured of a revision, when it is still the newest. */
-  measured(id: string, revision: number, severity: Severity): void;
+  /** Keeps what was measured of revisions that are still the newest. */
+  measured(found: readonly Measured[]): void;
   /** The newest documents of jobs; those that are gone or cannot be read are left out. */
   documents(ids: readonly string[]): { id: string; revision: number; document: Job }[];
   /** Keeps the proof of a revision; false when there is no such revision. */
   saveProof(id: string, revision: number, report: ProofReport): boolean;
 }
 
+/** Revisions that are known to be documents of today. */
+const mostKnown = 20_000;
+/** Of jobs that came in, whose limits are asked for at once. */
+const askedTogether = 100;
 /** Edits that were saved by themselves within this time are one sitting. */
 const sittingMs = 30 * 60 * 1000;
 
+const ofSeenJob = `EXISTS (SELECT 1 FROM jobs WHERE jobs.id = revisions.job_id AND ${isSeen('jobs')})`;
 const selectJobs = `
   SELECT jobs.id, revisions.number AS revision, revisions.saved_at AS savedAt, revisions.document,
          proofs.revision AS proofRevision, proofs.report AS proofReport, proofs.proved_at AS provedAt
@@ -85,21 +95,8 @@ export function jobStore(
   files: FileStore,
   written: Written = () => {},
   background: Background = new Background(),
+  shelf: ShelfStore = shelfStore(db),
 ): JobStore {
-  const selectSummaries = db.prepare<[], SummaryRow>(
-    `SELECT jobs.id, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,
-            json_remove(summaries.summary, '$.payload') AS summary,
-            proofs.revision AS proofRevision, json_extract(proofs.report, '$.verdict') AS verdict,
-            makings.revision AS madeRevision, makings.made_on AS madeOn, makings.note AS madeNote
-     FROM jobs
-     JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
-     JOIN summaries ON summaries.job_id = jobs.id
-     LEFT JOIN proofs ON proofs.job_id = jobs.id
-       AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)
-     LEFT JOIN makings ON makings.job_id = jobs.id
-       AND makings.revision = (SELECT MAX(revision) FROM makings WHERE job_id = jobs.id)
-     ORDER BY jobs.created_at, jobs.rowid`,
-  );
   const upsertSummary = db.prepare(
     `INSERT INTO summaries (job_id, summary) VALUES (?, ?)
      ON CONFLICT (job_id) DO UPDATE SET summary = excluded.summary`,
@@ -107,16 +104,19 @@ export function jobStore(
   const selectTwins = db.prepare<[string], { id: string; name: string }>(
     `SELECT jobs.id, json_extract(summary, '$.name') AS name
      FROM summaries JOIN jobs ON jobs.id = summaries.job_id
-     WHERE json_extract(summary, '$.payload') = ? AND jobs.place <> 'bin' ORDER BY jobs.created_at LIMIT 20`,
+     WHERE json_extract(summary, '$.payload') = ? AND jobs.place <> 'bin' AND ${isSeen('jobs')} ORDER BY jobs.created_at LIMIT 20`,
   );
   const updatePlace = db.prepare('UPDATE jobs SET place = ? WHERE id = ?');
-  const deleteBinned = db.prepare("DELETE FROM jobs WHERE place = 'bin'");
+  const selectPlace = db
+    .prepare<[string], Place>(`SELECT place FROM jobs WHERE id = ? AND ${isSeen('jobs')}`)
+    .pluck();
+  const deleteBinned = db.prepare(`DELETE FROM jobs WHERE place = 'bin' AND ${isSeen('jobs')}`);
   const upsertMaking = db.prepare(
     `INSERT INTO makings (job_id, revision, made_on, note) VALUES (?, ?, ?, ?)
      ON CONFLICT (job_id, revision) DO UPDATE SET made_on = excluded.made_on, note = excluded.note`,
   );
   const deleteMaking = db.prepare('DELETE FROM makings WHERE job_id = ? AND revision = ?');
-  const selectOne = db.prepare<[string], JobRow>(`${selectJobs} WHERE jobs.id = ?`);
+  const selectOne = db.prepare<[string], JobRow>(`${selectJobs} WHERE jobs.id = ? AND ${isSeen('jobs')}`);
   const insertJob = db.prepare('INSERT INTO jobs (id, created_at, current_revision) VALUES (?, ?, 1)');
   const insertRevision = db.prepare(
     'INSERT INTO revisions (job_id, number, document, saved_at, sitting_began_at) VALUES (?, ?, ?, ?, ?)',
@@ -146,24 +146,21 @@ export function jobStore(
      FROM revisions
      LEFT JOIN proofs ON proofs.job_id = revisions.job_id AND proofs.revision = revisions.number
      LEFT JOIN makings ON makings.job_id = revisions.job_id AND makings.revision = revisions.number
-     WHERE revisions.job_id = ? ORDER BY revisions.number DESC`,
+     WHERE revisions.job_id = ? AND ${ofSeenJob} ORDER BY revisions.number DESC`,
   );
   const selectRevision = db.prepare<[string, number], { document: string }>(
-    'SELECT document FROM revisions WHERE job_id = ? AND number = ?',
+    `SELECT document FROM revisions WHERE job_id = ? AND number = ? AND ${ofSeenJob}`,
   );
   const selectNewest = db.prepare<[string, number], { number: number; document: string }>(
-    'SELECT number, document FROM revisions WHERE job_id = ? ORDER BY number DESC LIMIT ?',
+    `SELECT number, document FROM revisions WHERE job_id = ? AND ${ofSeenJob} ORDER BY number DESC LIMIT ?`,
   );
   const upsertProof = db.prepare(
     `INSERT INTO proofs (job_id, revision, report, proved_at) VALUES (?, ?, ?, ?)
      ON CONFLICT (job_id, revision) DO UPDATE SET report = excluded.report, proved_at = excluded.proved_at`,
   );
-  // Everything is written by this one connection.
-  const countChanges = db.prepare<[], number>('SELECT total_changes()').pluck();
-  const start = randomUUID();
   const now = (): string => new Date().toISOString();
   const selectCurrent = db
-    .prepare<[string], number>('SELECT current_revision FROM jobs WHERE id = ?')
+    .prepare<[string], number>(`SELECT current_revision FROM jobs WHERE id = ? AND ${isSeen('jobs')}`)
     .pluck();
   const readNow = (id: string, revision: number): Job | null => {
     // A server that is being ended closes its database before the last is read.
@@ -179,6 +176,7 @@ export function jobStore(
   /** What the shelf shows of a job's newest revision, with the files that it needs. */
   const summarise = (id: string, number: number, document: Job): void => {
     upsertSummary.run(id, JSON.stringify(summaryOf(document)));
+    shelf.renew(id);
     files.refer('job', id, filesOfJob(document));
     written(id, number, () => document);
   };
@@ -190,6 +188,7 @@ export function jobStore(
     sittingBeganAt: string | null = null,
   ): void => {
     insertRevision.run(id, number, JSON.stringify(document), at, sittingBeganAt);
+    moveOn.run(number, id);
     summarise(id, number, document);
   };
   /** What was saved by itself in the same sitting is left behind by the next; what was made or proved stays. */
@@ -201,50 +200,89 @@ export function jobStore(
     return before.beganAt;
   };
   void background.untilKept('Jobs of an older program are not on the shelf yet.', () =>
-    summariseOldJobs(db, summarise, (id, text) =>
-      upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text))),
-    ),
+    summariseOldJobs(db, summarise, (id, text) => {
+      upsertSummary.run(id, JSON.stringify(summaryOfUnreadable(text)));
+      shelf.renew(id);
+    }),
   );
   const unmeasured = db.prepare<[], { id: string; revision: number }>(
     `SELECT jobs.id, current_revision AS revision FROM jobs JOIN summaries ON summaries.job_id = jobs.id
-     WHERE json_extract(summary, '$.severity') = 'unknown' ORDER BY jobs.created_at`,
+     WHERE json_extract(summary, '$.severity') = 'unknown' AND ${isSeen('jobs')} ORDER BY jobs.created_at`,
   );
   for (const { id, revision } of unmeasured.all()) written(id, revision, () => readNow(id, revision));
 
+  /** Grouped by what they had. */
+  const groupsOf = <Value>(had: readonly (readonly [id: string, value: Value])[]) =>
+    [...new Set(had.map(([, value]) => value))].map((value) => ({
+      value,
+      ids: had.filter(([, own]) => own === value).map(([id]) => id),
+    }));
+
+  /** By id and number. Revisions never change: what was read once as a document of today is sent as it is kept. */
+  const ofToday = new Set<string>();
+  const textOf = (row: JobRow): string => {
+    const key = `${row.id} ${row.revision}`;
+    let { document } = row;
+    if (!ofToday.has(key)) {
+      const read = documentOf(document);
+      if (isDeepStrictEqual(read, JSON.parse(document))) {
+        if (ofToday.size >= mostKnown) ofToday.clear();
+        ofToday.add(key);
+      } else document = JSON.stringify(read);
+    }
+    const rest: Omit<SavedJob, 'document'> = {
+      id: row.id,
+      revision: row.revision,
+      savedAt: row.savedAt,
+      proof: proofOf(row),
+    };
+    return `{"document":${document},${JSON.stringify(rest).slice(1)}`;
+  };
+
   return {
-    changes: () => `${start} ${countChanges.get()}`,
-    summaries: () => selectSummaries.all().map(jobSummaryOf),
+    summaries: shelf.all,
     twins: (payload) => selectTwins.all(payload),
-    move: allOrNone(db, (ids: readonly string[], place: Place) =>
-      ids.every((id) => updatePlace.run(place, id).changes === 1),
-    ),
-    fileIn: allOrNone(db, (ids: readonly string[], collection: string) =>
-      ids.every((id) => {
+    move: allOrNone(db, (ids: readonly string[], place: Place) => {
+      const had: [string, Place][] = [];
+      for (const id of ids) {
+        const before = selectPlace.get(id);
+        if (before === undefined) return null;
+        had.push([id, before]);
+        updatePlace.run(place, id);
+        shelf.renew(id);
+      }
+      return groupsOf(had).map(({ value, ids: own }) => ({ place: value, ids: own }));
+    }),
+    fileIn: allOrNone(db, (ids: readonly string[], collection: string) => {
+      const had: [string, string][] = [];
+      for (const id of ids) {
         const job = find(id);
-        if (job === undefined) return false;
-        if (job.document.collection === collection) return true;
-        writeRevision(id, job.revision + 1, { ...job.document, collection }, now());
-        moveOn.run(job.revision + 1, id);
-        return true;
-      }),
-    ),
+        if (job === undefined) return null;
+        had.push([id, job.document.collection]);
+        if (job.document.collection !== collection)
+          writeRevision(id, job.revision + 1, { ...job.document, collection }, now());
+      }
+      return groupsOf(had).map(({ value, ids: own }) => ({ collection: value, ids: own }));
+    }),
     revise: (revised) => {
       let refused: string | null = null;
       allOrNone(db, () =>
         revised.every(({ id, baseRevision, document }) => {
-          if (find(id)?.revision !== baseRevision) {
+          if (selectCurrent.get(id) !== baseRevision) {
             refused = shownTitle(document);
             return false;
           }
           writeRevision(id, baseRevision + 1, document, now());
-          moveOn.run(baseRevision + 1, id);
           return true;
-        }),
+        })
+          ? true
+          : null,
       )();
       return refused;
     },
     emptyBin: writing(db, () => {
       const { changes } = deleteBinned.run();
+      shelf.changed();
       files.deleteUnused();
       return changes;
     }),
@@ -252,15 +290,24 @@ export function jobStore(
       if (selectRevision.get(id, revision) === undefined) return false;
       if (made === null) deleteMaking.run(id, revision);
       else upsertMaking.run(id, revision, made.on, made.note);
+      shelf.renew(id);
       return true;
     }),
-    cameIn: (ids) => {
-      for (const id of ids) {
-        const revision = selectCurrent.get(id);
+    onShelf: shelf.renew,
+    cameIn: async (ids) => {
+      shelf.changed();
+      for (const [index, id] of ids.entries()) {
+        if (index % askedTogether === askedTogether - 1)
+          await new Promise((resolve) => setImmediate(resolve));
+        const revision = db.open ? selectCurrent.get(id) : undefined;
         if (revision !== undefined) written(id, revision, () => readNow(id, revision));
       }
     },
     find,
+    findText: (id) => {
+      const row = selectOne.get(id);
+      return row && textOf(row);
+    },
     create: writing(db, (document: Job) => {
       const id = randomUUID();
       const at = now();
@@ -269,13 +316,12 @@ export function jobStore(
       return savedJobOf(selectOne.get(id)!, document);
     }),
     addRevision: writing(db, (id: string, baseRevision: number, document: Job): SaveOutcome => {
-      const current = selectOne.get(id);
+      const current = selectCurrent.get(id);
       if (current === undefined) return 'unknown job';
-      if (current.revision !== baseRevision) return { conflict: savedJobOf(current) };
+      if (current !== baseRevision) return { conflict: savedJobOf(selectOne.get(id)!) };
       const at = now();
       const sitting = foldInto(id, baseRevision, at);
       writeRevision(id, baseRevision + 1, document, at, sitting);
-      moveOn.run(baseRevision + 1, id);
       return { saved: savedJobOf(selectOne.get(id)!, document) };
     }),
     keep: writing(db, (id: string, revision: number) => keepRevision.run(id, revision).changes === 1),
@@ -283,7 +329,10 @@ export function jobStore(
       db,
       (id: string, revision: number, name: string) => setRevisionName.run(name, id, revision).changes === 1,
     ),
-    measured: (id, revision, severity) => void measured.run(severity, id, revision),
+    measured: writing(db, (found: readonly Measured[]) => {
+      for (const { id, revision, severity } of found)
+        if (measured.run(severity, id, revision).changes > 0) shelf.renew(id);
+    }),
     documents: (ids) =>
       ids.flatMap((id) => {
         const row = selectOne.get(id);
@@ -305,40 +354,24 @@ export function jobStore(
     saveProof: writing(db, (id: string, revision: number, report: ProofReport) => {
       if (selectRevision.get(id, revision) === undefined) return false;
       upsertProof.run(id, revision, JSON.stringify(report), now());
+      shelf.renew(id);
       return true;
     }),
   };
 }
 
-function savedJobOf(row: JobRow, document = documentOf(row.document)): SavedJob {
-  return {
-    id: row.id,
-    revision: row.revision,
-    savedAt: row.savedAt,
-    document,
-    proof:
-      row.proofRevision === null
-        ? null
-        : {
-            revision: row.proofRevision,
-            report: JSON.parse(row.proofReport!) as ProofReport,
-            at: row.provedAt!,
-          },
-  };
-}
+const savedJobOf = (row: JobRow, document = documentOf(row.document)): SavedJob => ({
+  id: row.id,
+  revision: row.revision,
+  savedAt: row.savedAt,
+  document,
+  proof: proofOf(row),
+});
 
-interface SummaryRow {
-  id: string;
-  place: Place;
-  revision: number;
-  savedAt: string;
-  summary: string;
-  proofRevision: number | null;
-  verdict: ProofReport['verdict'] | null;
-  madeRevision: number | null;
-  madeOn: string | null;
-  madeNote: string | null;
-}
+const proofOf = ({ proofRevision, proofReport, provedAt }: JobRow): SavedJob['proof'] =>
+  proofRevision === null
+    ? null
+    : { revision: proofRevision, report: JSON.parse(proofReport!) as ProofReport, at: provedAt! };
 
 interface RevisionRow {
   number: number;
@@ -347,19 +380,6 @@ interface RevisionRow {
   verdict: ProofReport['verdict'] | null;
   madeOn: string | null;
   madeNote: string | null;
-}
-
-function jobSummaryOf(row: SummaryRow): JobSummary {
-  return {
-    id: row.id,
-    place: row.place,
-    revision: row.revision,
-    savedAt: row.savedAt,
-    ...(JSON.parse(row.summary) as SummaryFields),
-    proof: row.proofRevision === null ? null : { revision: row.proofRevision, verdict: row.verdict! },
-    made:
-      row.madeRevision === null ? null : { revision: row.madeRevision, on: row.madeOn!, note: row.madeNote! },
-  };
 }
 
 function revisionEntryOf({ number, savedAt, name, verdict, madeOn, madeNote }: RevisionRow): RevisionEntry {
@@ -372,21 +392,22 @@ function revisionEntryOf({ number, savedAt, name, verdict, madeOn, madeNote }: R
   };
 }
 
-/** A transaction that is taken back when its work says false. */
-function allOrNone<Args extends unknown[]>(
+/** A transaction that is taken back when its work says null. */
+function allOrNone<Args extends unknown[], Result>(
   db: Db,
-  work: (...args: Args) => boolean,
-): (...args: Args) => boolean {
+  work: (...args: Args) => Result | null,
+): (...args: Args) => Result | null {
   class Refused extends Error {}
   const transaction = writing(db, (...args: Args) => {
-    if (!work(...args)) throw new Refused();
+    const result = work(...args);
+    if (result === null) throw new Refused();
+    return result;
   });
   return (...args) => {
     try {
-      transaction(...args);
-      return true;
+      return transaction(...args);
     } catch (error) {
-      if (error instanceof Refused) return false;
+      if (error instanceof Refused) return null;
       throw error;
     }
   };

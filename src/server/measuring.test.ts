@@ -16,13 +16,29 @@ describe('measuring', () => {
       workshop: workshopHere,
       files: noFiles,
       background: new Background(),
-      keep: (id, revision, severity) => told.push(`${id} ${revision} ${severity}`),
+      keep: (found) =>
+        told.push(...found.map(({ id, revision, severity }) => `${id} ${revision} ${severity}`)),
     });
     ask('a', 1, () => job);
     ask('b', 1, () => null);
     ask('a', 2, () => job);
     await settled();
     expect(told).toEqual(['a 2 fine']);
+  });
+
+  it('keeps many by few writes, and one at once', async () => {
+    const writes: number[] = [];
+    const { ask, settled } = createMeasuring({
+      workshop: { severity: () => Promise.resolve('fine') },
+      files: noFiles,
+      background: new Background(),
+      keep: (found) => writes.push(found.length),
+    });
+    for (let at = 0; at < 60; at++) ask(`job ${at}`, 1, () => job);
+    await settled();
+    ask('one more', 1, () => job);
+    await settled();
+    expect(writes).toEqual([25, 25, 10, 1]);
   });
 
   it('reads and tells nothing once the data is closed', async () => {
@@ -47,7 +63,7 @@ describe('measuring', () => {
       workshop: slow,
       files: noFiles,
       background: new Background(),
-      keep: (id) => told.push(id),
+      keep: (found) => told.push(...found.map(({ id }) => id)),
       isOpen: () => isOpen,
     });
     ask('a', 1, document('a'));

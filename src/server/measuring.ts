@@ -13,15 +13,24 @@ export interface Measuring {
   readonly settled: () => Promise<void>;
 }
 
+export interface Measured {
+  readonly id: string;
+  readonly revision: number;
+  readonly severity: Severity;
+}
+
 export interface MeasuringTools {
   readonly workshop: Pick<Workshop, 'severity'>;
   readonly files: Pick<FileStore, 'find'>;
   readonly background: Background;
-  /** Keeps what was measured. */
-  readonly keep: (id: string, revision: number, severity: Severity) => void;
+  /** Keeps what was measured, all in one write. */
+  readonly keep: (found: readonly Measured[]) => void;
   /** What waits when the data is closed is forgotten. */
   readonly isOpen?: () => boolean;
 }
+
+/** While many wait, so many are kept by one write: each write waits for the disk. */
+const keptTogether = 25;
 
 /**
  * A job that cannot be measured stays “not measured yet”, and the log says why; it is tried again at the next save and at the next start.
@@ -35,6 +44,7 @@ export function createMeasuring({
   isOpen = () => true,
 }: MeasuringTools): Measuring {
   const waiting = new Map<string, { readonly revision: number; readonly document: () => Job | null }>();
+  const found: Measured[] = [];
   let running: Promise<void> | null = null;
 
   async function run(): Promise<void> {
@@ -47,14 +57,21 @@ export function createMeasuring({
       await background.once(`The job ${id} is not measured yet.`, async () => {
         const read = document();
         if (read === null) return;
-        const severity = await workshop.severity(read, neededFiles(read));
-        // A server that is being ended closes its database before the last is measured.
-        // The next job is measured meanwhile, should the disk not take it yet.
-        void background.untilKept('What was measured of a job is not kept yet.', () => {
-          if (isOpen()) keep(id, revision, severity);
-        });
+        found.push({ id, revision, severity: await workshop.severity(read, neededFiles(read)) });
       });
+      if (found.length >= keptTogether) keepFound();
     }
+    keepFound();
+  }
+
+  /** The next jobs are measured meanwhile, should the disk not take it yet. */
+  function keepFound(): void {
+    const now = found.splice(0);
+    if (now.length > 0)
+      void background.untilKept('What was measured of jobs is not kept yet.', () => {
+        // A server that is being ended closes its database before the last is measured.
+        if (isOpen()) keep(now);
+      });
   }
 
   const neededFiles = (document: Job): Files =>

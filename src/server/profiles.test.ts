@@ -13,6 +13,7 @@ import { valuesOf, withValue, type PairValues } from '../core/plan';
 import type { Profile } from '../wire';
 import { createApp } from './app';
 import { openData, type Data } from './data';
+import { summaryOf } from './summary';
 import { openDatabase } from './db/open';
 
 let server: Server;
@@ -122,47 +123,18 @@ describe('data of the program before', () => {
     for (const name of ['6_sound_house', '7_named_revisions'])
       older.exec(readFileSync(`src/server/db/migrations/000${name}.sql`, 'utf8'));
     older.pragma('user_version = 7');
-    const saved = JSON.parse(readFileSync('src/core/job/saved/version-7.json', 'utf8')) as object;
-    older.close();
-
-    const made = openDatabase(path);
-    const { jobs, measuring } = openData(made);
-    const { id } = jobs.create(newJob({ message: { kind: 'text', text: 'tide' }, pair: steel }));
-    expect(jobs.summaries()[0]!.profile).toBe('stainless-steel.fibre-laser');
-    await measuring.settled();
     // As the program before left it.
-    made
-      .prepare('INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, 2, ?, ?)')
-      .run(id, JSON.stringify(saved), '2026-11-25T10:00:00.000Z');
-    made.prepare('UPDATE jobs SET current_revision = 2').run();
-    made.prepare("UPDATE summaries SET summary = json_remove(summary, '$.profile')").run();
-    const later = [
-      ...[
-        'profiles',
-        'name_patterns',
-        'checks',
-        'coupons',
-        'sheets',
-        'sheet_stocks',
-        'series',
-        'made_pieces',
-      ],
-      ...[
-        'series_runs',
-        'link_revisions',
-        'link_slugs',
-        'links',
-        'link_settings',
-        'visits',
-        'visit_hours',
-        'visitor_days',
-        'visit_days',
-      ],
-      'counted_logs',
-    ];
-    made.exec(later.map((table) => `DROP TABLE ${table};`).join(' '));
-    made.pragma('user_version = 7');
-    made.close();
+    const text = readFileSync('src/core/job/saved/version-7.json', 'utf8');
+    const { profile: _, ...summary } = summaryOf(
+      newJob({ message: { kind: 'text', text: 'tide' }, pair: steel }),
+    );
+    const id = '6d2f9a3e-1111-4222-8333-444455556666';
+    older.prepare("INSERT INTO jobs (id, created_at, current_revision) VALUES (?, '', 1)").run(id);
+    older
+      .prepare('INSERT INTO revisions (job_id, number, document, saved_at) VALUES (?, 1, ?, ?)')
+      .run(id, JSON.stringify(JSON.parse(text)), '2026-11-25T10:00:00.000Z');
+    older.prepare('INSERT INTO summaries (job_id, summary) VALUES (?, ?)').run(id, JSON.stringify(summary));
+    older.close();
 
     const newer = openDatabase(path);
     expect(openData(newer).jobs.summaries()[0]!.profile).toBe('black-anodised-aluminium.co2-laser');

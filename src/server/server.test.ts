@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { savedJobSchema, shelfSchema } from '../wire';
+import { savedJobSchema, shelfPageSchema } from '../wire';
 import { newJob, type Job } from '../core/job';
 import { createApp } from './app';
 import { dataFolder } from './dataFolder';
@@ -112,7 +112,7 @@ describe('jobs', () => {
 
 describe('the shelf', () => {
   const summaryOf = async (id: string) =>
-    shelfSchema.parse((await send('GET', '/api/shelf')).body).jobs.find((job) => job.id === id);
+    shelfPageSchema.parse((await send('GET', '/api/shelf')).body).jobs.find((job) => job.id === id);
 
   it('shows what is searched and sorted, without documents', async () => {
     const { id } = await create();
@@ -151,7 +151,9 @@ describe('the shelf', () => {
       404,
     );
     expect(await summaryOf(ids[0]!)).toMatchObject({ place: 'shelf' });
-    expect((await send('POST', '/api/shelf/move', { ids, place: 'bin' })).status).toBe(204);
+    expect((await send('POST', '/api/shelf/move', { ids, place: 'bin' })).body).toEqual({
+      before: [{ place: 'shelf', ids }],
+    });
     expect((await send('POST', '/api/shelf/empty-bin', {})).body).toEqual({ deleted: 2 });
     expect((await send('GET', `/api/jobs/${ids[0]}`)).status).toBe(404);
   });

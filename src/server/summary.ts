@@ -7,7 +7,6 @@ export type SummaryFields = Pick<
   JobSummary,
   | 'name'
   | 'collection'
-  | 'note'
   | 'kind'
   | 'message'
   | 'material'
@@ -16,7 +15,7 @@ export type SummaryFields = Pick<
   | 'heightMm'
   | 'severity'
   | 'isUnreadable'
->;
+> & { readonly note: string };
 
 /** With the whole payload, by which repeated messages are found; it stays in the database. */
 export interface StoredSummary extends SummaryFields {

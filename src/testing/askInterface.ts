@@ -127,7 +127,8 @@ export async function filledHouse(data: Data): Promise<House> {
       place: 0,
       note: '',
     };
-    data.runs.end(id, state, null, state === 'made' ? [piece] : []);
+    if (state === 'made') data.runs.piecesOf(id, [piece], 0);
+    data.runs.end(id, state, null);
     return id;
   }
 

@@ -10,7 +10,7 @@ export const jobIdSchema = z.uuid();
 export const places = ['shelf', 'archive', 'bin'] as const;
 export type Place = (typeof places)[number];
 
-/** What the shelf shows and searches of a job, without its document. */
+/** What the shelf shows of a job, without its document. */
 export const jobSummarySchema = z.strictObject({
   id: jobIdSchema,
   revision: z.int().min(1),
@@ -18,7 +18,6 @@ export const jobSummarySchema = z.strictObject({
   place: z.enum(places),
   name: z.string(),
   collection: z.string(),
-  note: z.string(),
   kind: z.string(),
   /** The beginning of the payload, or what a phone does with it. */
   message: z.string(),
@@ -36,7 +35,61 @@ export const jobSummarySchema = z.strictObject({
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
-export const shelfSchema = z.strictObject({ jobs: z.array(jobSummarySchema) });
+export const jobStates = ['draft', 'stopped', 'proved', 'stale', 'made'] as const;
+export type JobState = (typeof jobStates)[number];
+
+/** The furthest that the newest revision has come; a stop counts before a proof. */
+export function stateOf({
+  severity,
+  proof,
+  made,
+  revision,
+}: Pick<JobSummary, 'severity' | 'proof' | 'made' | 'revision'>): JobState {
+  if (made?.revision === revision) return 'made';
+  if (severity === 'stop') return 'stopped';
+  if (proof === null) return 'draft';
+  return proof.revision === revision ? 'proved' : 'stale';
+}
+
+export const shelfOrders = ['saved', 'name', 'collection', 'material', 'size'] as const;
+export type ShelfOrder = (typeof shelfOrders)[number];
+
+/** Which jobs: all, where nothing is said. */
+export const shelfChoiceSchema = z.strictObject({
+  place: z.enum(places).optional(),
+  /** Empty for jobs without one. */
+  collection: z.string().max(120).optional(),
+  state: z.enum(jobStates).optional(),
+  profile: z.string().max(200).optional(),
+  /** All have to occur in name, message, material, collection, note or the note of what was made; neither case nor accents matter. */
+  words: z.string().max(500).optional(),
+  order: z.enum(shelfOrders).optional(),
+});
+export type ShelfChoice = z.infer<typeof shelfChoiceSchema>;
+
+/** A page of them: so many at most, after those that come before. */
+export const mostOnPage = 100;
+export const shelfQuerySchema = shelfChoiceSchema.extend({
+  from: z.coerce.number().int().min(0).max(10_000_000).optional(),
+  count: z.coerce.number().int().min(0).max(mostOnPage).optional(),
+});
+
+export const shelfPageSchema = z.strictObject({
+  /** Pages that say the same stand beside each other; otherwise something changed between them. */
+  changes: z.string(),
+  jobs: z.array(jobSummarySchema),
+  /** How many jobs are chosen, on all pages. */
+  total: z.int(),
+  counts: z.record(z.enum(places), z.int()),
+  /** Of the place that was asked for, by name; jobs without one come last. */
+  collections: z.array(z.strictObject({ name: z.string(), count: z.int() })),
+});
+export type ShelfPage = z.infer<typeof shelfPageSchema>;
+
+export const shelfIdsSchema = z.strictObject({ ids: z.array(jobIdSchema) });
+export const profileUsesSchema = z.strictObject({
+  profiles: z.array(z.strictObject({ profile: z.string(), jobs: z.int() })),
+});
 
 /** Asks for the newest documents of several jobs at once. */
 export const askDocumentsSchema = z.strictObject({ ids: z.array(jobIdSchema).min(1).max(100) });
@@ -47,16 +100,27 @@ export const twinsSchema = z.strictObject({
   jobs: z.array(z.strictObject({ id: jobIdSchema, name: z.string() })),
 });
 
+/** At most so many jobs are moved or filed at once. */
+export const mostAtOnce = 20_000;
+
 /** Moves jobs to a place, all or none. */
 export const moveJobsSchema = z.strictObject({
-  ids: z.array(jobIdSchema).min(1).max(10_000),
+  ids: z.array(jobIdSchema).min(1).max(mostAtOnce),
   place: z.enum(places),
+});
+/** Where they were. */
+export const movedJobsSchema = z.strictObject({
+  before: z.array(z.strictObject({ place: z.enum(places), ids: z.array(jobIdSchema) })),
 });
 
 /** Files jobs in a collection, each as a new revision, all or none. */
 export const fileJobsSchema = z.strictObject({
-  ids: z.array(jobIdSchema).min(1).max(10_000),
+  ids: z.array(jobIdSchema).min(1).max(mostAtOnce),
   collection: z.string().trim().max(120),
+});
+/** Where they were filed. */
+export const filedJobsSchema = z.strictObject({
+  before: z.array(z.strictObject({ collection: z.string(), ids: z.array(jobIdSchema) })),
 });
 
 /** Marks a revision as made, or takes the mark back with null. */

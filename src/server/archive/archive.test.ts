@@ -52,18 +52,20 @@ const drawing = strToU8(
 interface Content extends ReadRest {
   readonly jobs: readonly ReadJob[];
   readonly files: readonly ArchivedFile[];
+  readonly runs: readonly ArchivedRun[];
 }
 
 /** What is read of an archive, all at once. */
 async function readAll(bytes: Uint8Array): Promise<Content | { readonly problem: string }> {
   const path = join(folder, 'read.zip');
   writeFileSync(path, bytes);
-  const [jobs, files]: [ReadJob[], ArchivedFile[]] = [[], []];
+  const [jobs, files, runs]: [ReadJob[], ArchivedFile[], ArchivedRun[]] = [[], [], []];
   const rest = await readArchive(path, {
     job: (job) => void jobs.push(job),
     file: (file) => void files.push(file),
+    run: (run) => void runs.push(run),
   });
-  return 'problem' in rest ? rest : { ...rest, jobs, files };
+  return 'problem' in rest ? rest : { ...rest, jobs, files, runs };
 }
 async function contentOf(bytes: Uint8Array): Promise<Content> {
   const content = await readAll(bytes);
@@ -245,7 +247,9 @@ async function fill(): Promise<{ id: string; hash: string }> {
     moved: [],
     marks: noMarks,
   });
-  data.runs.takeIn(keptRun(id, hash));
+  const { pieces, ...run } = keptRun(id, hash);
+  data.runs.takeIn(run);
+  data.runs.piecesOf(run.id, pieces, 0);
   fillWithLink(data);
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };
@@ -333,6 +337,88 @@ describe('an archive', () => {
     expect(readdirSync(dirname(empty.name)).filter((file) => file.startsWith('incoming-'))).toEqual([]);
     empty.exec('DROP TRIGGER full');
     expect((await take(elsewhere, bytes)).add).toHaveLength(2);
+  });
+
+  it('is copied in slices that nobody sees, and shown all at once', async () => {
+    const { id } = await fill();
+    for (let more = 0; more < 40; more++) data.jobs.create({ ...document, name: `Berth ${more}` });
+    const bytes = await archiveOf(data);
+    const all = data.jobs.summaries().length;
+    const into = fresh();
+    const elsewhere = openData(into);
+    /** What anybody could see of it. */
+    const seen = async () => [
+      elsewhere.jobs.summaries().length,
+      elsewhere.shelf.ids({}).length,
+      (JSON.parse(elsewhere.shelf.page({}, 0, 60)) as { total: number }).total,
+      elsewhere.jobs.find(id) !== undefined,
+      elsewhere.jobs.findText(id) !== undefined,
+      elsewhere.jobs.revisions(id).length,
+      elsewhere.jobs.revision(id, 1) !== undefined,
+      elsewhere.jobs.twins('https://ternquay.example').length,
+      elsewhere.jobs.move([id], 'bin') !== null,
+      elsewhere.runs.list().length,
+      elsewhere.runs.register({}).found,
+      elsewhere.runs.madeBefore(data.runs.register({}).pieces.map(({ payload }) => payload)).length,
+      elsewhere.shelf.profiles().length,
+      (await contentOf(await archiveOf(elsewhere))).jobs.length,
+    ];
+    const nothing = [0, 0, 0, false, false, 0, false, 0, false, 0, 0, 0, 0, 0];
+    const counts: number[] = [];
+    let others = 0;
+    const going = setInterval(() => others++, 0);
+    const report = await elsewhere.archive.take(Readable.from([bytes]), false, {
+      onNote: async () => {
+        counts.push(into.prepare<[], number>('SELECT count(*) FROM jobs').pluck().get()!);
+        expect(await seen()).toEqual(nothing);
+      },
+    });
+    clearInterval(going);
+    expect(report).toMatchObject({ rejected: [] });
+    // Something was there before all of it was, and others came in between.
+    expect(counts.filter((count) => count > 0 && count < all).length).toBeGreaterThan(1);
+    expect(others).toBeGreaterThan(2);
+    expect((await seen()).slice(0, 4)).toEqual([all, all, all, true]);
+    expect(elsewhere.runs.register({}).found).toBe(data.runs.register({}).found);
+    expect(into.prepare('SELECT count(*) FROM arrivals').pluck().get()).toBe(0);
+  });
+
+  it('of which a killed server left a part shows nothing, and the next takes it back', async () => {
+    const { id } = await fill();
+    const bytes = await archiveOf(data);
+    const into = fresh();
+    await take(openData(into), bytes);
+    into.exec(
+      "INSERT INTO arrivals VALUES ('left'); UPDATE jobs SET arrival = 'left'; UPDATE series_runs SET arrival = 'left'",
+    );
+    into.exec("UPDATE shelf SET arrival = 'left'");
+    const next = openData(into);
+    expect([next.jobs.summaries(), next.jobs.find(id), next.runs.list()]).toEqual([[], undefined, []]);
+    await next.background.settled();
+    const rows = (table: string) => into.prepare(`SELECT count(*) FROM ${table}`).pluck().get();
+    expect(
+      ['jobs', 'revisions', 'proofs', 'series_runs', 'made_pieces', 'shelf', 'arrivals'].map(rows),
+    ).toEqual(Array(7).fill(0));
+    // The same archive comes in again.
+    expect((await take(next, bytes)).add).toHaveLength(2);
+  });
+
+  it('that is stopped while it is copied leaves nothing', async () => {
+    await fill();
+    for (let more = 0; more < 40; more++) data.jobs.create({ ...document, name: `Berth ${more}` });
+    const bytes = await archiveOf(data);
+    const into = fresh();
+    const elsewhere = openData(into);
+    const before = everythingIn(into);
+    const stop = new AbortController();
+    const taking = elsewhere.archive.take(Readable.from([bytes]), false, {
+      signal: stop.signal,
+      onNote: () => {
+        if (into.prepare<[], number>('SELECT count(*) FROM jobs').pluck().get()! > 0) stop.abort();
+      },
+    });
+    await expect(taking).rejects.toThrow('stopped');
+    expect(everythingIn(into)).toEqual(before);
   });
 
   it('that was cut off by a killed server is swept up by the next', () => {

@@ -142,7 +142,7 @@ export interface ReadJob extends Omit<ArchivedJob, 'revisions'> {
   readonly files: readonly string[];
 }
 
-/** What an archive holds beside its jobs and files, once those have been taken. */
+/** What an archive holds beside its jobs, files and runs, once those have been taken. */
 export interface ReadRest {
   readonly houseStyles: readonly ArchivedStyle[];
   readonly pieceShelf: ArchivedShelf;
@@ -151,7 +151,6 @@ export interface ReadRest {
   readonly coupons: readonly KeptCoupon[];
   readonly sheets: readonly JobSheet[];
   readonly series: readonly JobSeries[];
-  readonly runs: readonly ArchivedRun[];
   readonly links: readonly ArchivedLink[];
   /** Null where the archive has none. */
   readonly linkSettings: LinkSettings | null;
@@ -159,10 +158,11 @@ export interface ReadRest {
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }
 
-/** Takes jobs and files one by one as they are read, so that none but the one at hand is in memory. */
+/** Takes jobs, files and runs one by one as they are read, so that none but the one at hand is in memory. */
 export interface Taker {
   readonly file: (file: ArchivedFile) => void;
   readonly job: (job: ReadJob) => void;
+  readonly run: (run: ArchivedRun) => void;
   /** Hears how many entries of how many have been read; reading goes on when what comes back is settled. */
   readonly progress?: (done: number, of: number) => Promise<void>;
 }

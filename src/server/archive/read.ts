@@ -100,8 +100,8 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
   const series = await each(entries.like(entryPatterns.series), async (name) =>
     matching(archivedSeriesSchema, await entries.json(name)),
   );
-  const runs = await each(entries.like(entryPatterns.run), async (name) =>
-    matching(archivedRunSchema, await entries.json(name)),
+  await each(entries.like(entryPatterns.run), async (name) =>
+    take.run(matching(archivedRunSchema, await entries.json(name))),
   );
   const links = await each(entries.like(entryPatterns.link), async (name) =>
     matching(archivedLinkSchema, await entries.json(name)),
@@ -117,7 +117,6 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     coupons,
     sheets,
     series,
-    runs,
     links,
     linkSettings,
     rejected,

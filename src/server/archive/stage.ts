@@ -9,6 +9,7 @@ import { textOfToday } from '../documents';
 import { summaryOf } from '../summary';
 import type { Db } from '../db/open';
 import type { Tell } from '../limited';
+import type { ArchivedRun } from '../../wire';
 import type { ReadJob, ReadRest } from './format';
 import { readArchive } from './read';
 
@@ -48,7 +49,16 @@ const tables = `
     id TEXT NOT NULL, spare_id TEXT NOT NULL, job INTEGER NOT NULL, revision INTEGER NOT NULL, checked_at TEXT NOT NULL,
     note TEXT NOT NULL, file_name TEXT NOT NULL, predicted TEXT, result TEXT NOT NULL, thumbnail BLOB NOT NULL
   );
-  CREATE TABLE file_references (job INTEGER NOT NULL, hash TEXT NOT NULL);`;
+  CREATE TABLE file_references (job INTEGER NOT NULL, hash TEXT NOT NULL);
+  CREATE INDEX proofs_of_jobs ON proofs (job);
+  CREATE INDEX makings_of_jobs ON makings (job);
+  CREATE INDEX checks_of_jobs ON checks (job);
+  CREATE INDEX references_of_jobs ON file_references (job);
+  CREATE TABLE runs (run INTEGER PRIMARY KEY, id TEXT NOT NULL, head TEXT NOT NULL);
+  CREATE TABLE pieces (
+    run INTEGER NOT NULL, at INTEGER NOT NULL, row INTEGER NOT NULL, copy INTEGER NOT NULL, name TEXT NOT NULL, payload TEXT NOT NULL,
+    file TEXT NOT NULL, page INTEGER, place INTEGER, note TEXT NOT NULL, PRIMARY KEY (run, at)
+  ) WITHOUT ROWID;`;
 
 /** Writes what is to come in to `stage`; or says why the archive is refused. */
 export async function stageArchive(
@@ -66,6 +76,7 @@ export async function stageArchive(
     const isTaken = here.prepare<[string], number>('SELECT 1 FROM jobs WHERE id = ?').pluck();
     const addFile = stage.prepare('INSERT OR IGNORE INTO files (hash, media_type, bytes) VALUES (?, ?, ?)');
     const addJob = adding(stage);
+    const addRun = addingRuns(stage);
     const same: string[] = [];
     const rest = await readArchive(archive, {
       file: ({ hash, mediaType, bytes }) => void addFile.run(hash, mediaType, Buffer.from(bytes)),
@@ -74,6 +85,7 @@ export async function stageArchive(
         else if (isHere(job)) same.push(shownTitle(job.newest));
         else addJob(job, randomUUID());
       },
+      run: addRun,
       progress: async (done, of) => void (await tell({ done, of } satisfies ArchiveNote)),
     });
     stage.exec('COMMIT');
@@ -149,5 +161,18 @@ function adding(stage: Db): (job: ReadJob, id: string) => void {
         );
     }
     for (const hash of files) insertReference.run(job, hash);
+  };
+}
+
+/** A run's pieces are many; its head is the rest of it. */
+function addingRuns(stage: Db): (run: ArchivedRun) => void {
+  const insertRun = stage.prepare('INSERT INTO runs (id, head) VALUES (?, ?)');
+  const insertPiece = stage.prepare(
+    `INSERT INTO pieces (run, at, row, copy, name, payload, file, page, place, note)
+     VALUES (@run, @at, @row, @copy, @name, @payload, @file, @page, @place, @note)`,
+  );
+  return ({ pieces, ...head }) => {
+    const run = insertRun.run(head.id, JSON.stringify(head)).lastInsertRowid;
+    pieces.forEach((piece, at) => insertPiece.run({ run, at, ...piece }));
   };
 }

@@ -1,9 +1,16 @@
-/** Everything out, and an archive in: as one transaction, so that a server that is killed has all of it or nothing. */
+/**
+ * Everything out, and an archive in: copied in slices that nobody sees, and shown by one small write, so that a server that is killed has
+ * all of it or nothing, and answers others meanwhile.
+ */
 import { dirname } from 'node:path';
 import type { Readable } from 'node:stream';
-import type { ImportReport } from '../../wire';
+import type { ArchivedRun, ImportReport } from '../../wire';
+import { Background } from '../background';
+import { arrivalsOf } from '../db/arrivals';
+import { oneByOne } from '../../core/numbers';
 import { writing, type Db } from '../db/open';
 import { patiently } from '../db/patience';
+import { WorkStopped } from '../limited';
 import { sweepIncoming, TooLarge, withIncoming } from '../incoming';
 import type { HouseStyleStore } from '../houseStyles';
 import type { CouponStore } from '../coupons';
@@ -15,7 +22,7 @@ import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
 import type { Links } from '../links';
-import type { RunStore } from '../runs';
+import { piecesAtOnce, type RunStore } from '../runs';
 import type { LongWork, Workshop } from '../workshop';
 import { archiveLimits, entryNames, inMb, type ReadRest } from './format';
 import type { ArchiveNote, Staged } from './stage';
@@ -47,34 +54,51 @@ export interface Stores {
   readonly links: Links;
 }
 
-/** Copies what a worker thread has made ready; `?` is the time. Ids that were taken meanwhile give way. */
-const comingIn = [
-  'UPDATE staged.jobs SET id = spare_id WHERE id IN (SELECT id FROM main.jobs)',
-  `INSERT INTO main.jobs (id, created_at, current_revision, place)
-   SELECT id, created_at, current_revision, place FROM staged.jobs ORDER BY job`,
+/** Of what a process has made ready: jobs from `@from` to `@to`, unseen. */
+const jobsComingIn = [
+  `INSERT INTO main.jobs (id, created_at, current_revision, place, arrival)
+   SELECT id, created_at, current_revision, place, @arrival FROM staged.jobs WHERE job BETWEEN @from AND @to ORDER BY job`,
   `INSERT INTO main.revisions (job_id, number, name, document, saved_at)
    SELECT id, number, revisions.name, document, saved_at
-   FROM staged.jobs JOIN staged.revisions USING (job) ORDER BY job, number`,
+   FROM staged.jobs JOIN staged.revisions USING (job) WHERE job BETWEEN @from AND @to ORDER BY job, number`,
   `INSERT INTO main.proofs (job_id, revision, report, proved_at)
-   SELECT id, revision, report, proved_at FROM staged.jobs JOIN staged.proofs USING (job)`,
+   SELECT id, revision, report, proved_at FROM staged.jobs JOIN staged.proofs USING (job) WHERE job BETWEEN @from AND @to`,
   `INSERT INTO main.makings (job_id, revision, made_on, note)
-   SELECT id, revision, made_on, note FROM staged.jobs JOIN staged.makings USING (job)`,
-  'UPDATE staged.checks SET id = spare_id WHERE id IN (SELECT id FROM main.checks)',
+   SELECT id, revision, made_on, note FROM staged.jobs JOIN staged.makings USING (job) WHERE job BETWEEN @from AND @to`,
   `INSERT INTO main.checks (id, job_id, revision, checked_at, note, file_name, predicted, result, thumbnail)
    SELECT checks.id, jobs.id, revision, checked_at, note, file_name, predicted, result, thumbnail
-   FROM staged.jobs JOIN staged.checks USING (job)`,
-  'INSERT INTO main.summaries (job_id, summary) SELECT id, summary FROM staged.jobs',
+   FROM staged.jobs JOIN staged.checks USING (job) WHERE job BETWEEN @from AND @to`,
+  'INSERT INTO main.summaries (job_id, summary) SELECT id, summary FROM staged.jobs WHERE job BETWEEN @from AND @to',
   `INSERT OR IGNORE INTO main.file_references (hash, owner, owner_id)
-   SELECT hash, 'job', id FROM staged.jobs JOIN staged.file_references USING (job)`,
+   SELECT hash, 'job', id FROM staged.jobs JOIN staged.file_references USING (job) WHERE job BETWEEN @from AND @to`,
 ] as const;
+/** Ids that were taken meanwhile give way. */
+const givingWay = [
+  'UPDATE staged.jobs SET id = spare_id WHERE job BETWEEN @from AND @to AND id IN (SELECT id FROM main.jobs)',
+  'UPDATE staged.checks SET id = spare_id WHERE job BETWEEN @from AND @to AND id IN (SELECT id FROM main.checks)',
+] as const;
+
+/** Copied in one go: others wait no longer than for these. */
+const [jobsAtOnce, filesAtOnceBytes] = [12, 500_000];
 
 export function archiveStore(
   db: Db,
   { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links }: Stores,
   workshop: Workshop,
+  background: Background = new Background(),
 ): ArchiveStore {
   const folder = dirname(db.name);
+  const arrivals = arrivalsOf(db);
+  const letOthersGo = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
   sweepIncoming(folder);
+
+  /** What an import brought that came to no end. */
+  async function takeBack(arrival: string): Promise<void> {
+    await background.untilKept('What a broken import brought is not deleted yet.', async () => {
+      while (db.open && arrivals.takeBack(arrival)) await letOthersGo();
+    });
+  }
+  for (const arrival of arrivals.left()) void takeBack(arrival);
 
   const takeStyles = (styles: ReadRest['houseStyles']): void => {
     const here = houseStyles.list();
@@ -111,7 +135,7 @@ export function archiveStore(
   };
 
   /** Of jobs that came in under the id that they had; what is here keeps its own. */
-  const takeWithJobs = ({ sheets: comingSheets, series: comingSeries }: ReadRest): void => {
+  const takeWithJobs = ({ sheets: comingSheets, series: comingSeries }: Staged): void => {
     const came = new Set(
       db.prepare<[], string>('SELECT id FROM staged.jobs WHERE id = given_id').pluck().all(),
     );
@@ -122,27 +146,129 @@ export function archiveStore(
   const refusedOf = ({ links: coming, linkSettings }: ReadRest) =>
     links.refusedOf({ links: coming, settings: linkSettings });
 
-  const copyOver = writing(db, (staged: Staged) => {
-    const refused = refusedOf(staged);
-    const { houseStyles: styles, pieceShelf: shelf, profiles: coming } = staged;
-    const now = new Date().toISOString();
-    // Files come first, so that everything that refers to one finds it.
-    db.prepare(
+  /** Does one slice after the other, each as a transaction. */
+  async function inSlices(
+    count: number,
+    signal: AbortSignal | undefined,
+    slice: (index: number) => void,
+  ): Promise<void> {
+    const write = writing(db, slice);
+    for (let index = 0; index < count; index++) {
+      if (signal?.aborted === true) throw new WorkStopped('The import was stopped.');
+      if (!db.open) throw new Error('The server is being ended.');
+      await patiently(() => write(index));
+      await letOthersGo();
+    }
+  }
+
+  /** Files come first, so that everything that refers to one finds it; nobody sees a file that nothing refers to. */
+  async function copyFiles(now: string, signal?: AbortSignal): Promise<void> {
+    const sizes = db
+      .prepare<[], { hash: string; size: number }>('SELECT hash, length(bytes) AS size FROM staged.files')
+      .all();
+    const slices: string[][] = [];
+    let room = 0;
+    for (const { hash, size } of sizes) {
+      if (room < size) {
+        slices.push([]);
+        room = filesAtOnceBytes;
+      }
+      slices.at(-1)!.push(hash);
+      room -= size;
+    }
+    const insert = db.prepare(
       `INSERT INTO main.files (hash, media_type, bytes, added_at, asked_at)
-       SELECT hash, media_type, bytes, ?, ? FROM staged.files WHERE true
+       SELECT hash, media_type, bytes, @now, @now FROM staged.files WHERE hash = @hash
        ON CONFLICT (hash) DO UPDATE SET asked_at = excluded.asked_at`,
-    ).run(now, now);
-    takeStyles(styles);
-    takeShelf(shelf);
-    takeProfiles(coming);
+    );
+    await inSlices(slices.length, signal, (index) =>
+      slices[index]!.forEach((hash) => insert.run({ hash, now })),
+    );
+  }
+
+  async function copyJobs(
+    arrival: string,
+    tell: (done: number, of: number) => void,
+    signal?: AbortSignal,
+  ): Promise<void> {
+    const count = db.prepare<[], number>('SELECT count(*) FROM staged.jobs').pluck().get()!;
+    const clash = db
+      .prepare<object, number>(
+        `SELECT EXISTS (SELECT 1 FROM staged.jobs WHERE job BETWEEN @from AND @to AND id IN (SELECT id FROM main.jobs))
+             OR EXISTS (SELECT 1 FROM staged.checks WHERE job BETWEEN @from AND @to AND id IN (SELECT id FROM main.checks))`,
+      )
+      .pluck();
+    const giveWay = givingWay.map((sql) => db.prepare(sql));
+    const copies = jobsComingIn.map((sql) => db.prepare(sql));
+    const idsOf = db
+      .prepare<object, string>('SELECT id FROM staged.jobs WHERE job BETWEEN @from AND @to ORDER BY job')
+      .pluck();
+    await inSlices(Math.ceil(count / jobsAtOnce), signal, (index) => {
+      const slice = { from: index * jobsAtOnce + 1, to: (index + 1) * jobsAtOnce };
+      if (clash.get(slice) === 1) for (const statement of giveWay) statement.run(slice);
+      for (const statement of copies)
+        statement.run(statement.source.includes('@arrival') ? { ...slice, arrival } : slice);
+      idsOf.all(slice).forEach(jobs.onShelf);
+      tell(Math.min(slice.to, count), count);
+    });
+  }
+
+  async function copyRuns(arrival: string, signal?: AbortSignal): Promise<void> {
+    const staged = db
+      .prepare<[], { run: number; id: string; pieces: number }>(
+        'SELECT run, id, (SELECT count(*) FROM staged.pieces WHERE pieces.run = runs.run) AS pieces FROM staged.runs ORDER BY run',
+      )
+      .all();
+    const headOf = db.prepare<[number], string>('SELECT head FROM staged.runs WHERE run = ?').pluck();
+    const copy = db.prepare(
+      `INSERT INTO main.made_pieces (run_id, row, copy, name, payload, file, page, place, note)
+       SELECT @id, row, copy, name, payload, file, page, place, note FROM staged.pieces
+       WHERE run = @run AND at >= @from AND at < @from + ${piecesAtOnce}`,
+    );
+    for (const { run, id, pieces } of staged) {
+      let isNew = true;
+      await inSlices(1 + Math.ceil(pieces / piecesAtOnce), signal, (index) => {
+        if (index === 0)
+          isNew = runs.takeIn(JSON.parse(headOf.get(run)!) as Omit<ArchivedRun, 'pieces'>, arrival);
+        else if (isNew) copy.run({ id, run, from: (index - 1) * piecesAtOnce });
+      });
+    }
+  }
+
+  /** What is small comes in with what shows the rest. */
+  const showAll = writing(db, (staged: Staged, arrival: string) => {
+    const refused = refusedOf(staged);
+    arrivals.show(arrival);
+    takeStyles(staged.houseStyles);
+    takeShelf(staged.pieceShelf);
+    takeProfiles(staged.profiles);
     takePatterns(staged.namePatterns);
     takeCoupons(staged.coupons);
-    for (const sql of comingIn) db.prepare(sql).run();
     takeWithJobs(staged);
-    for (const run of staged.runs) runs.takeIn(run);
     if (staged.linkSettings !== null && refused.settings === null) links.takeSettings(staged.linkSettings);
     for (const link of staged.links) if (!refused.links.has(link.id)) links.takeIn(link);
   });
+
+  /** Of an import that broke: those that it brought. */
+  const dropFiles = db.prepare(
+    'DELETE FROM files WHERE added_at = ? AND NOT EXISTS (SELECT 1 FROM file_references WHERE hash = files.hash)',
+  );
+
+  async function copyOver(staged: Staged, { signal, onNote }: LongWork<ArchiveNote>): Promise<void> {
+    const arrival = await patiently(arrivals.begin);
+    const now = new Date().toISOString();
+    try {
+      await copyFiles(now, signal);
+      await copyJobs(arrival, (done, of) => void onNote?.({ done, of }), signal);
+      await copyRuns(arrival, signal);
+      await patiently(() => showAll(staged, arrival));
+    } catch (error) {
+      await takeBack(arrival);
+      await background.untilKept('Files of a broken import are not deleted yet.', () => dropFiles.run(now));
+      throw error;
+    }
+  }
+
   /** What came in a form that can be read, but may not be kept; by the name that it has in the archive. */
   function leftOut(staged: Staged): ImportReport['rejected'] {
     const refused = refusedOf(staged);
@@ -155,18 +281,26 @@ export function archiveStore(
     ];
   }
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
-  function bringIn(stage: string, staged: Staged, dry: boolean): ImportReport {
+  async function bringIn(
+    stage: string,
+    staged: Staged,
+    dry: boolean,
+    long: LongWork<ArchiveNote>,
+  ): Promise<ImportReport> {
     db.prepare('ATTACH ? AS staged').run(stage);
     try {
+      // It is thrown away whatever happens.
+      db.pragma('staged.journal_mode = OFF');
+      db.pragma('staged.synchronous = OFF');
       const left = leftOut(staged);
-      if (!dry) copyOver(staged);
+      if (!dry) await copyOver(staged, long);
       const rows = db
         .prepare<[], { id: string; name: string; isCopy: number }>(
           'SELECT id, name, id <> given_id AS isCopy FROM staged.jobs ORDER BY job',
         )
         .all();
       if (!dry) {
-        jobs.cameIn(rows.map(({ id }) => id));
+        await jobs.cameIn(rows.map(({ id }) => id));
         links.cameIn(staged.links.map(({ id }) => id));
       }
       const named = (isCopy: boolean): string[] =>
@@ -178,9 +312,11 @@ export function archiveStore(
         rejected: [...staged.rejected, ...left],
       };
     } finally {
-      db.exec('DETACH staged');
+      if (db.open) db.exec('DETACH staged');
     }
   }
+  /** One import after the other. */
+  const inTurn = oneByOne();
 
   return {
     out: () =>
@@ -202,7 +338,7 @@ export function archiveStore(
             const stage = zip.replace(/zip$/, 'sqlite');
             const staged = await workshop.archive({ archive: zip, here: db.name, stage }, long);
             if ('problem' in staged) return staged;
-            return patiently(() => bringIn(stage, staged, dry));
+            return inTurn(() => bringIn(stage, staged, dry, long));
           },
         );
       } catch (error) {

@@ -15,6 +15,7 @@ import type {
 } from '../../wire';
 import type { Db } from '../db/open';
 import { archivedLinks } from '../links';
+import { isSeen } from '../db/arrivals';
 import { archivedRuns } from '../runs';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
@@ -124,6 +125,7 @@ export function archivedJobs(db: Db): ArchivedJob[] {
      JOIN revisions ON revisions.job_id = jobs.id
      LEFT JOIN proofs ON proofs.job_id = jobs.id AND proofs.revision = revisions.number
      LEFT JOIN makings ON makings.job_id = jobs.id AND makings.revision = revisions.number
+     WHERE ${isSeen('jobs')}
      ORDER BY jobs.created_at, jobs.rowid, revisions.number`,
   );
   const checks = checksOf(db);

@@ -16,6 +16,7 @@ import narrowSums from './migrations/0015_narrow_sums.sql?raw';
 import namePatterns from './migrations/0009_name_patterns.sql?raw';
 import soundHouse from './migrations/0006_sound_house.sql?raw';
 import measuredAgain from './migrations/0016_measured_again.sql?raw';
+import shelfInPages from './migrations/0017_shelf_in_pages.sql?raw';
 
 export type Db = Database.Database;
 
@@ -43,6 +44,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 14, sql: links },
   { number: 15, sql: narrowSums },
   { number: 16, sql: measuredAgain },
+  { number: 17, sql: shelfInPages },
 ];
 
 /** The number of the newest migration that this program knows. */

@@ -1,5 +1,6 @@
 /** The parent's side of a child process that does one piece of work after the other within limits. */
 import { fork, type ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
 import type { Reply, Request } from './messages';
 import { OutOfMemory, TooMuchWork, WorkStopped } from './problems';
 
@@ -11,6 +12,16 @@ export interface Asked {
   /** Hears how far the work is; the work goes on with what comes back, when that is settled. */
   readonly onNote?: (note: unknown) => unknown;
   readonly signal?: AbortSignal;
+}
+
+/** Whoever answers goes first where both want the processor. */
+const nice = 10;
+function giveWay({ pid }: ChildProcess): void {
+  try {
+    if (pid !== undefined) setPriority(pid, nice);
+  } catch {
+    // Without it both are as fast.
+  }
 }
 
 /** It may be started anew at any time; without work it ends by itself. */
@@ -117,6 +128,7 @@ export class LimitedProcess {
       execArgv: [],
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     });
+    giveWay(child);
     // Work in progress hears of it by its own listeners; without any it only means that the next begins anew.
     child.on('error', () => undefined);
     child.once('exit', () => {

@@ -260,10 +260,11 @@ describe('a run', () => {
     expect(data.runs.note(made.id, 7, 1, 'nowhere')).toBe(false);
     const { ids, read } = archivedRuns(db);
     expect(ids).toEqual([made.id]);
-    const kept = archivedRunSchema.parse(read(made.id));
-    expect(kept.pieces).toMatchObject([{ name: '1', note: 'on the ferry' }]);
+    const { pieces, ...kept } = archivedRunSchema.parse(read(made.id));
+    expect(pieces).toMatchObject([{ name: '1', note: 'on the ferry' }]);
     const elsewhere = open(fresh());
     expect(elsewhere.runs.takeIn(kept)).toBe(true);
+    expect(elsewhere.runs.piecesOf(kept.id, pieces, 0)).toBe(true);
     expect(elsewhere.runs.takeIn(kept)).toBe(false);
     expect(elsewhere.runs.register({ find: 'jacket/1' }).pieces).toMatchObject([{ note: 'on the ferry' }]);
     // Its files are not there; they can be made again.

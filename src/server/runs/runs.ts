@@ -14,7 +14,7 @@ import { problemText } from '../../core/series';
 import type { Run, RunReport, RunWish } from '../../wire';
 import type { Background } from '../background';
 import { storageTroubleOf } from '../db/trouble';
-import type { KeptRun, NewPiece, RunStore } from './store';
+import { piecesAtOnce, type KeptRun, type NewPiece, type RunStore } from './store';
 import { packedName, type RunOrder, type RunPart } from '../runTask';
 import type { RunThreads } from './threads';
 
@@ -89,7 +89,7 @@ export function createRuns(
   async function workOn(id: string, own: Underway): Promise<void> {
     const wish = store.wish(id);
     if (own.stop.signal.aborted || store.find(id)?.state !== 'under way') return;
-    if (wish === null) return ended(id, 'broken', null, []);
+    if (wish === null) return ended(id, 'broken', null);
     try {
       const hands = handsOf(id, own.stop.signal);
       const taken = await takeSeries(wish, hands, {
@@ -98,8 +98,8 @@ export function createRuns(
       });
       if (taken.state === 'made') await hands.pack(taken.files);
       if (own.stop.signal.aborted) return;
-      const pieces = taken.state === 'made' ? piecesOf(taken) : [];
-      await ended(id, taken.state, reportOf(taken, wish), pieces);
+      if (taken.state === 'made') await register(id, piecesOf(taken), own.stop.signal);
+      await ended(id, taken.state, reportOf(taken, wish));
       sweep(id, taken.state === 'made');
     } catch (error) {
       // Given up, or the server is being ended: then it goes on another time.
@@ -111,7 +111,7 @@ export function createRuns(
         storageTroubleOf(error) === 'full'
           ? 'The disk is full. Free some space, and let it go on.'
           : 'It broke off; the log of the server says why. What was done is kept: let it go on.';
-      await ended(id, 'broken', { ...emptyReport, problem }, []);
+      await ended(id, 'broken', { ...emptyReport, problem });
     }
   }
 
@@ -120,6 +120,21 @@ export function createRuns(
     background.untilKept('The end of a run is not kept yet.', () => {
       if (!isClosed) store.end(...end);
     });
+
+  /** Others are answered between the parts. */
+  async function register(id: string, pieces: readonly NewPiece[], signal: AbortSignal): Promise<void> {
+    let from = 0;
+    do {
+      let isWritten: boolean | null = null;
+      await background.untilKept('What a run made is not kept yet.', () => {
+        if (!isClosed) isWritten = store.piecesOf(id, pieces.slice(from, from + piecesAtOnce), from);
+      });
+      if (isClosed || signal.aborted) return;
+      if (isWritten === null) throw new Error('What it made could not be kept.');
+      if (isWritten) from += piecesAtOnce;
+      await new Promise((resolve) => setImmediate(resolve));
+    } while (from < pieces.length);
+  }
 
   const madeOf = (payloads: readonly string[]): Promise<ReadonlySet<string>> =>
     Promise.resolve(new Set(store.madeBefore(payloads).map(({ index }) => payloads[index]!)));
@@ -209,7 +224,7 @@ export function createRuns(
       return true;
     },
     giveUp: (id) => {
-      store.end(id, 'given up', null, []);
+      store.end(id, 'given up', null);
       callOff(id);
     },
     forget: (id) => {

@@ -15,6 +15,7 @@ import {
   type RunState,
   type RunWish,
 } from '../../wire';
+import { isSeen } from '../db/arrivals';
 import { writing, type Db } from '../db/open';
 import type { FileStore } from '../files';
 import { filesOfWish } from './wish';
@@ -33,13 +34,13 @@ export interface RunStore {
   wish(id: string): RunWish | null;
   /** Those that were not brought to their end, the oldest first. */
   underWay(): string[];
-  /** With what it made, as one: a piece that was handed over is in the register, or the run is not ended. */
-  end(
-    id: string,
-    state: Exclude<RunState, 'under way'>,
-    report: RunReport | null,
-    pieces: readonly NewPiece[],
-  ): void;
+  /**
+   * Writes a part of what a run made, which is in the register once the run is ended; the first part (`from` is 0) takes the place of what
+   * an earlier attempt left. False where there is still some of that: it goes in parts, too.
+   */
+  piecesOf(id: string, pieces: readonly NewPiece[], from: number): boolean;
+  /** What was written of it is in the register from now on, where it is `made`. */
+  end(id: string, state: Exclude<RunState, 'under way'>, report: RunReport | null): void;
   /** Once more what was given up or broke. */
   goOn(id: string): boolean;
   /** Its numbers can be given again. False where there is none. */
@@ -47,7 +48,8 @@ export interface RunStore {
   register(ask: AskRegister): Register;
   madeBefore(payloads: readonly string[]): MadeBefore[];
   note(runId: string, row: number, copy: number, note: string): boolean;
-  takeIn(run: ArchivedRun): boolean;
+  /** One that comes with an import, without its pieces: those are written where `pieces` are. False where it is here. */
+  takeIn(run: Omit<ArchivedRun, 'pieces'>, arrival?: string): boolean;
 }
 
 interface RunRow {
@@ -66,17 +68,23 @@ interface RunRow {
 const runColumns = `number, id, job_id AS jobId, job_name AS jobName, revision, json_extract(wish, '$.form') AS form,
   asked_at AS askedAt, ended_at AS endedAt, state, report`;
 const pieceColumns = 'row, copy, name, payload, file, page, place, note';
+const seen = isSeen('series_runs');
+/** Written or deleted in one go, so that nobody waits for it. */
+export const piecesAtOnce = 250;
 /** Of one job, or of all, at most. */
 const mostListed = 200;
 
 export function runStore(db: Db, files: FileStore): RunStore {
   const insertRun = db.prepare(
-    `INSERT INTO series_runs (id, job_id, job_name, revision, asked_at, ended_at, state, wish, report)
-     VALUES (@id, @jobId, @jobName, @revision, @askedAt, @endedAt, @state, @wish, @report)`,
+    `INSERT INTO series_runs (id, job_id, job_name, revision, asked_at, ended_at, state, wish, report, arrival)
+     VALUES (@id, @jobId, @jobName, @revision, @askedAt, @endedAt, @state, @wish, @report, @arrival)`,
   );
-  const selectRun = db.prepare<[string], RunRow>(`SELECT ${runColumns} FROM series_runs WHERE id = ?`);
+  const selectRun = db.prepare<[string], RunRow>(
+    `SELECT ${runColumns} FROM series_runs WHERE id = ? AND ${seen}`,
+  );
+  const isHere = db.prepare<[string], number>('SELECT 1 FROM series_runs WHERE id = ?').pluck();
   const selectRuns = db.prepare<[string | null, string | null], RunRow>(
-    `SELECT ${runColumns} FROM series_runs WHERE ? IS NULL OR job_id = ? ORDER BY number DESC LIMIT ${mostListed}`,
+    `SELECT ${runColumns} FROM series_runs WHERE (? IS NULL OR job_id = ?) AND ${seen} ORDER BY number DESC LIMIT ${mostListed}`,
   );
   const selectWish = db.prepare<[string], string>('SELECT wish FROM series_runs WHERE id = ?').pluck();
   const selectOpen = db
@@ -88,13 +96,19 @@ export function runStore(db: Db, files: FileStore): RunStore {
   const reopen = db.prepare(
     "UPDATE series_runs SET state = 'under way', ended_at = NULL, report = NULL WHERE id = ? AND state IN ('given up', 'broken')",
   );
-  const deleteRun = db.prepare('DELETE FROM series_runs WHERE id = ?');
+  const deleteRun = db.prepare(`DELETE FROM series_runs WHERE id = ? AND ${seen}`);
+  const deleteLeft = db.prepare<{ run: string }>(
+    `DELETE FROM made_pieces WHERE run_id = @run AND (row, copy) IN (
+       SELECT row, copy FROM made_pieces WHERE run_id = @run LIMIT ${piecesAtOnce})
+     AND (SELECT state FROM series_runs WHERE id = @run) = 'under way'`,
+  );
   const insertPiece = db.prepare(
     `INSERT INTO made_pieces (run_id, row, copy, name, payload, file, page, place, note)
      VALUES (@runId, @row, @copy, @name, @payload, @file, @page, @place, @note)`,
   );
   const where = `(@find IS NULL OR name LIKE @find ESCAPE '\\' OR payload LIKE @find ESCAPE '\\')
-     AND (@payload IS NULL OR payload = @payload) AND (@run IS NULL OR run_id = @run)`;
+     AND (@payload IS NULL OR payload = @payload) AND (@run IS NULL OR run_id = @run)
+     AND run_id IN (SELECT id FROM series_runs WHERE state = 'made' AND ${seen})`;
   const countPieces = db.prepare<[object], number>(`SELECT count(*) FROM made_pieces WHERE ${where}`).pluck();
   const selectPieces = db.prepare<[object], MadePiece>(
     `SELECT run_id AS runId, number AS runNumber, job_id AS jobId, job_name AS jobName, revision, ended_at AS madeAt,
@@ -104,15 +118,15 @@ export function runStore(db: Db, files: FileStore): RunStore {
   );
   const selectMade = db.prepare<[string], { runNumber: number; at: string }>(
     `SELECT number AS runNumber, ended_at AS at FROM made_pieces JOIN series_runs ON series_runs.id = run_id
-     WHERE payload = ? ORDER BY number DESC LIMIT 1`,
+     WHERE payload = ? AND state = 'made' AND ${seen} ORDER BY number DESC LIMIT 1`,
   );
   const updateNote = db.prepare('UPDATE made_pieces SET note = ? WHERE run_id = ? AND row = ? AND copy = ?');
   const keptOf = ({ report, ...run }: RunRow): KeptRun => ({
     ...run,
     report: report === null ? null : (runReportSchema.safeParse(JSON.parse(report)).data ?? null),
   });
-  const add = (run: object, id: string, wish: RunWish): void => {
-    insertRun.run({ id, wish: JSON.stringify(wish), ...run });
+  const add = (run: object, id: string, wish: RunWish, arrival: string | null): void => {
+    insertRun.run({ id, wish: JSON.stringify(wish), arrival, ...run });
     files.refer('run', id, filesOfWish(wish));
   };
 
@@ -121,7 +135,7 @@ export function runStore(db: Db, files: FileStore): RunStore {
       const id = randomUUID();
       const askedAt = new Date().toISOString();
       const common = { jobId, jobName: shownTitle(wish.job), revision, askedAt };
-      add({ ...common, endedAt: null, state: 'under way', report: null }, id, wish);
+      add({ ...common, endedAt: null, state: 'under way', report: null }, id, wish, null);
       return keptOf(selectRun.get(id)!);
     }),
     list: (jobId) => selectRuns.all(jobId ?? null, jobId ?? null).map(keptOf),
@@ -131,10 +145,13 @@ export function runStore(db: Db, files: FileStore): RunStore {
     },
     wish: (id) => wishOf(selectWish.get(id)),
     underWay: () => selectOpen.all(),
-    end: writing(db, (id: string, state: RunState, report: RunReport | null, pieces: readonly NewPiece[]) => {
-      const now = new Date().toISOString();
-      const { changes } = endRun.run(state, now, report === null ? null : JSON.stringify(report), id);
-      if (changes > 0) for (const piece of pieces) insertPiece.run({ runId: id, ...piece });
+    piecesOf: writing(db, (id: string, pieces: readonly NewPiece[], from: number) => {
+      if (from === 0 && deleteLeft.run({ run: id }).changes > 0) return false;
+      for (const piece of pieces) insertPiece.run({ runId: id, ...piece });
+      return true;
+    }),
+    end: writing(db, (id: string, state: RunState, report: RunReport | null) => {
+      endRun.run(state, new Date().toISOString(), report === null ? null : JSON.stringify(report), id);
     }),
     goOn: writing(db, (id: string) => reopen.run(id).changes > 0),
     forget: writing(db, (id: string) => deleteRun.run(id).changes > 0),
@@ -158,12 +175,11 @@ export function runStore(db: Db, files: FileStore): RunStore {
       (runId: string, row: number, copy: number, note: string) =>
         updateNote.run(note, runId, row, copy).changes > 0,
     ),
-    takeIn: writing(db, ({ id, wish, report, pieces, ...run }: ArchivedRun) => {
-      if (selectRun.get(id) !== undefined) return false;
-      add({ ...run, state: 'made', report: JSON.stringify(report) }, id, wish);
-      for (const piece of pieces) insertPiece.run({ runId: id, ...piece });
+    takeIn: ({ id, wish, report, ...run }, arrival) => {
+      if (isHere.get(id) !== undefined) return false;
+      add({ ...run, state: 'made', report: JSON.stringify(report) }, id, wish, arrival ?? null);
       return true;
-    }),
+    },
   };
 }
 
@@ -180,7 +196,7 @@ export function archivedRuns(db: Db): {
   );
   return {
     ids: db
-      .prepare<[], string>("SELECT id FROM series_runs WHERE state = 'made' ORDER BY number")
+      .prepare<[], string>(`SELECT id FROM series_runs WHERE state = 'made' AND ${seen} ORDER BY number`)
       .pluck()
       .all(),
     read: (id) => {

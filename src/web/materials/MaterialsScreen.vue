@@ -1,26 +1,31 @@
 <script setup lang="ts">
 /** Materials and machines: every profile as a swatch, searched by what people call it; one of them open beside. */
 import { ArrowLeft } from '@lucide/vue';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import FilePicker from '../shared/FilePicker.vue';
+import { fetchProfileUses } from '../shared/shelfApi';
+import { useAttempt } from '../shared/useAttempt';
 import { foundProfiles } from '../shared/pairSearch';
 import PairSwatch from '../shared/PairSwatch.vue';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { usePreferences } from '../stores/preferences';
 import { useProfiles, type ProfileEntry } from '../stores/profiles';
-import { useShelf } from '../stores/shelf';
 import ProfilePanel from './ProfilePanel.vue';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const profiles = useProfiles();
-const shelf = useShelf();
 const preferences = usePreferences();
+const { attempt } = useAttempt();
+/** How many jobs are made with each. */
+const uses = shallowRef<ReadonlyMap<string, number>>(new Map());
 onMounted(() => {
   document.title = 'Materials and machines · Binarus';
   void profiles.load();
-  void shelf.load();
+  void attempt(async () => {
+    uses.value = await fetchProfileUses();
+  });
 });
 
 const typed = ref('');
@@ -37,11 +42,6 @@ const groups = computed(() => {
 });
 const faceOf = (group: readonly ProfileEntry[]): ProfileEntry =>
   group.find(({ id }) => id === shown.value?.id) ?? group[0]!;
-const uses = computed(() => {
-  const counts = new Map<string, number>();
-  for (const { profile } of shelf.jobs ?? []) counts.set(profile, (counts.get(profile) ?? 0) + 1);
-  return counts;
-});
 const usesText = (id: string): string => {
   const count = uses.value.get(id) ?? 0;
   return count === 0 ? '' : count === 1 ? '1 job' : `${count} jobs`;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One profile: its values with where they come from, beside those of another; an own one is changed here. */
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   pairDifferences,
@@ -12,16 +12,16 @@ import {
   valueOf,
 } from '../../core/plan';
 import { usualSizes } from '../../content';
-import { profileDocument } from '../../wire';
+import { profileDocument, type ShelfPage } from '../../wire';
 import ChoiceRow from '../shared/ChoiceRow.vue';
 import ColourField from '../shared/ColourField.vue';
 import { downloadBytes } from '../shared/download';
 import PairSwatch from '../shared/PairSwatch.vue';
 import PickList from '../shared/PickList.vue';
+import { fetchShelf } from '../shared/shelfApi';
 import { differenceText, originText } from '../shared/valueText';
 import { usePreferences } from '../stores/preferences';
 import { useProfiles, type ProfileEntry } from '../stores/profiles';
-import { useShelf } from '../stores/shelf';
 import ProfileValue from './ProfileValue.vue';
 import { useProfileDraft, valuesOfPart } from './useProfileDraft';
 
@@ -29,7 +29,6 @@ const props = defineProps<{ entry: ProfileEntry }>();
 const emit = defineEmits<{ show: [id: string] }>();
 const router = useRouter();
 const profiles = useProfiles();
-const shelf = useShelf();
 const preferences = usePreferences();
 const draft = useProfileDraft(() => props.entry);
 const pair = computed(() => {
@@ -66,7 +65,19 @@ const basis = computed(() => {
 const changed = computed(() =>
   basis.value === undefined ? [] : pairDifferences(basis.value.pair, pair.value),
 );
-const usedBy = computed(() => (shelf.jobs ?? []).filter(({ profile }) => profile === props.entry.id));
+/** Some of the jobs that are made with it, and how many there are; null before that is known. */
+const usedBy = shallowRef<Pick<ShelfPage, 'jobs' | 'total'> | null>(null);
+const mostNamed = 6;
+watch(
+  () => props.entry.id,
+  async (id) => {
+    usedBy.value = null;
+    // Without an answer nothing is said.
+    const found = await fetchShelf({ profile: id }, 0, mostNamed).catch(() => null);
+    if (props.entry.id === id) usedBy.value = found;
+  },
+  { immediate: true },
+);
 
 const parts = [
   { part: 'material', title: 'Material' },
@@ -249,12 +260,14 @@ function save(): void {
     </section>
     <section>
       <h3 class="heading">Where it is used</h3>
-      <p v-if="usedBy.length === 0" class="note">In no job.</p>
-      <ul v-else>
-        <li v-for="job in usedBy.slice(0, 6)" :key="job.id">
+      <p v-if="usedBy?.total === 0" class="note">In no job.</p>
+      <ul v-else-if="usedBy">
+        <li v-for="job in usedBy.jobs" :key="job.id">
           <RouterLink :to="`/jobs/${job.id}/piece`">{{ job.name }}</RouterLink>
         </li>
-        <li v-if="usedBy.length > 6" class="note">and {{ usedBy.length - 6 }} more</li>
+        <li v-if="usedBy.total > usedBy.jobs.length" class="note">
+          and {{ usedBy.total - usedBy.jobs.length }} more
+        </li>
       </ul>
     </section>
   </section>

@@ -2,7 +2,7 @@
 import { alsoCalled } from '../../content';
 import { machineKinds } from '../../core/plan';
 import type { ProfileEntry } from '../stores/profiles';
-import { folded, wordsOf } from './folded';
+import { folded, wordsOf } from '../../core/order';
 
 function searchText({ name, pair: { material, machine } }: ProfileEntry): string {
   const parts = [name, material.name, material.family, machine.name, machine.short];

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** On what the pieces are laid, how, how many of each, and what is drawn beside them. */
 import { Plus, Trash2, X } from '@lucide/vue';
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import {
   evenMargin,
   stocks,
@@ -17,7 +17,7 @@ import MeasureInput from '../shared/MeasureInput.vue';
 import NumberInput from '../shared/NumberInput.vue';
 import PickList from '../shared/PickList.vue';
 import SwitchField from '../shared/SwitchField.vue';
-import { listShelf } from '../shared/shelfApi';
+import { fetchWholeShelf } from '../shared/shelfApi';
 import { useAttempt } from '../shared/useAttempt';
 import { usePieceShelf } from '../stores/pieceShelf';
 import { machineStock } from './firstSheet';
@@ -29,9 +29,6 @@ const { problem, attempt } = useAttempt();
 const others = shallowRef<readonly JobSummary[]>([]);
 onMounted(() => {
   void shelf.load();
-  void attempt(async () => {
-    others.value = await listShelf();
-  });
 });
 
 const own = computed(() => props.sheet.document.value!);
@@ -106,13 +103,27 @@ const takeOff = (index: number): void =>
   props.sheet.change({ pieces: own.value.pieces.filter((_, at) => at !== index) });
 
 /** Jobs of the same material and machine, which can lie on the same sheet. */
-const addable = computed(() => {
-  if (job.value === null) return [];
+const profile = computed(() => {
+  if (job.value === null) return null;
   const { material, machine } = pairOfJob(job.value);
-  const profile = `${material.id}.${machine.id}`;
+  return `${material.id}.${machine.id}`;
+});
+/** So many are offered, the newest. */
+const mostOffered = 1000;
+watch(
+  profile,
+  (of) =>
+    attempt(async () => {
+      if (of === null) return;
+      const found = await fetchWholeShelf({ place: 'shelf', profile: of }, mostOffered);
+      if (profile.value === of) others.value = found;
+    }),
+  { immediate: true },
+);
+const addable = computed(() => {
   const here = new Set(own.value.pieces.map(({ jobId }) => jobId));
   return others.value
-    .filter((other) => other.place === 'shelf' && other.profile === profile && !here.has(other.id))
+    .filter((other) => !here.has(other.id))
     .map(({ id, name }) => ({ value: id, label: name }));
 });
 const added = ref('');

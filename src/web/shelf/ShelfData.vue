@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /** All data out and in, and the table of jobs. */
 import { defineAsyncComponent, ref, shallowRef, useTemplateRef } from 'vue';
-import type { ImportReport, JobSummary } from '../../wire';
+import { stateOf, type ImportReport, type ShelfChoice } from '../../wire';
 import LongWorkNote from '../shared/LongWorkNote.vue';
-import { importArchive } from '../shared/shelfApi';
+import { fetchWholeShelf, importArchive } from '../shared/shelfApi';
 import { useLongWork } from '../shared/useLongWork';
 import { useShelf } from '../stores/shelf';
-import { stateNames, stateOf } from './shelfList';
+import { stateNames } from './shelfNames';
 
 const AppDialog = defineAsyncComponent(() => import('../shared/AppDialog.vue'));
-const props = defineProps<{ jobs: readonly JobSummary[] }>();
+const props = defineProps<{ choice: () => ShelfChoice }>();
 const shelf = useShelf();
 const picker = useTemplateRef<HTMLInputElement>('picker');
 const archive = shallowRef<File | null>(null);
@@ -20,22 +20,29 @@ const shown = ref(false);
 
 /** The jobs as they are listed. Cells that a spreadsheet would run as formulas get an apostrophe in front. */
 async function saveTable(): Promise<void> {
-  const { downloadCsv } = await import('../shared/downloadCsv');
-  const rows = props.jobs.map((job) => ({
-    name: job.name,
-    collection: job.collection,
-    kind: job.kind,
-    message: job.message,
-    material: job.material,
-    width_mm: job.widthMm,
-    height_mm: job.heightMm,
-    state: stateNames[stateOf(job)],
-    revision: job.revision,
-    saved: job.savedAt,
-    made: job.made?.on ?? '',
-    made_note: job.made?.note ?? '',
-  }));
-  downloadCsv('binarus-jobs.csv', rows);
+  try {
+    const [{ downloadCsv }, jobs] = await Promise.all([
+      import('../shared/downloadCsv'),
+      fetchWholeShelf(props.choice()),
+    ]);
+    const rows = jobs.map((job) => ({
+      name: job.name,
+      collection: job.collection,
+      kind: job.kind,
+      message: job.message,
+      material: job.material,
+      width_mm: job.widthMm,
+      height_mm: job.heightMm,
+      state: stateNames[stateOf(job)],
+      revision: job.revision,
+      saved: job.savedAt,
+      made: job.made?.on ?? '',
+      made_note: job.made?.note ?? '',
+    }));
+    downloadCsv('binarus-jobs.csv', rows);
+  } catch (error) {
+    shelf.problem = (error as Error).message;
+  }
 }
 
 async function look(event: Event): Promise<void> {
@@ -59,7 +66,7 @@ async function take(): Promise<void> {
     const file = archive.value!;
     await work.run((query, signal) => importArchive(file, false, query, signal));
     shown.value = false;
-    await shelf.load();
+    shelf.changes++;
   } catch (error) {
     problem.value = (error as Error).message;
   }

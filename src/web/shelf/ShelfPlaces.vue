@@ -1,10 +1,15 @@
 <script setup lang="ts">
 /** Where jobs are: the shelf with its collections, the archive, the bin. Jobs are filed by dropping them here. */
-import { computed, ref } from 'vue';
-import { places, type JobSummary, type Place } from '../../wire';
-import { collectionsOf } from './shelfList';
+import { ref } from 'vue';
+import { places, type Place, type ShelfPage } from '../../wire';
 
-const props = defineProps<{ jobs: readonly JobSummary[]; place: Place; collection: string | null }>();
+defineProps<{
+  counts: ShelfPage['counts'] | undefined;
+  /** Of the place at hand. */
+  collections: ShelfPage['collections'];
+  place: Place;
+  collection: string | null;
+}>();
 const emit = defineEmits<{
   choose: [place: Place, collection: string | null];
   dropIn: [ids: string[], collection: string];
@@ -12,8 +17,6 @@ const emit = defineEmits<{
 }>();
 const names = { shelf: 'Shelf', archive: 'Archive', bin: 'Bin' };
 const over = ref<string | null>(null);
-const collections = computed(() => collectionsOf(props.jobs, props.place));
-const countOf = (place: Place): number => props.jobs.filter((job) => job.place === place).length;
 
 function dropped(event: DragEvent): string[] {
   over.value = null;
@@ -33,7 +36,7 @@ function dropped(event: DragEvent): string[] {
         @dragleave="over = null"
         @drop.prevent="emit('dropTo', dropped($event), entry)"
       >
-        {{ names[entry] }} <span class="measure">{{ countOf(entry) }}</span>
+        {{ names[entry] }} <span class="measure">{{ counts?.[entry] }}</span>
       </button>
       <template v-if="place === entry">
         <button

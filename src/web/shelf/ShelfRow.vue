@@ -3,12 +3,12 @@
 import { severityOfVerdict } from '../../core/finding';
 import { Archive, ArchiveRestore, Copy, Pencil, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
-import type { JobSummary } from '../../wire';
+import { stateOf, type JobSummary } from '../../wire';
 import StateShape from '../shared/StateShape.vue';
 import { lengthNumber } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
 import { useShelf } from '../stores/shelf';
-import { stateNames, stateOf } from './shelfList';
+import { stateNames } from './shelfNames';
 import { usePicture } from './usePicture';
 import PieceThumb from '../shared/PieceThumb.vue';
 

@@ -4,12 +4,21 @@ import { Plus } from '@lucide/vue';
 import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Place } from '../../wire';
+import {
+  jobStates,
+  shelfOrders,
+  type JobState,
+  type Place,
+  type ShelfChoice,
+  type ShelfOrder,
+} from '../../wire';
 import PickList from '../shared/PickList.vue';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useHouseStyles } from '../stores/houseStyles';
 import { useShelf } from '../stores/shelf';
-import { jobStates, listJobs, sortKeys, stateNames, type ShelfQuery, type SortKey } from './shelfList';
+import { fetchShelfIds } from '../shared/shelfApi';
+import { orderNames, stateNames } from './shelfNames';
+import { useShelfList } from './useShelfList';
 import PictureTaker from './PictureTaker.vue';
 import ShelfData from './ShelfData.vue';
 import ShelfPlaces from './ShelfPlaces.vue';
@@ -20,23 +29,28 @@ const ApplyLook = defineAsyncComponent(() => import('./ApplyLook.vue'));
 const router = useRouter();
 const house = useHouseStyles();
 const shelf = useShelf();
-const query = reactive<{ -readonly [Key in keyof ShelfQuery]: ShelfQuery[Key] }>({
-  place: 'shelf',
-  collection: null,
-  state: null,
+const query = reactive({
+  place: 'shelf' as Place,
+  /** Null for all collections. */
+  collection: null as string | null,
+  state: null as JobState | null,
   words: '',
-  sort: 'saved',
+  order: 'saved' as ShelfOrder,
 });
+const choice = (): ShelfChoice => ({
+  place: query.place,
+  collection: query.collection ?? undefined,
+  state: query.state ?? undefined,
+  words: query.words.trim() === '' ? undefined : query.words.slice(0, 500),
+  order: query.order,
+});
+const { lines, facts, problem, look } = useShelfList(choice, () => shelf.changes);
+const inPlace = computed(() => facts.value?.counts[query.place] ?? 0);
+const isEmpty = computed(
+  () => facts.value !== null && Object.values(facts.value.counts).every((count) => count === 0),
+);
 const selected = ref<ReadonlySet<string>>(new Set());
-const list = computed(() => listJobs(shelf.jobs ?? [], query));
-const sortNames: Record<SortKey, string> = {
-  saved: 'newest first',
-  name: 'by name',
-  collection: 'by collection',
-  material: 'by material',
-  size: 'by size',
-};
-const sortChoices = sortKeys.map((value) => ({ value, label: sortNames[value] }));
+const orderChoices = shelfOrders.map((value) => ({ value, label: orderNames[value] }));
 const stateChoices = [
   { value: '' as const, label: 'any state' },
   ...jobStates.map((value) => ({ value, label: stateNames[value] })),
@@ -53,7 +67,8 @@ const {
   containerProps,
   wrapperProps,
   scrollTo,
-} = useVirtualList(list, { itemHeight: 84, overscan: 4 });
+} = useVirtualList(lines, { itemHeight: 84, overscan: 4 });
+watch(visible, (rows) => look(rows[0]?.index ?? 0, rows.at(-1)?.index ?? 0));
 watch(query, () => {
   selected.value = new Set();
   scrollTo(0);
@@ -61,7 +76,7 @@ watch(query, () => {
 
 onMounted(() => {
   document.title = 'Shelf · Binarus';
-  void shelf.load();
+  shelf.problem = '';
   // The bench is what comes next; it is fetched in a quiet moment.
   setTimeout(() => void import('../bench/BenchScreen.vue').catch(() => {}), 600);
 });
@@ -107,6 +122,15 @@ const clearing = ref(false);
 function clearBin(): void {
   clearing.value = false;
   void shelf.clearBin();
+}
+
+/** Of all that are chosen, whether they are in view or not. */
+async function selectAll(): Promise<void> {
+  try {
+    selected.value = new Set(await fetchShelfIds(choice()));
+  } catch (error) {
+    shelf.problem = (error as Error).message;
+  }
 }
 
 function toggle(id: string): void {
@@ -156,6 +180,7 @@ useShelfKeys({
         v-model="query.words"
         class="search"
         clearable
+        maxlength="500"
         placeholder="Search name, message, material, note  ( / )"
         aria-label="Search"
       />
@@ -166,7 +191,7 @@ useShelfKeys({
         :model-value="query.state ?? ''"
         @update:model-value="query.state = $event || null"
       />
-      <PickList v-model="query.sort" class="pick" label="Order" :choices="sortChoices" />
+      <PickList v-model="query.order" class="pick" label="Order" :choices="orderChoices" />
       <UnitSwitch />
       <button type="button" class="action main" title="N" @click="startJob()">
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
@@ -174,7 +199,8 @@ useShelfKeys({
     </header>
     <div class="side">
       <ShelfPlaces
-        :jobs="shelf.jobs ?? []"
+        :counts="facts?.counts"
+        :collections="facts?.collections ?? []"
         :place="query.place"
         :collection="query.collection"
         @choose="choose"
@@ -187,12 +213,12 @@ useShelfKeys({
         <RouterLink class="action quiet" to="/register">What was made</RouterLink>
         <RouterLink class="action quiet" to="/materials">Materials and machines</RouterLink>
         <PictureTaker />
-        <ShelfData :jobs="list" />
+        <ShelfData :choice="choice" />
       </div>
     </div>
     <section class="jobs" aria-label="Jobs">
       <div class="bar">
-        <p v-if="shelf.problem" class="problem" role="alert">{{ shelf.problem }}</p>
+        <p v-if="shelf.problem || problem" class="problem" role="alert">{{ shelf.problem || problem }}</p>
         <template v-else-if="selected.size > 0">
           <strong>{{ selected.size }} selected</strong>
           <button v-if="query.place !== 'shelf'" type="button" class="action" @click="moveTo('shelf')">
@@ -210,15 +236,8 @@ useShelfKeys({
           <button type="button" class="action quiet" @click="selected = new Set()">Select none</button>
         </template>
         <template v-else>
-          <span class="note" data-test="job-count"
-            >{{ list.length }} of {{ shelf.jobs?.length ?? 0 }} jobs</span
-          >
-          <button
-            v-if="list.length > 0"
-            type="button"
-            class="action quiet"
-            @click="selected = new Set(list.map(({ id }) => id))"
-          >
+          <span class="note" data-test="job-count">{{ lines.length }} of {{ inPlace }} jobs</span>
+          <button v-if="lines.length > 0" type="button" class="action quiet" @click="selectAll">
             Select all
           </button>
           <template v-if="query.place === 'shelf' && query.collection && house.styles.length > 0">
@@ -234,7 +253,7 @@ useShelfKeys({
               One clean job
             </button>
           </template>
-          <template v-if="query.place === 'bin' && list.length > 0">
+          <template v-if="query.place === 'bin' && inPlace > 0">
             <button v-if="!clearing" type="button" class="action" @click="clearing = true">
               Empty the bin
             </button>
@@ -256,16 +275,13 @@ useShelfKeys({
       </div>
       <div v-bind="containerProps" class="scroller" @dragstart="drag">
         <div v-bind="wrapperProps">
-          <ShelfRow
-            v-for="{ data: job } in visible"
-            :key="job.id"
-            :job="job"
-            :selected="selected.has(job.id)"
-            @select="toggle(job.id)"
-          />
+          <template v-for="{ data: { job, index } } in visible" :key="job?.id ?? index">
+            <ShelfRow v-if="job" :job="job" :selected="selected.has(job.id)" @select="toggle(job.id)" />
+            <div v-else class="row" aria-busy="true"></div>
+          </template>
         </div>
-        <div v-if="shelf.jobs && list.length === 0" class="empty">
-          <template v-if="shelf.jobs.length === 0">
+        <div v-if="facts && lines.length === 0" class="empty">
+          <template v-if="isEmpty">
             <p>The shelf is empty.</p>
             <button type="button" class="action main" @click="startJob()">Start the first job</button>
             <p class="note">Copy the address that a scan should open; you can paste it on the bench.</p>

@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
 import { createPinia, setActivePinia } from 'pinia';
 import { newJob } from '../../core/job';
-import type { JobSummary, Place } from '../../wire';
+import { mostAtOnce, type Place } from '../../wire';
 import { enterBrowser, type FakeBrowser } from '../../testing/browser';
 import { useShelf } from './shelf';
 
@@ -15,31 +15,18 @@ let revisions: Map<string, number>;
 let refuses: string | null;
 let browser: FakeBrowser;
 
-const summary = (id: string): JobSummary => ({
-  id,
-  place: places.get(id)!,
-  revision: revisions.get(id)!,
-  savedAt: '2026-11-25T10:00:00.000Z',
-  name: 'Slipway',
-  collection: collections.get(id)!,
-  note: '',
-  kind: 'web',
-  message: 'https://ternquay.example',
-  material: 'Birch plywood',
-  profile: 'birch-plywood.co2-laser',
-  widthMm: 60,
-  heightMm: 40,
-  severity: 'fine',
-  isUnreadable: false,
-  proof: null,
-  made: null,
-});
+/** What each had, as the server tells it. */
+function groups<Key extends string>(name: Key, of: ReadonlyMap<string, string>, asked: readonly string[]) {
+  const values = [...new Set(asked.map((id) => of.get(id)!))];
+  return {
+    before: values.map((value) => ({ [name]: value, ids: asked.filter((id) => of.get(id) === value) })),
+  };
+}
 
 function answer(path: string, { method = 'GET', body }: RequestInit): Response {
   const json = (status: number, value: unknown): Response => new Response(JSON.stringify(value), { status });
   const read = body === undefined ? null : (JSON.parse(body as string) as Record<string, never>);
   if (refuses !== null && method !== 'GET') return json(409, { problem: refuses });
-  if (path === '/api/shelf') return json(200, { jobs: ids.filter((id) => places.has(id)).map(summary) });
   const {
     ids: asked,
     place,
@@ -51,9 +38,17 @@ function answer(path: string, { method = 'GET', body }: RequestInit): Response {
     collection: string;
     jobs: { id: string; baseRevision: number }[];
   };
-  if (path === '/api/shelf/move') asked.forEach((id) => places.set(id, place));
-  else if (path === '/api/shelf/file') asked.forEach((id) => collections.set(id, collection));
-  else if (path === '/api/shelf/revise') {
+  if (path === '/api/shelf/move') {
+    const before = groups('place', places, asked);
+    asked.forEach((id) => places.set(id, place));
+    return json(200, before);
+  }
+  if (path === '/api/shelf/file') {
+    const before = groups('collection', collections, asked);
+    asked.forEach((id) => collections.set(id, collection));
+    return json(200, before);
+  }
+  if (path === '/api/shelf/revise') {
     const isStale = jobs.some(({ id, baseRevision }) => revisions.get(id) !== baseRevision);
     if (isStale) return json(409, { problem: 'changed meanwhile' });
     jobs.forEach(({ id, baseRevision }) => revisions.set(id, baseRevision + 1));
@@ -71,16 +66,9 @@ beforeEach(() => {
 });
 afterEach(() => browser.leave());
 
-const loaded = async () => {
-  const shelf = useShelf();
-  await shelf.load();
-  expect(shelf.problem).toBe('');
-  return shelf;
-};
-
 describe('the way back', () => {
   it('from a move takes each job to where it was', async () => {
-    const shelf = await loaded();
+    const shelf = useShelf();
     await shelf.move(ids, 'bin');
     expect(new Set(places.values())).toEqual(new Set(['bin']));
     expect(shelf.wayBack!.label).toBe('3 jobs moved to the bin');
@@ -90,15 +78,15 @@ describe('the way back', () => {
   });
 
   it('from filing gives each job its collection', async () => {
-    const shelf = await loaded();
+    const shelf = useShelf();
     await shelf.fileIn(ids.slice(0, 2), 'Signs');
-    expect(shelf.jobs!.map(({ collection }) => collection)).toEqual(['Signs', 'Signs', '']);
+    expect([...collections.values()]).toEqual(['Signs', 'Signs', '']);
     await shelf.undo();
     expect([...collections.values()]).toEqual(['Moorings', '', '']);
   });
 
   it('from new revisions puts the documents before on top of them', async () => {
-    const shelf = await loaded();
+    const shelf = useShelf();
     const saved = { id: ids[0]!, revision: 4, savedAt: '2026-11-25T10:00:00.000Z', document, proof: null };
     await shelf.revise([{ saved, document: { ...document, note: 'restyled' } }], 'restyled');
     expect([revisions.get(ids[0]!), shelf.wayBack!.label]).toEqual([5, '1 job restyled']);
@@ -107,13 +95,23 @@ describe('the way back', () => {
   });
 
   it('is not offered for what was refused, which is told', async () => {
-    const shelf = await loaded();
+    const shelf = useShelf();
     refuses = 'The disk is full: nothing was saved.';
     await shelf.move(ids, 'bin');
     expect([shelf.problem, shelf.wayBack]).toEqual([refuses, null]);
-    expect(shelf.jobs).toHaveLength(3);
     refuses = null;
-    await shelf.load();
-    expect(shelf.problem).toBe('');
+    const before = shelf.changes;
+    await shelf.move(ids, 'bin');
+    // Whoever shows jobs looks again.
+    expect([shelf.problem, shelf.changes]).toEqual(['', before + 1]);
+  });
+
+  it('does not begin with more jobs than are moved at once', async () => {
+    const shelf = useShelf();
+    await shelf.move(
+      Array.from({ length: mostAtOnce + 1 }, (_, at) => `job ${at}`),
+      'bin',
+    );
+    expect(shelf.problem).toContain(`${mostAtOnce + 1} jobs are selected; at most ${mostAtOnce}`);
   });
 });

@@ -1,9 +1,9 @@
-/** The jobs on the shelf, and the way back from what was done to many of them. */
+/** What is done to jobs on the shelf, and the way back from it. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { SavedJob, JobSummary, Place } from '../../wire';
+import { mostAtOnce, type Place, type SavedJob } from '../../wire';
 import type { Job } from '../../core/job';
-import { emptyBin, fileJobs, listShelf, moveJobs } from '../shared/shelfApi';
+import { emptyBin, fileJobs, moveJobs } from '../shared/shelfApi';
 
 /** Documents are large to understand; what does is loaded when it is needed. */
 const jobApi = () => import('../shared/api');
@@ -21,7 +21,8 @@ const placeNames: Readonly<Record<Place, string>> = {
 const counted = (count: number): string => (count === 1 ? '1 job' : `${count} jobs`);
 
 export const useShelf = defineStore('shelf', () => {
-  const jobs = shallowRef<readonly JobSummary[] | null>(null);
+  /** Counts what was done: whoever shows jobs looks again. */
+  const changes = ref(0);
   const problem = ref('');
   /** Undoes the last thing that was done to jobs; null when there is nothing to undo. */
   const wayBack = shallowRef<WayBack | null>(null);
@@ -30,47 +31,41 @@ export const useShelf = defineStore('shelf', () => {
     try {
       problem.value = '';
       await work();
-      jobs.value = await listShelf();
     } catch (error) {
       problem.value = (error as Error).message;
     }
+    // What failed half way may have done something.
+    changes.value++;
   }
 
-  const load = (): Promise<void> => attempt(async () => {});
+  const isTooMuch = (ids: readonly string[]): boolean => {
+    if (ids.length <= mostAtOnce) return false;
+    problem.value = `${counted(ids.length)} are selected; at most ${mostAtOnce} are moved or filed at once. Select fewer by searching or by collection.`;
+    return true;
+  };
 
-  /** Puts each group of jobs back to what it had. */
-  async function putBack<Value>(
-    before: readonly (readonly [id: string, value: Value])[],
-    restore: (ids: readonly string[], value: Value) => Promise<void>,
-  ): Promise<void> {
-    for (const value of new Set(before.map(([, had]) => had)))
-      await restore(
-        before.filter(([, had]) => had === value).map(([id]) => id),
-        value,
-      );
-  }
-
-  const chosen = (ids: readonly string[]): JobSummary[] =>
-    (jobs.value ?? []).filter(({ id }) => ids.includes(id));
-
-  function move(ids: readonly string[], place: Place): Promise<void> {
-    const before = chosen(ids).map((job) => [job.id, job.place] as const);
-    return attempt(async () => {
-      await moveJobs(ids, place);
+  async function move(ids: readonly string[], place: Place): Promise<void> {
+    if (isTooMuch(ids)) return;
+    await attempt(async () => {
+      const before = await moveJobs(ids, place);
       wayBack.value = {
         label: `${counted(ids.length)} moved to ${placeNames[place]}`,
-        run: () => putBack(before, moveJobs),
+        run: async () => {
+          for (const group of before) await moveJobs(group.ids, group.place);
+        },
       };
     });
   }
 
-  function fileIn(ids: readonly string[], collection: string): Promise<void> {
-    const before = chosen(ids).map((job) => [job.id, job.collection] as const);
-    return attempt(async () => {
-      await fileJobs(ids, collection);
+  async function fileIn(ids: readonly string[], collection: string): Promise<void> {
+    if (isTooMuch(ids)) return;
+    await attempt(async () => {
+      const before = await fileJobs(ids, collection);
       wayBack.value = {
         label: `${counted(ids.length)} filed in ${collection === '' ? 'no collection' : collection}`,
-        run: () => putBack(before, fileJobs),
+        run: async () => {
+          for (const group of before) await fileJobs(group.ids, group.collection);
+        },
       };
     });
   }
@@ -120,7 +115,10 @@ export const useShelf = defineStore('shelf', () => {
         name: `${shownTitle(document).slice(0, 112)} (copy)`,
         overrides: [],
       });
-      wayBack.value = { label: `${shownTitle(document)} duplicated`, run: () => moveJobs([copy.id], 'bin') };
+      wayBack.value = {
+        label: `${shownTitle(document)} duplicated`,
+        run: async () => void (await moveJobs([copy.id], 'bin')),
+      };
     });
   }
 
@@ -137,5 +135,5 @@ export const useShelf = defineStore('shelf', () => {
     return way === null ? Promise.resolve() : attempt(way.run);
   }
 
-  return { jobs, problem, wayBack, load, move, fileIn, revise, rename, duplicate, clearBin, undo };
+  return { changes, problem, wayBack, move, fileIn, revise, rename, duplicate, clearBin, undo };
 });

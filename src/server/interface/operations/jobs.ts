@@ -24,7 +24,13 @@ import {
   saveCheckSchema,
   saveProofSchema,
   saveRevisionSchema,
-  shelfSchema,
+  filedJobsSchema,
+  movedJobsSchema,
+  profileUsesSchema,
+  shelfChoiceSchema,
+  shelfIdsSchema,
+  shelfPageSchema,
+  shelfQuerySchema,
   twinsSchema,
 } from '../../../wire';
 import { plate, sheet, series } from './examples';
@@ -34,7 +40,20 @@ const ofJob = { jobId: jobIdSchema };
 const ofRevision = { id: jobIdSchema, number: revisionNumberSchema };
 
 export const jobsOperations: readonly Operation[] = [
-  ask('get', '/api/shelf', 'Lists all jobs, without their documents.', json(shelfSchema)),
+  ask('get', '/api/shelf', 'Lists jobs in pages, without their documents.', json(shelfPageSchema), {
+    query: shelfQuerySchema,
+    example: { place: 'shelf', words: 'berth', order: 'name', from: '0', count: '20' },
+  }),
+  ask('get', '/api/shelf/ids', 'Lists the ids of all jobs that are chosen.', json(shelfIdsSchema), {
+    query: shelfChoiceSchema,
+    example: { place: 'shelf', state: 'draft' },
+  }),
+  ask(
+    'get',
+    '/api/shelf/profiles',
+    'Says how many jobs are made with each profile.',
+    json(profileUsesSchema),
+  ),
   ask(
     'post',
     '/api/shelf/twins',
@@ -42,15 +61,18 @@ export const jobsOperations: readonly Operation[] = [
     json(twinsSchema),
     { body: findTwinsSchema, example: { payload: 'https://ternquay.example/berth/17' } },
   ),
-  ask('post', '/api/shelf/move', 'Moves jobs to the shelf, the archive or the bin, all or none.', nothing, {
-    body: moveJobsSchema,
-    example: { ids: ['{job}'], place: 'archive' },
-  }),
+  ask(
+    'post',
+    '/api/shelf/move',
+    'Moves jobs to the shelf, the archive or the bin, all or none; says where they were.',
+    json(movedJobsSchema),
+    { body: moveJobsSchema, example: { ids: ['{job}'], place: 'archive' } },
+  ),
   ask(
     'post',
     '/api/shelf/file',
-    'Files jobs in a collection, each as a new revision, all or none.',
-    nothing,
+    'Files jobs in a collection, each as a new revision, all or none; says where they were.',
+    json(filedJobsSchema),
     { body: fileJobsSchema, example: { ids: ['{job}'], collection: 'Berths' } },
   ),
   ask('post', '/api/shelf/documents', 'Gives the newest documents of several jobs.', json(documentsSchema), {

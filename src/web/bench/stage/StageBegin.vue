@@ -7,7 +7,7 @@ import type { PressView } from '../../../engine';
 import type { JobSummary } from '../../../wire';
 import { sizeMm } from '../../../core/finding';
 import { fetchJob } from '../../shared/api';
-import { listShelf } from '../../shared/shelfApi';
+import { fetchShelf } from '../../shared/shelfApi';
 import { useAttempt } from '../../shared/useAttempt';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
@@ -44,13 +44,10 @@ const recentShown = 4;
 const recent = ref<readonly JobSummary[]>([]);
 onMounted(() =>
   attempt(async () => {
-    const jobs = await listShelf();
+    // Some of the newest may be this one, or empty.
+    const { jobs } = await fetchShelf({ place: 'shelf', order: 'saved' }, 0, 20);
     recent.value = jobs
-      .filter(
-        ({ id, place, isUnreadable, message }) =>
-          id !== bench.id && place === 'shelf' && !isUnreadable && message !== '',
-      )
-      .sort((a, b) => b.savedAt.localeCompare(a.savedAt))
+      .filter(({ id, isUnreadable, message }) => id !== bench.id && !isUnreadable && message !== '')
       .slice(0, recentShown);
   }),
 );

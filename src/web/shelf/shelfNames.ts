@@ -1,0 +1,18 @@
+/** Words for what the shelf shows. */
+import type { JobState, ShelfOrder } from '../../wire';
+
+export const stateNames: Readonly<Record<JobState, string>> = {
+  draft: 'draft',
+  stopped: 'stopped',
+  proved: 'proved',
+  stale: 'proof is stale',
+  made: 'made',
+};
+
+export const orderNames: Readonly<Record<ShelfOrder, string>> = {
+  saved: 'newest first',
+  name: 'by name',
+  collection: 'by collection',
+  material: 'by material',
+  size: 'by size',
+};
