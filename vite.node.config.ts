@@ -33,6 +33,7 @@ export default defineConfig({
         linksServer: 'bench/linksServer.ts',
         bareServer: 'bench/bareServer.ts',
         loadAlone: 'bench/loadAlone.ts',
+        holdServer: 'bench/holdServer.ts',
         limitsTruth: 'bench/limitsTruth.ts',
         outsideJobs: 'outside/outsideJobs.ts',
         moduleSymbols: 'outside/moduleSymbols.ts',

@@ -2,12 +2,12 @@
  * Many windows at once: 2,000 jobs, 16 connections; each request beside a bare Express route with the same bytes, under the same load, in
  * turns. Then reads alone, while an import, a series and new looks go on; and what the server's memory grows by.
  */
-import { spawn } from 'node:child_process';
-import { createReadStream, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { execFile, spawn } from 'node:child_process';
+import { promisify } from 'node:util';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { buffer } from 'node:stream/consumers';
 import { findPair } from '../src/content';
 import { plainStyle } from '../src/core/artwork';
@@ -16,8 +16,6 @@ import { sampleLengths, sampleMessage } from './encoders';
 import { openData } from '../src/server/data';
 import { openDatabase } from '../src/server/db/open';
 import { startServer } from '../src/testing/runningServer';
-import { runInThreads } from '../src/server/runs';
-import { workshopInProcesses } from '../src/server/workshop';
 import { savedJobSchema, type Run, type SavedJob } from '../src/wire';
 import { beside } from './beside';
 import { jacket, onA4, seriesOf } from './jackets';
@@ -342,36 +340,23 @@ async function archiveOf(folder: string, count: number): Promise<Uint8Array<Arra
   return archive;
 }
 
-/** The longest time in milliseconds that the thread that answers is held, by an import and by the end of a run. */
-export async function holdFigures(): Promise<{ readonly importMs: number; readonly runMs: number }> {
+export interface HoldFigures {
+  /** The longest time in milliseconds that the thread that answers is held, by an import and by a series. */
+  readonly importMs: number;
+  readonly runMs: number;
+}
+
+/** In a process of its own, which holds nothing else. */
+export async function holdFigures(): Promise<HoldFigures> {
   const folder = mkdtempSync(join(tmpdir(), 'binarus-hold-'));
-  const archive = await archiveOf(join(folder, 'other'), importedJobs);
-  const db = openDatabase(join(folder, 'binarus.sqlite'));
-  const data = openData(db, {
-    workshop: workshopInProcesses(beside('limitedChild'), beside('limitedThread')),
-    threads: runInThreads(beside('worker')),
-  });
-  const held = async (work: () => Promise<unknown>): Promise<number> => {
-    const delay = monitorEventLoopDelay({ resolution: 1 });
-    delay.enable();
-    await work();
-    delay.disable();
-    return delay.max / 1e6;
-  };
   const file = join(folder, 'archive.zip');
-  writeFileSync(file, archive);
-  const importMs = await held(() => data.archive.take(createReadStream(file), false));
-  await data.measuring.settled();
-  const { id } = data.jobs.create(jacket);
-  const wish = { job: jacket, series: seriesOf(seriesCodes), sheet: onA4, form: 'document' as const };
-  const runMs = await held(async () => {
-    const { id: run } = data.runs.ask(id, 1, { ...wish, again: true, contacts: false });
-    await data.runs.settled();
-    if (data.runs.find(run)!.report?.made !== seriesCodes) throw new Error('the series was not made');
-  });
-  await data.runs.close();
-  await data.links.close();
-  db.close();
+  writeFileSync(file, await archiveOf(join(folder, 'other'), importedJobs));
+  const { stdout } = await promisify(execFile)(process.execPath, [
+    beside('holdServer'),
+    folder,
+    file,
+    String(seriesCodes),
+  ]);
   rmSync(folder, { recursive: true });
-  return { importMs, runMs };
+  return JSON.parse(stdout) as HoldFigures;
 }

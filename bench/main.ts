@@ -3,6 +3,7 @@ import { artworkRows, logoRow } from './artwork';
 import { commandRows } from './command';
 import { encoderRows } from './encoders';
 import { fileRows } from './files';
+import { holdFigures, loadFigures } from './load';
 import { chartFigures, doorFigures } from './links';
 import { steeringRows } from './steering';
 import { pageFigures } from './page';
@@ -190,6 +191,44 @@ tell(
     measured: `p95 ${meanwhileMs.p95.toFixed(1)} ms, median ${meanwhileMs.median.toFixed(1)} ms`,
     budget: '50 ms',
     kept: meanwhileMs.p95 <= 50,
+  },
+);
+
+const loaded = await loadFigures();
+for (const { what, p99Ms, bareP99Ms, perSecond, barePerSecond, mostTimes } of loaded.rows)
+  tell({
+    what: `${what}, 16 connections, beside bare Express`,
+    measured: `p99 ${p99Ms.toFixed(1)} ms to ${bareP99Ms.toFixed(1)} ms, ${(p99Ms / bareP99Ms).toFixed(2)} x; ${perSecond.toFixed(0)} to ${barePerSecond.toFixed(0)} a second`,
+    budget: `${mostTimes} x`,
+    kept: p99Ms <= mostTimes * bareP99Ms,
+  });
+for (const { what, seconds, p99Ms, bareP99Ms } of loaded.meanwhile)
+  tell({
+    what: `reading a job during ${what}`,
+    measured: `p99 ${p99Ms.toFixed(1)} ms to ${bareP99Ms.toFixed(1)} ms, ${(p99Ms / bareP99Ms).toFixed(2)} x; ${seconds.toFixed(0)} s`,
+    budget: '5 x',
+    kept: p99Ms <= 5 * bareP99Ms,
+  });
+const { beforeMb, afterMb } = loaded.memory;
+const hold = await holdFigures();
+tell(
+  {
+    what: 'memory of the server after that load',
+    measured: `${beforeMb.toFixed(0)} MB before, ${afterMb.toFixed(0)} MB after, ${(afterMb / beforeMb).toFixed(2)} x`,
+    budget: '1.2 x',
+    kept: afterMb <= 1.2 * beforeMb,
+  },
+  {
+    what: 'the answering thread held by an import of 10,000 jobs',
+    measured: `${hold.importMs.toFixed(0)} ms at most`,
+    budget: '30 ms',
+    kept: hold.importMs <= 30,
+  },
+  {
+    what: 'the answering thread held by a series of 1,000',
+    measured: `${hold.runMs.toFixed(0)} ms at most`,
+    budget: '30 ms',
+    kept: hold.runMs <= 30,
   },
 );
 

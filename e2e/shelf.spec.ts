@@ -82,6 +82,7 @@ test('jobs are filed, moved, and brought back, one by one and many at once', asy
   await page.getByLabel('Search').fill('cleat');
   await expect(page.getByTestId('job-count')).toContainText('2 of');
   await page.getByRole('button', { name: 'Select all' }).click();
+  await expect(page.getByText('2 selected')).toBeVisible();
   await page.getByRole('button', { name: 'To the bin', exact: true }).first().click();
   await expect(page.getByRole('status')).toContainText('2 jobs moved to the bin');
   await expect(row(page, 'Cleat A')).toBeHidden();

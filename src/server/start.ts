@@ -125,7 +125,8 @@ function lockOf(folder: string): () => void {
 export function refuseLostDatabase(folder: string, isNew: boolean): void {
   const copies = copyNames(folder);
   if (isNew) {
-    setAside(folder);
+    const keptAs = setAside(folder);
+    if (keptAs !== null) console.log(`Begun anew. What was there before is kept as ${keptAs}.`);
     return;
   }
   if (copies.length === 0 || !isLost(databaseFile(folder))) return;

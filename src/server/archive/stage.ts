@@ -50,6 +50,7 @@ const tables = `
     note TEXT NOT NULL, file_name TEXT NOT NULL, predicted TEXT, result TEXT NOT NULL, thumbnail BLOB NOT NULL
   );
   CREATE TABLE file_references (job INTEGER NOT NULL, hash TEXT NOT NULL);
+  CREATE INDEX jobs_by_id ON jobs (id);
   CREATE INDEX proofs_of_jobs ON proofs (job);
   CREATE INDEX makings_of_jobs ON makings (job);
   CREATE INDEX checks_of_jobs ON checks (job);

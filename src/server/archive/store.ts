@@ -79,7 +79,7 @@ const givingWay = [
 ] as const;
 
 /** Copied in one go: others wait no longer than for these. */
-const [jobsAtOnce, filesAtOnceBytes] = [12, 500_000];
+const [jobsAtOnce, filesAtOnceBytes, namesAtOnce] = [12, 500_000, 1000];
 
 export function archiveStore(
   db: Db,
@@ -136,11 +136,11 @@ export function archiveStore(
 
   /** Of jobs that came in under the id that they had; what is here keeps its own. */
   const takeWithJobs = ({ sheets: comingSheets, series: comingSeries }: Staged): void => {
-    const came = new Set(
-      db.prepare<[], string>('SELECT id FROM staged.jobs WHERE id = given_id').pluck().all(),
-    );
-    for (const { jobId, sheet } of comingSheets) if (came.has(jobId)) sheets.keep(jobId, sheet);
-    for (const own of comingSeries) if (came.has(own.jobId)) series.keep(own.jobId, own.series);
+    const came = db
+      .prepare<[string], number>('SELECT 1 FROM staged.jobs WHERE id = ? AND id = given_id')
+      .pluck();
+    for (const { jobId, sheet } of comingSheets) if (came.get(jobId) === 1) sheets.keep(jobId, sheet);
+    for (const own of comingSeries) if (came.get(own.jobId) === 1) series.keep(own.jobId, own.series);
   };
 
   const refusedOf = ({ links: coming, linkSettings }: ReadRest) =>
@@ -280,6 +280,23 @@ export function archiveStore(
       }),
     ];
   }
+  interface StagedJob {
+    readonly id: string;
+    readonly name: string;
+    readonly isCopy: number;
+  }
+  async function stagedJobs(): Promise<readonly StagedJob[]> {
+    const select = db.prepare<[number], StagedJob & { job: number }>(
+      `SELECT job, id, name, id <> given_id AS isCopy FROM staged.jobs WHERE job > ? ORDER BY job LIMIT ${namesAtOnce}`,
+    );
+    const jobsOfIt: StagedJob[] = [];
+    for (let rows = select.all(0); rows.length > 0; rows = select.all(rows.at(-1)!.job)) {
+      jobsOfIt.push(...rows);
+      await letOthersGo();
+    }
+    return jobsOfIt;
+  }
+
   /** With the prepared database at hand: what is in it, copied over unless it is a dry run. */
   async function bringIn(
     stage: string,
@@ -294,11 +311,7 @@ export function archiveStore(
       db.pragma('staged.synchronous = OFF');
       const left = leftOut(staged);
       if (!dry) await copyOver(staged, long);
-      const rows = db
-        .prepare<[], { id: string; name: string; isCopy: number }>(
-          'SELECT id, name, id <> given_id AS isCopy FROM staged.jobs ORDER BY job',
-        )
-        .all();
+      const rows = await stagedJobs();
       if (!dry) {
         await jobs.cameIn(rows.map(({ id }) => id));
         links.cameIn(staged.links.map(({ id }) => id));

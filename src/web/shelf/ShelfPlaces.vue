@@ -61,6 +61,8 @@ function dropped(event: DragEvent): string[] {
 nav {
   display: grid;
   align-content: start;
+  min-height: 0;
+  overflow-y: auto;
 }
 
 button {
@@ -71,6 +73,7 @@ button {
   border: 0;
   border-left: 3px solid transparent;
   background: none;
+  overflow-wrap: anywhere;
   text-align: left;
   cursor: pointer;
 }
