@@ -94,7 +94,11 @@ function outlineOfLines(lines: readonly Line[], given: readonly string[], fileNa
   const contours = closed.map(clockwise).filter((contour) => regionArea([contour]) > 0.01);
   // Of three corners none crosses itself; there may be very many without an area.
   if (contours.length === 0 && openCount === 0)
-    return crossedOutline(closed.filter(({ length }) => length > 3)) ?? { problem: 'No line of this drawing encloses an area.' };
+    return (
+      crossedOutline(closed.filter(({ length }) => length > 3)) ?? {
+        problem: 'No line of this drawing encloses an area.',
+      }
+    );
   if (contours.length === 0)
     return {
       problem: `No line of this drawing is closed; the narrowest gap is ${gap.toFixed(2)} mm, and gaps up to ${reachMm} mm are closed.`,
