@@ -199,8 +199,8 @@ function jobRoutes({ jobs, shelf, workshop }: Data): express.Router {
     response.json({ deleted: jobs.emptyBin() });
   });
   routes.post('/jobs', (request, response) => {
-    const { document } = checked(createJobSchema, request.body);
-    response.status(201).json(jobs.create(document));
+    const { document, id } = checked(createJobSchema, request.body);
+    response.status(201).json(jobs.create(document, id));
   });
   routes.get('/jobs/:id', (request, response) => {
     const text = jobs.findText(checked(jobIdSchema, request.params.id));
@@ -220,8 +220,8 @@ function jobRoutes({ jobs, shelf, workshop }: Data): express.Router {
     response.json(document);
   });
   routes.post('/jobs/:id/revisions', (request, response) => {
-    const { baseRevision, document } = checked(saveRevisionSchema, request.body);
-    const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document);
+    const { baseRevision, document, saveId } = checked(saveRevisionSchema, request.body);
+    const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document, saveId);
     if (outcome === 'unknown job') throw unknownJob();
     if ('conflict' in outcome)
       throw new Problem(

@@ -6,8 +6,9 @@ export class Unreadable extends Error {
   constructor(
     readonly problems: readonly string[],
     readonly text: string,
+    what = 'The document of this job',
   ) {
-    super(`The document of this job cannot be read: ${problems.slice(0, 3).join(' ')}`);
+    super(`${what} cannot be read: ${problems.slice(0, 3).join(' ')}`);
   }
 }
 

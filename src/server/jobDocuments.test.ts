@@ -127,9 +127,30 @@ describe('a document that is kept with a job', () => {
     expect(JSON.stringify(answer.body)).toMatch(says);
   });
 
-  it('that cannot be read is left where it is, and the job is none the worse', async () => {
-    db.prepare("INSERT INTO sheets (job_id, saved_at, document) VALUES (?, '2026', '{}')").run(id);
-    expect((await send('GET', `/jobs/${id}/sheet`)).body).toEqual({ sheet: null });
+  it('that cannot be read is told and never overwritten, and the job is none the worse', async () => {
+    db.prepare(
+      "INSERT INTO sheets (job_id, saved_at, document) VALUES (?, '2026', '{\"formatVersion\": 99}')",
+    ).run(id);
+    const told = await send('GET', `/jobs/${id}/sheet`);
+    expect(told).toMatchObject({
+      status: 422,
+      body: {
+        problem:
+          'The sheet of this job cannot be read: it is of format version 99, which this version of Binarus does not read.',
+        raw: '{"formatVersion": 99}',
+      },
+    });
+    // Neither with the tag of nothing, nor without a condition.
+    const own = sheetOn(
+      stocks.find((stock) => stock.id === 'a4')!,
+      { pieces: [{ jobId: id, quantity: 1 }] },
+    );
+    for (const tag of ['"none"', null]) {
+      const headers: Record<string, string> = tag === null ? {} : { 'if-match': tag };
+      expect((await send('PUT', `/jobs/${id}/sheet`, { sheet: own }, headers)).status).toBe(422);
+    }
+    expect(db.prepare('SELECT document FROM sheets').pluck().get()).toBe('{"formatVersion": 99}');
+    expect((await send('GET', `/jobs/${id}`)).status).toBe(200);
     expect(data.sheets.list()).toEqual([]);
     expect(db.prepare('SELECT count(*) FROM sheets').pluck().get()).toBe(1);
   });

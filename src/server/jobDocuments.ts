@@ -3,18 +3,23 @@ import { createHash } from 'node:crypto';
 import express from 'express';
 import { z } from '../core/schema';
 import { jobIdSchema } from '../wire';
+import { problemsOf } from '../core/job';
 import { writing, type Db } from './db/open';
+import { Unreadable } from './documents';
 import { checked, Problem } from './problem';
 
 /** Tables, each with a document by the id of its job. */
 type JobTable = 'sheets' | 'series';
 
+const noun: Readonly<Record<JobTable, string>> = { sheets: 'sheet', series: 'series' };
+
 export interface JobDocumentStore<Document> {
   list(): { readonly jobId: string; readonly document: Document }[];
+  /** Throws `Unreadable` for one that this program cannot read. */
   find(jobId: string): Document | null;
   /** Of what is kept, or of nothing, for requests on a condition (RFC 9110, 8.8.3); in quotes. */
   tag(jobId: string): string;
-  /** Left as it was where it is not what has the tag any more. */
+  /** Left as it was where it is not what has the tag any more. Throws `Unreadable` where what is there cannot be read. */
   keep(jobId: string, document: Document, basedOn?: string): 'kept' | 'no job' | 'changed';
   remove(jobId: string): boolean;
 }
@@ -38,6 +43,24 @@ export function jobDocumentStore<Document>(
   const remove = db.prepare(`DELETE FROM ${table} WHERE job_id = ?`);
   /** Null for one that cannot be read; it is left where it is. */
   const parsed = (text: string): Document | null => schema.safeParse(JSON.parse(text)).data ?? null;
+  /** What cannot be read is never shown as nothing, nor overwritten. */
+  const readable = (text: string): Document => {
+    const kept: unknown = JSON.parse(text);
+    const read = schema.safeParse(kept);
+    if (read.success) return read.data;
+    const isOtherVersion = read.error.issues.some(({ path }) => path[0] === 'formatVersion');
+    const { formatVersion } = z
+      .object({ formatVersion: z.unknown() })
+      .catch({ formatVersion: 0 })
+      .parse(kept);
+    throw new Unreadable(
+      isOtherVersion
+        ? [`it is of format version ${String(formatVersion)}, which this version of Binarus does not read.`]
+        : problemsOf(read.error),
+      text,
+      `The ${noun[table]} of this job`,
+    );
+  };
   return {
     list: () =>
       selectAll.all().flatMap(({ jobId, document: text }) => {
@@ -46,12 +69,13 @@ export function jobDocumentStore<Document>(
       }),
     find: (jobId) => {
       const text = select.get(jobId);
-      return text === undefined ? null : parsed(text);
+      return text === undefined ? null : readable(text);
     },
     tag: (jobId) => tagOf(select.get(jobId)),
     keep: writing(db, (jobId: string, document: Document, basedOn?: string) => {
       if (isJob.get(jobId) === undefined) return 'no job';
       const [text, before] = [JSON.stringify(document), select.get(jobId)];
+      if (before !== undefined) readable(before);
       // What is there already was sent again because its answer was cut off.
       if (basedOn !== undefined && basedOn !== tagOf(before) && text !== before) return 'changed';
       upsert.run(jobId, new Date().toISOString(), text);

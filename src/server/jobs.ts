@@ -19,6 +19,7 @@ interface JobRow {
   revision: number;
   savedAt: string;
   document: string;
+  saveId: string | null;
   proofRevision: number | null;
   proofReport: string | null;
   provedAt: string | null;
@@ -52,9 +53,13 @@ export interface JobStore {
   find(id: string): SavedJob | undefined;
   /** The text of what `find` gives. */
   findText(id: string): string | undefined;
-  create(document: Job): SavedJob;
-  /** Adds a revision when `baseRevision` is still the newest; otherwise says what is. */
-  addRevision(id: string, baseRevision: number, document: Job): SaveOutcome;
+  /** One that was made under the same id before is given back as it is. */
+  create(document: Job, id?: string): SavedJob;
+  /**
+   * Adds a revision when `baseRevision` is still the newest; otherwise says what is. One that was sent under the same `saveId` before, and
+   * is the newest, is given back as it is.
+   */
+  addRevision(id: string, baseRevision: number, document: Job, saveId?: string): SaveOutcome;
   revisions(id: string): RevisionEntry[];
   revision(id: string, number: number): Job | undefined;
   /** The newest revisions with their documents; those that cannot be read are left out. */
@@ -81,7 +86,7 @@ const sittingMs = 30 * 60 * 1000;
 const ofSeenJob = `EXISTS (SELECT 1 FROM jobs WHERE jobs.id = revisions.job_id AND ${isSeen('jobs')})`;
 const selectJobs = `
   SELECT jobs.id, revisions.number AS revision, revisions.saved_at AS savedAt, revisions.document,
-         proofs.revision AS proofRevision, proofs.report AS proofReport, proofs.proved_at AS provedAt
+         revisions.save_id AS saveId, proofs.revision AS proofRevision, proofs.report AS proofReport, proofs.proved_at AS provedAt
   FROM jobs
   JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
   LEFT JOIN proofs ON proofs.job_id = jobs.id
@@ -119,7 +124,7 @@ export function jobStore(
   const selectOne = db.prepare<[string], JobRow>(`${selectJobs} WHERE jobs.id = ? AND ${isSeen('jobs')}`);
   const insertJob = db.prepare('INSERT INTO jobs (id, created_at, current_revision) VALUES (?, ?, 1)');
   const insertRevision = db.prepare(
-    'INSERT INTO revisions (job_id, number, document, saved_at, sitting_began_at) VALUES (?, ?, ?, ?, ?)',
+    'INSERT INTO revisions (job_id, number, document, saved_at, sitting_began_at, save_id) VALUES (?, ?, ?, ?, ?, ?)',
   );
   const selectSitting = db.prepare<[string, number], { beganAt: string | null; isKept: number }>(
     `SELECT sitting_began_at AS beganAt,
@@ -186,8 +191,9 @@ export function jobStore(
     document: Job,
     at: string,
     sittingBeganAt: string | null = null,
+    saveId: string | null = null,
   ): void => {
-    insertRevision.run(id, number, JSON.stringify(document), at, sittingBeganAt);
+    insertRevision.run(id, number, JSON.stringify(document), at, sittingBeganAt, saveId);
     moveOn.run(number, id);
     summarise(id, number, document);
   };
@@ -235,6 +241,7 @@ export function jobStore(
       revision: row.revision,
       savedAt: row.savedAt,
       proof: proofOf(row),
+      ...(row.saveId === null ? {} : { saveId: row.saveId }),
     };
     return `{"document":${document},${JSON.stringify(rest).slice(1)}`;
   };
@@ -308,22 +315,30 @@ export function jobStore(
       const row = selectOne.get(id);
       return row && textOf(row);
     },
-    create: writing(db, (document: Job) => {
-      const id = randomUUID();
+    create: writing(db, (document: Job, id: string = randomUUID()) => {
+      const before = selectOne.get(id);
+      if (before !== undefined) return savedJobOf(before);
       const at = now();
       insertJob.run(id, at);
       writeRevision(id, 1, document, at);
       return savedJobOf(selectOne.get(id)!, document);
     }),
-    addRevision: writing(db, (id: string, baseRevision: number, document: Job): SaveOutcome => {
-      const current = selectCurrent.get(id);
-      if (current === undefined) return 'unknown job';
-      if (current !== baseRevision) return { conflict: savedJobOf(selectOne.get(id)!) };
-      const at = now();
-      const sitting = foldInto(id, baseRevision, at);
-      writeRevision(id, baseRevision + 1, document, at, sitting);
-      return { saved: savedJobOf(selectOne.get(id)!, document) };
-    }),
+    addRevision: writing(
+      db,
+      (id: string, baseRevision: number, document: Job, saveId?: string): SaveOutcome => {
+        const current = selectCurrent.get(id);
+        if (current === undefined) return 'unknown job';
+        if (current !== baseRevision) {
+          const newest = selectOne.get(id)!;
+          const isSame = saveId !== undefined && newest.saveId === saveId;
+          return isSame ? { saved: savedJobOf(newest) } : { conflict: savedJobOf(newest) };
+        }
+        const at = now();
+        const sitting = foldInto(id, baseRevision, at);
+        writeRevision(id, baseRevision + 1, document, at, sitting, saveId);
+        return { saved: savedJobOf(selectOne.get(id)!, document) };
+      },
+    ),
     keep: writing(db, (id: string, revision: number) => keepRevision.run(id, revision).changes === 1),
     nameRevision: writing(
       db,
@@ -366,6 +381,7 @@ const savedJobOf = (row: JobRow, document = documentOf(row.document)): SavedJob 
   savedAt: row.savedAt,
   document,
   proof: proofOf(row),
+  ...(row.saveId === null ? {} : { saveId: row.saveId }),
 });
 
 const proofOf = ({ proofRevision, proofReport, provedAt }: JobRow): SavedJob['proof'] =>

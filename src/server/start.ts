@@ -126,7 +126,7 @@ export function refuseLostDatabase(folder: string, isNew: boolean): void {
   const copies = copyNames(folder);
   if (isNew) {
     const keptAs = setAside(folder);
-    if (keptAs !== null) console.log(`Begun anew. What was there before is kept as ${keptAs}.`);
+    if (keptAs !== null) process.stdout.write(`Begun anew. What was there before is kept as ${keptAs}.\n`);
     return;
   }
   if (copies.length === 0 || !isLost(databaseFile(folder))) return;

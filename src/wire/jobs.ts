@@ -20,14 +20,23 @@ export const savedJobSchema = z.strictObject({
   savedAt: z.iso.datetime(),
   document: jobSchema,
   proof: proofRecordSchema.nullable(),
+  /** That which the revision was sent under, where whoever sent it gave one. */
+  saveId: z.uuid().optional(),
 });
 export type SavedJob = z.infer<typeof savedJobSchema>;
 
-/** Requests may carry documents of older formats; answers never do. */
-export const createJobSchema = z.strictObject({ document: anyJobSchema });
+/** Requests may carry documents of older formats; answers never do. Sent twice under one id it makes one job. */
+export const createJobSchema = z.strictObject({ document: anyJobSchema, id: jobIdSchema.optional() });
 
-/** A new revision names the one it was made from, so that two windows cannot overwrite each other silently. */
-export const saveRevisionSchema = z.strictObject({ baseRevision: z.int().min(1), document: anyJobSchema });
+/**
+ * A new revision names the one it was made from, so that two windows cannot overwrite each other silently. `saveId` is a new one for each
+ * document that is sent: a save whose answer was lost can be sent again under it, and is known in a conflict.
+ */
+export const saveRevisionSchema = z.strictObject({
+  baseRevision: z.int().min(1),
+  document: anyJobSchema,
+  saveId: z.uuid().optional(),
+});
 
 /** The newest revisions of a job with their documents; those that cannot be read are left out. */
 export const revisionDocumentsSchema = z.strictObject({

@@ -99,6 +99,8 @@ watch(
       await bench.open(id);
       stage.openGuides(id);
     } catch (error) {
+      // Another job may have been asked for meanwhile.
+      if (props.id !== id) return;
       problem.value = (error as Error).message;
       raw.value = error instanceof ApiProblem ? (error.raw ?? '') : '';
     }
@@ -106,7 +108,7 @@ watch(
   { immediate: true },
 );
 
-watch(job, (value) => (window.document.title = value ? `${value.name} · Binarus` : 'Binarus'), {
+watch(job, (value) => (window.document.title = value ? `${shownTitle(value)} · Binarus` : 'Binarus'), {
   immediate: true,
 });
 

@@ -111,7 +111,10 @@ export function useSeries(jobId: string): SeriesAtHand {
     key: `binarus.series.${jobId}`,
     schema: seriesDocumentSchema,
     keep: (own, basedOn) => keepSeries(jobId, own, basedOn),
-    fetchTag: async () => (await fetchTaggedSeries(jobId)).tag,
+    fetchNow: async () => {
+      const { series, tag } = await fetchTaggedSeries(jobId);
+      return { document: series, tag };
+    },
     attempt,
   });
   const read = shallowRef<ReadFile | null>(null);

@@ -13,11 +13,27 @@ import { get, jsonRequest, request, send } from './http';
 export const fetchJob = (id: string): Promise<SavedJob> =>
   get(`/api/jobs/${encodeURIComponent(id)}`, savedJobSchema);
 
-export const createJob = (document: Job): Promise<SavedJob> =>
-  send('POST', '/api/jobs', { document }, savedJobSchema);
+/** Ids of jobs that were asked for without an answer: the server may have made them. */
+const unanswered = new Map<string, string>();
 
-export const saveRevision = (id: string, baseRevision: number, document: Job): Promise<SavedJob> =>
-  send('POST', `/api/jobs/${id}/revisions`, { baseRevision, document }, savedJobSchema);
+/** Asked for again after its answer was lost, it is the same job. */
+export async function createJob(document: Job): Promise<SavedJob> {
+  const asked = JSON.stringify(document);
+  const id = unanswered.get(asked) ?? crypto.randomUUID();
+  unanswered.set(asked, id);
+  const made = await send('POST', '/api/jobs', { document, id }, savedJobSchema);
+  unanswered.delete(asked);
+  return made;
+}
+
+/** `saveId` is a new one for each document; the same when it is sent again. */
+export const saveRevision = (
+  id: string,
+  baseRevision: number,
+  document: Job,
+  saveId: string = crypto.randomUUID(),
+): Promise<SavedJob> =>
+  send('POST', `/api/jobs/${id}/revisions`, { baseRevision, document, saveId }, savedJobSchema);
 
 /** Keeps a revision for ever, which edits of the same sitting would leave behind. */
 export async function keepRevision(id: string, revision: number): Promise<void> {

@@ -13,6 +13,8 @@ type Text = z.infer<typeof schema>;
 let browser: FakeBrowser;
 let there: { text: string; tag: number };
 let isAway: boolean;
+/** So many answers are lost after it was kept. */
+let loses: number;
 let slowMs: number;
 let kept: string[];
 let scopes: EffectScope[];
@@ -26,14 +28,16 @@ async function keep({ text }: Text, basedOn: string | null): Promise<string> {
   if (basedOn !== null && basedOn !== tagNow() && text !== there.text) throw new ApiProblem(412, 'meanwhile');
   there = { text, tag: there.tag + 1 };
   kept.push(text);
+  if (loses-- > 0) throw new ApiProblem(0, 'does not answer');
   return tagNow();
 }
+const fetchNow = async () => ({ document: { text: there.text }, tag: tagNow() });
 function opened(): JobDocument<Text> & { readonly problem: { readonly value: string } } {
   const scope = effectScope();
   scopes.push(scope);
   return scope.run(() => {
     const { problem, attempt } = useAttempt();
-    const own = useJobDocument<Text>({ key, schema, keep, fetchTag: async () => tagNow(), attempt });
+    const own = useJobDocument<Text>({ key, schema, keep, fetchNow, attempt });
     own.begin({ text: there.text }, tagNow());
     return { ...own, problem };
   })!;
@@ -43,7 +47,7 @@ const pass = (ms: number): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 beforeEach(() => {
   jest.useFakeTimers();
   browser = enterBrowser(() => Promise.reject(new Error('not asked')));
-  [there, isAway, slowMs, kept, scopes] = [{ text: 'first', tag: 1 }, false, 0, [], []];
+  [there, isAway, loses, slowMs, kept, scopes] = [{ text: 'first', tag: 1 }, false, 0, 0, [], []];
 });
 afterEach(() => {
   for (const scope of scopes) scope.stop();
@@ -62,6 +66,39 @@ describe('a document that is kept with a job', () => {
     await pass(3000);
     expect([kept, own.isSaved.value, own.contest.isContested.value]).toEqual([['b', 'c'], true, false]);
     expect(localStorage.getItem(key)).toBeNull();
+  });
+
+  it('whose answer was lost is no quarrel, with or without what was changed since', async () => {
+    const own = opened();
+    loses = 1;
+    own.set({ text: 'a' });
+    await pass(6000);
+    expect([own.isSaved.value, own.contest.isContested.value]).toEqual([true, false]);
+    loses = 1;
+    own.set({ text: 'b' });
+    await pass(400);
+    own.set({ text: 'c' });
+    await pass(6000);
+    expect([own.isSaved.value, own.contest.isContested.value, there.text]).toEqual([true, false, 'c']);
+  });
+
+  it('whose answer was lost is known after a reload; what another window saved is not taken for it', async () => {
+    const before = opened();
+    loses = 1;
+    before.set({ text: 'a' });
+    await pass(400);
+    before.set({ text: 'b' });
+    scopes[0]!.stop();
+    const after = opened();
+    await pass(6000);
+    expect([after.isSaved.value, after.contest.isContested.value, there.text]).toEqual([true, false, 'b']);
+    loses = 1;
+    after.set({ text: 'c' });
+    await pass(400);
+    there = { text: 'theirs', tag: there.tag + 1 };
+    after.set({ text: 'd' });
+    await pass(6000);
+    expect([after.contest.isContested.value, there.text]).toEqual([true, 'theirs']);
   });
 
   it('waits for a server that is away, and is taken up again after a reload', async () => {

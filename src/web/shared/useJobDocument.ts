@@ -3,7 +3,7 @@
  * crash nor a server that is gone loses it; what another window saved meanwhile is not overwritten until somebody chooses.
  */
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue';
-import { oneByOne } from '../../core/numbers';
+import { crc32, oneByOne } from '../../core/numbers';
 import { z } from '../../core/schema';
 import { forget, recall, remember } from './browserStorage';
 import { ApiProblem } from './http';
@@ -35,8 +35,8 @@ interface Keeping<Document> {
   readonly schema: z.ZodType<Document>;
   /** On top of what has this tag, or of anything where it is null; resolves with the tag of what is kept then. */
   readonly keep: (document: Document, basedOn: string | null) => Promise<string | null>;
-  /** Of what the server has. */
-  readonly fetchTag: () => Promise<string | null>;
+  /** What the server has, with its tag. */
+  readonly fetchNow: () => Promise<{ readonly document: Document | null; readonly tag: string | null }>;
   readonly attempt: Attempts['attempt'];
 }
 
@@ -44,13 +44,20 @@ interface Keeping<Document> {
 const pauseMs = 350;
 const retryMs = 5000;
 /** Drafts of programs before were the document alone. */
-const draftSchema = z.object({ basedOn: z.string().nullable(), document: z.unknown() });
+const draftSchema = z.object({
+  basedOn: z.string().nullable(),
+  document: z.unknown(),
+  /** Marks of what was sent without an answer: the server may have kept it. */
+  sent: z.array(z.string()).default([]),
+});
+/** So many are known again. */
+const mostUnanswered = 20;
 
 export function useJobDocument<Document extends object>({
   key,
   schema,
   keep,
-  fetchTag,
+  fetchNow,
   attempt,
 }: Keeping<Document>): JobDocument<Document> {
   const document = shallowRef(null) as ShallowRef<Document | null>;
@@ -58,19 +65,22 @@ export function useJobDocument<Document extends object>({
   const isContested = ref(false);
   const inTurn = oneByOne();
   let basedOn: string | null = null;
+  let unanswered: readonly string[] = [];
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  const rememberDraft = (): boolean => remember(localStorage, key, { basedOn, document: document.value });
+  const rememberDraft = (): boolean =>
+    remember(localStorage, key, { basedOn, document: document.value, sent: unanswered });
+  /** Says which document it is, whatever the order of its fields. */
+  const markOf = (own: unknown): string => {
+    const text = JSON.stringify(schema.parse(own));
+    return `${text.length} ${crc32(new TextEncoder().encode(text))}`;
+  };
   const saveNow = (): Promise<void> =>
     inTurn(async () => {
       const own = document.value;
       if (own === null || isSaved.value) return;
-      try {
-        basedOn = await keep(JSON.parse(JSON.stringify(own)) as Document, basedOn);
-      } catch (error) {
-        if (error instanceof ApiProblem && error.status === 412) isContested.value = true;
-        throw error;
-      }
+      await send(JSON.parse(JSON.stringify(own)) as Document);
+      unanswered = [];
       if (document.value !== own) {
         rememberDraft();
         return;
@@ -78,6 +88,30 @@ export function useJobDocument<Document extends object>({
       isSaved.value = true;
       forget(localStorage, key);
     });
+  /** On top of what is there, or of what this window sent before and the server kept, though its answer was lost. */
+  async function send(own: Document): Promise<void> {
+    const mark = markOf(own);
+    if (!unanswered.includes(mark)) {
+      unanswered = [...unanswered, mark].slice(-mostUnanswered);
+      rememberDraft();
+    }
+    try {
+      basedOn = await keep(own, basedOn);
+    } catch (error) {
+      if (!isMeanwhile(error)) throw error;
+      const { document: there, tag } = await fetchNow();
+      if (there !== null && unanswered.includes(markOf(there)))
+        try {
+          basedOn = await keep(own, tag);
+          return;
+        } catch (again) {
+          if (!isMeanwhile(again)) throw again;
+        }
+      isContested.value = true;
+      throw error;
+    }
+  }
+  const isMeanwhile = (error: unknown): boolean => error instanceof ApiProblem && error.status === 412;
   const save = (): Promise<void> =>
     attempt(async () => {
       try {
@@ -99,12 +133,20 @@ export function useJobDocument<Document extends object>({
     }, pauseMs);
   }
   /** A draft with what it was made on. */
-  function draftOf(): { readonly document: Document; readonly basedOn: string | null } | null {
+  function draftOf(): {
+    readonly document: Document;
+    readonly basedOn: string | null;
+    readonly sent: readonly string[];
+  } | null {
     const recalled = recall(localStorage, key);
     const draft = draftSchema.safeParse(recalled);
     const parsed = schema.safeParse(draft.success ? draft.data.document : recalled);
     return parsed.success
-      ? { document: parsed.data, basedOn: draft.success ? draft.data.basedOn : null }
+      ? {
+          document: parsed.data,
+          basedOn: draft.success ? draft.data.basedOn : null,
+          sent: draft.success ? draft.data.sent : [],
+        }
       : null;
   }
 
@@ -125,7 +167,7 @@ export function useJobDocument<Document extends object>({
       },
       keepMine: () =>
         attempt(async () => {
-          basedOn = await fetchTag();
+          basedOn = (await fetchNow()).tag;
           isContested.value = false;
           await save();
         }),
@@ -137,6 +179,7 @@ export function useJobDocument<Document extends object>({
       const draft = draftOf();
       document.value = draft?.document ?? kept;
       basedOn = draft === null ? tag : draft.basedOn;
+      unanswered = draft?.sent ?? [];
       if (draft !== null) saveSoon();
       return document.value;
     },

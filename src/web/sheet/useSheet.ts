@@ -61,7 +61,10 @@ export function useSheet(jobId: string): SheetAtHand {
     key: `binarus.sheet.${jobId}`,
     schema: sheetDocumentSchema,
     keep: (own, basedOn) => keepSheet(jobId, own, basedOn),
-    fetchTag: async () => (await fetchTaggedSheet(jobId)).tag,
+    fetchNow: async () => {
+      const { sheet, tag } = await fetchTaggedSheet(jobId);
+      return { document: sheet, tag };
+    },
     attempt,
   });
   const view = shallowRef<SheetView | null>(null);

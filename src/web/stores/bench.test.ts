@@ -24,7 +24,11 @@ const saved = (revision: number, job: Job = document): SavedJob => ({
 let browser: FakeBrowser;
 /** What the server answers to the next saves, in turn; then that it was saved. */
 let answers: (() => Response)[];
-let sent: { method: string; path: string; body: { baseRevision: number; document: Job } }[];
+let sent: {
+  method: string;
+  path: string;
+  body: { baseRevision: number; document: Job; saveId: string };
+}[];
 let newest: SavedJob;
 
 const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
@@ -107,6 +111,113 @@ describe('editing', () => {
     ]);
     bench.undo();
     expect(bench.code!.id).toBe(second!.id);
+  });
+});
+
+/** The server keeps what it is sent, as ours does, and the answer does not come; or it comes later. */
+describe('a save whose answer is lost', () => {
+  const seen: string[] = [];
+  /** Like the server: one revision after the other, one that is sent twice only once. */
+  const keep = (): Response => {
+    const { baseRevision, document: job, saveId } = sent.at(-1)!.body;
+    if (baseRevision === newest.revision) {
+      newest = { ...saved(baseRevision + 1, job), saveId };
+      seen.push(job.name);
+      return answer(201, newest);
+    }
+    if (newest.saveId === saveId) return answer(201, newest);
+    return answer(409, { problem: 'Another window saved meanwhile.', current: newest });
+  };
+  const keepAndFail = (): Response => {
+    keep();
+    throw new TypeError('Failed to fetch');
+  };
+  beforeEach(() => {
+    seen.splice(0);
+  });
+
+  it('is sent again under its id, and is no quarrel', async () => {
+    const bench = await opened();
+    answers = [keepAndFail, keep];
+    bench.edit(named('a'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    expect([bench.saveState, newest.revision]).toEqual(['offline', 2]);
+    await jest.advanceTimersByTimeAsync(5100);
+    expect(bench).toMatchObject({ saveState: 'saved', revision: 2, conflict: null });
+    expect(new Set(sent.map(({ body }) => body.saveId)).size).toBe(1);
+    expect([seen, draftKeys()]).toEqual([['a'], []]);
+  });
+
+  it('has what was typed since on top of it, nothing twice', async () => {
+    const bench = await opened();
+    answers = [keepAndFail, keep, keep];
+    bench.edit(named('a'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    bench.edit(named('ab'), 'name');
+    await jest.advanceTimersByTimeAsync(2000);
+    expect(bench).toMatchObject({ saveState: 'saved', revision: 3, conflict: null });
+    expect([seen, newest.document.name, draftKeys()]).toEqual([['a', 'ab'], 'ab', []]);
+  });
+
+  it('more than once is none either', async () => {
+    const bench = await opened();
+    answers = [
+      keepAndFail,
+      () => answer(409, { problem: 'Cut off', current: newest }),
+      keepAndFail,
+      keep,
+      keep,
+    ];
+    for (const name of ['a', 'ab', 'abc']) {
+      bench.edit(named(name), name);
+      await jest.advanceTimersByTimeAsync(700);
+    }
+    await jest.advanceTimersByTimeAsync(12_000);
+    expect(bench).toMatchObject({ saveState: 'saved', conflict: null });
+    expect(newest.document.name).toBe('abc');
+    expect(new Set(seen).size).toBe(seen.length);
+  });
+
+  it('is known after a reload, with what was typed since', async () => {
+    const first = await opened();
+    answers = [keepAndFail];
+    first.edit(named('a'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    first.edit(named('ab'), 'name');
+    // The page is gone before it tries again.
+    setActivePinia(createPinia());
+    const bench = await opened();
+    expect(bench).toMatchObject({ saveState: 'unsaved', revision: 2, conflict: null });
+    answers = [keep];
+    await jest.advanceTimersByTimeAsync(700);
+    expect([bench.saveState, newest.revision, newest.document.name]).toEqual(['saved', 3, 'ab']);
+  });
+
+  it('does not hide that another window saved on top of it', async () => {
+    const bench = await opened();
+    answers = [keepAndFail, keep];
+    bench.edit(named('a'), 'name');
+    await jest.advanceTimersByTimeAsync(700);
+    newest = { ...saved(3, named('theirs')), saveId: '6d2f9a3e-3333-4222-8333-444455556666' };
+    bench.edit(named('ab'), 'name');
+    await jest.advanceTimersByTimeAsync(2000);
+    expect(bench).toMatchObject({ saveState: 'conflict', conflict: { revision: 3 } });
+    expect(bench.document!.name).toBe('ab');
+  });
+
+  it('of a window that has gone on to another job and back is no quarrel', async () => {
+    const bench = await opened();
+    answers = [keep];
+    bench.edit(named('a'), 'name');
+    const saving = jest.advanceTimersByTimeAsync(700);
+    bench.edit(named('ab'), 'name');
+    await saving;
+    const other = bench.open(id);
+    answers = [keep, keep];
+    await jest.advanceTimersByTimeAsync(2000);
+    await other;
+    expect(bench).toMatchObject({ saveState: 'saved', conflict: null });
+    expect(newest.document.name).toBe('ab');
   });
 });
 

@@ -32,6 +32,8 @@ const retryMs = 5000;
 /** Edits of one field within this time are one step back. */
 const sameStepMs = 900;
 const keptSteps = 100;
+/** So many saves without an answer are known again; each is tried until it is answered. */
+const mostUnanswered = 50;
 
 const historyKey = (id: string): string => `binarus.history.${id}`;
 const historySchema = z.object({ undo: z.array(anyJobSchema), redo: z.array(anyJobSchema) });
@@ -56,6 +58,8 @@ export const useBench = defineStore('bench', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let historyTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | undefined;
+  /** Saves of this job that were sent without an answer, the last of them last: the server may have kept them. */
+  let unanswered: readonly { readonly saveId: string; readonly document: Job | null }[] = [];
   let opening = 0;
   let ownWindow = '';
 
@@ -82,6 +86,7 @@ export const useBench = defineStore('bench', () => {
     if (id.value !== jobId) chosenCode.value = '';
     id.value = jobId;
     adopt(saved);
+    unanswered = [];
     const history = historySchema.safeParse(recall(sessionStorage, historyKey(jobId)));
     undoSteps.value = history.success ? history.data.undo : [];
     redoSteps.value = history.success ? history.data.redo : [];
@@ -94,7 +99,9 @@ export const useBench = defineStore('bench', () => {
     // Work from before a crash or a closed window comes first.
     document.value = draft.document;
     revision.value = draft.baseRevision;
-    if (draft.baseRevision === saved.revision) markUnsaved();
+    unanswered = draft.sent.map((saveId) => ({ saveId, document: null }));
+    if (isOwn(saved)) goOnAfter(saved, false);
+    else if (draft.baseRevision === saved.revision) markUnsaved();
     else {
       saveState.value = 'conflict';
       conflict.value = saved;
@@ -111,6 +118,27 @@ export const useBench = defineStore('bench', () => {
     if (saveState.value === 'saved') adopt(saved);
     else if (saveState.value === 'conflict') conflict.value = saved;
   }
+
+  /** Whether the newest revision is one that this window saved, and whose answer was lost. */
+  const isOwn = ({ saveId }: SavedJob): boolean =>
+    saveId !== undefined && unanswered.some((sent) => sent.saveId === saveId);
+
+  /** A revision of this window is the newest; what was edited since comes on top of it. */
+  function goOnAfter(saved: SavedJob, isAll: boolean): void {
+    unanswered = [];
+    revision.value = saved.revision;
+    saveProblem.value = '';
+    if (isAll) {
+      dropDraft(id.value, ownWindow);
+      saveState.value = 'saved';
+    } else {
+      rememberDraft();
+      markUnsaved();
+    }
+  }
+
+  const isShown = (saved: SavedJob): boolean =>
+    JSON.stringify(document.value) === JSON.stringify(saved.document);
 
   function adopt(saved: SavedJob): void {
     document.value = saved.document;
@@ -217,7 +245,8 @@ export const useBench = defineStore('bench', () => {
 
   function rememberDraft(): void {
     if (document.value === null) return;
-    const draft = { baseRevision: revision.value, document: document.value };
+    const sent = unanswered.map(({ saveId }) => saveId);
+    const draft = { baseRevision: revision.value, document: document.value, sent };
     draftProblem.value = keepDraft(id.value, ownWindow, draft)
       ? ''
       : 'This browser cannot keep a draft: edits last only until they are saved.';
@@ -241,23 +270,21 @@ export const useBench = defineStore('bench', () => {
     clearTimeout(timer);
     const jobId = id.value;
     saveState.value = 'saving';
+    const last = unanswered.at(-1);
+    const saveId = last?.document === sent ? last.saveId : crypto.randomUUID();
+    if (last?.document !== sent) {
+      unanswered = [...unanswered, { saveId, document: sent }].slice(-mostUnanswered);
+      rememberDraft();
+    }
     try {
-      const saved = await saveRevision(jobId, revision.value, sent);
+      const saved = await saveRevision(jobId, revision.value, sent, saveId);
       channel.postMessage({ id: jobId, revision: saved.revision });
       if (jobId !== id.value) {
         // What was edited while it was being sent stays for the next time the job is opened.
         dropDraft(jobId, ownWindow, sent);
         return;
       }
-      revision.value = saved.revision;
-      saveProblem.value = '';
-      if (document.value === sent) {
-        dropDraft(jobId, ownWindow);
-        saveState.value = 'saved';
-      } else {
-        rememberDraft();
-        markUnsaved();
-      }
+      goOnAfter(saved, document.value === sent);
     } catch (error) {
       if (jobId === id.value) notSaved(error);
     }
@@ -267,7 +294,8 @@ export const useBench = defineStore('bench', () => {
     saveProblem.value = error instanceof Error ? error.message : 'It could not be saved.';
     const { status, current } = error instanceof ApiProblem ? error : { status: 0, current: undefined };
     const other = savedJobSchema.safeParse(current);
-    if (status === 409 && other.success) {
+    if (status === 409 && other.success && isOwn(other.data)) goOnAfter(other.data, isShown(other.data));
+    else if (status === 409 && other.success) {
       conflict.value = other.data;
       saveState.value = 'conflict';
     } else if (status === 404) saveState.value = 'gone';

@@ -6,6 +6,8 @@ import { forget, recall, remember } from '../shared/browserStorage';
 const draftSchema = z.object({
   baseRevision: z.number(),
   document: anyJobSchema,
+  /** Saves that were sent without an answer: the server may have kept them. */
+  sent: z.array(z.string()).default([]),
   /** When, in milliseconds; drafts of older programs have none. */
   at: z.number().default(0),
 });
@@ -18,7 +20,7 @@ const keyOf = (jobId: string, windowId: string): string => `${prefixOf(jobId)}.$
 export const keepDraft = (
   jobId: string,
   windowId: string,
-  draft: { readonly baseRevision: number; readonly document: Job },
+  draft: { readonly baseRevision: number; readonly document: Job; readonly sent?: readonly string[] },
 ): boolean => remember(localStorage, keyOf(jobId, windowId), { ...draft, at: Date.now() });
 
 /** Forgets a draft, or only one that holds nothing newer than `unlessNewerThan`. */
