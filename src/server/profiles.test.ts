@@ -25,6 +25,8 @@ const folder = mkdtempSync(join(tmpdir(), 'binarus-profiles-'));
 beforeAll(async () => {
   data = openData(db);
   server = createServer(createApp({ data, webFolder: null, log: pino({ level: 'silent' }) }));
+  // On a machine that stands still for seconds a connection would be closed while a request is on its way.
+  server.keepAliveTimeout = 0;
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/profiles`;
 });
