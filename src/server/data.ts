@@ -75,7 +75,7 @@ export function openData(
     keep: (found) => jobs.measured(found),
     isOpen: () => db.open,
   });
-  const shelf = shelfStore(db);
+  const shelf = shelfStore(db, background);
   const jobs = jobStore(db, files, measuring.ask, background, shelf);
   const stores = {
     jobs,

@@ -1,33 +1,27 @@
 /** Jobs, their revisions and proofs in the database. Every write is a transaction. */
 import { randomUUID } from 'node:crypto';
-import { isDeepStrictEqual } from 'node:util';
-import type { z } from '../core/schema';
-import { type revisionListSchema, type SavedJob, type JobSummary, type Place } from '../wire';
+import { type SavedJob, type JobSummary, type Place } from '../wire';
 import { filesOfJob, shownTitle, type Job } from '../core/job';
 import type { ProofReport } from '../core/proof';
 import { Background } from './background';
 import { isSeen } from './db/arrivals';
-import { writing, type Db } from './db/open';
+import { allOrNone, writing, type Db } from './db/open';
 import { documentOf, parsedDocument } from './documents';
 import type { FileStore } from './files';
+import {
+  JobTexts,
+  revisionEntryOf,
+  savedJobOf,
+  selectJobs,
+  type JobRow,
+  type RevisionEntry,
+  type RevisionRow,
+} from './jobRows';
 import type { Measured } from './measuring';
 import { shelfStore, type ShelfStore } from './shelf';
 import { summaryOf, summaryOfUnreadable } from './summary';
 
-interface JobRow {
-  id: string;
-  revision: number;
-  savedAt: string;
-  document: string;
-  saveId: string | null;
-  proofRevision: number | null;
-  proofReport: string | null;
-  provedAt: string | null;
-}
-
 export type SaveOutcome = { readonly saved: SavedJob } | { readonly conflict: SavedJob } | 'unknown job';
-
-export type RevisionEntry = z.infer<typeof revisionListSchema>['revisions'][number];
 
 export interface JobStore {
   /** Every job, wherever it is, in the order in which they were started. */
@@ -46,8 +40,6 @@ export interface JobStore {
   emptyBin(): number;
   /** Marks a revision as made, or takes the mark back; false when there is no such revision. */
   markMade(id: string, revision: number, made: { on: string; note: string } | null): boolean;
-  /** A job that was written past this store is on the shelf; for use within what wrote it. */
-  onShelf(id: string): void;
   /** Jobs that were written past this store are in sight: their limits are measured. */
   cameIn(ids: readonly string[]): Promise<void>;
   find(id: string): SavedJob | undefined;
@@ -76,22 +68,12 @@ export interface JobStore {
   saveProof(id: string, revision: number, report: ProofReport): boolean;
 }
 
-/** Revisions that are known to be documents of today. */
-const mostKnown = 20_000;
 /** Of jobs that came in, whose limits are asked for at once. */
 const askedTogether = 100;
 /** Edits that were saved by themselves within this time are one sitting. */
 const sittingMs = 30 * 60 * 1000;
 
 const ofSeenJob = `EXISTS (SELECT 1 FROM jobs WHERE jobs.id = revisions.job_id AND ${isSeen('jobs')})`;
-const selectJobs = `
-  SELECT jobs.id, revisions.number AS revision, revisions.saved_at AS savedAt, revisions.document,
-         revisions.save_id AS saveId, proofs.revision AS proofRevision, proofs.report AS proofReport, proofs.proved_at AS provedAt
-  FROM jobs
-  JOIN revisions ON revisions.job_id = jobs.id AND revisions.number = jobs.current_revision
-  LEFT JOIN proofs ON proofs.job_id = jobs.id
-    AND proofs.revision = (SELECT MAX(revision) FROM proofs WHERE job_id = jobs.id)`;
-
 /** Told of every newest revision that was written, so that its limits can be measured; null when it is gone by then. */
 export type Written = (id: string, revision: number, document: () => Job | null) => void;
 
@@ -217,34 +199,7 @@ export function jobStore(
   );
   for (const { id, revision } of unmeasured.all()) written(id, revision, () => readNow(id, revision));
 
-  /** Grouped by what they had. */
-  const groupsOf = <Value>(had: readonly (readonly [id: string, value: Value])[]) =>
-    [...new Set(had.map(([, value]) => value))].map((value) => ({
-      value,
-      ids: had.filter(([, own]) => own === value).map(([id]) => id),
-    }));
-
-  /** By id and number. Revisions never change: what was read once as a document of today is sent as it is kept. */
-  const ofToday = new Set<string>();
-  const textOf = (row: JobRow): string => {
-    const key = `${row.id} ${row.revision}`;
-    let { document } = row;
-    if (!ofToday.has(key)) {
-      const read = documentOf(document);
-      if (isDeepStrictEqual(read, JSON.parse(document))) {
-        if (ofToday.size >= mostKnown) ofToday.clear();
-        ofToday.add(key);
-      } else document = JSON.stringify(read);
-    }
-    const rest: Omit<SavedJob, 'document'> = {
-      id: row.id,
-      revision: row.revision,
-      savedAt: row.savedAt,
-      proof: proofOf(row),
-      ...(row.saveId === null ? {} : { saveId: row.saveId }),
-    };
-    return `{"document":${document},${JSON.stringify(rest).slice(1)}`;
-  };
+  const texts = new JobTexts();
 
   return {
     summaries: shelf.all,
@@ -258,7 +213,7 @@ export function jobStore(
         updatePlace.run(place, id);
         shelf.renew(id);
       }
-      return groupsOf(had).map(({ value, ids: own }) => ({ place: value, ids: own }));
+      return groupsOf(had).map(([before, own]) => ({ place: before, ids: own }));
     }),
     fileIn: allOrNone(db, (ids: readonly string[], collection: string) => {
       const had: [string, string][] = [];
@@ -269,7 +224,7 @@ export function jobStore(
         if (job.document.collection !== collection)
           writeRevision(id, job.revision + 1, { ...job.document, collection }, now());
       }
-      return groupsOf(had).map(({ value, ids: own }) => ({ collection: value, ids: own }));
+      return groupsOf(had).map(([before, own]) => ({ collection: before, ids: own }));
     }),
     revise: (revised) => {
       let refused: string | null = null;
@@ -300,7 +255,6 @@ export function jobStore(
       shelf.renew(id);
       return true;
     }),
-    onShelf: shelf.renew,
     cameIn: async (ids) => {
       shelf.changed();
       for (const [index, id] of ids.entries()) {
@@ -313,7 +267,7 @@ export function jobStore(
     find,
     findText: (id) => {
       const row = selectOne.get(id);
-      return row && textOf(row);
+      return row && texts.of(row);
     },
     create: writing(db, (document: Job, id: string = randomUUID()) => {
       const before = selectOne.get(id);
@@ -375,58 +329,15 @@ export function jobStore(
   };
 }
 
-const savedJobOf = (row: JobRow, document = documentOf(row.document)): SavedJob => ({
-  id: row.id,
-  revision: row.revision,
-  savedAt: row.savedAt,
-  document,
-  proof: proofOf(row),
-  ...(row.saveId === null ? {} : { saveId: row.saveId }),
-});
-
-const proofOf = ({ proofRevision, proofReport, provedAt }: JobRow): SavedJob['proof'] =>
-  proofRevision === null
-    ? null
-    : { revision: proofRevision, report: JSON.parse(proofReport!) as ProofReport, at: provedAt! };
-
-interface RevisionRow {
-  number: number;
-  savedAt: string;
-  name: string;
-  verdict: ProofReport['verdict'] | null;
-  madeOn: string | null;
-  madeNote: string | null;
-}
-
-function revisionEntryOf({ number, savedAt, name, verdict, madeOn, madeNote }: RevisionRow): RevisionEntry {
-  return {
-    number,
-    savedAt,
-    name,
-    proof: verdict,
-    made: madeOn === null ? null : { on: madeOn, note: madeNote! },
-  };
-}
-
-/** A transaction that is taken back when its work says null. */
-function allOrNone<Args extends unknown[], Result>(
-  db: Db,
-  work: (...args: Args) => Result | null,
-): (...args: Args) => Result | null {
-  class Refused extends Error {}
-  const transaction = writing(db, (...args: Args) => {
-    const result = work(...args);
-    if (result === null) throw new Refused();
-    return result;
-  });
-  return (...args) => {
-    try {
-      return transaction(...args);
-    } catch (error) {
-      if (error instanceof Refused) return null;
-      throw error;
-    }
-  };
+/** Ids by what they had, in the order in which that was met. */
+function groupsOf<Value>(had: readonly (readonly [id: string, value: Value])[]): [Value, string[]][] {
+  const groups = new Map<Value, string[]>();
+  for (const [id, value] of had) {
+    const ids = groups.get(value);
+    if (ids === undefined) groups.set(value, [id]);
+    else ids.push(id);
+  }
+  return [...groups];
 }
 
 /** Jobs without a summary get theirs when the store is opened. */

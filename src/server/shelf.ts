@@ -10,6 +10,7 @@ import {
   type ShelfOrder,
   type ShelfPage,
 } from '../wire';
+import { Background } from './background';
 import { isSeen } from './db/arrivals';
 import { writing, type Db } from './db/open';
 import type { SummaryFields } from './summary';
@@ -61,7 +62,7 @@ const orders: Readonly<Record<ShelfOrder, string>> = {
   size: 'area_mm2, rowid',
 };
 
-export function shelfStore(db: Db): ShelfStore {
+export function shelfStore(db: Db, background: Background = new Background()): ShelfStore {
   const selectRow = db.prepare<[string], SummaryRow>(
     `SELECT jobs.id, jobs.arrival, jobs.place, revisions.number AS revision, revisions.saved_at AS savedAt,
             json_remove(summaries.summary, '$.payload') AS summary,
@@ -118,7 +119,9 @@ export function shelfStore(db: Db): ShelfStore {
     const row = selectRow.get(id);
     if (row !== undefined) upsert.run(lineOf(row));
   };
-  fillMissing(db, renew);
+  void background.untilKept('Jobs of an older program are not on the shelf yet.', () =>
+    fillMissing(db, renew),
+  );
 
   /** The texts of queries differ by what is chosen, not by the values. */
   const chosen = ({ place, collection, state, profile, words, order }: ShelfChoice) => {

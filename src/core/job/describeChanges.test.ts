@@ -39,7 +39,7 @@ describe('describeChanges', () => {
       'code width 25 mm → 30 mm',
       'place of the code in the middle → 2 mm, 3 mm',
       'material White vinyl by Ink-jet printer, 600 dpi → Birch plywood by CO2 laser',
-      'let pass nothing → contrast',
+      'allowed anyway nothing → contrast',
     ]);
   });
 

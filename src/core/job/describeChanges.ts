@@ -49,7 +49,7 @@ export function describeChanges(before: Job, after: Job): Sentence[] {
   compare('body', before.making.solid, after.making.solid, solidText);
   compare('read from', before.reading.distanceM, after.reading.distanceM, (value) => [metres(value)]);
   const passed = (job: Job): string => job.overrides.map(({ kind }) => kind).join(', ') || 'nothing';
-  compare('let pass', passed(before), passed(after), plain);
+  compare('allowed anyway', passed(before), passed(after), plain);
   return changes;
 }
 

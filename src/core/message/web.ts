@@ -147,7 +147,7 @@ function problems(typed: string, payload: string, url: URL | null): PartFinding[
       'address-ending',
       `The address ends in “${payload.at(-1)}”, which often comes along when a sentence is copied.`,
       payload.replace(/[.,;:!)\]}"'”’]+$/, ''),
-      'Take it off',
+      'Remove it',
     );
   if (payload.length > longBytes)
     caution(

@@ -88,7 +88,7 @@ function problems({ network, security, password }: WifiMessage): PartFinding[] {
         'Network',
         'The name begins or ends with a space, as it was typed.',
         commonPractice,
-        [fieldFix('Take it off', { network: network.trim() })],
+        [fieldFix('Remove it', { network: network.trim() })],
       ),
     );
   return findings;

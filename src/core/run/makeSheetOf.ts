@@ -59,7 +59,7 @@ export function makeSheetOf(
         lines: wrong.map(({ title, text }) => `${title}: ${wordsOf(text, words)}`),
       },
       {
-        heading: 'Let pass on this job',
+        heading: 'Allowed anyway on this job',
         lines: job.overrides.map(
           (override) => `${titleOf(override.kind)}: ${override.reason} (${override.at.slice(0, 10)})`,
         ),

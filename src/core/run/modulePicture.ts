@@ -44,7 +44,7 @@ export const tailFindings = (problem: string): readonly PartFinding[] => [
     required: { words: 'an address' },
     source: { tag: 'std', text: 'RFC 3986, 3.5; RFC 9110, 4.2.5' },
     fixes: [
-      { label: ['Take the bits from the filling'], changes: [{ part: 'logo', set: { bits: 'filling' } }] },
+      { label: ['Use the bits of the filling'], changes: [{ part: 'logo', set: { bits: 'filling' } }] },
     ],
   },
 ];

@@ -17,6 +17,7 @@ import type { CouponStore } from '../coupons';
 import type { NamePatternStore } from '../namePatterns';
 import type { ProfileStore } from '../profiles';
 import type { JobStore } from '../jobs';
+import type { ShelfStore } from '../shelf';
 import type { PieceShelfStore } from '../pieceShelf';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
@@ -43,6 +44,7 @@ export interface ArchiveStore {
 
 export interface Stores {
   readonly jobs: JobStore;
+  readonly shelf: ShelfStore;
   readonly houseStyles: HouseStyleStore;
   readonly profiles: ProfileStore;
   readonly namePatterns: NamePatternStore;
@@ -83,7 +85,19 @@ const [jobsAtOnce, filesAtOnceBytes, namesAtOnce] = [12, 500_000, 1000];
 
 export function archiveStore(
   db: Db,
-  { jobs, houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series, runs, links }: Stores,
+  {
+    jobs,
+    shelf,
+    houseStyles,
+    pieceShelf,
+    profiles,
+    namePatterns,
+    coupons,
+    sheets,
+    series,
+    runs,
+    links,
+  }: Stores,
   workshop: Workshop,
   background: Background = new Background(),
 ): ArchiveStore {
@@ -208,7 +222,7 @@ export function archiveStore(
       if (clash.get(slice) === 1) for (const statement of giveWay) statement.run(slice);
       for (const statement of copies)
         statement.run(statement.source.includes('@arrival') ? { ...slice, arrival } : slice);
-      idsOf.all(slice).forEach(jobs.onShelf);
+      idsOf.all(slice).forEach(shelf.renew);
       tell(Math.min(slice.to, count), count);
     });
   }

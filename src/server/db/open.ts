@@ -27,6 +27,27 @@ export const writing = <Args extends unknown[], Result>(
   work: (...args: Args) => Result,
 ): ((...args: Args) => Result) => db.transaction(work).immediate;
 
+/** A transaction that is taken back when its work says null. */
+export function allOrNone<Args extends unknown[], Result>(
+  db: Db,
+  work: (...args: Args) => Result | null,
+): (...args: Args) => Result | null {
+  class Refused extends Error {}
+  const transaction = writing(db, (...args: Args) => {
+    const result = work(...args);
+    if (result === null) throw new Refused();
+    return result;
+  });
+  return (...args) => {
+    try {
+      return transaction(...args);
+    } catch (error) {
+      if (error instanceof Refused) return null;
+      throw error;
+    }
+  };
+}
+
 /** Forward only, in this order; a number once released is never changed. */
 const migrations: readonly { readonly number: number; readonly sql: string }[] = [
   { number: 1, sql: jobs },

@@ -7,7 +7,7 @@ import { ApiProblem } from './http';
 import { useAttempt } from './useAttempt';
 import { useJobDocument, type JobDocument } from './useJobDocument';
 
-const schema = z.strictObject({ text: z.string() });
+const schema = z.strictObject({ text: z.string().max(16) });
 type Text = z.infer<typeof schema>;
 
 let browser: FakeBrowser;
@@ -25,6 +25,7 @@ const tagNow = (): string => `"${there.tag}"`;
 async function keep({ text }: Text, basedOn: string | null): Promise<string> {
   if (slowMs > 0) await new Promise((resolve) => setTimeout(resolve, slowMs));
   if (isAway) throw new ApiProblem(0, 'does not answer');
+  if (text.length > 16) throw new ApiProblem(400, 'At most 16 characters.');
   if (basedOn !== null && basedOn !== tagNow() && text !== there.text) throw new ApiProblem(412, 'meanwhile');
   there = { text, tag: there.tag + 1 };
   kept.push(text);
@@ -99,6 +100,16 @@ describe('a document that is kept with a job', () => {
     after.set({ text: 'd' });
     await pass(6000);
     expect([after.contest.isContested.value, there.text]).toEqual([true, 'theirs']);
+  });
+
+  it('that the server refuses is told in its words, and saved once it is mended', async () => {
+    const own = opened();
+    own.set({ text: 'longer than it may be' });
+    await pass(400);
+    expect([own.problem.value, own.isSaved.value, kept]).toEqual(['At most 16 characters.', false, []]);
+    own.set({ text: 'short' });
+    await pass(400);
+    expect([own.isSaved.value, there.text]).toEqual([true, 'short']);
   });
 
   it('waits for a server that is away, and is taken up again after a reload', async () => {

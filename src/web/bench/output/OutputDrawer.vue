@@ -172,7 +172,7 @@ const sampleNote = computed(() => {
         </li>
       </ul>
       <p v-else class="note">Nothing: no limit stops this piece.</p>
-      <h2 class="heading">Let pass on this job</h2>
+      <h2 class="heading">Allowed anyway on this job</h2>
       <ul v-if="job.overrides.length > 0" class="stops" data-test="overrides">
         <li v-for="override in job.overrides" :key="findingKey(override)">
           <StateShape state="caution" />

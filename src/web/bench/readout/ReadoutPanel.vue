@@ -103,7 +103,7 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         <FindingRow :title="titleOf(finding)" :finding="finding" can-ask />
         <div class="more">
           <p>{{ words(finding.text) }}</p>
-          <p v-if="overrideOf(finding)" class="passed">Let pass: “{{ overrideOf(finding)!.reason }}”</p>
+          <p v-if="overrideOf(finding)" class="passed">Allowed anyway: “{{ overrideOf(finding)!.reason }}”</p>
           <p v-if="isTrying && finding.fixes.length === 0" class="note trying">trying fixes</p>
           <FixButtons
             :finding="finding"
