@@ -30,6 +30,7 @@ let sent: {
   body: { baseRevision: number; document: Job; saveId: string };
 }[];
 let newest: SavedJob;
+let isDeleted: boolean;
 
 const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
 
@@ -38,8 +39,12 @@ beforeEach(() => {
   answers = [];
   sent = [];
   newest = saved(1);
+  isDeleted = false;
   browser = enterBrowser((path, { method = 'GET', body: text }) => {
-    if (method === 'GET') return Promise.resolve(answer(200, newest));
+    if (method === 'GET')
+      return Promise.resolve(
+        isDeleted ? answer(404, { problem: 'There is no such job.' }) : answer(200, newest),
+      );
     const body = JSON.parse(text as string) as (typeof sent)[number]['body'];
     sent.push({ method, path, body });
     const next = answers.shift();
@@ -218,6 +223,26 @@ describe('a save whose answer is lost', () => {
     await other;
     expect(bench).toMatchObject({ saveState: 'saved', conflict: null });
     expect(newest.document.name).toBe('ab');
+  });
+});
+
+describe('a job that was deleted elsewhere', () => {
+  it('is opened with what was not saved of it after a reload, and kept as a new one', async () => {
+    const first = await opened();
+    first.edit(named('not saved'), 'name');
+    isDeleted = true;
+    setActivePinia(createPinia());
+    const bench = await opened();
+    expect(bench).toMatchObject({ saveState: 'gone', saveProblem: 'There is no such job.' });
+    expect(bench.document!.name).toBe('not saved');
+    await bench.keepAsNew();
+    expect(sent.at(-1)).toMatchObject({ path: '/api/jobs', body: { document: { name: 'not saved' } } });
+    expect(draftKeys()).toEqual([]);
+  });
+
+  it('is not opened where nothing of it is kept here', async () => {
+    isDeleted = true;
+    await expect(opened()).rejects.toThrow('There is no such job.');
   });
 });
 

@@ -80,17 +80,34 @@ export const useBench = defineStore('bench', () => {
   async function open(jobId: string): Promise<void> {
     const mine = ++opening;
     await flush();
-    const [saved, self, others] = await Promise.all([fetchJob(jobId), windowId(), openWindows()]);
+    const [answer, self, others] = await Promise.all([
+      fetchJob(jobId).catch((error: unknown) => ({ error })),
+      windowId(),
+      openWindows(),
+    ]);
     if (mine !== opening) return;
+    const draft = takeDraft(jobId, self, others);
+    const isGone = 'error' in answer && answer.error instanceof ApiProblem && answer.error.status === 404;
+    if ('error' in answer && (!isGone || draft === null)) throw answer.error;
     ownWindow = self;
     if (id.value !== jobId) chosenCode.value = '';
     id.value = jobId;
-    adopt(saved);
     unanswered = [];
     const history = historySchema.safeParse(recall(sessionStorage, historyKey(jobId)));
     undoSteps.value = history.success ? history.data.undo : [];
     redoSteps.value = history.success ? history.data.redo : [];
-    const draft = takeDraft(jobId, self, others);
+    if ('error' in answer) {
+      // It was deleted elsewhere; what is not saved of it can be kept as a new one.
+      document.value = draft!.document;
+      revision.value = draft!.baseRevision;
+      proof.value = null;
+      conflict.value = null;
+      saveState.value = 'gone';
+      saveProblem.value = (answer.error as ApiProblem).message;
+      return;
+    }
+    const saved = answer;
+    adopt(saved);
     if (draft === null) return;
     if (JSON.stringify(draft.document) === JSON.stringify(saved.document)) {
       dropDraft(jobId, self);
