@@ -40,7 +40,7 @@ async function keepAsNew(): Promise<void> {
     <template v-else-if="bench.saveState === 'gone'">
       <p>This job was deleted elsewhere while it was open here. Your version is kept in this browser.</p>
       <button type="button" class="action" @click="keepAsNew">Keep it as a new job</button>
-      <RouterLink to="/">Let it go</RouterLink>
+      <RouterLink class="action quiet" to="/">Let it go</RouterLink>
     </template>
     <template v-else-if="isNotSaved">
       <p><strong>Not saved.</strong> {{ bench.saveProblem }}</p>
