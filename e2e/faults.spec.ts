@@ -7,6 +7,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { newJob } from '../src/core/job';
 import { freePort, refusedStart, startServer, type RunningServer } from '../src/testing/runningServer';
 import { expect, test } from './fixtures';
 
@@ -235,4 +236,68 @@ test('a database that is lost beside its copies is never begun anew without a wo
   server = await startServer({ folder, args: ['--new'] });
   await server.stop();
   expect(readdirSync(copies)).toEqual([copy]);
+});
+
+test('a clock that is set forwards and back loses no revision, no visit and no copy', async () => {
+  const clockFile = join(folder, 'clock');
+  const yearMs = 365 * 24 * 3600 * 1000;
+  const setClock = (years: number): void => writeFileSync(clockFile, String(years * yearMs));
+  const door = await freePort();
+  const options = { folder, clockFile, environment: { BINARUS_LINKS_PORT: String(door) } };
+  const visits = async (): Promise<number> => {
+    const asked = 'from=2020-01-01&to=2029-01-01&zone=UTC';
+    const answer = await fetch(`${server!.address}/api/links/visits?${asked}`);
+    const { days } = (await answer.json()) as { days: { person: number }[] };
+    return days.reduce((sum, { person }) => sum + person, 0);
+  };
+  setClock(0);
+  server = await startServer(options);
+  await send(server.address, 'PUT', 'links/settings', { base: 'https://go.ternquay.example', keepDays: 30 });
+  await send(server.address, 'POST', 'links', link('TIDES'));
+  await send(server.address, 'POST', 'links/door/open');
+  await fetch(`http://127.0.0.1:${door}/TIDES`, {
+    redirect: 'manual',
+    headers: { 'user-agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:127.0) Gecko/20100101 Firefox/127.0' },
+  });
+  const document = newJob({
+    name: 'Berth',
+    message: { kind: 'web', address: 'https://ternquay.example/berth' },
+  });
+  const { id } = (await (await send(server.address, 'POST', 'jobs', { document })).json()) as { id: string };
+  let revision = 1;
+  const edit = async (note: string): Promise<void> => {
+    const body = { baseRevision: revision, document: { ...document, note } };
+    expect((await send(server!.address, 'POST', `jobs/${id}/revisions`, body)).status).toBe(201);
+    revision++;
+  };
+  await edit('today');
+  // An empty battery, then the network's time: edits of different days are different sittings.
+  setClock(-50);
+  await edit('long ago');
+  await edit('long ago, a moment later');
+  setClock(0);
+  await edit('today again');
+  const { revisions } = (await (await fetch(`${server.address}/api/jobs/${id}/revisions`)).json()) as {
+    revisions: { number: number }[];
+  };
+  expect(revisions.map(({ number }) => number)).toEqual([5, 4, 2, 1]);
+  await server.stop();
+  const before = await (async () => {
+    server = await startServer(options);
+    return visits();
+  })();
+  expect(before).toBe(1);
+  await server.stop();
+  // A start on a day of another century deletes nothing that is a day old.
+  for (const years of [80, -50]) {
+    setClock(years);
+    server = await startServer(options);
+    const day = new Date(Date.now() + years * yearMs).toISOString().slice(0, 10);
+    await expect.poll(() => readdirSync(join(folder, 'copies'))).toContain(`binarus-${day}.sqlite`);
+    await server.stop();
+  }
+  setClock(0);
+  server = await startServer(options);
+  expect(await visits()).toBe(1);
+  expect((await fetch(`${server.address}/api/jobs/${id}`)).status).toBe(200);
 });

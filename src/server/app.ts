@@ -1,6 +1,8 @@
 /** The web server: routes, checks and headers. Listening is the caller's business. */
 import express, { type ErrorRequestHandler, type Express, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import {
@@ -58,6 +60,7 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(ownHostOnly);
+  if (webFolder !== null) app.use('/api', withPageVersion(join(webFolder, 'index.html')));
   app.get('/api/health', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ isUp: true });
   });
@@ -302,6 +305,15 @@ const writesAreJson: RequestHandler = (request, _response, next) => {
   const reads = request.method === 'GET' || request.method === 'HEAD';
   next(reads || request.is('application/json') ? undefined : new Problem(415, 'Send application/json.'));
 };
+
+/** So that a page that was open during an update knows that it is of an older program. */
+function withPageVersion(page: string): RequestHandler {
+  const version = createHash('sha256').update(readFileSync(page)).digest('base64url').slice(0, 16);
+  return (_request, response, next) => {
+    response.set('Binarus-Page', version);
+    next();
+  };
+}
 
 function servePage(app: Express, webFolder: string): void {
   app.use(

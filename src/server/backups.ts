@@ -44,7 +44,9 @@ export async function copyDaily(db: Db, dataFolder: string, now = new Date()): P
   } finally {
     rmSync(`${file}.part`, { force: true });
   }
-  for (const old of copiedDays(dataFolder).slice(keptCopies)) rmSync(copyFile(dataFolder, old));
+  // What was just made stays, whatever day the clock says it is.
+  for (const old of copiedDays(dataFolder).slice(keptCopies))
+    if (copyFile(dataFolder, old) !== file) rmSync(copyFile(dataFolder, old));
 }
 
 /** Tables of which one row is work that somebody would miss. */

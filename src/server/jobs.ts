@@ -183,7 +183,8 @@ export function jobStore(
   const foldInto = (id: string, number: number, at: string): string => {
     const before = selectSitting.get(id, number);
     if (before === undefined || before.beganAt === null || before.isKept === 1) return at;
-    if (Date.parse(at) - Date.parse(before.beganAt) > sittingMs) return at;
+    // Of a clock that was set back as well.
+    if (Math.abs(Date.parse(at) - Date.parse(before.beganAt)) > sittingMs) return at;
     deleteRevision.run(id, number);
     return before.beganAt;
   };

@@ -30,10 +30,12 @@ import {
   trustedProxies,
 } from './start';
 import { runInThreads } from './runs';
+import { SteadyClock } from './steadyClock';
 import { workshopInProcesses } from './workshop';
 
 const log = pino({ base: null });
 const hourMs = 3600 * 1000;
+const tenMinutesMs = 10 * 60 * 1000;
 const beside = (file: string): string => fileURLToPath(new URL(file, import.meta.url));
 
 /** What is open, closed in a hurry. */
@@ -113,18 +115,24 @@ async function start(): Promise<void> {
   process.once('SIGTERM', shutDown);
 }
 
-/** What is done at the start and every hour after it. A disk that refuses is told, and ends nothing. */
+/** What is done at the start and now and then after it. A disk that refuses is told, and ends nothing. */
 function lookAfter(data: Data, db: Db, folder: string): void {
   const { background, links, runs } = data;
   const hourly = {
     'The reserve for a full disk could not be kept.': () => keepReserve(folder),
     'The daily copy was not made.': () => copyDaily(db, folder),
-    'Old visits were not deleted.': () => links.forgetOld(),
   };
   for (const [name, work] of Object.entries(hourly)) {
     void background.once(name, work);
     background.every(name, hourMs, work);
   }
+  // What is too old is gone soon after a start, but never because the clock is wrong for a moment.
+  const clock = new SteadyClock();
+  background.every('What is too old was not deleted.', tenMinutesMs, () => {
+    if (!clock.isSteady()) return;
+    links.forgetOld();
+    runs.forgetOldFiles();
+  });
   void background.once('Series that were under way could not be taken up.', () => runs.takeUp());
   void background.once('The door of the links stays closed.', async () => {
     const { problem } = await links.reopenDoor();

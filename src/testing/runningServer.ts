@@ -23,7 +23,21 @@ export interface ServerOptions {
   readonly environment?: Readonly<Record<string, string>>;
   /** Files may not grow beyond it: a disk that is full to whoever writes (setrlimit(2), RLIMIT_FSIZE). */
   readonly mostFileKb?: number;
+  /** A file that says by how many milliseconds its clock is wrong, read at each look at the clock. */
+  readonly clockFile?: string;
 }
+
+/** Put before the program: the clock that the program sees, not the one by which time passes. */
+const wrongClock = (file: string): string => {
+  const source = `import { readFileSync } from 'node:fs';
+    const Real = Date;
+    const now = () => Real.now() + Number(readFileSync(${JSON.stringify(file)}, 'utf8'));
+    globalThis.Date = class extends Real {
+      constructor(...given) { given.length === 0 ? super(now()) : super(...given); }
+      static now() { return now(); }
+    };`;
+  return `--import=data:text/javascript,${encodeURIComponent(source)}`;
+};
 
 /** A port that was free a moment ago, for what has to come back on the same. */
 export async function freePort(): Promise<number> {
@@ -56,7 +70,7 @@ export async function refusedStart(options: ServerOptions): Promise<{ code: numb
 
 type Begun = Omit<RunningServer, 'address'> & { readonly address: Promise<string> };
 
-function begin({ folder, port = 0, args = [], environment, mostFileKb }: ServerOptions): Begun {
+function begin({ folder, port = 0, args = [], environment, mostFileKb, clockFile }: ServerOptions): Begun {
   const command = [process.execPath, 'dist/node/server.js', ...args];
   const [program, ...rest] =
     mostFileKb === undefined
@@ -70,6 +84,7 @@ function begin({ folder, port = 0, args = [], environment, mostFileKb }: ServerO
       BINARUS_DEMO: '',
       // Causes are looked for, not what catches them.
       BINARUS_LAST_RESORT: 'off',
+      ...(clockFile === undefined ? {} : { NODE_OPTIONS: wrongClock(clockFile) }),
       ...environment,
     },
     stdio: ['ignore', 'pipe', 'pipe'],

@@ -3,10 +3,10 @@ import { defineAsyncComponent } from 'vue';
 import { RouterView } from 'vue-router';
 
 /** Nobody needs it before a screen is there. */
-const SlowNote = defineAsyncComponent(() => import('./shared/SlowNote.vue'));
+const WindowNote = defineAsyncComponent(() => import('./shared/WindowNote.vue'));
 </script>
 
 <template>
   <RouterView />
-  <SlowNote />
+  <WindowNote />
 </template>

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
 import { beginEarly } from './shared/early';
+import { askVersion, isUpdated } from './shared/pageVersion';
 import { stations } from './stations';
 
 export function createAppRouter(): Router {
@@ -64,6 +65,11 @@ export function createAppRouter(): Router {
     if (name !== 'bench' || isStarted) return;
     isStarted = true;
     beginEarly(String(params.id));
+  });
+  // The parts of a screen that an update took away come with the page that is loaded anew, where what was typed is kept.
+  router.onError(async (_error, to) => {
+    await askVersion();
+    if (isUpdated.value) location.assign(to.fullPath);
   });
   return router;
 }

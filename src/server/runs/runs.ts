@@ -24,6 +24,8 @@ export interface Runs extends RunStore {
   readonly view: (run: KeptRun) => Run;
   /** Takes up what was not brought to its end. */
   readonly takeUp: () => void;
+  /** Deletes files of old runs, and those of runs that are not known; they can be made again. */
+  readonly forgetOldFiles: () => void;
   /** Ends one that is under way or waits. */
   readonly giveUp: (id: string) => void;
   /** Where its files lie, as one; null where they are gone. */
@@ -38,7 +40,7 @@ interface Underway {
   /** What each stage takes of the whole. */
   readonly weights: Weights;
   progress: SeriesProgress;
-  /** When it was begun, or taken up. */
+  /** When it was begun or taken up, in milliseconds that no clock sets. */
   readonly since: number;
 }
 
@@ -70,7 +72,7 @@ export function createRuns(
     if (underWay.has(id) || isClosed) return;
     const stop = new AbortController();
     const weights = store.find(id)?.form === 'document' ? ofDocuments : ofFiles;
-    underWay.set(id, { stop, weights, progress: { doing: 'measuring', share: 0 }, since: Date.now() });
+    underWay.set(id, { stop, weights, progress: { doing: 'measuring', share: 0 }, since: performance.now() });
     waiting.push(id);
     working ??= work().finally(() => (working = null));
   }
@@ -172,8 +174,9 @@ export function createRuns(
       if (name !== packedName) rmSync(join(own, name), { recursive: true, force: true });
   }
 
-  function sweepOld(known: ReadonlySet<string>): void {
+  function forgetOldFiles(): void {
     if (!existsSync(folder)) return;
+    const known = new Set(store.underWay());
     for (const name of readdirSync(folder)) {
       const isOld = Date.now() - statSync(join(folder, name)).mtimeMs > keptMs;
       if (!known.has(name) && (isOld || store.find(name) === null))
@@ -195,7 +198,7 @@ export function createRuns(
       if (stage === progress.doing) break;
       done += weights[stage];
     }
-    const seconds = (Date.now() - since) / 1000;
+    const seconds = (performance.now() - since) / 1000;
     return { ...progress, secondsLeft: done < 0.1 ? null : (seconds * (1 - done)) / done };
   }
 
@@ -214,10 +217,9 @@ export function createRuns(
     },
     view,
     takeUp: () => {
-      const known = new Set(store.underWay());
-      void background.once('Files of old runs could not be deleted.', () => sweepOld(known));
-      for (const id of known) enqueue(id);
+      for (const id of store.underWay()) enqueue(id);
     },
+    forgetOldFiles,
     goOn: (id) => {
       if (!store.goOn(id)) return false;
       enqueue(id);

@@ -14,6 +14,7 @@ const drawers = {
 import { onMounted, shallowRef, watch, type Component } from 'vue';
 import type { CodeSettings, Job } from '../../core/job';
 import type { PressView } from '../../engine';
+import { loadedPart } from '../shared/pageVersion';
 import { useAttempt } from '../shared/useAttempt';
 import { stations, type Station } from '../stations';
 import type { ProofControl } from './useProof';
@@ -40,9 +41,7 @@ async function open(): Promise<void> {
   const { station } = props;
   drawer.value = null;
   await attempt(async () => {
-    const loaded = await drawers[station]().catch(() => {
-      throw new Error('This station could not be loaded: the Binarus server does not answer.');
-    });
+    const loaded = await loadedPart<{ default: Component }>('This station', drawers[station]);
     if (station === props.station) drawer.value = loaded.default;
   });
 }

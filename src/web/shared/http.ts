@@ -1,6 +1,7 @@
 /** Requests to our own server; answers are checked with the schemas that the server uses. */
 import { Slowness } from '../../core/numbers';
 import { z } from '../../core/schema';
+import { noteVersion } from './pageVersion';
 
 /** Every answer that is not a success; `current` comes with a conflict, and is checked by whoever asked. */
 const problemSchema = z.object({
@@ -103,6 +104,7 @@ export async function request(path: string, init?: RequestInit, isLong = false):
       'The Binarus server does not answer. Your work is kept in this window; start the server again.',
     );
   }
+  noteVersion(response);
   if (response.ok) return response;
   const told = problemSchema.safeParse(await response.json().catch(() => null));
   if (told.success)

@@ -177,7 +177,7 @@ export const useBench = defineStore('bench', () => {
     const parsed = jobSchema.safeParse(next);
     if (!parsed.success) return problemsOf(parsed.error);
     if (JSON.stringify(parsed.data) === JSON.stringify(current)) return [];
-    const now = Date.now();
+    const now = performance.now();
     const goesOn = key === lastEdit.key && now - lastEdit.at < sameStepMs && undoSteps.value.length > 0;
     if (!goesOn) undoSteps.value = [...undoSteps.value, current].slice(-keptSteps);
     lastEdit = { key, at: now };
