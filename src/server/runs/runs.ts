@@ -39,6 +39,8 @@ interface Underway {
   readonly stop: AbortController;
   /** What each stage takes of the whole. */
   readonly weights: Weights;
+  /** As it was asked for; after a restart it is read when its turn comes. */
+  readonly wish: RunWish | null;
   progress: SeriesProgress;
   /** When it was begun or taken up, in milliseconds that no clock sets. */
   readonly since: number;
@@ -68,11 +70,12 @@ export function createRuns(
     underWay.delete(id);
   }
 
-  function enqueue(id: string): void {
+  function enqueue(id: string, wish: RunWish | null = null): void {
     if (underWay.has(id) || isClosed) return;
     const stop = new AbortController();
     const weights = store.find(id)?.form === 'document' ? ofDocuments : ofFiles;
-    underWay.set(id, { stop, weights, progress: { doing: 'measuring', share: 0 }, since: performance.now() });
+    const progress = { doing: 'measuring', share: 0 } as const;
+    underWay.set(id, { stop, weights, wish, progress, since: performance.now() });
     waiting.push(id);
     working ??= work().finally(() => (working = null));
   }
@@ -89,7 +92,7 @@ export function createRuns(
   }
 
   async function workOn(id: string, own: Underway): Promise<void> {
-    const wish = store.wish(id);
+    const wish = own.wish ?? store.wish(id);
     if (own.stop.signal.aborted || store.find(id)?.state !== 'under way') return;
     if (wish === null) return ended(id, 'broken', null);
     try {
@@ -212,7 +215,7 @@ export function createRuns(
     ...store,
     ask: (jobId, revision, wish) => {
       const run = store.begin(jobId, revision, wish);
-      enqueue(run.id);
+      enqueue(run.id, wish);
       return view(run);
     },
     view,
