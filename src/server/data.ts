@@ -6,15 +6,15 @@ import { archiveStore, type ArchiveStore } from './archive/store';
 import { Background, silentLog, type Log } from './background';
 import { checkStore, type CheckStore } from './checks';
 import { couponStore, type CouponStore } from './coupons';
-import type { Db } from './db/open';
+import { writing, type Db } from './db/open';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
 import { jobStore, type JobStore } from './jobs';
 import {
   createLinks,
-  linkPieces,
   linkStore,
+  linkUses,
   proxiesOf,
   visitStore,
   type DoorSetting,
@@ -76,45 +76,50 @@ export function openData(
     isOpen: () => db.open,
   });
   const shelf = shelfStore(db, background);
-  const jobs = jobStore(db, files, measuring.ask, background, shelf);
+  const uses = linkUses(db);
+  const jobs = jobStore(db, files, measuring.ask, background, shelf, uses);
   const stores = {
     jobs,
     shelf,
     files,
     houseStyles: houseStyleStore(db, files),
-    pieceShelf: pieceShelfStore(db, files),
+    pieceShelf: pieceShelfStore(db, files, uses),
     profiles: profileStore(db),
     namePatterns: namePatternStore(db),
     checks: checkStore(db),
     coupons: couponStore(db),
-    sheets: jobDocumentStore(db, 'sheets', sheetDocumentSchema),
-    series: jobDocumentStore(db, 'series', seriesDocumentSchema, (jobId, { pictures }) =>
-      files.refer(
-        'series',
-        jobId,
-        pictures.map(({ hash }) => hash),
-      ),
+    sheets: jobDocumentStore(db, 'sheets', sheetDocumentSchema, (jobId, sheet) =>
+      uses.note('sheet', jobId, sheet),
     ),
+    series: jobDocumentStore(db, 'series', seriesDocumentSchema, (jobId, own) => {
+      const pictures = own.pictures.map(({ hash }) => hash);
+      files.refer('series', jobId, pictures);
+      uses.note('series', jobId, own);
+    }),
   };
   const runs = createRuns(
-    runStore(db, files),
+    runStore(db, files, uses),
     threads,
     { database: db.name, folder: join(folder, 'runs') },
     background,
   );
   const links = createLinks({
-    store: linkStore(db),
+    store: linkStore(db, uses),
     visits: visitStore(db, (error) => background.report('Visits of links are not kept yet.', error)),
-    pieces: linkPieces(db, jobs.twins),
+    uses,
     door,
     logs: { folder, work: workshop.readLog },
     background,
   });
+  // Data of an older program does not know yet which links stand where.
+  void background.untilKept('Where links are used is not known yet.', () =>
+    writing(db, uses.learnBase)(links.settings().base),
+  );
   return {
     ...stores,
     runs,
     links,
-    archive: archiveStore(db, { ...stores, runs, links }, workshop, background),
+    archive: archiveStore(db, { ...stores, runs, links, uses }, workshop, background),
     measuring,
     workshop,
     background,

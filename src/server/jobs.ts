@@ -18,6 +18,7 @@ import {
   type RevisionRow,
 } from './jobRows';
 import type { Measured } from './measuring';
+import { linkUses, type LinkUses } from './links';
 import { shelfStore, type ShelfStore } from './shelf';
 import { summaryOf, summaryOfUnreadable } from './summary';
 
@@ -83,6 +84,7 @@ export function jobStore(
   written: Written = () => {},
   background: Background = new Background(),
   shelf: ShelfStore = shelfStore(db),
+  uses: LinkUses = linkUses(db),
 ): JobStore {
   const upsertSummary = db.prepare(
     `INSERT INTO summaries (job_id, summary) VALUES (?, ?)
@@ -177,6 +179,7 @@ export function jobStore(
   ): void => {
     insertRevision.run(id, number, JSON.stringify(document), at, sittingBeganAt, saveId);
     moveOn.run(number, id);
+    uses.noteRevision(id, number, document);
     summarise(id, number, document);
   };
   /** What was saved by itself in the same sitting is left behind by the next; what was made or proved stays. */

@@ -16,6 +16,7 @@ import {
 } from '../wire';
 import { writing, type Db } from './db/open';
 import type { FileStore } from './files';
+import { linkUses, type LinkUses } from './links';
 import { checked, Problem } from './problem';
 
 export interface PieceShelfStore {
@@ -30,7 +31,7 @@ export interface PieceShelfStore {
   removeSheetStock(id: string): boolean;
 }
 
-export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
+export function pieceShelfStore(db: Db, files: FileStore, uses: LinkUses = linkUses(db)): PieceShelfStore {
   const templates = db.prepare<[], Omit<OwnTemplate, 'document'> & { document: string }>(
     'SELECT id, name, document, saved_at AS savedAt FROM templates ORDER BY name COLLATE NOCASE',
   );
@@ -78,6 +79,7 @@ export function pieceShelfStore(db: Db, files: FileStore): PieceShelfStore {
         new Date().toISOString(),
       ) as { id: string };
       files.refer('template', kept.id, filesOfJob(document));
+      uses.note('template', kept.id, document);
     }),
     saveStockSize: writing(db, ({ name, widthMm, heightMm, cornerMm }: SaveStockSize) => {
       upsertSize.run(randomUUID(), name, widthMm, heightMm, cornerMm);

@@ -31,6 +31,7 @@ export {
   targetFault,
   writtenTarget,
 } from './link';
+export { hostIn, slugsIn, textsIn } from './mentions';
 export { escaped, page, retiredPage } from './page';
 export { type Counting, privacyPage, privacyText } from './privacy';
 export { type PublicWish, type SentVisit, simulatedPublic } from './public';

@@ -4,12 +4,8 @@ import { z } from '../schema';
 export const linkFormatVersion = 1;
 
 /** Letters, digits and hyphens, as they can stand in any path (RFC 3986, 2.3). */
-export const slugSchema = z
-  .string()
-  .regex(
-    /^[0-9A-Za-z](?:[0-9A-Za-z-]{0,62}[0-9A-Za-z])?$/,
-    'It has letters, digits and hyphens, 64 at most.',
-  );
+export const slugPattern = /^[0-9A-Za-z](?:[0-9A-Za-z-]{0,62}[0-9A-Za-z])?$/;
+export const slugSchema = z.string().regex(slugPattern, 'It has letters, digits and hyphens, 64 at most.');
 
 /** Addresses are alike in large and small letters. */
 export const slugKey = (slug: string): string => slug.toUpperCase();

@@ -144,6 +144,15 @@ export function picturesOfRows({
 const filled = (text: string, cell: (column: string) => string | null): string =>
   text.replace(inBraces, (_, column: string) => cell(column) ?? '');
 
+/** What the rows say, text for text, whether or not they can be made. */
+export function* textsOfRows({ match, source }: Pick<SeriesDocument, 'match' | 'source'>): Generator<string> {
+  const table = rowsOf({ source });
+  for (const row of table.rows.keys()) {
+    const cell = cellsOf(table, row);
+    for (const { text } of match) yield filled(text, cell);
+  }
+}
+
 function withLogo(job: Job, picture: NamedPicture | undefined, name: string, problems: RowProblem[]): Job {
   if (picture === undefined) {
     problems.push({ kind: 'no picture', name });

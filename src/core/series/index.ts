@@ -12,7 +12,7 @@ export {
   type SeriesSource,
   seriesSourceSchema,
 } from './document';
-export { applyRow, picturesOfRows, type RowJob, type RowProblem } from './applyRow';
+export { applyRow, picturesOfRows, type RowJob, type RowProblem, textsOfRows } from './applyRow';
 export { unpackPictures, type UnpackedPicture } from './pictureZip';
 export { columnsIn, type Match, matchByName, matchSchema, type Target } from './match';
 export { type NamedPicture, pictureKey, pictureLimit, pictureNamed } from './pictures';

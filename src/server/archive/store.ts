@@ -22,7 +22,7 @@ import type { PieceShelfStore } from '../pieceShelf';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
-import type { Links } from '../links';
+import type { Links, LinkUses } from '../links';
 import { piecesAtOnce, type RunStore } from '../runs';
 import type { LongWork, Workshop } from '../workshop';
 import { archiveLimits, entryNames, inMb, type ReadRest } from './format';
@@ -54,6 +54,7 @@ export interface Stores {
   readonly pieceShelf: PieceShelfStore;
   readonly runs: RunStore;
   readonly links: Links;
+  readonly uses: LinkUses;
 }
 
 /** Of what a process has made ready: jobs from `@from` to `@to`, unseen. */
@@ -97,6 +98,7 @@ export function archiveStore(
     series,
     runs,
     links,
+    uses,
   }: Stores,
   workshop: Workshop,
   background: Background = new Background(),
@@ -222,7 +224,9 @@ export function archiveStore(
       if (clash.get(slice) === 1) for (const statement of giveWay) statement.run(slice);
       for (const statement of copies)
         statement.run(statement.source.includes('@arrival') ? { ...slice, arrival } : slice);
-      idsOf.all(slice).forEach(shelf.renew);
+      const ids = idsOf.all(slice);
+      ids.forEach(shelf.renew);
+      uses.noteRevisionsOf(ids);
       tell(Math.min(slice.to, count), count);
     });
   }
@@ -239,12 +243,21 @@ export function archiveStore(
        SELECT @id, row, copy, name, payload, file, page, place, note FROM staged.pieces
        WHERE run = @run AND at >= @from AND at < @from + ${piecesAtOnce}`,
     );
+    const messagesOf = db
+      .prepare<object, string>(
+        `SELECT payload FROM staged.pieces WHERE run = @run AND at >= @from AND at < @from + ${piecesAtOnce}`,
+      )
+      .pluck();
     for (const { run, id, pieces } of staged) {
       let isNew = true;
       await inSlices(1 + Math.ceil(pieces / piecesAtOnce), signal, (index) => {
         if (index === 0)
           isNew = runs.takeIn(JSON.parse(headOf.get(run)!) as Omit<ArchivedRun, 'pieces'>, arrival);
-        else if (isNew) copy.run({ id, run, from: (index - 1) * piecesAtOnce });
+        else if (isNew) {
+          const part = { id, run, from: (index - 1) * piecesAtOnce };
+          copy.run(part);
+          uses.notePieces(id, messagesOf.all({ run, from: part.from }), index === 1);
+        }
       });
     }
   }
@@ -273,6 +286,9 @@ export function archiveStore(
     const now = new Date().toISOString();
     try {
       await copyFiles(now, signal);
+      const base = staged.linkSettings?.base ?? '';
+      // Known before what names addresses below it comes in, slice by slice.
+      if (refusedOf(staged).settings === null) await patiently(() => writing(db, uses.learnBase)(base));
       await copyJobs(arrival, (done, of) => void onNote?.({ done, of }), signal);
       await copyRuns(arrival, signal);
       await patiently(() => showAll(staged, arrival));

@@ -5,6 +5,6 @@ export { createLinks, type DoorSetting, type Links } from './links';
 export { mostLogBytes } from './logs';
 export { type LogPart, type LogPaths, readLog } from './readLog';
 export { linkLogRoutes, linkRoutes } from './routes';
-export { linkPieces } from './pieces';
 export { linkStore, type LinkStore, UnreadableSettings } from './store';
+export { linkUses, type LinkUses } from './uses';
 export { visitStore } from './visits';

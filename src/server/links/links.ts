@@ -7,7 +7,6 @@ import {
   baseProblem,
   type Grouping,
   type Link,
-  linkAddress,
   mostOf,
   type SharedOut,
   sharesBy,
@@ -29,7 +28,7 @@ import type { Background } from '../background';
 import { Problem } from '../problem';
 import { doorServer, type DoorTools } from './door';
 import { logReader, type LogOptions, type LogWork } from './logs';
-import type { LinkPieces } from './pieces';
+import type { LinkUses } from './uses';
 import type { KeptLink, LinkStore } from './store';
 import { dayDigests } from './dayDigests';
 import type { VisitStore } from './visits';
@@ -85,7 +84,7 @@ export interface RefusedLinks {
 export interface LinkTools {
   readonly store: LinkStore;
   readonly visits: VisitStore;
-  readonly pieces: LinkPieces;
+  readonly uses: LinkUses;
   readonly door: DoorSetting;
   /** Logs lie in the folder while they are read, and are read by the work. */
   readonly logs: { readonly folder: string; readonly work: LogWork };
@@ -96,7 +95,7 @@ const dayMs = 24 * 3600 * 1000;
 /** Rows of a chart. */
 const mostShares = 40;
 
-export function createLinks({ store, visits, pieces, door: setting, logs, background }: LinkTools): Links {
+export function createLinks({ store, visits, uses, door: setting, logs, background }: LinkTools): Links {
   const table = new Map<string, KeptLink>();
   const byId = new Map<string, KeptLink>();
   const keysOf = (kept: KeptLink | undefined): string[] =>
@@ -132,14 +131,8 @@ export function createLinks({ store, visits, pieces, door: setting, logs, backgr
     path: pathOf(settings.base),
     proxies: setting.proxies,
   });
-  /** As it may stand in a code: in large letters throughout, or as it was given. */
-  const addressesOf = (slug: string): string[] => {
-    const { base } = settings;
-    const own = table.get(slug)?.link.places.find((place) => slugKey(place.slug) === slug)?.slug ?? slug;
-    return URL.canParse(base) ? [linkAddress(base, slug, true), linkAddress(base, own, false)] : [];
-  };
   const pieceOf = (slug: string) => {
-    const names = pieces.of(addressesOf(slug)).map(({ name }) => name);
+    const names = uses.piecesOf(slug).map(({ name }) => name);
     const name = names.length === 0 ? 'on no piece of this Binarus' : names.join(', ');
     return { key: name, name, link: null };
   };
@@ -245,10 +238,7 @@ export function createLinks({ store, visits, pieces, door: setting, logs, backgr
         },
       };
     },
-    piecesOf: (id) =>
-      keysOf(byId.get(id)).flatMap((slug) =>
-        pieces.of(addressesOf(slug)).map((piece) => ({ slug, ...piece })),
-      ),
+    piecesOf: (id) => keysOf(byId.get(id)).flatMap((slug) => uses.piecesOf(slug)),
     refusedOf: ({ links: coming, settings: own }) => {
       const problem = own === null || settings.base !== '' ? null : baseProblem(own.base);
       const willBe = own !== null && settings.base === '' && problem === null ? own : settings;

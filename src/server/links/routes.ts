@@ -131,10 +131,11 @@ export function linkRoutes(links: Links): express.Router {
   });
   routes.delete('/:id', (request, response) => {
     const { id } = found(request);
-    if (!links.remove(id))
+    const outcome = links.remove(id);
+    if (typeof outcome === 'object')
       throw new Problem(
         409,
-        'Its address stands in a job or on a piece that was made. It can be retired, but not taken away.',
+        `This link cannot be deleted, because its address is used in ${outcome.heldBy.join('; ')}. You can retire it instead.`,
       );
     response.status(204).end();
   });

@@ -24,6 +24,7 @@ import {
 import { problemsOf } from '../../core/job';
 import { writing, type Db } from '../db/open';
 import { Problem } from '../problem';
+import { linkUses, type LinkUses } from './uses';
 
 export type KeptLink = Omit<SavedLink, 'visits'>;
 
@@ -37,8 +38,8 @@ export interface LinkStore {
   create(wish: CreateLink): KeptLink;
   /** Throws a `Problem`: 409 with a newer revision, 422 with what is wrong. */
   save(id: string, baseRevision: number, link: Link): KeptLink;
-  /** False where an address of it stands in a job or on a piece, or it is not there. */
-  remove(id: string): boolean;
+  /** Left as it is where an address of it stands anywhere: `heldBy` says where, in words. */
+  remove(id: string): 'deleted' | 'unknown' | { readonly heldBy: readonly string[] };
   settings(): LinkSettings;
   saveSettings(settings: LinkSettings): void;
   /**
@@ -96,7 +97,7 @@ interface Row {
   readonly document: string;
 }
 
-export function linkStore(db: Db): LinkStore {
+export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
   const listeners: ((id: string, kept: KeptLink | null) => void)[] = [];
   const columns = 'id, revision, saved_at AS savedAt, document';
   const selectAll = db.prepare<[], Row>(`SELECT ${columns} FROM links ORDER BY saved_at DESC, rowid DESC`);
@@ -114,14 +115,6 @@ export function linkStore(db: Db): LinkStore {
   const insertSlug = db.prepare('INSERT INTO link_slugs (slug, link_id) VALUES (?, ?)');
   const countSlugs = db.prepare<[], number>('SELECT count(*) FROM link_slugs').pluck();
   const deleteLink = db.prepare('DELETE FROM links WHERE id = ?');
-  const isOnPiece = db
-    .prepare<[string], number>("SELECT 1 FROM made_pieces WHERE upper(payload) LIKE '%/' || ? LIMIT 1")
-    .pluck();
-  const isInJob = db
-    .prepare<[string], number>(
-      `SELECT 1 FROM revisions WHERE instr(upper(document), '/' || ? || '"') > 0 LIMIT 1`,
-    )
-    .pluck();
   const selectSettings = db.prepare<[], string>('SELECT document FROM link_settings').pluck();
   const upsertSettings = db.prepare(
     'INSERT INTO link_settings (only, document) VALUES (1, ?) ON CONFLICT (only) DO UPDATE SET document = excluded.document',
@@ -184,7 +177,8 @@ export function linkStore(db: Db): LinkStore {
 
   const create = writing(db, ({ name, target, slug: wanted }: CreateLink): KeptLink => {
     const id = randomUUID();
-    const isTaken = (key: string): boolean => ownerOf.get(key) !== undefined;
+    // What stands on a piece leads nowhere new, even where its link is gone.
+    const isTaken = (key: string): boolean => ownerOf.get(key) !== undefined || uses.isUsed(key);
     const slug =
       wanted ??
       drawnSlug(
@@ -222,11 +216,10 @@ export function linkStore(db: Db): LinkStore {
     keep(id, revision, written, now);
     return { id, revision, savedAt: now, link: written };
   });
-  const remove = writing(db, (id: string): boolean => {
-    const slugs = slugsOf.all(id);
-    if (slugs.some((slug) => isOnPiece.get(slug) !== undefined || isInJob.get(slug) !== undefined))
-      return false;
-    return deleteLink.run(id).changes > 0;
+  const remove = writing(db, (id: string): 'deleted' | 'unknown' | { readonly heldBy: readonly string[] } => {
+    const heldBy = slugsOf.all(id).flatMap((slug) => uses.holdersOf(slug));
+    if (heldBy.length > 0) return { heldBy };
+    return deleteLink.run(id).changes > 0 ? 'deleted' : 'unknown';
   });
 
   const find = (id: string): KeptLink | null => {
@@ -259,9 +252,9 @@ export function linkStore(db: Db): LinkStore {
       return kept;
     },
     remove: (id) => {
-      const isGone = remove(id);
-      if (isGone) tell(id, null);
-      return isGone;
+      const outcome = remove(id);
+      if (outcome === 'deleted') tell(id, null);
+      return outcome;
     },
     settings,
     saveSettings: writing(db, (own: LinkSettings) => {
@@ -269,6 +262,7 @@ export function linkStore(db: Db): LinkStore {
       const problem = isSame ? null : (baseProblem(own.base) ?? roundTripOf(own.base));
       if (problem !== null) throw new Problem(422, problem);
       upsertSettings.run(JSON.stringify(own));
+      uses.learnBase(own.base);
     }),
     refused: (coming, own) => {
       const alsoOurs = new Set(

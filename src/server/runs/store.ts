@@ -18,6 +18,7 @@ import {
 import { isSeen } from '../db/arrivals';
 import { writing, type Db } from '../db/open';
 import type { FileStore } from '../files';
+import { linkUses, type LinkUses } from '../links';
 import { filesOfWish } from './wish';
 
 /** A run without what only whoever works on it knows. */
@@ -74,7 +75,7 @@ export const piecesAtOnce = 250;
 /** Of one job, or of all, at most. */
 const mostListed = 200;
 
-export function runStore(db: Db, files: FileStore): RunStore {
+export function runStore(db: Db, files: FileStore, uses: LinkUses = linkUses(db)): RunStore {
   const insertRun = db.prepare(
     `INSERT INTO series_runs (id, job_id, job_name, revision, asked_at, ended_at, state, wish, report, arrival)
      VALUES (@id, @jobId, @jobName, @revision, @askedAt, @endedAt, @state, @wish, @report, @arrival)`,
@@ -128,6 +129,7 @@ export function runStore(db: Db, files: FileStore): RunStore {
   const add = (run: object, id: string, wish: RunWish, arrival: string | null): void => {
     insertRun.run({ id, wish: JSON.stringify(wish), arrival, ...run });
     files.refer('run', id, filesOfWish(wish));
+    uses.note('run', id, wish);
   };
 
   return {
@@ -148,6 +150,8 @@ export function runStore(db: Db, files: FileStore): RunStore {
     piecesOf: writing(db, (id: string, pieces: readonly NewPiece[], from: number) => {
       if (from === 0 && deleteLeft.run({ run: id }).changes > 0) return false;
       for (const piece of pieces) insertPiece.run({ runId: id, ...piece });
+      const messages = pieces.map(({ payload }) => payload);
+      uses.notePieces(id, messages, from === 0);
       return true;
     }),
     end: writing(db, (id: string, state: RunState, report: RunReport | null) => {
