@@ -4,6 +4,7 @@ const { existsSync, readdirSync } = require('node:fs');
 /** Rooms of the core, each of which may use those before it. */
 const rooms = [
   'schema',
+  'document',
   'numbers',
   'order',
   'finding',

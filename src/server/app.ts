@@ -64,6 +64,9 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   app.get('/api/health', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ isUp: true });
   });
+  app.get('/api/unreadable', (_request, response) => {
+    response.json({ documents: data.unreadable() });
+  });
   app.use('/api', interfaceRoutes());
   app.use('/api/work', works.routes());
   app.use('/api/archive', archiveRoutes(data, works));

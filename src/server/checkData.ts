@@ -5,7 +5,7 @@ import { existsSync } from 'node:fs';
 import { z } from '../core/schema';
 import { copyNames, damageOf, databaseFile, lookAtCopy, type CopyState } from './backups';
 import { formatOf, newestFormat, type Db } from './db/open';
-import { documentKinds } from './documentKinds';
+import { lookThrough } from './documentKinds';
 
 /** A document that this program cannot read; its text is left as it is. */
 interface UnreadableDocument {
@@ -85,17 +85,8 @@ function lookAtDatabase(file: string): DatabaseReport {
 }
 
 function lookAtDocuments(db: Db): DatabaseReport['documents'] {
-  let sound = 0;
-  const unreadable: UnreadableDocument[] = [];
-  for (const { what, select, problemOf } of documentKinds) {
-    const rows = db.prepare<[], { id: string; text: string }>(select);
-    for (const { id, text } of rows.iterate()) {
-      const problem = problemOf(text);
-      if (problem === null) sound++;
-      else unreadable.push({ what, id, problem });
-    }
-  }
-  return { sound, unreadable };
+  const { sound, unreadable } = lookThrough(db);
+  return { sound, unreadable: unreadable.map(({ kind, id, problem }) => ({ what: kind, id, problem })) };
 }
 
 const neededSchema = z.object({ hash: z.string(), neededBy: z.string() });

@@ -1,7 +1,7 @@
 /** Test pieces: in the database, and as routes. */
 import express from 'express';
 import { couponIdSchema } from '../core/coupon';
-import { keptCouponSchema, type KeptCoupon } from '../wire';
+import { documentKinds, keptCouponSchema, type KeptCoupon } from '../wire';
 import { writing, type Db } from './db/open';
 import { checked, Problem } from './problem';
 
@@ -31,8 +31,8 @@ export function couponStore(db: Db): CouponStore {
     // One that cannot be read is left where it is, and the others are listed.
     list: () =>
       selectAll.all().flatMap((text) => {
-        const parsed = keptCouponSchema.safeParse(JSON.parse(text));
-        return parsed.success ? [parsed.data] : [];
+        const read = documentKinds.coupon.readText(text);
+        return 'document' in read ? [read.document] : [];
       }),
     keep: writing(db, (kept: KeptCoupon) => {
       const { id, at } = kept.coupon;

@@ -1,12 +1,14 @@
 /** Everything that is kept, with what is needed to look at it. */
 import { dirname, join } from 'node:path';
-import { seriesDocumentSchema, type SeriesDocument } from '../core/series';
-import { sheetDocumentSchema, type SheetDocument } from '../core/sheet';
+import type { SeriesDocument } from '../core/series';
+import type { SheetDocument } from '../core/sheet';
+import { documentKinds, type UnreadableDocument } from '../wire';
 import { archiveStore, type ArchiveStore } from './archive/store';
 import { Background, silentLog, type Log } from './background';
 import { checkStore, type CheckStore } from './checks';
 import { couponStore, type CouponStore } from './coupons';
 import { writing, type Db } from './db/open';
+import { unreadableOf } from './documentKinds';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
@@ -45,6 +47,8 @@ export interface Data {
   readonly series: JobDocumentStore<SeriesDocument>;
   readonly links: Links;
   readonly archive: ArchiveStore;
+  /** What lists leave out because it cannot be read. */
+  readonly unreadable: () => readonly UnreadableDocument[];
   /** Limits of saved jobs, measured after they were saved. */
   readonly measuring: Measuring;
   readonly workshop: Workshop;
@@ -88,10 +92,10 @@ export function openData(
     namePatterns: namePatternStore(db),
     checks: checkStore(db),
     coupons: couponStore(db),
-    sheets: jobDocumentStore(db, 'sheets', sheetDocumentSchema, (jobId, sheet) =>
+    sheets: jobDocumentStore(db, 'sheets', documentKinds.sheet, (jobId, sheet) =>
       uses.note('sheet', jobId, sheet),
     ),
-    series: jobDocumentStore(db, 'series', seriesDocumentSchema, (jobId, own) => {
+    series: jobDocumentStore(db, 'series', documentKinds.series, (jobId, own) => {
       const pictures = own.pictures.map(({ hash }) => hash);
       files.refer('series', jobId, pictures);
       uses.note('series', jobId, own);
@@ -119,6 +123,7 @@ export function openData(
     ...stores,
     runs,
     links,
+    unreadable: () => unreadableOf(db),
     archive: archiveStore(db, { ...stores, runs, links, uses }, workshop, background),
     measuring,
     workshop,

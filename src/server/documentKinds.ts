@@ -1,83 +1,56 @@
-/** Documents of the owner in the database: where each kind lies, and how it is read. */
-import { lookSchema } from '../core/job';
-import { linkSchema } from '../core/links';
-import { pairValuesSchema } from '../core/plan';
-import { problemsOf } from '../core/job';
-import type { z } from '../core/schema';
-import { seriesDocumentSchema } from '../core/series';
-import { sheetDocumentSchema } from '../core/sheet';
-import { keptCouponSchema, linkSettingsSchema, runWishSchema } from '../wire';
-import { parsedDocument } from './documents';
+/** Where the documents of each kind lie in the database, and which of them cannot be read. */
+import { documentKinds, type DocumentKindId, type UnreadableDocument } from '../wire';
+import type { Db } from './db/open';
 
-export interface DocumentKind {
-  readonly what: string;
-  /** Gives `id` and `text`. */
-  readonly select: string;
-  /** Why it cannot be read; null where it can. */
-  readonly problemOf: (text: string) => string | null;
+interface KeptDocument {
+  readonly id: string;
+  readonly name: string;
+  readonly text: string;
 }
 
-const jobProblem = (text: string): string | null => {
-  const parsed = parsedDocument(text);
-  return 'job' in parsed ? null : parsed.problems.slice(0, 3).join(' ');
+const named = `coalesce((SELECT json_extract(summary, '$.name') FROM summaries WHERE job_id = owner), '')`;
+
+/** Each gives `id`, `name` and `text`. Of jobs and links, every revision. */
+const sources: Readonly<Record<DocumentKindId, string>> = {
+  job: `SELECT job_id || ' revision ' || number AS id, ${named} AS name, document AS text
+        FROM (SELECT *, job_id AS owner FROM revisions)`,
+  template: 'SELECT id, name, document AS text FROM templates',
+  sheet: `SELECT job_id AS id, ${named} AS name, document AS text FROM (SELECT *, job_id AS owner FROM sheets)`,
+  series: `SELECT job_id AS id, ${named} AS name, document AS text FROM (SELECT *, job_id AS owner FROM series)`,
+  link: `SELECT link_id || ' revision ' || number AS id, coalesce(json_extract(document, '$.name'), '') AS name,
+                document AS text FROM link_revisions`,
+  linkSettings: "SELECT 'settings' AS id, '' AS name, document AS text FROM link_settings",
+  houseStyle: 'SELECT id, name, look AS text FROM house_styles',
+  profile: 'SELECT id, name, pair AS text FROM profiles',
+  coupon: 'SELECT id, id AS name, kept AS text FROM coupons',
+  sheetStock: 'SELECT id, name, stock AS text FROM sheet_stocks',
+  run: 'SELECT id, job_name AS name, wish AS text FROM series_runs',
 };
 
-const schemaProblem =
-  (schema: z.ZodType) =>
-  (text: string): string | null => {
-    try {
-      const parsed = schema.safeParse(JSON.parse(text));
-      return parsed.success ? null : problemsOf(parsed.error).slice(0, 3).join(' ');
-    } catch {
-      return 'It is not JSON.';
-    }
-  };
+/** Kinds whose lists leave out what cannot be read. Jobs, sheets and series tell it where they are opened. */
+const listed = ['template', 'link', 'houseStyle', 'profile', 'coupon', 'sheetStock'] as const;
+/** Of links, the newest revision. */
+const newestLinks =
+  "SELECT id, coalesce(json_extract(document, '$.name'), '') AS name, document AS text FROM links";
 
-export const documentKinds: readonly DocumentKind[] = [
-  {
-    what: 'job',
-    select: "SELECT job_id || ' revision ' || number AS id, document AS text FROM revisions",
-    problemOf: jobProblem,
-  },
-  { what: 'template', select: 'SELECT name AS id, document AS text FROM templates', problemOf: jobProblem },
-  {
-    what: 'house style',
-    select: 'SELECT name AS id, look AS text FROM house_styles',
-    problemOf: schemaProblem(lookSchema),
-  },
-  {
-    what: 'profile',
-    select: 'SELECT name AS id, pair AS text FROM profiles',
-    problemOf: schemaProblem(pairValuesSchema),
-  },
-  {
-    what: 'test piece',
-    select: 'SELECT id, kept AS text FROM coupons',
-    problemOf: schemaProblem(keptCouponSchema),
-  },
-  {
-    what: 'sheet',
-    select: 'SELECT job_id AS id, document AS text FROM sheets',
-    problemOf: schemaProblem(sheetDocumentSchema),
-  },
-  {
-    what: 'series',
-    select: 'SELECT job_id AS id, document AS text FROM series',
-    problemOf: schemaProblem(seriesDocumentSchema),
-  },
-  {
-    what: 'run',
-    select: 'SELECT id, wish AS text FROM series_runs',
-    problemOf: schemaProblem(runWishSchema),
-  },
-  {
-    what: 'link',
-    select: "SELECT link_id || ' revision ' || number AS id, document AS text FROM link_revisions",
-    problemOf: schemaProblem(linkSchema),
-  },
-  {
-    what: 'settings of links',
-    select: "SELECT 'settings' AS id, document AS text FROM link_settings",
-    problemOf: schemaProblem(linkSettingsSchema),
-  },
-];
+/** Looks through all documents of some kinds. */
+export function lookThrough(
+  db: Db,
+  from: Partial<typeof sources> = sources,
+): { readonly sound: number; readonly unreadable: readonly UnreadableDocument[] } {
+  let sound = 0;
+  const unreadable: UnreadableDocument[] = [];
+  for (const [kind, source] of Object.entries(from) as [DocumentKindId, string][])
+    for (const row of db.prepare<[], KeptDocument>(source).iterate()) {
+      const read = documentKinds[kind].readText(row.text);
+      if ('document' in read) sound++;
+      else unreadable.push({ kind, ...row, problem: read.problems.slice(0, 3).join(' ') });
+    }
+  return { sound, unreadable };
+}
+
+/** What lists leave out because it cannot be read. */
+export function unreadableOf(db: Db): readonly UnreadableDocument[] {
+  const from = Object.fromEntries(listed.map((kind) => [kind, sources[kind]]));
+  return lookThrough(db, { ...from, link: newestLinks }).unreadable;
+}

@@ -1,7 +1,7 @@
 /** House styles in the database, and which collections begin with which. */
 import { randomUUID } from 'node:crypto';
-import { filesOfLook, lookSchema, type Look } from '../core/job';
-import type { HouseStyle } from '../wire';
+import { filesOfLook, type Look } from '../core/job';
+import { documentKinds, type HouseStyle } from '../wire';
 import { writing, type Db } from './db/open';
 import type { FileStore } from './files';
 
@@ -72,8 +72,8 @@ export function houseStyleStore(db: Db, files: FileStore): HouseStyleStore {
 
 /** Null for one that cannot be read. */
 function houseStyleOf({ look, collections, ...row }: Row): HouseStyle | null {
-  const parsed = lookSchema.safeParse(JSON.parse(look));
-  return parsed.success
-    ? { ...row, look: parsed.data, collections: (JSON.parse(collections) as string[]).sort() }
+  const read = documentKinds.houseStyle.readText(look);
+  return 'document' in read
+    ? { ...row, look: read.document, collections: (JSON.parse(collections) as string[]).sort() }
     : null;
 }

@@ -138,7 +138,7 @@ describe('a document that is kept with a job', () => {
       status: 422,
       body: {
         problem:
-          'The sheet of this job cannot be read: it is of format version 99, which this version of Binarus does not read.',
+          'The sheet of this job cannot be read: formatVersion: this document is of version 99; this program reads up to 2.',
         raw: '{"formatVersion": 99}',
       },
     });

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import express from 'express';
 import { z } from '../core/schema';
 import { jobIdSchema } from '../wire';
-import { problemsOf } from '../core/job';
+import type { DocumentKind } from '../core/document';
 import { writing, type Db } from './db/open';
 import { Unreadable } from './documents';
 import { checked, Problem } from './problem';
@@ -27,7 +27,7 @@ export interface JobDocumentStore<Document> {
 export function jobDocumentStore<Document>(
   db: Db,
   table: JobTable,
-  schema: z.ZodType<Document>,
+  kind: DocumentKind<z.ZodType<Document>>,
   /** Beside keeping one, in the same transaction. */
   kept: (jobId: string, document: Document) => void = () => undefined,
 ): JobDocumentStore<Document> {
@@ -41,31 +41,17 @@ export function jobDocumentStore<Document>(
      ON CONFLICT (job_id) DO UPDATE SET saved_at = excluded.saved_at, document = excluded.document`,
   );
   const remove = db.prepare(`DELETE FROM ${table} WHERE job_id = ?`);
-  /** Null for one that cannot be read; it is left where it is. */
-  const parsed = (text: string): Document | null => schema.safeParse(JSON.parse(text)).data ?? null;
   /** What cannot be read is never shown as nothing, nor overwritten. */
   const readable = (text: string): Document => {
-    const kept: unknown = JSON.parse(text);
-    const read = schema.safeParse(kept);
-    if (read.success) return read.data;
-    const isOtherVersion = read.error.issues.some(({ path }) => path[0] === 'formatVersion');
-    const { formatVersion } = z
-      .object({ formatVersion: z.unknown() })
-      .catch({ formatVersion: 0 })
-      .parse(kept);
-    throw new Unreadable(
-      isOtherVersion
-        ? [`it is of format version ${String(formatVersion)}, which this version of Binarus does not read.`]
-        : problemsOf(read.error),
-      text,
-      `The ${noun[table]} of this job`,
-    );
+    const read = kind.readText(text);
+    if ('document' in read) return read.document;
+    throw new Unreadable(read.problems, text, `The ${noun[table]} of this job`);
   };
   return {
     list: () =>
       selectAll.all().flatMap(({ jobId, document: text }) => {
-        const document = parsed(text);
-        return document === null ? [] : [{ jobId, document }];
+        const read = kind.readText(text);
+        return 'document' in read ? [{ jobId, document: read.document }] : [];
       }),
     find: (jobId) => {
       const text = select.get(jobId);

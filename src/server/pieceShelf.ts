@@ -2,9 +2,9 @@
 import { randomUUID } from 'node:crypto';
 import express from 'express';
 import { z } from '../core/schema';
-import { filesOfJob, parseJob, type Job } from '../core/job';
+import { filesOfJob, type Job } from '../core/job';
 import {
-  ownSheetStockSchema,
+  documentKinds,
   saveSheetStockSchema,
   saveStockSizeSchema,
   saveTemplateSchema,
@@ -62,13 +62,13 @@ export function pieceShelfStore(db: Db, files: FileStore, uses: LinkUses = linkU
     list: () => ({
       // One that cannot be read is left where it is, and the others are listed.
       templates: templates.all().flatMap(({ document, ...row }) => {
-        const parsed = parseJob(JSON.parse(document));
-        return 'job' in parsed ? [{ ...row, document: parsed.job }] : [];
+        const read = documentKinds.template.readText(document);
+        return 'document' in read ? [{ ...row, document: read.document }] : [];
       }),
       stockSizes: stockSizes.all(),
       sheetStocks: sheetStocks.all().flatMap(({ stock, ...row }) => {
-        const parsed = ownSheetStockSchema.safeParse({ ...row, stock: JSON.parse(stock) as unknown });
-        return parsed.success ? [parsed.data] : [];
+        const read = documentKinds.sheetStock.readText(stock);
+        return 'document' in read ? [{ ...row, stock: read.document }] : [];
       }),
     }),
     saveTemplate: writing(db, (name: string, document: Job) => {

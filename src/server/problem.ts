@@ -1,7 +1,7 @@
 /** What the server tells a client instead of an answer. */
 import type { z } from '../core/schema';
 import type { SavedJob } from '../wire';
-import { problemsOf } from '../core/job';
+import { problemsOf } from '../core/document';
 
 /** Told to the client with a status. */
 export class Problem extends Error {

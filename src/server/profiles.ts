@@ -1,8 +1,8 @@
 /** The owner's own profiles: in the database, and as routes. */
 import { randomUUID } from 'node:crypto';
 import express from 'express';
-import { pairValuesSchema, valuesOf } from '../core/plan';
-import { profileIdSchema, saveProfileSchema, type Profile, type SaveProfile } from '../wire';
+import { valuesOf } from '../core/plan';
+import { documentKinds, profileIdSchema, saveProfileSchema, type Profile, type SaveProfile } from '../wire';
 import { writing, type Db } from './db/open';
 import { checked, Problem } from './problem';
 
@@ -52,8 +52,8 @@ export function profileStore(db: Db): ProfileStore {
     // One that cannot be read is left where it is, and the others are listed.
     list: () =>
       selectAll.all().flatMap(({ pair, ...row }) => {
-        const parsed = pairValuesSchema.safeParse(JSON.parse(pair));
-        return parsed.success ? [{ ...row, pair: parsed.data }] : [];
+        const read = documentKinds.profile.readText(pair);
+        return 'document' in read ? [{ ...row, pair: read.document }] : [];
       }),
     add: writing(db, (profile: SaveProfile) => keep(randomUUID(), profile)),
     takeIn: writing(db, keep),

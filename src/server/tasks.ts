@@ -1,6 +1,7 @@
 /** Work that can take long, or is done on bytes from elsewhere: done in child processes, where a limit can end it. */
 import type { Severity } from '../core/finding';
-import { type Job, problemsOf } from '../core/job';
+import { type Job } from '../core/job';
+import { problemsOf } from '../core/document';
 import { cleanUpload, type CleanUpload } from '../core/logo';
 import { createLibrary, runJob } from '../core/run';
 import { logoAssets } from '../node/logoAssets';

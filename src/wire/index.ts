@@ -94,6 +94,8 @@ export {
   stateOf,
   twinsSchema,
 } from './shelf';
+export { documentKinds, type DocumentKindId } from './documentKinds';
+export { type UnreadableDocument, unreadableDocumentSchema, unreadableListSchema } from './unreadable';
 export { parseStyleDocument, type StyleDocument, styleDocumentSchema } from './styleDocument';
 export {
   againSchema,

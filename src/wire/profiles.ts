@@ -1,6 +1,6 @@
 /** A profile: the values of a material on a machine under a name; kept, chosen for jobs, and exchanged as one JSON document. */
 import { z } from '../core/schema';
-import { problemsOf } from '../core/job';
+import { problemsOf } from '../core/document';
 import { pairValuesSchema } from '../core/plan';
 
 export const profileIdSchema = z.uuid();

@@ -1,6 +1,7 @@
 /** A style with a name: kept, applied on purpose, and exchanged as one JSON document with the files it needs. */
 import { z } from '../core/schema';
-import { lookSchema, problemsOf } from '../core/job';
+import { lookSchema } from '../core/job';
+import { problemsOf } from '../core/document';
 import { fileHashSchema } from '../core/logo';
 
 export const houseStyleNameSchema = z.string().trim().min(1, 'A house style needs a name.').max(60);

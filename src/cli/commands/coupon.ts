@@ -14,7 +14,7 @@ import {
   type CouponFit,
   type PatchReading,
 } from '../../core/coupon';
-import { problemsOf } from '../../core/job';
+import { problemsOf } from '../../core/document';
 import { startingPair, valuesOf } from '../../core/plan';
 import { startProof } from '../../core/proof';
 import { voting } from '../../core/readers';

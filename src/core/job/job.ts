@@ -94,10 +94,3 @@ export const jobSchema = documentSchema
   })
   .refine(({ piece }) => haveOwnIds(piece.holes), { error: ownIds, path: ['piece', 'holes'] });
 export type Job = z.infer<typeof jobSchema>;
-
-/** One sentence for each issue, with the path of the field. */
-export function problemsOf(error: z.ZodError): string[] {
-  return error.issues.map(
-    ({ path, message }) => `${path.length > 0 ? path.join('.') : 'document'}: ${message}`,
-  );
-}

@@ -1,10 +1,11 @@
 /** Job documents of older format versions, brought up to date. The tests keep one saved document of each version. */
 import { plainPaint, plainStyle } from '../artwork';
+import { DocumentKind } from '../document';
 import { plainPiece } from '../piece';
 import { z } from '../schema';
 import pairsOfVersion7 from './pairsOfVersion7.json' with { type: 'json' };
 import { plainFinishing } from './newJob';
-import { currentFormatVersion, jobSchema, problemsOf, type Job } from './job';
+import { currentFormatVersion, jobSchema, type Job } from './job';
 
 type Document = Record<string, unknown>;
 
@@ -50,34 +51,22 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
   11: (document) => ({ ...document, formatVersion: 12 }),
 };
 
+export const jobKind = new DocumentKind({
+  noun: 'the job',
+  schema: jobSchema,
+  newestVersion: currentFormatVersion,
+  steps,
+});
+
+/** A document of any format version, brought up to date; for what may have been kept by an older program. */
+export const anyJobSchema = jobKind.anySchema;
+
 export type ParsedJob = { readonly job: Job } | { readonly problems: readonly string[] };
 
 /** Reads a job document of any format version. Problems are sentences that name the field. */
 export function parseJob(document: unknown): ParsedJob {
-  const version = formatVersionOf(document);
-  if (version !== null && version > currentFormatVersion)
-    return {
-      problems: [
-        `formatVersion: this document is of version ${version}; this program reads up to ${currentFormatVersion}.`,
-      ],
-    };
-  const parsed = anyJobSchema.safeParse(document);
-  return parsed.success ? { job: parsed.data } : { problems: problemsOf(parsed.error) };
-}
-
-/** A document of any format version, brought up to date; for what may have been kept by an older program. */
-export const anyJobSchema = z.preprocess(bringUpToDate, jobSchema);
-
-function bringUpToDate(document: unknown): unknown {
-  let current = document;
-  for (let version = formatVersionOf(document) ?? currentFormatVersion; version in steps; version++)
-    current = steps[version]!(current as Document);
-  return current;
-}
-
-function formatVersionOf(document: unknown): number | null {
-  if (typeof document !== 'object' || document === null || !('formatVersion' in document)) return null;
-  return typeof document.formatVersion === 'number' ? document.formatVersion : null;
+  const read = jobKind.read(document);
+  return 'document' in read ? { job: read.document } : read;
 }
 
 /** A part of the document with a field that it did not have, which says nothing. */

@@ -19,6 +19,7 @@ export {
   isZone,
   type Link,
   linkFaults,
+  linkKind,
   linkSchema,
   newLink,
   type PhoneKind,

@@ -1,4 +1,5 @@
 /** A forwarding link as it is kept: its addresses, where it leads, by which rules, and what is said once it is retired. */
+import { DocumentKind } from '../document';
 import { z } from '../schema';
 
 export const linkFormatVersion = 1;
@@ -83,6 +84,12 @@ export const linkSchema = z.strictObject({
   retired: z.strictObject({ text: z.string().max(1000) }).nullable(),
 });
 export type Link = Readonly<z.infer<typeof linkSchema>>;
+
+export const linkKind = new DocumentKind({
+  noun: 'the link',
+  schema: linkSchema,
+  newestVersion: linkFormatVersion,
+});
 
 /** A link as it begins. */
 export const newLink = (name: string, slug: string, target: string): Link => ({

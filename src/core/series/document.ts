@@ -1,4 +1,5 @@
 /** A series as it is kept with its job: a table or numbers, what a row sets, and how the pieces are laid. */
+import { DocumentKind } from '../document';
 import { z } from '../schema';
 import { columnsIn, matchSchema } from './match';
 import { numbersSchema } from './numbers';
@@ -46,32 +47,32 @@ const changeSchema = z.union([
   z.strictObject({ on: z.enum(['item', 'hole']), id: z.string().max(60), set: fields.nullable() }),
 ]);
 
-export const seriesDocumentSchema = z.preprocess(
-  upgraded,
-  z.strictObject({
-    formatVersion: z.literal(seriesFormatVersion),
-    source: seriesSourceSchema,
-    match: matchSchema,
-    /** What cells of the target `logo` name. */
-    pictures: z.array(namedPictureSchema).max(pictureLimit),
-    /** Changes to the pieces of the series, not to the job: of one row, or of all where the row is null. */
-    fixes: z.array(z.strictObject({ row: row.nullable(), changes: z.array(changeSchema).max(50) })).max(500),
-    /** Rows of which none is made, because the maker says so. */
-    leftOut: z.array(row).max(tableLimits.rows),
-    oneLook: z.boolean(),
-    /** Laid as the job's sheet is; a page for each piece without. */
-    onSheet: z.boolean(),
-  }),
-);
-export type SeriesDocument = Readonly<z.infer<typeof seriesDocumentSchema>>;
+const newestSchema = z.strictObject({
+  formatVersion: z.literal(seriesFormatVersion),
+  source: seriesSourceSchema,
+  match: matchSchema,
+  /** What cells of the target `logo` name. */
+  pictures: z.array(namedPictureSchema).max(pictureLimit),
+  /** Changes to the pieces of the series, not to the job: of one row, or of all where the row is null. */
+  fixes: z.array(z.strictObject({ row: row.nullable(), changes: z.array(changeSchema).max(50) })).max(500),
+  /** Rows of which none is made, because the maker says so. */
+  leftOut: z.array(row).max(tableLimits.rows),
+  oneLook: z.boolean(),
+  /** Laid as the job's sheet is; a page for each piece without. */
+  onSheet: z.boolean(),
+});
 
-/** A document of an older version as one of today. */
-function upgraded(document: unknown): unknown {
-  const isOld = z.looseObject({ formatVersion: z.literal(1) }).safeParse(document).success;
-  return isOld
-    ? { ...(document as object), formatVersion: 2, pictures: [], fixes: [], leftOut: [] }
-    : document;
-}
+export const seriesKind = new DocumentKind({
+  noun: 'the series',
+  schema: newestSchema,
+  newestVersion: seriesFormatVersion,
+  steps: {
+    // Until version 1 there were no pictures, and no fixes of rows.
+    1: (document) => ({ ...document, formatVersion: 2, pictures: [], fixes: [], leftOut: [] }),
+  },
+});
+export const seriesDocumentSchema = seriesKind.anySchema;
+export type SeriesDocument = Readonly<z.infer<typeof seriesDocumentSchema>>;
 
 /** A series as it begins. */
 export const newSeries = (source: SeriesSource, change: Partial<SeriesDocument> = {}): SeriesDocument => ({

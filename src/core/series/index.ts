@@ -9,6 +9,7 @@ export {
   rowsOf,
   type SeriesDocument,
   seriesDocumentSchema,
+  seriesKind,
   type SeriesSource,
   seriesSourceSchema,
 } from './document';

@@ -1,4 +1,5 @@
 /** What is laid on a sheet, as it is kept with the job that it was begun from. */
+import { DocumentKind } from '../document';
 import { z } from '../schema';
 import { layouts } from './places';
 import { stockSchema } from './stock';
@@ -33,39 +34,46 @@ export const namedStockSchema = z.strictObject({
 });
 export type ChosenStock = Readonly<z.infer<typeof namedStockSchema>>;
 
-export const sheetDocumentSchema = z.preprocess(
-  upgraded,
-  z.strictObject({
-    formatVersion: z.literal(sheetFormatVersion),
-    stock: namedStockSchema,
-    gapMm: z.number().min(0).max(200),
-    layout: z.enum(layouts),
-    pieces: z.array(pieceSchema).min(1).max(20),
-    /** Places of the first sheet that are left empty, counted from the upper left, row by row. */
-    empty: z.array(z.int().min(0).max(19_999)).max(20_000),
-    /** Pieces of the first sheet that were put somewhere by hand. */
-    moved: z
-      .array(
-        z.strictObject({
-          place: z.int().min(0).max(19_999),
-          x: z.number().min(-10_000).max(10_000),
-          y: z.number().min(-10_000).max(10_000),
-          quarters: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
-        }),
-      )
-      .max(2000),
-    marks: marksSchema,
-  }),
-);
-export type SheetDocument = Readonly<z.infer<typeof sheetDocumentSchema>>;
+const newestSchema = z.strictObject({
+  formatVersion: z.literal(sheetFormatVersion),
+  stock: namedStockSchema,
+  gapMm: z.number().min(0).max(200),
+  layout: z.enum(layouts),
+  pieces: z.array(pieceSchema).min(1).max(20),
+  /** Places of the first sheet that are left empty, counted from the upper left, row by row. */
+  empty: z.array(z.int().min(0).max(19_999)).max(20_000),
+  /** Pieces of the first sheet that were put somewhere by hand. */
+  moved: z
+    .array(
+      z.strictObject({
+        place: z.int().min(0).max(19_999),
+        x: z.number().min(-10_000).max(10_000),
+        y: z.number().min(-10_000).max(10_000),
+        quarters: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+      }),
+    )
+    .max(2000),
+  marks: marksSchema,
+});
 
-/** A document of an older version as one of today. */
-function upgraded(document: unknown): unknown {
-  const old = z.looseObject({ formatVersion: z.literal(1), marks: z.looseObject({}) }).safeParse(document);
-  return old.success
-    ? { ...old.data, formatVersion: 2, marks: { ...old.data.marks, square: false, name: false } }
-    : document;
-}
+export const sheetKind = new DocumentKind({
+  noun: 'the sheet',
+  schema: newestSchema,
+  newestVersion: sheetFormatVersion,
+  steps: {
+    // Until version 1 sheets had no square and no name.
+    1: (document) => ({
+      ...document,
+      formatVersion: 2,
+      marks:
+        typeof document.marks === 'object' && document.marks !== null
+          ? { ...document.marks, square: false, name: false }
+          : document.marks,
+    }),
+  },
+});
+export const sheetDocumentSchema = sheetKind.anySchema;
+export type SheetDocument = Readonly<z.infer<typeof sheetDocumentSchema>>;
 
 export const noMarks: SheetMarks = {
   crop: false,

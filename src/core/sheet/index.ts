@@ -8,6 +8,7 @@ export {
   noMarks,
   type SheetDocument,
   sheetDocumentSchema,
+  sheetKind,
   sheetFormatVersion,
   sheetOn,
   type SheetMarks,

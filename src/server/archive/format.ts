@@ -7,21 +7,17 @@ import {
   type ArchivedRun,
   jobIdSchema,
   type JobSeries,
-  jobSeriesSchema,
   type JobSheet,
-  jobSheetSchema,
   type LinkSettings,
   keptCheckSchema,
   type KeptCoupon,
-  keptCouponSchema,
   type NamePattern,
-  namePatternSchema,
   places,
   profileSchema,
   saveHouseStyleSchema,
-  saveSheetStockSchema,
-  saveStockSizeSchema,
-  saveTemplateSchema,
+  type saveSheetStockSchema,
+  type saveStockSizeSchema,
+  type saveTemplateSchema,
 } from '../../wire';
 
 export const archiveHead = { format: 'binarus-archive', formatVersion: 14 } as const;
@@ -91,36 +87,45 @@ export const archivedJobSchema = z.strictObject({
 /** A job as it is written, its documents apart. */
 export type ArchivedJob = z.infer<typeof archivedJobSchema>;
 
-export const archivedStylesSchema = z
-  .array(saveHouseStyleSchema.extend({ collections: z.array(z.string().max(200)).max(1000).default([]) }))
-  .max(1000);
-export type ArchivedStyle = z.infer<typeof archivedStylesSchema>[number];
-
-export const archivedShelfSchema = z.strictObject({
-  templates: z.array(saveTemplateSchema).max(1000),
-  stockSizes: z.array(saveStockSizeSchema).max(1000),
-  /** Since version 12. */
-  sheetStocks: z.array(saveSheetStockSchema).max(1000).default([]),
+/** What stands in lists is read one by one: one that cannot be read takes nothing with it. */
+export const archivedStyleSchema = saveHouseStyleSchema.extend({
+  collections: z.array(z.string().max(200)).max(1000).default([]),
 });
+export type ArchivedStyle = z.infer<typeof archivedStyleSchema>;
+
 /** The owner's own templates and stock sizes, by name. */
-export type ArchivedShelf = z.infer<typeof archivedShelfSchema>;
+export interface ArchivedShelf {
+  readonly templates: readonly z.infer<typeof saveTemplateSchema>[];
+  readonly stockSizes: readonly z.infer<typeof saveStockSizeSchema>[];
+  readonly sheetStocks: readonly z.infer<typeof saveSheetStockSchema>[];
+}
+export const archivedShelfSchema = z.strictObject({
+  templates: z.array(z.unknown()).max(1000),
+  stockSizes: z.array(z.unknown()).max(1000),
+  /** Since version 12. */
+  sheetStocks: z.array(z.unknown()).max(1000).default([]),
+});
 
 /** The owner's profiles with their ids, by which jobs name them. */
-export const archivedProfilesSchema = z.array(profileSchema.omit({ savedAt: true })).max(1000);
-export type ArchivedProfile = z.infer<typeof archivedProfilesSchema>[number];
+export const archivedProfileSchema = profileSchema.omit({ savedAt: true });
+export type ArchivedProfile = z.infer<typeof archivedProfileSchema>;
 
-/** Patterns for the names of files, by collection. */
-export const archivedPatternsSchema = z.array(namePatternSchema).max(10_000);
+/** The most of each list. */
+export const mostInList = 100_000;
 
-/** Test pieces; since version 11. */
-export const archivedCouponsSchema = z.array(keptCouponSchema).max(1000);
-
-/** What is laid on sheets, by the job that each was begun from; since version 12. */
-export const archivedSheetsSchema = z.array(jobSheetSchema).max(100_000);
-
-/** A series, with the job that it makes pieces of; since version 12. */
-export const archivedSeriesSchema = jobSeriesSchema;
-
+export {
+  /** A series, with the job that it makes pieces of; since version 12. */
+  jobSeriesSchema as archivedSeriesSchema,
+  /** What is laid on a sheet, by the job that it was begun from; since version 12. */
+  jobSheetSchema as archivedSheetSchema,
+  /** Test pieces; since version 11. */
+  keptCouponSchema as archivedCouponSchema,
+  /** Patterns for the names of files, by collection. */
+  namePatternSchema as archivedPatternSchema,
+  saveSheetStockSchema as archivedSheetStockSchema,
+  saveStockSizeSchema as archivedStockSizeSchema,
+  saveTemplateSchema as archivedTemplateSchema,
+} from '../../wire';
 /** Runs of series with the pieces that they made, and links, since version 13; their counts and settings since version 14. */
 export { archivedLinkSchema, archivedRunSchema, linkSettingsSchema } from '../../wire';
 

@@ -3,20 +3,25 @@ import { createHash } from 'node:crypto';
 import { crc32 } from 'node:zlib';
 import { open, type Entry, type ZipFile } from 'yauzl';
 import { z } from '../../core/schema';
-import { filesOfJob, parseJob, problemsOf, type Job } from '../../core/job';
+import { filesOfJob, parseJob, type Job } from '../../core/job';
+import { problemsOf } from '../../core/document';
 import { cleanUpload } from '../../core/logo';
 import {
   archivedJobSchema,
-  archivedCouponsSchema,
-  archivedPatternsSchema,
-  archivedProfilesSchema,
+  archivedCouponSchema,
+  archivedPatternSchema,
+  archivedProfileSchema,
   archivedLinkSchema,
   linkSettingsSchema,
   archivedRunSchema,
   archivedSeriesSchema,
-  archivedSheetsSchema,
+  archivedSheetSchema,
+  archivedSheetStockSchema,
   archivedShelfSchema,
-  archivedStylesSchema,
+  archivedStockSizeSchema,
+  archivedStyleSchema,
+  archivedTemplateSchema,
+  mostInList,
   archiveHead,
   archiveLimits,
   entryNames,
@@ -76,27 +81,43 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     return found;
   };
   const named = (name: string): string[] => (entries.has(name) ? [name] : []);
-  const [houseStyles = []] = await each(named(entryNames.houseStyles), async (name) =>
-    matching(archivedStylesSchema, await entries.json(name)),
-  );
-  const [pieceShelf = { templates: [], stockSizes: [], sheetStocks: [] }] = await each(
+  /** Of a list each by itself: one that cannot be read is noted and left out. */
+  const listed = <Schema extends z.ZodType>(
+    name: string,
+    items: readonly unknown[],
+    schema: Schema,
+  ): z.infer<Schema>[] =>
+    items.flatMap((item, index) => {
+      try {
+        return [matching(schema, item)];
+      } catch (error) {
+        if (!(error instanceof Rejection)) throw error;
+        rejected.push({ file: name, reason: `${calledIn(item) || `No. ${index + 1}. `}${error.message}` });
+        return [];
+      }
+    });
+  const list = async <Schema extends z.ZodType>(name: string, schema: Schema): Promise<z.infer<Schema>[]> => {
+    const [items = []] = await each(named(name), async () =>
+      matching(z.array(z.unknown()).max(mostInList), await entries.json(name)),
+    );
+    return listed(name, items, schema);
+  };
+  const houseStyles = await list(entryNames.houseStyles, archivedStyleSchema);
+  const [shelf = { templates: [], stockSizes: [], sheetStocks: [] }] = await each(
     named(entryNames.pieceShelf),
     async (name) => matching(archivedShelfSchema, await entries.json(name)),
   );
-  const [profiles = []] = await each(named(entryNames.profiles), async (name) =>
-    matching(archivedProfilesSchema, await entries.json(name)),
-  );
+  const pieceShelf = {
+    templates: listed(entryNames.pieceShelf, shelf.templates, archivedTemplateSchema),
+    stockSizes: listed(entryNames.pieceShelf, shelf.stockSizes, archivedStockSizeSchema),
+    sheetStocks: listed(entryNames.pieceShelf, shelf.sheetStocks, archivedSheetStockSchema),
+  };
+  const profiles = await list(entryNames.profiles, archivedProfileSchema);
   await each(entries.like(entryPatterns.file), async (name) => take.file(await readFile(entries, name)));
   await each(entries.like(entryPatterns.job), async (name) => take.job(await readJob(entries, name)));
-  const [namePatterns = []] = await each(named(entryNames.namePatterns), async (name) =>
-    matching(archivedPatternsSchema, await entries.json(name)),
-  );
-  const [coupons = []] = await each(named(entryNames.coupons), async (name) =>
-    matching(archivedCouponsSchema, await entries.json(name)),
-  );
-  const [sheets = []] = await each(named(entryNames.sheets), async (name) =>
-    matching(archivedSheetsSchema, await entries.json(name)),
-  );
+  const namePatterns = await list(entryNames.namePatterns, archivedPatternSchema);
+  const coupons = await list(entryNames.coupons, archivedCouponSchema);
+  const sheets = await list(entryNames.sheets, archivedSheetSchema);
   const series = await each(entries.like(entryPatterns.series), async (name) =>
     matching(archivedSeriesSchema, await entries.json(name)),
   );

@@ -51,6 +51,7 @@ const tables = `
   );
   CREATE TABLE file_references (job INTEGER NOT NULL, hash TEXT NOT NULL);
   CREATE INDEX jobs_by_id ON jobs (id);
+  CREATE INDEX jobs_by_given_id ON jobs (given_id);
   CREATE INDEX proofs_of_jobs ON proofs (job);
   CREATE INDEX makings_of_jobs ON makings (job);
   CREATE INDEX checks_of_jobs ON checks (job);

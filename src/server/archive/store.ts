@@ -150,13 +150,18 @@ export function archiveStore(
     for (const kept of coming) if (!ids.has(kept.coupon.id)) coupons.keep(kept);
   };
 
-  /** Of jobs that came in under the id that they had; what is here keeps its own. */
+  /** Of jobs that came in, under the ids that they have here; what is here keeps its own. */
   const takeWithJobs = ({ sheets: comingSheets, series: comingSeries }: Staged): void => {
-    const came = db
-      .prepare<[string], number>('SELECT 1 FROM staged.jobs WHERE id = ? AND id = given_id')
-      .pluck();
-    for (const { jobId, sheet } of comingSheets) if (came.get(jobId) === 1) sheets.keep(jobId, sheet);
-    for (const own of comingSeries) if (came.get(own.jobId) === 1) series.keep(own.jobId, own.series);
+    const came = db.prepare<[string], string>('SELECT id FROM staged.jobs WHERE given_id = ?').pluck();
+    for (const { jobId, sheet } of comingSheets) {
+      const id = came.get(jobId);
+      const pieces = sheet.pieces.map((piece) => ({ ...piece, jobId: came.get(piece.jobId) ?? piece.jobId }));
+      if (id !== undefined) sheets.keep(id, { ...sheet, pieces });
+    }
+    for (const own of comingSeries) {
+      const id = came.get(own.jobId);
+      if (id !== undefined) series.keep(id, own.series);
+    }
   };
 
   const refusedOf = ({ links: coming, linkSettings }: ReadRest) =>
@@ -362,16 +367,7 @@ export function archiveStore(
   const inTurn = oneByOne();
 
   return {
-    out: () =>
-      writeArchive(db, {
-        houseStyles: houseStyles.list(),
-        pieceShelf: pieceShelf.list(),
-        profiles: profiles.list(),
-        namePatterns: namePatterns.list(),
-        coupons: coupons.list(),
-        sheets: sheets.list().map(({ jobId, document: sheet }) => ({ jobId, sheet })),
-        series: series.list().map(({ jobId, document: own }) => ({ jobId, series: own })),
-      }),
+    out: () => writeArchive(db),
     take: async (archive, dry, long = {}) => {
       try {
         return await withIncoming(

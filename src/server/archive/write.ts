@@ -3,31 +3,13 @@ import Database from 'better-sqlite3';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
-import type {
-  HouseStyle,
-  JobSeries,
-  JobSheet,
-  KeptCoupon,
-  NamePattern,
-  PieceShelf,
-  Place,
-  Profile,
-} from '../../wire';
+import type { Place } from '../../wire';
 import type { Db } from '../db/open';
 import { archivedLinks } from '../links';
 import { isSeen } from '../db/arrivals';
 import { archivedRuns } from '../runs';
+import { outgoingLists, outgoingSeries } from './outgoing';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
-
-export interface Shelves {
-  readonly houseStyles: readonly HouseStyle[];
-  readonly profiles: readonly Profile[];
-  readonly namePatterns: readonly NamePattern[];
-  readonly coupons: readonly KeptCoupon[];
-  readonly sheets: readonly JobSheet[];
-  readonly series: readonly JobSeries[];
-  readonly pieceShelf: PieceShelf;
-}
 
 interface RevisionRow {
   id: string;
@@ -42,10 +24,7 @@ interface RevisionRow {
 }
 
 /** Bytes of an archive of everything; the same content gives the same bytes. Documents go out as they are kept, readable or not. */
-export function writeArchive(
-  db: Db,
-  { houseStyles, pieceShelf, profiles, namePatterns, coupons, sheets, series }: Shelves,
-): Readable {
+export function writeArchive(db: Db): Readable {
   const snapshot = snapshotOf(db);
   const document = snapshot.db
     .prepare<[string, number], string>('SELECT document FROM revisions WHERE job_id = ? AND number = ?')
@@ -77,31 +56,16 @@ export function writeArchive(
     .prepare<[], Omit<ArchivedFile, 'bytes'>>('SELECT hash, media_type AS mediaType FROM files ORDER BY hash')
     .all())
     add(entryNames.file(hash, mediaType), () => fileBytes.get(hash)!);
-  add(entryNames.houseStyles, () =>
-    JSON.stringify(houseStyles.map(({ name, look, collections }) => ({ name, look, collections }))),
-  );
-  add(entryNames.pieceShelf, () =>
-    JSON.stringify({
-      templates: pieceShelf.templates.map(({ name, document: job }) => ({ name, document: job })),
-      stockSizes: pieceShelf.stockSizes.map(({ name, widthMm, heightMm, cornerMm }) => ({
-        name,
-        widthMm,
-        heightMm,
-        cornerMm,
-      })),
-      sheetStocks: pieceShelf.sheetStocks.map(({ name, stock }) => ({ name, stock })),
-    }),
-  );
-  add(entryNames.namePatterns, () => JSON.stringify(namePatterns));
-  add(entryNames.coupons, () => JSON.stringify(coupons));
-  add(entryNames.sheets, () => JSON.stringify(sheets));
+  const lists = outgoingLists(snapshot.db);
+  for (const name of ['houseStyles', 'pieceShelf', 'namePatterns', 'coupons', 'sheets', 'profiles'] as const)
+    add(entryNames[name], () => JSON.stringify(lists[name]));
   const links = archivedLinks(snapshot.db);
-  add(entryNames.linkSettings, () => JSON.stringify(links.settings));
+  if (links.settings !== null) add(entryNames.linkSettings, () => JSON.stringify(links.settings));
   for (const id of links.ids) add(entryNames.link(id), () => JSON.stringify(links.read(id)));
   const runs = archivedRuns(snapshot.db);
   for (const id of runs.ids) add(entryNames.run(id), () => JSON.stringify(runs.read(id)));
-  for (const own of series) add(entryNames.series(own.jobId), () => JSON.stringify(own));
-  add(entryNames.profiles, () => JSON.stringify(profiles.map(({ savedAt: _, ...profile }) => profile)));
+  const series = outgoingSeries(snapshot.db);
+  for (const jobId of series.jobIds) add(entryNames.series(jobId), () => JSON.stringify(series.read(jobId)));
   zip.end();
   // Read to its end or given up.
   output.once('close', snapshot.close);

@@ -1,25 +1,33 @@
 /** Links for archives, from a database that nobody writes to meanwhile. */
-import type { ArchivedLink, LinkSettings } from '../../wire';
 import type { Db } from '../db/open';
-import { linkStore } from './store';
+import { ofToday } from '../documents';
 import { visitStore } from './visits';
 
 export interface ArchivedLinks {
   readonly ids: readonly string[];
-  /** One by one: some have many revisions and counts. */
-  readonly read: (id: string) => ArchivedLink;
-  readonly settings: LinkSettings;
+  /** One by one: some have many revisions and counts. As it is kept, readable or not. */
+  readonly read: (id: string) => object;
+  /** Null where none were set. */
+  readonly settings: unknown;
 }
 
 export function archivedLinks(db: Db): ArchivedLinks {
-  const [store, visits] = [linkStore(db), visitStore(db)];
+  const visits = visitStore(db);
+  const selectRevisions = db.prepare<[string], { number: number; savedAt: string; document: string }>(
+    'SELECT number, saved_at AS savedAt, document FROM link_revisions WHERE link_id = ? ORDER BY number',
+  );
+  const selectSlugs = db
+    .prepare<[string], string>('SELECT slug FROM link_slugs WHERE link_id = ? ORDER BY slug')
+    .pluck();
+  const settings = db.prepare<[], string>('SELECT document FROM link_settings').pluck().get();
   return {
     ids: db.prepare<[], string>('SELECT id FROM links ORDER BY saved_at DESC, rowid DESC').pluck().all(),
     read: (id) => {
-      const revisions = store.revisions(id);
-      const slugs = revisions.at(-1)?.link.places.map(({ slug }) => slug) ?? [];
-      return { id, revisions, counted: visits.sumsOf(slugs) };
+      const revisions = selectRevisions
+        .all(id)
+        .map(({ document, ...revision }) => ({ ...revision, link: ofToday('link', document) }));
+      return { id, revisions, counted: visits.sumsOf(selectSlugs.all(id)) };
     },
-    settings: store.settings(),
+    settings: settings === undefined ? null : ofToday('linkSettings', settings),
   };
 }

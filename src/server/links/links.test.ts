@@ -281,17 +281,22 @@ describe('links', () => {
   });
 
   it('keep settings that an older program wrote, and refuse damaged ones in one line', () => {
+    const before = db.prepare('SELECT document FROM link_settings').pluck().get();
     const rewrite = (sql: string) => db.prepare(`UPDATE link_settings SET document = ${sql}`).run();
-    rewrite("json_remove(document, '$.keepDays')");
+    // The one that programs did not keep at first.
+    rewrite("json_remove(document, '$.isDoorOpen')");
     expect(openData(db).links.settings()).toMatchObject({
       base: 'https://go.ternquay.example',
-      keepDays: 400,
+      isDoorOpen: false,
     });
-    rewrite("json_set(document, '$.schemes', 7)");
-    expect(() => openData(db)).toThrow(
-      /settings of the forwarding links cannot be read \(schemes.*--restore/,
-    );
-    rewrite("json_set(document, '$.schemes', json('[]'))");
+    for (const name of ['base', 'schemes', 'keepDays', 'oneIn', 'counts', 'isCaseFree']) {
+      // Nothing that lacks is taken to be as it was at first.
+      rewrite(`json_remove(document, '$.${name}')`);
+      expect(() => openData(db)).toThrow(
+        new RegExp(`settings of the forwarding links cannot be read \\(${name}.*--restore`),
+      );
+      db.prepare('UPDATE link_settings SET document = ?').run(before);
+    }
   });
 
   it('keep their addresses: none is given to another, taken away, or given again', () => {

@@ -4,7 +4,6 @@ import {
   baseProblem,
   drawnSlug,
   linkFaults,
-  linkSchema,
   newLink,
   slugKey,
   slugLength,
@@ -14,14 +13,13 @@ import {
   type Link,
 } from '../../core/links';
 import {
-  linkSettingsSchema,
+  documentKinds,
   type ArchivedLink,
   type CreateLink,
   type LinkRevision,
   type LinkSettings,
   type SavedLink,
 } from '../../wire';
-import { problemsOf } from '../../core/job';
 import { writing, type Db } from '../db/open';
 import { Problem } from '../problem';
 import { linkUses, type LinkUses } from './uses';
@@ -67,15 +65,12 @@ const firstSettings: LinkSettings = {
 /** Settings that are kept and cannot be read: nothing is forwarded by guess. */
 export class UnreadableSettings extends Error {}
 
-/** What an older program did not keep is as it was then. Throws `UnreadableSettings`. */
+/** Nothing that lacks is taken to be as it was at first. Throws `UnreadableSettings`. */
 function settingsIn(text: string): LinkSettings {
-  const kept: unknown = JSON.parse(text);
-  const parsed = linkSettingsSchema.safeParse(
-    typeof kept === 'object' && kept !== null ? { ...firstSettings, ...kept } : kept,
-  );
-  if (parsed.success) return parsed.data;
+  const read = documentKinds.linkSettings.readText(text);
+  if ('document' in read) return read.document;
   throw new UnreadableSettings(
-    `The settings of the forwarding links cannot be read (${problemsOf(parsed.error)[0]}). Go back to a daily copy with npm start -- --restore YEAR-MONTH-DAY; “binarus check-data” says which there are.`,
+    `The settings of the forwarding links cannot be read (${read.problems[0]}). Go back to a daily copy with npm start -- --restore YEAR-MONTH-DAY; “binarus check-data” says which there are.`,
   );
 }
 
@@ -121,8 +116,8 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
   );
 
   const keptOf = ({ document, ...row }: Row): KeptLink | null => {
-    const parsed = linkSchema.safeParse(JSON.parse(document));
-    return parsed.success ? { ...row, link: parsed.data } : null;
+    const read = documentKinds.link.readText(document);
+    return 'document' in read ? { ...row, link: read.document } : null;
   };
   const settings = (): LinkSettings => {
     const text = selectSettings.get();
@@ -228,8 +223,8 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
   };
   const revisions = (id: string): LinkRevision[] =>
     selectRevisions.all(id).flatMap(({ document, ...revision }) => {
-      const parsed = linkSchema.safeParse(JSON.parse(document));
-      return parsed.success ? [{ ...revision, link: parsed.data }] : [];
+      const read = documentKinds.link.readText(document);
+      return 'document' in read ? [{ ...revision, link: read.document }] : [];
     });
 
   return {

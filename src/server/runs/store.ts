@@ -4,7 +4,7 @@ import { shownTitle } from '../../core/job';
 import {
   piecesAPage,
   runReportSchema,
-  runWishSchema,
+  documentKinds,
   type ArchivedRun,
   type AskRegister,
   type MadeBefore,
@@ -212,5 +212,7 @@ export function archivedRuns(db: Db): {
   };
 }
 
-const wishOf = (text: string | undefined): RunWish | null =>
-  text === undefined ? null : (runWishSchema.safeParse(JSON.parse(text)).data ?? null);
+const wishOf = (text: string | undefined): RunWish | null => {
+  const read = text === undefined ? null : documentKinds.run.readText(text);
+  return read !== null && 'document' in read ? read.document : null;
+};

@@ -13,6 +13,8 @@ import {
   type Place,
   type ShelfChoice,
   type ShelfPage,
+  type UnreadableDocument,
+  unreadableListSchema,
 } from '../../wire';
 import { answerOf, get, jsonRequest, request, send } from './http';
 import { longRequest } from './useLongWork';
@@ -35,6 +37,10 @@ export async function fetchWholeShelf(choice: ShelfChoice, most = Infinity): Pro
     if (page.jobs.length === 0 || jobs.length >= Math.min(most, page.total)) return jobs;
   }
 }
+
+/** What lists leave out because this version cannot read it. */
+export const fetchUnreadable = async (): Promise<readonly UnreadableDocument[]> =>
+  (await get('/api/unreadable', unreadableListSchema)).documents;
 
 export const fetchShelfIds = async (choice: ShelfChoice): Promise<string[]> =>
   (await get(`/api/shelf/ids?${queryOf(choice)}`, shelfIdsSchema)).ids;

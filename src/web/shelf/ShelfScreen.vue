@@ -25,6 +25,8 @@ import ShelfPlaces from './ShelfPlaces.vue';
 import ShelfRow from './ShelfRow.vue';
 import { useShelfKeys } from './useShelfKeys';
 
+/** Seldom there. */
+const UnreadableNote = defineAsyncComponent(() => import('./UnreadableNote.vue'));
 const ApplyLook = defineAsyncComponent(() => import('./ApplyLook.vue'));
 const router = useRouter();
 const house = useHouseStyles();
@@ -217,6 +219,7 @@ useShelfKeys({
       </div>
     </div>
     <section class="jobs" aria-label="Jobs">
+      <UnreadableNote />
       <div class="bar">
         <p v-if="shelf.problem || problem" class="problem" role="alert">{{ shelf.problem || problem }}</p>
         <template v-else-if="selected.size > 0">

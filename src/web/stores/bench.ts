@@ -7,11 +7,11 @@ import {
   applyChanges,
   codeOf,
   jobSchema,
-  problemsOf,
   withCode,
   type CodeSettings,
   type Job,
 } from '../../core/job';
+import { problemsOf } from '../../core/document';
 import type { CodePlacement, ItemSettings, PieceSettings } from '../../core/piece';
 import { z } from '../../core/schema';
 import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';

@@ -32,6 +32,7 @@ import {
   shelfPageSchema,
   shelfQuerySchema,
   twinsSchema,
+  unreadableListSchema,
 } from '../../../wire';
 import { plate, sheet, series } from './examples';
 import { ask, empty, json, nothing, type Operation } from './operation';
@@ -53,6 +54,12 @@ export const jobsOperations: readonly Operation[] = [
     '/api/shelf/profiles',
     'Says how many jobs are made with each profile.',
     json(profileUsesSchema),
+  ),
+  ask(
+    'get',
+    '/api/unreadable',
+    'Lists documents that this version cannot read, as they are kept.',
+    json(unreadableListSchema),
   ),
   ask(
     'post',
