@@ -30,11 +30,14 @@ export function enterBrowser(answer: (path: string, init: RequestInit) => Promis
     localStorage: memory(),
     sessionStorage: memory(),
     fetch: (path: string, init: RequestInit = {}) => answer(path, init),
+    /** All others hear it, those of this window too (HTML, 9.5). */
     BroadcastChannel: class {
-      postMessage(): void {
-        // Nobody else listens.
+      private listen: (typeof heard)[number] | null = null;
+      postMessage(data: unknown): void {
+        for (const listen of heard) if (listen !== this.listen) queueMicrotask(() => listen({ data }));
       }
       set onmessage(listen: (event: { data: unknown }) => void) {
+        this.listen = listen;
         heard.push(listen);
       }
     },

@@ -14,8 +14,8 @@ export interface Asked {
   readonly signal?: AbortSignal;
 }
 
-/** Whoever answers goes first where both want the processor. */
-const nice = 10;
+/** Whoever answers goes first where both want the processor; beside other programs that are busy it still gets its part. */
+const nice = 5;
 function giveWay({ pid }: ChildProcess): void {
   try {
     if (pid !== undefined) setPriority(pid, nice);

@@ -338,7 +338,7 @@ describe('two windows', () => {
   it('of which one only shows the job follow the other', async () => {
     const bench = await opened();
     newest = theirs;
-    browser.tell({ id, revision: 5 });
+    browser.tell({ ids: [id], revision: 5 });
     await jest.advanceTimersByTimeAsync(10);
     expect(bench).toMatchObject({ revision: 5, document: theirs.document, saveState: 'saved' });
     // What is no message of ours is passed over.

@@ -18,6 +18,7 @@ import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
 import { recall, remember } from '../shared/browserStorage';
 import { ApiProblem } from '../shared/http';
+import { JobNews } from '../shared/jobNews';
 import { openWindows, windowId } from '../shared/windowId';
 import { dropDraft, keepDraft, takeDraft } from './drafts';
 
@@ -37,7 +38,6 @@ const mostUnanswered = 50;
 
 const historyKey = (id: string): string => `binarus.history.${id}`;
 const historySchema = z.object({ undo: z.array(anyJobSchema), redo: z.array(anyJobSchema) });
-const toldSchema = z.object({ id: z.string(), revision: z.number() });
 
 export const useBench = defineStore('bench', () => {
   const id = ref('');
@@ -63,12 +63,10 @@ export const useBench = defineStore('bench', () => {
   let opening = 0;
   let ownWindow = '';
 
-  const channel = new BroadcastChannel('binarus-jobs');
-  channel.onmessage = ({ data }: MessageEvent<unknown>) => {
-    const told = toldSchema.safeParse(data);
-    if (told.success && told.data.id === id.value && told.data.revision > revision.value)
+  const news = new JobNews((ids, newest) => {
+    if (ids.includes(id.value) && (newest === null || newest > revision.value))
       void followOther().catch(() => {});
-  };
+  });
 
   /** The code at hand; the first when the chosen one is gone. */
   const code = computed(() => document.value && codeOf(document.value, chosenCode.value));
@@ -295,7 +293,7 @@ export const useBench = defineStore('bench', () => {
     }
     try {
       const saved = await saveRevision(jobId, revision.value, sent, saveId);
-      channel.postMessage({ id: jobId, revision: saved.revision });
+      news.tell([jobId], saved.revision);
       if (jobId !== id.value) {
         // What was edited while it was being sent stays for the next time the job is opened.
         dropDraft(jobId, ownWindow, sent);

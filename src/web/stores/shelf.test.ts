@@ -4,6 +4,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { newJob } from '../../core/job';
 import { mostAtOnce, type Place } from '../../wire';
 import { enterBrowser, type FakeBrowser } from '../../testing/browser';
+import { JobNews } from '../shared/jobNews';
 import { useShelf } from './shelf';
 
 const ids = [1, 2, 3].map((digit) => `6d2f9a3e-2222-4222-8333-44445555666${digit}`);
@@ -113,5 +114,26 @@ describe('the way back', () => {
       'bin',
     );
     expect(shelf.problem).toContain(`${mostAtOnce + 1} jobs are selected; at most ${mostAtOnce}`);
+  });
+});
+
+describe('a bench that shows one of the jobs', () => {
+  it('hears of what is done to them and of what is undone, once it is', async () => {
+    const heard: (readonly string[])[] = [];
+    const other = new JobNews((told) => heard.push(told));
+    expect(other).toBeDefined();
+    const shelf = useShelf();
+    const saved = { id: ids[0]!, revision: 4, savedAt: '2026-11-25T10:00:00.000Z', document, proof: null };
+    await shelf.revise([{ saved, document: { ...document, note: 'in another style' } }], 'in another style');
+    expect(shelf.problem).toBe('');
+    expect(heard).toEqual([[ids[0]]]);
+    await shelf.undo();
+    expect(revisions.get(ids[0]!)).toBe(6);
+    expect(heard).toEqual([[ids[0]], [ids[0]]]);
+    await shelf.fileIn([ids[1]!, ids[2]!], 'Slips');
+    expect(heard.at(-1)).toEqual([ids[1], ids[2]]);
+    refuses = 'not now';
+    await shelf.undo();
+    expect(heard).toHaveLength(3);
   });
 });

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import { mostAtOnce, type Place, type SavedJob } from '../../wire';
 import type { Job } from '../../core/job';
+import { JobNews } from '../shared/jobNews';
 import { emptyBin, fileJobs, moveJobs } from '../shared/shelfApi';
 
 /** Documents are large to understand; what does is loaded when it is needed. */
@@ -26,6 +27,8 @@ export const useShelf = defineStore('shelf', () => {
   const problem = ref('');
   /** Undoes the last thing that was done to jobs; null when there is nothing to undo. */
   const wayBack = shallowRef<WayBack | null>(null);
+
+  const news = new JobNews();
 
   async function attempt(work: () => Promise<void>): Promise<void> {
     try {
@@ -61,10 +64,12 @@ export const useShelf = defineStore('shelf', () => {
     if (isTooMuch(ids)) return;
     await attempt(async () => {
       const before = await fileJobs(ids, collection);
+      news.tell(ids);
       wayBack.value = {
         label: `${counted(ids.length)} filed in ${collection === '' ? 'no collection' : collection}`,
         run: async () => {
           for (const group of before) await fileJobs(group.ids, group.collection);
+          news.tell(ids);
         },
       };
     });
@@ -77,19 +82,24 @@ export const useShelf = defineStore('shelf', () => {
   ): Promise<void> {
     return attempt(async () => {
       const { reviseJobs } = await import('../shared/lookApi');
+      const ids = changes.map(({ saved }) => saved.id);
       await reviseJobs(
         changes.map(({ saved, document }) => ({ id: saved.id, baseRevision: saved.revision, document })),
       );
+      news.tell(ids);
       wayBack.value = {
         label: `${counted(changes.length)} ${what}`,
-        run: () =>
-          reviseJobs(
+        run: async () => {
+          await reviseJobs(
             changes.map(({ saved }) => ({
               id: saved.id,
               baseRevision: saved.revision + 1,
               document: saved.document,
             })),
-          ),
+          );
+          // Whoever opened one of them meanwhile sees it as it is now.
+          news.tell(ids);
+        },
       };
     });
   }
@@ -100,6 +110,7 @@ export const useShelf = defineStore('shelf', () => {
       const { revision, document } = await fetchJob(id);
       if (document.name === name) return;
       await saveRevision(id, revision, { ...document, name });
+      news.tell([id]);
     });
   }
 
