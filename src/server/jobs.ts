@@ -19,6 +19,7 @@ import {
 } from './jobRows';
 import type { Measured } from './measuring';
 import { linkUses, type LinkUses } from './links';
+import { outcomeOf } from './saves';
 import { shelfStore, type ShelfStore } from './shelf';
 import { summaryOf, summaryOfUnreadable } from './summary';
 
@@ -284,13 +285,11 @@ export function jobStore(
     addRevision: writing(
       db,
       (id: string, baseRevision: number, document: Job, saveId?: string): SaveOutcome => {
-        const current = selectCurrent.get(id);
-        if (current === undefined) return 'unknown job';
-        if (current !== baseRevision) {
-          const newest = selectOne.get(id)!;
-          const isSame = saveId !== undefined && newest.saveId === saveId;
-          return isSame ? { saved: savedJobOf(newest) } : { conflict: savedJobOf(newest) };
-        }
+        const newest = selectOne.get(id);
+        if (newest === undefined) return 'unknown job';
+        const outcome = outcomeOf(newest, baseRevision, saveId);
+        if (outcome === 'kept') return { saved: savedJobOf(newest) };
+        if (outcome === 'conflict') return { conflict: savedJobOf(newest) };
         const at = now();
         const sitting = foldInto(id, baseRevision, at);
         writeRevision(id, baseRevision + 1, document, at, sitting, saveId);

@@ -2,13 +2,21 @@
 import { randomUUID } from 'node:crypto';
 import express from 'express';
 import { valuesOf } from '../core/plan';
-import { documentKinds, profileIdSchema, saveProfileSchema, type Profile, type SaveProfile } from '../wire';
+import {
+  addProfileSchema,
+  documentKinds,
+  profileIdSchema,
+  saveProfileSchema,
+  type Profile,
+  type SaveProfile,
+} from '../wire';
 import { writing, type Db } from './db/open';
 import { checked, Problem } from './problem';
 
 export interface ProfileStore {
   list(): Profile[];
-  add(profile: SaveProfile): Profile | 'taken';
+  /** The one that was added under the same id before is given back as it is. */
+  add(profile: SaveProfile, id?: string): Profile | 'taken';
   /** With an id that it has from elsewhere. */
   takeIn(id: string, profile: SaveProfile): Profile | 'taken';
   /** Undefined when there is none; left as it was where it was not saved at that moment last. */
@@ -27,10 +35,9 @@ interface Row {
 }
 
 export function profileStore(db: Db): ProfileStore {
-  const selectAll = db.prepare<[], Row>(
-    `SELECT id, name, note, based_on AS basedOn, pair, saved_at AS savedAt
-     FROM profiles ORDER BY name COLLATE NOCASE`,
-  );
+  const columns = 'id, name, note, based_on AS basedOn, pair, saved_at AS savedAt';
+  const selectAll = db.prepare<[], Row>(`SELECT ${columns} FROM profiles ORDER BY name COLLATE NOCASE`);
+  const selectOne = db.prepare<[string], Row>(`SELECT ${columns} FROM profiles WHERE id = ?`);
   const named = db.prepare<[string], { id: string }>('SELECT id FROM profiles WHERE name = ?');
   const upsert = db.prepare(
     `INSERT INTO profiles (id, name, note, based_on, pair, saved_at) VALUES (?, ?, ?, ?, ?, ?)
@@ -48,22 +55,39 @@ export function profileStore(db: Db): ProfileStore {
     upsert.run(id, profile.name, profile.note, profile.basedOn, JSON.stringify(pair), savedAt);
     return { ...profile, id, pair, savedAt };
   }
+  const keptNow = (id: string): Profile | null => {
+    const row = selectOne.get(id);
+    return row === undefined ? null : profileOf(row);
+  };
   return {
     // One that cannot be read is left where it is, and the others are listed.
-    list: () =>
-      selectAll.all().flatMap(({ pair, ...row }) => {
-        const read = documentKinds.profile.readText(pair);
-        return 'document' in read ? [{ ...row, pair: read.document }] : [];
-      }),
-    add: writing(db, (profile: SaveProfile) => keep(randomUUID(), profile)),
+    list: () => selectAll.all().flatMap((row) => profileOf(row) ?? []),
+    add: writing(db, (profile: SaveProfile, id: string = randomUUID()) => keptNow(id) ?? keep(id, profile)),
     takeIn: writing(db, keep),
     change: writing(db, (id: string, profile: SaveProfile, savedAt?: string) => {
       const before = savedAtOf.get(id);
       if (before === undefined) return undefined;
-      return savedAt !== undefined && savedAt !== before ? 'newer' : keep(id, profile);
+      if (savedAt === undefined || savedAt === before) return keep(id, profile);
+      // What is there already was sent again because its answer was lost.
+      const now = keptNow(id);
+      return now !== null && isSame(now, profile) ? now : 'newer';
     }),
     remove: writing(db, (id: string) => remove.run(id).changes === 1),
   };
+}
+
+/** Null for one that cannot be read. */
+function profileOf({ pair, ...row }: Row): Profile | null {
+  const read = documentKinds.profile.readText(pair);
+  return 'document' in read ? { ...row, pair: read.document } : null;
+}
+
+/** Whether a profile says what it says already. */
+function isSame(kept: Profile, { name, note, basedOn, pair }: SaveProfile): boolean {
+  const texts = [kept, { name, note, basedOn, pair: { ...pair, profile: kept.id } }].map((own) =>
+    JSON.stringify([own.name, own.note, own.basedOn, valuesOf(own.pair)]),
+  );
+  return texts[0] === texts[1];
 }
 
 export function profileRoutes(store: ProfileStore): express.Router {
@@ -79,7 +103,8 @@ export function profileRoutes(store: ProfileStore): express.Router {
     response.json({ profiles: store.list() });
   });
   routes.post('/', (request, response) => {
-    response.status(201).json(kept(store.add(checked(saveProfileSchema, request.body))));
+    const { id, ...profile } = checked(addProfileSchema, request.body);
+    response.status(201).json(kept(store.add(profile, id)));
   });
   routes.put('/:id', (request, response) => {
     const id = checked(profileIdSchema, request.params.id);

@@ -57,6 +57,7 @@ export {
   parseProfileDocument,
   type Profile,
   profileDocument,
+  addProfileSchema,
   profileIdSchema,
   profileListSchema,
   profileSchema,

@@ -34,6 +34,8 @@ export const savedLinkSchema = z.strictObject({
   id: linkIdSchema,
   revision: z.int().min(1),
   savedAt: z.iso.datetime(),
+  /** Under which it was sent. */
+  saveId: z.uuid().optional(),
   link: linkSchema,
   /** Of people, in the last 30 days. */
   visits: z.int().min(0),
@@ -80,10 +82,17 @@ export const createLinkSchema = z.strictObject({
   target: z.string().max(4000),
   /** A readable address; drawn without it. */
   slug: z.string().max(64).nullable(),
+  /** Sent twice under one id it makes one. */
+  id: linkIdSchema.optional(),
 });
 export type CreateLink = z.infer<typeof createLinkSchema>;
 
-export const saveLinkSchema = z.strictObject({ baseRevision: z.int().min(1), link: linkSchema });
+/** `saveId` is a new one for each link that is sent; the same when it is sent again. */
+export const saveLinkSchema = z.strictObject({
+  baseRevision: z.int().min(1),
+  link: linkSchema,
+  saveId: z.uuid().optional(),
+});
 export const tryLinkSchema = z.strictObject({
   at: z.iso.datetime({ offset: true }),
   phone: z.enum(phoneKinds).nullable(),

@@ -15,6 +15,9 @@ export const saveProfileSchema = z.strictObject({
 });
 export type SaveProfile = z.infer<typeof saveProfileSchema>;
 
+/** Sent twice under one id it makes one. */
+export const addProfileSchema = saveProfileSchema.extend({ id: profileIdSchema.optional() });
+
 export const profileSchema = saveProfileSchema.extend({ id: profileIdSchema, savedAt: z.iso.datetime() });
 export type Profile = z.infer<typeof profileSchema>;
 

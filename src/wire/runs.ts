@@ -14,6 +14,8 @@ export const seriesFormSchema = z.union([z.literal('document'), z.enum(formats)]
 const row = z.int().min(0).max(100_000);
 const look = z.strictObject({ version: z.int().min(1).max(40), forcedBy: row });
 
+export const runIdSchema = z.uuid();
+
 export const askRunSchema = z.strictObject({
   revision: z.int().min(1),
   form: seriesFormSchema,
@@ -21,6 +23,8 @@ export const askRunSchema = z.strictObject({
   again: z.boolean(),
   /** With a contact sheet. */
   contacts: z.boolean(),
+  /** Asked for twice under one id it is one. */
+  id: runIdSchema.optional(),
 });
 export type AskRun = z.infer<typeof askRunSchema>;
 
@@ -79,8 +83,6 @@ const progressSchema = z.strictObject({
   /** Null as long as nobody can tell. */
   secondsLeft: z.number().min(0).nullable(),
 });
-
-export const runIdSchema = z.uuid();
 
 export const runSchema = z.strictObject({
   id: runIdSchema,
@@ -147,7 +149,7 @@ export const madeBeforeSchema = z.strictObject({
 export type MadeBefore = z.infer<typeof madeBeforeSchema>['made'][number];
 
 export const noteSchema = z.strictObject({ note: z.string().max(500) });
-export const againSchema = z.strictObject({ row, form: seriesFormSchema });
+export const againSchema = z.strictObject({ row, form: seriesFormSchema, id: runIdSchema.optional() });
 
 /** A run in an archive, with its pieces. */
 export const archivedRunSchema = z.strictObject({

@@ -116,8 +116,8 @@ export function linkRoutes(links: Links): express.Router {
     response.json(withVisits([found(request)])[0]);
   });
   routes.put('/:id', (request, response) => {
-    const { baseRevision, link } = checked(saveLinkSchema, request.body);
-    response.json(withVisits([links.save(idOf(request), baseRevision, link)])[0]);
+    const { baseRevision, link, saveId } = checked(saveLinkSchema, request.body);
+    response.json(withVisits([links.save(idOf(request), baseRevision, link, saveId)])[0]);
   });
   routes.get('/:id/revisions', (request, response) => {
     response.json({ revisions: links.revisions(found(request).id) });

@@ -22,6 +22,7 @@ import {
 } from '../../wire';
 import { writing, type Db } from '../db/open';
 import { Problem } from '../problem';
+import { outcomeOf } from '../saves';
 import { linkUses, type LinkUses } from './uses';
 
 export type KeptLink = Omit<SavedLink, 'visits'>;
@@ -34,8 +35,8 @@ export interface LinkStore {
   revisions(id: string): LinkRevision[];
   /** Throws a `Problem` with a sentence where it cannot be. */
   create(wish: CreateLink): KeptLink;
-  /** Throws a `Problem`: 409 with a newer revision, 422 with what is wrong. */
-  save(id: string, baseRevision: number, link: Link): KeptLink;
+  /** Throws a `Problem`: 409 with a newer revision, 422 with what is wrong. Sent twice under one `saveId` it is one. */
+  save(id: string, baseRevision: number, link: Link, saveId?: string): KeptLink;
   /** Left as it is where an address of it stands anywhere: `heldBy` says where, in words. */
   remove(id: string): 'deleted' | 'unknown' | { readonly heldBy: readonly string[] };
   settings(): LinkSettings;
@@ -89,19 +90,22 @@ interface Row {
   readonly id: string;
   readonly revision: number;
   readonly savedAt: string;
+  readonly saveId: string | null;
   readonly document: string;
 }
 
 export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
   const listeners: ((id: string, kept: KeptLink | null) => void)[] = [];
-  const columns = 'id, revision, saved_at AS savedAt, document';
+  const columns = 'id, revision, saved_at AS savedAt, save_id AS saveId, document';
   const selectAll = db.prepare<[], Row>(`SELECT ${columns} FROM links ORDER BY saved_at DESC, rowid DESC`);
   const select = db.prepare<[string], Row>(`SELECT ${columns} FROM links WHERE id = ?`);
   const selectRevisions = db.prepare<[string], { number: number; savedAt: string; document: string }>(
     'SELECT number, saved_at AS savedAt, document FROM link_revisions WHERE link_id = ? ORDER BY number',
   );
   const insert = db.prepare('INSERT INTO links (id, revision, saved_at, document) VALUES (?, ?, ?, ?)');
-  const update = db.prepare('UPDATE links SET revision = ?, saved_at = ?, document = ? WHERE id = ?');
+  const update = db.prepare(
+    'UPDATE links SET revision = ?, saved_at = ?, save_id = ?, document = ? WHERE id = ?',
+  );
   const insertRevision = db.prepare(
     'INSERT INTO link_revisions (link_id, number, saved_at, document) VALUES (?, ?, ?, ?)',
   );
@@ -115,7 +119,8 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
     'INSERT INTO link_settings (only, document) VALUES (1, ?) ON CONFLICT (only) DO UPDATE SET document = excluded.document',
   );
 
-  const keptOf = ({ document, ...row }: Row): KeptLink | null => {
+  const keptOf = ({ document, saveId, ...own }: Row): KeptLink | null => {
+    const row = saveId === null ? own : { ...own, saveId };
     const read = documentKinds.link.readText(document);
     return 'document' in read ? { ...row, link: read.document } : null;
   };
@@ -170,8 +175,13 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
       if (ownerOf.get(slugKey(slug)) === undefined) insertSlug.run(slugKey(slug), id);
   }
 
-  const create = writing(db, ({ name, target, slug: wanted }: CreateLink): KeptLink => {
-    const id = randomUUID();
+  const find = (id: string): KeptLink | null => {
+    const row = select.get(id);
+    return row === undefined ? null : keptOf(row);
+  };
+  const create = writing(db, ({ name, target, slug: wanted, id = randomUUID() }: CreateLink): KeptLink => {
+    const before = find(id);
+    if (before !== null) return before;
     // What stands on a piece leads nowhere new, even where its link is gone.
     const isTaken = (key: string): boolean => ownerOf.get(key) !== undefined || uses.isUsed(key);
     const slug =
@@ -191,10 +201,13 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
     keep(id, 1, link, now);
     return { id, revision: 1, savedAt: now, link };
   });
-  const save = writing(db, (id: string, baseRevision: number, link: Link): KeptLink => {
+  const save = writing(db, (id: string, baseRevision: number, link: Link, saveId?: string): KeptLink => {
     const before = select.get(id);
     if (before === undefined) throw new Problem(404, 'There is no such link.');
-    if (before.revision !== baseRevision)
+    const outcome = outcomeOf(before, baseRevision, saveId);
+    const known = outcome === 'kept' ? keptOf(before) : null;
+    if (known !== null) return known;
+    if (outcome !== 'new')
       throw new Problem(
         409,
         `Another window saved revision ${before.revision} of this link meanwhile. Look at it again.`,
@@ -207,9 +220,9 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
     check(id, written);
     const now = newMoment();
     const revision = before.revision + 1;
-    update.run(revision, now, JSON.stringify(written), id);
+    update.run(revision, now, saveId ?? null, JSON.stringify(written), id);
     keep(id, revision, written, now);
-    return { id, revision, savedAt: now, link: written };
+    return { id, revision, savedAt: now, ...(saveId === undefined ? {} : { saveId }), link: written };
   });
   const remove = writing(db, (id: string): 'deleted' | 'unknown' | { readonly heldBy: readonly string[] } => {
     const heldBy = slugsOf.all(id).flatMap((slug) => uses.holdersOf(slug));
@@ -217,10 +230,6 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
     return deleteLink.run(id).changes > 0 ? 'deleted' : 'unknown';
   });
 
-  const find = (id: string): KeptLink | null => {
-    const row = select.get(id);
-    return row === undefined ? null : keptOf(row);
-  };
   const revisions = (id: string): LinkRevision[] =>
     selectRevisions.all(id).flatMap(({ document, ...revision }) => {
       const read = documentKinds.link.readText(document);
@@ -241,8 +250,8 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
       tell(kept.id, kept);
       return kept;
     },
-    save: (id, baseRevision, link) => {
-      const kept = save(id, baseRevision, link);
+    save: (id, baseRevision, link, saveId) => {
+      const kept = save(id, baseRevision, link, saveId);
       tell(id, kept);
       return kept;
     },

@@ -39,13 +39,14 @@ export function jobRunRoutes({ runs, jobs, series, sheets }: RunData): express.R
   });
   routes.post('/', (request, response) => {
     const jobId = jobOf(request);
-    const { revision, form, again, contacts } = checked(askRunSchema, request.body);
+    const { revision, form, again, contacts, id } = checked(askRunSchema, request.body);
     const job = jobs.revision(jobId, revision);
     if (job === undefined) throw new Problem(404, 'There is no such job, or no such revision of it.');
     const own = series.find(jobId);
     if (own === null) throw new Problem(409, 'The job has no series yet: open a table first.');
     const sheet = own.onSheet ? sheets.find(jobId) : null;
-    response.status(201).json(runs.ask(jobId, revision, { job, series: own, sheet, form, again, contacts }));
+    const wish = { job, series: own, sheet, form, again, contacts };
+    response.status(201).json(runs.ask(jobId, revision, wish, id));
   });
   return routes;
 }
@@ -75,11 +76,11 @@ export function runRoutes({ runs }: Pick<RunData, 'runs'>): express.Router {
   });
   routes.post('/:id/again', (request, response) => {
     const { id, jobId, revision, report } = runOf(request);
-    const { row, form } = checked(againSchema, request.body);
+    const { row, form, id: newId } = checked(againSchema, request.body);
     const wish = runs.wish(id);
     if (wish === null) throw new Problem(422, 'What this run was made from cannot be read by this program.');
     const again = wishAgain(wish, row, report?.look ?? null, form);
-    response.status(201).json(runs.ask(jobId, revision, again));
+    response.status(201).json(runs.ask(jobId, revision, again, newId));
   });
   routes.get('/:id/files', (request, response) => {
     const { id, number } = runOf(request);

@@ -19,8 +19,8 @@ import { packedName, type RunOrder, type RunPart } from '../runTask';
 import type { RunThreads } from './threads';
 
 export interface Runs extends RunStore {
-  /** Begins one when its turn comes. */
-  readonly ask: (jobId: string, revision: number, wish: RunWish) => Run;
+  /** Begins one when its turn comes; the one that was asked for under the same id before, once. */
+  readonly ask: (jobId: string, revision: number, wish: RunWish, id?: string) => Run;
   readonly view: (run: KeptRun) => Run;
   /** Takes up what was not brought to its end. */
   readonly takeUp: () => void;
@@ -213,8 +213,10 @@ export function createRuns(
 
   return {
     ...store,
-    ask: (jobId, revision, wish) => {
-      const run = store.begin(jobId, revision, wish);
+    ask: (jobId, revision, wish, id) => {
+      const before = id === undefined ? null : store.find(id);
+      if (before !== null) return view(before);
+      const run = store.begin(jobId, revision, wish, id);
       enqueue(run.id, wish);
       return view(run);
     },

@@ -27,7 +27,7 @@ export type KeptRun = Omit<Run, 'progress' | 'hasFiles'>;
 export type NewPiece = ArchivedRun['pieces'][number];
 
 export interface RunStore {
-  begin(jobId: string, revision: number, wish: RunWish): KeptRun;
+  begin(jobId: string, revision: number, wish: RunWish, id?: string): KeptRun;
   /** The newest first; of one job, or of all. */
   list(jobId?: string): KeptRun[];
   find(id: string): KeptRun | null;
@@ -133,8 +133,7 @@ export function runStore(db: Db, files: FileStore, uses: LinkUses = linkUses(db)
   };
 
   return {
-    begin: writing(db, (jobId: string, revision: number, wish: RunWish) => {
-      const id = randomUUID();
+    begin: writing(db, (jobId: string, revision: number, wish: RunWish, id: string = randomUUID()) => {
       const askedAt = new Date().toISOString();
       const common = { jobId, jobName: shownTitle(wish.job), revision, askedAt };
       add({ ...common, endedAt: null, state: 'under way', report: null }, id, wish, null);

@@ -20,6 +20,8 @@ let kept: Map<string, SavedLink>;
 let sent: { id: string; baseRevision: number; link: Link }[];
 let isAway: boolean;
 let slowMs: number;
+/** It keeps what is sent, and its answer is lost. */
+let losesAnswers: boolean;
 let scope: EffectScope;
 const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
 /** As the server does it: a newer revision is 409, a target in javascript 422. */
@@ -29,21 +31,28 @@ function asked(path: string, { method = 'GET', body }: RequestInit): Response {
   const now = kept.get(id);
   if (now === undefined) return answer(404, { problem: 'There is no such link.' });
   if (method === 'GET') return answer(200, now);
-  const { baseRevision, link } = JSON.parse(body as string) as { baseRevision: number; link: Link };
+  const { baseRevision, link, saveId } = JSON.parse(body as string) as {
+    baseRevision: number;
+    link: Link;
+    saveId: string;
+  };
   sent.push({ id, baseRevision, link });
-  if (baseRevision !== now.revision) return answer(409, { problem: 'Another window saved.' });
+  if (baseRevision !== now.revision)
+    return now.saveId === saveId ? answer(200, now) : answer(409, { problem: 'Another window saved.' });
   if (link.target.startsWith('javascript:')) return answer(422, { problem: 'never forwarded to' });
-  const next = { ...now, revision: now.revision + 1, link };
+  const next = { ...now, revision: now.revision + 1, link, saveId };
   kept.set(id, next);
+  if (losesAnswers) throw new TypeError('the connection broke');
   return answer(200, next);
 }
 const otherWindow = (id: string, part: Partial<Link>): void => {
-  const now = kept.get(id)!;
+  const { saveId: _, ...now } = kept.get(id)!;
   kept.set(id, { ...now, revision: now.revision + 1, link: { ...now.link, ...part } });
 };
 
 beforeEach(() => {
   jest.useFakeTimers();
+  losesAnswers = false;
   [kept, sent, isAway, slowMs] = [new Map(ids.map((id, place) => [id, begun(id, place)])), [], false, 0];
   browser = enterBrowser(async (path, init) => {
     if (slowMs > 0) await new Promise((resolve) => setTimeout(resolve, slowMs));
@@ -104,6 +113,43 @@ describe('changes of a link', () => {
     expect(isInBrowser()).toBe(false);
     await changes.change({ name: 'next' });
     expect(changes.refused.value).toBeNull();
+  });
+
+  it('whose answer was lost are known again, and what was changed since goes on top', async () => {
+    const { changes } = opened();
+    losesAnswers = true;
+    await changes.change({ target: 'https://ternquay.example/new' });
+    expect([changes.state.value, first().target]).toEqual(['offline', 'https://ternquay.example/new']);
+    await changes.change({ name: 'later' });
+    losesAnswers = false;
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(changes.state.value).toBe('saved');
+    expect(first()).toMatchObject({ name: 'later', target: 'https://ternquay.example/new' });
+    expect([kept.get(ids[0])!.revision, isInBrowser()]).toEqual([3, false]);
+  });
+
+  it('whose answer was lost are known again after a reload', async () => {
+    const before = opened();
+    losesAnswers = true;
+    await before.changes.change({ target: 'https://ternquay.example/new' });
+    await before.changes.change({ name: 'later' });
+    scope.stop();
+    losesAnswers = false;
+    const { changes } = opened();
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(changes.state.value).toBe('saved');
+    expect([kept.get(ids[0])!.revision, first().name]).toEqual([3, 'later']);
+  });
+
+  it('whose answer was lost meet a real second window all the same', async () => {
+    const { changes } = opened();
+    losesAnswers = true;
+    await changes.change({ target: 'https://ternquay.example/new' });
+    losesAnswers = false;
+    otherWindow(ids[0], { target: 'https://ternquay.example/theirs' });
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(changes.state.value).toBe('conflict');
+    expect(first().target).toBe('https://ternquay.example/theirs');
   });
 
   it('wait for a server that is away, survive a reload, and are saved when it is back', async () => {

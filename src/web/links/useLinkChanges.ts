@@ -46,6 +46,8 @@ const waitingSchema = z.object({
   /** That the first of them is made on. */
   revision: z.int().min(1),
   parts: z.array(linkSchema.partial()).min(1),
+  /** Under which the first of them was sent: the server may have kept it, though its answer was lost. */
+  saveId: z.uuid().optional(),
 });
 type Waiting = Readonly<z.infer<typeof waitingSchema>>;
 
@@ -96,9 +98,11 @@ export function useLinkChanges(
     if (at === null || now === null) return false;
     const { id, link } = at;
     const [part] = now.parts as [Partial<Link>];
+    const saveId = now.saveId ?? crypto.randomUUID();
+    if (now.saveId === undefined) keep(id, { ...now, saveId });
     stand('saving');
     try {
-      const saved = await saveLink(id, now.revision, withParts(link, [part]));
+      const saved = await saveLink(id, now.revision, withParts(link, [part]), saveId);
       drop(id, saved.revision);
       put(saved);
       if (isHere(id)) stand('saved');
@@ -176,7 +180,11 @@ export function useLinkChanges(
       if (at === null) return;
       refused.value = null;
       const now = waiting.value;
-      keep(at.id, { revision: now?.revision ?? at.revision, parts: [...(now?.parts ?? []), part] });
+      keep(at.id, {
+        revision: at.revision,
+        ...now,
+        parts: [...(now?.parts ?? []), part],
+      });
       // Whoever looks is asked first which one goes on.
       if (state.value === 'conflict' || state.value === 'gone') return;
       await work();
@@ -188,7 +196,7 @@ export function useLinkChanges(
     keepMine: async () => {
       const [at, mine] = [own.value, waiting.value];
       if (at === null || mine === null) return;
-      keep(at.id, { ...mine, revision: at.revision });
+      keep(at.id, { parts: mine.parts, revision: at.revision });
       stand('saved');
       await work();
     },

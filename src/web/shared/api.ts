@@ -9,22 +9,14 @@ import {
 import { jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
 import { get, jsonRequest, request, send } from './http';
+import { madeOnce } from './madeOnce';
 
 export const fetchJob = (id: string): Promise<SavedJob> =>
   get(`/api/jobs/${encodeURIComponent(id)}`, savedJobSchema);
 
-/** Ids of jobs that were asked for without an answer: the server may have made them. */
-const unanswered = new Map<string, string>();
-
 /** Asked for again after its answer was lost, it is the same job. */
-export async function createJob(document: Job): Promise<SavedJob> {
-  const asked = JSON.stringify(document);
-  const id = unanswered.get(asked) ?? crypto.randomUUID();
-  unanswered.set(asked, id);
-  const made = await send('POST', '/api/jobs', { document, id }, savedJobSchema);
-  unanswered.delete(asked);
-  return made;
-}
+export const createJob = (document: Job): Promise<SavedJob> =>
+  madeOnce('job', document, (id) => send('POST', '/api/jobs', { document, id }, savedJobSchema));
 
 /** `saveId` is a new one for each document; the same when it is sent again. */
 export const saveRevision = (

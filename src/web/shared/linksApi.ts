@@ -27,6 +27,7 @@ import {
   type Visits,
 } from '../../wire';
 import { answerOf, get, jsonRequest, request, send } from './http';
+import { madeOnce } from './madeOnce';
 import { longRequest } from './useLongWork';
 
 const at = (id: string): string => `/api/links/${id}`;
@@ -47,9 +48,9 @@ export const askAddress = (address: string): Promise<Answered> =>
 export const fetchKnownLink = (address: string): Promise<KnownLink> =>
   get(`/api/links/of?${query({ address })}`, knownLinkSchema);
 export const createLink = (wish: CreateLink): Promise<SavedLink> =>
-  send('POST', '/api/links', wish, savedLinkSchema);
-export const saveLink = (id: string, baseRevision: number, link: Link): Promise<SavedLink> =>
-  send('PUT', at(id), { baseRevision, link }, savedLinkSchema);
+  madeOnce('link', wish, (id) => send('POST', '/api/links', { ...wish, id }, savedLinkSchema));
+export const saveLink = (id: string, baseRevision: number, link: Link, saveId: string): Promise<SavedLink> =>
+  send('PUT', at(id), { baseRevision, link, saveId }, savedLinkSchema);
 export async function removeLink(id: string): Promise<void> {
   await request(at(id), jsonRequest('DELETE', {}));
 }

@@ -12,6 +12,7 @@ import {
   type Run,
 } from '../../wire';
 import { get, jsonRequest, request, send } from './http';
+import { madeOnce } from './madeOnce';
 
 const ofJob = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/runs`;
 const at = (id: string): string => `/api/runs/${id}`;
@@ -23,12 +24,14 @@ export const fetchRuns = async (): Promise<readonly Run[]> => (await get('/api/r
 export const fetchRun = (id: string): Promise<Run> => get(at(id), runSchema);
 
 export const askRun = (jobId: string, ask: AskRun): Promise<Run> =>
-  send('POST', ofJob(jobId), ask, runSchema);
+  madeOnce(`run of ${jobId}`, ask, (id) => send('POST', ofJob(jobId), { ...ask, id }, runSchema));
 export const giveUpRun = (id: string): Promise<Run> => send('POST', `${at(id)}/give-up`, {}, runSchema);
 export const goOnWithRun = (id: string): Promise<Run> => send('POST', `${at(id)}/go-on`, {}, runSchema);
 /** One piece of a run once more. */
 export const makeAgain = (id: string, row: number, form: Run['form']): Promise<Run> =>
-  send('POST', `${at(id)}/again`, { row, form }, runSchema);
+  madeOnce(`again of ${id}`, { row, form }, (newId) =>
+    send('POST', `${at(id)}/again`, { row, form, id: newId }, runSchema),
+  );
 export async function forgetRun(id: string): Promise<void> {
   await request(at(id), jsonRequest('DELETE', {}));
 }

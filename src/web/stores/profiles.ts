@@ -11,6 +11,7 @@ import {
   type SaveProfile,
 } from '../../wire';
 import { jsonOf } from '../shared/jsonFile';
+import { madeOnce } from '../shared/madeOnce';
 import { answerOf, ApiProblem, get, jsonRequest, put, request, send } from '../shared/http';
 
 const base = '/api/profiles';
@@ -71,7 +72,9 @@ export const useProfiles = defineStore('profiles', () => {
       loaded = null;
     }));
   const add = (profile: SaveProfile): Promise<Profile | null> =>
-    attempt(() => send('POST', base, profile, profileSchema));
+    attempt(() =>
+      madeOnce('profile', profile, (id) => send('POST', base, { ...profile, id }, profileSchema)),
+    );
   /** In place of what is known here of it; what another window kept meanwhile is shown first. */
   const change = (id: string, profile: SaveProfile): Promise<Profile | null> =>
     attempt(async () => {

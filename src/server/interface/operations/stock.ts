@@ -17,6 +17,7 @@ import {
   profileSchema,
   savedFileSchema,
   saveHouseStyleSchema,
+  addProfileSchema,
   saveProfileSchema,
   saveSheetStockSchema,
   saveStockSizeSchema,
@@ -110,7 +111,7 @@ export const stockOperations: readonly Operation[] = [
   ),
   ask('get', '/api/profiles', 'Lists profiles: values of a material on a machine.', json(profileListSchema)),
   ask('post', '/api/profiles', 'Makes a profile.', json(profileSchema, 201), {
-    body: saveProfileSchema,
+    body: addProfileSchema,
     example: profile,
   }),
   ask(
