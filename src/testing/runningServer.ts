@@ -17,6 +17,8 @@ export interface RunningServer {
 
 export interface ServerOptions {
   readonly folder: string;
+  /** The built server; another where a program of another version is meant. */
+  readonly program?: string;
   /** Any free one without it; named where the same is needed again. */
   readonly port?: number;
   readonly args?: readonly string[];
@@ -70,13 +72,21 @@ export async function refusedStart(options: ServerOptions): Promise<{ code: numb
 
 type Begun = Omit<RunningServer, 'address'> & { readonly address: Promise<string> };
 
-function begin({ folder, port = 0, args = [], environment, mostFileKb, clockFile }: ServerOptions): Begun {
-  const command = [process.execPath, 'dist/node/server.js', ...args];
-  const [program, ...rest] =
+function begin({
+  folder,
+  program = 'dist/node/server.js',
+  port = 0,
+  args = [],
+  environment,
+  mostFileKb,
+  clockFile,
+}: ServerOptions): Begun {
+  const command = [process.execPath, program, ...args];
+  const [first, ...rest] =
     mostFileKb === undefined
       ? command
       : ['bash', '-c', `ulimit -f ${mostFileKb}; exec "$@"`, 'bash', ...command];
-  const server: ChildProcess = spawn(program!, rest, {
+  const server: ChildProcess = spawn(first!, rest, {
     env: {
       ...process.env,
       BINARUS_DATA: folder,

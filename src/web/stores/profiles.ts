@@ -75,16 +75,31 @@ export const useProfiles = defineStore('profiles', () => {
     attempt(() =>
       madeOnce('profile', profile, (id) => send('POST', base, { ...profile, id }, profileSchema)),
     );
+  /** What was sent of each without an answer: the server may have kept it. */
+  const unanswered = new Map<string, string>();
+  const markOf = (id: string, { name, note, basedOn, pair }: SaveProfile): string =>
+    JSON.stringify([name, note, basedOn, valuesOf(pairOf({ ...pair, profile: id }))]);
+  /** On top of what is known here of it. */
+  async function putOn(id: string, profile: SaveProfile): Promise<Profile> {
+    const known = find(id)?.own?.savedAt;
+    const kept = await put(`${base}/${id}`, profile, known === undefined ? null : `"${known}"`);
+    const saved = await answerOf(kept, profileSchema);
+    unanswered.delete(id);
+    return saved;
+  }
   /** In place of what is known here of it; what another window kept meanwhile is shown first. */
   const change = (id: string, profile: SaveProfile): Promise<Profile | null> =>
     attempt(async () => {
-      const known = find(id)?.own?.savedAt;
+      const before = unanswered.get(id);
+      unanswered.set(id, markOf(id, profile));
       try {
-        const kept = await put(`${base}/${id}`, profile, known === undefined ? null : `"${known}"`);
-        return await answerOf(kept, profileSchema);
+        return await putOn(id, profile);
       } catch (error) {
         if (!(error instanceof ApiProblem) || error.status !== 412) throw error;
         await refresh();
+        const there = find(id)?.own;
+        // It is what this window sent before: this comes on top of it.
+        if (there && markOf(id, there) === before) return putOn(id, profile);
         throw new Error(
           `${error.message} Your changes are still here: keep them again to put them in its place, or drop them to see it.`,
         );
