@@ -143,7 +143,7 @@ const kinds: readonly Kind[] = [
       'https://ternquay.example/two',
       'https://ternquay.example/three',
     ],
-    gone: /taken away in another window|There is no such link/,
+    gone: /deleted in another window|There is no such link/,
   },
   {
     name: 'profile',

@@ -19,7 +19,7 @@ const why = computed(() => props.changes.why.value || (props.changes.refused.val
       <button type="button" class="action" @click="changes.keepMine()">Put this one on top</button>
     </template>
     <template v-else-if="state === 'gone'">
-      <p>This link was taken away in another window.</p>
+      <p>This link was deleted in another window.</p>
       <button type="button" class="action" @click="changes.letGo()">Let it go</button>
     </template>
     <template v-else>

@@ -219,7 +219,7 @@ useShelfKeys({
       </div>
     </div>
     <section class="jobs" aria-label="Jobs">
-      <UnreadableNote />
+      <div><UnreadableNote /></div>
       <div class="bar">
         <p v-if="shelf.problem || problem" class="problem" role="alert">{{ shelf.problem || problem }}</p>
         <template v-else-if="selected.size > 0">
@@ -348,7 +348,7 @@ h1 {
 
 .jobs {
   display: grid;
-  grid-template-rows: 34px auto minmax(0, 1fr);
+  grid-template-rows: auto 34px auto minmax(0, 1fr);
   min-width: 0;
   padding: 0 24px 0 10px;
 }

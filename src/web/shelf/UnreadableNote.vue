@@ -11,9 +11,8 @@ const called = ({ kind, name }: UnreadableDocument): string =>
   `${documentKinds[kind as DocumentKindId].noun} “${name}”`;
 const names = computed(() => {
   const more = documents.value.length - mostNamed;
-  return [...documents.value.slice(0, mostNamed).map(called), ...(more > 0 ? [`${more} more`] : [])].join(
-    ', ',
-  );
+  const all = [...documents.value.slice(0, mostNamed).map(called), ...(more > 0 ? [`${more} more`] : [])];
+  return all.length === 1 ? all[0]! : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
 });
 
 function save(): void {
@@ -32,8 +31,8 @@ onMounted(async () => {
 <template>
   <div v-if="documents.length > 0" class="bar" role="alert" data-test="unreadable">
     <p>
-      This version of Binarus cannot read {{ names }}. Nothing was changed: a newer version may have saved
-      {{ documents.length === 1 ? 'it' : 'them' }}. First problem: {{ documents[0]!.problem }}
+      This version of Binarus cannot read {{ names }}. Nothing is lost: a newer version may be able to read
+      {{ documents.length === 1 ? 'it' : 'them' }}.
     </p>
     <button type="button" class="action" @click="save">Save as a file</button>
   </div>
