@@ -165,7 +165,7 @@ test('a change that is not saved survives a reload, and never overwrites what an
   await page.goto(`/links/${id}`);
   const leadsTo = page.getByLabel('Leads to').first();
   await expect(leadsTo).toHaveValue('https://ternquay.example/lights');
-  const bar = page.getByTestId('link-save-bar');
+  const bar = page.getByTestId('save-bar');
 
   // The server takes nothing for a while.
   await page.route('**/api/links/*', (route) =>

@@ -34,7 +34,9 @@ test('a job is found among thousands without lag, and only the rows in view are 
     made: null,
   }));
   let pagesAsked = 0;
-  await page.route('**/api/shelf?*', (route) => {
+  let answers: Promise<void> = Promise.resolve();
+  await page.route('**/api/shelf?*', async (route) => {
+    await answers;
     const asked = new URL(route.request().url()).searchParams;
     const words = asked.get('words') ?? '';
     const found = jobs.filter(({ message }) => message.includes(words)).reverse();
@@ -68,6 +70,16 @@ test('a job is found among thousands without lag, and only the rows in view are 
   await expect(row(page, 'Serial label 0')).toBeVisible();
   // Of 84 pages only those that came into view were asked for.
   expect(pagesAsked).toBeLessThan(20);
+  // Whoever scrolls on before the answer comes sees what was found, however short it is.
+  let release = (): void => undefined;
+  answers = new Promise((resolve) => (release = resolve));
+  await page.getByLabel('Search').fill('serial/4242');
+  await page.waitForTimeout(500);
+  await page.locator('.scroller').evaluate((element) => element.scrollTo(0, element.scrollHeight));
+  await expect(row(page, 'Serial label 0')).toBeVisible();
+  release();
+  await expect(page.getByTestId('job-count')).toHaveText('1 of 5000 jobs');
+  await expect(row(page, 'Serial label 4242')).toBeInViewport();
 });
 
 test('jobs are filed, moved, and brought back, one by one and many at once', async ({ page }) => {

@@ -90,7 +90,7 @@ const kinds: readonly Kind[] = [
     },
     field: (page) => page.getByLabel('Gap', { exact: true }),
     values: ['5', '7', '9'],
-    gone: /There is no such job/,
+    gone: /deleted elsewhere/,
   },
   {
     name: 'series',
@@ -121,7 +121,7 @@ const kinds: readonly Kind[] = [
       'https://ternquay.example/quay/{berth}',
       'https://ternquay.example/pier/{berth}',
     ],
-    gone: /There is no such job/,
+    gone: /deleted elsewhere/,
   },
   {
     name: 'link',
@@ -143,7 +143,7 @@ const kinds: readonly Kind[] = [
       'https://ternquay.example/two',
       'https://ternquay.example/three',
     ],
-    gone: /deleted in another window|There is no such link/,
+    gone: /deleted elsewhere/,
   },
   {
     name: 'profile',

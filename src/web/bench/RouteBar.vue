@@ -36,8 +36,8 @@ const savedText = computed(
       saved: 'saved',
       unsaved: 'saving soon',
       saving: 'saving',
-      offline: 'not saved',
-      conflict: 'two versions',
+      away: 'not saved',
+      contested: 'two versions',
       gone: 'deleted elsewhere',
     })[bench.saveState],
 );
@@ -113,7 +113,7 @@ const route = computed(() =>
       <p>
         {{ job.collection || 'no collection' }} · revision {{ bench.revision }} ·
         <span
-          :class="{ unsaved: bench.saveState === 'offline' }"
+          :class="{ unsaved: bench.saveState === 'away' }"
           :title="bench.saveProblem"
           data-test="save-state"
           >{{ savedText }}</span

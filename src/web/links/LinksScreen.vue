@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Forwarding links: the list on the left, the one at hand in the middle, its visits on the right. */
-import { onMounted } from 'vue';
+import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import WorkScreen from '../shared/WorkScreen.vue';
 import LinkEdit from './LinkEdit.vue';
 import LinkList from './LinkList.vue';
-import LinkSaveBar from './LinkSaveBar.vue';
+import KeepingBar from '../shared/KeepingBar.vue';
 import LinkSetup from './LinkSetup.vue';
 import LinkVisits from './LinkVisits.vue';
 import { useLinks } from './useLinks';
@@ -15,6 +15,9 @@ const props = defineProps<{ id: string }>();
 const router = useRouter();
 const links = useLinks(props.id, (id) => void router.replace({ name: 'links', params: { id } }));
 const visits = useVisits(links.own);
+/** What was refused stays where it was typed: only whoever typed it can mend it. */
+const refused = computed(() => links.changes.refused.value?.why ?? '');
+const isRefused = computed(() => links.changes.why.value === '' && refused.value !== '');
 onMounted(() => (document.title = 'Links · Binarus'));
 </script>
 
@@ -30,7 +33,19 @@ onMounted(() => (document.title = 'Links · Binarus'));
   >
     <!-- In sight wherever the link is scrolled to. -->
     <template #head>
-      <LinkSaveBar v-if="links.own.value" :changes="links.changes" :revision="links.own.value.revision" />
+      <KeepingBar
+        v-if="links.own.value"
+        noun="link"
+        is-small
+        :state="isRefused ? 'away' : links.changes.state.value"
+        :why="links.changes.why.value || refused"
+        :is-refused="isRefused"
+        :revision="links.own.value.revision"
+        @save="links.changes.saveNow()"
+        @take-theirs="links.changes.takeTheirs()"
+        @keep-mine="links.changes.keepMine()"
+        @let-go="links.changes.takeTheirs()"
+      />
     </template>
     <template #left><LinkList v-if="links.list.value" :links="links" /></template>
     <template #middle>

@@ -119,7 +119,7 @@ describe('changes of a link', () => {
     const { changes } = opened();
     losesAnswers = true;
     await changes.change({ target: 'https://ternquay.example/new' });
-    expect([changes.state.value, first().target]).toEqual(['offline', 'https://ternquay.example/new']);
+    expect([changes.state.value, first().target]).toEqual(['away', 'https://ternquay.example/new']);
     await changes.change({ name: 'later' });
     losesAnswers = false;
     await jest.advanceTimersByTimeAsync(10_000);
@@ -148,7 +148,7 @@ describe('changes of a link', () => {
     losesAnswers = false;
     otherWindow(ids[0], { target: 'https://ternquay.example/theirs' });
     await jest.advanceTimersByTimeAsync(10_000);
-    expect(changes.state.value).toBe('conflict');
+    expect(changes.state.value).toBe('contested');
     expect(first().target).toBe('https://ternquay.example/theirs');
   });
 
@@ -157,7 +157,7 @@ describe('changes of a link', () => {
     isAway = true;
     await before.changes.change({ target: 'https://ternquay.example/new' });
     await before.changes.change({ name: 'two' });
-    expect(before.changes.state.value).toBe('offline');
+    expect(before.changes.state.value).toBe('away');
     expect(before.changes.why.value).toMatch(/does not answer/);
     scope.stop();
     const { changes } = opened();
@@ -182,7 +182,7 @@ describe('changes of a link', () => {
     const { changes } = opened();
     otherWindow(ids[0], { target: 'https://ternquay.example/theirs' });
     await changes.change({ target: 'https://ternquay.example/mine' });
-    expect(changes.state.value).toBe('conflict');
+    expect(changes.state.value).toBe('contested');
     expect(first().target).toBe('https://ternquay.example/theirs');
     await changes.change({ name: 'more' });
     expect(isInBrowser()).toBe(true);
@@ -191,7 +191,7 @@ describe('changes of a link', () => {
 
     otherWindow(ids[0], { target: 'https://ternquay.example/theirs' });
     await changes.change({ target: 'https://ternquay.example/mine2' });
-    changes.letGo();
+    changes.takeTheirs();
     expect(changes.shown.value!.link.target).toBe('https://ternquay.example/theirs');
     expect([changes.state.value, isInBrowser()]).toEqual(['saved', false]);
     // Where both made the same change there is nothing to choose.
@@ -208,7 +208,7 @@ describe('changes of a link', () => {
     kept.delete(ids[0]);
     await changes.change({ name: 'late' });
     expect(changes.state.value).toBe('gone');
-    changes.letGo();
+    changes.takeTheirs();
     expect([changes.state.value, isInBrowser()]).toEqual(['saved', false]);
   });
 

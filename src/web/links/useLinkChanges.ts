@@ -2,44 +2,24 @@
  * Changes of the link at hand on their way to the server, one after the other. What it has not taken yet is shown, tried again, and kept in
  * the browser: neither a server that is gone or slow, another window nor a reload loses it or overwrites anything.
  */
-import {
-  computed,
-  onScopeDispose,
-  ref,
-  shallowRef,
-  watch,
-  type ComputedRef,
-  type Ref,
-  type ShallowRef,
-} from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type ShallowRef } from 'vue';
 import { linkSchema, type Link } from '../../core/links';
 import { z } from '../../core/schema';
 import type { SavedLink } from '../../wire';
 import { forget, recall, remember } from '../shared/browserStorage';
 import { ApiProblem } from '../shared/http';
 import { fetchLink, saveLink } from '../shared/linksApi';
+import type { Saving, SavingState } from '../shared/saving';
 
-/** `offline` is all that keeps the server from saving; `conflict`: another window saved meanwhile; `gone`: it was taken away. */
-export type LinkState = 'saved' | 'saving' | 'offline' | 'conflict' | 'gone';
-
-export interface LinkChanges {
+export interface LinkChanges extends Saving {
   /** The link at hand with what is not saved yet. */
   readonly shown: ComputedRef<SavedLink | null>;
-  readonly state: Readonly<Ref<LinkState>>;
-  /** Why something is not saved; a sentence. */
-  readonly why: Readonly<Ref<string>>;
   /** What the server refused last, and why, so that it can be mended where it was typed; until the next change. */
   readonly refused: Readonly<ShallowRef<{ readonly part: Partial<Link>; readonly why: string } | null>>;
   /** Resolves when it was tried; never rejects. */
   readonly change: (part: Partial<Link>) => Promise<void>;
-  /** Tries at once what is not saved. */
-  readonly saveNow: () => Promise<void>;
   /** When nothing is on its way. */
   readonly settled: () => Promise<void>;
-  /** Puts what is not saved on top of what another window saved. */
-  readonly keepMine: () => Promise<void>;
-  /** Lets go of what is not saved. */
-  readonly letGo: () => void;
 }
 
 const waitingSchema = z.object({
@@ -64,7 +44,7 @@ export function useLinkChanges(
   put: (saved: SavedLink) => void,
 ): LinkChanges {
   const waiting = shallowRef<Waiting | null>(null);
-  const state = ref<LinkState>('saved');
+  const state = ref<SavingState>('saved');
   const why = ref('');
   const refused: LinkChanges['refused'] & ShallowRef = shallowRef(null);
   let working: Promise<void> | null = null;
@@ -85,11 +65,11 @@ export function useLinkChanges(
     const rest = ((isHere(id) ? waiting.value : keptOf(id))?.parts ?? []).slice(1);
     keep(id, rest.length === 0 ? null : { revision, parts: rest });
   }
-  function stand(now: LinkState, problem = ''): void {
+  function stand(now: SavingState, problem = ''): void {
     clearTimeout(timer);
     state.value = now;
     why.value = problem;
-    if (now === 'offline') timer = setTimeout(() => void work(), retryMs);
+    if (now === 'away') timer = setTimeout(() => void work(), retryMs);
   }
 
   /** Sends the first that waits; false where no more can be sent now. */
@@ -121,7 +101,7 @@ export function useLinkChanges(
     if (!isHere(id)) return true;
     const { status } = error instanceof ApiProblem ? error : { status: 0 };
     if (status === 409) return meet(id, sentence(error));
-    stand(status === 404 ? 'gone' : 'offline', sentence(error));
+    stand(status === 404 ? 'gone' : 'away', sentence(error));
     return false;
   }
 
@@ -132,13 +112,13 @@ export function useLinkChanges(
       if (!isHere(id)) return true;
       put(theirs);
       if (!isSame(theirs.link, withParts(theirs.link, waiting.value?.parts ?? []))) {
-        stand('conflict', problem);
+        stand('contested', problem);
         return false;
       }
       keep(id, null);
       stand('saved');
     } catch (error) {
-      if (isHere(id)) stand('offline', sentence(error));
+      if (isHere(id)) stand('away', sentence(error));
     }
     return false;
   }
@@ -186,7 +166,7 @@ export function useLinkChanges(
         parts: [...(now?.parts ?? []), part],
       });
       // Whoever looks is asked first which one goes on.
-      if (state.value === 'conflict' || state.value === 'gone') return;
+      if (state.value === 'contested' || state.value === 'gone') return;
       await work();
     },
     saveNow: work,
@@ -200,7 +180,7 @@ export function useLinkChanges(
       stand('saved');
       await work();
     },
-    letGo: () => {
+    takeTheirs: () => {
       if (own.value !== null) keep(own.value.id, null);
       stand('saved');
     },

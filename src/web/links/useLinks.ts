@@ -144,7 +144,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
       attempt(async () => {
         if (own.value === null) return;
         await removeLink(own.value.id);
-        changes.letGo();
+        changes.takeTheirs();
         own.value = null;
         await load(list.value?.links.length);
       }),

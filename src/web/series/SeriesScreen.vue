@@ -2,7 +2,7 @@
 /** A series: where its rows come from and what they set on the left, the rows in the middle, the piece of one on the right. */
 import { onMounted } from 'vue';
 import { shownTitle } from '../../core/job';
-import ContestBar from '../shared/ContestBar.vue';
+import KeepingBar from '../shared/KeepingBar.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import RowList from './RowList.vue';
 import SeriesResult from './SeriesResult.vue';
@@ -49,7 +49,17 @@ function drop(event: DragEvent): void {
         {{ shownTitle(series.job.value)
         }}{{ series.document.value ? ` · ${series.isSaved.value ? 'saved' : 'not saved yet'}` : '' }}
       </p>
-      <ContestBar :contest="series.contest" name="series" />
+      <KeepingBar
+        noun="series"
+        is-small
+        :state="series.saving.state.value"
+        :why="series.saving.why.value"
+        @save="series.saving.saveNow()"
+        @take-theirs="series.saving.takeTheirs()"
+        @keep-mine="series.saving.keepMine()"
+      >
+        <template #gone><RouterLink class="action quiet" to="/">To the shelf</RouterLink></template>
+      </KeepingBar>
     </template>
     <template #left><SeriesSource v-if="series.job.value" :series="series" /></template>
     <template #middle>

@@ -43,7 +43,8 @@ import { askRun, fetchMadeBefore, fetchRunsOf } from '../shared/runsApi';
 import { fetchTaggedSeries, keepSeries } from '../shared/seriesApi';
 import { fetchSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
-import { useJobDocument, type Contest } from '../shared/useJobDocument';
+import type { Saving } from '../shared/saving';
+import { useJobDocument } from '../shared/useJobDocument';
 import { uploadFile } from '../shared/uploads';
 import { useRun, type RunAtHand } from '../shared/useRun';
 
@@ -77,7 +78,7 @@ export interface SeriesAtHand {
   /** Share of the rows that are measured; null where nothing is under way. */
   readonly measuring: ShallowRef<number | null>;
   readonly isSaved: Ref<boolean>;
-  readonly contest: Contest;
+  readonly saving: Saving;
   readonly openFile: (file: File) => Promise<void>;
   readonly readAs: (setting: ReadSetting) => Promise<void>;
   readonly paste: (text: string) => void;
@@ -115,7 +116,6 @@ export function useSeries(jobId: string): SeriesAtHand {
       const { series, tag } = await fetchTaggedSeries(jobId);
       return { document: series, tag };
     },
-    attempt,
   });
   const read = shallowRef<ReadFile | null>(null);
   const view = shallowRef<SeriesView | null>(null);
@@ -298,7 +298,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     row,
     measuring,
     isSaved,
-    contest: kept.contest,
+    saving: kept.saving,
     running,
     openFile: (file) =>
       attempt(async () => {

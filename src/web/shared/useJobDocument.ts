@@ -2,25 +2,18 @@
  * A document that is kept with a job. What was changed is in the browser until the server has it, so that neither a reload, a
  * crash nor a server that is gone loses it; what another window saved meanwhile is not overwritten until somebody chooses.
  */
-import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import { crc32, oneByOne } from '../../core/numbers';
 import { z } from '../../core/schema';
 import { forget, recall, remember } from './browserStorage';
 import { ApiProblem } from './http';
-import type { Attempts } from './useAttempt';
-
-/** Another window saved meanwhile: which one goes on? */
-export interface Contest {
-  readonly isContested: Readonly<Ref<boolean>>;
-  /** Lets go of what is not saved, and loads the page anew. */
-  readonly takeTheirs: () => void;
-  readonly keepMine: () => Promise<void>;
-}
+import type { Saving, SavingState } from './saving';
 
 export interface JobDocument<Document> {
   readonly document: ShallowRef<Document | null>;
-  readonly isSaved: Ref<boolean>;
-  readonly contest: Contest;
+  readonly isSaved: Readonly<Ref<boolean>>;
+  /** Taking the other one loads the page anew. */
+  readonly saving: Saving;
   /** Takes up what this browser kept and the server has not, or else what it has; null where there is neither. */
   readonly begin: (kept: Document | null, tag: string | null) => Document | null;
   /** Changes it; after a pause it is kept, and `then` is done. */
@@ -37,7 +30,6 @@ interface Keeping<Document> {
   readonly keep: (document: Document, basedOn: string | null) => Promise<string | null>;
   /** What the server has, with its tag. */
   readonly fetchNow: () => Promise<{ readonly document: Document | null; readonly tag: string | null }>;
-  readonly attempt: Attempts['attempt'];
 }
 
 /** After the last change. */
@@ -58,11 +50,11 @@ export function useJobDocument<Document extends object>({
   schema,
   keep,
   fetchNow,
-  attempt,
 }: Keeping<Document>): JobDocument<Document> {
   const document = shallowRef(null) as ShallowRef<Document | null>;
-  const isSaved = ref(true);
-  const isContested = ref(false);
+  const state = ref<SavingState>('saved');
+  const why = ref('');
+  const isSaved = computed(() => state.value === 'saved');
   const inTurn = oneByOne();
   let basedOn: string | null = null;
   let unanswered: readonly string[] = [];
@@ -80,15 +72,32 @@ export function useJobDocument<Document extends object>({
     inTurn(async () => {
       const own = document.value;
       if (own === null || isSaved.value) return;
-      await send(JSON.parse(JSON.stringify(own)) as Document);
+      state.value = 'saving';
+      try {
+        await send(JSON.parse(JSON.stringify(own)) as Document);
+      } catch (error) {
+        notSaved(error);
+        throw error;
+      }
       unanswered = [];
+      why.value = '';
       if (document.value !== own) {
         rememberDraft();
+        state.value = 'unsaved';
         return;
       }
-      isSaved.value = true;
+      state.value = 'saved';
       forget(localStorage, key);
     });
+  function notSaved(error: unknown): void {
+    const { status } = error instanceof ApiProblem ? error : { status: 0 };
+    why.value = error instanceof Error ? error.message : String(error);
+    state.value = status === 412 ? 'contested' : status === 404 ? 'gone' : 'away';
+    clearTimeout(timer);
+    // What is wrong with the document is mended by whoever made it so.
+    if (state.value === 'away' && (status === 0 || status >= 500))
+      timer = setTimeout(() => void save(), retryMs);
+  }
   /** On top of what is there, or of what this window sent before and the server kept, though its answer was lost. */
   async function send(own: Document): Promise<void> {
     const mark = markOf(own);
@@ -108,28 +117,18 @@ export function useJobDocument<Document extends object>({
         } catch (again) {
           if (!isMeanwhile(again)) throw again;
         }
-      isContested.value = true;
       throw error;
     }
   }
   const isMeanwhile = (error: unknown): boolean => error instanceof ApiProblem && error.status === 412;
-  const save = (): Promise<void> =>
-    attempt(async () => {
-      try {
-        await saveNow();
-      } catch (error) {
-        // It is asked about elsewhere.
-        if (isContested.value) return;
-        const { status } = error instanceof ApiProblem ? error : { status: 0 };
-        if (status === 0 || status >= 500) timer = setTimeout(() => void save(), retryMs);
-        throw error;
-      }
-    });
+  /** Never rejects: what keeps it from being saved is in `state` and `why`. */
+  const save = (): Promise<void> => saveNow().catch(() => undefined);
+  const waitsForChoice = (): boolean => state.value === 'contested' || state.value === 'gone';
   function saveSoon(then?: () => void): void {
-    isSaved.value = false;
+    if (!waitsForChoice()) state.value = 'unsaved';
     clearTimeout(timer);
     timer = setTimeout(() => {
-      if (!isContested.value) void save();
+      if (!waitsForChoice()) void save();
       then?.();
     }, pauseMs);
   }
@@ -153,25 +152,31 @@ export function useJobDocument<Document extends object>({
 
   onScopeDispose(() => {
     clearTimeout(timer);
-    if (!isSaved.value && !isContested.value) void save().finally(() => clearTimeout(timer));
+    if (!isSaved.value && !waitsForChoice()) void save().finally(() => clearTimeout(timer));
   });
 
   return {
     document,
     isSaved,
-    contest: {
-      isContested,
+    saving: {
+      state,
+      why,
+      saveNow: save,
       takeTheirs: () => {
-        isSaved.value = true;
+        state.value = 'saved';
         forget(localStorage, key);
         location.reload();
       },
-      keepMine: () =>
-        attempt(async () => {
+      keepMine: async () => {
+        try {
           basedOn = (await fetchNow()).tag;
-          isContested.value = false;
-          await save();
-        }),
+          state.value = 'unsaved';
+        } catch (error) {
+          why.value = (error as Error).message;
+          return;
+        }
+        await save();
+      },
     },
     saved: async () => {
       if (!isSaved.value) await saveNow();

@@ -4,7 +4,7 @@ import { Undo2 } from '@lucide/vue';
 import { onMounted, ref } from 'vue';
 import { shownTitle } from '../../core/job';
 import UnitSwitch from '../shared/UnitSwitch.vue';
-import ContestBar from '../shared/ContestBar.vue';
+import KeepingBar from '../shared/KeepingBar.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import SheetDrawing from './SheetDrawing.vue';
 import SheetResult from './SheetResult.vue';
@@ -48,7 +48,17 @@ onMounted(() => (document.title = 'Sheet · Binarus'));
       >
         <Undo2 :size="16" :stroke-width="1.6" aria-hidden="true" />
       </button>
-      <ContestBar :contest="sheet.contest" name="sheet" />
+      <KeepingBar
+        noun="sheet"
+        is-small
+        :state="sheet.saving.state.value"
+        :why="sheet.saving.why.value"
+        @save="sheet.saving.saveNow()"
+        @take-theirs="sheet.saving.takeTheirs()"
+        @keep-mine="sheet.saving.keepMine()"
+      >
+        <template #gone><RouterLink class="action quiet" to="/">To the shelf</RouterLink></template>
+      </KeepingBar>
       <UnitSwitch class="unit" />
     </template>
     <template #left><SheetSetup v-if="sheet.document.value" :sheet="sheet" /></template>

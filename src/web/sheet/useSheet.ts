@@ -20,7 +20,8 @@ import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
 import { fetchTaggedSheet, keepSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
-import { useJobDocument, type Contest } from '../shared/useJobDocument';
+import type { Saving } from '../shared/saving';
+import { useJobDocument } from '../shared/useJobDocument';
 import { zipped } from '../shared/zipped';
 import { firstSheet } from './firstSheet';
 
@@ -42,7 +43,7 @@ export interface SheetAtHand {
   readonly progress: ShallowRef<Progress | null>;
   readonly taken: ShallowRef<Taken | null>;
   readonly isSaved: Ref<boolean>;
-  readonly contest: Contest;
+  readonly saving: Saving;
   readonly change: (change: Partial<SheetDocument>) => void;
   readonly canUndo: ComputedRef<boolean>;
   readonly undo: () => void;
@@ -65,7 +66,6 @@ export function useSheet(jobId: string): SheetAtHand {
       const { sheet, tag } = await fetchTaggedSheet(jobId);
       return { document: sheet, tag };
     },
-    attempt,
   });
   const view = shallowRef<SheetView | null>(null);
   const jobs = shallowRef<ReadonlyMap<string, { readonly revision: number; readonly job: Job }>>(new Map());
@@ -168,7 +168,7 @@ export function useSheet(jobId: string): SheetAtHand {
     progress,
     taken,
     isSaved,
-    contest: kept.contest,
+    saving: kept.saving,
     job: computed(() => jobs.value.get(firstId())?.job ?? null),
     change,
     canUndo: computed(() => before.value.length > 0),

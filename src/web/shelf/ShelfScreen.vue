@@ -75,6 +75,14 @@ watch(query, () => {
   selected.value = new Set();
   scrollTo(0);
 });
+// Whoever scrolled on before a shorter list came would look at nothing.
+watch(
+  () => lines.value.length,
+  (count) => {
+    if (count > 0 && visible.value.length === 0) scrollTo(count - 1);
+  },
+  { flush: 'post' },
+);
 
 onMounted(() => {
   document.title = 'Shelf · Binarus';

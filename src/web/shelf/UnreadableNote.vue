@@ -38,10 +38,14 @@ onMounted(async () => {
   </div>
 </template>
 
-<style scoped src="../shared/saveBar.css"></style>
 <style scoped>
 .bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
   padding: 6px 12px;
-  border-width: 1px;
+  border: 1px solid var(--ink);
+  background: var(--caution-pale);
 }
 </style>

@@ -146,7 +146,7 @@ describe('a save whose answer is lost', () => {
     answers = [keepAndFail, keep];
     bench.edit(named('a'), 'name');
     await jest.advanceTimersByTimeAsync(700);
-    expect([bench.saveState, newest.revision]).toEqual(['offline', 2]);
+    expect([bench.saveState, newest.revision]).toEqual(['away', 2]);
     await jest.advanceTimersByTimeAsync(5100);
     expect(bench).toMatchObject({ saveState: 'saved', revision: 2, conflict: null });
     expect(new Set(sent.map(({ body }) => body.saveId)).size).toBe(1);
@@ -206,7 +206,7 @@ describe('a save whose answer is lost', () => {
     newest = { ...saved(3, named('theirs')), saveId: '6d2f9a3e-3333-4222-8333-444455556666' };
     bench.edit(named('ab'), 'name');
     await jest.advanceTimersByTimeAsync(2000);
-    expect(bench).toMatchObject({ saveState: 'conflict', conflict: { revision: 3 } });
+    expect(bench).toMatchObject({ saveState: 'contested', conflict: { revision: 3 } });
     expect(bench.document!.name).toBe('ab');
   });
 
@@ -263,7 +263,7 @@ describe('saving that fails', () => {
     answers = [failing];
     bench.edit(named('a'), 'name');
     await jest.advanceTimersByTimeAsync(700);
-    expect(bench.saveState).toBe('offline');
+    expect(bench.saveState).toBe('away');
     expect(bench.saveProblem).toContain(reason);
     expect(draftKeys()).toHaveLength(1);
     await jest.advanceTimersByTimeAsync(5100);
@@ -297,7 +297,7 @@ describe('two windows', () => {
     answers = [() => answer(409, { problem: 'Another window saved revision 5 meanwhile.', current: theirs })];
     bench.edit(named('mine'), 'name');
     await jest.advanceTimersByTimeAsync(700);
-    expect(bench).toMatchObject({ saveState: 'conflict', conflict: theirs });
+    expect(bench).toMatchObject({ saveState: 'contested', conflict: theirs });
     return bench;
   };
 
@@ -309,7 +309,7 @@ describe('two windows', () => {
     setActivePinia(createPinia());
     const again = await opened();
     expect(again.document!.name).toBe('mine, longer');
-    expect(again).toMatchObject({ saveState: 'conflict', conflict: theirs });
+    expect(again).toMatchObject({ saveState: 'contested', conflict: theirs });
   });
 
   it('end it by putting mine on top', async () => {

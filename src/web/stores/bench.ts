@@ -19,14 +19,9 @@ import { createJob, fetchJob, saveRevision } from '../shared/api';
 import { recall, remember } from '../shared/browserStorage';
 import { ApiProblem } from '../shared/http';
 import { JobNews } from '../shared/jobNews';
+import type { SavingState } from '../shared/saving';
 import { openWindows, windowId } from '../shared/windowId';
 import { dropDraft, keepDraft, takeDraft } from './drafts';
-
-/**
- * `offline` covers everything that keeps the server from saving; `conflict`: another window saved meanwhile; `gone`: the job
- * was deleted elsewhere. The draft stays in this browser meanwhile.
- */
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'conflict' | 'gone';
 
 const autosaveMs = 600;
 const retryMs = 5000;
@@ -46,7 +41,7 @@ export const useBench = defineStore('bench', () => {
   /** Which code is worked on: a choice of this page, never a change of the job. */
   const chosenCode = ref('');
   const proof = shallowRef<ProofRecord | null>(null);
-  const saveState = ref<SaveState>('saved');
+  const saveState = ref<SavingState>('saved');
   /** Why it is not saved, or not kept in this browser; empty when all is well. */
   const saveProblem = ref('');
   const draftProblem = ref('');
@@ -118,7 +113,7 @@ export const useBench = defineStore('bench', () => {
     if (isOwn(saved)) goOnAfter(saved, false);
     else if (draft.baseRevision === saved.revision) markUnsaved();
     else {
-      saveState.value = 'conflict';
+      saveState.value = 'contested';
       conflict.value = saved;
     }
   }
@@ -126,12 +121,12 @@ export const useBench = defineStore('bench', () => {
   /** Another window saved the job: one that only shows it shows the new state, one in conflict knows the newest. */
   async function followOther(): Promise<void> {
     const jobId = id.value;
-    const isFollowing = (): boolean => saveState.value === 'saved' || saveState.value === 'conflict';
+    const isFollowing = (): boolean => saveState.value === 'saved' || saveState.value === 'contested';
     if (!isFollowing()) return;
     const saved = await fetchJob(jobId);
     if (jobId !== id.value || saved.revision <= revision.value) return;
     if (saveState.value === 'saved') adopt(saved);
-    else if (saveState.value === 'conflict') conflict.value = saved;
+    else if (saveState.value === 'contested') conflict.value = saved;
   }
 
   /** Whether the newest revision is one that this window saved, and whose answer was lost. */
@@ -244,7 +239,7 @@ export const useBench = defineStore('bench', () => {
     document.value = next;
     keepHistorySoon();
     rememberDraft();
-    if (saveState.value !== 'conflict' && saveState.value !== 'gone') markUnsaved();
+    if (saveState.value !== 'contested' && saveState.value !== 'gone') markUnsaved();
   }
 
   /** The way back is kept for a reload, a moment after the last edit: it is too long to be written at every key. */
@@ -276,7 +271,7 @@ export const useBench = defineStore('bench', () => {
   /** Never rejects: what keeps the job from being saved is in `saveState` and `saveProblem`. */
   async function save(): Promise<void> {
     if (saving) await saving;
-    if (document.value === null || (saveState.value !== 'unsaved' && saveState.value !== 'offline')) return;
+    if (document.value === null || (saveState.value !== 'unsaved' && saveState.value !== 'away')) return;
     saving = sendRevision(document.value).finally(() => (saving = undefined));
     await saving;
   }
@@ -312,17 +307,17 @@ export const useBench = defineStore('bench', () => {
     if (status === 409 && other.success && isOwn(other.data)) goOnAfter(other.data, isShown(other.data));
     else if (status === 409 && other.success) {
       conflict.value = other.data;
-      saveState.value = 'conflict';
+      saveState.value = 'contested';
     } else if (status === 404) saveState.value = 'gone';
     else {
-      saveState.value = 'offline';
+      saveState.value = 'away';
       timer = setTimeout(() => void save(), retryMs);
     }
   }
 
   /** Saves what is not saved yet, now. */
   async function flush(): Promise<void> {
-    if (saving || saveState.value === 'unsaved' || saveState.value === 'offline') await save();
+    if (saving || saveState.value === 'unsaved' || saveState.value === 'away') await save();
   }
 
   /** Drops this window's version for the one that another window saved. */
