@@ -18,7 +18,7 @@ const props = defineProps<{
 defineEmits<{ save: []; takeTheirs: []; keepMine: []; letGo: [] }>();
 
 const isNotSaved = computed(() => props.why !== '' && ['away', 'saving', 'unsaved'].includes(props.state));
-const theirs = computed(() => (props.revision == null ? '' : `revision ${props.revision} of `));
+const theirs = computed(() => (props.revision ? `revision ${props.revision} of ` : ''));
 </script>
 
 <template>
