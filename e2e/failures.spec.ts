@@ -75,7 +75,7 @@ test('a file that is asked for while its job is checked comes when it reads, or 
   page.on('download', (download) => downloads.push(download.suggestedFilename()));
   await station.getByRole('button', { name: 'Download' }).click();
   await expect(station.getByRole('status')).toContainText('Checking that it reads');
-  await station.getByRole('button', { name: 'Do not take it' }).click();
+  await station.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
     timeout: 240_000,
   });

@@ -1,5 +1,6 @@
 /** What several end-to-end tests do. */
 import { expect, type Page } from '@playwright/test';
+import { newSeries, type SeriesDocument } from '../src/core/series';
 
 export async function chooseKind(page: Page, name: string): Promise<void> {
   await page.locator('.kind').click();
@@ -63,3 +64,10 @@ export async function pickPair(page: Page, material: string, machine = 'laser'):
 
 export const pairChoice = (page: Page, material: string, machine = 'laser') =>
   page.getByRole('radio', { name: new RegExp(`^${material}\\s*${machine} ·`) });
+
+/** A series of a table with one column, whose rows become the address as `text` says. */
+export const addressSeries = (column: string, rows: readonly string[], text: string): SeriesDocument =>
+  newSeries(
+    { kind: 'table', name: 'rows.csv', columns: [column], rows: rows.map((row) => [row]) },
+    { match: [{ target: { on: 'message', field: 'address' }, text }] },
+  );

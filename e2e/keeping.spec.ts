@@ -1,6 +1,7 @@
 /** What is kept when the server is killed in the middle of its work. */
 import { newJob as newDocument } from '../src/core/job';
 import { expect, test, type Page } from './fixtures';
+import { addressSeries } from './helpers';
 import { mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -98,17 +99,8 @@ test('a series that is killed in the middle goes on when the server is back, and
   const made = await fetch(`${address}/api/jobs`, json('POST', { document }));
   const { id } = (await made.json()) as { id: string };
   const count = 600;
-  const rows = Array.from({ length: count }, (_, at) => [`https://ternquay.example/killed/${at + 1}`]);
-  const series = {
-    formatVersion: 2,
-    source: { kind: 'table', name: 'killed.csv', columns: ['link'], rows },
-    match: [{ target: { on: 'message', field: 'address' }, text: '{link}' }],
-    pictures: [],
-    fixes: [],
-    leftOut: [],
-    oneLook: true,
-    onSheet: false,
-  };
+  const links = Array.from({ length: count }, (_, at) => `https://ternquay.example/killed/${at + 1}`);
+  const series = addressSeries('link', links, '{link}');
   await fetch(`${address}/api/jobs/${id}/series`, json('PUT', { series }));
   const wish = { revision: 1, form: 'document', again: false, contacts: false };
   const asked = await fetch(`${address}/api/jobs/${id}/runs`, json('POST', wish));

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { newJob } from '../src/core/job';
 import { freePort, refusedStart, startServer } from '../src/testing/runningServer';
 import { expect, test } from './fixtures';
+import { addressSeries } from './helpers';
 
 /** All of them by npm run faults. */
 const kills = process.env.BINARUS_FAULTS === 'all' ? 500 : 6;
@@ -22,21 +23,12 @@ const document = newJob({
 });
 /** Rows of each series that is killed. */
 const seriesRows = 5;
-const seriesOf = (kill: number) => ({
-  formatVersion: 2,
-  source: {
-    kind: 'table',
-    name: 'killed.csv',
-    columns: ['link'],
-    rows: Array.from({ length: seriesRows }, (_, row) => [`https://ternquay.example/${kill}/${row + 1}`]),
-  },
-  match: [{ target: { on: 'message', field: 'address' }, text: '{link}' }],
-  pictures: [],
-  fixes: [],
-  leftOut: [],
-  oneLook: true,
-  onSheet: false,
-});
+const seriesOf = (kill: number) =>
+  addressSeries(
+    'link',
+    Array.from({ length: seriesRows }, (_, row) => `https://ternquay.example/${kill}/${row + 1}`),
+    '{link}',
+  );
 const wish = { revision: 1, form: 'document', again: false, contacts: false };
 const drawing = (size: number): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size} ${size}"><path d="M0 0H${size}V${size}H0Z"/></svg>`;

@@ -18,6 +18,7 @@ import { newJob } from '../src/core/job';
 import { freePort, startServer } from '../src/testing/runningServer';
 import type { Locator } from '@playwright/test';
 import { expect, test, type Page } from './fixtures';
+import { addressSeries } from './helpers';
 
 interface Made {
   /** Path of its screen. */
@@ -96,16 +97,7 @@ const kinds: readonly Kind[] = [
     name: 'series',
     make: async (page) => {
       const { id, remove } = await jobOf(page);
-      const series = {
-        formatVersion: 2,
-        source: { kind: 'table', name: 'a.csv', columns: ['berth'], rows: [['17'], ['18']] },
-        match: [{ target: { on: 'message', field: 'address' }, text: 'https://ternquay.example/{berth}' }],
-        pictures: [],
-        fixes: [],
-        leftOut: [],
-        oneLook: true,
-        onSheet: false,
-      };
+      const series = addressSeries('berth', ['17', '18'], 'https://ternquay.example/{berth}');
       await page.request.put(`/api/jobs/${id}/series`, { data: { series } });
       return {
         screen: `/series/${id}`,

@@ -152,6 +152,10 @@ export function jobStore(
   const selectCurrent = db
     .prepare<[string], number>(`SELECT current_revision FROM jobs WHERE id = ? AND ${isSeen('jobs')}`)
     .pluck();
+  const selectNewestSave = db.prepare<[string], { revision: number; saveId: string | null }>(
+    `SELECT number AS revision, save_id AS saveId FROM jobs
+     JOIN revisions ON job_id = jobs.id AND number = current_revision WHERE jobs.id = ? AND ${isSeen('jobs')}`,
+  );
   const readNow = (id: string, revision: number): Job | null => {
     // A server that is being ended closes its database before the last is read.
     const row = db.open ? selectRevision.get(id, revision) : undefined;
@@ -285,11 +289,11 @@ export function jobStore(
     addRevision: writing(
       db,
       (id: string, baseRevision: number, document: Job, saveId?: string): SaveOutcome => {
-        const newest = selectOne.get(id);
+        const newest = selectNewestSave.get(id);
         if (newest === undefined) return 'unknown job';
         const outcome = outcomeOf(newest, baseRevision, saveId);
-        if (outcome === 'kept') return { saved: savedJobOf(newest) };
-        if (outcome === 'conflict') return { conflict: savedJobOf(newest) };
+        if (outcome === 'kept') return { saved: savedJobOf(selectOne.get(id)!) };
+        if (outcome === 'conflict') return { conflict: savedJobOf(selectOne.get(id)!) };
         const at = now();
         const sitting = foldInto(id, baseRevision, at);
         writeRevision(id, baseRevision + 1, document, at, sitting, saveId);

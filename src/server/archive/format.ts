@@ -87,6 +87,16 @@ export const archivedJobSchema = z.strictObject({
 /** A job as it is written, its documents apart. */
 export type ArchivedJob = z.infer<typeof archivedJobSchema>;
 
+/** The most of each list. */
+export const mostInLists = {
+  houseStyles: 1000,
+  pieceShelf: 1000,
+  profiles: 1000,
+  namePatterns: 10_000,
+  coupons: 1000,
+  sheets: 100_000,
+} as const;
+
 /** What stands in lists is read one by one: one that cannot be read takes nothing with it. */
 export const archivedStyleSchema = saveHouseStyleSchema.extend({
   collections: z.array(z.string().max(200)).max(1000).default([]),
@@ -100,18 +110,15 @@ export interface ArchivedShelf {
   readonly sheetStocks: readonly z.infer<typeof saveSheetStockSchema>[];
 }
 export const archivedShelfSchema = z.strictObject({
-  templates: z.array(z.unknown()).max(1000),
-  stockSizes: z.array(z.unknown()).max(1000),
+  templates: z.array(z.unknown()).max(mostInLists.pieceShelf),
+  stockSizes: z.array(z.unknown()).max(mostInLists.pieceShelf),
   /** Since version 12. */
-  sheetStocks: z.array(z.unknown()).max(1000).default([]),
+  sheetStocks: z.array(z.unknown()).max(mostInLists.pieceShelf).default([]),
 });
 
 /** The owner's profiles with their ids, by which jobs name them. */
 export const archivedProfileSchema = profileSchema.omit({ savedAt: true });
 export type ArchivedProfile = z.infer<typeof archivedProfileSchema>;
-
-/** The most of each list. */
-export const mostInList = 100_000;
 
 export {
   /** A series, with the job that it makes pieces of; since version 12. */

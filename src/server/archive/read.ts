@@ -21,7 +21,7 @@ import {
   archivedStockSizeSchema,
   archivedStyleSchema,
   archivedTemplateSchema,
-  mostInList,
+  mostInLists,
   archiveHead,
   archiveLimits,
   entryNames,
@@ -96,13 +96,16 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
         return [];
       }
     });
-  const list = async <Schema extends z.ZodType>(name: string, schema: Schema): Promise<z.infer<Schema>[]> => {
-    const [items = []] = await each(named(name), async () =>
-      matching(z.array(z.unknown()).max(mostInList), await entries.json(name)),
+  const list = async <Schema extends z.ZodType>(
+    of: Exclude<keyof typeof mostInLists, 'pieceShelf'>,
+    schema: Schema,
+  ): Promise<z.infer<Schema>[]> => {
+    const [items = []] = await each(named(entryNames[of]), async (name) =>
+      matching(z.array(z.unknown()).max(mostInLists[of]), await entries.json(name)),
     );
-    return listed(name, items, schema);
+    return listed(entryNames[of], items, schema);
   };
-  const houseStyles = await list(entryNames.houseStyles, archivedStyleSchema);
+  const houseStyles = await list('houseStyles', archivedStyleSchema);
   const [shelf = { templates: [], stockSizes: [], sheetStocks: [] }] = await each(
     named(entryNames.pieceShelf),
     async (name) => matching(archivedShelfSchema, await entries.json(name)),
@@ -112,12 +115,12 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     stockSizes: listed(entryNames.pieceShelf, shelf.stockSizes, archivedStockSizeSchema),
     sheetStocks: listed(entryNames.pieceShelf, shelf.sheetStocks, archivedSheetStockSchema),
   };
-  const profiles = await list(entryNames.profiles, archivedProfileSchema);
+  const profiles = await list('profiles', archivedProfileSchema);
   await each(entries.like(entryPatterns.file), async (name) => take.file(await readFile(entries, name)));
   await each(entries.like(entryPatterns.job), async (name) => take.job(await readJob(entries, name)));
-  const namePatterns = await list(entryNames.namePatterns, archivedPatternSchema);
-  const coupons = await list(entryNames.coupons, archivedCouponSchema);
-  const sheets = await list(entryNames.sheets, archivedSheetSchema);
+  const namePatterns = await list('namePatterns', archivedPatternSchema);
+  const coupons = await list('coupons', archivedCouponSchema);
+  const sheets = await list('sheets', archivedSheetSchema);
   const series = await each(entries.like(entryPatterns.series), async (name) =>
     matching(archivedSeriesSchema, await entries.json(name)),
   );

@@ -53,16 +53,10 @@ const theirs = computed(() => (props.revision ? `revision ${props.revision} of `
   </div>
 </template>
 
+<style scoped src="./noticeBar.css"></style>
 <style scoped>
 .bar {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 10px;
-  padding: 6px 16px;
-  border: 0 solid var(--ink);
   border-bottom-width: 1px;
-  background: var(--caution-pale);
 }
 
 .small {

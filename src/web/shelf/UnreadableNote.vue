@@ -38,14 +38,9 @@ onMounted(async () => {
   </div>
 </template>
 
+<style scoped src="../shared/noticeBar.css"></style>
 <style scoped>
 .bar {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 10px;
-  padding: 6px 12px;
-  border: 1px solid var(--ink);
-  background: var(--caution-pale);
+  border-width: 1px;
 }
 </style>

@@ -66,7 +66,7 @@ const otherName = computed(() =>
   other.value === null
     ? ''
     : other.value.kind === message.value.kind
-      ? 'Take its number and text out'
+      ? 'Fill in number and text'
       : `Make it: ${kindName(other.value.kind)}`,
 );
 function takeOther(): void {

@@ -141,7 +141,7 @@ const sampleNote = computed(() => {
       <div v-if="step !== null" class="waiting" role="status">
         <progress :value="share" :max="1" aria-label="Done so far"></progress>
         <span>{{ stepText }}</span>
-        <button type="button" class="action quiet" @click="taking.giveUp()">Do not take it</button>
+        <button type="button" class="action quiet" @click="taking.giveUp()">Cancel</button>
       </div>
       <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
         Whether it reads could not be checked: {{ quick.reads.value.problem }}
@@ -157,7 +157,7 @@ const sampleNote = computed(() => {
       <p class="note">{{ proofNote }}</p>
     </section>
     <section>
-      <h2 class="heading">Held back by</h2>
+      <h2 class="heading">Blocked by</h2>
       <ul v-if="view.heldBackBy.length > 0" class="stops" data-test="held-back">
         <li v-for="finding in view.heldBackBy" :key="findingKey(finding)">
           <StateShape state="stop" />

@@ -94,7 +94,7 @@ export function useTaking(source: () => Source): Taking {
     );
     if (!isNewest()) return [];
     if ('heldBackBy' in made) {
-      problem.value = `Held back: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
+      problem.value = `Blocked by: ${made.heldBackBy.map(({ title }) => title).join(', ')}.`;
       return [];
     }
     refused.value = made.refused.map(({ problem: why }) => why);
