@@ -319,10 +319,10 @@ function worksOn(
         `/jobs/${id}/runs`,
         JSON.stringify({ revision: 1, form: 'document', again: false, contacts: false }),
       )) as Run;
-      for (let now = run; now.state === 'under way';) {
+      for (let now = run; now.state === 'under-way';) {
         await new Promise((resolve) => setTimeout(resolve, 300));
         now = (await (await fetch(`${address}/api/runs/${run.id}`)).json()) as Run;
-        if (now.state !== 'under way' && now.state !== 'made') throw new Error(`the series is ${now.state}`);
+        if (now.state !== 'under-way' && now.state !== 'made') throw new Error(`the series is ${now.state}`);
       }
     },
   };

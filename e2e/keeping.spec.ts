@@ -110,7 +110,7 @@ test('a series that is killed in the middle goes on when the server is back, and
     (await (await fetch(`${address}/api/runs/${run}`)).json()) as State;
   // In the middle of writing, and once more in the middle of reading back.
   let server = first;
-  for (const doing of ['writing', 'reading back']) {
+  for (const doing of ['writing', 'reading-back']) {
     // A machine that is busy may let a stage pass unseen; the next is in the middle as well.
     await expect
       .poll(async () => (await look()).progress?.doing ?? 'nothing', { timeout: 240_000, intervals: [20] })

@@ -1,12 +1,13 @@
 /** The materials, and what each machine's mark looks like on them; all typical values from memory. Adding one is a row. */
 import type { Material, MaterialFamily } from '../core/plan';
+import type { MachineId } from './machines';
 
 export interface MaterialRow {
   readonly material: Material;
   /** What people call things made of it, for searching. */
   readonly alsoCalled: readonly string[];
   /** What the marks of machines look like. */
-  readonly marks: readonly { readonly machines: readonly string[]; readonly colour: string }[];
+  readonly marks: readonly { readonly machines: readonly MachineId[]; readonly colour: string }[];
 }
 
 type Surface = Pick<Material, 'baseColour' | 'texture' | 'textureAmplitude' | 'gloss'> &
@@ -60,18 +61,18 @@ const speckle = (baseColour: string, textureAmplitude: number, gloss = 0.1): Sur
   gloss,
 });
 
-const mark = (colour: string, ...machines: readonly string[]) => ({ colour, machines });
-const labelPrinters = ['label-printer-203dpi', 'label-printer-300dpi', 'label-printer-600dpi'];
-const cutters = ['rotary-engraver', 'rotary-v-60'];
-const knives = ['knife-plotter-camera', 'knife-plotter'];
-const woodLasers = ['co2-laser', 'diode-laser'];
+const mark = (colour: string, ...machines: readonly MachineId[]) => ({ colour, machines });
+const labelPrinters = ['label-printer-203dpi', 'label-printer-300dpi', 'label-printer-600dpi'] as const;
+const cutters = ['rotary-engraver', 'rotary-v-60'] as const;
+const knives = ['knife-plotter-camera', 'knife-plotter'] as const;
+const woodLasers = ['co2-laser', 'diode-laser'] as const;
 const clear = { transparency: 0.92 };
 
 export const materialRows: readonly MaterialRow[] = [
   row(
     'direct-thermal-paper',
     'Direct thermal paper',
-    'thermal paper',
+    'thermal-paper',
     plain('#EFEFEA', 0.15),
     0.08,
     [1, 0.2],
@@ -200,7 +201,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'black-anodised-aluminium',
     'Black anodised aluminium',
-    'coated metal',
+    'coated-metal',
     brushed('#1F2123', 0.4),
     1.5,
     [50, 15],
@@ -210,7 +211,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'silver-anodised-aluminium',
     'Silver anodised aluminium',
-    'coated metal',
+    'coated-metal',
     brushed('#C5C8CB', 0.5),
     1.5,
     [50, 15],
@@ -220,7 +221,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'stainless-steel',
     'Stainless steel',
-    'bare metal',
+    'bare-metal',
     brushed('#A7ABAE', 0.8, 0.1),
     1.5,
     [50, 30],
@@ -230,7 +231,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'brass',
     'Brass',
-    'bare metal',
+    'bare-metal',
     brushed('#C2A04E', 0.7),
     1.5,
     [50, 10],
@@ -260,7 +261,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'powder-coated-steel',
     'Powder-coated steel, blue',
-    'coated metal',
+    'coated-metal',
     speckle('#2A4B6E', 0.03, 0.3),
     1.5,
     [50, 15],
@@ -300,7 +301,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'black-vinyl-on-white',
     'Black vinyl laid on white',
-    'coloured vinyl',
+    'coloured-vinyl',
     plain('#F7F7F5', 0.3),
     0.1,
     [10, 5],
@@ -310,7 +311,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'white-vinyl-on-dark',
     'White vinyl laid on dark blue',
-    'coloured vinyl',
+    'coloured-vinyl',
     plain('#1D2C44', 0.3),
     0.1,
     [10, 5],
@@ -330,7 +331,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'clear-film',
     'Clear film, ground unknown',
-    'clear film',
+    'clear-film',
     { ...plain('#8C9296', 0.6, 0), transparency: 0.95 },
     0.05,
     [5, 2],
@@ -340,7 +341,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'stencil-card',
     'Stencil card, sprayed black on white',
-    'stencil card',
+    'stencil-card',
     plain('#EDEBE4', 0.1, 0.03),
     0.5,
     [10, 3],
@@ -350,7 +351,7 @@ export const materialRows: readonly MaterialRow[] = [
   row(
     'steel-sheet-cut-out',
     'Steel sheet, cut out before dark',
-    'sheet metal',
+    'sheet-metal',
     brushed('#B4B8BA', 0.4),
     1,
     [50, 10],

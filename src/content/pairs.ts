@@ -6,14 +6,15 @@ import { materialRows } from './materials';
 export const pairs: readonly Pair[] = materialRows.flatMap(({ material, marks }) =>
   marks.flatMap(({ machines, colour }) =>
     machines.map((id): Pair => {
-      const { machine, processes } = machineRows.find((row) => row.machine.id === id)!;
-      const { families: _, ...process } = processes.find(({ families }) =>
-        families.includes(material.family),
-      )!;
+      const { machine, processes } = machineRows[id];
+      const found = processes.find(({ families }) => families.includes(material.family));
+      if (found === undefined)
+        throw new Error(`${id} has no process for ${material.family}, of ${material.id}.`);
+      const { families: _, ...process } = found;
       return pairOf({
         profile: `${material.id}.${id}`,
         material,
-        machine: { ...plainMachine, ...machine },
+        machine: { id, ...plainMachine, ...machine },
         process: { ...plainProcess, ...process },
         markColour: colour,
         origins: {},

@@ -8,7 +8,7 @@ import fc from 'fast-check';
 import { boundsOf, regionArea } from '../core/geometry';
 import type { Quantity } from '../core/finding';
 import type { Job } from '../core/job';
-import { isLine, type Operation } from '../core/plan';
+import { isLine, markedModules, type Operation } from '../core/plan';
 import { createLibrary, runJob, withTriedFixes } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
 import { told } from '../testing/findings';
@@ -53,7 +53,7 @@ async function readout(job: Job): Promise<string> {
       ({ id, symbol, placed }) =>
         `${id}: ${symbol.version}-${symbol.level}, mask ${symbol.mask}, module ${short(placed.moduleMm)} mm`,
     ),
-    `marks ${plan.marks}, drawn in ${short(plan.compensationMm)} mm, left ${short(plan.residualGrowthMm)} mm, area ${short(plan.markedAreaMm2.normal)} or ${short(plan.markedAreaMm2.reversed)} mm²`,
+    `marks ${markedModules[plan.marks]}, drawn in ${short(plan.compensationMm)} mm, left ${short(plan.residualGrowthMm)} mm, area ${short(plan.markedAreaMm2.normal)} or ${short(plan.markedAreaMm2.reversed)} mm²`,
     ...plan.sheet().operations.map(operationLine),
     ...(plan.stand?.operations ?? []).map((operation) => `base: ${operationLine(operation)}`),
     ...made.codes.flatMap(({ id, fitRanges }) =>

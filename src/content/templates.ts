@@ -89,7 +89,7 @@ const plans: readonly Plan[] = [
     code: [29, 14.5, 'middle'],
     piece: {
       outline: { kind: 'rectangle', corners: roundCorners(4) },
-      holes: [screws('M3', 5, 'two across')],
+      holes: [screws('M3', 5, 'two-across')],
     },
     items: [
       words('BERTH', { xMm: 53, yMm: 8, capitalMm: 4, font: 'condensed', tracking: 0.1 }),
@@ -331,7 +331,7 @@ const plans: readonly Plan[] = [
           { shape: 'chamfer', mm: 5 },
         ],
       },
-      holes: [screws('M3', 5, 'two across')],
+      holes: [screws('M3', 5, 'two-across')],
     },
     moreCodes: [{ message: yard('crane/how'), place: [29, 107, 12] }],
     items: [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { stockSizes } from '../core/piece';
-import { families } from '../core/plan';
+import { materialFamilyIds } from '../core/plan';
 import { findPair, pairs } from './pairs';
 import { usualSizes } from './usualSizes';
 
@@ -29,7 +29,7 @@ describe('usual sizes', () => {
   });
 
   it('are given for every family once', () => {
-    for (const family of families) {
+    for (const family of materialFamilyIds) {
       const pair = pairs.find(({ material }) => material.family === family);
       if (pair !== undefined) expect([family, usualSizes(pair).length > 0]).toEqual([family, true]);
     }

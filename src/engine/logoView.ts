@@ -3,7 +3,7 @@ import { placeRegion, type Box, type Region } from '../core/geometry';
 import type { PutLogo } from '../core/logo';
 import { pathData } from '../core/output';
 import type { MadeCode, PartsOfPicture } from '../core/run';
-import type { Steering } from '../core/symbol';
+import { moduleRoleNames, type Steering } from '../core/symbol';
 
 /** How modules draw a logo: by their free bits, by parts of them, or both. */
 export interface PictureView {
@@ -17,6 +17,7 @@ export interface LogoView {
   /** Outline of what is cleared, in millimetres. */
   readonly knockOutPath: string;
   readonly usedByBlock: readonly number[];
+  /** In words. */
   readonly patterns: readonly string[];
   /** Modules that can be read wrong, or that a picture cannot steer, as one path of squares. */
   readonly lostPath: string;
@@ -67,7 +68,7 @@ export function logoView({ artwork, damage, placed, symbol, picture }: MadeCode)
   return {
     ...viewOf(artwork.logo),
     usedByBlock: damage.usedByBlock,
-    patterns: damage.patterns,
+    patterns: damage.patterns.map((role) => moduleRoleNames[role]),
     lostPath: squares((module) => damage.modules[module] === 1),
     picture: null,
   };

@@ -68,7 +68,7 @@ export type TakenFiles =
 
 export interface Progress {
   /** What is done now, for people. */
-  readonly doing: 'writing' | 'reading back';
+  readonly doing: 'writing' | 'reading-back';
   readonly share: number;
 }
 
@@ -134,7 +134,7 @@ export function createMaker(
       const unread: UnreadCode[] = [];
       let before = 0;
       for (const [index, page] of sheets.pages.entries()) {
-        const read = (done: number): void => tell({ doing: 'reading back', share: (before + done) / codes });
+        const read = (done: number): void => tell({ doing: 'reading-back', share: (before + done) / codes });
         unread.push(...(await unreadCodes(whole.files[index]!.bytes, page, sheets, readers, read)));
         before += page.codes.length;
       }
@@ -176,7 +176,7 @@ export function createMaker(
       const files: TakenFile[] = [];
       const refused: Refused[] = [...made.refused];
       for (const [index, file] of made.files.entries()) {
-        tell({ doing: 'reading back', share: index / made.files.length });
+        tell({ doing: 'reading-back', share: index / made.files.length });
         const read = await back.read(file);
         const { take, name, mediaType, bytes } = file;
         if (read !== null && read.problem !== null)

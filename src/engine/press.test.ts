@@ -123,7 +123,7 @@ describe('what a job refers to', () => {
     expect(await press.pressAtHand(marked, 'code-1')).toBeNull();
     await press.load(marked);
     const drawn = await press.pressAtHand(marked, 'code-1');
-    expect(drawn === 'given up' ? null : drawn!.made!.logo).not.toBeNull();
+    expect(drawn === 'given-up' ? null : drawn!.made!.logo).not.toBeNull();
   });
 });
 
@@ -212,7 +212,7 @@ describe('a picture that modules draw', () => {
     const seconds = await promptSeconds(most, async () => {
       const givenUp = press.pressAtHand(first!, 'code-1');
       setTimeout(() => press.announce(), 5);
-      expect(await givenUp).toBe('given up');
+      expect(await givenUp).toBe('given-up');
     });
     expect(seconds).toBeLessThan(most);
     expect(await press.pressAtHand(first!, 'code-1')).toEqual(before);

@@ -68,7 +68,7 @@ export interface Press {
    * The same in one question; null while something that the job refers to has to be loaded first. A picture that modules draw is solved in
    * turns, and given up once a newer question is announced.
    */
-  pressAtHand(job: Job, codeId: string, showsMarks?: boolean): Promise<PressView | 'given up' | null>;
+  pressAtHand(job: Job, codeId: string, showsMarks?: boolean): Promise<PressView | 'given-up' | null>;
   /** A newer question is on its way. */
   announce(): void;
   /** Fixes of the findings of a job, by `findingKey`, each tried on the whole job. */
@@ -141,7 +141,7 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       if (!library.isAtHand(job)) return null;
       const isNewest = presses.asIs();
       const solved = last && (await withSymbolsSolved(last, job, library, () => !isNewest()));
-      if (solved === null) return 'given up';
+      if (solved === null) return 'given-up';
       last = solved;
       return press(job, codeId, showsMarks);
     },

@@ -71,7 +71,6 @@ export interface MadeView extends MarksView {
   readonly stand: StandView | null;
   /** What is marked, as it comes out and as it is seen, part by part. */
   readonly finished: readonly FinishedPart[];
-  readonly marks: string;
   readonly compensationMm: number;
   /** Area to mark as the polarity stands, and as it would be the other way, in square millimetres. */
   readonly markedAreaMm2: { readonly normal: number; readonly reversed: number };
@@ -193,7 +192,6 @@ function madeView(result: JobResult, made: Made, atHand: MadeCode, showsMarks: b
     stand: standView(result, piece),
     finished: finishedParts(result, made),
     ...(showsMarks ? marksView(result, plan) : noMarks),
-    marks: plan.marks,
     compensationMm: plan.compensationMm,
     markedAreaMm2: plan.markedAreaMm2,
     markSeconds: plan.markSeconds,

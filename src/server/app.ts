@@ -228,7 +228,7 @@ function jobRoutes({ jobs, shelf, workshop }: Data): express.Router {
   routes.post('/jobs/:id/revisions', (request, response) => {
     const { baseRevision, document, saveId } = checked(saveRevisionSchema, request.body);
     const outcome = jobs.addRevision(checked(jobIdSchema, request.params.id), baseRevision, document, saveId);
-    if (outcome === 'unknown job') throw unknownJob();
+    if (outcome === 'unknown-job') throw unknownJob();
     if ('conflict' in outcome)
       throw new Problem(
         409,

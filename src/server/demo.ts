@@ -114,7 +114,7 @@ const demo: readonly DemoJob[] = [
         {
           id: 'screws',
           shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
-          pattern: 'two across',
+          pattern: 'two-across',
           xMm: 5.5,
           yMm: 'middle',
           keepOutMm: 2,

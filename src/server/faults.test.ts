@@ -137,7 +137,7 @@ async function steps(): Promise<Step[]> {
     again: false,
     contacts: false,
   }).id;
-  data.runs.end(run, 'given up', null);
+  data.runs.end(run, 'given-up', null);
   const check = data.checks.keep(job, goodCheck)!.id;
   const archive = new Uint8Array(await buffer(data.archive.out()));
   const drawing = Buffer.from(

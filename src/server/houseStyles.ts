@@ -49,7 +49,7 @@ export function houseStyleStore(db: Db, files: FileStore): HouseStyleStore {
     save: writing(db, (name: string, look: Look) => {
       upsert.run(randomUUID(), name, JSON.stringify(look), new Date().toISOString());
       const saved = houseStyleOf(selectNamed.get(name)!)!;
-      files.refer('house style', saved.id, filesOfLook(look));
+      files.refer('house-style', saved.id, filesOfLook(look));
       return saved;
     }),
     rename: writing(db, (id: string, name: string) => {

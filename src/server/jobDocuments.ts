@@ -20,7 +20,7 @@ export interface JobDocumentStore<Document> {
   /** Of what is kept, or of nothing, for requests on a condition (RFC 9110, 8.8.3); in quotes. */
   tag(jobId: string): string;
   /** Left as it was where it is not what has the tag any more. Throws `Unreadable` where what is there cannot be read. */
-  keep(jobId: string, document: Document, basedOn?: string): 'kept' | 'no job' | 'changed';
+  keep(jobId: string, document: Document, basedOn?: string): 'kept' | 'no-job' | 'changed';
   remove(jobId: string): boolean;
 }
 
@@ -59,7 +59,7 @@ export function jobDocumentStore<Document>(
     },
     tag: (jobId) => tagOf(select.get(jobId)),
     keep: writing(db, (jobId: string, document: Document, basedOn?: string) => {
-      if (isJob.get(jobId) === undefined) return 'no job';
+      if (isJob.get(jobId) === undefined) return 'no-job';
       const [text, before] = [JSON.stringify(document), select.get(jobId)];
       if (before !== undefined) readable(before);
       // What is there already was sent again because its answer was cut off.
@@ -94,7 +94,7 @@ export function jobDocumentRoutes<Document>(
     const job = jobOf(request);
     // Without a condition it is kept whatever is there (RFC 9110, 13.1.1).
     const done = documents.keep(job, document, request.headers['if-match']);
-    if (done === 'no job') throw new Problem(404, 'There is no such job.');
+    if (done === 'no-job') throw new Problem(404, 'There is no such job.');
     if (done === 'changed') throw new Problem(412, `Another window saved this ${name} meanwhile.`);
     response.set('ETag', documents.tag(job)).status(204).end();
   });

@@ -23,7 +23,7 @@ import { outcomeOf } from './saves';
 import { shelfStore, type ShelfStore } from './shelf';
 import { summaryOf, summaryOfUnreadable } from './summary';
 
-export type SaveOutcome = { readonly saved: SavedJob } | { readonly conflict: SavedJob } | 'unknown job';
+export type SaveOutcome = { readonly saved: SavedJob } | { readonly conflict: SavedJob } | 'unknown-job';
 
 export interface JobStore {
   /** Every job, wherever it is, in the order in which they were started. */
@@ -290,7 +290,7 @@ export function jobStore(
       db,
       (id: string, baseRevision: number, document: Job, saveId?: string): SaveOutcome => {
         const newest = selectNewestSave.get(id);
-        if (newest === undefined) return 'unknown job';
+        if (newest === undefined) return 'unknown-job';
         const outcome = outcomeOf(newest, baseRevision, saveId);
         if (outcome === 'kept') return { saved: savedJobOf(selectOne.get(id)!) };
         if (outcome === 'conflict') return { conflict: savedJobOf(selectOne.get(id)!) };

@@ -65,7 +65,7 @@ export async function filledHouse(data: Data): Promise<House> {
     if (name === 'hash') return hash;
     if (path.startsWith('/api/coupons')) return laid && 'coupon' in laid ? laid.coupon.id : '';
     if (path.startsWith('/api/runs') || name === 'run')
-      return newRun(path.endsWith('go-on') ? 'given up' : 'made');
+      return newRun(path.endsWith('go-on') ? 'given-up' : 'made');
     if (path.startsWith('/api/links'))
       return data.links.create({
         name: 'Regatta',
@@ -106,7 +106,7 @@ export async function filledHouse(data: Data): Promise<House> {
     if (path.startsWith('/api/phone')) return 'abcdefghijkl';
     return newJobId();
   }
-  function newRun(state: 'given up' | 'made'): string {
+  function newRun(state: 'given-up' | 'made'): string {
     const job = data.jobs.create(plate).id;
     data.series.keep(job, series);
     const { id } = data.runs.begin(job, 1, {

@@ -60,7 +60,7 @@ const outlines: fc.Arbitrary<OutlineSettings> = fc.oneof(
 const holes: fc.Arbitrary<HoleSettings> = fc.record({
   id: fc.constant('hole-1'),
   shape: fc.constant({ kind: 'round' as const, diameterMm: 4 }),
-  pattern: fc.constantFrom('one' as const, 'two across' as const, 'corners' as const),
+  pattern: fc.constantFrom('one' as const, 'two-across' as const, 'corners' as const),
   xMm: mm(3, 20),
   yMm: mm(3, 20),
   keepOutMm: mm(0, 4),

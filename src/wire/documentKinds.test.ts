@@ -2,6 +2,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { jobKind } from '../core/job';
+import { startingPair } from '../core/plan';
+import { seriesKind, type SeriesDocument } from '../core/series';
 import { documentKinds, type DocumentKindId } from '.';
 
 const folders: Partial<Record<DocumentKindId, string>> = {
@@ -65,5 +68,43 @@ it('sheets and series of version 1 say the same today', () => {
     marks: { ...(sheet.marks as object), square: false, name: false },
   });
   const [series, seriesNow] = told('series');
-  expect(seriesNow).toEqual({ ...series, formatVersion: 2, pictures: [], fixes: [], leftOut: [] });
+  expect(seriesNow).toEqual({ ...series, formatVersion: 3, pictures: [], fixes: [], leftOut: [] });
+});
+
+it('words of older documents are ids today, wherever they stand', () => {
+  const saved = (name: string): string => readFileSync(name, 'utf8');
+  const job = jobKind.readText(saved('src/core/job/saved/version-12.json'));
+  expect(job).toMatchObject({
+    document: {
+      making: { pair: { material: { family: 'coated-metal' } } },
+      piece: { holes: [{ pattern: 'two-across' }] },
+    },
+  });
+  expect(read('profile', 'version-1.json')).toMatchObject({
+    document: { material: { family: 'thermal-paper' } },
+  });
+  const { document: today } = read('series', 'version-3.json') as { document: SeriesDocument };
+  const pair = (family: string) => ({ ...startingPair, material: { ...startingPair.material, family } });
+  const fixesOf = (pattern: string, family: string) => [
+    {
+      row: null,
+      changes: [
+        { on: 'hole', id: 'holes', set: { pattern } },
+        { on: 'making', set: { pair: pair(family) } },
+        { on: 'making', set: { mirrored: true } },
+      ],
+    },
+  ];
+  const before = {
+    ...today,
+    formatVersion: 2,
+    match: today.match.map(({ target, text }) => ({
+      target: { ...target, on: target.on.replace('-', ' ') },
+      text,
+    })),
+    fixes: fixesOf('two across', 'bare metal'),
+  };
+  expect(seriesKind.read(before)).toEqual({
+    document: { ...today, fixes: fixesOf('two-across', 'bare-metal') },
+  });
 });

@@ -2,7 +2,7 @@
 import { DocumentKind } from '../core/document';
 import { jobKind, lookSchema } from '../core/job';
 import { linkKind } from '../core/links';
-import { pairValuesSchema } from '../core/plan';
+import { pairKind } from '../core/plan';
 import { seriesKind } from '../core/series';
 import { sheetKind, stockSchema } from '../core/sheet';
 import { keptCouponSchema } from './coupons';
@@ -27,7 +27,7 @@ export const documentKinds = {
   /** The look of a house style. */
   houseStyle: new DocumentKind({ ...unnumbered, noun: 'the house style', schema: lookSchema }),
   /** The values of a profile. */
-  profile: new DocumentKind({ ...unnumbered, noun: 'the profile', schema: pairValuesSchema }),
+  profile: pairKind,
   /** A test piece with what its photographs said. */
   coupon: new DocumentKind({ ...unnumbered, noun: 'the test piece', schema: keptCouponSchema }),
   sheetStock: new DocumentKind({ ...unnumbered, noun: 'the stock', schema: stockSchema }),

@@ -125,12 +125,12 @@ export const answeredSchema = z.strictObject({
   outcome: z.enum([
     'answers',
     'refuses',
-    'no address',
-    'no host',
+    'no-address',
+    'no-host',
     'certificate',
     'silent',
-    'goes round',
-    'other scheme',
+    'goes-round',
+    'other-scheme',
   ]),
   status: z.int().nullable(),
   /** Where it ended. */

@@ -1,7 +1,7 @@
 /** A profile: the values of a material on a machine under a name; kept, chosen for jobs, and exchanged as one JSON document. */
 import { z } from '../core/schema';
 import { problemsOf } from '../core/document';
-import { pairValuesSchema } from '../core/plan';
+import { pairKind } from '../core/plan';
 
 export const profileIdSchema = z.uuid();
 
@@ -11,7 +11,7 @@ export const saveProfileSchema = z.strictObject({
   /** The shipped profile, or the own one, that it was copied from. */
   basedOn: z.string().min(1).max(60),
   /** Its own id, once it is kept, stands in `pair.profile`. */
-  pair: pairValuesSchema,
+  pair: pairKind.anySchema,
 });
 export type SaveProfile = z.infer<typeof saveProfileSchema>;
 
@@ -26,15 +26,15 @@ export const profileListSchema = z.strictObject({ profiles: z.array(profileSchem
 /** The document that is exported and imported. docs/profiles.md describes it. */
 export const profileDocumentSchema = z.strictObject({
   format: z.literal('binarus-profile'),
-  // Version 1 had no pointed cutters, layers, bridges and depths; they are null then.
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  // Version 1 had no pointed cutters, layers, bridges and depths; they are null then; until version 3 families of materials were called by words.
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
   ...saveProfileSchema.shape,
 });
 export type ProfileDocument = z.infer<typeof profileDocumentSchema>;
 
 export const profileDocument = ({ name, note, basedOn, pair }: SaveProfile): ProfileDocument => ({
   format: 'binarus-profile',
-  formatVersion: 3,
+  formatVersion: 4,
   name,
   note,
   basedOn,

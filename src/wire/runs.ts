@@ -45,12 +45,12 @@ export const runWishSchema = z.strictObject({
 export type RunWish = Readonly<z.infer<typeof runWishSchema>>;
 
 export const runStates = [
-  'under way',
+  'under-way',
   'made',
   'refused',
   'unproved',
-  'mixed up',
-  'given up',
+  'mixed-up',
+  'given-up',
   'broken',
 ] as const;
 export type RunState = (typeof runStates)[number];

@@ -18,5 +18,9 @@ export const listTemplates = listed(() =>
 export const listStyles = listed(() => presets.map(describePreset));
 export const listMaterials = listed(() => pairs.map(describePair));
 export const listMachines = listed(() =>
-  machineRows.map(({ machine, processes }) => ({ ...machine, onFamilies: processes })),
+  Object.entries(machineRows).map(([id, { machine, processes }]) => ({
+    id,
+    ...machine,
+    onFamilies: processes,
+  })),
 );

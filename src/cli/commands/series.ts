@@ -108,7 +108,7 @@ function formsOf(values: Values): readonly SeriesForm[] {
 
 /** Whether any is held back. */
 function tellHeld({ rows }: MeasuredSeries, series: SeriesDocument): boolean {
-  const held = rows.filter(({ state }) => state === 'held back');
+  const held = rows.filter(({ state }) => state === 'held-back');
   for (const row of held)
     process.stderr.write(`row ${row.row + firstRowOf(series)} is held back: ${whyHeld(row)}\n`);
   return held.length > 0;
@@ -123,7 +123,7 @@ function takenReport(taken: TakenSeries<Uint8Array>, series: SeriesDocument, job
     case 'unproved':
       tell([taken.finding], job.codes);
       return { heldBackBy: printed([taken.finding], job.codes), unprovedRow: taken.row + first };
-    case 'mixed up':
+    case 'mixed-up':
       for (const { row, text } of taken.wrong)
         process.stderr.write(
           `row ${row + first} was not read as it is: ${text === null ? 'nothing was read' : `“${text}”`}\n`,
@@ -234,9 +234,9 @@ function targetOf(name: string, job: Job): Target {
     case 'logo':
       return { on: name };
     case 'title':
-      return { on: 'logo title' };
+      return { on: 'logo-title' };
     case 'file':
-      return { on: 'file name' };
+      return { on: 'file-name' };
   }
   if (job.piece.items.some(({ id, kind }) => id === name && kind === 'words'))
     return { on: 'words', id: name };
@@ -265,9 +265,9 @@ function rowsReport({ rows, look }: MeasuredSeries, series: SeriesDocument): obj
     rows: rows.length,
     made: rows.filter(({ state }) => state === 'made').length,
     heldBack: rows
-      .filter(({ state }) => state === 'held back')
+      .filter(({ state }) => state === 'held-back')
       .map((row) => ({ row: row.row + first, why: whyHeld(row) })),
-    leftOut: rows.filter(({ state }) => state === 'left out').map(({ row }) => row + first),
+    leftOut: rows.filter(({ state }) => state === 'left-out').map(({ row }) => row + first),
     repeated: rows.flatMap(({ row, repeats }) =>
       repeats === null ? [] : [{ row: row + first, as: repeats + first }],
     ),

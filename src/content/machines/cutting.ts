@@ -1,5 +1,5 @@
 /** Beams that cut marks out of a sheet: kerf, floors and bridges are common practice, no source; beds and speeds are from memory. */
-import type { MachineRow } from './row';
+import type { MachineRows } from './row';
 
 const through = (kerfMm: number, cutMmPerS: number, bridgeMm: number) => ({
   elementMm: kerfMm,
@@ -17,10 +17,9 @@ const through = (kerfMm: number, cutMmPerS: number, bridgeMm: number) => ({
   overscanMm: null,
 });
 
-export const cutting: readonly MachineRow[] = [
-  {
+export const cutting = {
+  'co2-laser-through': {
     machine: {
-      id: 'co2-laser-through',
       name: 'CO2 laser, cut through',
       short: 'cut through',
       kind: 'cut-through',
@@ -32,13 +31,12 @@ export const cutting: readonly MachineRow[] = [
       dotMm: null,
     },
     processes: [
-      { families: ['stencil card', 'card'], ...through(0.18, 30, 0.5) },
+      { families: ['stencil-card', 'card'], ...through(0.18, 30, 0.5) },
       { families: ['wood', 'acrylic'], ...through(0.18, 12, 0.8) },
     ],
   },
-  {
+  'metal-laser-through': {
     machine: {
-      id: 'metal-laser-through',
       name: 'Metal-cutting laser',
       short: 'metal cut',
       kind: 'cut-through',
@@ -49,6 +47,6 @@ export const cutting: readonly MachineRow[] = [
       shiftYMm: 0.1,
       dotMm: null,
     },
-    processes: [{ families: ['sheet metal'], ...through(0.2, 60, 0.5) }],
+    processes: [{ families: ['sheet-metal'], ...through(0.2, 60, 0.5) }],
   },
-];
+} as const satisfies MachineRows;

@@ -11,7 +11,7 @@ import { stamps } from './stamps';
 
 export { type MachineRow, plainMachine, plainProcess } from './row';
 
-export const machineRows: readonly MachineRow[] = [
+const rows = {
   ...printers,
   ...lasers,
   ...rotary,
@@ -20,4 +20,7 @@ export const machineRows: readonly MachineRow[] = [
   ...solids,
   ...masks,
   ...stamps,
-];
+} as const;
+export type MachineId = keyof typeof rows;
+
+export const machineRows: Readonly<Record<MachineId, MachineRow>> = rows;

@@ -1,9 +1,8 @@
 /** Knife plotters: the smallest part that weeds, and the shift with and without camera marks, are common practice, no source; beds and speeds are from memory. */
-import type { MachineRow } from './row';
+import type { MachineRow, MachineRows } from './row';
 
-const knife = (id: string, name: string, short: string, shiftMm: number): MachineRow => ({
+const knife = (name: string, short: string, shiftMm: number): MachineRow => ({
   machine: {
-    id,
     name,
     short,
     kind: 'knife',
@@ -16,7 +15,7 @@ const knife = (id: string, name: string, short: string, shiftMm: number): Machin
   },
   processes: [
     {
-      families: ['coloured vinyl', 'fabric'],
+      families: ['coloured-vinyl', 'fabric'],
       elementMm: 1.5,
       elementFactor: 1,
       floorMm: 1.5,
@@ -31,7 +30,7 @@ const knife = (id: string, name: string, short: string, shiftMm: number): Machin
   ],
 });
 
-export const knives: readonly MachineRow[] = [
-  knife('knife-plotter', 'Knife plotter', 'knife', 1),
-  knife('knife-plotter-camera', 'Knife plotter with a camera', 'knife, camera', 0.5),
-];
+export const knives = {
+  'knife-plotter': knife('Knife plotter', 'knife', 1),
+  'knife-plotter-camera': knife('Knife plotter with a camera', 'knife, camera', 0.5),
+} as const satisfies MachineRows;

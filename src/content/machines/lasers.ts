@@ -1,8 +1,7 @@
 /** Lasers that engrave: spots, floors and growth are common practice, no source; kerfs, beds and speeds are from memory. */
-import type { MachineRow, PlainMachine } from './row';
+import type { MachineRows, PlainMachine } from './row';
 
-const laser = (id: string, name: string, short: string, bed: readonly [number, number]): PlainMachine => ({
-  id,
+const laser = (name: string, short: string, bed: readonly [number, number]): PlainMachine => ({
   name,
   short,
   kind: 'laser',
@@ -28,9 +27,9 @@ const mirrors = { markMmPerS: 800, cutMmPerS: 800, travelMmPerS: 5000, lineInter
 
 const coated = { elementMm: 0.12, elementFactor: 4, floorMm: 0.5, growthMm: 0.02 };
 
-export const lasers: readonly MachineRow[] = [
-  {
-    machine: laser('co2-laser', 'CO2 laser', 'laser', [600, 400]),
+export const lasers = {
+  'co2-laser': {
+    machine: laser('CO2 laser', 'laser', [600, 400]),
     processes: [
       {
         families: ['wood', 'cork', 'leather', 'card'],
@@ -59,12 +58,12 @@ export const lasers: readonly MachineRow[] = [
         kerfMm: 0,
         ...gantry(200, 100, 0.1),
       },
-      { families: ['coated metal'], ...coated, kerfMm: 0, ...gantry(300, 100, 0.08) },
+      { families: ['coated-metal'], ...coated, kerfMm: 0, ...gantry(300, 100, 0.08) },
       { families: ['laminate'], ...coated, kerfMm: 0.18, ...gantry(300, 15, 0.08) },
     ],
   },
-  {
-    machine: laser('diode-laser', 'Diode laser', 'diode laser', [400, 400]),
+  'diode-laser': {
+    machine: laser('Diode laser', 'diode laser', [400, 400]),
     processes: [
       {
         families: ['wood', 'cork', 'leather', 'card'],
@@ -75,15 +74,15 @@ export const lasers: readonly MachineRow[] = [
         kerfMm: 0.2,
         ...gantry(80, 4, 0.1),
       },
-      { families: ['coated metal'], ...coated, kerfMm: 0, ...gantry(50, 20, 0.08) },
+      { families: ['coated-metal'], ...coated, kerfMm: 0, ...gantry(50, 20, 0.08) },
       { families: ['laminate'], ...coated, kerfMm: 0.2, ...gantry(60, 3, 0.08) },
     ],
   },
-  {
-    machine: laser('fibre-laser', 'Fibre laser', 'fibre laser', [110, 110]),
+  'fibre-laser': {
+    machine: laser('Fibre laser', 'fibre laser', [110, 110]),
     processes: [
       {
-        families: ['coated metal', 'bare metal'],
+        families: ['coated-metal', 'bare-metal'],
         elementMm: 0.04,
         elementFactor: 6,
         floorMm: 0.25,
@@ -93,4 +92,4 @@ export const lasers: readonly MachineRow[] = [
       },
     ],
   },
-];
+} as const satisfies MachineRows;

@@ -1,10 +1,9 @@
 /** Blasting and etching through a mask: the smallest mask part and the growth are common practice, no source. */
-import type { MachineRow } from './row';
+import type { MachineRows } from './row';
 
-export const masks: readonly MachineRow[] = [
-  {
+export const masks = {
+  'blast-mask': {
     machine: {
-      id: 'blast-mask',
       name: 'Sand-blast through a mask',
       short: 'sand-blast',
       kind: 'mask',
@@ -33,4 +32,4 @@ export const masks: readonly MachineRow[] = [
       },
     ],
   },
-];
+} as const satisfies MachineRows;

@@ -1,12 +1,11 @@
 /** Printers: smallest marks, floors and growth are common practice, no source; widths and speeds are from memory. */
-import { feed, type MachineRow, type PlainMachine } from './row';
+import { feed, type MachineRow, type MachineRows, type PlainMachine } from './row';
 
 const mmPerInch = 25.4;
 
 /** Prints whole dots. Labels lie still across, and slip in the direction of feed. */
 function labelPrinter(dpi: number, dotMm: number): MachineRow {
   const machine: PlainMachine = {
-    id: `label-printer-${dpi}dpi`,
     name: `Thermal label printer, ${dpi} dpi`,
     short: `${dpi} dpi`,
     kind: 'printer',
@@ -18,11 +17,10 @@ function labelPrinter(dpi: number, dotMm: number): MachineRow {
     dotMm,
   };
   const shared = { elementMm: dotMm, elementFactor: 3, floorMm: 0.25, growthMm: 0.02, ...feed(100) };
-  return { machine, processes: [{ families: ['thermal paper', 'paper', 'vinyl'], ...shared }] };
+  return { machine, processes: [{ families: ['thermal-paper', 'paper', 'vinyl'], ...shared }] };
 }
 
-const sheetPrinter = (id: string, name: string, short: string): PlainMachine => ({
-  id,
+const sheetPrinter = (name: string, short: string): PlainMachine => ({
   name,
   short,
   kind: 'printer',
@@ -35,7 +33,7 @@ const sheetPrinter = (id: string, name: string, short: string): PlainMachine => 
 });
 
 const inkJet = (markMmPerS: number): MachineRow['processes'][number] => ({
-  families: ['paper', 'card', 'vinyl', 'clear film'],
+  families: ['paper', 'card', 'vinyl', 'clear-film'],
   elementMm: 0.06,
   elementFactor: 4,
   floorMm: 0.35,
@@ -43,25 +41,25 @@ const inkJet = (markMmPerS: number): MachineRow['processes'][number] => ({
   ...feed(markMmPerS),
 });
 
-export const printers: readonly MachineRow[] = [
+export const printers = {
   // 203 dpi is the trade's name for 8 dots a millimetre.
-  labelPrinter(203, 0.125),
-  labelPrinter(300, Number((mmPerInch / 300).toFixed(4))),
-  labelPrinter(600, Number((mmPerInch / 600).toFixed(4))),
-  {
-    machine: sheetPrinter('ink-jet-600dpi', 'Ink-jet printer, 600 dpi', 'ink-jet'),
+  'label-printer-203dpi': labelPrinter(203, 0.125),
+  'label-printer-300dpi': labelPrinter(300, Number((mmPerInch / 300).toFixed(4))),
+  'label-printer-600dpi': labelPrinter(600, Number((mmPerInch / 600).toFixed(4))),
+  'ink-jet-600dpi': {
+    machine: sheetPrinter('Ink-jet printer, 600 dpi', 'ink-jet'),
     processes: [inkJet(15)],
   },
-  {
+  'wide-ink-jet': {
     machine: {
-      ...sheetPrinter('wide-ink-jet', 'Wide ink-jet printer, 600 dpi', 'wide ink-jet'),
+      ...sheetPrinter('Wide ink-jet printer, 600 dpi', 'wide ink-jet'),
       bedWidthMm: 610,
       bedHeightMm: null,
     },
     processes: [inkJet(10)],
   },
-  {
-    machine: sheetPrinter('laser-printer-600dpi', 'Laser printer, 600 dpi', 'laser printer'),
+  'laser-printer-600dpi': {
+    machine: sheetPrinter('Laser printer, 600 dpi', 'laser printer'),
     processes: [
       {
         families: ['paper', 'card'],
@@ -73,16 +71,16 @@ export const printers: readonly MachineRow[] = [
       },
     ],
   },
-  {
+  'screen-print': {
     machine: {
-      ...sheetPrinter('screen-print', 'Screen print', 'screen print'),
+      ...sheetPrinter('Screen print', 'screen print'),
       inks: 'single',
       bedWidthMm: 400,
       bedHeightMm: 500,
     },
     processes: [
       {
-        families: ['paper', 'card', 'vinyl', 'wood', 'coated metal', 'glass', 'acrylic'],
+        families: ['paper', 'card', 'vinyl', 'wood', 'coated-metal', 'glass', 'acrylic'],
         elementMm: 0.2,
         elementFactor: 4,
         floorMm: 0.8,
@@ -91,4 +89,4 @@ export const printers: readonly MachineRow[] = [
       },
     ],
   },
-];
+} as const satisfies MachineRows;

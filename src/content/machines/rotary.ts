@@ -1,9 +1,9 @@
 /** Rotary engravers: cutter tips, floors and growth are common practice, no source; beds, depths and speeds are from memory. */
-import type { MachineRow, PlainMachine } from './row';
+import type { MachineRow, MachineRows, PlainMachine } from './row';
 
 /** `growthMm` is beside what the depth of a pointed cutter adds. */
 const engraver = (
-  machine: Pick<PlainMachine, 'id' | 'name' | 'short' | 'halfAngleDegrees'>,
+  machine: Pick<PlainMachine, 'name' | 'short' | 'halfAngleDegrees'>,
   depthMm: number,
 ): MachineRow => ({
   machine: {
@@ -18,7 +18,7 @@ const engraver = (
   },
   processes: [
     {
-      families: ['bare metal', 'laminate', 'acrylic'],
+      families: ['bare-metal', 'laminate', 'acrylic'],
       elementMm: 0.25,
       elementFactor: 3,
       floorMm: 0.75,
@@ -35,10 +35,10 @@ const engraver = (
   ],
 });
 
-export const rotary: readonly MachineRow[] = [
-  engraver({ id: 'rotary-engraver', name: 'Rotary engraver, 0.25 mm tip', short: 'rotary' }, 0.2),
-  engraver(
-    { id: 'rotary-v-60', name: 'Rotary engraver, V-cutter 60°', short: 'V-cutter', halfAngleDegrees: 30 },
+export const rotary = {
+  'rotary-engraver': engraver({ name: 'Rotary engraver, 0.25 mm tip', short: 'rotary' }, 0.2),
+  'rotary-v-60': engraver(
+    { name: 'Rotary engraver, V-cutter 60°', short: 'V-cutter', halfAngleDegrees: 30 },
     0.15,
   ),
-];
+} as const satisfies MachineRows;

@@ -6,10 +6,11 @@ export const plainMachine = { halfAngleDegrees: null, layerMm: null, firstLayerM
 export const plainProcess = { thicknessFactor: null, bridgeMm: null, depthMm: null, powerShare: null };
 
 type WithPlain<Whole, Plain> = Omit<Whole, keyof Plain> & Partial<Pick<Whole, keyof Plain & keyof Whole>>;
-export type PlainMachine = WithPlain<Machine, typeof plainMachine>;
+export type PlainMachine = WithPlain<Omit<Machine, 'id'>, typeof plainMachine>;
 type PlainProcess = WithPlain<Process, typeof plainProcess>;
 
-/** A machine with what it does on each family of materials. */
+/** A machine, whose id is its key, with what it does on each family of materials. */
+export type MachineRows = Readonly<Record<string, MachineRow>>;
 export interface MachineRow {
   readonly machine: PlainMachine;
   readonly processes: readonly (PlainProcess & { readonly families: readonly MaterialFamily[] })[];

@@ -1,10 +1,9 @@
 /** 3D printers: line widths, floors, growth and the spread of the first layer are common practice, no source; beds and speeds are from memory. */
-import type { MachineRow } from './row';
+import type { MachineRows } from './row';
 
-export const solids: readonly MachineRow[] = [
-  {
+export const solids = {
+  'filament-printer': {
     machine: {
-      id: 'filament-printer',
       name: 'Filament printer, 0.4 mm nozzle',
       short: 'filament',
       kind: 'solid',
@@ -35,9 +34,8 @@ export const solids: readonly MachineRow[] = [
       },
     ],
   },
-  {
+  'resin-printer': {
     machine: {
-      id: 'resin-printer',
       name: 'Resin printer, 0.05 mm pixel',
       short: 'resin',
       kind: 'solid',
@@ -68,4 +66,4 @@ export const solids: readonly MachineRow[] = [
       },
     ],
   },
-];
+} as const satisfies MachineRows;

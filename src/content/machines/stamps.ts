@@ -1,10 +1,9 @@
 /** Stamps: smallest parts, floors and growth are common practice, no source. */
-import { feed, type MachineRow } from './row';
+import { feed, type MachineRows } from './row';
 
-export const stamps: readonly MachineRow[] = [
-  {
+export const stamps = {
+  'rubber-stamp': {
     machine: {
-      id: 'rubber-stamp',
       name: 'Rubber stamp',
       short: 'stamp',
       kind: 'stamp',
@@ -27,4 +26,4 @@ export const stamps: readonly MachineRow[] = [
       },
     ],
   },
-];
+} as const satisfies MachineRows;

@@ -37,7 +37,7 @@ describe('split modules', () => {
   it('are those of codewords alone: every pattern and all information stay whole', () => {
     split.forEach((isSplit, module) => {
       const name = moduleRoles[role[module]!]!;
-      expect([name, isSplit]).toEqual([name, name === 'data' || name === 'error correction' ? 1 : 0]);
+      expect([name, isSplit]).toEqual([name, name === 'data' || name === 'error-correction' ? 1 : 0]);
     });
   });
 

@@ -90,8 +90,8 @@ const manyParts = 150;
 /** Every part that is pulled off, or that has to stay, is touched once by hand. */
 export function measureWeeding(context: CodeContext): Measured | null {
   const { pair, placed, plan } = context;
-  if (machineKinds[pair.machine.kind].leaves !== 'parts to weed') return null;
-  const parts = (plan.marks === 'dark modules' ? placed.dark() : placed.light()).length;
+  if (machineKinds[pair.machine.kind].leaves !== 'parts-to-weed') return null;
+  const parts = (plan.marks === 'dark-modules' ? placed.dark() : placed.light()).length;
   const isMany = parts > manyParts && context.style.modules.join !== 'all';
   return {
     kind: 'weeding',
@@ -113,12 +113,14 @@ const cornerShare = 0.25;
 
 /** The narrowest code whose inner corners are sharp enough; 0 for other machines. */
 export const leastForCornersMm = ({ pair, symbol }: CodeContext): number =>
-  pair.machine.kind === 'rotary' ? (pair.process.elementMm / 2 / cornerShare) * symbol.size : 0;
+  machineKinds[pair.machine.kind].tool === 'cutter'
+    ? (pair.process.elementMm / 2 / cornerShare) * symbol.size
+    : 0;
 
 /** Inner corners take the radius of the cutter. */
 export function measureInnerCorners(context: CodeContext): Measured | null {
   const { pair, placed } = context;
-  if (pair.machine.kind !== 'rotary') return null;
+  if (machineKinds[pair.machine.kind].tool !== 'cutter') return null;
   const radiusMm = pair.process.elementMm / 2;
   const share = radiusMm / placed.moduleMm;
   const isSharp = share <= cornerShare + slack;

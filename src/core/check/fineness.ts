@@ -160,7 +160,7 @@ export function measureThinnestPart(context: CodeContext): Measured {
 export function measureLightGaps(context: CodeContext): Measured | null {
   const { placed, plan, pair } = context;
   const least = narrowestLightMm(pair);
-  if (plan.marks === 'dark modules' || placed.thinnestMm.light >= least - slack) return null;
+  if (plan.marks === 'dark-modules' || placed.thinnestMm.light >= least - slack) return null;
   return {
     kind: 'light-gaps',
     station: 'style',
@@ -181,7 +181,7 @@ export function measureLightGaps(context: CodeContext): Measured | null {
 export function measureThinnestGap(context: CodeContext): Measured | null {
   const { placed, plan, pair } = context;
   if (context.style.modules.join === 'all' && !isSplit(context)) return null;
-  const gap = plan.marks === 'dark modules' ? placed.thinnestMm.light : placed.thinnestMm.dark;
+  const gap = plan.marks === 'dark-modules' ? placed.thinnestMm.light : placed.thinnestMm.dark;
   const { elementMm } = pair.process;
   const enough = gap >= elementMm - slack;
   return {

@@ -10,7 +10,7 @@ export const isSplit = ({ placed }: CodeContext): boolean => placed.artwork.half
 
 /** The thinnest mark as it is drawn, before growth is taken back: a dark part, or a light module or part on its own. */
 export const thinnestDrawnMm = ({ placed, plan }: CodeContext): number =>
-  plan.marks === 'dark modules' ? placed.thinnestMm.dark : placed.partMm;
+  plan.marks === 'dark-modules' ? placed.thinnestMm.dark : placed.partMm;
 
 /** The smallest module whose thinnest mark the machine makes. */
 export function leastMadeModuleMm(context: CodeContext): number {

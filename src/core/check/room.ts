@@ -120,7 +120,7 @@ export function measureQuietZone(context: CodeContext): Measured {
   const { nearest, obstacle } = clearanceOf(context);
   const modules = quietModules(context);
   const enough = modules >= quietZoneModules - slack;
-  const marked = plan.marks === 'dark modules' ? 'left bare' : 'marked with the light modules';
+  const marked = plan.marks === 'dark-modules' ? 'left bare' : 'marked with the light modules';
   return {
     kind: 'quiet-zone',
     station: 'piece',

@@ -47,7 +47,7 @@ export function measureUnitFill(context: CodeContext): Measured | null {
   const { modules } = style;
   if (modules.join === 'all' && modules.fill === 1) return null;
   const grown = (2 * plan.residualGrowthMm) / placed.moduleMm;
-  const fill = Math.sqrt(unitArea(modules)) + (plan.marks === 'dark modules' ? grown : -grown);
+  const fill = Math.sqrt(unitArea(modules)) + (plan.marks === 'dark-modules' ? grown : -grown);
   const pixels = pixelsPerModule(placed.moduleMm, readingDistanceMm);
   const leastFill = Math.max(0.4, leastFillAt(cameraContrast(context), pixels));
   const enough = fill >= leastFill - slack;

@@ -1,5 +1,5 @@
 /** Limits on tones: polarity and mirroring. */
-import { isSeenThrough } from '../plan';
+import { isSeenThrough, markedModules } from '../plan';
 import { say } from '../finding';
 import { changeMaking, fix } from './changes';
 import type { CodeContext } from './context';
@@ -16,7 +16,7 @@ export function measurePolarity({ plan, pair }: CodeContext): Measured {
       ? [
           'Light modules on a dark ground. Readers that do not look for reversed codes never read it, and most do not.',
         ]
-      : say`Dark on light: marks come out ${pair.markTone}, so the ${plan.marks} are marked.`,
+      : say`Dark on light: marks come out ${pair.markTone}, so the ${markedModules[plan.marks]} are marked.`,
     measured: { words: plan.reversed ? 'reversed' : 'dark on light' },
     required: { words: 'dark on light' },
     source: { tag: 'sim', text: 'simulated shots: one reader of five reads reversed codes' },

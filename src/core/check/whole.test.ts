@@ -36,7 +36,7 @@ describe('holes', () => {
         fc.double({ min: 3, max: 67, noNaN: true }),
         fc.double({ min: 1, max: 6, noNaN: true }),
         fc.double({ min: 0, max: 4, noNaN: true }),
-        fc.constantFrom('one' as const, 'two across' as const, 'two down' as const, 'corners' as const),
+        fc.constantFrom('one' as const, 'two-across' as const, 'two-down' as const, 'corners' as const),
         async (xMm, yMm, diameterMm, keepOutMm, pattern) => {
           const row: HoleSettings = {
             ...hole,

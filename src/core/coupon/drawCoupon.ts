@@ -69,7 +69,7 @@ export function drawCoupon(coupon: Coupon, words: Typesetter | null): CouponDraw
     );
     for (const { number } of group) {
       drawnInMm[number] = plan.compensationMm;
-      marksDark[number] = plan.marks === 'dark modules';
+      marksDark[number] = plan.marks === 'dark-modules';
     }
     operations.push(
       ...plan

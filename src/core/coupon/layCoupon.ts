@@ -100,7 +100,8 @@ function problemOf({ kind, powersPercent, speedsMmPerS }: CouponWish): string | 
 }
 
 /** Whether power and speed are set at the machine. */
-export const takesPower = ({ machine }: Pick<PairValues, 'machine'>): boolean => machine.kind === 'laser';
+export const takesPower = ({ machine }: Pick<PairValues, 'machine'>): boolean =>
+  machineKinds[machine.kind].setsPower;
 
 /** Printers with dots make whole dots only. */
 function onDots({ machine: { dotMm } }: Pair, mm: number): number {

@@ -1,6 +1,6 @@
 /** The document of a test piece: what lies on it and where, so that a photograph of it can be read at any time later. Lengths in millimetres. */
 import { verdicts } from '../finding';
-import { pairValuesSchema } from '../plan';
+import { pairKind } from '../plan';
 import { z } from '../schema';
 
 /** Characters that are told apart when they are read aloud or engraved small. */
@@ -47,7 +47,7 @@ export const couponSchema = z.strictObject({
   at: z.iso.datetime(),
   /** Module sizes with graded growth, or one size with graded power and speed. */
   kind: z.enum(couponKinds),
-  pair: pairValuesSchema,
+  pair: pairKind.anySchema,
   widthMm: z.number().positive(),
   heightMm: z.number().positive(),
   patches: z.array(patchSchema).min(5).max(100),

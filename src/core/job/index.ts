@@ -14,7 +14,7 @@ export { describeChanges } from './describeChanges';
 export { type CodeSettings, type Job, jobSchema, mostCodes, type Override } from './job';
 export { filesOfJob, filesOfLook, type Look, lookOf, lookSchema, plainLook } from './look';
 export { inLook, lookKey, lookName, type LookPart, lookParts, mixedLooks } from './looks';
-export { anyJobSchema, jobKind, type ParsedJob, parseJob } from './migrations';
+export { anyJobSchema, jobKind, type ParsedJob, parseJob, withPatternId } from './migrations';
 export { pairOfJob } from './pairOfJob';
 export { newJob, type NewJobOptions } from './newJob';
 export { newArt, newBorder, newFrame, newWords, type ItemDraft, itemsOf } from './newItems';

@@ -37,7 +37,7 @@ describe('a job document', () => {
   it('of a newer program is refused with both versions', () => {
     const parsed = parseJob({ ...job, formatVersion: 99 });
     expect(parsed).toEqual({
-      problems: ['formatVersion: this document is of version 99; this program reads up to 12.'],
+      problems: ['formatVersion: this document is of version 99; this program reads up to 13.'],
     });
   });
 
@@ -47,13 +47,13 @@ describe('a job document', () => {
     expect(parsed).toEqual({ problems: ['codes, items: Two of these have the same id.'] });
   });
 
-  it.each(['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11'])(
+  it.each(['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12'])(
     'saved in format version %s is read, and runs',
     (version) => {
       const parsed = parseJob(savedDocument(version));
       expect(parsed).toHaveProperty('job');
       const { job: read } = parsed as { job: Job };
-      expect(read.formatVersion).toBe(12);
+      expect(read.formatVersion).toBe(13);
       expect(read.making.pair.process.powerShare).toBeNull();
       expect(runJob(read).made).not.toBeNull();
       // Which words came with a template nobody knew then.
@@ -196,7 +196,7 @@ describe('a new job', () => {
       // ISO/IEC 15415: symbol contrast is the difference of the reflectances.
       const contrast = Math.abs(
         // On clear film white lies under the code.
-        reflectanceOfHex(pair.material.family === 'clear film' ? '#FFFFFF' : pair.material.baseColour) -
+        reflectanceOfHex(pair.material.family === 'clear-film' ? '#FFFFFF' : pair.material.baseColour) -
           reflectanceOfHex(pair.markColour),
       );
       const notFine = runJob(start).findings.filter(({ severity }) => severity !== 'fine');

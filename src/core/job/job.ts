@@ -10,7 +10,7 @@ import { pairValuesSchema, solidSchema } from '../plan';
 import { z } from '../schema';
 import { symbolSchema } from '../symbol';
 
-export const currentFormatVersion = 12;
+export const currentFormatVersion = 13;
 
 const aboutSchema = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('piece') }),

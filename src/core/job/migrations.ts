@@ -2,6 +2,7 @@
 import { plainPaint, plainStyle } from '../artwork';
 import { DocumentKind } from '../document';
 import { plainPiece } from '../piece';
+import { withFamilyId } from '../plan';
 import { z } from '../schema';
 import pairsOfVersion7 from './pairsOfVersion7.json' with { type: 'json' };
 import { plainFinishing } from './newJob';
@@ -49,6 +50,12 @@ const steps: Readonly<Record<number, (document: Document) => Document>> = {
   10: (document) => ({ ...document, formatVersion: 11 }),
   // Until version 11 no logo was drawn by parts of modules, and nothing was brushed, which is what the schema takes for one without strokes.
   11: (document) => ({ ...document, formatVersion: 12 }),
+  12: (document) => ({
+    ...document,
+    formatVersion: 13,
+    making: withPartMended(document.making, 'pair', withFamilyId),
+    piece: withPartMended(document.piece, 'holes', holesOfVersion12),
+  }),
 };
 
 export const jobKind = new DocumentKind({
@@ -88,6 +95,22 @@ function makingOfVersion7(making: unknown): unknown {
     pair: pairs[`${material}/${machine}`] ?? `no values are known for ${material} by ${machine}`,
   };
 }
+
+/** A part of the document with one of its fields put right; as it is where it has no such field. */
+function withPartMended(part: unknown, name: string, mend: (field: unknown) => unknown): unknown {
+  if (typeof part !== 'object' || part === null || !(name in part)) return part;
+  return { ...part, [name]: mend((part as Document)[name]) };
+}
+
+/** Until version 12 a row of holes was called by its words: “two across”. */
+const holesOfVersion12 = (holes: unknown): unknown =>
+  Array.isArray(holes) ? holes.map(withPatternId) : holes;
+
+/** The same of one hole, or of what is set of one. */
+export const withPatternId = (hole: unknown): unknown =>
+  withPartMended(hole, 'pattern', (pattern) =>
+    typeof pattern === 'string' ? pattern.replaceAll(' ', '-') : pattern,
+  );
 
 /** Until version 6 nobody knew which words came with a template. */
 function pieceOfVersion6(piece: unknown): unknown {

@@ -29,7 +29,7 @@ export const readableSlug = (name: string): string =>
     .replace(/-+$/, '')
     .toUpperCase();
 
-export type TargetCaution = Exclude<Reach, 'everywhere'> | 'plain http';
+export type TargetCaution = Exclude<Reach, 'everywhere'> | 'plain-http';
 
 /** What speaks against a target or a base that can be opened; nothing of other schemes is known. */
 export function targetCautions(address: string): readonly TargetCaution[] {
@@ -39,17 +39,17 @@ export function targetCautions(address: string): readonly TargetCaution[] {
   const reach = reachOf(hostname);
   return [
     ...(reach === 'everywhere' ? [] : [reach]),
-    ...(protocol === 'http:' ? (['plain http'] as const) : []),
+    ...(protocol === 'http:' ? (['plain-http'] as const) : []),
   ];
 }
 
-export type BaseFault = 'no address' | 'other scheme' | 'query' | TargetCaution;
+export type BaseFault = 'no-address' | 'other-scheme' | 'query' | TargetCaution;
 
 /** What is wrong with the address under which links are reached; the first two make it useless. */
 export function baseFaults(base: string): readonly BaseFault[] {
-  if (!URL.canParse(base)) return ['no address'];
+  if (!URL.canParse(base)) return ['no-address'];
   const { protocol, search, hash } = new URL(base);
-  if (protocol !== 'http:' && protocol !== 'https:') return ['other scheme'];
+  if (protocol !== 'http:' && protocol !== 'https:') return ['other-scheme'];
   return [...(search !== '' || hash !== '' ? (['query'] as const) : []), ...targetCautions(base)];
 }
 
@@ -57,9 +57,9 @@ export function baseFaults(base: string): readonly BaseFault[] {
 export function baseProblem(base: string): string | null {
   if (base === '') return null;
   const [fault] = baseFaults(base);
-  if (fault === 'no address')
+  if (fault === 'no-address')
     return `“${base}” is not an address. Write it like https://go.ternquay.example.`;
-  return fault === 'other scheme'
+  return fault === 'other-scheme'
     ? `“${base}” cannot be opened by a phone: the address has to begin with https:// or http://.`
     : null;
 }

@@ -1,7 +1,7 @@
 /** What was changed at a link, and who came before and after. */
 import type { Link } from './link';
 
-export type ChangeKind = 'target' | 'rules' | 'retired' | 'leads again';
+export type ChangeKind = 'target' | 'rules' | 'retired' | 'leads-again';
 
 export interface LinkChange {
   /** ISO 8601. */
@@ -23,7 +23,7 @@ export function changesOf(
 
 function kindOf(before: Link, now: Link): ChangeKind | null {
   if ((before.retired === null) !== (now.retired === null))
-    return now.retired === null ? 'leads again' : 'retired';
+    return now.retired === null ? 'leads-again' : 'retired';
   if (before.target !== now.target) return 'target';
   return JSON.stringify(before.rules) === JSON.stringify(now.rules) ? null : 'rules';
 }

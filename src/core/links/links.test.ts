@@ -188,12 +188,12 @@ describe('a short address', () => {
 
   it('knows which bases a phone elsewhere cannot reach (RFC 1918, RFC 6762, RFC 6761)', () => {
     expect(baseFaults('https://go.ternquay.example')).toEqual([]);
-    expect(baseFaults('http://localhost:5190')).toEqual(['this machine', 'plain http']);
+    expect(baseFaults('http://localhost:5190')).toEqual(['this-machine', 'plain-http']);
     for (const host of ['192.168.1.4', '10.1.2.3', '172.20.0.1', 'yard.local', 'yard', '[fd00::1]'])
-      expect([host, baseFaults(`https://${host}`)]).toEqual([host, ['this house']]);
+      expect([host, baseFaults(`https://${host}`)]).toEqual([host, ['this-house']]);
     expect(baseFaults('https://172.32.0.1')).toEqual([]);
-    expect(baseFaults('go.example')).toEqual(['no address']);
-    expect(baseFaults('ftp://go.example')).toEqual(['other scheme']);
+    expect(baseFaults('go.example')).toEqual(['no-address']);
+    expect(baseFaults('ftp://go.example')).toEqual(['other-scheme']);
   });
 });
 
@@ -428,7 +428,7 @@ describe('what a change did', () => {
       ['3', 'target'],
       ['4', 'rules'],
       ['5', 'retired'],
-      ['6', 'leads again'],
+      ['6', 'leads-again'],
     ]);
   });
 
@@ -459,12 +459,12 @@ describe('targets', () => {
   // RFC 1918, RFC 6762, RFC 4193; plain http from common practice.
   it.each([
     ['https://ternquay.example/x', []],
-    ['http://ternquay.example/x', ['plain http']],
-    ['http://localhost:5180', ['this machine', 'plain http']],
-    ['https://172.16.0.9', ['this house']],
+    ['http://ternquay.example/x', ['plain-http']],
+    ['http://localhost:5180', ['this-machine', 'plain-http']],
+    ['https://172.16.0.9', ['this-house']],
     ['https://172.32.0.9', []],
-    ['https://printer.local', ['this house']],
-    ['https://[fd12::1]/', ['this house']],
+    ['https://printer.local', ['this-house']],
+    ['https://[fd12::1]/', ['this-house']],
     ['binarus-app://x', []],
     ['no address', []],
   ] as const)('%s: %j', (address, cautions) => {

@@ -1,6 +1,6 @@
 /** From where an address can be opened. */
 
-export type Reach = 'everywhere' | 'this house' | 'this machine';
+export type Reach = 'everywhere' | 'this-house' | 'this-machine';
 
 /** Hosts that only this machine knows (RFC 6761, 6.3; RFC 1122, 3.2.1.3; RFC 4291, 2.5.3). */
 const ownMachine = /^(localhost|127\.\d+\.\d+\.\d+|\[::1\])$|\.localhost$/i;
@@ -10,4 +10,4 @@ const ownHouse =
 
 /** Of a host as WHATWG URL has it, IPv6 in brackets. */
 export const reachOf = (host: string): Reach =>
-  ownMachine.test(host) ? 'this machine' : ownHouse.test(host) ? 'this house' : 'everywhere';
+  ownMachine.test(host) ? 'this-machine' : ownHouse.test(host) ? 'this-house' : 'everywhere';

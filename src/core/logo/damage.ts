@@ -57,9 +57,9 @@ function unsureModules(
 
 /** Patterns by which a code is found and opened: never to be covered. */
 export const protectedRoles: readonly ModuleRole[] = [
-  'finder ring',
-  'finder centre',
-  'finder gap',
+  'finder-ring',
+  'finder-centre',
+  'finder-gap',
   'separator',
   'format',
   'version',

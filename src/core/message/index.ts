@@ -21,4 +21,4 @@ export { numberCountries } from './phoneNumber';
 export { hexadecimalOf } from './raw';
 export { recognised } from './recognise';
 export { type TailKind, tailKinds, tailPlace, type TailPlace, withoutTail } from './tail';
-export { webPurposes } from './web';
+export { webPurposeNames, webPurposes } from './web';

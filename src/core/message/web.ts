@@ -9,21 +9,23 @@ import { commonPractice, fieldFinding, fieldFix, kindFix, type Description, type
 import { looseNames, readLoosely } from './loose';
 import { text } from './text';
 
-/** What the address leads to. The payload is the same; words and icons follow the purpose. */
-export const webPurposes = [
-  'page',
-  'document',
-  'form',
-  'sound',
-  'video',
-  'picture',
-  'profile',
-  'review',
-  'shop',
-  'menu',
-  'recipe',
-  'instructions',
-] as const;
+/** What the address leads to, in words. The payload is the same; words and icons follow the purpose. */
+export const webPurposeNames = {
+  page: 'a page',
+  document: 'a document',
+  form: 'a form',
+  sound: 'a sound',
+  video: 'a video',
+  picture: 'a picture',
+  profile: 'a profile',
+  review: 'a review',
+  shop: 'a shop',
+  menu: 'a menu',
+  recipe: 'a recipe',
+  instructions: 'instructions',
+} as const;
+type WebPurpose = keyof typeof webPurposeNames;
+export const webPurposes = Object.keys(webPurposeNames) as [WebPurpose, ...WebPurpose[]];
 
 export const webSchema = z.strictObject({
   kind: z.literal('web'),
@@ -49,7 +51,7 @@ function read(payload: string): WebMessage | null {
 /** From here on symbols get dense; a shorter address or a forwarding link is better. */
 const longBytes = 200;
 
-const purposeWords: Readonly<Record<(typeof webPurposes)[number], string>> = {
+const purposeWords: Readonly<Record<WebPurpose, string>> = {
   page: 'in the browser',
   document: 'to show a document',
   form: 'to fill in a form',
@@ -94,8 +96,8 @@ function fixesOf({ kind, likely }: AddressFault, typed: string): Fix<PartChange>
 }
 
 const reachTexts: Readonly<Record<Exclude<Reach, 'everywhere'>, (host: string) => string>> = {
-  'this machine': (host) => `${host} is this computer itself; a phone that scans it opens nothing.`,
-  'this house': (host) => `${host} is only known in your own network; a phone elsewhere opens nothing.`,
+  'this-machine': (host) => `${host} is this computer itself; a phone that scans it opens nothing.`,
+  'this-house': (host) => `${host} is only known in your own network; a phone elsewhere opens nothing.`,
 };
 
 function problems(typed: string, payload: string, url: URL | null): PartFinding[] {

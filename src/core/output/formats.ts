@@ -1,5 +1,5 @@
 /** The formats that can be written: one file for each, one row here. What a row needs is loaded when it is asked for. */
-import type { MachineKindId } from '../plan';
+import { machineKinds, type Machine } from '../plan';
 import type { Writer } from './writer';
 
 export interface OutputFormat {
@@ -11,17 +11,12 @@ export interface OutputFormat {
   readonly mediaType: string;
   /** Told apart in file names from other files with the same extension; empty for the usual one. */
   readonly variant: string;
-  /** Kinds of machines that it is offered first for. */
-  readonly suits: readonly MachineKindId[];
   /** What the machine has to have; not offered for others. */
   readonly needs?: 'dots';
   /** Whether it shows the finished piece, to be looked at and not to be made from. */
-  readonly shows?: 'finished piece';
+  readonly shows?: 'finished-piece';
   readonly load: () => Promise<Writer>;
 }
-
-const printing = ['printer', 'stamp', 'mask'] as const satisfies readonly MachineKindId[];
-const burning = ['laser', 'cut-through'] as const satisfies readonly MachineKindId[];
 
 const svg = { extension: 'svg', mediaType: 'image/svg+xml' };
 const pdf = { extension: 'pdf', mediaType: 'application/pdf' };
@@ -36,7 +31,6 @@ export const outputFormats = [
     use: 'lasers, cutters and drawing programs',
     ...svg,
     variant: '',
-    suits: [...burning, ...printing, 'knife', 'rotary'],
     load: async () => (await import('./svg')).svgWriter,
   },
   {
@@ -45,7 +39,6 @@ export const outputFormats = [
     use: 'print shops and printer drivers',
     ...pdf,
     variant: '',
-    suits: [...printing, 'laser'],
     load: async () => (await import('./pdf')).writePdf,
   },
   {
@@ -54,7 +47,6 @@ export const outputFormats = [
     use: 'cutters and engravers',
     ...dxf,
     variant: '',
-    suits: ['knife', 'rotary', ...burning],
     load: async () => (await import('./dxf')).writeDxf,
   },
   {
@@ -64,7 +56,6 @@ export const outputFormats = [
     extension: 'gcode',
     mediaType: 'text/x.gcode',
     variant: '',
-    suits: [...burning, 'rotary'],
     load: async () => (await import('./gcode')).writeGcode,
   },
   {
@@ -74,7 +65,6 @@ export const outputFormats = [
     ...png,
     variant: 'dots',
     needs: 'dots',
-    suits: ['printer'],
     load: async () => (await import('./labelRaster')).writeLabelPng,
   },
   {
@@ -84,7 +74,6 @@ export const outputFormats = [
     extension: '3mf',
     mediaType: 'model/3mf',
     variant: '',
-    suits: ['solid'],
     load: async () => (await import('./threeMf')).writeThreeMf,
   },
   {
@@ -93,7 +82,6 @@ export const outputFormats = [
     use: '3D printers, colour changed at a layer',
     ...stl,
     variant: '',
-    suits: ['solid'],
     load: async () => (await import('./stl')).writeStl,
   },
   {
@@ -102,7 +90,6 @@ export const outputFormats = [
     use: '3D printers with two nozzles',
     ...stl,
     variant: 'bodies',
-    suits: [],
     load: async () => (await import('./stl')).writeStlBodies,
   },
   {
@@ -111,7 +98,6 @@ export const outputFormats = [
     use: 'engravers that take black and white',
     ...png,
     variant: 'engraving',
-    suits: [],
     load: async () => (await import('./picture')).writeEngraving,
   },
   {
@@ -120,8 +106,7 @@ export const outputFormats = [
     use: 'documents and web pages',
     ...png,
     variant: '',
-    suits: [],
-    shows: 'finished piece',
+    shows: 'finished-piece',
     load: async () => (await import('./picture')).writePng,
   },
   {
@@ -130,8 +115,7 @@ export const outputFormats = [
     use: 'putting it into a layout',
     ...png,
     variant: 'clear',
-    suits: [],
-    shows: 'finished piece',
+    shows: 'finished-piece',
     load: async () => (await import('./picture')).writePngClear,
   },
   {
@@ -141,8 +125,7 @@ export const outputFormats = [
     extension: 'jpg',
     mediaType: 'image/jpeg',
     variant: '',
-    suits: [],
-    shows: 'finished piece',
+    shows: 'finished-piece',
     load: async () => (await import('./screenPictures')).writeJpeg,
   },
   {
@@ -152,8 +135,7 @@ export const outputFormats = [
     extension: 'webp',
     mediaType: 'image/webp',
     variant: '',
-    suits: [],
-    shows: 'finished piece',
+    shows: 'finished-piece',
     load: async () => (await import('./screenPictures')).writeWebp,
   },
   {
@@ -162,7 +144,6 @@ export const outputFormats = [
     use: 'taking areas apart in a drawing program',
     ...svg,
     variant: 'areas',
-    suits: [],
     load: async () => (await import('./svg')).svgAreasWriter,
   },
   {
@@ -171,7 +152,6 @@ export const outputFormats = [
     use: 'offset printing; black is pure black',
     ...pdf,
     variant: 'cmyk',
-    suits: [],
     load: async () => (await import('./pdf')).writePdfCmyk,
   },
   {
@@ -181,7 +161,6 @@ export const outputFormats = [
     extension: 'eps',
     mediaType: 'application/postscript',
     variant: '',
-    suits: [],
     load: async () => (await import('./eps')).writeEps,
   },
   {
@@ -190,7 +169,6 @@ export const outputFormats = [
     use: 'engravers that follow lines only',
     ...dxf,
     variant: 'lines',
-    suits: [],
     load: async () => (await import('./dxf')).writeDxfLines,
   },
   {
@@ -199,7 +177,6 @@ export const outputFormats = [
     use: 'older cutters and engravers',
     ...dxf,
     variant: 'r12',
-    suits: [],
     load: async () => (await import('./dxf')).writeDxfR12,
   },
   {
@@ -210,10 +187,13 @@ export const outputFormats = [
     mediaType: 'image/x-portable-bitmap',
     variant: 'dots',
     needs: 'dots',
-    suits: [],
     load: async () => (await import('./labelRaster')).writeLabelPbm,
   },
 ] as const satisfies readonly OutputFormat[];
 export type FormatId = (typeof outputFormats)[number]['id'];
+
+/** Whether a format is offered first for a machine: what its kind works from. */
+export const suits = (id: string, { kind }: Pick<Machine, 'kind'>): boolean =>
+  (machineKinds[kind].formats satisfies readonly FormatId[] as readonly string[]).includes(id);
 
 export const formatOf = (id: FormatId): OutputFormat => outputFormats.find((format) => format.id === id)!;

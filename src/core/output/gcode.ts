@@ -15,7 +15,14 @@ import {
   type Contour,
   type Region,
 } from '../geometry';
-import { isLine, type AreaOperation, type LineOperation, type OperationSheet } from '../plan';
+import {
+  isLine,
+  machineKinds,
+  type AreaOperation,
+  type LineOperation,
+  type MachineKind,
+  type OperationSheet,
+} from '../plan';
 import { CannotWrite, onePart, type WriteSetting, type Writer } from './writer';
 import { layerNames } from './layers';
 import { decimal } from './pathData';
@@ -38,7 +45,7 @@ const fullPower = 1000;
 const lowerLeft = 'lower left corner of the piece';
 
 const dialects = {
-  laser: {
+  beam: {
     on: (power: number) => `S${Math.round(power * fullPower)}`,
     off: 'S0',
     begin: ['M4 S0'],
@@ -46,7 +53,7 @@ const dialects = {
     plunges: false,
     origin: lowerLeft,
   },
-  rotary: {
+  cutter: {
     on: () => '',
     off: '',
     begin: ['G0 Z2', 'M3 S10000'],
@@ -54,23 +61,23 @@ const dialects = {
     plunges: true,
     origin: lowerLeft,
   },
-} as const satisfies Record<string, Dialect>;
+} as const satisfies Readonly<Record<NonNullable<MachineKind['tool']>, Dialect>>;
 
 /** Height above the piece at which a cutter travels, speed of going down and depth of one pass, in millimetres (from memory). */
 const [safeMm, plungeMmPerS, passMm] = [2, 2, 0.3];
 
 export const writeGcode: Writer = (sheet, setting) => {
   const { machine } = setting.pair;
-  const isLaser = machine.kind === 'laser' || machine.kind === 'cut-through';
-  if (!isLaser && machine.kind !== 'rotary')
+  const { tool } = machineKinds[machine.kind];
+  if (tool === null)
     throw new CannotWrite(`${machine.name} takes no G-code; engravers with a beam or a cutter do.`);
-  const program = new Program(sheet, setting, isLaser ? dialects.laser : dialects.rotary);
+  const program = new Program(sheet, setting, dialects[tool]);
   const names = layerNames(sheet);
   sheet.operations.forEach((operation, index) => {
     const { cutMmPerS } = setting.pair.process;
     program.note(`${names[index]}: ${operation.label}`);
     if (!isLine(operation)) program.fill(operation.area, operation.setting);
-    else if (cutMmPerS === null || (operation.kind === 'cut' && !isLaser))
+    else if (cutMmPerS === null || (operation.kind === 'cut' && tool !== 'beam'))
       program.note('not followed: the piece is cut with another tool');
     else program.follow(operation, cutMmPerS);
   });

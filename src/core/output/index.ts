@@ -1,7 +1,7 @@
 /** output: operations come in, bytes go out. No writer knows about messages, styles or materials. */
 export { fileNames, nameFields, type NameValues, slug, unknownFields, usualPattern } from './fileName';
 export type { FinishedPicture } from './finished';
-export { type FormatId, formatOf, type OutputFormat, outputFormats } from './formats';
+export { type FormatId, formatOf, type OutputFormat, outputFormats, suits } from './formats';
 export { type LayerKey, layerLooks, layerNames } from './layers';
 export type { MakeSheet } from './makeSheet';
 export { decimal, pathData } from './pathData';

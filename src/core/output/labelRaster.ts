@@ -36,7 +36,7 @@ export const writeLabelPng: Writer = (sheet, setting) => {
     pxPerM: Math.round(grid.pxPerMm * 1000),
     title: setting.notes.title,
     pixels: {
-      kind: 'two tones',
+      kind: 'two-tones',
       colours: [
         [255, 255, 255, 255],
         [0, 0, 0, 255],

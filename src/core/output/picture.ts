@@ -111,7 +111,7 @@ const writeWith =
       const file = startPng({
         ...header,
         pixels: {
-          kind: 'two tones',
+          kind: 'two-tones',
           colours: [bare, rgba(ink?.kind === 'solid' ? ink.colour : setting.markColour)],
         },
       });
@@ -148,7 +148,7 @@ export const writeEngraving: Writer = (sheet, setting) => {
   const file = startPng({
     ...sizeOf(grid),
     title: setting.notes.title,
-    pixels: { kind: 'two tones', colours: [rgba('#ffffff'), rgba('#000000')] },
+    pixels: { kind: 'two-tones', colours: [rgba('#ffffff'), rgba('#000000')] },
   });
   sampleRows(markedArea(sheet), grid, (inside) => file.add(packedBits(inside)));
   return onePart(file.end(), cornerOf(grid));

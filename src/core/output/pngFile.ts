@@ -6,7 +6,7 @@ export interface PngHeader {
   readonly height: number;
   /** One bit a pixel with two colours, or eight bits a channel with red, green, blue and alpha. */
   readonly pixels:
-    { readonly kind: 'two tones'; readonly colours: readonly [Rgba, Rgba] } | { readonly kind: 'rgba' };
+    { readonly kind: 'two-tones'; readonly colours: readonly [Rgba, Rgba] } | { readonly kind: 'rgba' };
   /** Pixels to the metre, the same both ways (11.3.5.3). */
   readonly pxPerM: number;
   readonly title: string;
@@ -29,7 +29,7 @@ const [palette, trueColourAlpha] = [3, 6];
 const up = 2;
 
 export function startPng({ width, height, pixels, pxPerM, title }: PngHeader): PngRows {
-  const isTwoTone = pixels.kind === 'two tones';
+  const isTwoTone = pixels.kind === 'two-tones';
   const rowBytes = isTwoTone ? Math.ceil(width / 8) : 4 * width;
   const chunks: Uint8Array[] = [Uint8Array.from(signature)];
   const header = new DataView(new ArrayBuffer(13));

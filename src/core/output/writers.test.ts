@@ -7,7 +7,7 @@ import { filesOf } from '../../testing/files';
 import { logoAssets } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job, type Override } from '../job';
-import { createLibrary, makeFiles, runJob, takes, type TakeId } from '../run';
+import { createLibrary, makeFiles, runJob, suitsMachine, takes, type TakeId } from '../run';
 import { boxContour } from '../geometry';
 import {
   blackInk,
@@ -59,7 +59,7 @@ describe('every writer', () => {
 
   it('is offered first for some kind of machine, or one click away for all', () => {
     for (const kind of Object.keys(machineKinds) as MachineKindId[])
-      expect([kind, takes.some(({ suits }) => suits.includes(kind))]).toEqual([kind, true]);
+      expect([kind, takes.some((take) => suitsMachine(take, { kind }))]).toEqual([kind, true]);
     for (const { id, use, name } of takes)
       expect([id, use.length > 5, name.length > 1]).toEqual([id, true, true]);
   });
@@ -194,7 +194,7 @@ describe('PNG by rows', () => {
       pxPerM: 8000,
       title,
       pixels: {
-        kind: 'two tones',
+        kind: 'two-tones',
         colours: [
           [255, 255, 255, 255],
           [34, 48, 58, 255],

@@ -179,11 +179,11 @@ describe('holes', () => {
       [6, 35],
       [54, 35],
     ]);
-    expect(on({ pattern: 'two across', yMm: 'middle' })).toEqual([
+    expect(on({ pattern: 'two-across', yMm: 'middle' })).toEqual([
       [6, 20],
       [54, 20],
     ]);
-    expect(on({ pattern: 'two down', xMm: 'middle' })).toEqual([
+    expect(on({ pattern: 'two-down', xMm: 'middle' })).toEqual([
       [30, 5],
       [30, 35],
     ]);

@@ -1,17 +1,16 @@
 /** plan: a piece, a material and a machine come in; operations in millimetres go out. */
 export type { PlanSettings } from './settings';
-export { type MachineKindId, machineKinds } from './machines';
+export { materialFamilies, materialFamilyIds, type MaterialFamily } from './families';
+export { type MachineKind, type MachineKindId, machineKinds } from './machines';
 export {
   colourSource,
   bridgeMmOf,
   decidingValues,
-  families,
   type Finish,
   isSeenThrough,
   type Machine,
   type MarkTone,
   type Material,
-  type MaterialFamily,
   modulesPerBridge,
   moduleSourceOf,
   type Origin,
@@ -21,6 +20,7 @@ export {
   pairOf,
   printsOnClear,
   pairDifferences,
+  pairKind,
   type PairValues,
   pairValuesSchema,
   type Process,
@@ -37,6 +37,7 @@ export {
   valueRows,
   valuesOf,
   type ValueUnit,
+  withFamilyId,
   withValue,
   yearsText,
 } from './pair';
@@ -53,7 +54,14 @@ export {
   type OperationSheet,
 } from './operation';
 export { movedInk, turnedInk } from './inks';
-export { type LooseParts, narrowestLightMm, nominalParts, type Plan, planPiece } from './planPiece';
+export {
+  type LooseParts,
+  markedModules,
+  narrowestLightMm,
+  nominalParts,
+  type Plan,
+  planPiece,
+} from './planPiece';
 export { bridgesFor, type Bridges, withBridges } from './bridges';
 export { type Body, plainSolid, solidForms, solidSchema, type SolidSettings, wholeLayersMm } from './solid';
 export { thinParts } from './thin';

@@ -38,12 +38,12 @@ const xs = (region: Region): number[] => region.flatMap((contour) => contour.map
 
 describe('polarity', () => {
   it('marks the dark modules where marks come out darker', () => {
-    expect(planPiece(piece, plywood, straight).marks).toBe('dark modules');
+    expect(planPiece(piece, plywood, straight).marks).toBe('dark-modules');
     expect(regionArea(markedOf(withoutGrowth(plywood)))).toBeCloseTo(darkModules, 6);
   });
 
   it('marks the light modules and the quiet zone where marks come out lighter', () => {
-    expect(planPiece(piece, aluminium, straight).marks).toBe('light modules and quiet zone');
+    expect(planPiece(piece, aluminium, straight).marks).toBe('light-modules-and-quiet-zone');
     expect(regionArea(markedOf(withoutGrowth(aluminium)))).toBeCloseTo(37 * 37 - darkModules, 6);
   });
 

@@ -17,11 +17,17 @@ import { bodyOf, type Body, type SolidSettings } from './solid';
 import { areaSeconds, feedSeconds } from './work';
 import { castShadow, shadowParts, type CastShadow } from './shadow';
 
+/** Which modules the machine marks, in words. */
+export const markedModules = {
+  'dark-modules': 'dark modules',
+  'light-modules-and-quiet-zone': 'light modules and quiet zone',
+} as const;
+export type MarkedModules = keyof typeof markedModules;
+
 export interface Plan {
   /** What the machine is told. Made when it is asked for: not while only the finished piece is looked at. */
   readonly sheet: () => OperationSheet;
-  /** Which modules the machine marks: the dark ones, or the light ones with the quiet zone. */
-  readonly marks: 'dark modules' | 'light modules and quiet zone';
+  readonly marks: MarkedModules;
   /** How far every marked edge is drawn in, so that it comes out in place. */
   readonly compensationMm: number;
   /** What remains of the growth after compensation, on each edge. */
@@ -140,7 +146,7 @@ export function planPiece(
   });
   return {
     sheet,
-    marks: marksDarkModules(pair, settings.reversed) ? 'dark modules' : 'light modules and quiet zone',
+    marks: marksDarkModules(pair, settings.reversed) ? 'dark-modules' : 'light-modules-and-quiet-zone',
     compensationMm,
     residualGrowthMm,
     mirrored: isMirrored,

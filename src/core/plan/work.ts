@@ -4,6 +4,7 @@
  * over what is not marked; printers feed the sheet.
  */
 import { boundsOf, regionArea, regionLength, type Box } from '../geometry';
+import { machineKinds } from './machines';
 import { isLine, type Heights, type Operation } from './operation';
 import type { PairValues } from './pair';
 
@@ -36,7 +37,9 @@ export const feedSeconds = (
   { process, machine }: Pick<PairValues, 'process' | 'machine'>,
   heightMm: number,
 ): number | null =>
-  process.lineIntervalMm === null && machine.kind === 'printer' ? heightMm / process.markMmPerS : null;
+  process.lineIntervalMm === null && machineKinds[machine.kind].feedsPaper
+    ? heightMm / process.markMmPerS
+    : null;
 
 /** Layers that an area is built of; what lies on the surface is one. */
 const layersOf = (heights: Heights | undefined, { machine }: Pick<PairValues, 'machine'>): number =>

@@ -31,9 +31,9 @@ async function most(studio: Studio, harm: Harm): Promise<number> {
 describe('harm', () => {
   it('of a corner is worst where a finder pattern goes (ISO/IEC 18004:2015, 6.3.3), and least where there is none', async () => {
     const studio = studioOf('white-vinyl', 'ink-jet-600dpi', 'H');
-    const torn = (corner: 'upper left' | 'lower right') => most(studio, { kind: 'torn', corner });
-    expect(await torn('upper left')).toBeLessThanOrEqual(harmSteps[1]);
-    expect(await torn('lower right')).toBeGreaterThan(await torn('upper left'));
+    const torn = (corner: 'upper-left' | 'lower-right') => most(studio, { kind: 'torn', corner });
+    expect(await torn('upper-left')).toBeLessThanOrEqual(harmSteps[1]);
+    expect(await torn('lower-right')).toBeGreaterThan(await torn('upper-left'));
   });
 
   it('of dirt in the middle is survived the better the higher the level is', async () => {

@@ -25,8 +25,15 @@ const mostTried = 16;
 const fadedShots = 10;
 
 /** As a reader sees the symbol, which has no finder pattern at its lower right. */
-export const corners = ['upper left', 'upper right', 'lower left', 'lower right'] as const;
-export type Corner = (typeof corners)[number];
+/** Of a code, in words. */
+export const cornerNames = {
+  'upper-left': 'upper left',
+  'upper-right': 'upper right',
+  'lower-left': 'lower left',
+  'lower-right': 'lower right',
+} as const;
+export type Corner = keyof typeof cornerNames;
+const corners = Object.keys(cornerNames) as readonly Corner[];
 
 export type Harm =
   | { readonly kind: 'dirt'; readonly column: number; readonly row: number }

@@ -9,7 +9,16 @@ export {
   planMap,
   trialOf,
 } from './conditions';
-export { type Corner, dirtPlaces, type Harm, harms, readShots, surviveHarm, type Survived } from './damage';
+export {
+  cornerNames,
+  type Corner,
+  dirtPlaces,
+  type Harm,
+  harms,
+  readShots,
+  surviveHarm,
+  type Survived,
+} from './damage';
 export { gradeFromFront } from './frontView';
 export type { Losses } from './losses';
 export {

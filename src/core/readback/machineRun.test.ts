@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import { findPair } from '../../content';
 import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job } from '../job';
-import { emptyLibrary, runJob, watchMachine, watchedFormat, type Watched } from '../run';
+import { emptyLibrary, runJob, watchMachine, type Watched } from '../run';
 import { machineKinds, type MachineKindId } from '../plan';
 import { numbersPerWay, type MachineRun } from '.';
 
@@ -86,6 +86,6 @@ describe('a run of a machine', () => {
     const job = jobOn('white-paper', 'laser-printer-600dpi');
     expect(await watchMachine(job, runJob(job), emptyLibrary, outputBinary)).toBeNull();
     const kinds = Object.keys(machineKinds) as MachineKindId[];
-    expect(kinds.filter((kind) => watchedFormat(kind) === null)).toEqual(['printer', 'stamp']);
+    expect(kinds.filter((kind) => machineKinds[kind].watchedFormat === null)).toEqual(['printer', 'stamp']);
   });
 });

@@ -92,7 +92,7 @@ const readPngAs =
     return readPixels({ columns: width, rows: height, rgbaAt }, pxPerM / 1000, setting, shows);
   };
 
-export const readFinishedPng = readPngAs('finished piece');
+export const readFinishedPng = readPngAs('finished-piece');
 export const readMarkedPng = readPngAs('marks');
 
 /** P4 of Netpbm: width, height, then eight pixels to a byte, 1 is black. It has no size of its own: a dot is the printer's. */
@@ -142,7 +142,7 @@ const readLossy = (
       { columns: width, rows: height, rgbaAt },
       height / setting.heightMm,
       setting,
-      'finished piece',
+      'finished-piece',
     );
   };
 };

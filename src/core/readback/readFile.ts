@@ -29,7 +29,7 @@ export interface ReadFile {
   /** A window in millimetres of the piece, as the machine marks it or the picture shows it. */
   readonly raster: (window: Box, pxPerMm: number) => MarkRaster;
   /** Marks and bare surface as they are in a picture of the finished piece; null where black is what is marked. */
-  readonly shows: 'marks' | 'finished piece';
+  readonly shows: 'marks' | 'finished-piece';
 }
 
 /** What the bytes do not say, known from the machine and from how they were written. */

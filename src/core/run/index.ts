@@ -54,18 +54,11 @@ export {
   type Refused,
   svgOfJob,
 } from './makeFiles';
-export { nameValues, type Take, type TakeId, takeOf, takes } from './takes';
+export { nameValues, type Take, type TakeId, suitsMachine, takeOf, takes } from './takes';
 export { machineModelOf, meantCodes, proofSeed, proofSetup, standardOf } from './proveJob';
 export { changesOf, mendAll } from './mendAll';
 export { type FitCandidate, type FitSearch, type Kept, keepable, makeItFit } from './makeFit';
-export {
-  type FileReader,
-  type ReadBack,
-  startReadBack,
-  type Watched,
-  watchedFormat,
-  watchMachine,
-} from './readBack';
+export { type FileReader, type ReadBack, startReadBack, type Watched, watchMachine } from './readBack';
 export { measureMessage, type MessageRuler } from './ruler';
 export { quickProofKind } from './quickKind';
 export { findCauses, isWorseThan, proofFinding, proofKey } from './quickProof';

@@ -17,7 +17,7 @@ import {
   type WriteSetting,
 } from '../output';
 import { cutRegion, mirrorBox, type Box } from '../geometry';
-import { nominalParts, planPiece, type Ink, type OperationSheet } from '../plan';
+import { markedModules, nominalParts, planPiece, type Ink, type OperationSheet } from '../plan';
 import type { StandSettings } from '../piece';
 import type { Library } from './library';
 import { makeSheetOf } from './makeSheetOf';
@@ -83,7 +83,7 @@ export function notesOf(
     title: `${shownTitle(job)}, ${which}`,
     description: [
       `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${pair.material.name} by ${pair.machine.name}`,
-      `marks the ${plan.marks}${plan.reversed ? ' (reversed)' : ''}${growth}${plan.mirrored ? '; mirrored' : ''}`,
+      `marks the ${markedModules[plan.marks]}${plan.reversed ? ' (reversed)' : ''}${growth}${plan.mirrored ? '; mirrored' : ''}`,
       ...piece.codes.map(
         ({ code, moduleMm }) =>
           `code ${Number(code.width.toFixed(4))} mm, module ${Number(moduleMm.toFixed(4))} mm`,
@@ -160,7 +160,7 @@ async function written(
   const format = formatOf(take);
   const write = await format.load();
   const setting = settingOf(job, result, made, notes, request);
-  const isFinished = format.shows === 'finished piece';
+  const isFinished = format.shows === 'finished-piece';
   const parts = [];
   for (const { part, ...written } of await write(plan.sheet(), setting))
     parts.push({

@@ -2,6 +2,7 @@
 import { codeNamer, metricAmount, wordsOf } from '../finding';
 import type { Job } from '../job';
 import type { FileNotes, MakeSheet } from '../output';
+import { markedModules } from '../plan';
 import { quickProofKind, quickProofTitle } from './quickKind';
 import type { JobResult, Made } from './runJob';
 
@@ -32,7 +33,10 @@ export function makeSheetOf(
       ['Piece', `${number(job.piece.widthMm)} x ${number(job.piece.heightMm)} mm`],
       ['Material', material.name],
       ['Machine', machine.name],
-      ['Marks', `${plan.marks}${plan.reversed ? ', reversed' : ''}${plan.mirrored ? ', mirrored' : ''}`],
+      [
+        'Marks',
+        `${markedModules[plan.marks]}${plan.reversed ? ', reversed' : ''}${plan.mirrored ? ', mirrored' : ''}`,
+      ],
       ...piece.codes.map(
         ({ code, moduleMm }, index) =>
           [

@@ -4,6 +4,7 @@ import {
   fileNames,
   formatOf,
   outputFormats,
+  suits,
   type FileNotes,
   type FormatId,
   type NameValues,
@@ -17,9 +18,10 @@ export function operationFormats({ machine }: Pick<PairValues, 'machine'>): read
   const fitting = outputFormats.filter(
     (format) => !('shows' in format) && (!('needs' in format) || machine.dotMm !== null),
   );
-  const suits = ({ suits: kinds }: (typeof fitting)[number]): boolean =>
-    (kinds as readonly string[]).includes(machine.kind);
-  return [...fitting.filter(suits), ...fitting.filter((format) => !suits(format))].map(({ id }) => id);
+  const [suited, others] = [true, false].map((isSuited) =>
+    fitting.filter(({ id }) => suits(id, machine) === isSuited),
+  );
+  return [...suited!, ...others!].map(({ id }) => id);
 }
 
 export interface OperationFileRequest {

@@ -1,5 +1,5 @@
 /** What the proof of a job needs, taken from the job as it ran. */
-import { isSeenThrough, machineKinds, type MaterialFamily, type Pair } from '../plan';
+import { isSeenThrough, machineKinds, materialFamilies, type Pair } from '../plan';
 import type { Job } from '../job';
 import { svgOfJob } from './makeFiles';
 import { mirrorBox, multiplyMatrix, turnedBounds, type Box, type Matrix } from '../geometry';
@@ -11,7 +11,6 @@ import { rasteriseMarks } from '../readback';
 import { metalMirrors, plasticMirrors, type Bend, type MachineModel, type Shine } from '../simulation';
 import type { JobResult } from './runJob';
 
-/** Every proof photographs the same twenty ways. */
 /** Of all shots of a job and of its machine: the same file gives the same verdict. */
 export const proofSeed = 17;
 
@@ -44,29 +43,15 @@ function toModulesOf({ code, turn, moduleMm }: PlacedCode, mirroredOver: number 
 /** What light does on the surface of a material. */
 const shineOf = ({ material }: Pick<Pair, 'material'>): Shine => ({
   gloss: material.gloss,
-  mirrors:
-    material.family === 'bare metal' || material.family === 'sheet metal' ? metalMirrors : plasticMirrors,
+  mirrors: materialFamilies[material.family].mirrorsLike === 'metal' ? metalMirrors : plasticMirrors,
 });
-
-/** Families whose marks are burnt into them. */
-const burning: readonly MaterialFamily[] = [
-  'wood',
-  'cork',
-  'leather',
-  'card',
-  'paper',
-  'stencil card',
-  'fabric',
-];
-
-/** Ink runs along the fibres of what is not coated. */
-const soaking: readonly Pair['material']['family'][] = ['paper', 'card', 'stencil card', 'fabric', 'wood'];
 
 /** How the machine of a pair makes marks on its material. */
 export function machineModelOf(
   { machine, process, material, edgeGrowthMm }: Pair,
   seed: number,
 ): MachineModel {
+  const { burns, soaks } = materialFamilies[material.family];
   return {
     kind: machine.kind,
     growthMm: edgeGrowthMm,
@@ -74,8 +59,8 @@ export function machineModelOf(
     dotMm: machine.dotMm,
     lineMm: process.lineIntervalMm,
     isPointed: machine.halfAngleDegrees !== null,
-    burns: burning.includes(material.family),
-    soaks: soaking.includes(material.family),
+    burns,
+    soaks,
     hasMesh: machine.inks === 'single' && machine.dotMm === null,
     seed,
   };
@@ -132,7 +117,7 @@ export function proofSetup(job: Job, result: JobResult, revision: number | null)
 
 /** What is printed on a surface or cut of foil is measured by the one standard, what is marked in a material by the other. */
 export const standardOf = ({ machine }: Pair): Standard =>
-  machineKinds[machine.kind].operation === 'print' || machineKinds[machine.kind].leaves === 'parts to weed'
+  machineKinds[machine.kind].operation === 'print' || machineKinds[machine.kind].leaves === 'parts-to-weed'
     ? 'ISO/IEC 15415'
     : 'ISO/IEC 29158';
 

@@ -2,7 +2,7 @@
 import { mirrorBox } from '../geometry';
 import type { Job } from '../job';
 import { formatOf, isInColour, type FormatId, type OutputBinary } from '../output';
-import type { MachineKindId, OperationSheet } from '../plan';
+import { machineKinds, type OperationSheet } from '../plan';
 import { proveUntil, type ProofSetup } from '../proof';
 import { voting, type Reader } from '../readers';
 import {
@@ -112,7 +112,7 @@ export function startReadBack(
       ...setup,
       raster: found.raster,
       // A picture has its colours in it, and nothing is made of it by the machine any more.
-      ...(found.shows === 'finished piece' ? asPicture(setup, result) : {}),
+      ...(found.shows === 'finished-piece' ? asPicture(setup, result) : {}),
     };
     const few = await compared(own, fewShots);
     return { checks, ...(few.problem === null ? few : await compared(own, moreShots)) };
@@ -155,7 +155,9 @@ function readSettingOf(
       lineMm: process.lineIntervalMm ?? process.elementMm,
       tipMm:
         machine.dotMm ??
-        (machine.kind === 'rotary' && machine.halfAngleDegrees === null ? process.elementMm : 0),
+        (machineKinds[machine.kind].tool === 'cutter' && machine.halfAngleDegrees === null
+          ? process.elementMm
+          : 0),
     },
     groundColour: pair.groundColour,
     wrappedMm: wrappedOn(job)?.diameterMm ?? null,
@@ -183,7 +185,7 @@ export async function watchMachine(
 ): Promise<Watched | null> {
   const { pair } = result;
   const { kind, layerMm } = pair.machine;
-  const take = watchedFormat(kind);
+  const take = machineKinds[kind].watchedFormat;
   if (take === null) return null;
   const made = await makeFiles(
     job,
@@ -215,22 +217,4 @@ export async function watchMachine(
       ? runOfProgram(file.bytes, setting)
       : runOfDrawing((await loadDxfPaths())(file.bytes, setting).paths, pair);
   return { kind: 'ways', run };
-}
-
-/** The file whose bytes say what a kind of machine does in order; null where all is made at once. */
-export function watchedFormat(kind: MachineKindId): 'gcode' | 'dxf' | '3mf' | null {
-  switch (kind) {
-    case 'laser':
-    case 'rotary':
-    case 'cut-through':
-      return 'gcode';
-    case 'knife':
-    case 'mask':
-      return 'dxf';
-    case 'solid':
-      return '3mf';
-    case 'printer':
-    case 'stamp':
-      return null;
-  }
 }

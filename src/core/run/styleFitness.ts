@@ -19,7 +19,7 @@ const payload = 'https://ternquay.example/style';
 
 export const styleFitnessSchema = z.strictObject({
   /** `safe` when every reader is prompt on both versions; `refused` when fewer than two voting readers are. */
-  verdict: z.enum(['safe', 'costs a reader', 'refused']),
+  verdict: z.enum(['safe', 'costs-a-reader', 'refused']),
   /** Shots on each version. */
   shots: z.int().min(1),
   readers: z.array(
@@ -59,7 +59,7 @@ export async function measureStyleFitness(
   }));
   const prompt = counted.filter(({ votes, state }) => votes && state === 'prompt').length;
   const isSafe = counted.every(({ state }) => state === 'prompt');
-  return { verdict: isSafe ? 'safe' : prompt < 2 ? 'refused' : 'costs a reader', shots, readers: counted };
+  return { verdict: isSafe ? 'safe' : prompt < 2 ? 'refused' : 'costs-a-reader', shots, readers: counted };
 }
 
 /** How drawn shapes alone are proved. */

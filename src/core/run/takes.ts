@@ -1,7 +1,7 @@
 /** What can be taken of a job, and the fields of its name. */
 import { titleOf, type Job } from '../job';
-import { outputFormats, type FormatId, type NameValues, type OutputFormat } from '../output';
-import { machineKinds, type MachineKindId, type PairValues } from '../plan';
+import { outputFormats, suits, type FormatId, type NameValues, type OutputFormat } from '../output';
+import { machineKinds, type Machine, type PairValues } from '../plan';
 import type { JobResult } from './runJob';
 
 /** Everything that can be taken of a job: the formats, and what needs more than operations. */
@@ -9,9 +9,9 @@ export type TakeId = FormatId | 'svg-code' | 'sheet' | 'job';
 
 export interface Take extends Omit<OutputFormat, 'id' | 'load'> {
   readonly id: TakeId;
+  /** Whether it is offered first for every machine. */
+  readonly suitsAll?: true;
 }
-
-const everyKind = Object.keys(machineKinds) as MachineKindId[];
 
 export const takes: readonly Take[] = [
   ...outputFormats,
@@ -22,7 +22,6 @@ export const takes: readonly Take[] = [
     extension: 'svg',
     mediaType: 'image/svg+xml',
     variant: 'code',
-    suits: [],
   },
   {
     id: 'sheet',
@@ -31,7 +30,7 @@ export const takes: readonly Take[] = [
     extension: 'pdf',
     mediaType: 'application/pdf',
     variant: 'make-sheet',
-    suits: everyKind,
+    suitsAll: true,
   },
   {
     id: 'job',
@@ -40,10 +39,13 @@ export const takes: readonly Take[] = [
     extension: 'binarus.json',
     mediaType: 'application/json',
     variant: '',
-    suits: [],
   },
 ];
 export const takeOf = (id: TakeId): Take => takes.find((take) => take.id === id)!;
+
+/** Whether it is offered first for a machine. */
+export const suitsMachine = ({ id, suitsAll }: Take, machine: Pick<Machine, 'kind'>): boolean =>
+  suitsAll === true || suits(id, machine);
 
 /** Fields of names. */
 export const nameValues = (

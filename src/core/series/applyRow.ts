@@ -8,15 +8,15 @@ import { pictureNamed, type NamedPicture } from './pictures';
 
 export type RowProblem =
   | { readonly kind: 'empty'; readonly target: Target; readonly columns: readonly string[] }
-  | { readonly kind: 'no column'; readonly column: string }
-  | { readonly kind: 'no field'; readonly field: string }
-  | { readonly kind: 'no words'; readonly id: string }
-  | { readonly kind: 'no picture'; readonly name: string }
-  | { readonly kind: 'no logo' }
+  | { readonly kind: 'no-column'; readonly column: string }
+  | { readonly kind: 'no-field'; readonly field: string }
+  | { readonly kind: 'no-words'; readonly id: string }
+  | { readonly kind: 'no-picture'; readonly name: string }
+  | { readonly kind: 'no-logo' }
   /** A change that was made to fix something makes no valid piece any more. */
-  | { readonly kind: 'no fix'; readonly why: string }
+  | { readonly kind: 'no-fix'; readonly why: string }
   | {
-      readonly kind: 'not a number';
+      readonly kind: 'not-a-number';
       readonly target: Target;
       readonly value: string;
       readonly least: number;
@@ -53,7 +53,7 @@ export function applyRow(
   for (const { target, text } of match) {
     const columns = columnsIn(text);
     const missing = columns.filter((column) => cell(column) === null);
-    problems.push(...missing.map((column): RowProblem => ({ kind: 'no column', column })));
+    problems.push(...missing.map((column): RowProblem => ({ kind: 'no-column', column })));
     if (missing.length > 0) continue;
     const value = filled(text, cell);
     const isEmpty = columns.length > 0 && columns.every((column) => cell(column) === '');
@@ -74,14 +74,14 @@ export function applyRow(
       case 'logo':
         made = withLogo(made, pictureNamed(pictures, value), value, problems);
         break;
-      case 'logo title':
-        if (isShort('logo title', value, problems)) made = withLogoTitle(made, value, problems);
+      case 'logo-title':
+        if (isShort('logo-title', value, problems)) made = withLogoTitle(made, value, problems);
         break;
       case 'quantity': {
         const { least, most } = quantityLimits;
         const number = value === '' ? 1 : Number(value);
         if (!Number.isInteger(number) || number < least || number > most)
-          problems.push({ kind: 'not a number', target, value, least, most });
+          problems.push({ kind: 'not-a-number', target, value, least, most });
         else quantity = number;
         break;
       }
@@ -89,11 +89,11 @@ export function applyRow(
         const { least, most } = widthLimits;
         const number = Number(value.replace(',', '.'));
         if (!(number >= least && number <= most))
-          problems.push({ kind: 'not a number', target, value, least, most });
+          problems.push({ kind: 'not-a-number', target, value, least, most });
         else made = scaledJob(made, number / made.piece.widthMm);
         break;
       }
-      case 'file name':
+      case 'file-name':
         fileName = value;
         break;
     }
@@ -102,7 +102,7 @@ export function applyRow(
   if (changes.length > 0) {
     const fixed = jobSchema.safeParse(applyChanges(made, changes as Parameters<typeof applyChanges>[1]));
     if (fixed.success) made = fixed.data;
-    else problems.push({ kind: 'no fix', why: fixed.error.issues[0]?.message ?? '' });
+    else problems.push({ kind: 'no-fix', why: fixed.error.issues[0]?.message ?? '' });
   }
   return { job: made, quantity: leftOut.includes(row) ? 0 : quantity, fileName, problems };
 }
@@ -155,7 +155,7 @@ export function* textsOfRows({ match, source }: Pick<SeriesDocument, 'match' | '
 
 function withLogo(job: Job, picture: NamedPicture | undefined, name: string, problems: RowProblem[]): Job {
   if (picture === undefined) {
-    problems.push({ kind: 'no picture', name });
+    problems.push({ kind: 'no-picture', name });
     return job;
   }
   const [first, ...others] = job.codes;
@@ -167,7 +167,7 @@ function withLogo(job: Job, picture: NamedPicture | undefined, name: string, pro
 function withLogoTitle(job: Job, title: string, problems: RowProblem[]): Job {
   const [first, ...others] = job.codes;
   if (first!.logo === null) {
-    problems.push({ kind: 'no logo' });
+    problems.push({ kind: 'no-logo' });
     return job;
   }
   return { ...job, codes: [{ ...first!, logo: { ...first!.logo, title } }, ...others] };
@@ -177,7 +177,7 @@ function withField(job: Job, field: string, value: string, problems: RowProblem[
   const [first, ...others] = job.codes;
   const before = (first!.message as Readonly<Record<string, unknown>>)[field];
   if (before === undefined && !(field in first!.message)) {
-    problems.push({ kind: 'no field', field });
+    problems.push({ kind: 'no-field', field });
     return job;
   }
   const typed = Array.isArray(before)
@@ -198,7 +198,7 @@ function withField(job: Job, field: string, value: string, problems: RowProblem[
 function withWords(job: Job, id: string, value: string, problems: RowProblem[]): Job {
   const { items } = job.piece;
   if (!items.some((item) => item.id === id && item.kind === 'words')) {
-    problems.push({ kind: 'no words', id });
+    problems.push({ kind: 'no-words', id });
     return job;
   }
   return {

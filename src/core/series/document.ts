@@ -5,9 +5,10 @@ import { columnsIn, matchSchema } from './match';
 import { numbersSchema } from './numbers';
 import { namedPictureSchema, pictureLimit } from './pictures';
 import { tableLimits } from './table';
+import { withIds } from './withIds';
 
-/** 2: pictures by name, fixes, rows that are left out. */
-export const seriesFormatVersion = 2;
+/** 2: pictures by name, fixes, rows that are left out. 3: ids instead of words. */
+export const seriesFormatVersion = 3;
 
 const cell = z.string().max(8192);
 const columns = z.array(z.string().min(1).max(200)).min(1).max(tableLimits.columns);
@@ -69,6 +70,7 @@ export const seriesKind = new DocumentKind({
   steps: {
     // Until version 1 there were no pictures, and no fixes of rows.
     1: (document) => ({ ...document, formatVersion: 2, pictures: [], fixes: [], leftOut: [] }),
+    2: withIds,
   },
 });
 export const seriesDocumentSchema = seriesKind.anySchema;

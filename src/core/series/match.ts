@@ -12,9 +12,9 @@ const targetSchema = z.discriminatedUnion('on', [
   /** The name of a picture that becomes the logo of the first code. */
   z.strictObject({ on: z.literal('logo') }),
   /** Words below the logo. */
-  z.strictObject({ on: z.literal('logo title') }),
+  z.strictObject({ on: z.literal('logo-title') }),
   z.strictObject({ on: z.literal('quantity') }),
-  z.strictObject({ on: z.literal('file name') }),
+  z.strictObject({ on: z.literal('file-name') }),
   /** Width of the piece in millimetres; all that lies on it goes along. */
   z.strictObject({ on: z.literal('width') }),
 ]);
@@ -37,7 +37,7 @@ const otherNames: Readonly<Record<string, readonly string[]>> = {
   address: ['url', 'link', 'website', 'web', 'target'],
   quantity: ['count', 'number of pieces', 'copies', 'qty', 'pieces'],
   serial: ['number', 'no', 'nr', 'serial number', 'id'],
-  'file name': ['file', 'filename'],
+  'file-name': ['file', 'filename'],
   first: ['first name', 'given name'],
   logo: ['picture', 'image', 'picture file', 'logo file'],
   family: ['family name', 'last name', 'surname'],
@@ -62,7 +62,7 @@ export function matchByName(job: Job, columns: readonly string[]): Match {
   for (const item of job.piece.items) if (item.kind === 'words') take({ on: 'words', id: item.id }, item.id);
   take({ on: 'serial' }, 'serial');
   take({ on: 'quantity' }, 'quantity');
-  take({ on: 'file name' }, 'file name');
+  take({ on: 'file-name' }, 'file-name');
   take({ on: 'logo' }, 'logo');
   return match;
 }

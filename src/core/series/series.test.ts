@@ -152,7 +152,7 @@ describe('a table', () => {
   it('points out what a spreadsheet spoilt, and what it would count', () => {
     const own = table('id,size,sum\n00417,1-2,=A1+1\n418,2-Mar,+44 20 7946 0018\n10235,3-4,1E+05\n');
     expect(own.notes).toEqual([
-      { kind: 'spoilt', row: 3, column: 'id', value: '418', by: 'leading zeros' },
+      { kind: 'spoilt', row: 3, column: 'id', value: '418', by: 'leading-zeros' },
       { kind: 'spoilt', row: 3, column: 'size', value: '2-Mar', by: 'date' },
       { kind: 'formula', row: 2, column: 'sum', value: '=A1+1' },
       { kind: 'spoilt', row: 4, column: 'sum', value: '1E+05', by: 'exponent' },
@@ -168,8 +168,8 @@ describe('a table', () => {
       ['6', '7', '8'],
     ]);
     expect(own.notes).toEqual([
-      { kind: 'same name', column: 'id', renamed: 'id (2)' },
-      { kind: 'no name', renamed: 'column 3' },
+      { kind: 'same-name', column: 'id', renamed: 'id (2)' },
+      { kind: 'no-name', renamed: 'column 3' },
       { kind: 'ragged', row: 3, cells: 2, columns: 3 },
       { kind: 'ragged', row: 4, cells: 4, columns: 3 },
     ]);
@@ -301,21 +301,21 @@ describe('a row', () => {
       problems: [{ kind: 'empty', columns: ['name'] }],
     });
     expect(applyRow(job, settings(match), own, 2).problems).toEqual([
-      { kind: 'not a number', target: { on: 'quantity' }, value: '-1', least: 0, most: 5000 },
+      { kind: 'not-a-number', target: { on: 'quantity' }, value: '-1', least: 0, most: 5000 },
     ]);
     const wrong = [{ target: { on: 'serial' } as const, text: '{nummer}' }];
     expect(applyRow(job, settings(wrong), own, 0).problems).toEqual([
-      { kind: 'no column', column: 'nummer' },
+      { kind: 'no-column', column: 'nummer' },
     ]);
     const field = [{ target: { on: 'message', field: 'phone' } as const, text: 'x' }];
-    expect(applyRow(job, settings(field), own, 0).problems).toEqual([{ kind: 'no field', field: 'phone' }]);
+    expect(applyRow(job, settings(field), own, 0).problems).toEqual([{ kind: 'no-field', field: 'phone' }]);
   });
 
   it('finds columns that are called like what a row can say', () => {
     expect(matchByName(job, ['Link', 'Copies', 'File name', 'Colour'])).toEqual([
       { target: { on: 'message', field: 'address' }, text: '{Link}' },
       { target: { on: 'quantity' }, text: '{Copies}' },
-      { target: { on: 'file name' }, text: '{File name}' },
+      { target: { on: 'file-name' }, text: '{File name}' },
     ]);
   });
 

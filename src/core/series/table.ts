@@ -18,8 +18,8 @@ export type Separator = (typeof separators)[number];
 /** Rows are counted as people see them in the file: the head is row 1. */
 export type TableNote =
   | { readonly kind: 'ragged'; readonly row: number; readonly cells: number; readonly columns: number }
-  | { readonly kind: 'same name'; readonly column: string; readonly renamed: string }
-  | { readonly kind: 'no name'; readonly renamed: string }
+  | { readonly kind: 'same-name'; readonly column: string; readonly renamed: string }
+  | { readonly kind: 'no-name'; readonly renamed: string }
   | { readonly kind: 'quotes'; readonly row: number }
   | { readonly kind: 'formula'; readonly row: number; readonly column: string; readonly value: string }
   | {
@@ -27,7 +27,7 @@ export type TableNote =
       readonly row: number;
       readonly column: string;
       readonly value: string;
-      readonly by: 'exponent' | 'leading zeros' | 'date';
+      readonly by: 'exponent' | 'leading-zeros' | 'date';
     };
 
 export const tableLimits = { bytes: 20e6, rows: 20_000, columns: 200 } as const;
@@ -122,8 +122,8 @@ function namedColumns(head: readonly string[], notes: TableNote[]): readonly str
     const name = cell.trim();
     let own = name === '' ? `column ${index + 1}` : name;
     for (let more = 2; taken.has(own); more++) own = `${name} (${more})`;
-    if (name === '') notes.push({ kind: 'no name', renamed: own });
-    else if (own !== name) notes.push({ kind: 'same name', column: name, renamed: own });
+    if (name === '') notes.push({ kind: 'no-name', renamed: own });
+    else if (own !== name) notes.push({ kind: 'same-name', column: name, renamed: own });
     taken.add(own);
     return own;
   });
@@ -154,7 +154,7 @@ function spoilt(columns: readonly string[], rows: readonly (readonly string[])[]
       )
         notes.push({ kind: 'spoilt', row, column, value, by: 'date' });
       else if (hasZeros && /^[1-9]\d*$/.test(value) && value.length < longest)
-        notes.push({ kind: 'spoilt', row, column, value, by: 'leading zeros' });
+        notes.push({ kind: 'spoilt', row, column, value, by: 'leading-zeros' });
     });
   });
   return notes;

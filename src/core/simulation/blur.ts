@@ -11,7 +11,7 @@ export function kernelsOf({ blurPx, motionPx, moves }: Lens): {
 } {
   const still = kernelOf(blurPx, 0);
   const moving = motionPx === 0 ? still : kernelOf(blurPx, motionPx);
-  return moves === 'along rows' ? { along: moving, across: still } : { along: still, across: moving };
+  return moves === 'along-rows' ? { along: moving, across: still } : { along: still, across: moving };
 }
 
 /** A Gaussian cut at three deviations, and drawn out over a way. */

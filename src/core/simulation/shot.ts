@@ -55,7 +55,7 @@ export interface Glare {
 export interface Lens {
   readonly blurPx: number;
   readonly motionPx: number;
-  readonly moves: 'along rows' | 'across rows';
+  readonly moves: 'along-rows' | 'across-rows';
   /** Noise of the sensor in steps of 255. */
   readonly noiseSteps: number;
   /** Quantisation of what is kept, as a share of the usual table. */
@@ -130,7 +130,7 @@ export function shotOf(setting: Setting, seed: number, number: number): Shot {
     lens: {
       blurPx: blurPxAt(camera, distanceMm),
       motionPx: motionPxIn(scene, camera),
-      moves: number % 2 === 0 ? 'along rows' : 'across rows',
+      moves: number % 2 === 0 ? 'along-rows' : 'across-rows',
       noiseSteps: noiseStepsIn(scene, camera),
       lossShare: camera.lossShare,
     },

@@ -11,8 +11,8 @@ const countOf = (roles: Uint8Array, name: (typeof moduleRoles)[number]): number 
 describe('symbolAnatomy', () => {
   it('has as many modules of each pattern as ISO/IEC 18004:2015, clause 6.3, draws', () => {
     const { role } = symbolAnatomy(7, 'M');
-    expect(countOf(role, 'finder ring')).toBe(3 * 24);
-    expect(countOf(role, 'finder centre')).toBe(3 * 9);
+    expect(countOf(role, 'finder-ring')).toBe(3 * 24);
+    expect(countOf(role, 'finder-centre')).toBe(3 * 9);
     expect(countOf(role, 'separator')).toBe(3 * 15);
     expect(countOf(role, 'version')).toBe(2 * 18);
     // Two copies of 15 bits and the dark module.

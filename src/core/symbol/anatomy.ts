@@ -5,20 +5,22 @@
 import { blockLayout, sizeOfVersion, type Level } from './tables';
 import { alignmentPlaces, finderCentres, versionTemplate } from './template';
 
-export const moduleRoles = [
-  'finder ring',
-  'finder centre',
-  'finder gap',
-  'separator',
-  'timing',
-  'alignment',
-  'format',
-  'version',
-  'data',
-  'error correction',
-  'remainder',
-] as const;
-export type ModuleRole = (typeof moduleRoles)[number];
+/** In words. */
+export const moduleRoleNames = {
+  'finder-ring': 'finder ring',
+  'finder-centre': 'finder centre',
+  'finder-gap': 'finder gap',
+  separator: 'separator',
+  timing: 'timing',
+  alignment: 'alignment',
+  format: 'format',
+  version: 'version',
+  data: 'data',
+  'error-correction': 'error correction',
+  remainder: 'remainder',
+} as const;
+export type ModuleRole = keyof typeof moduleRoleNames;
+export const moduleRoles = Object.keys(moduleRoleNames) as readonly ModuleRole[];
 
 /** Arrays are `size * size`, row by row. */
 export interface Anatomy {
@@ -63,7 +65,7 @@ function buildAnatomy(version: number, level: Level): Anatomy {
     if (position >= layout.totalCodewords) return;
     codeword[module] = position;
     bit[module] = 7 - (index & 7);
-    role[module] = roleIndex(position < layout.dataCodewords ? 'data' : 'error correction');
+    role[module] = roleIndex(position < layout.dataCodewords ? 'data' : 'error-correction');
   });
 
   for (let index = 8; index < size - 8; index++) {
@@ -90,10 +92,10 @@ function buildAnatomy(version: number, level: Level): Anatomy {
         set(across, along, 'version');
       }
   const finderRoles: readonly ModuleRole[] = [
-    'finder centre',
-    'finder centre',
-    'finder gap',
-    'finder ring',
+    'finder-centre',
+    'finder-centre',
+    'finder-gap',
+    'finder-ring',
     'separator',
   ];
   for (const [row, column] of finderCentres(size))

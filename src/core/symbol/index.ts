@@ -1,5 +1,5 @@
 /** symbol: a text and settings come in; modules of an ISO/IEC 18004 model 2 symbol go out, with the role of each. */
-export { type ModuleRole, moduleRoles, symbolAnatomy } from './anatomy';
+export { type ModuleRole, moduleRoleNames, moduleRoles, symbolAnatomy } from './anatomy';
 export { type EncodeResult, encodeSteps, encodeSymbol, type QrSymbol, smallestVersions } from './encode';
 export { lostCodewords, type LostCodewords } from './lost';
 export { symbolSchema } from './schema';

@@ -581,7 +581,7 @@ describe('an archive with something bad in it', () => {
       leading('https://ternquay.example/2', 'TURNED'),
     ];
     const bytes = zipSync({
-      'binarus-archive.json': head(14),
+      'binarus-archive.json': head(15),
       'link-settings.json': json({ ...data.links.settings(), base }),
       ...Object.fromEntries(
         links.map((revision, index) => [
@@ -623,7 +623,7 @@ describe('an archive with something bad in it', () => {
     'leaves settings out whose address cannot be opened: %s',
     async (base) => {
       const bytes = zipSync({
-        'binarus-archive.json': head(14),
+        'binarus-archive.json': head(15),
         'link-settings.json': json({ ...data.links.settings(), base }),
       });
       expect((await take(data, bytes)).rejected).toEqual([

@@ -20,7 +20,7 @@ import {
   type saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 14 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 15 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',

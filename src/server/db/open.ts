@@ -19,6 +19,7 @@ import measuredAgain from './migrations/0016_measured_again.sql?raw';
 import saves from './migrations/0018_saves.sql?raw';
 import linkUses from './migrations/0019_link_uses.sql?raw';
 import savesOfLinks from './migrations/0020_saves_of_links.sql?raw';
+import idsForWords from './migrations/0021_ids_for_words.sql?raw';
 import shelfInPages from './migrations/0017_shelf_in_pages.sql?raw';
 
 export type Db = Database.Database;
@@ -72,6 +73,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 18, sql: saves },
   { number: 19, sql: linkUses },
   { number: 20, sql: savesOfLinks },
+  { number: 21, sql: idsForWords },
 ];
 
 /** The number of the newest migration that this program knows. */

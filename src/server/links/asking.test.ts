@@ -57,9 +57,9 @@ describe('an address that is asked', () => {
     ['/well', 'answers', 200, 0],
     ['/on', 'answers', 200, 1],
     ['/gone', 'refuses', 404, 0],
-    ['/round', 'goes round', null, 7],
-    ['/app', 'other scheme', 302, 1],
-    ['/wrong', 'no address', null, 0],
+    ['/round', 'goes-round', null, 7],
+    ['/app', 'other-scheme', 302, 1],
+    ['/wrong', 'no-address', null, 0],
   ] as const)('%s %s', async (path, outcome, status, hops) => {
     const told = await askAddress(base + path);
     expect([told.outcome, told.status, told.hops.length]).toEqual([outcome, status, hops]);
@@ -70,7 +70,7 @@ describe('an address that is asked', () => {
     expect(await askAddress(`${base}/silent`, AbortSignal.timeout(200))).toMatchObject({ outcome: 'silent' });
     expect(await askAddress('http://127.0.0.1:9/')).toMatchObject({ outcome: 'silent', status: null });
     // RFC 2606, 2: no name ends with it.
-    expect((await askAddress('http://ternquay.invalid/')).outcome).toBe('no host');
+    expect((await askAddress('http://ternquay.invalid/')).outcome).toBe('no-host');
     // Whoever counts takes the question for what it is.
     expect(visitorOf(agents[0]!).who).toBe('robot');
   });

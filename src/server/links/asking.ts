@@ -35,12 +35,12 @@ export async function askAddress(given: string, signal = AbortSignal.timeout(pat
           hops,
           isThirdParty: isThirdParty(given, address),
         };
-      if (!URL.canParse(next, address)) return none('no address', next, hops);
+      if (!URL.canParse(next, address)) return none('no-address', next, hops);
       address = new URL(next, address).href;
       hops.push(address);
       if (!/^https?:/.test(address))
-        return { outcome: 'other scheme', status, at: address, hops, isThirdParty: false };
-      if (hops.length > mostHops) return none('goes round', address, hops);
+        return { outcome: 'other-scheme', status, at: address, hops, isThirdParty: false };
+      if (hops.length > mostHops) return none('goes-round', address, hops);
     }
   } catch (error) {
     return none(faultOf(error), address, hops);
@@ -63,7 +63,7 @@ const faultSchema = z.object({
 function faultOf(error: unknown): Answered['outcome'] {
   const { name, cause } = faultSchema.parse(error);
   if (name === 'TimeoutError') return 'silent';
-  if (noHost.has(cause.code)) return 'no host';
+  if (noHost.has(cause.code)) return 'no-host';
   if (isCertificate(cause.code)) return 'certificate';
-  return cause.code === 'ERR_INVALID_URL' ? 'no address' : 'silent';
+  return cause.code === 'ERR_INVALID_URL' ? 'no-address' : 'silent';
 }

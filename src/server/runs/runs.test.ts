@@ -136,7 +136,7 @@ describe('a run', () => {
     };
     while (!inFolder().some((name) => name.startsWith('read-') && name.endsWith('.json')))
       await new Promise((resolve) => setTimeout(resolve, 20));
-    expect(killed.runs.find(id)?.state).toBe('under way');
+    expect(killed.runs.find(id)?.state).toBe('under-way');
     /** What of the document and of what was read lies there, and since when. */
     const parts = (): Record<string, number> =>
       Object.fromEntries(
@@ -183,7 +183,7 @@ describe('a run', () => {
       await new Promise((resolve) => setTimeout(resolve, 10));
     data.runs.giveUp(id);
     await data.runs.settled();
-    expect(data.runs.find(id)?.state).toBe('given up');
+    expect(data.runs.find(id)?.state).toBe('given-up');
     expect(data.runs.register({}).found).toBe(0);
     isHeld = false;
     expect(data.runs.goOn(id)).toBe(true);
@@ -240,7 +240,7 @@ describe('a run', () => {
     const wish = wishOf(['1', long, '2'], { form: 'svg', sheet: null });
     const named = {
       ...wish.series,
-      match: [...wish.series.match, { target: { on: 'file name' as const }, text: 'jacket' }],
+      match: [...wish.series.match, { target: { on: 'file-name' as const }, text: 'jacket' }],
     };
     const made = await run(data, { ...wish, series: named });
     expect(made.report).toMatchObject({ made: 2, heldBack: 1, held: [{ row: 1 }], pages: null, codes: 2 });

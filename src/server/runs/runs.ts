@@ -50,8 +50,8 @@ interface Underway {
 const keptMs = 30 * 24 * 3600 * 1000;
 type Weights = Readonly<Record<SeriesProgress['doing'], number>>;
 /** In measured runs of a thousand codes; files of their own are written and read back as one. */
-const ofDocuments: Weights = { measuring: 0.15, proving: 0.05, writing: 0.45, 'reading back': 0.35 };
-const ofFiles: Weights = { measuring: 0.05, proving: 0.02, writing: 0, 'reading back': 0.93 };
+const ofDocuments: Weights = { measuring: 0.15, proving: 0.05, writing: 0.45, 'reading-back': 0.35 };
+const ofFiles: Weights = { measuring: 0.05, proving: 0.02, writing: 0, 'reading-back': 0.93 };
 
 export function createRuns(
   store: RunStore,
@@ -93,7 +93,7 @@ export function createRuns(
 
   async function workOn(id: string, own: Underway): Promise<void> {
     const wish = own.wish ?? store.wish(id);
-    if (own.stop.signal.aborted || store.find(id)?.state !== 'under way') return;
+    if (own.stop.signal.aborted || store.find(id)?.state !== 'under-way') return;
     if (wish === null) return ended(id, 'broken', null);
     try {
       const hands = handsOf(id, own.stop.signal);
@@ -207,7 +207,7 @@ export function createRuns(
 
   const view = (run: KeptRun): Run => ({
     ...run,
-    progress: run.state === 'under way' ? progressOf(run.id) : null,
+    progress: run.state === 'under-way' ? progressOf(run.id) : null,
     hasFiles: run.state === 'made' && packed(run.id) !== null,
   });
 
@@ -231,7 +231,7 @@ export function createRuns(
       return true;
     },
     giveUp: (id) => {
-      store.end(id, 'given up', null);
+      store.end(id, 'given-up', null);
       callOff(id);
     },
     forget: (id) => {
@@ -272,7 +272,7 @@ const mostTold = 100;
 function reportOf(taken: TakenSeries<string>, { job }: RunWish): RunReport {
   const { rows, look } = taken.series;
   const count = (test: (row: (typeof rows)[number]) => boolean): number => rows.filter(test).length;
-  const held = rows.filter(({ state }) => state === 'held back');
+  const held = rows.filter(({ state }) => state === 'held-back');
   const rowsOnly: RunReport = {
     ...emptyReport,
     heldBack: held.length,
@@ -280,8 +280,8 @@ function reportOf(taken: TakenSeries<string>, { job }: RunWish): RunReport {
       row,
       why: [...problems.map(problemText), ...stops.map(({ title }) => title)].join(' '),
     })),
-    leftOut: count(({ why }) => why === 'its quantity is 0'),
-    madeBefore: count(({ why }) => why === 'made before'),
+    leftOut: count(({ why }) => why === 'quantity-zero'),
+    madeBefore: count(({ why }) => why === 'made-before'),
     look,
   };
   switch (taken.state) {
@@ -291,7 +291,7 @@ function reportOf(taken: TakenSeries<string>, { job }: RunWish): RunReport {
       const words = { amount: metricAmount, code: codeNamer(job.codes) };
       return { ...rowsOnly, problem: wordsOf(taken.finding.text, words), problemRow: taken.row };
     }
-    case 'mixed up':
+    case 'mixed-up':
       return {
         ...rowsOnly,
         codes: taken.codes,

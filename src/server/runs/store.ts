@@ -41,7 +41,7 @@ export interface RunStore {
    */
   piecesOf(id: string, pieces: readonly NewPiece[], from: number): boolean;
   /** What was written of it is in the register from now on, where it is `made`. */
-  end(id: string, state: Exclude<RunState, 'under way'>, report: RunReport | null): void;
+  end(id: string, state: Exclude<RunState, 'under-way'>, report: RunReport | null): void;
   /** Once more what was given up or broke. */
   goOn(id: string): boolean;
   /** Its numbers can be given again. False where there is none. */
@@ -89,19 +89,19 @@ export function runStore(db: Db, files: FileStore, uses: LinkUses = linkUses(db)
   );
   const selectWish = db.prepare<[string], string>('SELECT wish FROM series_runs WHERE id = ?').pluck();
   const selectOpen = db
-    .prepare<[], string>("SELECT id FROM series_runs WHERE state = 'under way' ORDER BY number")
+    .prepare<[], string>("SELECT id FROM series_runs WHERE state = 'under-way' ORDER BY number")
     .pluck();
   const endRun = db.prepare(
-    "UPDATE series_runs SET state = ?, ended_at = ?, report = ? WHERE id = ? AND state = 'under way'",
+    "UPDATE series_runs SET state = ?, ended_at = ?, report = ? WHERE id = ? AND state = 'under-way'",
   );
   const reopen = db.prepare(
-    "UPDATE series_runs SET state = 'under way', ended_at = NULL, report = NULL WHERE id = ? AND state IN ('given up', 'broken')",
+    "UPDATE series_runs SET state = 'under-way', ended_at = NULL, report = NULL WHERE id = ? AND state IN ('given-up', 'broken')",
   );
   const deleteRun = db.prepare(`DELETE FROM series_runs WHERE id = ? AND ${seen}`);
   const deleteLeft = db.prepare<{ run: string }>(
     `DELETE FROM made_pieces WHERE run_id = @run AND (row, copy) IN (
        SELECT row, copy FROM made_pieces WHERE run_id = @run LIMIT ${piecesAtOnce})
-     AND (SELECT state FROM series_runs WHERE id = @run) = 'under way'`,
+     AND (SELECT state FROM series_runs WHERE id = @run) = 'under-way'`,
   );
   const insertPiece = db.prepare(
     `INSERT INTO made_pieces (run_id, row, copy, name, payload, file, page, place, note)
@@ -136,7 +136,7 @@ export function runStore(db: Db, files: FileStore, uses: LinkUses = linkUses(db)
     begin: writing(db, (jobId: string, revision: number, wish: RunWish, id: string = randomUUID()) => {
       const askedAt = new Date().toISOString();
       const common = { jobId, jobName: shownTitle(wish.job), revision, askedAt };
-      add({ ...common, endedAt: null, state: 'under way', report: null }, id, wish, null);
+      add({ ...common, endedAt: null, state: 'under-way', report: null }, id, wish, null);
       return keptOf(selectRun.get(id)!);
     }),
     list: (jobId) => selectRuns.all(jobId ?? null, jobId ?? null).map(keptOf),

@@ -79,9 +79,9 @@ const cautions = computed(() => [
 ]);
 const hostOf = (address: string): string => new URL(address).hostname;
 const cautionTexts: Readonly<Record<TargetCaution, (host: string) => string>> = {
-  'this machine': (host) => `${host} is this computer itself: a phone gets nowhere.`,
-  'this house': (host) => `${host} is only known in your own network: a phone elsewhere gets nowhere.`,
-  'plain http': (host) => `${host} is reached by plain http, which is not private; phones warn of it.`,
+  'this-machine': (host) => `${host} is this computer itself: a phone gets nowhere.`,
+  'this-house': (host) => `${host} is only known in your own network: a phone elsewhere gets nowhere.`,
+  'plain-http': (host) => `${host} is reached by plain http, which is not private; phones warn of it.`,
 };
 const asked = ref(false);
 const older = computed(() => [...props.links.revisions.value].reverse().slice(1, 6));

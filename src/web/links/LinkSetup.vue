@@ -25,12 +25,12 @@ const props = defineProps<{ links: LinksAtHand; list: LinkList }>();
 const emit = defineEmits<{ counted: [] }>();
 const settings = computed(() => props.list.settings);
 const faultTexts: Readonly<Record<BaseFault, string>> = {
-  'no address': 'This is no address; one is such as https://go.example.',
-  'other scheme': 'Only https and http addresses can be opened by everybody.',
+  'no-address': 'This is no address; one is such as https://go.example.',
+  'other-scheme': 'Only https and http addresses can be opened by everybody.',
   query: 'What follows a question mark or a hash has no place in it.',
-  'this machine': 'Only this machine knows that address: nobody who scans a code gets there.',
-  'this house': 'Only your own network knows that address: a phone elsewhere gets nowhere.',
-  'plain http': 'Plain http is not private, and phones warn of it.',
+  'this-machine': 'Only this machine knows that address: nobody who scans a code gets there.',
+  'this-house': 'Only your own network knows that address: a phone elsewhere gets nowhere.',
+  'plain-http': 'Plain http is not private, and phones warn of it.',
 };
 const faults = computed(() => (settings.value.base === '' ? [] : baseFaults(settings.value.base)));
 /** Open at first where something has to be said; whoever opens it closes it. */

@@ -65,7 +65,7 @@ const kindTexts: Readonly<Record<ChangeKind, string>> = {
   target: 'leads to',
   rules: 'other rules',
   retired: 'retired',
-  'leads again': 'leads again',
+  'leads-again': 'leads again',
 };
 /** Of the link at hand, by the days in which they fall. */
 const changes = computed(() =>

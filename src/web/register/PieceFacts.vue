@@ -50,7 +50,7 @@ const run = props.register.running.run;
     <button
       type="button"
       class="action main"
-      :disabled="run?.state === 'under way'"
+      :disabled="run?.state === 'under-way'"
       @click="register.again('document')"
     >
       <RotateCw :size="15" :stroke-width="1.8" aria-hidden="true" /> Make it again

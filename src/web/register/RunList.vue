@@ -10,10 +10,21 @@ const emit = defineEmits<{ choose: [run: Run | null]; forget: [run: Run] }>();
 /** Asked whether it is to be forgotten. */
 const asked = ref<string | null>(null);
 const day = (at: string): string => DateTime.fromISO(at).toFormat('d LLL, HH:mm');
+const stateTexts: Readonly<Record<Run['state'], string>> = {
+  'under-way': 'under way',
+  made: 'made',
+  refused: 'refused',
+  unproved: 'not proved',
+  'mixed-up': 'mixed up',
+  'given-up': 'stopped',
+  broken: 'broken off',
+};
 const stateOf = ({ state }: Run): 'fine' | 'stop' | 'none' =>
-  state === 'made' ? 'fine' : state === 'under way' || state === 'given up' ? 'none' : 'stop';
+  state === 'made' ? 'fine' : state === 'under-way' || state === 'given-up' ? 'none' : 'stop';
 const countOf = ({ report, state }: Run): string =>
-  state === 'made' && report !== null ? `${report.made} ${report.made === 1 ? 'row' : 'rows'}` : state;
+  state === 'made' && report !== null
+    ? `${report.made} ${report.made === 1 ? 'row' : 'rows'}`
+    : stateTexts[state];
 function forget(run: Run): void {
   asked.value = null;
   emit('forget', run);

@@ -32,8 +32,8 @@ const stateOf = (row: number): 'fine' | 'caution' | 'stop' | 'none' => {
       : own.repeats === null
         ? ('fine' as const)
         : ('caution' as const),
-    'held back': 'stop' as const,
-    'left out': 'none' as const,
+    'held-back': 'stop' as const,
+    'left-out': 'none' as const,
   }[own.state];
 };
 const wrong = computed(() =>
@@ -56,8 +56,8 @@ const tally = computed(() => {
   const before = props.madeBefore.size;
   return [
     `${of('made') - before} to be made`,
-    `${of('held back')} held back`,
-    `${of('left out')} left out`,
+    `${of('held-back')} held back`,
+    `${of('left-out')} left out`,
     ...(before > 0 ? [`${before} made before`] : []),
   ].join(', ');
 });

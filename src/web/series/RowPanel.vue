@@ -86,7 +86,7 @@ const undo = (): void =>
       <StateShape state="stop" /> <span>{{ problem }}</span>
     </p>
     <p v-for="text in texts" :key="text" class="said" role="alert">
-      <StateShape :state="view?.state === 'held back' ? 'stop' : 'caution'" /> <span>{{ text }}</span>
+      <StateShape :state="view?.state === 'held-back' ? 'stop' : 'caution'" /> <span>{{ text }}</span>
     </p>
     <div v-for="finding in stops" :key="findingKey(finding)" class="mend">
       <p class="note">{{ finding.title }}: {{ words(finding.text) }}</p>

@@ -32,8 +32,8 @@ const targets = computed((): readonly { readonly target: Target; readonly name: 
     { on: 'quantity' },
     { on: 'width' },
     { on: 'logo' },
-    ...(hasLogo ? [{ on: 'logo title' } as const] : []),
-    { on: 'file name' },
+    ...(hasLogo ? [{ on: 'logo-title' } as const] : []),
+    { on: 'file-name' },
   ];
   return [...fields, ...words, ...others].map((target) => ({ target, name: nameOf(target) }));
 });

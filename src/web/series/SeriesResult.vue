@@ -13,7 +13,7 @@ import type { SeriesAtHand } from './useSeries';
 
 const props = defineProps<{ id: string; series: SeriesAtHand }>();
 const rows = computed(() => props.series.view.value?.rows ?? []);
-const held = computed(() => rows.value.filter(({ state }) => state === 'held back').length);
+const held = computed(() => rows.value.filter(({ state }) => state === 'held-back').length);
 const before = computed(() => props.series.madeBefore.value.size);
 const again = ref(false);
 const contacts = ref(true);
@@ -30,7 +30,7 @@ const forms = computed(() => [
   })),
 ]);
 const run = computed(() => props.series.running.run.value);
-const isUnderWay = computed(() => run.value?.state === 'under way');
+const isUnderWay = computed(() => run.value?.state === 'under-way');
 </script>
 
 <template>

@@ -13,7 +13,7 @@ export function rowTexts(
     ...problems.map(problemText),
     ...stops.map((title) => `Stopped by a limit: ${title}.`),
     ...(repeats === null ? [] : [`It holds the same message as row ${repeats + firstRow}.`]),
-    ...(why === 'its quantity is 0' ? ['None is made of it: its quantity is 0, or it is left out.'] : []),
+    ...(why === 'quantity-zero' ? ['None is made of it: its quantity is 0, or it is left out.'] : []),
     ...(madeBefore === null ? [] : [madeBefore]),
   ];
 }

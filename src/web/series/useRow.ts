@@ -40,7 +40,7 @@ export function useRow(
     () => {
       const shown = own.value;
       const state = view.value?.rows[row.value]?.state;
-      return shown === null || state === undefined || state === 'held back'
+      return shown === null || state === undefined || state === 'held-back'
         ? null
         : { job: shown.job, drawn: null };
     },

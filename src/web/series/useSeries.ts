@@ -360,7 +360,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     },
     take: (wish) =>
       attempt(async () => {
-        if (document.value === null || running.run.value?.state === 'under way') return;
+        if (document.value === null || running.run.value?.state === 'under-way') return;
         await kept.saved();
         running.watch(await askRun(jobId, { revision: revision.value, ...wish }), true);
       }),

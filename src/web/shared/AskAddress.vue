@@ -32,13 +32,13 @@ const texts: Readonly<Record<Answered['outcome'], (told: Answered) => string>> =
   answers: ({ at }) => `It answers at ${at}.`,
   refuses: ({ at, status }) =>
     `${hostOf(at)} answers with ${status}${status === 404 || status === 410 ? ': there is no such page' : ''}.`,
-  'no address': ({ at }) => `It sends on to “${at}”, which is no address.`,
-  'no host': ({ at }) => `No machine is known by the name ${hostOf(at)}.`,
+  'no-address': ({ at }) => `It sends on to “${at}”, which is no address.`,
+  'no-host': ({ at }) => `No machine is known by the name ${hostOf(at)}.`,
   certificate: ({ at }) =>
     `The certificate of ${hostOf(at)} does not hold for that name, or not any more. Phones refuse it.`,
   silent: ({ at }) => `Nothing answers at ${hostOf(at)}; a firewall may let only others in.`,
-  'goes round': ({ hops }) => `It sends on more than ${hops.length - 1} times, and may go round.`,
-  'other scheme': ({ at }) => `It sends on to ${at}, which no browser opens.`,
+  'goes-round': ({ hops }) => `It sends on more than ${hops.length - 1} times, and may go round.`,
+  'other-scheme': ({ at }) => `It sends on to ${at}, which no browser opens.`,
 };
 const isWell = (told: Answered): boolean => told.outcome === 'answers' && !told.isThirdParty;
 </script>

@@ -13,7 +13,7 @@ const doingTexts: Readonly<Record<SeriesStage, string>> = {
   measuring: 'Measuring the rows',
   proving: 'Proving a row of each version',
   writing: 'Writing',
-  'reading back': 'Reading the codes back',
+  'reading-back': 'Reading the codes back',
 };
 const left = computed(() => {
   const seconds = run.value.progress?.secondsLeft ?? null;
@@ -43,7 +43,7 @@ const others = computed(() => {
 
 <template>
   <div class="run" data-test="run">
-    <template v-if="run.state === 'under way'">
+    <template v-if="run.state === 'under-way'">
       <p class="waiting" role="status">
         <progress
           :value="run.progress?.share ?? 0"
@@ -63,12 +63,12 @@ const others = computed(() => {
     </template>
     <template v-else>
       <p class="said" role="status">
-        <StateShape :state="run.state === 'made' ? 'fine' : run.state === 'given up' ? 'none' : 'stop'" />
+        <StateShape :state="run.state === 'made' ? 'fine' : run.state === 'given-up' ? 'none' : 'stop'" />
         <span v-if="run.state === 'made' && report"
           >Run {{ run.number }}, {{ when }}: {{ report.codes }} of {{ report.codes }} codes were read, each
           from its own {{ where }}, and say what their rows say.</span
         >
-        <span v-else-if="run.state === 'given up'">Run {{ run.number }} was given up.</span>
+        <span v-else-if="run.state === 'given-up'">Run {{ run.number }} was given up.</span>
         <span v-else
           >Run {{ run.number }}: nothing was handed over.<template v-if="report?.problemRow != null">
             Row {{ report.problemRow + firstRow }} does not read.</template
@@ -98,7 +98,7 @@ const others = computed(() => {
           Take the files again
         </button>
         <button
-          v-if="run.state === 'given up' || run.state === 'broken'"
+          v-if="run.state === 'given-up' || run.state === 'broken'"
           type="button"
           class="link"
           @click="running.goOn()"

@@ -1,11 +1,11 @@
 /** Profiles found by what people call the things that are made of them. */
 import { alsoCalled } from '../../content';
-import { machineKinds } from '../../core/plan';
+import { machineKinds, materialFamilies } from '../../core/plan';
 import type { ProfileEntry } from '../stores/profiles';
 import { folded, wordsOf } from '../../core/order';
 
 function searchText({ name, pair: { material, machine } }: ProfileEntry): string {
-  const parts = [name, material.name, material.family, machine.name, machine.short];
+  const parts = [name, material.name, materialFamilies[material.family].name, machine.name, machine.short];
   return folded([...parts, machineKinds[machine.kind].name, ...alsoCalled(material.id)].join('\n'));
 }
 

@@ -42,7 +42,7 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
   const isWanted = ({ jobId }: Drawn): boolean => source()?.jobId === jobId;
 
   /** Loads only what is not at hand: one question and answer a key, seldom three. */
-  async function pressed({ job, codeId, showsMarks }: Drawn): Promise<PressView | 'given up'> {
+  async function pressed({ job, codeId, showsMarks }: Drawn): Promise<PressView | 'given-up'> {
     const atHand = await live.pressAtHand(job, codeId, showsMarks);
     if (atHand !== null) return atHand;
     await live.load(job);
@@ -53,7 +53,7 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
     try {
       const drawn = await pressed(asked);
       // The newer question that it was given up for follows.
-      if (drawn === 'given up' || !isWanted(asked)) return;
+      if (drawn === 'given-up' || !isWanted(asked)) return;
       view.value = withFixes(drawn, fixes);
       problem.value = '';
       void tryFixes({ asked, drawn });

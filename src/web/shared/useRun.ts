@@ -36,8 +36,8 @@ export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void =
     const before = run.value;
     run.value = next;
     if (next === null) return;
-    if (next.state === 'under way') timer = setTimeout(() => void look(next.id), everyMs);
-    else if (before?.id === next.id && before.state === 'under way') {
+    if (next.state === 'under-way') timer = setTimeout(() => void look(next.id), everyMs);
+    else if (before?.id === next.id && before.state === 'under-way') {
       if (next.hasFiles && isOwn) download();
       ended(next);
     }
@@ -62,7 +62,7 @@ export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void =
       run.value = null;
       show(next);
       // One that ended before it was looked at.
-      if (own && next !== null && next.state !== 'under way') {
+      if (own && next !== null && next.state !== 'under-way') {
         if (next.hasFiles) download();
         ended(next);
       }

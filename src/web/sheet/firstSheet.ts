@@ -1,6 +1,7 @@
 /** What a sheet begins with: what the machine of a job takes. */
 import type { Job } from '../../core/job';
 import { pairOfJob } from '../../core/job';
+import { machineKinds } from '../../core/plan';
 import {
   evenMargin,
   sheetOn,
@@ -32,7 +33,7 @@ export function machineStock(job: Job): ChosenStock {
         cornerMm: 0,
       },
     };
-  if (machine.kind === 'printer') {
+  if (machineKinds[machine.kind].feedsPaper) {
     const { id, name, stock } = stocks[0]!;
     return { id, name, stock };
   }

@@ -210,7 +210,7 @@ export function useSheet(jobId: string): SheetAtHand {
         if (own === null || progress.value !== null) return;
         const mine = ++takings;
         taken.value = null;
-        progress.value = { doing: 'reading back', share: 0 };
+        progress.value = { doing: 'reading-back', share: 0 };
         try {
           const { proxy } = await import('comlink');
           const tell = (now: Progress): void => {

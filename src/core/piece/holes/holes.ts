@@ -46,8 +46,8 @@ export function holesOf({
   heightMm,
 }: SheetSize & { readonly holes: readonly HoleSettings[] }): readonly Hole[] {
   return holes.flatMap((row) => {
-    const xs = along(row.xMm, widthMm, row.pattern === 'two across' || row.pattern === 'corners');
-    const ys = along(row.yMm, heightMm, row.pattern === 'two down' || row.pattern === 'corners');
+    const xs = along(row.xMm, widthMm, row.pattern === 'two-across' || row.pattern === 'corners');
+    const ys = along(row.yMm, heightMm, row.pattern === 'two-down' || row.pattern === 'corners');
     return ys.flatMap((y) =>
       xs.map((x) => ({
         id: row.id,

@@ -3,7 +3,7 @@ import { z } from '../../schema';
 import { axisSchema, partIdSchema } from '../lengths';
 import { screwIds } from './screws';
 
-export const holePatterns = ['one', 'two across', 'two down', 'corners'] as const;
+export const holePatterns = ['one', 'two-across', 'two-down', 'corners'] as const;
 export const holeFits = ['fine', 'medium', 'coarse'] as const;
 export const holeSchema = z.strictObject({
   id: partIdSchema,

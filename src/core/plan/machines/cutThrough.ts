@@ -7,4 +7,7 @@ export const cutThrough: MachineKind = {
   operation: 'open',
   followsLines: true,
   leaves: 'openings',
+  tool: 'beam',
+  formats: ['svg', 'dxf', 'gcode'],
+  watchedFormat: 'gcode',
 };

@@ -6,5 +6,7 @@ export const knife: MachineKind = {
   lasts: false,
   name: 'Knife plotters',
   operation: 'kiss',
-  leaves: 'parts to weed',
+  leaves: 'parts-to-weed',
+  formats: ['svg', 'dxf'],
+  watchedFormat: 'dxf',
 };

@@ -7,4 +7,8 @@ export const laser: MachineKind = {
   operation: 'mark',
   followsLines: true,
   takesPaint: true,
+  tool: 'beam',
+  setsPower: true,
+  formats: ['svg', 'pdf', 'dxf', 'gcode'],
+  watchedFormat: 'gcode',
 };

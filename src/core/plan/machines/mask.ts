@@ -6,5 +6,7 @@ export const mask: MachineKind = {
   name: 'Blasting through a mask',
   operation: 'kiss',
   takesPaint: true,
-  leaves: 'parts to weed',
+  leaves: 'parts-to-weed',
+  formats: ['svg', 'pdf'],
+  watchedFormat: 'dxf',
 };

@@ -6,4 +6,6 @@ export const printer: MachineKind = {
   lasts: false,
   name: 'Printers',
   operation: 'print',
+  feedsPaper: true,
+  formats: ['svg', 'pdf', 'label'],
 };

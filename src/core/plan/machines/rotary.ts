@@ -7,4 +7,7 @@ export const rotary: MachineKind = {
   operation: 'mark',
   followsLines: true,
   takesPaint: true,
+  tool: 'cutter',
+  formats: ['svg', 'dxf', 'gcode'],
+  watchedFormat: 'gcode',
 };

@@ -6,4 +6,6 @@ export const solid: MachineKind = {
   name: '3D printers',
   operation: 'raise',
   leaves: 'body',
+  formats: ['3mf', 'stl'],
+  watchedFormat: '3mf',
 };

@@ -6,4 +6,5 @@ export const stamp: MachineKind = {
   name: 'Stamps and screens',
   operation: 'print',
   turnsOver: true,
+  formats: ['svg', 'pdf'],
 };

@@ -19,10 +19,8 @@ export {
   withValue,
 } from './pair';
 export {
-  families,
   type Machine,
   type Material,
-  type MaterialFamily,
   type Origin,
   type OriginName,
   originNames,
@@ -31,6 +29,7 @@ export {
   type Process,
   textures,
 } from './schema';
+export { pairKind, withFamilyId } from './kind';
 export { startingPair } from './starting';
 export {
   colourSource,

@@ -1,6 +1,7 @@
 /** What follows from the values of a material on a machine, and where each comes from. */
 import { reflectanceOfHex } from '../../colour';
 import type { Source } from '../../finding';
+import { materialFamilies } from '../families';
 import { machineKinds } from '../machines';
 import type { OriginName, PairValues } from './schema';
 import { colourSource, valueRows, type ValueName } from './values';
@@ -62,7 +63,7 @@ export const bridgeMmOf = ({ process }: Pick<PairValues, 'process'>): number =>
 
 /** On clear film what lies behind shows beside every mark. */
 export const printsOnClear = ({ material, machine }: Pick<PairValues, 'material' | 'machine'>): boolean =>
-  material.family === 'clear film' && machineKinds[machine.kind].operation === 'print';
+  materialFamilies[material.family].isClearFilm && machineKinds[machine.kind].operation === 'print';
 
 /** What is kept of a pair; the rest follows from it. */
 export const valuesOf = ({

@@ -1,5 +1,6 @@
 /** A material on a machine as a job keeps it: every value that the plan and the limits need. */
 import { z } from '../../schema';
+import { materialFamilyIds } from '../families';
 import { machineKindIds } from '../machines';
 import { valueNames, valueRows, type ValueName } from './values';
 
@@ -8,36 +9,12 @@ const id = z.string().min(1).max(60);
 const name = z.string().trim().min(1).max(80);
 const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'A colour is # and six hexadecimal digits.');
 
-export const families = [
-  'paper',
-  'thermal paper',
-  'card',
-  'vinyl',
-  'wood',
-  'cork',
-  'leather',
-  'acrylic',
-  'stone',
-  'glass',
-  'coated metal',
-  'bare metal',
-  'laminate',
-  'coloured vinyl',
-  'clear film',
-  'fabric',
-  'sheet metal',
-  'stencil card',
-  'filament',
-  'resin',
-] as const;
-export type MaterialFamily = (typeof families)[number];
-
 export const textures = ['plain', 'grain', 'brushed', 'speckle', 'weave', 'cleft'] as const;
 
 const materialSchema = z.strictObject({
   id,
   name,
-  family: z.enum(families),
+  family: z.enum(materialFamilyIds),
   /** Of the bare surface. */
   baseColour: colour,
   texture: z.enum(textures),

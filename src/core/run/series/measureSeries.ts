@@ -21,14 +21,14 @@ export interface SeriesOfJob {
 }
 
 /** Why no piece of a row is made although nothing is wrong with it. */
-export type LeftOut = 'its quantity is 0' | 'made before';
+export type LeftOut = 'quantity-zero' | 'made-before';
 
 export interface SeriesRow {
   /** Counted from 0. */
   readonly row: number;
   /** The cell that people know it by. */
   readonly name: string;
-  readonly state: 'made' | 'held back' | 'left out';
+  readonly state: 'made' | 'held-back' | 'left-out';
   /** Null where it is not left out. */
   readonly why: LeftOut | null;
   readonly problems: readonly RowProblem[];
@@ -130,14 +130,14 @@ export async function measureRows(
     };
     // Of what is not made nothing is measured: one piece that is made again has thousands of such rows beside it.
     if (quantity === 0)
-      measured.push({ ...common, state: 'left out', why: 'its quantity is 0', stops: [], version: null });
+      measured.push({ ...common, state: 'left-out', why: 'quantity-zero', stops: [], version: null });
     else {
       await loadRow(job, library);
       const result = runJob(job, kept, library, 'none');
       kept = keptOf(result);
       const isHeld = problems.length > 0 || result.heldBackBy.length > 0;
       const version = result.made?.codes[0]?.symbol.version ?? null;
-      const state = isHeld ? 'held back' : 'made';
+      const state = isHeld ? 'held-back' : 'made';
       measured.push({ ...common, state, why: null, stops: result.heldBackBy, version });
     }
     await tell(measured.length);
@@ -159,7 +159,7 @@ export function withRepeats(rows: readonly SeriesRow[]): readonly SeriesRow[] {
 /** Rows whose message stands on a piece already are left out, so that no number is given twice. */
 export const withoutMade = (rows: readonly SeriesRow[], isMade: ReadonlySet<string>): readonly SeriesRow[] =>
   rows.map((own) =>
-    own.state === 'made' && isMade.has(own.payload) ? { ...own, state: 'left out', why: 'made before' } : own,
+    own.state === 'made' && isMade.has(own.payload) ? { ...own, state: 'left-out', why: 'made-before' } : own,
   );
 
 /** Every row, in the look that all of them share. */

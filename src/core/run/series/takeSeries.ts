@@ -13,7 +13,7 @@ import type { WrongCode } from './readSeries';
 import type { ReadCode } from './seriesIndex';
 import { rowsOf } from '../../series';
 
-export const seriesStages = ['measuring', 'proving', 'writing', 'reading back'] as const;
+export const seriesStages = ['measuring', 'proving', 'writing', 'reading-back'] as const;
 export type SeriesStage = (typeof seriesStages)[number];
 
 export interface SeriesProgress {
@@ -41,7 +41,7 @@ export type TakenSeries<Kept> = { readonly series: MeasuredSeries } & (
   /** The quick proof of the longest row of a version says that it does not read. */
   | { readonly state: 'unproved'; readonly finding: Finding; readonly row: number }
   /** Something else was read than the row says: nothing is handed over. */
-  | { readonly state: 'mixed up'; readonly codes: number; readonly wrong: readonly WrongRow[] }
+  | { readonly state: 'mixed-up'; readonly codes: number; readonly wrong: readonly WrongRow[] }
 );
 
 /** What was read where something else should stand; page and place of a document. */
@@ -141,7 +141,7 @@ async function prove<Kept>(
 }
 
 function whyNone({ rows }: MeasuredSeries): string {
-  const before = rows.filter(({ why }) => why === 'made before').length;
+  const before = rows.filter(({ why }) => why === 'made-before').length;
   if (before === 0) return 'No row can be made.';
   return `${before === rows.length ? 'All rows were' : `${before} of ${rows.length} rows were`} made before, and ${before === rows.length ? 'none' : 'no other'} can be made.`;
 }
@@ -175,10 +175,10 @@ async function document<Kept>(
 ): Promise<Taken<Kept>> {
   const written = await hands.write(series, telling('writing', 1)());
   if ('problem' in written) return { state: 'refused', problem: written.problem };
-  const tell = telling('reading back', written.codes.length);
+  const tell = telling('reading-back', written.codes.length);
   const parts = partsOf(written.codes, codesAPart, hands.count);
   const wrong = await sharedOut(parts, hands.count, (codes) => hands.read(written.kept, codes, tell()));
-  if (wrong.flat().length > 0) return { state: 'mixed up', codes: written.codes.length, wrong: wrong.flat() };
+  if (wrong.flat().length > 0) return { state: 'mixed-up', codes: written.codes.length, wrong: wrong.flat() };
   const name = `${stemOf(wish.job)}.pdf`;
   return {
     state: 'made',
@@ -202,7 +202,7 @@ async function files<Kept>(
   telling: Telling,
 ): Promise<Taken<Kept>> {
   const made = rows.filter(({ state }) => state === 'made');
-  const tell = telling('reading back', made.length);
+  const tell = telling('reading-back', made.length);
   const found = await sharedOut(partsOf(made, filesAPart, hands.count), hands.count, (part) =>
     hands.files(part, look, tell()),
   );
@@ -215,7 +215,7 @@ async function files<Kept>(
   const wrong = parts.flatMap((part) => part.wrong);
   if (wrong.length > 0)
     return {
-      state: 'mixed up',
+      state: 'mixed-up',
       codes: codes.length,
       wrong: wrong.map((row) => ({ row, page: null, place: null, text: null })),
     };

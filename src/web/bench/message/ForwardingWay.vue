@@ -26,7 +26,7 @@ const own = computed(() => known.value?.link ?? null);
 const base = computed(() => known.value?.settings.base ?? '');
 const hostOf = (address: string): string => (URL.canParse(address) ? new URL(address).host : address);
 const canForward = computed(
-  () => !baseFaults(base.value).some((fault) => fault !== 'plain http') && URL.canParse(props.address),
+  () => !baseFaults(base.value).some((fault) => fault !== 'plain-http') && URL.canParse(props.address),
 );
 const costText = (address: string): string => {
   const { characters, version } = addressCost(address, props.level);

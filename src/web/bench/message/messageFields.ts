@@ -1,5 +1,11 @@
 /** The forms of the message kinds: a row a field. */
-import { numberCountries, webPurposes, type KindId, type Message } from '../../../core/message';
+import {
+  numberCountries,
+  webPurposeNames,
+  webPurposes,
+  type KindId,
+  type Message,
+} from '../../../core/message';
 
 export interface FieldSpec {
   /** Key of the field in the message. */
@@ -37,10 +43,7 @@ export const messageFields: Readonly<Record<KindId, readonly FieldSpec[]>> = {
       key: 'purpose',
       label: 'Leads to',
       control: 'choice',
-      choices: webPurposes.map((value) => ({
-        value,
-        label: `a ${value}`.replace(/^a instructions$/, 'instructions'),
-      })),
+      choices: webPurposes.map((value) => ({ value, label: webPurposeNames[value] })),
     },
   ],
   text: [{ key: 'text', label: 'Text', control: 'text', example: 'What the phone shows', wide: true }],

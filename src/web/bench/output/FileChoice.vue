@@ -3,17 +3,18 @@
 import { ChevronDown, ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { fileNames, usualPattern } from '../../../core/output';
-import { nameValues, takes, type Take, type TakeId } from '../../../core/run';
+import { nameValues, suitsMachine, takes, type Take, type TakeId } from '../../../core/run';
 import { pairOfJob, type Job } from '../../../core/job';
 
 const props = defineProps<{ job: Job; revision: number; pattern: string; disabled: boolean }>();
 const chosen = defineModel<readonly TakeId[]>({ required: true });
 
-const kind = computed(() => props.job.making.pair.machine.kind);
 const possible = computed(() =>
   takes.filter(({ needs }) => needs !== 'dots' || props.job.making.pair.machine.dotMm !== null),
 );
-const suited = computed(() => possible.value.filter(({ suits }) => suits.includes(kind.value)));
+const suited = computed(() =>
+  possible.value.filter((take) => suitsMachine(take, props.job.making.pair.machine)),
+);
 const others = computed(() => possible.value.filter((take) => !suited.value.includes(take)));
 const isOpen = ref(false);
 /** All in one order while the list is open, so that nothing moves when it is ticked; else what is ticked stays in sight. */

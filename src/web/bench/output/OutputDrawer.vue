@@ -4,7 +4,7 @@ import { Download, Grid2x2, ListOrdered } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { usualPattern } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
-import { isLetPass, takes, type TakeId } from '../../../core/run';
+import { isLetPass, suitsMachine, takes, type TakeId } from '../../../core/run';
 import { sampleItems, type Job, type Override } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
@@ -49,7 +49,9 @@ const provedText = computed(() => {
 });
 
 const kind = computed(() => props.job.making.pair.machine.kind);
-const firstSuited = (): readonly TakeId[] => [takes.find(({ suits }) => suits.includes(kind.value))!.id];
+const firstSuited = (): readonly TakeId[] => [
+  takes.find((take) => suitsMachine(take, props.job.making.pair.machine))!.id,
+];
 const chosen = computed({
   get: (): readonly TakeId[] =>
     preferences.takes[kind.value]?.filter((id) => takes.some((take) => take.id === id)) ?? firstSuited(),
@@ -72,7 +74,7 @@ const stepText = computed(() => {
       return 'Checking that it reads; the files come then.';
     case 'writing':
       return 'Writing.';
-    case 'reading back':
+    case 'reading-back':
       return 'Reading back what was written.';
     case undefined:
       return '';

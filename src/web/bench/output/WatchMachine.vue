@@ -2,7 +2,8 @@
 /** What the machine will do, over time: its head on the way, on and off; bodies layer by layer, to be turned. */
 import { Play } from '@lucide/vue';
 import { ref, shallowRef } from 'vue';
-import { watchedFormat, type Watched } from '../../../core/run';
+import { machineKinds } from '../../../core/plan';
+import type { Watched } from '../../../core/run';
 import type { Job } from '../../../core/job';
 import { useEngine } from '../../shared/engine';
 import AppDialog from '../../shared/AppDialog.vue';
@@ -28,7 +29,7 @@ async function open(): Promise<void> {
 
 <template>
   <button
-    v-if="watchedFormat(job.making.pair.machine.kind) !== null"
+    v-if="machineKinds[job.making.pair.machine.kind].watchedFormat !== null"
     type="button"
     class="action quiet"
     :disabled="disabled"

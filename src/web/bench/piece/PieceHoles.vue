@@ -35,7 +35,7 @@ const starts: readonly { readonly label: string; readonly hole: Omit<HoleSetting
     label: 'Screw holes',
     hole: {
       shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
-      pattern: 'two across',
+      pattern: 'two-across',
       xMm: 5,
       yMm: 'middle',
       keepOutMm: 2,
@@ -49,7 +49,7 @@ const starts: readonly { readonly label: string; readonly hole: Omit<HoleSetting
     label: 'Strap slots',
     hole: {
       shape: { kind: 'slot', lengthMm: 22, widthMm: 4, upright: true },
-      pattern: 'two across',
+      pattern: 'two-across',
       xMm: 5,
       yMm: 'middle',
       keepOutMm: 2,
@@ -59,7 +59,7 @@ const starts: readonly { readonly label: string; readonly hole: Omit<HoleSetting
     label: 'Cable-tie slots',
     hole: {
       shape: { kind: 'slot', lengthMm: 6, widthMm: 2.5, upright: true },
-      pattern: 'two across',
+      pattern: 'two-across',
       xMm: 4,
       yMm: 'middle',
       keepOutMm: 1,

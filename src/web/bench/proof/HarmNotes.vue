@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What harm means in words: spots, torn corners, scratches. */
 import { computed } from 'vue';
-import type { Survived } from '../../../core/proof';
+import { cornerNames, type Survived } from '../../../core/proof';
 import { lengthText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 
@@ -26,7 +26,7 @@ const faded = computed(() => props.found.find(({ harm }) => harm.kind === 'faded
       {{ length(Math.min(...dirt)) }} to {{ length(Math.max(...dirt)) }}.
     </li>
     <li v-for="corner in torn" :key="corner.corner">
-      The {{ corner.corner }} corner may be torn off by {{ length(corner.most) }}.
+      The {{ cornerNames[corner.corner] }} corner may be torn off by {{ length(corner.most) }}.
     </li>
     <li v-if="torn.length === 0 && found.filter(({ harm }) => harm.kind === 'torn').length === 4">
       No corner may be torn off.

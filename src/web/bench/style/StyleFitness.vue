@@ -46,7 +46,7 @@ async function measure(): Promise<void> {
 
 const verdicts = {
   safe: { state: 'fine', text: 'Safe: all readers of the panel take these shapes promptly.' },
-  'costs a reader': { state: 'caution', text: 'These shapes cost a reader.' },
+  'costs-a-reader': { state: 'caution', text: 'These shapes cost a reader.' },
   refused: { state: 'stop', text: 'Fewer than two readers take these shapes promptly.' },
 } as const;
 </script>
