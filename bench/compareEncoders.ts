@@ -42,9 +42,9 @@ for (let round = 0; round < count; round++) {
   const second = encodeWithQr(text, 'raw', { version, ecc: names[level], mask, encoding: mode, border: 1 });
   const { size, modules } = symbol!;
   const same = modules.every(
-    (dark, at) =>
-      dark === Number(first.modules.data[at]) &&
-      dark === Number(second[Math.floor(at / size) + 1]![(at % size) + 1]),
+    (dark, index) =>
+      dark === Number(first.modules.data[index]) &&
+      dark === Number(second[Math.floor(index / size) + 1]![(index % size) + 1]),
   );
   if (!same) {
     different++;

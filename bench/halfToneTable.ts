@@ -61,19 +61,19 @@ async function verdictAt(
 
 /** Least pixels by contrast at which all readers are prompt; null where none of those measured is enough. */
 async function leastPixels(picture: Picture): Promise<(number | null)[]> {
-  const found: (number | null)[] = [];
+  const smallest: (number | null)[] = [];
   for (const contrast of contrasts) {
     const verdicts: ProofReport['verdict'][] = [];
-    for (const own of pixels) {
-      verdicts.push(await verdictAt(picture, own, contrast));
+    for (const pixel of pixels) {
+      verdicts.push(await verdictAt(picture, pixel, contrast));
       if (verdicts.at(-1) === 'good') break;
     }
     console.log(
       `${picture} ${contrast}  ${verdicts.map((verdict, place) => `${pixels[place]!} px ${verdict}`).join(', ')}`,
     );
-    found.push(verdicts.at(-1) === 'good' ? pixels[verdicts.length - 1]! : null);
+    smallest.push(verdicts.at(-1) === 'good' ? pixels[verdicts.length - 1]! : null);
   }
-  return found;
+  return smallest;
 }
 
 const table = { contrasts, areas: await leastPixels('areas'), tones: await leastPixels('tones') };

@@ -129,9 +129,9 @@ function table(name: string, of: (one: Judged) => string, rows: readonly string[
     `${name.padEnd(26)}${verdicts.map((verdict) => verdict.padStart(9)).join('')}   by ${values.shots} shots`,
   );
   for (const row of rows) {
-    const own = judged.filter((one) => of(one) === row);
+    const inRow = judged.filter((one) => of(one) === row);
     const counts = verdicts.map((verdict) =>
-      String(own.filter(({ full }) => full === verdict).length).padStart(9),
+      String(inRow.filter(({ full }) => full === verdict).length).padStart(9),
     );
     console.log(`  ${row.padEnd(24)}${counts.join('')}`);
   }

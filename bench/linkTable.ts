@@ -1,3 +1,3 @@
 /** The table of links that the door is measured with. */
 export const linkCount = 100_000;
-export const slugAt = (at: number): string => at.toString(36).toUpperCase().padStart(4, '0');
+export const slugAt = (index: number): string => index.toString(36).toUpperCase().padStart(4, '0');

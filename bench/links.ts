@@ -53,16 +53,16 @@ async function load(port: number, seed: number): Promise<Load> {
   const until = performance.now() + turnMs;
   const one = async (): Promise<void> => {
     while (performance.now() < until) {
-      const at = sent++;
+      const index = sent++;
       const began = performance.now();
       await new Promise<void>((resolve, reject) => {
         const headers = {
           'user-agent': agentName,
           'accept-language': 'en-GB',
           // As many visitors as a proxy would name.
-          'x-forwarded-for': `10.${(at >> 14) & 255}.${(at >> 7) & 127}.${at & 127}`,
+          'x-forwarded-for': `10.${(index >> 14) & 255}.${(index >> 7) & 127}.${index & 127}`,
         };
-        const path = `/${slugAt((at * 7919) % linkCount)}`;
+        const path = `/${slugAt((index * 7919) % linkCount)}`;
         get({ port, host: '127.0.0.1', path, agent, headers }, (response) => {
           if (response.statusCode !== 302)
             reject(new Error(`${path} was answered with ${response.statusCode}`));
@@ -94,18 +94,18 @@ export async function doorFigures(): Promise<DoorFigures> {
     ofBare.push(await load(bare.port, turn));
     ofDoor.push(await load(door.port, turn + 10));
   }
-  const told = new Promise<string>((resolve) =>
+  const printed = new Promise<string>((resolve) =>
     door.child.stderr!.once('data', (text: Buffer) => resolve(text.toString())),
   );
   door.child.kill('SIGTERM');
   bare.child.kill('SIGTERM');
-  const [counted, residentMb] = (await told).trim().split(' ').map(Number);
+  const [counted, residentMb] = (await printed).trim().split(' ').map(Number);
   return {
-    perSecond: median(ofDoor.map((own) => own.perSecond)),
-    barePerSecond: median(ofBare.map((own) => own.perSecond)),
-    p99: median(ofDoor.map((own) => own.p99)),
-    bareP99: median(ofBare.map((own) => own.p99)),
-    answered: warm.answered + ofDoor.reduce((sum, own) => sum + own.answered, 0),
+    perSecond: median(ofDoor.map((load) => load.perSecond)),
+    barePerSecond: median(ofBare.map((load) => load.perSecond)),
+    p99: median(ofDoor.map((load) => load.p99)),
+    bareP99: median(ofBare.map((load) => load.p99)),
+    answered: warm.answered + ofDoor.reduce((sum, load) => sum + load.answered, 0),
     counted: counted!,
     residentMb: residentMb!,
   };
@@ -124,32 +124,36 @@ export async function chartFigures(): Promise<ChartFigures> {
   const folder = mkdtempSync(join(tmpdir(), 'binarus-visits-'));
   const db = openDatabase(join(folder, 'binarus.sqlite'));
   const { links } = openData(db);
-  const made = Array.from({ length: chartedLinks }, (_, at) =>
-    links.create({ name: `Berth ${at}`, target: `https://ternquay.example/berth/${at}`, slug: slugAt(at) }),
+  const made = Array.from({ length: chartedLinks }, (_, index) =>
+    links.create({
+      name: `Berth ${index}`,
+      target: `https://ternquay.example/berth/${index}`,
+      slug: slugAt(index),
+    }),
   );
   const random = seededRandom(26);
   const begun = performance.now();
   const [begin, year] = [Date.parse('2025-06-01T00:00:00Z'), 365 * 24 * 3600e3];
-  for (let at = 0; at < visitCount; at++) {
+  for (let index = 0; index < visitCount; index++) {
     links.visits.add({
-      at: begin + (at / visitCount) * year,
+      at: begin + (index / visitCount) * year,
       // Few have most of them.
       slug: slugAt(Math.floor(chartedLinks * random() ** 2)),
-      who: at % 12 === 0 ? 'robot' : 'person',
-      device: devices[at % devices.length]!,
-      system: systems[at % systems.length]!,
-      language: ['en', 'de', 'nl', 'fr', ''][at % 5]!,
-      isFirst: at % 12 === 0 ? null : true,
+      who: index % 12 === 0 ? 'robot' : 'person',
+      device: devices[index % devices.length]!,
+      system: systems[index % systems.length]!,
+      language: ['en', 'de', 'nl', 'fr', ''][index % 5]!,
+      isFirst: index % 12 === 0 ? null : true,
     });
-    if (at % 20_000 === 0) links.visits.flush();
+    if (index % 20_000 === 0) links.visits.flush();
   }
   links.visits.flush();
   const fillSeconds = (performance.now() - begun) / 1000;
   const ask = { from: '2025-06-01', to: '2026-06-01', zone: 'Europe/London' };
-  const timed = (own: object): number => {
+  const timed = (document: object): number => {
     const times = Array.from({ length: 5 }, () => {
       const from = performance.now();
-      links.visitsOf({ ...ask, ...own });
+      links.visitsOf({ ...ask, ...document });
       return performance.now() - from;
     });
     return median(times);

@@ -32,9 +32,9 @@ if (kind === 'bare') {
   const folder = mkdtempSync(join(tmpdir(), 'binarus-door-'));
   const { links } = openData(openDatabase(join(folder, 'binarus.sqlite')));
   const table = new Map<string, Link>();
-  for (let at = 0; at < linkCount; at++) {
-    const slug = slugAt(at);
-    table.set(slug, newLink(`Berth ${at}`, slug, `https://ternquay.example/berth/${at}`));
+  for (let index = 0; index < linkCount; index++) {
+    const slug = slugAt(index);
+    table.set(slug, newLink(`Berth ${index}`, slug, `https://ternquay.example/berth/${index}`));
   }
   const tools = {
     ...links.doorTools(),

@@ -23,8 +23,8 @@ interface Verdict {
 const verdicts: Verdict[] = [];
 /** Told as it is measured: a run takes minutes. */
 function tell(...measured: readonly Verdict[]): void {
-  for (const { what, measured: found, budget, kept } of measured)
-    console.log(`  ${kept ? 'kept  ' : 'MISSED'} ${what.padEnd(58)} ${found} (budget ${budget})`);
+  for (const { what, measured: figure, budget, kept } of measured)
+    console.log(`  ${kept ? 'kept  ' : 'MISSED'} ${what.padEnd(58)} ${figure} (budget ${budget})`);
   verdicts.push(...measured);
 }
 

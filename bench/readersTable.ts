@@ -166,11 +166,11 @@ function subjectOf(look: Look, { pixels = 4.5, around }: Change): Subject {
   const side = Math.round((size + 2 * beyond) * pxPerModule);
   const plane = new Uint8Array(side * side);
   const dark = (x: number, y: number): boolean => {
-    const at = look.mirrored ? size - x : x;
-    if (look.growth === 0) return isDark(symbol, look, at, y);
+    const column = look.mirrored ? size - x : x;
+    if (look.growth === 0) return isDark(symbol, look, column, y);
     const reach = Math.abs(look.growth);
     const around9 = [-reach, 0, reach].flatMap((dx) =>
-      [-reach, 0, reach].map((dy) => isDark(symbol, look, at + dx, y + dy)),
+      [-reach, 0, reach].map((dy) => isDark(symbol, look, column + dx, y + dy)),
     );
     return look.growth > 0 ? around9.some(Boolean) : around9.every(Boolean);
   };
@@ -255,9 +255,9 @@ function shotFor(change: Change, size: number, number: number): Shot {
 const readers = [...(await startProof(await loadProofBinaries())), await openCvReader()];
 const rows: string[] = [];
 let [frames, wrong] = [0, 0];
-for (const { name, steps: own } of conditions) {
+for (const { name, steps: steps } of conditions) {
   const shares: string[][] = readers.map(() => []);
-  for (const [, look, change] of own) {
+  for (const [, look, change] of steps) {
     const full = { ...plainLook, ...look };
     const subject = subjectOf(full, change);
     const counts = readers.map(() => 0);
@@ -272,7 +272,7 @@ for (const { name, steps: own } of conditions) {
     }
     counts.forEach((count, place) => shares[place]!.push(String(Math.round((100 * count) / shots))));
   }
-  const values = own.map(([step]) => step).filter((step) => step !== '');
+  const values = steps.map(([step]) => step).filter((step) => step !== '');
   const row = `| ${name}${values.length === 0 ? '' : `: ${values.join(' / ')}`} | ${shares.map((share) => share.join('/')).join(' | ')} |`;
   console.log(row);
   rows.push(row);

@@ -49,8 +49,8 @@ export async function panelSeconds(codes: number): Promise<number> {
 /** Milliseconds for the chart of a contour whose rows interlock, the median of some. */
 export function contourChartMs(): number {
   const outline: Region = [
-    Array.from({ length: 48 }, (_, at) => {
-      const angle = (at / 48) * 2 * Math.PI;
+    Array.from({ length: 48 }, (_, index) => {
+      const angle = (index / 48) * 2 * Math.PI;
       // A drop: round below, pointed above.
       return { x: 30 + 22 * Math.sin(angle), y: 40 - 30 * Math.cos(angle) * (1 + 0.3 * Math.cos(angle)) };
     }),

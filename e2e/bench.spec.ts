@@ -142,7 +142,7 @@ test('a typed address becomes an inverted plate file that reads', async ({ page 
   const read = (data: Uint8ClampedArray) =>
     jsQr(data, pixels.width, pixels.height, { inversionAttempts: 'dontInvert' })?.data ?? null;
   expect(read(pixels.data)).toBeNull();
-  expect(read(pixels.data.map((value, at) => (at % 4 === 3 ? 255 : 255 - value)))).toBe(
+  expect(read(pixels.data.map((value, index) => (index % 4 === 3 ? 255 : 255 - value)))).toBe(
     'https://ternquay.example/berth/17/tides',
   );
 

@@ -58,13 +58,13 @@ test('a test piece is taken, photographed and read, and becomes a profile', asyn
     },
   );
   // Taken to the check instead, it is known for what it is.
-  const at = page.url();
+  const url = page.url();
   await page.goto('/check');
   await page
     .getByLabel('Photograph', { exact: true })
     .setInputFiles(jpeg('plate.jpg', await photographed(page, 0.06)));
   await page.getByRole('link', { name: /^Read it as test piece/ }).click({ timeout: 240_000 });
-  await expect(page).toHaveURL(at);
+  await expect(page).toHaveURL(url);
   await page.reload();
   await expect(page.getByTestId('coupon-floor')).toContainText('read');
   await expect(page.getByText(/^Growth on each edge: .* → 0\.0/)).toBeVisible();

@@ -99,7 +99,7 @@ test('a series that is killed in the middle goes on when the server is back, and
   const made = await fetch(`${address}/api/jobs`, json('POST', { document }));
   const { id } = (await made.json()) as { id: string };
   const count = 600;
-  const links = Array.from({ length: count }, (_, at) => `https://ternquay.example/killed/${at + 1}`);
+  const links = Array.from({ length: count }, (_, index) => `https://ternquay.example/killed/${index + 1}`);
   const series = addressSeries('link', links, '{link}');
   await fetch(`${address}/api/jobs/${id}/series`, json('PUT', { series }));
   const wish = { revision: 1, form: 'document', again: false, contacts: false };
@@ -147,8 +147,8 @@ function listening(pid: number): readonly string[] {
 
 test('the public door forwards and does nothing else, and a kill loses at most the last second of its counts', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'binarus-door-'));
-  const more = { BINARUS_LINKS_PORT: String(doorPort), BINARUS_LINKS_PROXIES: '127.0.0.1' };
-  let server = await started(folder, more);
+  const settings = { BINARUS_LINKS_PORT: String(doorPort), BINARUS_LINKS_PROXIES: '127.0.0.1' };
+  let server = await started(folder, settings);
   const json = (method: string, path: string, body: object) =>
     fetch(`${address}/api/links${path}`, {
       method,
@@ -173,7 +173,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
   try {
     // Off until it is opened on purpose.
     const house = port.toString(16).toUpperCase().padStart(4, '0');
-    const own = doorPort.toString(16).toUpperCase().padStart(4, '0');
+    const doorHex = doorPort.toString(16).toUpperCase().padStart(4, '0');
     expect(listening(server.pid)).toEqual([`0100007F:${house}`]);
     await json('POST', '', { name: 'Regatta', target: 'https://ternquay.example/regatta', slug: 'REGATTA' });
     await json('PUT', '/settings', {
@@ -185,7 +185,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
       keepDays: 400,
     });
     expect(await (await json('POST', '/door/open', {})).json()).toMatchObject({ isOpen: true, problem: '' });
-    expect([...listening(server.pid)].sort()).toEqual([`0100007F:${house}`, `0100007F:${own}`].sort());
+    expect([...listening(server.pid)].sort()).toEqual([`0100007F:${house}`, `0100007F:${doorHex}`].sort());
 
     // Whatever the house answers, the door does not.
     const known = [
@@ -218,7 +218,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
     // What is older than a second is kept, whatever comes.
     await new Promise((resolve) => setTimeout(resolve, 1000));
     await killed(server);
-    server = await started(folder, more);
+    server = await started(folder, settings);
     expect(await people()).toBe(200);
     // It was open, and is again.
     expect((await visit('/REGATTA', 1)).headers.get('location')).toBe('https://ternquay.example/regatta');

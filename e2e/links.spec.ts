@@ -126,9 +126,9 @@ test('an address is asked whether it answers, and only then; many links are foun
   request,
 }) => {
   const { origin } = new URL(page.url() === 'about:blank' ? (await page.goto('/'))!.url() : page.url());
-  for (let at = 0; at < 130; at++)
+  for (let index = 0; index < 130; index++)
     await request.post('/api/links', {
-      data: { name: `Mooring ${at}`, target: `${origin}/mark.svg`, slug: null },
+      data: { name: `Mooring ${index}`, target: `${origin}/mark.svg`, slug: null },
     });
   await page.goto('/links');
   await page.getByRole('button', { name: /Show more/ }).click();

@@ -11,10 +11,10 @@ import { openJob } from './helpers';
 
 const address = 'https://ternquay.example/slip/2';
 
-async function open(page: Page, name: string, own = address): Promise<string> {
+async function open(page: Page, name: string, target = address): Promise<string> {
   const document = newJob({
     name,
-    message: { kind: 'web', address: own },
+    message: { kind: 'web', address: target },
     pair: findPair('birch-plywood', 'co2-laser')!,
   });
   const made = await page.request.post('/api/jobs', { data: { document } });
@@ -93,12 +93,12 @@ test('print quality is measured, and why it is not is told', async ({ page }) =>
 test('a photograph of a piece is compared with its job, kept with it, and finds its job by what it says', async ({
   page,
 }) => {
-  const own = `${address}?of=kept`;
-  await open(page, 'Slip that was made', own);
+  const target = `${address}?of=kept`;
+  await open(page, 'Slip that was made', target);
   await page.keyboard.press('4');
   await page.getByRole('link', { name: /Check a photograph/ }).click();
   await expect(page.getByRole('heading', { name: /Check “Slip that was made”/ })).toBeVisible();
-  await bring(page, await photo(own, { turn: 0.3, tilt: 0.3, pixels: 7 }));
+  await bring(page, await photo(target, { turn: 0.3, tilt: 0.3, pixels: 7 }));
   await expect(page.getByTestId('check-says')).toContainText('It says what it should; every reader');
   await expect(page.getByRole('img', { name: /0 of \d+ modules differ/ })).toBeVisible();
   await page.getByLabel('Note').fill('the plate by the slip');
@@ -108,12 +108,12 @@ test('a photograph of a piece is compared with its job, kept with it, and finds 
   await expect(page.getByText('the plate by the slip')).toBeVisible();
 
   // Another piece says something else.
-  await bring(page, await photo(`${own}&wrong=1`));
+  await bring(page, await photo(`${target}&wrong=1`));
   await expect(page.getByTestId('check-says')).toContainText('it says something else than this job');
 
   // Without a job the photograph finds it.
   await page.goto('/check');
-  await bring(page, await photo(own));
+  await bring(page, await photo(target));
   await page.getByRole('button', { name: 'Compare with “Slip that was made”' }).click();
   await expect(page.getByRole('heading', { name: /Check “Slip that was made”/ })).toBeVisible();
   await expect(page.getByTestId('check-says')).toContainText('It says what it should');
@@ -122,8 +122,8 @@ test('a photograph of a piece is compared with its job, kept with it, and finds 
 });
 
 test('what is no photograph is told, and where nothing reads corners are set by hand', async ({ page }) => {
-  const own = `${address}?by=hand`;
-  const id = await open(page, 'Slip with mud on it', own);
+  const target = `${address}?by=hand`;
+  const id = await open(page, 'Slip with mud on it', target);
   await page.goto(`/check/${id}`);
   const bad = (name: string, bytes: Buffer) => ({ name, mimeType: 'image/jpeg', buffer: bytes });
   await bring(page, bad('notes.jpg', Buffer.from('no picture')));
@@ -131,7 +131,7 @@ test('what is no photograph is told, and where nothing reads corners are set by 
   await bring(page, bad('IMG_1.heic', Buffer.from('\0\0\0\x18ftypheic\0\0\0\0mif1heic', 'latin1')));
   await expect(page.getByRole('alert')).toContainText('HEIC');
   // Half of the code is under mud: nothing reads it, and its grid is laid by hand.
-  const muddy = await photoOf(own, { pixels: 8 })
+  const muddy = await photoOf(target, { pixels: 8 })
     .composite([
       {
         input: { create: { width: 130, height: 130, channels: 3, background: '#3b3a36' } },

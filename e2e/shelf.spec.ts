@@ -39,16 +39,16 @@ test('a job is found among thousands without lag, and only the rows in view are 
     await answers;
     const asked = new URL(route.request().url()).searchParams;
     const words = asked.get('words') ?? '';
-    const found = jobs.filter(({ message }) => message.includes(words)).reverse();
+    const matching = jobs.filter(({ message }) => message.includes(words)).reverse();
     const from = Number(asked.get('from'));
     pagesAsked++;
     return route.fulfill({
       json: {
         changes: '1',
-        jobs: found.slice(from, from + Number(asked.get('count'))),
-        total: found.length,
+        jobs: matching.slice(from, from + Number(asked.get('count'))),
+        total: matching.length,
         counts: { shelf: jobs.length, archive: 0, bin: 0 },
-        collections: Array.from({ length: 40 }, (_, at) => ({ name: `Series ${at}`, count: 125 })),
+        collections: Array.from({ length: 40 }, (_, index) => ({ name: `Series ${index}`, count: 125 })),
       },
     });
   });

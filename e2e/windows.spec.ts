@@ -151,7 +151,7 @@ const kinds: readonly Kind[] = [
         saves: new RegExp(`/profiles/${id}$`),
         there: async () =>
           ((await api(page, 'profiles')).profiles as { id: string; name: string }[]).find(
-            (own) => own.id === id,
+            (listed) => listed.id === id,
           )?.name,
         remove: () => page.request.delete(`/api/profiles/${id}`, { data: {} }),
       };

@@ -38,14 +38,14 @@ function links(): readonly Link[] {
     '^',
     '`',
   ];
-  return Array.from({ length: count }, (_, at) => {
-    const odd = Array.from({ length: at % 4 }, () => signs[Math.floor(random() * signs.length)]!).join('');
+  return Array.from({ length: count }, (_, index) => {
+    const odd = Array.from({ length: index % 4 }, () => signs[Math.floor(random() * signs.length)]!).join('');
     const link = newLink(
-      `Link ${at}`,
-      `L${at.toString(36).toUpperCase()}-X`,
-      writtenTarget(`https://ternquay.example/berth/${at}${odd}`),
+      `Link ${index}`,
+      `L${index.toString(36).toUpperCase()}-X`,
+      writtenTarget(`https://ternquay.example/berth/${index}${odd}`),
     );
-    return at % 10 === 9 ? { ...link, retired: { text: 'Gone.' } } : link;
+    return index % 10 === 9 ? { ...link, retired: { text: 'Gone.' } } : link;
   });
 }
 
@@ -142,7 +142,7 @@ const servers: ChildProcess[] = [
   spawn('nginx', ['-c', join(folder, 'nginx', 'nginx.conf')], { stdio: 'inherit' }),
   spawn('apache2', ['-f', join(folder, 'apache', 'apache.conf'), '-D', 'FOREGROUND'], { stdio: 'inherit' }),
 ];
-const found: { server: string; asked: string; ours: string; theirs: string }[] = [];
+const differences: { server: string; asked: string; ours: string; theirs: string }[] = [];
 const alike = { nginx: 0, apache: 0 };
 try {
   await Promise.all([isUp(nginxPort), isUp(apachePort)]);
@@ -159,10 +159,13 @@ try {
     ] as const) {
       const theirs = await ask(port, `${path}${slug}`);
       if (theirs === ours) alike[server]++;
-      else found.push({ server, asked: slug, ours, theirs });
+      else differences.push({ server, asked: slug, ours, theirs });
     }
   }
-  writeFileSync(join(folder, 'links.json'), JSON.stringify({ asked: paths.length, alike, found }));
+  writeFileSync(
+    join(folder, 'links.json'),
+    JSON.stringify({ asked: paths.length, alike, found: differences }),
+  );
 } finally {
   for (const server of servers) server.kill('SIGTERM');
   door.closeAllConnections();

@@ -35,8 +35,8 @@ function drawnPicture(): Picture {
 const wishesOf =
   (picture: Picture) =>
   (size: number): Wishes => ({
-    wanted: Int8Array.from({ length: size * size }, (_, at) =>
-      picture(((at % size) + 0.5) / size, (Math.floor(at / size) + 0.5) / size) ? 1 : 0,
+    wanted: Int8Array.from({ length: size * size }, (_, index) =>
+      picture(((index % size) + 0.5) / size, (Math.floor(index / size) + 0.5) / size) ? 1 : 0,
     ),
     weight: Uint8Array.from({ length: size * size }, () => 1 + below(255)),
   });
@@ -45,8 +45,8 @@ function tonesOf(picture: Picture, size: number): PartTones {
   const across = size * partsPerModule;
   return {
     across,
-    tone: Float32Array.from({ length: across ** 2 }, (_, at) =>
-      picture(((at % across) + 0.5) / across, (Math.floor(at / across) + 0.5) / across) ? 0 : 1,
+    tone: Float32Array.from({ length: across ** 2 }, (_, index) =>
+      picture(((index % across) + 0.5) / across, (Math.floor(index / across) + 0.5) / across) ? 0 : 1,
     ),
     colour: new Uint8ClampedArray(across ** 2 * 4),
     contrast: 1,
@@ -65,13 +65,14 @@ interface Bitmap {
 
 function bitmapOf(size: number, parts: Uint8Array): Bitmap {
   const side = size * modulePx;
-  const partAt = (at: number): number =>
-    Math.floor(at / modulePx) * partsPerModule + partFromPx.findLastIndex((from) => from <= at % modulePx);
+  const partAt = (index: number): number =>
+    Math.floor(index / modulePx) * partsPerModule +
+    partFromPx.findLastIndex((from) => from <= index % modulePx);
   return {
     side,
     dark: Uint8Array.from(
       { length: side * side },
-      (_, at) => parts[partAt(Math.floor(at / side)) * size * partsPerModule + partAt(at % side)]!,
+      (_, index) => parts[partAt(Math.floor(index / side)) * size * partsPerModule + partAt(index % side)]!,
     ),
   };
 }
@@ -80,8 +81,8 @@ function bitmapOf(size: number, parts: Uint8Array): Bitmap {
 function frameOf({ side, dark }: Bitmap): Frame {
   const wide = 3 * side;
   const rgba = new Uint8ClampedArray(wide * wide * 4).fill(255);
-  dark.forEach((isDark, at) => {
-    const pixel = ((side + Math.floor(at / side)) * wide + side + (at % side)) * 4;
+  dark.forEach((isDark, index) => {
+    const pixel = ((side + Math.floor(index / side)) * wide + side + (index % side)) * 4;
     if (isDark === 1) rgba.fill(0, pixel, pixel + 3);
   });
   return { width: wide, height: wide, rgba };
@@ -115,10 +116,10 @@ for (let round = 0; round < 500; round++) {
       ? splitModules(symbol!, tonesOf(picture, size), false).dark
       : Uint8Array.from(
           { length: across ** 2 },
-          (_, at) =>
+          (_, index) =>
             modules[
-              Math.floor(Math.floor(at / across) / partsPerModule) * size +
-                Math.floor((at % across) / partsPerModule)
+              Math.floor(Math.floor(index / across) / partsPerModule) * size +
+                Math.floor((index % across) / partsPerModule)
             ]!,
         );
   const bitmap = bitmapOf(size, parts);

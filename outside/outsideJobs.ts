@@ -104,9 +104,9 @@ for (const [index, { job, takes }] of jobs.entries()) {
     { revision: 1, takes, library, binary: outputBinary },
   );
   if (!('files' in made) || made.refused.length > 0) throw new Error(JSON.stringify(made));
-  const own = join(folder, String(index));
-  await mkdir(own, { recursive: true });
-  for (const { name, bytes } of made.files) await writeFile(join(own, name), bytes);
+  const jobFolder = join(folder, String(index));
+  await mkdir(jobFolder, { recursive: true });
+  for (const { name, bytes } of made.files) await writeFile(join(jobFolder, name), bytes);
   const { plan, piece } = result.made!;
   const sheet = plan.sheet();
   const names = layerNames(sheet);
@@ -122,7 +122,7 @@ for (const [index, { job, takes }] of jobs.entries()) {
   const { solid: settings } = job.making;
   const marks = (areaOf('raise') + areaOf('sink')) * settings.markMm;
   cases.push({
-    folder: own,
+    folder: jobFolder,
     title: `${job.name}, revision 1`,
     message: result.codes[0]!.payload,
     width: job.piece.widthMm,
@@ -161,7 +161,7 @@ async function writeSeriesCase(): Promise<void> {
     kind: 'table' as const,
     name: '',
     columns: ['number'],
-    rows: Array.from({ length: 40 }, (_, at) => [`LJ${String(at + 1).padStart(3, '0')}`]),
+    rows: Array.from({ length: 40 }, (_, index) => [`LJ${String(index + 1).padStart(3, '0')}`]),
   };
   const match = [
     {

@@ -87,7 +87,7 @@ describe('a photograph', () => {
 });
 
 describe('what is no photograph', () => {
-  const told = async (path: string): Promise<string> => {
+  const resultOf = async (path: string): Promise<string> => {
     let says = '';
     const seconds = await promptSeconds(5, async () => {
       const { output, stops } = await check(path);
@@ -100,14 +100,14 @@ describe('what is no photograph', () => {
 
   it('is told in a sentence, within 5 s', async () => {
     const whole = await photoOf(text).jpeg().toBuffer();
-    expect(await told(fileOf(whole.subarray(0, whole.length / 2), 'jpg'))).toMatch(
+    expect(await resultOf(fileOf(whole.subarray(0, whole.length / 2), 'jpg'))).toMatch(
       /whole and not broken off/,
     );
-    expect(await told(fileOf(Buffer.from('no picture at all'), 'jpg'))).toMatch(
+    expect(await resultOf(fileOf(Buffer.from('no picture at all'), 'jpg'))).toMatch(
       /not a picture that can be opened/,
     );
-    expect(await told(fileOf(Buffer.alloc(0), 'png'))).toMatch(/not a picture that can be opened/);
-    expect(await told(join(folder, 'missing.jpg'))).toMatch(/cannot read/);
+    expect(await resultOf(fileOf(Buffer.alloc(0), 'png'))).toMatch(/not a picture that can be opened/);
+    expect(await resultOf(join(folder, 'missing.jpg'))).toMatch(/cannot read/);
   });
 
   it('and a picture that unpacks to more than is opened, is refused by its header', async () => {
@@ -118,14 +118,14 @@ describe('what is no photograph', () => {
     })
       .png({ compressionLevel: 9 })
       .toBuffer();
-    expect(await told(fileOf(bomb, 'png'))).toMatch(/more than 120 million pixels/);
+    expect(await resultOf(fileOf(bomb, 'png'))).toMatch(/more than 120 million pixels/);
   });
 
   it('or has no code, says so', async () => {
     const plain = await sharp({ create: { width: 900, height: 700, channels: 3, background: '#8899aa' } })
       .png()
       .toBuffer();
-    expect(await told(fileOf(plain, 'png'))).toMatch(/No code in this picture can be read/);
+    expect(await resultOf(fileOf(plain, 'png'))).toMatch(/No code in this picture can be read/);
   });
 
   it('of an animation the first picture is looked at', async () => {

@@ -300,9 +300,12 @@ describe('binarus fit and binarus machines', () => {
 
   it('take a profile of the owner from a file', async () => {
     const pair = valuesOf(findPair('birch-plywood', 'co2-laser')!);
-    const own = { ...pair, profile: 'own', process: { ...pair.process, floorMm: 1.25 } };
+    const profile = { ...pair, profile: 'own', process: { ...pair.process, floorMm: 1.25 } };
     const path = join(folder, 'own.json');
-    writeFileSync(path, JSON.stringify(profileDocument({ name: 'Oak', note: '', basedOn: 'x', pair: own })));
+    writeFileSync(
+      path,
+      JSON.stringify(profileDocument({ name: 'Oak', note: '', basedOn: 'x', pair: profile })),
+    );
     const { output } = await binarus('job', '--text', 'Berth 17', '--profile', path);
     expect(output.making.pair).toMatchObject({ profile: 'own', process: { floorMm: 1.25 } });
     await expect(binarus('job', '--text', 'x', '--profile', path, '--material', 'cork')).rejects.toThrow(

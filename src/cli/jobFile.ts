@@ -24,8 +24,8 @@ export async function runFile(
 ): Promise<{ job: Job; result: JobResult; library: Library }> {
   const job = await readJob(positionals);
   const folder = (values.files as string | undefined) ?? dirname(positionals[0]!);
-  const more = values.pictures === undefined ? [] : [String(values.pictures)];
-  const library = createLibrary(logoAssets(uploadsIn(folder, ...more)));
+  const pictureFolders = values.pictures === undefined ? [] : [String(values.pictures)];
+  const library = createLibrary(logoAssets(uploadsIn(folder, ...pictureFolders)));
   await library.load(job);
   return { job, result: runJob(job, undefined, library), library };
 }

@@ -42,8 +42,12 @@ describe('binarus links', () => {
     expect(await run(['list'])).toMatchObject({
       links: [{ revision: 2, link: { name: 'Regatta', target: 'https://ternquay.example/results' } }],
     });
-    for (let at = 0; at < 520; at++)
-      data.links.create({ name: `Berth ${at}`, target: `https://ternquay.example/berth/${at}`, slug: null });
+    for (let index = 0; index < 520; index++)
+      data.links.create({
+        name: `Berth ${index}`,
+        target: `https://ternquay.example/berth/${index}`,
+        slug: null,
+      });
     expect(((await run(['list'])).links as object[]).length).toBe(521);
     expect(((await run(['list', 'berth 51'])).links as object[]).length).toBe(11);
     for (const { id } of data.links.page({ find: 'berth', from: 0, count: 520 }).links) data.links.remove(id);

@@ -49,7 +49,7 @@ describe('machines', () => {
     ['natural-slate', 'blast-mask', 1.5, 1, 1.5, 0.1, 0, 1.7],
     ['brass', 'rotary-v-60', 0.25, 3, 0.75, 0.02, 0, 0.75],
   ] as const)('%s by %s', (material, machine, element, factor, floor, growth, kerf, least) => {
-    const { process, smallestModuleMm: found } = findPair(material, machine)!;
+    const { process, smallestModuleMm: shipped } = findPair(material, machine)!;
     const { elementMm, elementFactor, floorMm, growthMm, kerfMm } = process;
     expect([elementMm, elementFactor, floorMm, growthMm, kerfMm]).toEqual([
       element,
@@ -58,7 +58,7 @@ describe('machines', () => {
       growth,
       kerf,
     ]);
-    expect(found).toBeCloseTo(least, 9);
+    expect(shipped).toBeCloseTo(least, 9);
   });
 
   // How far a cut may lie from the marks: common practice, no source.

@@ -7,10 +7,10 @@ export const pairs: readonly Pair[] = materialRows.flatMap(({ material, marks })
   marks.flatMap(({ machines, colour }) =>
     machines.map((id): Pair => {
       const { machine, processes } = machineRows[id];
-      const found = processes.find(({ families }) => families.includes(material.family));
-      if (found === undefined)
+      const own = processes.find(({ families }) => families.includes(material.family));
+      if (own === undefined)
         throw new Error(`${id} has no process for ${material.family}, of ${material.id}.`);
-      const { families: _, ...process } = found;
+      const { families: _, ...process } = own;
       return pairOf({
         profile: `${material.id}.${id}`,
         material,

@@ -11,7 +11,7 @@ import type { Job } from '../core/job';
 import { isLine, markedModules, type Operation } from '../core/plan';
 import { createLibrary, runJob, withTriedFixes } from '../core/run';
 import { logoAssets } from '../node/logoAssets';
-import { told } from '../testing/findings';
+import { findingLines } from '../testing/findings';
 import { randomJobs } from '../testing/randomJobs';
 import { templates } from './templates';
 
@@ -37,14 +37,16 @@ function operationLine(operation: Operation): string {
 async function readout(job: Job): Promise<string> {
   await library.load(job);
   const result = withTriedFixes(runJob(job, undefined, library), library);
-  const lines = told(result).map(({ kind, about, station, severity, title, text, fixes, source }, place) => {
-    const { measured, required } = result.findings[place]!;
-    return [
-      `${severity}: ${kind} of ${'id' in about ? about.id : about.on} (${station}, ${title}): ${quantity(measured)}, needs ${quantity(required)} [${source.tag} ${source.text}]`,
-      `    ${text}`,
-      ...fixes.map(({ label, changes }) => `    > ${label}: ${JSON.stringify(changes)}`),
-    ].join('\n');
-  });
+  const lines = findingLines(result).map(
+    ({ kind, about, station, severity, title, text, fixes, source }, place) => {
+      const { measured, required } = result.findings[place]!;
+      return [
+        `${severity}: ${kind} of ${'id' in about ? about.id : about.on} (${station}, ${title}): ${quantity(measured)}, needs ${quantity(required)} [${source.tag} ${source.text}]`,
+        `    ${text}`,
+        ...fixes.map(({ label, changes }) => `    > ${label}: ${JSON.stringify(changes)}`),
+      ].join('\n');
+    },
+  );
   const made = result.made;
   if (made === null) return ['nothing made', ...lines].join('\n');
   const { plan } = made;

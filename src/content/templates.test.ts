@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../node/logoAssets';
 import { parseJob } from '../core/job';
 import { createLibrary, runJob } from '../core/run';
-import { told } from '../testing/findings';
+import { findingLines } from '../testing/findings';
 import { templates } from './templates';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
@@ -19,7 +19,7 @@ describe('templates', () => {
       await library.load(job);
       const result = runJob(job, undefined, library);
       const { made } = result;
-      const unfine = told(result).filter(({ severity }) => severity !== 'fine');
+      const unfine = findingLines(result).filter(({ severity }) => severity !== 'fine');
       // Two codes on one plate that is held in the hand are always in one view.
       const known = id === 'instrument-plate' ? ['piece-codes'] : [];
       expect(

@@ -55,15 +55,15 @@ const office: Message = {
   emails: ['office@ternquay.example'],
 } as Message;
 
-const words = (text: string, more: Partial<WordsSettings> = {}): ItemDraft => ({
+const words = (text: string, change: Partial<WordsSettings> = {}): ItemDraft => ({
   kind: 'words',
   text,
-  ...more,
+  ...change,
 });
-const icon = (name: string, more: Partial<ArtSettings> = {}): ItemDraft => ({
+const icon = (name: string, change: Partial<ArtSettings> = {}): ItemDraft => ({
   kind: 'art',
   source: { kind: 'icon', icon: name },
-  ...more,
+  ...change,
 });
 const screws = (screw: 'M3' | 'M4', edgeMm: number, pattern: HoleSettings['pattern']): HoleSettings => ({
   id: 'screws',

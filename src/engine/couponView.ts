@@ -38,6 +38,10 @@ export async function couponView(coupon: Coupon, { words }: Library): Promise<Co
           ]
         : [],
     ),
-    cutPath: pathData(operations.flatMap((own) => (own.kind === 'cut' && isLine(own) ? own.lines : []))),
+    cutPath: pathData(
+      operations.flatMap((operation) =>
+        operation.kind === 'cut' && isLine(operation) ? operation.lines : [],
+      ),
+    ),
   };
 }

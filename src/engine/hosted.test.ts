@@ -65,35 +65,35 @@ describe('a hosted worker', () => {
   it('is never ended by the clock: it tells that it takes longer, and that it is done', async () => {
     const { start, started } = workers();
     const counting = hosted<Counting>(start, methods, 30);
-    const told: boolean[] = [];
-    counting.onSlow((isSlow) => told.push(isSlow));
+    const states: boolean[] = [];
+    counting.onSlow((isSlow) => states.push(isSlow));
     expect(await counting.next(5)).toBe(1);
-    expect(told).toEqual([]);
+    expect(states).toEqual([]);
     expect(await Promise.all([counting.next(120), counting.next(160)])).toEqual([2, 3]);
-    expect([told, started()]).toEqual([[true, false], 1]);
+    expect([states, started()]).toEqual([[true, false], 1]);
   });
 
   it('says nothing of what somebody sees the progress of', async () => {
     const { start } = workers();
     const counting = hosted<Counting>(start, { ...methods, next: 'quiet' }, 20);
-    const told: boolean[] = [];
-    counting.onSlow((isSlow) => told.push(isSlow));
+    const states: boolean[] = [];
+    counting.onSlow((isSlow) => states.push(isSlow));
     expect(await counting.next(80)).toBe(1);
-    expect(told).toEqual([]);
+    expect(states).toEqual([]);
   });
 
   it('can be stopped, with all that waits behind it, and begins anew', async () => {
     const { start, started } = workers();
     const counting = hosted<Counting>(start, { ...methods, never: 'awaited' }, 10);
-    const told: boolean[] = [];
-    counting.onSlow((isSlow) => told.push(isSlow));
+    const states: boolean[] = [];
+    counting.onSlow((isSlow) => states.push(isSlow));
     const [first, second] = [counting.never(), counting.never()];
     await new Promise((resolve) => setTimeout(resolve, 40));
     counting.stop();
     await expect(first).rejects.toBeInstanceOf(Stopped);
     await expect(second).rejects.toBeInstanceOf(EngineProblem);
     expect(await counting.next()).toBe(1);
-    expect([told, started()]).toEqual([[true, false], 2]);
+    expect([states, started()]).toEqual([[true, false], 2]);
   });
 
   it('answers every open question when the worker breaks', async () => {

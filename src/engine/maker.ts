@@ -114,7 +114,7 @@ export function createMaker(
 ): Maker {
   const loaded = loadedOnce<readonly Reader[]>();
   return {
-    layCoupon: async (values, wish, seed, at) => layCoupon(values, wish, seed, at),
+    layCoupon: async (values, wish, seed, time) => layCoupon(values, wish, seed, time),
     drawCoupon: (coupon) => couponView(coupon, library),
     takeCoupon: (coupon, format) => couponFiles(coupon, { format, words: library.words, binary }),
     laySheet: (document, jobs) => sheetView(document, jobs, library),

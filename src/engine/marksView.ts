@@ -48,7 +48,7 @@ const mostCorners = 12_000;
 function thinPathOf(sheet: OperationSheet, { process }: Pair): string {
   const corners = sheet.operations.reduce(
     (sum, operation) =>
-      sum + (isLine(operation) ? 0 : operation.area.reduce((own, { length }) => own + length, 0)),
+      sum + (isLine(operation) ? 0 : operation.area.reduce((corners, { length }) => corners + length, 0)),
     0,
   );
   return corners > mostCorners ? '' : pathData(thinParts(sheet, process.elementMm));

@@ -52,12 +52,12 @@ describe('the view', () => {
 
   it('counts bytes as UTF-8 does, and shows bytes as hexadecimal digits', () => {
     const press = newPress();
-    const told = (message: Job['codes'][0]['message']) => {
+    const messageFindings = (message: Job['codes'][0]['message']) => {
       const job = withFirst(plate(), { message });
       return press.press(job, job.codes[0]!.id);
     };
     // RFC 3629: ø takes two bytes, ⚓ three.
-    expect(told({ kind: 'text', text: 'ø⚓' }).payloadBytes).toBe(5);
+    expect(messageFindings({ kind: 'text', text: 'ø⚓' }).payloadBytes).toBe(5);
   });
 
   it('has nothing drawn and a stop where the message fits no symbol', () => {

@@ -161,7 +161,7 @@ export function createPress(library: Library, renderer: () => Promise<ArrayBuffe
       return makeItFit(job, library, {
         keep,
         pairs,
-        isOver: (found, runs) => !isNewest() || (found > 0 && runs > enoughFitRuns),
+        isOver: (ways, runs) => !isNewest() || (ways > 0 && runs > enoughFitRuns),
       });
     },
     view: async (job, codeId) => pressView(await runBeside(job), codeId, false),

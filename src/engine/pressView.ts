@@ -320,9 +320,9 @@ export function pictureOf(result: JobResult, codeId = ''): PiecePicture {
     severity,
     unfine: findings
       .filter((finding) => finding.severity !== 'fine')
-      .map(({ kind, severity: own, title, measured, required }) => ({
+      .map(({ kind, severity: worst, title, measured, required }) => ({
         kind,
-        severity: own,
+        severity: worst,
         title,
         measured,
         required,

@@ -23,18 +23,18 @@ const unmakeable: Job = withFirst(plate, { message: { kind: 'text', text: 'q'.re
 
 describe('a proof', () => {
   it('tells every verdict as it comes, and ends with the last', async () => {
-    const told: number[] = [];
-    const report = await prover.prove(plate, 1, all, ({ shots }) => told.push(shots));
-    expect(told).toEqual([4, 8, 12, 16, 20]);
+    const progress: number[] = [];
+    const report = await prover.prove(plate, 1, all, ({ shots }) => progress.push(shots));
+    expect(progress).toEqual([4, 8, 12, 16, 20]);
     expect(report).toMatchObject({ verdict: 'good', shots: 20 });
   });
 
   it('ends when a newer one begins, and is null then', async () => {
-    const told: number[] = [];
-    const older = prover.prove(plate, 1, all, ({ shots }) => told.push(shots));
+    const progress: number[] = [];
+    const older = prover.prove(plate, 1, all, ({ shots }) => progress.push(shots));
     const newer = prover.prove(plate, 2, all, () => {});
     expect(await older).toBeNull();
-    expect(told.length).toBeLessThan(5);
+    expect(progress.length).toBeLessThan(5);
     expect(await newer).toMatchObject({ shots: 20 });
   });
 
@@ -85,7 +85,7 @@ describe('a map', () => {
       tellings.push(cells.reduce((sum, { shots }) => sum + shots, 0)),
     ).done;
     expect(shared).toEqual(alone);
-    expect(tellings.every((shots, at) => at === 0 || shots >= tellings[at - 1]!)).toBe(true);
+    expect(tellings.every((shots, index) => index === 0 || shots >= tellings[index - 1]!)).toBe(true);
   });
 
   it('that is called off is null, and the next begins anew', async () => {
@@ -97,13 +97,13 @@ describe('a map', () => {
   });
 
   it('of harm is called off, too', async () => {
-    const told: number[] = [];
-    const survey = startHarms([shooter], plate, (found) => told.push(found.length));
+    const progress: number[] = [];
+    const survey = startHarms([shooter], plate, (survived) => progress.push(survived.length));
     setTimeout(survey.callOff, 1500);
     expect(await survey.done).toBeNull();
-    const count = told.length;
+    const count = progress.length;
     await new Promise((resolve) => setTimeout(resolve, 300));
-    expect(told.length).toBe(count);
+    expect(progress.length).toBe(count);
   });
 });
 

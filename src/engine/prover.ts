@@ -271,8 +271,8 @@ export function createProver(load: () => Promise<ProofBinaries>, library: Librar
     checkByHand: async (frame, job, codeId, corners) => {
       await library.load(job);
       const meant = meantCodes(runJob(job, undefined, library, 'none'));
-      const own = meant.find(({ id }) => id === codeId) ?? meant[0];
-      return own === undefined ? null : checkByHand(frame, corners, own);
+      const meantCode = meant.find(({ id }) => id === codeId) ?? meant[0];
+      return meantCode === undefined ? null : checkByHand(frame, corners, meantCode);
     },
     fixesIn: async (job, condition) => {
       const isNewest = mapRuns.asIs();

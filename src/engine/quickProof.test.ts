@@ -24,19 +24,20 @@ const sticker = newJob({
 
 describe('a quick proof', () => {
   it('shares its shots out, tells how many are taken and ends when the rest cannot change the verdict', async () => {
-    const told: number[] = [];
-    const finding = await startQuickProof([newProver(), newProver()], sticker, (shots) => told.push(shots))
-      .verdict;
+    const progress: number[] = [];
+    const finding = await startQuickProof([newProver(), newProver()], sticker, (shots) =>
+      progress.push(shots),
+    ).verdict;
     expect(finding).toMatchObject({
       kind: 'quick-proof',
       severity: 'fine',
       measured: { value: 3, of: 3 },
       fixes: [],
     });
-    expect([...told].sort((a, b) => a - b)).toEqual(told);
+    expect([...progress].sort((a, b) => a - b)).toEqual(progress);
     // Sixteen of twenty read by all are prompt whatever the others are.
-    expect(told.at(-1)).toBeGreaterThanOrEqual(16);
-    expect(told.at(-1)).toBeLessThanOrEqual(20);
+    expect(progress.at(-1)).toBeGreaterThanOrEqual(16);
+    expect(progress.at(-1)).toBeLessThanOrEqual(20);
   });
 
   it('says the same with one prover as with two', async () => {

@@ -64,11 +64,11 @@ export async function rowAtHand(
   look: SeriesLook | null,
   library: Library,
 ): Promise<RowAtHand> {
-  const own = rowJob({ job, series }, row, look);
-  await library.load(own.job);
-  const result = runJob(own.job, undefined, library);
+  const applied = rowJob({ job, series }, row, look);
+  await library.load(applied.job);
+  const result = runJob(applied.job, undefined, library);
   return {
-    job: own.job,
+    job: applied.job,
     picture: pictureOf(result),
     findings: result.findings
       .filter(({ severity }) => severity !== 'fine')

@@ -26,8 +26,8 @@ export function sharedShots(
       const [one, ...others] = newest.filter((report) => report !== undefined);
       return one === undefined ? null : joinedReports([one, ...others]);
     };
-    const shots = takers.map((take, place) =>
-      take({ first: first + place, step: takers.length, ofShots }, (report) => {
+    const shots = takers.map((taker, place) =>
+      taker({ first: first + place, step: takers.length, ofShots }, (report) => {
         newest[place] = report;
         const all = joined()!;
         tell?.(all);

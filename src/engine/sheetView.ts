@@ -99,9 +99,9 @@ export async function sheetView(
     labels:
       labels === null
         ? []
-        : Array.from({ length: labels.columns * labels.rows }, (_, at) => ({
-            x: labels.leftMm + (at % labels.columns) * labels.pitchXMm,
-            y: labels.topMm + Math.floor(at / labels.columns) * labels.pitchYMm,
+        : Array.from({ length: labels.columns * labels.rows }, (_, index) => ({
+            x: labels.leftMm + (index % labels.columns) * labels.pitchXMm,
+            y: labels.topMm + Math.floor(index / labels.columns) * labels.pitchYMm,
             width: labels.labelWidthMm,
             height: labels.labelHeightMm,
           })),

@@ -29,10 +29,10 @@ describe('the map of wishes', () => {
       expect(map.size).toBe(49);
       for (const each of [map.wanted, map.weight, map.fixed, map.modules, map.brush])
         expect(each).toHaveLength(49 * 49);
-      map.wanted.forEach((wanted, at) => expect(wanted >= 0).toBe(map.weight[at]! > 0));
+      map.wanted.forEach((wanted, index) => expect(wanted >= 0).toBe(map.weight[index]! > 0));
       // Patterns can never be steered, whatever the way.
-      symbolAnatomy(8, 'L').codeword.forEach((position, at) => {
-        if (position < 0) expect(map.fixed[at]).toBe(1);
+      symbolAnatomy(8, 'L').codeword.forEach((position, index) => {
+        if (position < 0) expect(map.fixed[index]).toBe(1);
       });
     }
   });
@@ -43,12 +43,12 @@ describe('the map of wishes', () => {
     const { picture } = (await press.view(job, 'code-1')).made!.logo!;
     const { codeword } = symbolAnatomy(8, 'L');
     let [wished, met, onPatterns] = [0, 0, 0];
-    map.wanted.forEach((wanted, at) => {
+    map.wanted.forEach((wanted, index) => {
       if (wanted < 0) return;
-      if (codeword[at]! < 0) onPatterns++;
+      if (codeword[index]! < 0) onPatterns++;
       else {
         wished++;
-        if (map.modules[at] === wanted) met++;
+        if (map.modules[index] === wanted) met++;
       }
     });
     expect(picture!.steering).toMatchObject({ wished, met, onPatterns });
@@ -59,10 +59,10 @@ describe('the map of wishes', () => {
     const plain = (await press.wishes(drawn('free-bits'), 'code-1'))!;
     const freed = (await press.wishes(drawn('free-bits', { brush: [{ as: 'free', ...middle }] }), 'code-1'))!;
     const kept = (await press.wishes(drawn('free-bits', { brush: [{ as: 'keep', ...middle }] }), 'code-1'))!;
-    const at = 24 * 49 + 24;
-    expect([plain.brush[at], freed.brush[at], kept.brush[at]]).toEqual(['plain', 'free', 'keep']);
-    expect([freed.wanted[at], freed.weight[at]]).toEqual([-1, 0]);
-    expect(kept.weight[at]).toBe(255);
+    const index = 24 * 49 + 24;
+    expect([plain.brush[index], freed.brush[index], kept.brush[index]]).toEqual(['plain', 'free', 'keep']);
+    expect([freed.wanted[index], freed.weight[index]]).toEqual([-1, 0]);
+    expect(kept.weight[index]).toBe(255);
     const missed = ({ wanted, modules, brush }: typeof kept): number =>
       wanted.filter((wish, module) => brush[module] === 'keep' && wish >= 0 && wish !== modules[module])
         .length;

@@ -73,12 +73,12 @@ export function checkStore(db: Db): CheckStore {
           `${mostChecks} checks are kept with this job, the most that there can be. Delete some first.`,
         );
       const id = randomUUID();
-      const at = new Date().toISOString();
+      const time = new Date().toISOString();
       insert.run(
         id,
         jobId,
         revision,
-        at,
+        time,
         note,
         fileName,
         predicted,
@@ -88,7 +88,7 @@ export function checkStore(db: Db): CheckStore {
       return {
         id,
         revision,
-        at,
+        at: time,
         note,
         fileName,
         predicted: predicted as KeptCheck['predicted'],

@@ -24,7 +24,7 @@ afterAll(() => {
   db.close();
 });
 
-function couponOf(seed: number, at: string): Coupon {
+function couponOf(seed: number, time: string): Coupon {
   const laid = layCoupon(
     valuesOf(findPair('birch-plywood', 'co2-laser')!),
     {
@@ -36,7 +36,7 @@ function couponOf(seed: number, at: string): Coupon {
       speedsMmPerS: [],
     },
     seed,
-    at,
+    time,
   );
   if ('problem' in laid) throw new Error(laid.problem);
   return laid.coupon;

@@ -76,7 +76,7 @@ export function openData(
     workshop,
     files,
     background,
-    keep: (found) => jobs.measured(found),
+    keep: (measured) => jobs.measured(measured),
     isOpen: () => db.open,
   });
   const shelf = shelfStore(db, background);
@@ -95,10 +95,10 @@ export function openData(
     sheets: jobDocumentStore(db, 'sheets', documentKinds.sheet, (jobId, sheet) =>
       uses.note('sheet', jobId, sheet),
     ),
-    series: jobDocumentStore(db, 'series', documentKinds.series, (jobId, own) => {
-      const pictures = own.pictures.map(({ hash }) => hash);
+    series: jobDocumentStore(db, 'series', documentKinds.series, (jobId, document) => {
+      const pictures = document.pictures.map(({ hash }) => hash);
       files.refer('series', jobId, pictures);
-      uses.note('series', jobId, own);
+      uses.note('series', jobId, document);
     }),
   };
   const runs = createRuns(

@@ -44,12 +44,12 @@ export async function fillWithDemo({
   coupons.keep(keptCouponSchema.parse(demoCoupon));
   for (const job of demoJobs()) {
     const { id: jobId } = jobs.create(job);
-    for (const { job: _, ...check } of demoChecks.filter((own) => own.job === job.name))
+    for (const { job: _, ...check } of demoChecks.filter((check) => check.job === job.name))
       checks.keep(jobId, saveCheckSchema.parse({ revision: 1, ...check }));
     const laid = demoSheets[job.name];
     if (laid !== undefined) sheets.keep(jobId, { ...laid, pieces: [{ jobId, quantity: null }] });
-    const own = demoSeries[job.name];
-    if (own !== undefined) series.keep(jobId, own);
+    const seriesOfJob = demoSeries[job.name];
+    if (seriesOfJob !== undefined) series.keep(jobId, seriesOfJob);
   }
 }
 

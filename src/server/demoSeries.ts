@@ -20,10 +20,10 @@ export const demoSeries: Readonly<Record<string, SeriesDocument>> = {
       kind: 'table',
       name: 'life-jackets.csv',
       columns: ['number', 'size', 'inspected'],
-      rows: Array.from({ length: 48 }, (_, at) => [
-        `LJ${String(at + 1).padStart(3, '0')}`,
-        jacketSizes[(at * 7) % jacketSizes.length]!,
-        `2026-${String(3 + (at % 4)).padStart(2, '0')}-${String(1 + ((at * 5) % 28)).padStart(2, '0')}`,
+      rows: Array.from({ length: 48 }, (_, index) => [
+        `LJ${String(index + 1).padStart(3, '0')}`,
+        jacketSizes[(index * 7) % jacketSizes.length]!,
+        `2026-${String(3 + (index % 4)).padStart(2, '0')}-${String(1 + ((index * 5) % 28)).padStart(2, '0')}`,
       ]),
     },
     {
@@ -40,7 +40,7 @@ export const demoSeries: Readonly<Record<string, SeriesDocument>> = {
       kind: 'table',
       name: 'slips.csv',
       columns: ['slip', 'name', 'mark'],
-      rows: slips.map((name, at) => [String(at + 1), name, `slip-${at + 1}.svg`]),
+      rows: slips.map((name, index) => [String(index + 1), name, `slip-${index + 1}.svg`]),
     },
     {
       match: [
@@ -48,9 +48,9 @@ export const demoSeries: Readonly<Record<string, SeriesDocument>> = {
         { target: { on: 'serial' }, text: '{name}' },
         { target: { on: 'logo' }, text: '{mark}' },
       ],
-      pictures: slips.map((_, at) => ({
-        name: `slip-${at + 1}.svg`,
-        hash: demoLogos[`slip-${(at + 1) as 1 | 2 | 3 | 4 | 5 | 6 | 7}`].hash,
+      pictures: slips.map((_, index) => ({
+        name: `slip-${index + 1}.svg`,
+        hash: demoLogos[`slip-${(index + 1) as 1 | 2 | 3 | 4 | 5 | 6 | 7}`].hash,
         kind: 'drawing' as const,
       })),
     },

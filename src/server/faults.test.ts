@@ -111,8 +111,8 @@ async function steps(): Promise<Step[]> {
     basedOn: 'birch-plywood.co2-laser',
     pair: valuesOf(startingPair),
   };
-  const own = data.profiles.add(profile);
-  if (own === 'taken') throw new Error('taken');
+  const added = data.profiles.add(profile);
+  if (added === 'taken') throw new Error('taken');
   const kept = { name: 'Own board', widthMm: 300, heightMm: 200, cornerMm: 0 };
   data.pieceShelf.saveStockSize(kept);
   const stock = data.pieceShelf.list().stockSizes[0]!.id;
@@ -186,8 +186,11 @@ async function steps(): Promise<Step[]> {
     },
     { what: 'a house style that is deleted', send: () => json('DELETE', `house-styles/${style}`) },
     { what: 'a profile', send: () => json('POST', 'profiles', { ...profile, name: 'Another' }) },
-    { what: 'a changed profile', send: () => json('PUT', `profiles/${own.id}`, { ...profile, note: 'new' }) },
-    { what: 'a profile that is deleted', send: () => json('DELETE', `profiles/${own.id}`) },
+    {
+      what: 'a changed profile',
+      send: () => json('PUT', `profiles/${added.id}`, { ...profile, note: 'new' }),
+    },
+    { what: 'a profile that is deleted', send: () => json('DELETE', `profiles/${added.id}`) },
     {
       what: 'a pattern of names',
       send: () => json('PUT', 'name-patterns', { collection: '', pattern: '{title}' }),
@@ -308,15 +311,15 @@ describe('a database that another program has locked', () => {
 
 describe('what nobody waits for', () => {
   it('keeps what was measured once the disk takes it', async () => {
-    const own = openData(db);
+    const opened = openData(db);
     for (const code of ['SQLITE_FULL', 'SQLITE_IOERR_WRITE', 'SQLITE_BUSY']) {
-      const { id } = own.jobs.create(document);
+      const { id } = opened.jobs.create(document);
       writes.arm(1, code);
-      await own.measuring.settled();
-      await own.background.settled();
-      await expectSoon(() => own.jobs.summaries().find((job) => job.id === id)!.severity, 'fine');
+      await opened.measuring.settled();
+      await opened.background.settled();
+      await expectSoon(() => opened.jobs.summaries().find((job) => job.id === id)!.severity, 'fine');
     }
-    own.background.close();
+    opened.background.close();
   });
 
   it('counts every visit once, whatever became of the first attempt', async () => {
@@ -332,17 +335,17 @@ describe('what nobody waits for', () => {
   });
 
   it('opens and closes the door although it cannot be remembered yet', async () => {
-    const own = openData(db, {
+    const opened = openData(db, {
       door: { port: 0, host: '127.0.0.1', proxies: data.links.doorTools().proxies },
     });
     writes.arm(1, 'SQLITE_FULL');
-    expect((await own.links.openDoor()).isOpen).toBe(true);
-    await expectSoon(() => own.links.settings().isDoorOpen, true);
+    expect((await opened.links.openDoor()).isOpen).toBe(true);
+    await expectSoon(() => opened.links.settings().isDoorOpen, true);
     writes.arm(1, 'SQLITE_FULL');
-    await own.links.closeDoor();
-    expect(own.links.door().isOpen).toBe(false);
+    await opened.links.closeDoor();
+    expect(opened.links.door().isOpen).toBe(false);
     await expectSoon(() => openData(db).links.settings().isDoorOpen, false);
-    own.background.close();
+    opened.background.close();
   });
 });
 

@@ -133,8 +133,8 @@ describe('a document that is kept with a job', () => {
     db.prepare(
       "INSERT INTO sheets (job_id, saved_at, document) VALUES (?, '2026', '{\"formatVersion\": 99}')",
     ).run(id);
-    const told = await send('GET', `/jobs/${id}/sheet`);
-    expect(told).toMatchObject({
+    const answer = await send('GET', `/jobs/${id}/sheet`);
+    expect(answer).toMatchObject({
       status: 422,
       body: {
         problem:
@@ -143,13 +143,13 @@ describe('a document that is kept with a job', () => {
       },
     });
     // Neither with the tag of nothing, nor without a condition.
-    const own = sheetOn(
+    const sheet = sheetOn(
       stocks.find((stock) => stock.id === 'a4')!,
       { pieces: [{ jobId: id, quantity: 1 }] },
     );
     for (const tag of ['"none"', null]) {
       const headers: Record<string, string> = tag === null ? {} : { 'if-match': tag };
-      expect((await send('PUT', `/jobs/${id}/sheet`, { sheet: own }, headers)).status).toBe(422);
+      expect((await send('PUT', `/jobs/${id}/sheet`, { sheet: sheet }, headers)).status).toBe(422);
     }
     expect(db.prepare('SELECT document FROM sheets').pluck().get()).toBe('{"formatVersion": 99}');
     expect((await send('GET', `/jobs/${id}`)).status).toBe(200);

@@ -178,21 +178,21 @@ export function jobStore(
     id: string,
     number: number,
     document: Job,
-    at: string,
+    time: string,
     sittingBeganAt: string | null = null,
     saveId: string | null = null,
   ): void => {
-    insertRevision.run(id, number, JSON.stringify(document), at, sittingBeganAt, saveId);
+    insertRevision.run(id, number, JSON.stringify(document), time, sittingBeganAt, saveId);
     moveOn.run(number, id);
     uses.noteRevision(id, number, document);
     summarise(id, number, document);
   };
   /** What was saved by itself in the same sitting is left behind by the next; what was made or proved stays. */
-  const foldInto = (id: string, number: number, at: string): string => {
+  const foldInto = (id: string, number: number, time: string): string => {
     const before = selectSitting.get(id, number);
-    if (before === undefined || before.beganAt === null || before.isKept === 1) return at;
+    if (before === undefined || before.beganAt === null || before.isKept === 1) return time;
     // Of a clock that was set back as well.
-    if (Math.abs(Date.parse(at) - Date.parse(before.beganAt)) > sittingMs) return at;
+    if (Math.abs(Date.parse(time) - Date.parse(before.beganAt)) > sittingMs) return time;
     deleteRevision.run(id, number);
     return before.beganAt;
   };
@@ -281,9 +281,9 @@ export function jobStore(
     create: writing(db, (document: Job, id: string = randomUUID()) => {
       const before = selectOne.get(id);
       if (before !== undefined) return savedJobOf(before);
-      const at = now();
-      insertJob.run(id, at);
-      writeRevision(id, 1, document, at);
+      const time = now();
+      insertJob.run(id, time);
+      writeRevision(id, 1, document, time);
       return savedJobOf(selectOne.get(id)!, document);
     }),
     addRevision: writing(
@@ -294,9 +294,9 @@ export function jobStore(
         const outcome = outcomeOf(newest, baseRevision, saveId);
         if (outcome === 'kept') return { saved: savedJobOf(selectOne.get(id)!) };
         if (outcome === 'conflict') return { conflict: savedJobOf(selectOne.get(id)!) };
-        const at = now();
-        const sitting = foldInto(id, baseRevision, at);
-        writeRevision(id, baseRevision + 1, document, at, sitting, saveId);
+        const time = now();
+        const sitting = foldInto(id, baseRevision, time);
+        writeRevision(id, baseRevision + 1, document, time, sitting, saveId);
         return { saved: savedJobOf(selectOne.get(id)!, document) };
       },
     ),
@@ -305,8 +305,8 @@ export function jobStore(
       db,
       (id: string, revision: number, name: string) => setRevisionName.run(name, id, revision).changes === 1,
     ),
-    measured: writing(db, (found: readonly Measured[]) => {
-      for (const { id, revision, severity } of found)
+    measured: writing(db, (summaries: readonly Measured[]) => {
+      for (const { id, revision, severity } of summaries)
         if (measured.run(severity, id, revision).changes > 0) shelf.renew(id);
     }),
     documents: (ids) =>

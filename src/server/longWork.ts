@@ -24,14 +24,14 @@ export class LongWorks {
   ): Promise<Result> {
     const { work: id } = checked(askWorkSchema, { work: request.query.work });
     if (id !== undefined && this.running.has(id)) throw new Problem(409, 'This work is under way already.');
-    const own: Running = { stop: new AbortController(), state: { done: 0, of: null } };
-    const gone = (): void => own.stop.abort();
+    const begun: Running = { stop: new AbortController(), state: { done: 0, of: null } };
+    const gone = (): void => begun.stop.abort();
     response.once('close', gone);
-    if (id !== undefined) this.running.set(id, own);
+    if (id !== undefined) this.running.set(id, begun);
     try {
       return await work({
-        signal: own.stop.signal,
-        tell: (done, of = null) => (own.state = { done, of }),
+        signal: begun.stop.signal,
+        tell: (done, of = null) => (begun.state = { done, of }),
       });
     } finally {
       response.off('close', gone);
@@ -52,8 +52,8 @@ export class LongWorks {
   }
 
   private found(request: express.Request): Running {
-    const own = this.running.get(checked(workIdSchema, request.params.id));
-    if (own === undefined) throw new Problem(404, 'This work is not under way. It may have ended.');
-    return own;
+    const work = this.running.get(checked(workIdSchema, request.params.id));
+    if (work === undefined) throw new Problem(404, 'This work is not under way. It may have ended.');
+    return work;
   }
 }

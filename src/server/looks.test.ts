@@ -166,17 +166,17 @@ describe('house styles', () => {
     const app = createServer(createApp({ data: elsewhere, webFolder: null, log: pino({ level: 'silent' }) }));
     await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
     const other = `http://127.0.0.1:${(app.address() as AddressInfo).port}/api/house-styles/import`;
-    const take = async (body: unknown) =>
+    const importArchive = async (body: unknown) =>
       fetch(other, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),
       });
-    expect((await take(document)).status).toBe(201);
+    expect((await importArchive(document)).status).toBe(201);
     expect(elsewhere.houseStyles.list()).toMatchObject([{ name: 'Ternquay signs', look }]);
     expect(elsewhere.files.find(hash)?.mediaType).toBe('image/svg+xml');
     // A second one of that name never replaces the first.
-    await take(document);
+    await importArchive(document);
     expect(elsewhere.houseStyles.list().map(({ name }) => name)).toEqual([
       'Ternquay signs',
       'Ternquay signs (2)',
@@ -186,12 +186,12 @@ describe('house styles', () => {
       ...document,
       files: [{ ...(document.files[0] as object), base64: btoa(drawing.replace('10', '9')) }],
     };
-    expect((await take(forged)).status).toBe(422);
+    expect((await importArchive(forged)).status).toBe(422);
     const missing = JSON.parse(JSON.stringify(document).replaceAll(hash, 'e'.repeat(64))) as {
       files: unknown[];
     };
-    expect((await take({ ...missing, files: [] })).status).toBe(422);
-    expect((await take({ format: 'binarus-job' })).status).toBe(422);
+    expect((await importArchive({ ...missing, files: [] })).status).toBe(422);
+    expect((await importArchive({ format: 'binarus-job' })).status).toBe(422);
     app.close();
   });
 

@@ -91,8 +91,8 @@ async function start(): Promise<void> {
     void workshop.close();
   });
   server.listen(port, '127.0.0.1', () => {
-    const { port: own } = server.address() as AddressInfo;
-    process.stdout.write(`Binarus is on http://127.0.0.1:${own} (data in ${folder}). Ctrl-C ends it.\n`);
+    const { port: port } = server.address() as AddressInfo;
+    process.stdout.write(`Binarus is on http://127.0.0.1:${port} (data in ${folder}). Ctrl-C ends it.\n`);
     lookAfter(data, db, folder);
   });
 

@@ -11,19 +11,19 @@ const noFiles = {} as FileStore;
 
 describe('measuring', () => {
   it('tells every job that was asked for, the newest revision once', async () => {
-    const told: string[] = [];
+    const measured: string[] = [];
     const { ask, settled } = createMeasuring({
       workshop: workshopHere,
       files: noFiles,
       background: new Background(),
-      keep: (found) =>
-        told.push(...found.map(({ id, revision, severity }) => `${id} ${revision} ${severity}`)),
+      keep: (summaries) =>
+        measured.push(...summaries.map(({ id, revision, severity }) => `${id} ${revision} ${severity}`)),
     });
     ask('a', 1, () => job);
     ask('b', 1, () => null);
     ask('a', 2, () => job);
     await settled();
-    expect(told).toEqual(['a 2 fine']);
+    expect(measured).toEqual(['a 2 fine']);
   });
 
   it('keeps many by few writes, and one at once', async () => {
@@ -32,9 +32,9 @@ describe('measuring', () => {
       workshop: { severity: () => Promise.resolve('fine') },
       files: noFiles,
       background: new Background(),
-      keep: (found) => writes.push(found.length),
+      keep: (summaries) => writes.push(summaries.length),
     });
-    for (let at = 0; at < 60; at++) ask(`job ${at}`, 1, () => job);
+    for (let index = 0; index < 60; index++) ask(`job ${index}`, 1, () => job);
     await settled();
     ask('one more', 1, () => job);
     await settled();
@@ -43,7 +43,7 @@ describe('measuring', () => {
 
   it('reads and tells nothing once the data is closed', async () => {
     let isOpen = true;
-    const told: string[] = [];
+    const measured: string[] = [];
     const read: string[] = [];
     const document = (id: string) => (): Job => {
       if (!isOpen) throw new Error('The database connection is not open');
@@ -63,12 +63,12 @@ describe('measuring', () => {
       workshop: slow,
       files: noFiles,
       background: new Background(),
-      keep: (found) => told.push(...found.map(({ id }) => id)),
+      keep: (summaries) => measured.push(...summaries.map(({ id }) => id)),
       isOpen: () => isOpen,
     });
     ask('a', 1, document('a'));
     ask('b', 1, document('b'));
     await settled();
-    expect([read, told]).toEqual([['a'], []]);
+    expect([read, measured]).toEqual([['a'], []]);
   });
 });

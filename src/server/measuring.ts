@@ -44,7 +44,7 @@ export function createMeasuring({
   isOpen = () => true,
 }: MeasuringTools): Measuring {
   const waiting = new Map<string, { readonly revision: number; readonly document: () => Job | null }>();
-  const found: Measured[] = [];
+  const summaries: Measured[] = [];
   let running: Promise<void> | null = null;
 
   async function run(): Promise<void> {
@@ -57,16 +57,16 @@ export function createMeasuring({
       await background.once(`The job ${id} is not measured yet.`, async () => {
         const read = document();
         if (read === null) return;
-        found.push({ id, revision, severity: await workshop.severity(read, neededFiles(read)) });
+        summaries.push({ id, revision, severity: await workshop.severity(read, neededFiles(read)) });
       });
-      if (found.length >= keptTogether) keepFound();
+      if (summaries.length >= keptTogether) keepFound();
     }
     keepFound();
   }
 
   /** The next jobs are measured meanwhile, should the disk not take it yet. */
   function keepFound(): void {
-    const now = found.splice(0);
+    const now = summaries.splice(0);
     if (now.length > 0)
       void background.untilKept('What was measured of jobs is not kept yet.', () => {
         // A server that is being ended closes its database before the last is measured.

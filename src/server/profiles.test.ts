@@ -44,11 +44,11 @@ async function send(
   method: string,
   path = '',
   body?: unknown,
-  more: Record<string, string> = {},
+  headers: Record<string, string> = {},
 ): Promise<Answer> {
   const response = await fetch(base + path, {
     method,
-    headers: { 'content-type': 'application/json', ...more },
+    headers: { 'content-type': 'application/json', ...headers },
     body: body === undefined ? undefined : JSON.stringify(body),
   });
   const text = await response.text();

@@ -84,8 +84,13 @@ function profileOf({ pair, ...row }: Row): Profile | null {
 
 /** Whether a profile says what it says already. */
 function isSame(kept: Profile, { name, note, basedOn, pair }: SaveProfile): boolean {
-  const texts = [kept, { name, note, basedOn, pair: { ...pair, profile: kept.id } }].map((own) =>
-    JSON.stringify([own.name, own.note, own.basedOn, valuesOf(own.pair)]),
+  const texts = [kept, { name, note, basedOn, pair: { ...pair, profile: kept.id } }].map((profileFields) =>
+    JSON.stringify([
+      profileFields.name,
+      profileFields.note,
+      profileFields.basedOn,
+      valuesOf(profileFields.pair),
+    ]),
   );
   return texts[0] === texts[1];
 }

@@ -64,9 +64,9 @@ async function handsOf({ here, run }: RunOrder): Promise<SeriesHands<Uint8Array>
   );
   await library.load(wish.job);
   const panel = await readers(async () => startProof(await loadProofBinaries()));
-  const hands = handsHere(wish, { library, readers: panel, binary: outputBinary });
-  last = { run, db, hands };
-  return hands;
+  const workers = handsHere(wish, { library, readers: panel, binary: outputBinary });
+  last = { run, db, hands: workers };
+  return workers;
 }
 
 /** Tells how much of the part is done through the port. */
@@ -76,27 +76,27 @@ export async function runPart(order: RunOrder, port?: MessagePort): Promise<unkn
   await mkdir(folder, { recursive: true });
   const keep = keeping(folder);
   if (part.do === 'pack') return pack(folder, part.files);
-  const hands = await handsOf(order);
+  const workers = await handsOf(order);
   switch (part.do) {
     case 'look':
-      return hands.look();
+      return workers.look();
     case 'measure':
-      return hands.measure(part.rows, part.look, tell);
+      return workers.measure(part.rows, part.look, tell);
     case 'prove':
-      return hands.prove(part.row, part.look);
+      return workers.prove(part.row, part.look);
     case 'write':
       return keep.once(part, async (key) => {
-        const written = await hands.write(part.series, tell);
+        const written = await workers.write(part.series, tell);
         if ('problem' in written) return written;
         return { ...written, kept: await keep.bytes(`${key}.pdf`, written.kept) };
       });
     case 'read':
       return keep.once(part, async () =>
-        hands.read(await readFile(join(folder, part.document)), part.codes, tell),
+        workers.read(await readFile(join(folder, part.document)), part.codes, tell),
       );
     case 'files':
       return keep.once(part, async (key) => {
-        const made = await hands.files(part.rows, part.look, tell);
+        const made = await workers.files(part.rows, part.look, tell);
         if ('problem' in made) return made;
         const files = [];
         for (const [index, { kept, ...file }] of made.files.entries())
@@ -104,9 +104,9 @@ export async function runPart(order: RunOrder, port?: MessagePort): Promise<unkn
         return { ...made, files };
       });
     case 'index':
-      return keep.bytes('index.csv', await hands.index(part.codes));
+      return keep.bytes('index.csv', await workers.index(part.codes));
     case 'contacts':
-      return keep.bytes('contacts.pdf', await hands.contacts(part.series));
+      return keep.bytes('contacts.pdf', await workers.contacts(part.series));
   }
 }
 
@@ -125,9 +125,9 @@ function keeping(folder: string) {
       const key = `${part.do}-${createHash('sha256').update(JSON.stringify(part)).digest('hex').slice(0, 24)}`;
       const path = join(folder, `${key}.json`);
       if (existsSync(path)) return JSON.parse(await readFile(path, 'utf8')) as Found;
-      const found = await work(key);
-      await bytes(`${key}.json`, JSON.stringify(found));
-      return found;
+      const done = await work(key);
+      await bytes(`${key}.json`, JSON.stringify(done));
+      return done;
     },
   };
 }

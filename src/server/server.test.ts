@@ -133,22 +133,22 @@ describe('the shelf', () => {
   });
 
   it('has one job where one was asked for twice under an id, and one revision where a save was sent twice', async () => {
-    const own = '6d2f9a3e-5555-4222-8333-444455556666';
+    const id = '6d2f9a3e-5555-4222-8333-444455556666';
     const saveId = '6d2f9a3e-6666-4222-8333-444455556666';
-    const first = await send('POST', '/api/jobs', { document, id: own });
-    const again = await send('POST', '/api/jobs', { document, id: own });
+    const first = await send('POST', '/api/jobs', { document, id: id });
+    const again = await send('POST', '/api/jobs', { document, id: id });
     expect([first.status, again.status, again.body]).toEqual([201, 201, first.body]);
     const next = { ...document, note: 'once' };
-    const save = (more: object) =>
-      send('POST', `/api/jobs/${own}/revisions`, { baseRevision: 1, document: next, ...more });
+    const save = (extra: object) =>
+      send('POST', `/api/jobs/${id}/revisions`, { baseRevision: 1, document: next, ...extra });
     expect((await save({ saveId })).body).toMatchObject({ revision: 2, saveId });
     expect(await save({ saveId })).toMatchObject({ status: 201, body: { revision: 2, saveId } });
     // Anybody else is told, with the id by which whoever saved it knows it.
-    expect(await save({ saveId: own })).toMatchObject({
+    expect(await save({ saveId: id })).toMatchObject({
       status: 409,
       body: { current: { revision: 2, saveId } },
     });
-    expect((await send('GET', `/api/jobs/${own}`)).body).toMatchObject({ revision: 2, saveId });
+    expect((await send('GET', `/api/jobs/${id}`)).body).toMatchObject({ revision: 2, saveId });
   });
 
   it('is not sent again as long as nothing has changed (RFC 9110, 15.4.5)', async () => {

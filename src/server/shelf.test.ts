@@ -148,14 +148,14 @@ describe('pages of 600 jobs', () => {
       .map(({ id }) => id);
 
   it('hold each job that is chosen once, in order, whatever their size', () => {
-    const own = openDatabase(':memory:');
-    const { jobs, shelf } = openData(own);
+    const db = openDatabase(':memory:');
+    const { jobs, shelf } = openData(db);
     const [things, places] = [
       ['Berth', 'Ölfass', 'Éperon', 'Boje', 'Zander'],
       ['Moorings', 'Öl', 'Ost', ''],
     ];
-    for (let at = 0; at < 600; at++)
-      jobs.create(job(`${things[(at * 7) % 5]!} ${(at * 389) % 997}`, places[(at * 3) % 4]!));
+    for (let index = 0; index < 600; index++)
+      jobs.create(job(`${things[(index * 7) % 5]!} ${(index * 389) % 997}`, places[(index * 3) % 4]!));
     const all = shelf.all();
     for (const choice of [
       { order: 'name' },
@@ -178,6 +178,6 @@ describe('pages of 600 jobs', () => {
       }
       expect(shelf.ids(choice)).toEqual(wanted);
     }
-    own.close();
+    db.close();
   });
 });

@@ -155,8 +155,8 @@ export async function filledHouse(data: Data): Promise<House> {
       if (filled === '{coupon}') filled = coupon;
       // A link keeps its own address.
       if (path === '/api/links/{id}' && operation.method === 'put') {
-        const own = data.links.find(url.slice('/api/links/'.length))!;
-        filled = { baseRevision: own.revision, link: { ...own.link, note: 'Results are out' } };
+        const link = data.links.find(url.slice('/api/links/'.length))!;
+        filled = { baseRevision: link.revision, link: { ...link.link, note: 'Results are out' } };
       }
       if (body === undefined && query !== undefined && filled !== null)
         url += `?${new URLSearchParams(filled as Record<string, string>).toString()}`;
@@ -241,8 +241,8 @@ class Spoiler {
   spoiltUrl(url: string): string {
     const [path, query = ''] = url.split('?');
     const parts = path!.split('/');
-    const at = 2 + Math.floor(this.next() * (parts.length - 2));
-    parts[at] = this.pick([
+    const index = 2 + Math.floor(this.next() * (parts.length - 2));
+    parts[index] = this.pick([
       '%00',
       '%zz',
       '..',
@@ -256,7 +256,7 @@ class Spoiler {
       '%f0%9f%92%a9',
       '__proto__',
       '',
-      parts[at]!.toUpperCase(),
+      parts[index]!.toUpperCase(),
     ]);
     const more = this.pick([
       '',

@@ -5,7 +5,7 @@ import { itemsOf, newJob, type ItemDraft, type Job } from '../core/job';
 import type { CodePlacement, HoleSettings, PieceSettings } from '../core/piece';
 import { findPair, pairs } from '../content';
 import { createLibrary, runJob, type JobResult } from '../core/run';
-import { told, withPlacement, type Told } from './findings';
+import { findingLines, withPlacement, type Told } from './findings';
 
 export const boardLibrary = createLibrary(logoAssets(() => Promise.resolve(null)));
 export const boardAddress = 'https://ternquay.example/berth/17';
@@ -33,7 +33,7 @@ export async function runBoard(job: Job): Promise<JobResult> {
 
 /** The first finding of a kind, of one thing where its id is given. */
 export const findOn = async (job: Job, kind: string, id?: string): Promise<Told | undefined> =>
-  told(await runBoard(job)).find(
+  findingLines(await runBoard(job)).find(
     (finding) =>
       finding.kind === kind && (id === undefined || ('id' in finding.about && finding.about.id === id)),
   );
@@ -46,7 +46,7 @@ export const roundHole: HoleSettings = {
   yMm: 8,
   keepOutMm: 2,
 };
-export const words = (text: string, more: object = {}): ItemDraft => ({ kind: 'words', text, ...more });
+export const words = (text: string, change: object = {}): ItemDraft => ({ kind: 'words', text, ...change });
 
 /** The same job on another material by another machine. */
 export const onPair = (job: Job, material: string, machine: string): Job => ({

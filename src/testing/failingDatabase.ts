@@ -22,10 +22,10 @@ export function failingWrites(db: Database.Database): FailingWrites {
     const statement = prepare(sql);
     if (statement.readonly) return statement;
     for (const name of ['run', 'get', 'all'] as const) {
-      const own = statement[name].bind(statement) as (...args: unknown[]) => unknown;
+      const original = statement[name].bind(statement) as (...args: unknown[]) => unknown;
       (statement as unknown as Record<string, unknown>)[name] = (...args: unknown[]) => {
         meet();
-        return own(...args);
+        return original(...args);
       };
     }
     return statement;

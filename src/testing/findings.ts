@@ -22,7 +22,7 @@ type Codes = readonly { readonly id: string }[];
 export const inWords = (sentence: Sentence, codes: Codes = []): string =>
   wordsOf(sentence, { amount: metricAmount, code: codeNamer(codes) });
 
-export function told({
+export function findingLines({
   job,
   findings,
 }: {

@@ -6,8 +6,8 @@ export const fitRange = (
   kind: string,
   fromMm: number | null,
   toMm: number | null,
-  more: Partial<FitRange> = {},
-): FitRange => ({ kind, label: [kind], strength: 'stop', stepMm: null, fromMm, toMm, ...more });
+  change: Partial<FitRange> = {},
+): FitRange => ({ kind, label: [kind], strength: 'stop', stepMm: null, fromMm, toMm, ...change });
 
 export const widths = fc.double({ min: 2, max: 3000, noNaN: true });
 export const someRanges = fc

@@ -14,8 +14,8 @@ export const svgOf = (content: string, box = '0 0 100 100'): string =>
 export function hatch(lines: number, asOnePath: boolean): string {
   const stroke = 'stroke="#000" stroke-width="0.1" fill="none"';
   const all = Array.from({ length: lines }, (_, index) => {
-    const at = ((index + 0.5) * 100) / lines;
-    return [`M${at} 0V100`, `M0 ${at}H100`];
+    const position = ((index + 0.5) * 100) / lines;
+    return [`M${position} 0V100`, `M0 ${position}H100`];
   }).flat();
   return svgOf(
     asOnePath
@@ -216,8 +216,8 @@ export const hostileOutlines: readonly HostileFile[] = [
     what: 'a circle of 20,000 loose lines in any order',
     text: dxfOf(
       many(20_000, (index) => {
-        const at = (index * 7919) % 20_000;
-        return dxfLine(...onCircle(at, 20_000), ...onCircle(at + 1, 20_000));
+        const position = (index * 7919) % 20_000;
+        return dxfLine(...onCircle(position, 20_000), ...onCircle(position + 1, 20_000));
       }),
     ),
     says: null,

@@ -15,7 +15,7 @@ const numbers = new Int32Array(4096);
 function slowness(): number {
   const began = process.cpuUsage();
   for (let round = 0; round < 6000; round++)
-    for (let at = 0; at < 4096; at++) numbers[at] = (imul(numbers[at]!, 31) + at) ^ round;
+    for (let index = 0; index < 4096; index++) numbers[index] = (imul(numbers[index]!, 31) + index) ^ round;
   return Math.max(1, processorSeconds(began) / usualSeconds);
 }
 

@@ -13,8 +13,8 @@ export function renderedColour(svg: Uint8Array, x: number, y: number): readonly 
     ),
   );
   const image = drawing.render();
-  const at = (Math.floor(y * pxPerUnit) * image.width + Math.floor(x * pxPerUnit)) * 4;
-  const [red, green, blue, alpha] = image.pixels.slice(at, at + 4);
+  const index = (Math.floor(y * pxPerUnit) * image.width + Math.floor(x * pxPerUnit)) * 4;
+  const [red, green, blue, alpha] = image.pixels.slice(index, index + 4);
   image.free();
   drawing.free();
   return [red!, green!, blue!].map((value) => value + 255 - alpha!);

@@ -56,8 +56,8 @@ export function warpedPicture(
     for (let column = 0; column < width; column++) {
       const shade = evenShade(column, row) ?? meanShade(column, row);
       const value = shade + (noise === 0 ? 0 : noise * (random() + random() + random() - 1.5) * 2);
-      const at = (row * width + column) * 4;
-      rgba[at] = rgba[at + 1] = rgba[at + 2] = value;
+      const index = (row * width + column) * 4;
+      rgba[index] = rgba[index + 1] = rgba[index + 2] = value;
     }
   return { width, height, rgba };
 }

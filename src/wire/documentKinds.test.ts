@@ -26,7 +26,7 @@ describe.each(kinds)('a document of the kind %s', (kind) => {
       .map(Number);
     // Today's job is the one that all other tests make.
     const needed = kind === 'job' || kind === 'template' ? newestVersion - 1 : newestVersion;
-    expect(versions.sort((a, b) => a - b)).toEqual(Array.from({ length: needed }, (_, at) => at + 1));
+    expect(versions.sort((a, b) => a - b)).toEqual(Array.from({ length: needed }, (_, index) => index + 1));
   });
 
   it.each(samplesOf(kind))('is read from %s, and what was read is read again as it is', (name) => {
@@ -51,7 +51,7 @@ describe.each(kinds)('a document of the kind %s', (kind) => {
 });
 
 it('sheets and series of version 1 say the same today', () => {
-  const told = (kind: 'sheet' | 'series') => {
+  const savedAndRead = (kind: 'sheet' | 'series') => {
     const before = JSON.parse(readFileSync(join(folderOf(kind), 'version-1.json'), 'utf8')) as Record<
       string,
       unknown
@@ -61,13 +61,13 @@ it('sheets and series of version 1 say the same today', () => {
       (read(kind, 'version-1.json') as { document: Record<string, unknown> }).document,
     ] as const;
   };
-  const [sheet, sheetNow] = told('sheet');
+  const [sheet, sheetNow] = savedAndRead('sheet');
   expect(sheetNow).toEqual({
     ...sheet,
     formatVersion: 2,
     marks: { ...(sheet.marks as object), square: false, name: false },
   });
-  const [series, seriesNow] = told('series');
+  const [series, seriesNow] = savedAndRead('series');
   expect(seriesNow).toEqual({ ...series, formatVersion: 3, pictures: [], fixes: [], leftOut: [] });
 });
 

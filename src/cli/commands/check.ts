@@ -58,7 +58,7 @@ async function checked(path: string, readers: readonly Reader[], { codes, text }
         code && { ...code, isSameSymbol: code.isSameSymbol || codes.length === 0 },
         hasExpectation,
       ),
-      readers: check.readers.map(({ name, votes, text: own }) => ({ name, votes, text: own })),
+      readers: check.readers.map(({ name, votes, text: readText }) => ({ name, votes, text: readText })),
       codes: check.codes.map(described),
     };
   } catch (error) {

@@ -36,10 +36,10 @@ export async function coupon(values: Values, positionals: readonly string[]): Pr
 function numbers(values: Values, name: string): readonly number[] {
   const text = values[name];
   if (text === undefined) return [];
-  const found = String(text).split(',').map(Number);
-  if (found.some((own) => !Number.isFinite(own)))
+  const numbers = String(text).split(',').map(Number);
+  if (numbers.some((value) => !Number.isFinite(value)))
     throw new UsageError(`--${name} is numbers with commas between, not “${String(text)}”.`);
-  return found;
+  return numbers;
 }
 
 async function laid(values: Values, positionals: readonly string[]): Promise<Outcome> {
@@ -49,7 +49,7 @@ async function laid(values: Values, positionals: readonly string[]): Promise<Out
   const pair = (await chosenPair(values)) ?? startingPair;
   const formats = operationFormats(pair);
   const format = oneOf(values, 'format', formats) ?? formats[0]!;
-  const own = layCoupon(
+  const laid = layCoupon(
     valuesOf(pair),
     {
       kind: oneOf(values, 'kind', couponKinds) ?? 'sizes',
@@ -62,15 +62,15 @@ async function laid(values: Values, positionals: readonly string[]): Promise<Out
     countOf(values, 'seed') ?? randomInt(1, 2 ** 31),
     new Date().toISOString(),
   );
-  if ('problem' in own) throw new UsageError(own.problem);
-  const written = await couponFiles(own.coupon, { format, words: typesetter(), binary: outputBinary });
+  if ('problem' in laid) throw new UsageError(laid.problem);
+  const written = await couponFiles(laid.coupon, { format, words: typesetter(), binary: outputBinary });
   if ('problem' in written) throw new UsageError(written.problem);
   const document = {
-    name: `test-piece_${own.coupon.id.toLowerCase()}.binarus-coupon.json`,
-    bytes: new TextEncoder().encode(`${JSON.stringify(own.coupon, null, 2)}\n`),
+    name: `test-piece_${laid.coupon.id.toLowerCase()}.binarus-coupon.json`,
+    bytes: new TextEncoder().encode(`${JSON.stringify(laid.coupon, null, 2)}\n`),
   };
   await writeInto(out, [document, ...written.files]);
-  const { id, widthMm, heightMm, patches } = own.coupon;
+  const { id, widthMm, heightMm, patches } = laid.coupon;
   return {
     output: {
       id,
@@ -94,10 +94,10 @@ async function read(values: Values, positionals: readonly string[]): Promise<Out
   const problems: string[] = [];
   for (const photo of positionals) {
     try {
-      const found = await readCoupon(await openPhoto(photo, couponPhotoPx), parsed.data, readers);
-      if (found === null) continue;
-      if ('problem' in found) problems.push(`${photo}: ${found.problem}`);
-      else readings.push(found.patches);
+      const reading = await readCoupon(await openPhoto(photo, couponPhotoPx), parsed.data, readers);
+      if (reading === null) continue;
+      if ('problem' in reading) problems.push(`${photo}: ${reading.problem}`);
+      else readings.push(reading.patches);
     } catch (error) {
       if (!(error instanceof NotAPhoto)) throw error;
       problems.push(error.message);

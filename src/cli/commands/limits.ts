@@ -35,10 +35,10 @@ async function printWays(values: Values, positionals: readonly string[]): Promis
   if (unknown.length > 0)
     throw new UsageError(`“${unknown.join('”, “')}” cannot be kept; there is ${keepable.join(', ')}.`);
   const { job, result, library } = await runFile(values, positionals);
-  const found = await makeItFit(job, library, { keep: keep as Kept[], pairs: pairs.map(valuesOf) });
+  const candidates = await makeItFit(job, library, { keep: keep as Kept[], pairs: pairs.map(valuesOf) });
   const words = wording(job.codes);
   const ways: object[] = [];
-  for (const { steps, changes, touches, severity, job: changed } of found) {
+  for (const { steps, changes, touches, severity, job: changed } of candidates) {
     await library.load(changed);
     const proof =
       values.unproved === true ? null : await quickFinding(changed, runJob(changed, undefined, library));

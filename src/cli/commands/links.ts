@@ -21,8 +21,8 @@ async function ask(values: Values, path: string, init: RequestInit = {}): Promis
     throw new UsageError(`no Binarus answers on ${base}; start it with npm start, or name its --port.`);
   }
   if (response.ok) return response;
-  const told = problemSchema.safeParse(await response.json().catch(() => null));
-  throw new UsageError(told.success ? told.data.problem : `the server answered ${response.status}.`);
+  const answer = problemSchema.safeParse(await response.json().catch(() => null));
+  throw new UsageError(answer.success ? answer.data.problem : `the server answered ${response.status}.`);
 }
 const json = (method: string, body: unknown): RequestInit => ({
   method,
@@ -51,7 +51,7 @@ async function listed(values: Values, find = ''): Promise<LinkList> {
 }
 
 /** By its id, any of its addresses, or its name where no other has it. */
-async function found(values: Values, name: string | undefined): Promise<SavedLink> {
+async function linkNamed(values: Values, name: string | undefined): Promise<SavedLink> {
   if (name === undefined) throw new UsageError('say which link: its name, its address or its id.');
   const { links } = await listed(values, name);
   const key = name.toUpperCase();
@@ -67,7 +67,7 @@ async function found(values: Values, name: string | undefined): Promise<SavedLin
 }
 
 async function changed(values: Values, name: string | undefined, part: object): Promise<SavedLink> {
-  const { id, revision, link } = await found(values, name);
+  const { id, revision, link } = await linkNamed(values, name);
   const saved = await ask(
     values,
     `/${id}`,
@@ -99,8 +99,8 @@ export async function manageLinks(values: Values, [action, ...rest]: readonly st
       const [folder, name] = [required(values, 'out'), `links-${form}.zip`];
       const bytes = new Uint8Array(await (await ask(values, `/table/${form}`)).arrayBuffer());
       await writeInto(folder, [{ name, bytes }]);
-      const told = (await (await ask(values, `/table/${form}/uncarried`)).json()) as object;
-      return done({ file: join(folder, name), ...told });
+      const uncarried = (await (await ask(values, `/table/${form}/uncarried`)).json()) as object;
+      return done({ file: join(folder, name), ...uncarried });
     }
     case 'import-log': {
       if (rest[0] === undefined) throw new UsageError('give the access log.');

@@ -115,9 +115,9 @@ async function mapped(
   const cells = (await fillMap(plan, readers.length, [
     async (cell, wanted) => {
       const { size } = cell.condition;
-      const own = studios.get(size) ?? openStudio((await setupInSize(job, size, library))!);
-      studios.set(size, own);
-      return shootCell(own, readers, cell, wanted);
+      const studio = studios.get(size) ?? openStudio((await setupInSize(job, size, library))!);
+      studios.set(size, studio);
+      return shootCell(studio, readers, cell, wanted);
     },
   ]))!;
   const reach = reachOf(plan, cells);

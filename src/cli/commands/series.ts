@@ -197,18 +197,18 @@ function numbered(values: Values): SeriesSource {
         },
   );
   if (!wish.success) throw new UsageError(`--numbers: ${wish.error.issues[0]!.message}`);
-  const found = seriesNumbers(wish.data, () => randomInt(0, 2 ** 32) / 2 ** 32);
-  if ('problem' in found) throw new UsageError(found.problem);
-  return { kind: 'numbers', wish: wish.data, numbers: [...found.numbers] };
+  const drawn = seriesNumbers(wish.data, () => randomInt(0, 2 ** 32) / 2 ** 32);
+  if ('problem' in drawn) throw new UsageError(drawn.problem);
+  return { kind: 'numbers', wish: wish.data, numbers: [...drawn.numbers] };
 }
 
 /** Columns by their names, and over them what is said: `address=https://ternquay.example/{number}`. */
 function matchOf(values: Values, job: Job, table: Rows): Match {
   const given = (Array.isArray(values.match) ? values.match : []).map((entry) => {
-    const found = /^([^=]+)=(.+)$/s.exec(String(entry));
-    if (found === null)
+    const match = /^([^=]+)=(.+)$/s.exec(String(entry));
+    if (match === null)
       throw new UsageError(`--match is what=text, such as address={link}; not “${String(entry)}”.`);
-    const [, name, text] = found as unknown as [string, string, string];
+    const [, name, text] = match as unknown as [string, string, string];
     const unknown = columnsIn(text).find((column) => !table.columns.includes(column));
     if (unknown !== undefined)
       throw new UsageError(`there is no column “${unknown}”; there is ${table.columns.join(', ')}.`);

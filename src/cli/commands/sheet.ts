@@ -37,11 +37,11 @@ export async function layOnSheet(values: Values, positionals: readonly string[])
   const results: JobResult[] = [];
   let library: Library | undefined;
   for (const path of positionals) {
-    const { result, library: own } = await runFile(values, [path]);
-    library ??= own;
+    const { result, library: jobLibrary } = await runFile(values, [path]);
+    library ??= jobLibrary;
     if (result.heldBackBy.length > 0) return heldBack(result, result.heldBackBy);
     results.push(result);
-    if (values.resize !== undefined) results.push(resized(results.pop()!, values, stock, own));
+    if (values.resize !== undefined) results.push(resized(results.pop()!, values, stock, jobLibrary));
   }
   const document = documentOf(values, stock, results);
   const { words } = library ?? emptyLibrary;
@@ -83,17 +83,17 @@ async function written(
   const refused: string[] = [];
   if (unread.length === 0)
     for (const format of formats) {
-      const own =
+      const written =
         format === 'svg' && part === 'all'
           ? whole
           : await sheetFiles(document, laid, { format, part, binary: outputBinary });
-      if ('problem' in own) refused.push(`${format}: ${own.problem}`);
-      else files.push(...own.files);
+      if ('problem' in written) refused.push(`${format}: ${written.problem}`);
+      else files.push(...written.files);
     }
   await writeInto(required(values, 'out'), files);
   for (const problem of refused) process.stderr.write(`not written: ${problem}\n`);
   const [page] = laid.pages;
-  const codes = laid.pages.reduce((sum, own) => sum + own.codes.length, 0);
+  const codes = laid.pages.reduce((sum, page) => sum + page.codes.length, 0);
   const way = cutWay(laid, page!);
   return {
     output: {
@@ -129,13 +129,13 @@ function heldBack({ job }: JobResult, findings: JobResult['heldBackBy']): Outcom
 function documentOf(values: Values, stock: ChosenStock, results: readonly JobResult[]): SheetDocument {
   const { kerfMm } = results[0]!.pair.process;
   const quantity = countOf(values, 'quantity') ?? countOf(values, 'count') ?? null;
-  const own = sheetOn(stock, {
+  const first = sheetOn(stock, {
     gapMm: gapOf(values, kerfMm),
     layout: oneOf(values, 'layout', layouts) ?? 'turned',
     empty: emptyOf(values),
     marks: marksOf(values),
   });
-  return { ...own, pieces: results.map(() => ({ ...own.pieces[0]!, quantity })) };
+  return { ...first, pieces: results.map(() => ({ ...first.pieces[0]!, quantity })) };
 }
 
 /** The job in the largest size of which the count fits. */

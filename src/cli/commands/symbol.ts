@@ -50,12 +50,12 @@ const isWithin = (value: number | string, from: number, to: number): boolean =>
 
 /** The code that `--code` names; the first without it. */
 function chosenCode({ codes }: Job, { code }: Values): CodeSettings {
-  const found = code === undefined ? codes[0] : codes.find(({ id }) => id === code);
-  if (found === undefined)
+  const wanted = code === undefined ? codes[0] : codes.find(({ id }) => id === code);
+  if (wanted === undefined)
     throw new UsageError(
       `there is no code “${String(code)}” in the job; there is ${codes.map(({ id }) => id).join(', ')}.`,
     );
-  return found;
+  return wanted;
 }
 
 function symbolOutput({ symbol, findings }: EncodeResult): Outcome {

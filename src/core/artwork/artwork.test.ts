@@ -194,13 +194,14 @@ describe('joined areas', () => {
     const symbol = symbols[0]!;
     const runs = (columns: boolean): number => {
       let count = 0;
-      const at = (x: number, y: number): number =>
+      const pointAt = (x: number, y: number): number =>
         x < 0 || y < 0 ? 0 : symbol.modules[columns ? x * symbol.size + y : y * symbol.size + x]!;
       const isFinder = (x: number, y: number): boolean =>
         (x < 8 && y < 8) || (x < 8 && y > symbol.size - 9) || (x > symbol.size - 9 && y < 8);
       for (let y = 0; y < symbol.size; y++)
         for (let x = 0; x < symbol.size; x++)
-          if (!isFinder(x, y) && at(x, y) === 1 && (at(x - 1, y) === 0 || isFinder(x - 1, y))) count++;
+          if (!isFinder(x, y) && pointAt(x, y) === 1 && (pointAt(x - 1, y) === 0 || isFinder(x - 1, y)))
+            count++;
       return count;
     };
     for (const join of ['rows', 'columns'] as const)

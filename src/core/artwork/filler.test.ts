@@ -24,10 +24,10 @@ describe('a round outline', () => {
           });
           const gaps: number[] = [];
           const radii: number[] = [];
-          isFiller.forEach((filler, at) => {
+          isFiller.forEach((filler, index) => {
             if (filler === 0) return;
-            const row = Math.floor(at / side) - before;
-            const column = (at % side) - before;
+            const row = Math.floor(index / side) - before;
+            const column = (index % side) - before;
             gaps.push(Math.max(-column - 1, column - symbol.size, -row - 1, row - symbol.size));
             const middle = symbol.size / 2;
             radii.push(Math.hypot(Math.abs(row + 0.5 - middle) + 0.5, Math.abs(column + 0.5 - middle) + 0.5));
@@ -52,7 +52,7 @@ describe('a round outline', () => {
     // The check can fail: an imitation put there by hand is found.
     const symbol = symbolOf(3);
     const grid = fillerGrid(symbol.modules, symbol.size, { seed: 1, quietModules: 4 });
-    const start = grid.isFiller.findIndex((filler, at) => filler === 1 && grid.isFiller[at + 10] === 1);
+    const start = grid.isFiller.findIndex((filler, index) => filler === 1 && grid.isFiller[index + 10] === 1);
     [0, 1, 0, 1, 1, 1, 0, 1, 0].forEach((dark, index) => (grid.cells[start + 1 + index] = dark));
     expect(imitations(grid).length).toBeGreaterThan(0);
   });

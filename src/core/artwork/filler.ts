@@ -45,10 +45,10 @@ export function fillerGrid(
   const middle = side / 2;
   for (let row = 0; row < side; row++)
     for (let column = 0; column < side; column++) {
-      const at = row * side + column;
+      const index = row * side + column;
       const [y, x] = [row - before, column - before];
       if (x >= 0 && y >= 0 && x < size && y < size) {
-        cells[at] = modules[y * size + x]!;
+        cells[index] = modules[y * size + x]!;
         continue;
       }
       const far = Math.hypot(
@@ -57,8 +57,8 @@ export function fillerGrid(
       );
       const gap = Math.max(-x - 1, x - size, -y - 1, y - size);
       if (far > radius || gap < quietModules - 1e-9) continue;
-      isFiller[at] = 1;
-      cells[at] = bit() ? 1 : 0;
+      isFiller[index] = 1;
+      cells[index] = bit() ? 1 : 0;
     }
   const grid = { side, before, cells, isFiller, radius };
   breakImitations(grid);
@@ -69,17 +69,17 @@ export function fillerGrid(
 function breakImitations(grid: FillerGrid): void {
   const { cells, isFiller } = grid;
   for (let round = 0; round < 400; round++) {
-    const found = imitations(grid);
-    if (found.length === 0) return;
-    for (const line of found) {
+    const patterns = imitations(grid);
+    if (patterns.length === 0) return;
+    for (const line of patterns) {
       // The middle of the widest run first; it takes the proportions away most surely.
-      const places = line.filter((at) => isFiller[at] === 1);
-      const at = places[(places.length + round) >> 1] ?? places[0];
-      if (at !== undefined) cells[at] = 1 - cells[at]!;
+      const places = line.filter((index) => isFiller[index] === 1);
+      const index = places[(places.length + round) >> 1] ?? places[0];
+      if (index !== undefined) cells[index] = 1 - cells[index]!;
     }
   }
   // What still imitates is left light.
-  for (const line of imitations(grid)) for (const at of line) if (isFiller[at] === 1) cells[at] = 0;
+  for (const line of imitations(grid)) for (const index of line) if (isFiller[index] === 1) cells[index] = 0;
 }
 
 /** How far a run may be off its share of 1:1:3:1:1, in units; readers take half of one (common practice). */
@@ -110,7 +110,7 @@ function linesOf(side: number): readonly Int32Array[] {
 
 /** Stretches of rows, columns and diagonals with runs of dark and light as 1:1:3:1:1, decoration among them. */
 export function imitations({ side, cells, isFiller }: FillerGrid): number[][] {
-  const found: number[][] = [];
+  const groups: number[][] = [];
   const starts = new Int32Array(side + 1);
   for (const line of linesOf(side)) {
     let runs = 0;
@@ -121,10 +121,10 @@ export function imitations({ side, cells, isFiller }: FillerGrid): number[][] {
       const total = starts[first + 5]! - starts[first]!;
       if (!hasProportions(starts, first, total / 7)) continue;
       const places = [...line.subarray(starts[first], starts[first + 5])];
-      if (places.some((at) => isFiller[at] === 1)) found.push(places);
+      if (places.some((index) => isFiller[index] === 1)) groups.push(places);
     }
   }
-  return found;
+  return groups;
 }
 
 function hasProportions(starts: Int32Array, first: number, unit: number): boolean {
@@ -139,6 +139,6 @@ function hasProportions(starts: Int32Array, first: number, unit: number): boolea
 /** The decoration in the style of the modules, in the symbol's coordinates. */
 export function drawFiller(modules: Uint8Array, size: number, round: RoundStyle, style: ModuleStyle): Filler {
   const { side, before, cells, isFiller, radius } = fillerGrid(modules, size, round);
-  const decoration = cells.map((cell, at) => (isFiller[at] === 1 ? cell : 0));
+  const decoration = cells.map((cell, index) => (isFiller[index] === 1 ? cell : 0));
   return { region: placeRegion(drawModules(decoration, side, style), 1, -before, -before), radius };
 }

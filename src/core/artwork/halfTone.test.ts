@@ -22,7 +22,7 @@ const tonesOf = (
   tone: Float32Array.from({ length: across ** 2 }, (_, part) =>
     tone((part % across) / across, Math.floor(part / across) / across),
   ),
-  colour: Uint8ClampedArray.from({ length: across ** 2 * 4 }, (_, at) => colour[at % 4] ?? 255),
+  colour: Uint8ClampedArray.from({ length: across ** 2 * 4 }, (_, index) => colour[index % 4] ?? 255),
   contrast: 1,
   hasTones,
 });
@@ -98,7 +98,8 @@ describe('drawn', () => {
     const isInDark = insideOf(artwork.dark);
     for (let part = 0; part < across * across; part++) {
       const [row, column] = [Math.floor(part / across), part % across];
-      const middle = (at: number): number => Math.floor(at / 3) + (edges[at % 3]! + edges[(at % 3) + 1]!) / 2;
+      const middle = (index: number): number =>
+        Math.floor(index / 3) + (edges[index % 3]! + edges[(index % 3) + 1]!) / 2;
       expect(isInDark(middle(column), middle(row))).toBe(halfTone.dark[part] === 1);
     }
     const field = (size + 8) ** 2;
@@ -128,15 +129,15 @@ describe('colours of parts', () => {
       [120, 180, 90],
     ]) {
       const { colours } = splitModules(symbol, tonesOf(half, { colour }), true);
-      const own = oklch(`rgb(${colour.join(' ')})`)!;
+      const expected = oklch(`rgb(${colour.join(' ')})`)!;
       const [dark, light] = [true, false].map((isDark) =>
         colours.filter((each) => each.isDark === isDark).map((each) => each.colour),
       ) as [string[], string[]];
       expect([dark.length, light.length]).toEqual([1, 1]);
       for (const hex of [...dark, ...light]) {
         const { h, c } = oklch(hex)!;
-        if ((own.c ?? 0) > 0.02 && c > 0.02)
-          expect(Math.abs((((h ?? 0) - (own.h ?? 0) + 540) % 360) - 180)).toBeLessThan(12);
+        if ((expected.c ?? 0) > 0.02 && c > 0.02)
+          expect(Math.abs((((h ?? 0) - (expected.h ?? 0) + 540) % 360) - 180)).toBeLessThan(12);
       }
       expect(reflectanceOfHex(light[0]!) - reflectanceOfHex(dark[0]!)).toBeGreaterThan(0.4);
     }
@@ -152,7 +153,7 @@ describe('colours of parts', () => {
     const middles = coloursOfMiddles(halfTone, size);
     expect(middles.size).toBe(halfTone.split.reduce((sum, is) => sum + is, 0));
     for (const [module, colour] of middles)
-      expect(halfTone.colours.find((own) => own.colour === colour)!.isDark).toBe(
+      expect(halfTone.colours.find((parts) => parts.colour === colour)!.isDark).toBe(
         symbol.modules[module] === 1,
       );
     expect(coloursOfMiddles(null, size).size).toBe(0);

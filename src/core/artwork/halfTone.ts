@@ -119,29 +119,33 @@ function coloursOf(
   size: number,
 ): ColouredParts[] {
   const palette = paletteOfPixels(colour);
-  const bytes = palette.map((own) => rgbOfHex(own).map((value) => value * 255));
-  const found = new Map<string, ColouredParts>();
+  const bytes = palette.map((colour) => rgbOfHex(colour).map((value) => value * 255));
+  const byKey = new Map<string, ColouredParts>();
   for (let part = 0; part < dark.length; part++) {
     if (split[moduleOfPart(part, size)] !== 1) continue;
     const isDark = dark[part] === 1;
     const nearest = palette[nearestOf(bytes, colour, part * 4)]!;
     const key = `${nearest} ${isDark}`;
-    let own = found.get(key);
-    if (own === undefined) {
+    let parts = byKey.get(key);
+    if (parts === undefined) {
       const moved = isDark
         ? withLightnessWithin(nearest, 0, darkest)
         : withLightnessWithin(nearest, lightest, 1);
-      found.set(key, (own = { colour: moved, isDark, parts: new Uint8Array(dark.length) }));
+      byKey.set(key, (parts = { colour: moved, isDark, parts: new Uint8Array(dark.length) }));
     }
-    own.parts[part] = 1;
+    parts.parts[part] = 1;
   }
-  return [...found.values()].filter((own) => !isGrey(own.colour));
+  return [...byKey.values()].filter((coloured) => !isGrey(coloured.colour));
 }
 
-function nearestOf(palette: readonly (readonly number[])[], colour: Uint8ClampedArray, at: number): number {
+function nearestOf(
+  palette: readonly (readonly number[])[],
+  colour: Uint8ClampedArray,
+  position: number,
+): number {
   let [nearest, least] = [0, Infinity];
-  palette.forEach((own, index) => {
-    const far = own.reduce((sum, value, channel) => sum + (value - colour[at + channel]!) ** 2, 0);
+  palette.forEach((channels, index) => {
+    const far = channels.reduce((sum, value, channel) => sum + (value - colour[position + channel]!) ** 2, 0);
     if (far < least) [nearest, least] = [index, far];
   });
   return nearest;
@@ -150,13 +154,13 @@ function nearestOf(palette: readonly (readonly number[])[], colour: Uint8Clamped
 /** `#rrggbb` of the middles of split modules, by module; what is printed in the mark itself is left out. */
 export function coloursOfMiddles(halfTone: HalfTone | null, size: number): ReadonlyMap<number, string> {
   const across = size * partsPerModule;
-  const found = new Map<number, string>();
+  const colours = new Map<number, string>();
   halfTone?.split.forEach((isSplit, module) => {
     if (isSplit !== 1) return;
     const [row, column] = [Math.floor(module / size), module % size];
     const middle = (row * partsPerModule + 1) * across + column * partsPerModule + 1;
-    const own = halfTone.colours.find(({ parts }) => parts[middle] === 1);
-    if (own !== undefined) found.set(module, own.colour);
+    const coloured = halfTone.colours.find(({ parts }) => parts[middle] === 1);
+    if (coloured !== undefined) colours.set(module, coloured.colour);
   });
-  return found;
+  return colours;
 }

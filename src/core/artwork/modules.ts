@@ -96,8 +96,8 @@ export function drawModules(
   const isTreated = [0, 1, 2, 3].map((quadrant) =>
     treatedQuadrants[style.corners].includes(quadrant as Quadrant),
   );
-  const own = (quadrant: Quadrant): Corner | null => (leg > 0 && isTreated[quadrant] ? corner : null);
-  if (style.join === 'all') return drawJoined(dark, size, style, inset, own, keeps);
+  const treatment = (quadrant: Quadrant): Corner | null => (leg > 0 && isTreated[quadrant] ? corner : null);
+  if (style.join === 'all') return drawJoined(dark, size, style, inset, treatment, keeps);
   const rectangles = rectanglesOf(dark, size, style.join);
   const cut = partingCut(style);
   const isSet = (x: number, y: number): boolean =>
@@ -112,8 +112,9 @@ export function drawModules(
       ],
       inset,
       cut === null
-        ? own
-        : (quadrant, vertex) => (touches(isSet, vertex) ? wider(own(quadrant), cut) : own(quadrant)),
+        ? treatment
+        : (quadrant, vertex) =>
+            touches(isSet, vertex) ? wider(treatment(quadrant), cut) : treatment(quadrant),
       () => null,
     ),
   );
@@ -128,7 +129,7 @@ interface Cells {
 
 /** Single modules, or runs along rows or columns. */
 function rectanglesOf(dark: Uint8Array, size: number, join: 'none' | 'rows' | 'columns'): Cells[] {
-  const found: Cells[] = [];
+  const strips: Cells[] = [];
   for (let line = 0; line < size; line++)
     for (let from = 0; from < size;) {
       const at = (along: number): number =>
@@ -136,7 +137,7 @@ function rectanglesOf(dark: Uint8Array, size: number, join: 'none' | 'rows' | 'c
       let to = from + 1;
       if (at(from) === 1) {
         while (join !== 'none' && to < size && at(to) === 1) to++;
-        found.push(
+        strips.push(
           join === 'columns'
             ? { x: line, y: from, width: 1, height: to - from }
             : { x: from, y: line, width: to - from, height: 1 },
@@ -144,7 +145,7 @@ function rectanglesOf(dark: Uint8Array, size: number, join: 'none' | 'rows' | 'c
       }
       from = to;
     }
-  return found;
+  return strips;
 }
 
 function drawJoined(
@@ -152,7 +153,7 @@ function drawJoined(
   size: number,
   style: ModuleStyle,
   inset: number,
-  own: (quadrant: Quadrant) => Corner | null,
+  treatment: (quadrant: Quadrant) => Corner | null,
   { isSquare, isTaken }: KeptPlaces,
 ): Region {
   const { innerFillet, diagonal, diagonalModules } = style;
@@ -166,8 +167,8 @@ function drawJoined(
     : traceBitmap(dark, size, size);
   const fillet: Corner | null = innerFillet > 0 ? { kind: 'round', leg: innerFillet } : null;
   const cut = partingCut(style);
-  const isPlain = inset === 0 && fillet === null && cut === null && !bridges && own(0) === null;
-  if (isPlain && [1, 2, 3].every((quadrant) => own(quadrant as Quadrant) === null)) return outlines;
+  const isPlain = inset === 0 && fillet === null && cut === null && !bridges && treatment(0) === null;
+  if (isPlain && [1, 2, 3].every((quadrant) => treatment(quadrant as Quadrant) === null)) return outlines;
   // A straight cut across the light corner on either side leaves a bridge of the wanted width between them.
   const bridge: Corner = { kind: 'cut', leg: 2 * inset + diagonalModules / Math.SQRT2 };
   return outlines.map((outline): Contour =>
@@ -178,8 +179,8 @@ function drawJoined(
         isSquare(vertex)
           ? null
           : cut !== null && touches(isSet, vertex)
-            ? wider(own(quadrant), cut)
-            : own(quadrant),
+            ? wider(treatment(quadrant), cut)
+            : treatment(quadrant),
       (vertex) => (bridges && isBridged(vertex) ? bridge : isSquare(vertex) ? null : fillet),
     ),
   );
@@ -193,10 +194,12 @@ function partingCut(style: ModuleStyle): Corner | null {
 }
 
 /** Of a corner's own treatment and a parting cut, the one that leaves the wider gap. */
-function wider(own: Corner | null, cut: Corner): Corner {
-  if (own === null) return cut;
-  const depth = { round: own.leg * (Math.SQRT2 - 1), cut: own.leg / Math.SQRT2, scoop: own.leg }[own.kind];
-  return depth >= cut.leg / Math.SQRT2 ? own : cut;
+function wider(treated: Corner | null, cut: Corner): Corner {
+  if (treated === null) return cut;
+  const depth = { round: treated.leg * (Math.SQRT2 - 1), cut: treated.leg / Math.SQRT2, scoop: treated.leg }[
+    treated.kind
+  ];
+  return depth >= cut.leg / Math.SQRT2 ? treated : cut;
 }
 
 /** Whether two set cells meet only in this point. */

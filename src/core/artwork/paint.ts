@@ -106,13 +106,13 @@ type Stops = z.infer<typeof stopsSchema>;
 /** Stops in the order of their places. */
 export const sortedStops = (stops: Stops): Stops => [...stops].sort((a, b) => a.at - b.at);
 
-function colourOfStops(stops: Stops, at: number): Rgb {
+function colourOfStops(stops: Stops, position: number): Rgb {
   const sorted = sortedStops(stops);
-  const next = sorted.findIndex((stop) => stop.at >= at);
+  const next = sorted.findIndex((stop) => stop.at >= position);
   if (next === 0) return rgbOfHex(sorted[0]!.colour);
   if (next < 0) return rgbOfHex(sorted.at(-1)!.colour);
   const [from, to] = [sorted[next - 1]!, sorted[next]!];
-  const share = (at - from.at) / Math.max(to.at - from.at, 1e-9);
+  const share = (position - from.at) / Math.max(to.at - from.at, 1e-9);
   const [a, b] = [rgbOfHex(from.colour), rgbOfHex(to.colour)];
   return [0, 1, 2].map((channel) => a[channel]! + (b[channel]! - a[channel]!) * share) as unknown as Rgb;
 }

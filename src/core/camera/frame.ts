@@ -17,14 +17,14 @@ export interface Brightness {
 
 export function brightnessOf({ width, height, rgba }: Frame): Brightness {
   const luma = new Uint8ClampedArray(width * height);
-  for (let pixel = 0, at = 0; pixel < luma.length; pixel++, at += 4)
-    luma[pixel] = lumaOf(rgba[at]!, rgba[at + 1]!, rgba[at + 2]!);
+  for (let pixel = 0, index = 0; pixel < luma.length; pixel++, index += 4)
+    luma[pixel] = lumaOf(rgba[index]!, rgba[index + 1]!, rgba[index + 2]!);
   return { width, height, luma };
 }
 
 export function frameOf({ width, height, luma }: Brightness): Frame {
   const rgba = new Uint8ClampedArray(width * height * 4);
   const pixels = new Uint32Array(rgba.buffer);
-  for (let at = 0; at < pixels.length; at++) pixels[at] = 0xff000000 | (luma[at]! * 0x010101);
+  for (let index = 0; index < pixels.length; index++) pixels[index] = 0xff000000 | (luma[index]! * 0x010101);
   return { width, height, rgba };
 }

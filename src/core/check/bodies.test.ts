@@ -16,13 +16,13 @@ const made = (job: Job, making: Partial<Job['making']>): Job => ({
   ...job,
   making: { ...job.making, ...making },
 });
-const found = (job: Job, kind: string): Finding | undefined =>
+const findingOf = (job: Job, kind: string): Finding | undefined =>
   runJob(job).findings.find((finding) => finding.kind === kind);
-const severity = (job: Job, kind: string): Severity | undefined => found(job, kind)?.severity;
+const severity = (job: Job, kind: string): Severity | undefined => findingOf(job, kind)?.severity;
 
 /** Each fix of a finding removes it; there is at least one. */
 function expectMended(job: Job, kind: string): void {
-  const { fixes } = found(job, kind)!;
+  const { fixes } = findingOf(job, kind)!;
   expect(fixes.length).toBeGreaterThan(0);
   for (const { label, changes } of fixes) {
     const after = severity(applyChanges(job, changes), kind);
@@ -34,17 +34,17 @@ describe('a sheet that is cut through', () => {
   const stencil = jobOn('stencil-card', 'co2-laser-through');
 
   it('holds together from the start, by bridges of the stated width', () => {
-    expect(found(stencil, 'loose-parts')).toMatchObject({
+    expect(findingOf(stencil, 'loose-parts')).toMatchObject({
       severity: 'fine',
       measured: { value: 0 },
       source: { tag: 'cp' },
     });
-    expect(found(stencil, 'bridges')).toMatchObject({ severity: 'fine', required: { value: 15 } });
+    expect(findingOf(stencil, 'bridges')).toMatchObject({ severity: 'fine', required: { value: 15 } });
   });
 
   it('falls apart without bridges: the middles of three finder patterns and of an alignment pattern', () => {
     const loose = made(stencil, { bridged: false });
-    expect(found(loose, 'loose-parts')).toMatchObject({ severity: 'stop', measured: { value: 4 } });
+    expect(findingOf(loose, 'loose-parts')).toMatchObject({ severity: 'stop', measured: { value: 4 } });
     expectMended(loose, 'loose-parts');
   });
 
@@ -66,7 +66,7 @@ describe('a sheet that is cut through', () => {
     const plywood = jobOn('birch-plywood', 'co2-laser');
     expect(
       ['loose-parts', 'bridges', 'weeding', 'layers', 'clear-ground', 'inner-corners'].map((kind) =>
-        found(plywood, kind),
+        findingOf(plywood, kind),
       ),
     ).toEqual(Array.from({ length: 6 }, () => undefined));
   });
@@ -81,7 +81,7 @@ describe('foil that is weeded', () => {
       ...vinyl,
       codes: [{ ...code!, style: { ...code!.style, modules: { ...squareModules, join: 'none' as const } } }],
     };
-    const { measured } = found(dots, 'weeding')!;
+    const { measured } = findingOf(dots, 'weeding')!;
     expect('value' in measured && measured.value > 150).toBe(true);
     expect(severity(dots, 'weeding')).toBe('caution');
     expectMended(dots, 'weeding');
@@ -92,7 +92,7 @@ describe('a cutter', () => {
   it('leaves inner corners round by its radius', () => {
     // A tip of 0.25 mm has a radius of 0.125 mm: a sixth of a module of 0.75 mm.
     const plate = jobOn('laminate-white-black', 'rotary-engraver', 29 * 0.75);
-    expect(found(plate, 'inner-corners')).toMatchObject({
+    expect(findingOf(plate, 'inner-corners')).toMatchObject({
       severity: 'fine',
       measured: { value: expect.closeTo(1 / 6, 3) as unknown as number, unit: 'X' },
     });
@@ -109,8 +109,8 @@ describe('a body', () => {
 
   it('is built of whole layers, three of them for the marks', () => {
     // 0.6 mm are three layers of 0.2 mm on a base of 2 mm, ten layers: the colour changes at the eleventh.
-    expect(found(token, 'layers')).toMatchObject({ severity: 'fine', measured: { value: 3 } });
-    expect(found(token, 'layers')!.text.join('')).toContain('layer 11');
+    expect(findingOf(token, 'layers')).toMatchObject({ severity: 'fine', measured: { value: 3 } });
+    expect(findingOf(token, 'layers')!.text.join('')).toContain('layer 11');
     expect(severity(solid({ markMm: 0.4 }), 'layers')).toBe('caution');
     expectMended(solid({ markMm: 0.4 }), 'layers');
     expect(severity(solid({ baseMm: 2.1 }), 'layers')).toBe('caution');
@@ -125,7 +125,7 @@ describe('a body', () => {
   });
 
   it('that is printed face down has its first layer pressed out', () => {
-    expect(found(token, 'first-layer')).toBeUndefined();
+    expect(findingOf(token, 'first-layer')).toBeUndefined();
     // 0.15 mm are 20 % of 0.75 mm.
     const down = (moduleMm: number): Job => {
       const job = jobOn('white-filament-black', 'filament-printer', 29 * moduleMm);
@@ -153,7 +153,7 @@ describe('paint', () => {
   it('turns the pale marks of a brass plate into strong ones', () => {
     const plate = jobOn('brass', 'rotary-engraver');
     expect(severity(plate, 'contrast')).toBe('stop');
-    const { fixes } = found(plate, 'contrast')!;
+    const { fixes } = findingOf(plate, 'contrast')!;
     const painted = applyChanges(plate, fixes[0]!.changes);
     expect(painted.making.paintFill).toEqual({ colour: '#1C1A17' });
     expect(severity(painted, 'contrast')).not.toBe('stop');
@@ -189,6 +189,6 @@ describe('marks and the cut', () => {
       'caution',
     ]);
     expectMended(contour(0.4, '#1f7a6d'), 'bleed');
-    expect(found(contour(0.4, null), 'bleed')).toBeUndefined();
+    expect(findingOf(contour(0.4, null), 'bleed')).toBeUndefined();
   });
 });

@@ -191,11 +191,11 @@ function nearestOf(square: TurnedSquare, obstacles: readonly Obstacle[], setting
 function nameOf(
   { kind, name }: Obstacle,
   square: TurnedSquare,
-  at: { readonly x: number; readonly y: number },
+  point: { readonly x: number; readonly y: number },
   { outline }: Pick<SizedOutline, 'outline'>,
 ): Sentence {
   if (kind !== 'edge') return name;
-  const [dx, dy] = [at.x - square.x, at.y - square.y];
+  const [dx, dy] = [point.x - square.x, point.y - square.y];
   const side = dx < 0 ? 'left' : 'right';
   const level = dy < 0 ? 'upper' : 'lower';
   const isCorner = Math.abs(Math.abs(dx) - Math.abs(dy)) < 1e-6;

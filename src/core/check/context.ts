@@ -128,6 +128,6 @@ export function enlargedPiece(context: CodeContext, laying: Laying): Laying | nu
   });
   const extra = smallestWhole(0, mostGrowthMm, (mm) => hasQuietZone(context, larger(mm)));
   if (extra === null) return null;
-  const found = larger(extra);
-  return Math.max(found.piece.widthMm, found.piece.heightMm) > largestPieceMm ? null : found;
+  const enlarged = larger(extra);
+  return Math.max(enlarged.piece.widthMm, enlarged.piece.heightMm) > largestPieceMm ? null : enlarged;
 }

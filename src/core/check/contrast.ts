@@ -187,8 +187,8 @@ function passes(
   paint: StylePaint,
   kind: ToneKind,
 ): boolean {
-  const own = coloursOfMiddles(placed.artwork.halfTone, symbol.size);
-  const tones = moduleTones(symbol, paint, groundPicture, pair, own);
+  const middleColours = coloursOfMiddles(placed.artwork.halfTone, symbol.size);
+  const tones = moduleTones(symbol, paint, groundPicture, pair, middleColours);
   const kinds: readonly ToneKind[] = kind === 'red' ? ['luminance', 'luma', 'red'] : ['luminance', 'luma'];
   return kinds.every((each) => worstPair(tones, each).contrast >= limits[each].caution + spare);
 }

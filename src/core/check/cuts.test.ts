@@ -3,7 +3,7 @@ import { applyChanges, newJob, type Job } from '../job';
 import { plainPiece, type HoleSettings, type OutlineSettings } from '../piece';
 import { findPair } from '../../content';
 import { runJob } from '../run';
-import { told } from '../../testing/findings';
+import { findingLines } from '../../testing/findings';
 
 const kerfMm = findPair('birch-plywood', 'co2-laser')!.process.kerfMm;
 
@@ -39,7 +39,7 @@ const jobWith = (outline: OutlineSettings, material = 'birch-plywood', machine =
   });
   return { ...job, piece: { ...plainPiece(90, 60, 0), outline } };
 };
-const cutsOf = (job: Job) => told(runJob(job)).filter(({ title }) => title === 'Width of the cut');
+const cutsOf = (job: Job) => findingLines(runJob(job)).filter(({ title }) => title === 'Width of the cut');
 
 describe('the width of the cut', () => {
   it('is not spoken of where it closes nothing up', () => {

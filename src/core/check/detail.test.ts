@@ -3,7 +3,7 @@ import { logoAssets } from '../../node/logoAssets';
 import { applyChanges, newJob, itemsOf, type Job } from '../job';
 import { findPair } from '../../content';
 import { createLibrary, runJob } from '../run';
-import { told } from '../../testing/findings';
+import { findingLines } from '../../testing/findings';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 
@@ -22,7 +22,7 @@ const anchored = (widthMm: number): Job => {
 };
 const detailOf = async (job: Job) => {
   await library.load(job);
-  return told(runJob(job, undefined, library)).find(({ kind }) => kind === 'piece-detail');
+  return findingLines(runJob(job, undefined, library)).find(({ kind }) => kind === 'piece-detail');
 };
 
 describe('detail of a picture on the piece', () => {

@@ -79,13 +79,13 @@ export function measureItemDetail(context: PieceContext): PieceMeasured[] {
 
 /** The smallest size, in quarters more, at which enough of a picture can be drawn. */
 function largerFixes({ settings, pair }: PieceContext, item: PlacedItem): Fix[] {
-  const own = settings.items.find(({ id }) => id === item.id);
-  if (own === undefined || !isFree(own)) return [];
+  const itemSettings = settings.items.find(({ id }) => id === item.id);
+  if (itemSettings === undefined || !isFree(itemSettings)) return [];
   const middle = { x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 };
   for (let percent = 125; percent <= 400; percent += 25) {
     const larger = scaledItem(item, middle, percent / 100);
     if (lostShare(larger.area, pair) <= mostLost)
-      return [sizedFix(larger, own, percent / 100), removalFix(item)];
+      return [sizedFix(larger, itemSettings, percent / 100), removalFix(item)];
   }
   return [removalFix(item)];
 }

@@ -3,7 +3,7 @@ import { plainStyle } from '../artwork';
 import { applyChanges, newJob, type Job } from '../job';
 import { findPair, pairs } from '../../content';
 import { runJob } from '../run';
-import { told, withFirst, withPlacement, type Told } from '../../testing/findings';
+import { findingLines, withFirst, withPlacement, type Told } from '../../testing/findings';
 
 const jobOn = (material: string, machine: string, codeWidthMm: number): Job =>
   newJob({
@@ -13,7 +13,7 @@ const jobOn = (material: string, machine: string, codeWidthMm: number): Job =>
     pieceSizeMm: { width: 200, height: 200 },
   });
 const finding = (job: Job, kind: string): Told =>
-  told(runJob(job)).find((candidate) => candidate.kind === kind)!;
+  findingLines(runJob(job)).find((candidate) => candidate.kind === kind)!;
 
 describe('growth that the file cannot take back', () => {
   // A printer's dot is wider than its growth, so all of the growth is left: 0.04 mm of direct thermal paper at 203 dpi.

@@ -6,14 +6,14 @@ import {
   runBoard as resultOf,
   words as plainWords,
 } from '../../testing/board';
-import { told } from '../../testing/findings';
+import { findingLines } from '../../testing/findings';
 import { applyChanges, type ItemDraft, type Job } from '../job';
 import { withTriedFixes } from '../run';
 import { roomFix } from './freePlace';
 
-const words = (text: string, more: object = {}): ItemDraft => plainWords(text, { capitalMm: 4, ...more });
+const words = (text: string, change: object = {}): ItemDraft => plainWords(text, { capitalMm: 4, ...change });
 const unfine = async (job: Job): Promise<string[]> =>
-  told(await resultOf(job))
+  findingLines(await resultOf(job))
     .filter(({ severity }) => severity !== 'fine')
     .map(({ kind }) => kind);
 const fixOf = async (job: Job, id: string) => {
@@ -92,7 +92,7 @@ describe('room for an item', () => {
           const id = `words-${drafts.length}`;
           const fix = await fixOf(job, id);
           if (fix === null || fix.changes.length > 1) return;
-          const after = told(await resultOf(applyChanges(job, fix.changes)));
+          const after = findingLines(await resultOf(applyChanges(job, fix.changes)));
           const about = after.filter(
             ({ kind, severity, about: whom }) =>
               severity !== 'fine' &&
@@ -116,14 +116,14 @@ describe('things over each other', () => {
       words('Two', { yMm: 4 }),
       { kind: 'art', source: { kind: 'icon', icon: 'anchor' }, xMm: 40, yMm: 2, widthMm: 10 },
     ]);
-    const overlaps = told(withTriedFixes(await resultOf(job), library)).filter(
+    const overlaps = findingLines(withTriedFixes(await resultOf(job), library)).filter(
       ({ kind }) => kind === 'piece-overlap',
     );
     expect(overlaps.map(({ about }) => 'id' in about && about.id)).toEqual(['words-2', 'art-3']);
     expect(overlaps[1]!.text).toMatch(/lies over the words “One”, the words “Two”/);
     expect(overlaps[1]!.fixes[0]!.label).toMatch(/^Move the .* where there is room$/);
     const mended = applyChanges(job, overlaps[1]!.fixes[0]!.changes);
-    const left = told(await resultOf(mended)).filter(({ kind }) => kind === 'piece-overlap');
+    const left = findingLines(await resultOf(mended)).filter(({ kind }) => kind === 'piece-overlap');
     expect(left.map(({ about }) => 'id' in about && about.id)).toEqual(['words-2']);
   });
 });

@@ -123,12 +123,12 @@ export function movedChange(before: PlacedItem, after: PlacedItem, settings: Fre
 /** Moves an item where there is room; where there is none, makes the piece higher and puts it at its foot. */
 export function roomFix(laid: Laid, item: PlacedItem): Fix | null {
   const { piece, settings } = laid;
-  const own = settings.items.find(({ id }) => id === item.id);
-  if (own === undefined || !isFree(own)) return null;
-  const moved = nearestRoom(laid, item, own);
+  const itemSettings = settings.items.find(({ id }) => id === item.id);
+  if (itemSettings === undefined || !isFree(itemSettings)) return null;
+  const moved = nearestRoom(laid, item, itemSettings);
   if (moved === item) return null;
   if (moved !== null)
-    return fix(say`Move the ${item.name} where there is room`, movedChange(item, moved, own));
+    return fix(say`Move the ${item.name} where there is room`, movedChange(item, moved, itemSettings));
   if (piece.isContour || settings.outline.kind !== 'rectangle') return null;
   const edgeMm = Math.max(settings.safeMm, gapMm);
   if (item.box.width > piece.widthMm - 2 * edgeMm) return null;

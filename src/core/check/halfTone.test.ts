@@ -27,7 +27,7 @@ async function ran(job: Job): Promise<JobResult> {
   await library.load(job);
   return runJob(job, undefined, library);
 }
-const found = ({ findings }: JobResult, kind: string): Finding | undefined =>
+const findingOf = ({ findings }: JobResult, kind: string): Finding | undefined =>
   findings.find((finding) => finding.kind === kind);
 const barOf = ({ made }: JobResult, kind: string) =>
   made!.codes[0]!.fitRanges().find((range) => range.kind === kind);
@@ -36,7 +36,7 @@ describe('parts of modules', () => {
   it('are measured only where modules are split', async () => {
     for (const by of ['knock-out', 'free-bits'] as const) {
       const result = await ran(tag(by, 'birch-plywood', 'co2-laser', 40));
-      expect(found(result, 'half-tone')).toBeUndefined();
+      expect(findingOf(result, 'half-tone')).toBeUndefined();
       expect(barOf(result, 'half-tone')).toBeUndefined();
       expect(barOf(result, 'thinnest-part')).toBeUndefined();
     }
@@ -47,7 +47,7 @@ describe('parts of modules', () => {
     const { contrasts, areas } = halfToneTable;
     const least = areas[contrasts.length - 1]!;
     const { distanceM } = result.job.reading;
-    const { value } = found(result, 'half-tone')!.required as { value: number };
+    const { value } = findingOf(result, 'half-tone')!.required as { value: number };
     expect(value).toBeCloseTo((least * distanceM * 1000) / phoneCamera.focalPx, 6);
     const farthest = result.made!.codes[0]!.distanceRanges().find(({ kind }) => kind === 'half-tone')!.toMm!;
     // From as far as that the module is just large enough.
@@ -55,7 +55,7 @@ describe('parts of modules', () => {
       ...result.job,
       reading: { ...result.job.reading, distanceM: farthest / 1000 },
     });
-    const { required, measured } = found(moved, 'half-tone')!;
+    const { required, measured } = findingOf(moved, 'half-tone')!;
     expect((required as { value: number }).value).toBeCloseTo((measured as { value: number }).value, 6);
   });
 
@@ -72,19 +72,23 @@ describe('parts of modules', () => {
         [0.99, false],
       ] as const) {
         const result = await ran(tag('half-tone', material, machine, fromMm! * share));
-        expect([kind, share, found(result, kind)!.severity === 'fine']).toEqual([kind, share, isKept]);
+        expect([kind, share, findingOf(result, kind)!.severity === 'fine']).toEqual([kind, share, isKept]);
       }
     }
   });
 
   it('that are too fine are mended by each fix, and the widest one satisfies both limits', async () => {
     const result = await ran(tag('both', 'birch-plywood', 'co2-laser', 22));
-    const told = found(result, 'thinnest-part')!;
-    expect(told.severity).toBe('stop');
-    expect(told.fixes.length).toBeGreaterThan(1);
-    const after = await Promise.all(told.fixes.map(({ changes }) => ran(applyChanges(result.job, changes))));
-    for (const mended of after) expect(found(mended, 'thinnest-part')?.severity ?? 'fine').toBe('fine');
-    expect(after.some((mended) => (found(mended, 'half-tone')?.severity ?? 'fine') === 'fine')).toBe(true);
+    const thinnest = findingOf(result, 'thinnest-part')!;
+    expect(thinnest.severity).toBe('stop');
+    expect(thinnest.fixes.length).toBeGreaterThan(1);
+    const after = await Promise.all(
+      thinnest.fixes.map(({ changes }) => ran(applyChanges(result.job, changes))),
+    );
+    for (const mended of after) expect(findingOf(mended, 'thinnest-part')?.severity ?? 'fine').toBe('fine');
+    expect(after.some((mended) => (findingOf(mended, 'half-tone')?.severity ?? 'fine') === 'fine')).toBe(
+      true,
+    );
   });
 
   it('count growth on a part, not on a module', async () => {
@@ -92,7 +96,7 @@ describe('parts of modules', () => {
       (['free-bits', 'half-tone'] as const).map((by) => ran(tag(by, 'white-paper', 'ink-jet-600dpi', 30))),
     );
     const share = (result: JobResult): number =>
-      (found(result, 'growth')!.measured as { value: number }).value;
+      (findingOf(result, 'growth')!.measured as { value: number }).value;
     expect(share(parts!)).toBeGreaterThanOrEqual(share(whole!));
   });
 });

@@ -49,21 +49,35 @@ export function measureStrokes(context: PieceContext): PieceMeasured[] {
 
 /** What of an item makes its strokes as thick as they have to be. */
 function thickerFixes({ settings, plan, pair }: PieceContext, item: PlacedItem): Fix[] {
-  const own = settings.items.find(({ id }) => id === item.id);
+  const itemSettings = settings.items.find(({ id }) => id === item.id);
   const share = (pair.process.elementMm + 2 * plan.compensationMm) / item.strokeMm;
   const larger = (value: number): number => roundUpTo(value * share * 1.002, 0.01);
-  if (own?.kind === 'words') return [largerWords(own, larger)];
-  if (own?.kind === 'border' || (own?.kind === 'frame' && own.lineMm === item.strokeMm))
+  if (itemSettings?.kind === 'words') return [largerWords(itemSettings, larger)];
+  if (
+    itemSettings?.kind === 'border' ||
+    (itemSettings?.kind === 'frame' && itemSettings.lineMm === item.strokeMm)
+  )
     return [
-      fix(say`Make the line ${mm(larger(own.lineMm))}`, changeItem(own.id, { lineMm: larger(own.lineMm) })),
+      fix(
+        say`Make the line ${mm(larger(itemSettings.lineMm))}`,
+        changeItem(itemSettings.id, { lineMm: larger(itemSettings.lineMm) }),
+      ),
     ];
-  return own?.kind === 'frame'
-    ? [fix(say`Make the band ${mm(larger(own.bandMm))}`, changeItem(own.id, { bandMm: larger(own.bandMm) }))]
+  return itemSettings?.kind === 'frame'
+    ? [
+        fix(
+          say`Make the band ${mm(larger(itemSettings.bandMm))}`,
+          changeItem(itemSettings.id, { bandMm: larger(itemSettings.bandMm) }),
+        ),
+      ]
     : [];
 }
 
-function largerWords(own: Extract<ItemSettings, { kind: 'words' }>, larger: (value: number) => number): Fix {
-  const { id, fit, capitalMm, widthMm, heightMm } = own;
+function largerWords(
+  words: Extract<ItemSettings, { kind: 'words' }>,
+  larger: (value: number) => number,
+): Fix {
+  const { id, fit, capitalMm, widthMm, heightMm } = words;
   if (fit === 'height')
     return fix(
       say`Make the capitals ${mm(larger(capitalMm))}`,
@@ -168,8 +182,8 @@ export function measureEmptyWords({ piece, settings }: PieceContext): PieceMeasu
     source: { tag: 'job', text: 'the fields of the job' },
   } as const;
   return piece.items.flatMap((item): PieceMeasured[] => {
-    const own = settings.items.find(({ id }) => id === item.id);
-    if (own?.kind === 'words' && own.text.trim() === '')
+    const itemSettings = settings.items.find(({ id }) => id === item.id);
+    if (itemSettings?.kind === 'words' && itemSettings.text.trim() === '')
       return [
         {
           ...shared,

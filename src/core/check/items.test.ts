@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { withCodeAdded, applyChanges, type Job } from '../job';
 import { regionDistance, type Region } from '../geometry';
-import { told } from '../../testing/findings';
+import { findingLines } from '../../testing/findings';
 import { withTriedFixes } from '../run';
 import {
   board,
@@ -17,7 +17,7 @@ import {
 describe('words with nothing in them', () => {
   it('are a caution, each with who fills the gap, and go in one click where nothing was typed', async () => {
     const gaps = async (text: string, job: Partial<Job> = {}) =>
-      told(await run({ ...board([words(text)]), ...job })).filter(({ kind }) =>
+      findingLines(await run({ ...board([words(text)]), ...job })).filter(({ kind }) =>
         kind.startsWith('piece-empty'),
       );
     expect(await gaps('Batch {serial}')).toMatchObject([
@@ -30,7 +30,7 @@ describe('words with nothing in them', () => {
     expect(await gaps('{collection}')).toMatchObject([{ text: expect.stringContaining('file the job') }]);
     expect(await gaps('{host} {title}')).toEqual([]);
     const filled = board([words('Batch {serial}')], { serial: '17' });
-    expect(told(await run(filled)).filter(({ kind }) => kind.startsWith('piece-empty'))).toEqual([]);
+    expect(findingLines(await run(filled)).filter(({ kind }) => kind.startsWith('piece-empty'))).toEqual([]);
     const [empty] = await gaps('  ');
     expect(empty).toMatchObject({ kind: 'piece-empty-words', severity: 'caution' });
     const without = applyChanges(board([words('  ')]), empty!.fixes[0]!.changes);
@@ -64,7 +64,7 @@ describe('the quiet zone against everything on the piece', () => {
     const at = async (yMm: number) =>
       (await find(board([words('HI', { yMm, capitalMm: 5 })]), 'quiet-zone'))!.measured.value;
     const near = await at(50.5);
-    for (const more of [0.5, 1, 1.7]) expect((await at(50.5 + more)) - near).toBeCloseTo(more, 3);
+    for (const distance of [0.5, 1, 1.7]) expect((await at(50.5 + distance)) - near).toBeCloseTo(distance, 3);
   });
 
   it('counts icons, holes, border lines and other codes', async () => {
@@ -220,7 +220,7 @@ describe('words that are too long for the piece', () => {
   it('are set in lines before they are made small, with letters as high as they were', async () => {
     const long = 'Ternquay Boatyard, moorings and slipway';
     const job = board([words(long, { yMm: 2, capitalMm: 4 })], { heightMm: 90 });
-    const tried = told(withTriedFixes(await run(job), boardLibrary)).find(
+    const tried = findingLines(withTriedFixes(await run(job), boardLibrary)).find(
       ({ kind, severity }) => kind === 'piece-inside' && severity !== 'fine',
     )!;
     const labels = tried.fixes.map(({ label }) => label);
@@ -231,11 +231,11 @@ describe('words that are too long for the piece', () => {
       fit: 'height',
       capitalMm: 4,
     });
-    const after = told(await run(wrapped)).filter(({ severity }) => severity !== 'fine');
+    const after = findingLines(await run(wrapped)).filter(({ severity }) => severity !== 'fine');
     expect(after.map(({ kind }) => kind)).toEqual([]);
     // One word cannot be broken.
     const single = board([words('Llanfairpwllgwyngyllgogerychwyrn', { yMm: 2, capitalMm: 5 })]);
-    const [first] = told(withTriedFixes(await run(single), boardLibrary)).filter(
+    const [first] = findingLines(withTriedFixes(await run(single), boardLibrary)).filter(
       ({ kind, severity }) => kind === 'piece-inside' && severity !== 'fine',
     );
     expect(first!.fixes[0]!.label).toMatch(/% of its size$/);
@@ -245,7 +245,8 @@ describe('words that are too long for the piece', () => {
 describe('words that are followed along their outline', () => {
   it('become lines on a laser and strokes on a printer', async () => {
     const job = board([words('204', { yMm: 3, capitalMm: 8, drawn: 'outline' })]);
-    const kinds = async (own: Job) => (await run(own)).made!.plan.sheet().operations.map(({ kind }) => kind);
+    const kinds = async (tried: Job) =>
+      (await run(tried)).made!.plan.sheet().operations.map(({ kind }) => kind);
     expect(await kinds(job)).toEqual(['mark', 'score', 'cut']);
     expect(await kinds(onPair(job, 'white-vinyl', 'ink-jet-600dpi'))).toEqual(['print', 'print', 'cut']);
   });

@@ -84,10 +84,10 @@ export function measureThingsInside(context: PieceContext): PieceMeasured[] {
 /** Moved in, made smaller about its middle, or taken away; each only when it then lies where it should. */
 function insideFixes(context: PieceContext, item: PlacedItem): Fix[] {
   const { piece, settings } = context;
-  const own = settings.items.find(({ id }) => id === item.id);
-  if (own === undefined) return [];
-  if (own.kind === 'frame') return [...frameFixes(context, item, own), removalFix(item)];
-  if (!isFree(own)) return [removalFix(item)];
+  const itemSettings = settings.items.find(({ id }) => id === item.id);
+  if (itemSettings === undefined) return [];
+  if (itemSettings.kind === 'frame') return [...frameFixes(context, item, itemSettings), removalFix(item)];
+  if (!isFree(itemSettings)) return [removalFix(item)];
   const safeMm = safeMmOf(context);
   const isGood = (candidate: PlacedItem): boolean =>
     measuredInside(candidate, [piece.outline]) >= safeMm - slack;
@@ -96,20 +96,21 @@ function insideFixes(context: PieceContext, item: PlacedItem): Fix[] {
     axis === 'middle' ? 0 : shiftInto(start, length, room, safeMm);
   const moved = movedItem(
     item,
-    into(bounds.x, bounds.width, piece.widthMm, own.xMm),
-    into(bounds.y, bounds.height, piece.heightMm, own.yMm),
+    into(bounds.x, bounds.width, piece.widthMm, itemSettings.xMm),
+    into(bounds.y, bounds.height, piece.heightMm, itemSettings.yMm),
   );
   const fixes: Fix[] = [];
-  if (isGood(moved)) fixes.push(fix(say`Move the ${item.name} onto the piece`, placeChange(moved, own)));
+  if (isGood(moved))
+    fixes.push(fix(say`Move the ${item.name} onto the piece`, placeChange(moved, itemSettings)));
   const middle = { x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 };
   const smaller = (share: number): PlacedItem => scaledItem(item, middle, share);
   const share =
-    own.kind === 'words' && own.circle !== null
+    itemSettings.kind === 'words' && itemSettings.circle !== null
       ? null
       : largestShare((candidate) => isGood(smaller(candidate)));
-  const wrapped = own.kind === 'words' ? wrappedFix(context, item, own) : null;
+  const wrapped = itemSettings.kind === 'words' ? wrappedFix(context, item, itemSettings) : null;
   if (wrapped !== null) fixes.push(wrapped);
-  if (share !== null) fixes.push(sizedFix(smaller(share), own, share));
+  if (share !== null) fixes.push(sizedFix(smaller(share), itemSettings, share));
   return [...fixes, removalFix(item)];
 }
 

@@ -5,7 +5,7 @@ import { applyChanges, type Job, newJob } from '../job';
 import { runJob } from '../run';
 import { plainPiece, roundCorners } from '../piece';
 import { farthestMm, pixelsPerModule, phoneCamera } from '../camera';
-import { told, withFirst, withPlacement } from '../../testing/findings';
+import { findingLines, withFirst, withPlacement } from '../../testing/findings';
 import { roomsOn } from './clearance';
 import { findPair, pairs } from '../../content';
 import { symbolContrast } from './contrast';
@@ -22,7 +22,8 @@ const withPiece = (job: Job, piece: Partial<Job['piece']>): Job => ({
   ...job,
   piece: { ...job.piece, ...piece },
 });
-const finding = (job: Job, kind: string) => told(runJob(job)).find((candidate) => candidate.kind === kind)!;
+const finding = (job: Job, kind: string) =>
+  findingLines(runJob(job)).find((candidate) => candidate.kind === kind)!;
 
 describe('quiet zone', () => {
   it('refuses 3 modules around a plate edge, and its fixes give 4', () => {
@@ -180,7 +181,7 @@ describe('every fix that is offered', () => {
           making: { ...start.making, reversed },
           reading: { distanceM, heightM: null },
         };
-        for (const { kind, severity, fixes } of told(runJob(job))) {
+        for (const { kind, severity, fixes } of findingLines(runJob(job))) {
           if (severity === 'fine') expect(fixes).toEqual([]);
           for (const { label, changes } of fixes) {
             const after = finding(applyChanges(job, changes), kind);

@@ -1,7 +1,7 @@
 /** Limits that bed, tolerance, curve, mounting and age set, with their worked examples. */
 import { describe, expect, it } from '@jest/globals';
 import { findPair } from '../../content';
-import { told, withPlacement, type Told } from '../../testing/findings';
+import { findingLines, withPlacement, type Told } from '../../testing/findings';
 import { applyChanges, newJob, type Job } from '../job';
 import { withValue } from '../plan';
 import { runJob } from '../run';
@@ -18,7 +18,7 @@ const jobOn = (
     codeWidthMm,
     pieceSizeMm,
   });
-const finding = (job: Job, kind: string): Told => told(runJob(job)).find((one) => one.kind === kind)!;
+const finding = (job: Job, kind: string): Told => findingLines(runJob(job)).find((one) => one.kind === kind)!;
 const severityOf = (job: Job, kind: string) => finding(job, kind).severity;
 /** Every fix, applied to the job, leaves nothing of the finding. */
 function fixesMend(job: Job, kind: string, isMended = (after: Told) => after.severity === 'fine'): string[] {
@@ -29,10 +29,10 @@ function fixesMend(job: Job, kind: string, isMended = (after: Told) => after.sev
 }
 
 describe('a code around a tin of 85 mm', () => {
-  const label = (widthMm: number, more: Partial<Job['piece']> = {}): Job => {
+  const label = (widthMm: number, change: Partial<Job['piece']> = {}): Job => {
     const job = jobOn('direct-thermal-paper', 'label-printer-203dpi', widthMm, { width: 100, height: 100 });
     const bend = { around: 'width', diameterMm: 85, otherDiameterMm: 85 } as const;
-    return { ...job, piece: { ...job.piece, bend, ...more } };
+    return { ...job, piece: { ...job.piece, bend, ...change } };
   };
 
   it('is fine to a fifth of the diameter, 17 mm, and a stop beyond half of it, 42.5 mm', () => {
@@ -50,7 +50,7 @@ describe('a code around a tin of 85 mm', () => {
 
   it('does not concern what stays flat, and has a row on the fit bar that ends where the limit does', () => {
     const flat = label(20, { bend: null });
-    expect(told(runJob(flat)).some(({ kind }) => kind === 'bend')).toBe(false);
+    expect(findingLines(runJob(flat)).some(({ kind }) => kind === 'bend')).toBe(false);
     const row = runJob(label(20))
       .made!.codes[0]!.fitRanges()
       .find(({ kind }) => kind === 'bend')!;
@@ -91,7 +91,7 @@ describe('a sign on a wall', () => {
         [0.4, 1.32],
       ].map(([height, distance]) => severityOf(sign(height!, distance!), 'mount')),
     ).toEqual(['fine', 'fine', 'caution', 'stop', 'caution']);
-    expect(told(runJob(sign(null, 2))).some(({ kind }) => kind === 'mount')).toBe(false);
+    expect(findingLines(runJob(sign(null, 2))).some(({ kind }) => kind === 'mount')).toBe(false);
   });
 
   it('that is farther up than it is read from is not reached at all', () => {
@@ -172,7 +172,7 @@ describe('a piece that is to last', () => {
     });
     expect(severityOf(meant('natural-slate', 'co2-laser', 20, true), 'life')).toBe('fine');
     const any = jobOn(...paper, 29, { width: 60, height: 60 });
-    expect(told(runJob(any)).some(({ kind }) => kind === 'life')).toBe(false);
+    expect(findingLines(runJob(any)).some(({ kind }) => kind === 'life')).toBe(false);
   });
 });
 
@@ -182,15 +182,17 @@ describe('where a value comes from', () => {
     const { pair } = job.making;
     const said = (origins: typeof pair.origins) =>
       finding({ ...job, making: { ...job.making, pair: { ...pair, origins } } }, 'module-size').source;
-    const at = '2026-11-20T09:00:00.000Z';
+    const time = '2026-11-20T09:00:00.000Z';
     expect(said({})).toEqual({ tag: 'cp', text: 'common practice, no source' });
-    expect(said({ floorMm: { from: 'calibrated', at, how: 'coupon, 40 W' } })).toMatchObject({ tag: 'cp' });
-    expect(said({ elementMm: { from: 'own', at, how: '' } })).toEqual({
+    expect(said({ floorMm: { from: 'calibrated', at: time, how: 'coupon, 40 W' } })).toMatchObject({
+      tag: 'cp',
+    });
+    expect(said({ elementMm: { from: 'own', at: time, how: '' } })).toEqual({
       tag: 'own',
       text: 'your own value of 2026-11-20',
     });
     const floor = withValue(
-      { ...pair, origins: { floorMm: { from: 'calibrated', at, how: 'coupon' } } },
+      { ...pair, origins: { floorMm: { from: 'calibrated', at: time, how: 'coupon' } } },
       'floorMm',
       1,
     );

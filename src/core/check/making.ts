@@ -124,7 +124,9 @@ export function measureShift(context: CodeContext): Measured {
       ...from,
       piece: { ...laying.piece, widthMm: widthMm + mmMore, heightMm: heightMm + mmMore },
     });
-    const moreMm = smallestWhole(1, mostGrowthMm, (more) => isFree(grown(more, withCodeCentred(laying))));
+    const moreMm = smallestWhole(1, mostGrowthMm, (extraMm) =>
+      isFree(grown(extraMm, withCodeCentred(laying))),
+    );
     const narrower = offeredWidthTo(context, widestAfterShiftMm(context));
     return [
       ...(moreMm === null

@@ -4,7 +4,7 @@ import { logoAssets } from '../../node/logoAssets';
 import { arrangements, createLibrary, runJob, safestShare } from '../run';
 import { newLogo, type LogoSettings } from '../logo';
 import { plainStyle, presets, squareModules, type Style } from '../artwork';
-import { inWords, told, withFirst, withPlacement } from '../../testing/findings';
+import { inWords, findingLines, withFirst, withPlacement } from '../../testing/findings';
 import { applyChanges, type Job, newJob } from '../job';
 import { findPair } from '../../content';
 import { isLine } from '../plan';
@@ -24,7 +24,8 @@ async function run(job: Job) {
   await library.load(job);
   return runJob(job, undefined, library);
 }
-const finding = async (job: Job, kind: string) => told(await run(job)).find((entry) => entry.kind === kind);
+const finding = async (job: Job, kind: string) =>
+  findingLines(await run(job)).find((entry) => entry.kind === kind);
 const anchor = (change: Partial<LogoSettings> = {}): LogoSettings => ({
   ...newLogo({ kind: 'icon', icon: 'anchor' }),
   ...change,
@@ -99,7 +100,7 @@ describe('limits on a logo', () => {
       const job = sign(plainStyle, anchor({ share }));
       const result = await run(job);
       const { worst, correctable } = result.made!.codes[0]!.damage!;
-      const budget = told(result).find(({ kind }) => kind === 'budget')!;
+      const budget = findingLines(result).find(({ kind }) => kind === 'budget')!;
       expect(budget.severity).toBe(
         worst > correctable ? 'stop' : worst > correctable / 2 ? 'caution' : 'fine',
       );
@@ -146,11 +147,11 @@ describe('limits on a logo', () => {
   it('finds the arrangement that loses least, and each one is as it says', async () => {
     const job = sign(plainStyle, anchor({ share: 0.22 }));
     await library.load(job);
-    const found = arrangements(job, 'code-1', library);
-    expect(found.length).toBeGreaterThan(6);
-    const safe = found.findIndex(({ isSafe }) => !isSafe);
-    expect(found.slice(safe === -1 ? found.length : safe).every(({ isSafe }) => !isSafe)).toBe(true);
-    for (const { version, level, mask, used, correctable } of found.slice(0, 3)) {
+    const offered = arrangements(job, 'code-1', library);
+    expect(offered.length).toBeGreaterThan(6);
+    const safe = offered.findIndex(({ isSafe }) => !isSafe);
+    expect(offered.slice(safe === -1 ? offered.length : safe).every(({ isSafe }) => !isSafe)).toBe(true);
+    for (const { version, level, mask, used, correctable } of offered.slice(0, 3)) {
       const symbol = { ...job.codes[0]!.symbol, version, level, mask, raiseLevel: false };
       const { damage } = (await run(withFirst(job, { symbol }))).made!.codes[0]!;
       expect([damage!.worst, damage!.correctable]).toEqual([used, correctable]);
@@ -166,11 +167,11 @@ describe('limits on a logo', () => {
     const file = 'a'.repeat(64);
     const svg =
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><rect width="9" height="9" fill="#1f7a6d"/></svg>';
-    const own = createLibrary(logoAssets(() => Promise.resolve(new TextEncoder().encode(svg))));
+    const library = createLibrary(logoAssets(() => Promise.resolve(new TextEncoder().encode(svg))));
     const job = sign(plainStyle, newLogo({ kind: 'drawing', file, fileName: 'square.svg' }));
-    await own.load(job);
+    await library.load(job);
     const inks = (made: Job) =>
-      runJob(made, undefined, own)
+      runJob(made, undefined, library)
         .made!.plan.sheet()
         .operations.flatMap((operation) =>
           isLine(operation)

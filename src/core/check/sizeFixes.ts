@@ -41,10 +41,10 @@ interface Wider {
  * this one, unless it takes more of the piece.
  */
 export function widerCodeFixes(context: CodeContext, leastWidthMm: number): Fix[] {
-  const own = widerCode(context, offeredWidthFrom(context, leastWidthMm));
+  const widerFix = widerCode(context, offeredWidthFrom(context, leastWidthMm));
   const forAllMm = offeredWidthFrom(context, Math.max(leastWidthMm, leastWidthForAllMm(context)));
   const all = forAllMm === offeredWidthFrom(context, leastWidthMm) ? null : widerCode(context, forAllMm);
-  return [own, all]
+  return [widerFix, all]
     .filter((wider) => wider !== null)
     .sort((a, b) => a.takes - b.takes || (a === all ? -1 : 1))
     .map(({ fix: each }) => each);

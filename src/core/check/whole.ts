@@ -98,12 +98,12 @@ export function measureHoles({ piece, settings }: PieceContext): PieceMeasured[]
 
 /** Holes with the openings of the outline, which keep 1 mm off. */
 function allHoles({ holes, openings }: Piece): readonly Hole[] {
-  const own = openings.map((edge): Hole => {
+  const cutHoles = openings.map((edge): Hole => {
     const { x, y, width, height } = boundsOf([edge])!;
     const centre = { x: x + width / 2, y: y + height / 2 };
     return { id: '', name: ['opening'], edge, centre, keepOutMm: 1 };
   });
-  return [...holes, ...own];
+  return [...holes, ...cutHoles];
 }
 
 /** Distance between two outlines; a little less than nothing, or the depth, when one crosses or lies within the other. */

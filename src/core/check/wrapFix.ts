@@ -9,10 +9,10 @@ import { safeMmOf } from './making';
 const mostWrappedLines = 4;
 
 /** Words that are too long for the piece in lines as high as they are, which is better than letters that nobody can read. */
-export function wrappedFix(context: PieceContext, item: PlacedItem, own: WordsSettings): Fix | null {
+export function wrappedFix(context: PieceContext, item: PlacedItem, words: WordsSettings): Fix | null {
   const { piece } = context;
   const safeMm = safeMmOf(context);
-  const { text, fit, circle, turnDegrees, capitalMm } = own;
+  const { text, fit, circle, turnDegrees, capitalMm } = words;
   const roomMm = piece.widthMm - 2 * safeMm;
   const isLong = item.box.width > roomMm;
   if (!isLong || circle !== null || turnDegrees !== 0 || fit === 'box' || text.includes('\n')) return null;
@@ -24,7 +24,7 @@ export function wrappedFix(context: PieceContext, item: PlacedItem, own: WordsSe
     if (lines.length !== count || widthMm > roomMm) continue;
     return fix(
       say`Set the ${item.name} in ${count} lines`,
-      changeItem(own.id, {
+      changeItem(words.id, {
         text: lines.join('\n'),
         fit: 'height',
         capitalMm: tidy(item.capitalMm ?? capitalMm),

@@ -29,7 +29,7 @@ export function calibrate(
   coupon: Coupon,
   { floor, growthMm }: CouponFit,
   setting: LaserSetting | null,
-  at: string,
+  time: string,
 ): Calibration | null {
   let values = valuesOf(coupon.pair);
   const measured: ValueName[] = [];
@@ -55,7 +55,7 @@ export function calibrate(
     set('powerShare', setting.powerPercent / 100);
   }
   if (measured.length === 0) return null;
-  const origin: Origin = { from: 'calibrated', at, how: `test piece ${coupon.id}` };
+  const origin: Origin = { from: 'calibrated', at: time, how: `test piece ${coupon.id}` };
   const origins: Partial<Record<OriginName, Origin>> = { ...values.origins };
   for (const name of measured) origins[name] = origin;
   return { pair: { ...values, origins }, measured };

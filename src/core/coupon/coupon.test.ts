@@ -16,7 +16,7 @@ import { readCoupon } from './readCoupon';
 import { couponSchema, patchMessage, patchOfMessage, type Coupon, type PatchReading } from './schema';
 
 const pairNamed = (id: string): Pair => pairs.find(({ profile }) => profile === id)!;
-const at = '2026-11-27T08:00:00.000Z';
+const time = '2026-11-27T08:00:00.000Z';
 const plainWish = (pair: Pair, change: Partial<CouponWish> = {}): CouponWish => ({
   kind: 'sizes',
   widthMm: usualCouponWidthMm(pair),
@@ -27,7 +27,7 @@ const plainWish = (pair: Pair, change: Partial<CouponWish> = {}): CouponWish => 
   ...change,
 });
 function couponOf(pair: Pair, change: Partial<CouponWish> = {}, seed = 7): Coupon {
-  const laid = layCoupon(valuesOf(pair), plainWish(pair, change), seed, at);
+  const laid = layCoupon(valuesOf(pair), plainWish(pair, change), seed, time);
   if ('problem' in laid) throw new Error(laid.problem);
   return laid.coupon;
 }
@@ -42,22 +42,22 @@ const footprint = ({ xMm, yMm, moduleMm }: Coupon['patches'][number]) => ({
 describe('a test piece', () => {
   it.each(pairs.map(({ profile }) => profile))('for %s lays its codes apart and within its edge', (id) => {
     const pair = pairNamed(id);
-    const laid = layCoupon(valuesOf(pair), plainWish(pair, { bothPolarities: true }), 3, at);
+    const laid = layCoupon(valuesOf(pair), plainWish(pair, { bothPolarities: true }), 3, time);
     if ('problem' in laid) throw new Error(laid.problem);
     const { patches, widthMm, heightMm } = laid.coupon;
     const prints = patches.map(footprint);
-    prints.forEach((own, index) => {
-      expect(Math.min(own.left, own.top)).toBeGreaterThan(-0.002);
-      expect(own.right).toBeLessThan(widthMm + 0.002);
-      expect(own.bottom).toBeLessThan(heightMm + 0.002);
+    prints.forEach((print, index) => {
+      expect(Math.min(print.left, print.top)).toBeGreaterThan(-0.002);
+      expect(print.right).toBeLessThan(widthMm + 0.002);
+      expect(print.bottom).toBeLessThan(heightMm + 0.002);
       const overlapping = prints
         .slice(0, index)
         .filter(
           (other) =>
-            own.left < other.right - 0.002 &&
-            other.left < own.right - 0.002 &&
-            own.top < other.bottom - 0.002 &&
-            other.top < own.bottom - 0.002,
+            print.left < other.right - 0.002 &&
+            other.left < print.right - 0.002 &&
+            print.top < other.bottom - 0.002 &&
+            other.top < print.bottom - 0.002,
         );
       expect(overlapping).toEqual([]);
     });
@@ -76,7 +76,7 @@ describe('a test piece', () => {
         fc.option(fc.integer({ min: 40, max: 400 })),
         (widthMm, heightMm) => {
           const pair = pairNamed('white-vinyl.ink-jet-600dpi');
-          const laid = layCoupon(valuesOf(pair), plainWish(pair, { widthMm, heightMm }), 1, at);
+          const laid = layCoupon(valuesOf(pair), plainWish(pair, { widthMm, heightMm }), 1, time);
           if ('problem' in laid) return /\d+ mm/.test(laid.problem);
           return laid.coupon.heightMm <= (heightMm ?? Infinity) && laid.coupon.widthMm === widthMm;
         },
@@ -127,7 +127,7 @@ describe('a test piece', () => {
       .operations;
     const contour = areas
       .flatMap((operation) => (isLine(operation) ? [] : operation.area))
-      .map((own) => boundsOf([own])!)
+      .map((contour) => boundsOf([contour])!)
       .find(
         ({ x, width }) => Math.abs(x - graded.xMm - graded.drawnInMm) < 1e-3 && width > 6 * graded.moduleMm,
       );
@@ -154,7 +154,7 @@ describe('a test piece', () => {
     [{ kind: 'power' as const, powersPercent: [20], speedsMmPerS: [0] }, /speed of 0 mm\/s.*0\.1 to/],
   ])('that cannot be says what was asked and what can be: %j', (change, says) => {
     const pair = pairNamed('birch-plywood.co2-laser');
-    const laid = layCoupon(valuesOf(pair), plainWish(pair, change), 1, at);
+    const laid = layCoupon(valuesOf(pair), plainWish(pair, change), 1, time);
     expect('problem' in laid && laid.problem).toMatch(says);
   });
 });
@@ -279,10 +279,10 @@ describe('a photograph of a test piece', () => {
     const fit = await measured(coupon, model(pair, { elementMm: cutterMm }), 12);
     if (fit.floor?.kind !== 'measured') throw new Error(`floor: ${JSON.stringify(fit.floor)}`);
     expect(Math.abs(fit.floor.value / floorMm - 1)).toBeLessThan(0.1);
-    const { pair: next, measured: names } = calibrate(coupon, fit, null, at)!;
+    const { pair: next, measured: names } = calibrate(coupon, fit, null, time)!;
     expect(names).toContain('floorMm');
     expect(next.process.floorMm).toBeGreaterThanOrEqual(floorMm);
-    expect(next.origins.floorMm).toEqual({ from: 'calibrated', at, how: `test piece ${coupon.id}` });
+    expect(next.origins.floorMm).toEqual({ from: 'calibrated', at: time, how: `test piece ${coupon.id}` });
     expect(pairOf(next).smallestModuleMm).toBeCloseTo(next.process.floorMm, 1);
   });
 
@@ -304,7 +304,7 @@ describe('a photograph of a test piece', () => {
       growthMm: null,
       unseen: own.patches.map(({ number }) => number),
     });
-    expect(calibrate(own, fit, null, at)).toBeNull();
+    expect(calibrate(own, fit, null, time)).toBeNull();
   });
 
   it('keeps the power and speed that reads best', () => {
@@ -323,7 +323,7 @@ describe('a photograph of a test piece', () => {
     });
     const fit = fitCoupon(coupon, [reading(cells[0]!.number, 0.3, 0.9), reading(cells[1]!.number, 1, 0.5)]);
     expect(fit.cells[0]!.setting).toEqual({ powerPercent: 40, speedMmPerS: 100 });
-    const next = calibrate(coupon, fit, fit.cells[0]!.setting, at)!;
+    const next = calibrate(coupon, fit, fit.cells[0]!.setting, time)!;
     expect(next.pair.process).toMatchObject({ markMmPerS: 100, powerShare: 0.4 });
     expect(next.measured).toEqual(['markMmPerS', 'powerShare']);
   });

@@ -86,7 +86,7 @@ export function drawCoupon(coupon: Coupon, words: Typesetter | null): CouponDraw
       operations: [
         ...common.operations.filter(isFirst),
         ...operations,
-        ...common.operations.filter((own) => !isFirst(own) && !isLast(own)),
+        ...common.operations.filter((operation) => !isFirst(operation) && !isLast(operation)),
         ...common.operations.filter(isLast),
       ],
     },

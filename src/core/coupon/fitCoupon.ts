@@ -52,9 +52,10 @@ export interface Cell {
 /** Several pictures of one piece: of each patch the one that shows it the largest. */
 export function joinedReadings(readings: readonly (readonly PatchReading[])[]): readonly PatchReading[] {
   const best = new Map<number, PatchReading>();
-  for (const own of readings.flat()) {
-    const before = best.get(own.number);
-    if (before === undefined || own.pixelsPerModule > before.pixelsPerModule) best.set(own.number, own);
+  for (const reading of readings.flat()) {
+    const before = best.get(reading.number);
+    if (before === undefined || reading.pixelsPerModule > before.pixelsPerModule)
+      best.set(reading.number, reading);
   }
   return [...best.values()].sort((a, b) => a.number - b.number);
 }
@@ -108,10 +109,12 @@ function cellsOf(seen: Seen): readonly Cell[] {
 
 function readsBetterReversed(seen: Seen): boolean {
   const shareOf = (reversed: boolean): number => {
-    const own = seen.filter(
+    const sameShift = seen.filter(
       ({ patch, reading }) => patch.reversed === reversed && patch.role === 'size' && reading.views > 0,
     );
-    return own.length === 0 ? 0 : own.reduce((sum, { reading }) => sum + reading.leastShare, 0) / own.length;
+    return sameShift.length === 0
+      ? 0
+      : sameShift.reduce((sum, { reading }) => sum + reading.leastShare, 0) / sameShift.length;
   };
   return shareOf(true) > shareOf(false) + 0.2;
 }
@@ -131,10 +134,10 @@ export function fitGrowth(points: readonly GrowthPoint[]): Fitted | null {
   if (grown.length < 3) return null;
   const middle = median(grown);
   // 1.4826 times the median of the deviations is the standard deviation of a normal distribution.
-  const usual = 1.4826 * median(grown.map((own) => Math.abs(own - middle)));
-  const kept = grown.filter((own) => Math.abs(own - middle) <= Math.max(spoiltFrom * usual, 1e-6));
-  const mean = kept.reduce((sum, own) => sum + own, 0) / kept.length;
-  const variance = kept.reduce((sum, own) => sum + (own - mean) ** 2, 0) / (kept.length - 1);
+  const usual = 1.4826 * median(grown.map((growth) => Math.abs(growth - middle)));
+  const kept = grown.filter((growth) => Math.abs(growth - middle) <= Math.max(spoiltFrom * usual, 1e-6));
+  const mean = kept.reduce((sum, growth) => sum + growth, 0) / kept.length;
+  const variance = kept.reduce((sum, growth) => sum + (growth - mean) ** 2, 0) / (kept.length - 1);
   const reach = studentAt(kept.length - 1) * Math.sqrt(variance / kept.length);
   return { value: mean, least: mean - reach, most: mean + reach };
 }

@@ -48,7 +48,7 @@ type Wanted = Omit<Patch, 'number' | 'xMm' | 'yMm'>;
 export type LaidCoupon = { readonly coupon: Coupon } | { readonly problem: string };
 
 /** The same wish with the same seed gives the same piece. `at` is when, ISO 8601. */
-export function layCoupon(values: PairValues, wish: CouponWish, seed: number, at: string): LaidCoupon {
+export function layCoupon(values: PairValues, wish: CouponWish, seed: number, time: string): LaidCoupon {
   const pair = pairOf(values);
   const problem = problemOf(wish);
   if (problem !== null) return { problem };
@@ -71,7 +71,7 @@ export function layCoupon(values: PairValues, wish: CouponWish, seed: number, at
       format: 'binarus-coupon',
       formatVersion: currentCouponVersion,
       id,
-      at,
+      at: time,
       kind: wish.kind,
       pair: values,
       widthMm: wish.widthMm,
@@ -189,10 +189,10 @@ function fillRows(
   let [count, down] = [0, 0];
   for (let row = 0; row < mostRows; row++) {
     let [x, high] = [left, 0];
-    for (let own = wanted[count]; own !== undefined; own = wanted[++count]) {
-      const side = sideMm(own);
+    for (let next = wanted[count]; next !== undefined; next = wanted[++count]) {
+      const side = sideMm(next);
       if (x + side > right + 1e-9 || down + side + underMm > height + 1e-9) break;
-      put(own, x, top + down);
+      put(next, x, top + down);
       x += side + gapMm;
       high = Math.max(high, side + underMm);
     }
@@ -221,10 +221,10 @@ function pack(pair: Pair, wanted: readonly Wanted[], anchorMm: number, widthMm: 
   const needsMm = roundUpTo(2 * side + gapMm, 1);
   if (needsMm > widthMm) return { needsMm };
   const placed: Omit<Patch, 'number'>[] = [];
-  const put = (own: Wanted, left: number, top: number): void => {
-    const quiet = quietZoneModules * own.moduleMm;
+  const put = (patch: Wanted, left: number, top: number): void => {
+    const quiet = quietZoneModules * patch.moduleMm;
     placed.push({
-      ...own,
+      ...patch,
       xMm: Number((left + quiet).toFixed(3)),
       yMm: Number((top + quiet).toFixed(3)),
     });

@@ -25,7 +25,7 @@ const linearOfLuma = Float32Array.from({ length: 256 }, (_, luma) => linearOfEnc
 export const lightOf = ({ width, height, luma }: Brightness): LightPlane => ({
   width,
   height,
-  light: Float32Array.from(luma, (own) => linearOfLuma[own]!),
+  light: Float32Array.from(luma, (level) => linearOfLuma[level]!),
 });
 
 const lightAt = ({ width, height, light }: LightPlane, { x, y }: Vertex): number =>
@@ -34,7 +34,7 @@ const lightAt = ({ width, height, light }: LightPlane, { x, y }: Vertex): number
 /** Mean light of squares of modules, by samples so many to a module. */
 function meanOf(
   plane: LightPlane,
-  at: At,
+  place: At,
   box: readonly [number, number, number, number],
   perModule: number,
 ): number {
@@ -45,18 +45,21 @@ function meanOf(
     for (let column = 0; column < columns; column++)
       sum += lightAt(
         plane,
-        at(left + ((column + 0.5) * (right - left)) / columns, top + ((row + 0.5) * (bottom - top)) / rows),
+        place(
+          left + ((column + 0.5) * (right - left)) / columns,
+          top + ((row + 0.5) * (bottom - top)) / rows,
+        ),
       );
   return sum / (columns * rows);
 }
 
 /** Of what is surely dark, the middles of the finder patterns, and surely light, the quiet zone; null where there is no telling. */
-export function tonesOf(plane: LightPlane, at: At, { size }: QrSymbol): Tones | null {
+export function tonesOf(plane: LightPlane, place: At, { size }: QrSymbol): Tones | null {
   const dark = [
     [2.75, 2.75],
     [size - 4.25, 2.75],
     [2.75, size - 4.25],
-  ].map(([x, y]) => meanOf(plane, at, [x!, y!, x! + 1.5, y! + 1.5], 4));
+  ].map(([x, y]) => meanOf(plane, place, [x!, y!, x! + 1.5, y! + 1.5], 4));
   const light = (
     [
       [0, -3, size, -1.5],
@@ -64,9 +67,9 @@ export function tonesOf(plane: LightPlane, at: At, { size }: QrSymbol): Tones | 
       [-3, 0, -1.5, size],
       [size + 1.5, 0, size + 3, size],
     ] as const
-  ).map((box) => meanOf(plane, at, box, 3));
+  ).map((box) => meanOf(plane, place, box, 3));
   const mean = (values: readonly number[]): number =>
-    values.reduce((sum, own) => sum + own, 0) / values.length;
+    values.reduce((sum, value) => sum + value, 0) / values.length;
   const tones = { dark: mean(dark), light: mean(light) };
   return tones.light - tones.dark < 0.01 ? null : tones;
 }
@@ -84,11 +87,11 @@ const [nearEdge, deepInside] = [0.35, 1.65];
  */
 export function darkGrowth(
   plane: LightPlane,
-  at: At,
+  places: At,
   { size, modules }: QrSymbol,
   { dark, light }: Tones,
 ): number | null {
-  const found: { readonly darkFirst: number[]; readonly lightFirst: number[] } = {
+  const offsets: { readonly darkFirst: number[]; readonly lightFirst: number[] } = {
     darkFirst: [],
     lightFirst: [],
   };
@@ -99,7 +102,7 @@ export function darkGrowth(
       const profiles = lines.map(
         (aside) =>
           (along: number): number =>
-            lightAt(plane, isDown ? at(line + 0.5 + aside, along) : at(along, line + 0.5 + aside)),
+            lightAt(plane, isDown ? places(line + 0.5 + aside, along) : places(along, line + 0.5 + aside)),
       );
       for (const { place, before, after, darkFirst } of edgesOf(size, (along) =>
         isDark(along, line, isDown),
@@ -107,12 +110,12 @@ export function darkGrowth(
         if (before < 2 || after < 2) continue;
         for (const profile of profiles) {
           const off = edgeOff(profile, place, darkFirst, (light - dark) / 2);
-          if (off !== null) found[darkFirst ? 'darkFirst' : 'lightFirst'].push(darkFirst ? off : -off);
+          if (off !== null) offsets[darkFirst ? 'darkFirst' : 'lightFirst'].push(darkFirst ? off : -off);
         }
       }
     }
-  if (found.darkFirst.length < leastEdges || found.lightFirst.length < leastEdges) return null;
-  return (middleOf(found.darkFirst) + middleOf(found.lightFirst)) / 2;
+  if (offsets.darkFirst.length < leastEdges || offsets.lightFirst.length < leastEdges) return null;
+  return (middleOf(offsets.darkFirst) + middleOf(offsets.lightFirst)) / 2;
 }
 const leastEdges = 20;
 
@@ -171,5 +174,5 @@ function middleOf(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const cut = Math.floor(sorted.length / 4);
   const kept = sorted.slice(cut, sorted.length - cut);
-  return kept.reduce((sum, own) => sum + own, 0) / kept.length;
+  return kept.reduce((sum, value) => sum + value, 0) / kept.length;
 }

@@ -62,21 +62,21 @@ export async function readCoupon(
     if (isStale?.() === true) return null;
     const symbol = patchSymbol(coupon, patch);
     const seen = toned(patch.reversed);
-    const at = placesIn(seen, found.at, patch);
-    if (at === null) continue;
-    const pixels = pixelsOf(at);
+    const places = placesIn(seen, found.at, patch);
+    if (places === null) continue;
+    const pixels = pixelsOf(places);
     const plane = patch.reversed ? reversed() : upright();
-    const tones = tonesOf(plane, at, symbol);
+    const tones = tonesOf(plane, places, symbol);
     const grown =
       pixels < measuredPixels || tones === null || patch.reversed
         ? null
-        : darkGrowth(plane, at, symbol, tones);
+        : darkGrowth(plane, places, symbol, tones);
     const sign = drawing.marksDark[patch.number] === true ? 1 : -1;
     const shown = pixels < leastPixels ? [] : views;
     const counts = readers.map(({ name, votes }) => ({ name, votes, read: 0 }));
     const message = patchMessage(coupon.id, patch.number);
     for (const view of shown) {
-      const shot = viewOf(seen, at, pixels, tones?.light ?? null, view);
+      const shot = viewOf(seen, places, pixels, tones?.light ?? null, view);
       for (const [place, reader] of readers.entries())
         if ((await reader.read(shot)) === message) counts[place]!.read++;
     }
@@ -115,22 +115,22 @@ async function placesOf(
   isStale: CouponCourse['isStale'],
 ): Promise<{ readonly at: At } | { readonly problem: string } | null> {
   const seen = await findCodes(frame, isStale === undefined ? {} : { isStale });
-  const own = seen.flatMap((code) => {
+  const patches = seen.flatMap((code) => {
     const which = patchOfMessage(code.text);
     return which === null ? [] : [{ code, which }];
   });
   if (isStale?.() === true) return null;
-  if (own.length === 0)
+  if (patches.length === 0)
     return {
       problem:
         seen.length === 0
           ? 'No code of the test piece is read in this picture. Take it from straight above, in even light, with all four corners in it.'
           : `The codes in this picture are none of a test piece: ${seen[0]!.text.slice(0, 60)}`,
     };
-  const others = own.filter(({ which }) => which.id !== coupon.id);
-  if (others.length === own.length)
+  const others = patches.filter(({ which }) => which.id !== coupon.id);
+  if (others.length === patches.length)
     return { problem: `This is test piece ${others[0]!.which.id}; the one at hand is ${coupon.id}.` };
-  const pairs = own.flatMap(({ code, which }) => {
+  const pairs = patches.flatMap(({ code, which }) => {
     const patch = coupon.patches.find(({ number }) => number === which.number);
     if (which.id !== coupon.id || patch === undefined) return [];
     const grid = fitGrid(toned(code.reversed), code.corners, code.version);
@@ -164,8 +164,8 @@ async function placesOf(
 }
 
 /** From columns and rows of a patch's modules to pixels; null where it does not lie in the picture. */
-function placesIn(picture: Brightness, at: At, { xMm, yMm, moduleMm }: Patch): At | null {
-  const flat: At = (column, row) => at(xMm + column * moduleMm, yMm + row * moduleMm);
+function placesIn(picture: Brightness, place: At, { xMm, yMm, moduleMm }: Patch): At | null {
+  const flat: At = (column, row) => place(xMm + column * moduleMm, yMm + row * moduleMm);
   const isBeyond = ({ x, y }: Vertex): boolean => x < 0 || y < 0 || x > picture.width || y > picture.height;
   if (corners(2).some(([column, row]) => isBeyond(flat(column, row)))) return null;
   // What of it can be seen says best where it lies: sheets bend, and lenses, too.
@@ -179,17 +179,17 @@ function placesIn(picture: Brightness, at: At, { xMm, yMm, moduleMm }: Patch): A
   return isNear ? grid.at : flat;
 }
 
-function pixelsOf(at: At): number {
+function pixelsOf(place: At): number {
   const length = (from: Vertex, to: Vertex): number =>
     Math.hypot(to.x - from.x, to.y - from.y) / patchModules;
-  const [a, b, c, d] = corners(0).map(([column, row]) => at(column, row)) as unknown as Corners;
+  const [a, b, c, d] = corners(0).map(([column, row]) => place(column, row)) as unknown as Corners;
   return (length(a, b) + length(b, c) + length(c, d) + length(d, a)) / 4;
 }
 
 /** The patch with its quiet zone, turned about its middle. */
 function viewOf(
   picture: Brightness,
-  at: At,
+  places: At,
   pixels: number,
   light: number | null,
   { turn, scale }: (typeof views)[number],
@@ -207,7 +207,7 @@ function viewOf(
   };
   const large = remapped(picture, side * samples, side * samples, (x, y) => {
     const place = placeOf(x, y);
-    return at(place.x, place.y);
+    return places(place.x, place.y);
   });
   // What lies beside the patch are other patches.
   if (light !== null) {

@@ -65,10 +65,13 @@ describe('lines that fill an area', () => {
         const region = [box(1, 2, width, height, radius), hole(box(2, 3, width / 2, height / 2, radius / 2))];
         const interval = 0.05;
         const lines = fillLines(region, interval);
-        const length = lines.reduce((sum, { runs }) => sum + runs.reduce((own, [a, b]) => own + b - a, 0), 0);
+        const length = lines.reduce(
+          (sum, { runs }) => sum + runs.reduce((runSum, [a, b]) => runSum + b - a, 0),
+          0,
+        );
         // Each line stands for the interval that it really has: the height is parted evenly.
-        const own = height / Math.round(height / interval);
-        expect(Math.abs(length * own - regionArea(region))).toBeLessThan(0.01 * regionArea(region));
+        const spacing = height / Math.round(height / interval);
+        expect(Math.abs(length * spacing - regionArea(region))).toBeLessThan(0.01 * regionArea(region));
       }),
       { numRuns: 40, seed: 5 },
     );

@@ -32,7 +32,7 @@ export function connectedAreas(region: Region): readonly Region[] {
       .find(({ contour, bounds }) => within(bounds, inside) && holdsPoint([contour], inside))
       ?.holes.push(hole);
   }
-  return outers.map(({ contour, holes: own }) => [contour, ...own]);
+  return outers.map(({ contour, holes: inner }) => [contour, ...inner]);
 }
 
 /** A point beside the first straight edge or chord of a hole, within the hole. */

@@ -70,12 +70,12 @@ export function regionLength(region: Region, isOpen = false): number {
   return region.reduce(
     (sum, contour) =>
       sum +
-      contour.reduce((own, { x, y, bulge = 0 }, index) => {
-        if (isOpen && index === contour.length - 1) return own;
+      contour.reduce((total, { x, y, bulge = 0 }, index) => {
+        if (isOpen && index === contour.length - 1) return total;
         const next = contour[(index + 1) % contour.length]!;
         const chord = Math.hypot(next.x - x, next.y - y);
         const turn = 4 * Math.atan(Math.abs(bulge));
-        return own + (turn === 0 ? chord : (chord * turn) / (2 * Math.sin(turn / 2)));
+        return total + (turn === 0 ? chord : (chord * turn) / (2 * Math.sin(turn / 2)));
       }, 0),
     0,
   );

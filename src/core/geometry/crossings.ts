@@ -11,35 +11,35 @@ interface Point {
  * rising order. Outlines that are only touched give two equal distances or none.
  */
 export function crossingsOf(region: Region, point: Point, direction: Point): number[] {
-  const found: number[] = [];
+  const places: number[] = [];
   for (const contour of region)
     contour.forEach((from, index) => {
       const to = contour[(index + 1) % contour.length]!;
-      if (from.bulge) crossArc(found, from, to, from.bulge, point, direction);
-      else crossEdge(found, from, to, point, direction);
+      if (from.bulge) crossArc(places, from, to, from.bulge, point, direction);
+      else crossEdge(places, from, to, point, direction);
     });
-  return found.sort((a, b) => a - b);
+  return places.sort((a, b) => a - b);
 }
 
 /** Distance of a point from the line, positive to the right of its direction. */
-const side = (at: Point, point: Point, direction: Point): number =>
-  (at.y - point.y) * direction.x - (at.x - point.x) * direction.y;
-const along = (at: Point, point: Point, direction: Point): number =>
-  (at.x - point.x) * direction.x + (at.y - point.y) * direction.y;
+const side = (vertex: Point, point: Point, direction: Point): number =>
+  (vertex.y - point.y) * direction.x - (vertex.x - point.x) * direction.y;
+const along = (vertex: Point, point: Point, direction: Point): number =>
+  (vertex.x - point.x) * direction.x + (vertex.y - point.y) * direction.y;
 
-function crossEdge(found: number[], from: Point, to: Point, point: Point, direction: Point): void {
+function crossEdge(places: number[], from: Point, to: Point, point: Point, direction: Point): void {
   const a = side(from, point, direction);
   const b = side(to, point, direction);
   // An end on the line belongs to one side, so that a vertex is crossed once.
   if (a < 0 === b < 0) return;
   const share = a / (a - b);
-  found.push(
+  places.push(
     along({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share }, point, direction),
   );
 }
 
 function crossArc(
-  found: number[],
+  places: number[],
   from: Vertex,
   to: Vertex,
   bulge: number,
@@ -63,6 +63,6 @@ function crossArc(
   };
   const [near, far] = [middle - half, middle + half];
   // The ends decide whether an odd or an even number of crossings lies on the arc.
-  if (a !== b) found.push(depth(near) > depth(far) ? near : far);
-  else if (depth(near) > 0 && depth(far) > 0) found.push(near, far);
+  if (a !== b) places.push(depth(near) > depth(far) ? near : far);
+  else if (depth(near) > 0 && depth(far) > 0) places.push(near, far);
 }

@@ -30,8 +30,8 @@ type ParserClass = new () => { parseSync(text: string): DxfDrawing | null };
 /** The package is one thing to bundlers and another to Node. */
 function parserClass(): ParserClass {
   const names = dxfParser as unknown as { default?: ParserClass | { default?: ParserClass } };
-  const { default: own } = names;
-  return (typeof own === 'function' ? own : (own!.default ?? own)) as ParserClass;
+  const { default: inner } = names;
+  return (typeof inner === 'function' ? inner : (inner!.default ?? inner)) as ParserClass;
 }
 
 /** Null or an error for what is not DXF. */

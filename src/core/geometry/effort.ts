@@ -15,24 +15,24 @@ interface Crossing {
 /** Where edges cross, up to a number of places. Edges that share an end, or only touch, do not. Arcs count as their chords. */
 export function crossingsWithin(region: Region, most: number): readonly Crossing[] {
   const edges = edgesOf(region);
-  const found: Crossing[] = [];
+  const crossings: Crossing[] = [];
   eachCrossing(edges, (x, y) => {
-    found.push({ x, y });
-    return found.length < most;
+    crossings.push({ x, y });
+    return crossings.length < most;
   });
-  return found;
+  return crossings;
 }
 
 function edgesOf(region: Region): Edges {
   const edges = new Float64Array(4 * region.reduce((sum, contour) => sum + contour.length, 0));
-  let at = 0;
+  let position = 0;
   for (const contour of region)
     for (let index = 0; index < contour.length; index++) {
       const [from, to] = [contour[index]!, contour[(index + 1) % contour.length]!];
-      edges[at++] = from.x;
-      edges[at++] = from.y;
-      edges[at++] = to.x;
-      edges[at++] = to.y;
+      edges[position++] = from.x;
+      edges[position++] = from.y;
+      edges[position++] = to.x;
+      edges[position++] = to.y;
     }
   return edges;
 }
@@ -53,9 +53,14 @@ function eachCrossing(edges: Edges, tell: (x: number, y: number) => boolean): bo
       for (let two = one + 1; two < to; two++) {
         if (++pairs > mostPairs) return false;
         const [a, b] = [grid.inCells[one]!, grid.inCells[two]!];
-        const at = crossingOf(edges, a * 4, b * 4);
+        const crossing = crossingOf(edges, a * 4, b * 4);
         // Edges that meet in several cells cross in one of them.
-        if (at !== null && grid.cellOf(at.x, at.y) === cell && !tell(at.x, at.y)) return false;
+        if (
+          crossing !== null &&
+          grid.cellOf(crossing.x, crossing.y) === cell &&
+          !tell(crossing.x, crossing.y)
+        )
+          return false;
       }
   }
   return true;
@@ -76,11 +81,11 @@ class EdgeGrid {
   constructor(edges: Edges) {
     const count = edges.length / 4;
     let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let at = 0; at < edges.length; at += 2) {
-      left = Math.min(left, edges[at]!);
-      right = Math.max(right, edges[at]!);
-      top = Math.min(top, edges[at + 1]!);
-      bottom = Math.max(bottom, edges[at + 1]!);
+    for (let index = 0; index < edges.length; index += 2) {
+      left = Math.min(left, edges[index]!);
+      right = Math.max(right, edges[index]!);
+      top = Math.min(top, edges[index + 1]!);
+      bottom = Math.max(bottom, edges[index + 1]!);
     }
     this.side = Math.max(1, Math.min(mostCells, Math.ceil(Math.sqrt(count))));
     [this.left, this.top] = [left, top];
@@ -199,10 +204,15 @@ export class Effort {
 /** Where a line turns by more than a twelfth of a turn; what bends less adds nothing that overlaps. */
 const leastTurn = Math.PI / 6;
 const sharpCorners = (points: readonly Vertex[]): readonly Vertex[] =>
-  points.filter((at, index) => {
+  points.filter((vertex, index) => {
     const [before, after] = [points[index - 1], points[index + 1]];
     if (before === undefined || after === undefined) return false;
-    const [ux, uy, vx, vy] = [at.x - before.x, at.y - before.y, after.x - at.x, after.y - at.y];
+    const [ux, uy, vx, vy] = [
+      vertex.x - before.x,
+      vertex.y - before.y,
+      after.x - vertex.x,
+      after.y - vertex.y,
+    ];
     return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) > leastTurn;
   });
 
@@ -220,9 +230,9 @@ function nearPairs(points: readonly Vertex[], distance: number, most: number): n
           if (pairs >= most) return pairs;
         }
     const key = `${column} ${row}`;
-    const own = cells.get(key);
-    if (own === undefined) cells.set(key, [point]);
-    else own.push(point);
+    const inCell = cells.get(key);
+    if (inCell === undefined) cells.set(key, [point]);
+    else inCell.push(point);
   }
   return pairs;
 }

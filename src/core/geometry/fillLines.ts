@@ -38,16 +38,16 @@ export function fillLines(region: Region, interval: number): readonly FillLine[]
         crossings[line]!.push({ x: top.x + share * (bottom.x - top.x), direction });
       }
     });
-  return crossings.flatMap((found, line) => {
-    found.sort((a, b) => a.x - b.x);
+  return crossings.flatMap((onLine, line) => {
+    onLine.sort((a, b) => a.x - b.x);
     const runs: [number, number][] = [];
     let winding = 0;
-    found.forEach(({ x, direction }, place) => {
+    onLine.forEach(({ x, direction }, place) => {
       const was = winding;
       winding += direction;
       if (was === 0 && winding !== 0) runs.push([x, x]);
       else if (was !== 0 && winding === 0) runs.at(-1)![1] = x;
-      if (place === found.length - 1 && winding !== 0) runs.pop();
+      if (place === onLine.length - 1 && winding !== 0) runs.pop();
     });
     const open = runs.filter(([from, to]) => to > from);
     return open.length === 0 ? [] : [{ y: levelOf(line), runs: open }];

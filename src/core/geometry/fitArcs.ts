@@ -70,11 +70,11 @@ function sharpestCorner(contour: Contour): number {
 const turnAt = (points: readonly Vertex[], index: number): number =>
   turnBetween(points[index - 1]!, points[index]!, points[index + 1]!);
 
-function turnBetween(before: Vertex, at: Vertex, after: Vertex): number {
-  const inX = at.x - before.x;
-  const inY = at.y - before.y;
-  const outX = after.x - at.x;
-  const outY = after.y - at.y;
+function turnBetween(before: Vertex, vertex: Vertex, after: Vertex): number {
+  const inX = vertex.x - before.x;
+  const inY = vertex.y - before.y;
+  const outX = after.x - vertex.x;
+  const outY = after.y - vertex.y;
   return Math.abs(Math.atan2(inX * outY - inY * outX, inX * outX + inY * outY));
 }
 

@@ -35,12 +35,12 @@ function windingAt(region: Region, x: number, y: number): number {
 
 /** Areas and holes of a bitmap, counted by flooding: areas by edges, holes by edges and corners. */
 function countAreasAndHoles({ width, height, cells }: Bitmap): number {
-  const at = (x: number, y: number): number =>
+  const pointAt = (x: number, y: number): number =>
     x < 0 || y < 0 || x >= width || y >= height ? 0 : cells[y * width + x]!;
   const seen = new Set<string>();
   let count = 0;
   const flood = (x: number, y: number): void => {
-    const value = at(x, y);
+    const value = pointAt(x, y);
     const stack = [[x, y]];
     while (stack.length > 0) {
       const [column, row] = stack.pop() as [number, number];
@@ -50,7 +50,7 @@ function countAreasAndHoles({ width, height, cells }: Bitmap): number {
         row < -1 ||
         column > width ||
         row > height ||
-        at(column, row) !== value ||
+        pointAt(column, row) !== value ||
         seen.has(key)
       )
         continue;
@@ -135,12 +135,13 @@ describe('offsetOutlines', () => {
           const shrunk = offsetOutlines(region, -distance);
           // Each set cell loses a strip along free sides; a corner lost twice or gained is a square of the distance.
           let expected = 0;
-          const at = (x: number, y: number): number =>
+          const pointAt = (x: number, y: number): number =>
             x < 0 || y < 0 || x >= width || y >= height ? 0 : cells[y * width + x]!;
           const steps = 64;
           if (distance * steps < 1) return;
           for (let y = 0; y < height; y++)
-            for (let x = 0; x < width; x++) if (at(x, y) === 1) expected += cellLeft(at, x, y, distance);
+            for (let x = 0; x < width; x++)
+              if (pointAt(x, y) === 1) expected += cellLeft(pointAt, x, y, distance);
           expect(regionArea(shrunk)).toBeCloseTo(expected, 9);
           expect(insetArea(region, distance)).toBeCloseTo(expected, 9);
         },
@@ -157,8 +158,8 @@ describe('offsetOutlines', () => {
 });
 
 /** What shrinking leaves of one cell: strips off free sides, and a corner square where only the diagonal cell is free. */
-function cellLeft(at: (x: number, y: number) => number, x: number, y: number, distance: number): number {
-  const free = (dx: number, dy: number): boolean => at(x + dx, y + dy) === 0;
+function cellLeft(pointAt: (x: number, y: number) => number, x: number, y: number, distance: number): number {
+  const free = (dx: number, dy: number): boolean => pointAt(x + dx, y + dy) === 0;
   const sideX = 1 - (free(-1, 0) ? distance : 0) - (free(1, 0) ? distance : 0);
   const sideY = 1 - (free(0, -1) ? distance : 0) - (free(0, 1) ? distance : 0);
   let left = sideX * sideY;

@@ -44,7 +44,7 @@ function flat(contour: Contour, tolerance: number): FlatContour {
 function stretchesOf(points: Float64Array): Float64Array {
   const edges = points.length / 2;
   const stretches = new Float64Array(4 * Math.ceil(edges / edgesTogether));
-  for (let from = 0, at = 0; from < edges; from += edgesTogether, at += 4) {
+  for (let from = 0, index = 0; from < edges; from += edgesTogether, index += 4) {
     let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
     // With the end of the last edge, which is the beginning of the next.
     for (let edge = from; edge <= Math.min(from + edgesTogether, edges); edge++) {
@@ -54,7 +54,7 @@ function stretchesOf(points: Float64Array): Float64Array {
       top = Math.min(top, y);
       bottom = Math.max(bottom, y);
     }
-    stretches.set([left, right, top, bottom], at);
+    stretches.set([left, right, top, bottom], index);
   }
   return stretches;
 }
@@ -71,11 +71,11 @@ export function holdsPoint(region: Region, { x, y }: Vertex): boolean {
   for (const contour of region) {
     const { points, left, top, right, bottom } = flat(contour, usualTolerance);
     if (x < left || x > right || y < top || y > bottom) continue;
-    for (let at = 0; at < points.length; at += 2) {
-      const next = at + 2 === points.length ? 0 : at + 2;
-      const [fromY, toY] = [points[at + 1]!, points[next + 1]!];
+    for (let index = 0; index < points.length; index += 2) {
+      const next = index + 2 === points.length ? 0 : index + 2;
+      const [fromY, toY] = [points[index + 1]!, points[next + 1]!];
       if (fromY <= y === toY <= y) continue;
-      const fromX = points[at]!;
+      const fromX = points[index]!;
       if (fromX + ((y - fromY) / (toY - fromY)) * (points[next]! - fromX) > x)
         winding += toY > fromY ? 1 : -1;
     }
@@ -87,9 +87,9 @@ export function holdsPoint(region: Region, { x, y }: Vertex): boolean {
 export function regionDistance(a: Region, b: Region, tolerance = 0.01): number {
   let least = Infinity;
   for (const first of a) {
-    const own = flat(first, tolerance);
+    const outline = flat(first, tolerance);
     for (const second of b) {
-      least = contourDistance(own, flat(second, tolerance), least);
+      least = contourDistance(outline, flat(second, tolerance), least);
       if (least === 0) return 0;
     }
   }

@@ -70,16 +70,16 @@ function moveOutline(contour: Contour, distance: number): Contour {
   const isLeft = marks;
   let left = 0;
   for (let index = 0; index < count; index++) {
-    const own = bulge[index]!;
+    const edgeBulge = bulge[index]!;
     isLeft[index] = 0;
-    if (own !== 0) {
+    if (edgeBulge !== 0) {
       const next = index + 1 === count ? 0 : index + 1;
       // As in arcCentre: from the middle of the chord, along its normal.
-      const share = (1 - own * own) / (4 * own);
+      const share = (1 - edgeBulge * edgeBulge) / (4 * edgeBulge);
       centreX[index] = (x[index]! + x[next]!) / 2 - (y[next]! - y[index]!) * share;
       centreY[index] = (y[index]! + y[next]!) / 2 + (x[next]! - x[index]!) * share;
       const radius = Math.hypot(x[index]! - centreX[index]!, y[index]! - centreY[index]!);
-      if (radius + Math.sign(own) * distance <= 0) continue;
+      if (radius + Math.sign(edgeBulge) * distance <= 0) continue;
     }
     isLeft[index] = 1;
     left++;
@@ -95,11 +95,11 @@ function moveOutline(contour: Contour, distance: number): Contour {
     let before = index === 0 ? count - 1 : index - 1;
     while (isLeft[before] === 0) before = before === 0 ? count - 1 : before - 1;
     const isNext = before + 1 === index || (index === 0 && before === count - 1);
-    const at = isNext
+    const vector = isNext
       ? corner(stretches, before, index, distance, centreX, centreY)
       : meeting(stretches, before, index, distance);
-    movedX[made] = at.x;
-    movedY[made] = at.y;
+    movedX[made] = vector.x;
+    movedY[made] = vector.y;
     from.push(index);
     made++;
   }
@@ -107,19 +107,19 @@ function moveOutline(contour: Contour, distance: number): Contour {
   for (let place = 0; place < left; place++) {
     const index = from[place]!;
     const next = place + 1 === left ? 0 : place + 1;
-    const own = bulge[index]!;
+    const edgeBulge = bulge[index]!;
     moved.push({
       x: movedX[place]!,
       y: movedY[place]!,
       bulge:
-        own === 0
+        edgeBulge === 0
           ? undefined
           : bulgeAbout(
               movedX[place]! - centreX[index]!,
               movedY[place]! - centreY[index]!,
               movedX[next]! - centreX[index]!,
               movedY[next]! - centreY[index]!,
-              own,
+              edgeBulge,
             ),
     });
   }
@@ -156,16 +156,16 @@ function stretchesOf(contour: Contour): Stretches {
     const alongY = (to.y - from.y) / length;
     x[index] = from.x;
     y[index] = from.y;
-    const own = from.bulge ?? 0;
-    bulge[index] = own;
-    if (own === 0) {
+    const edgeBulge = from.bulge ?? 0;
+    bulge[index] = edgeBulge;
+    if (edgeBulge === 0) {
       startX[index] = endX[index] = alongX;
       startY[index] = endY[index] = alongY;
       continue;
     }
     // Half the arc's turn to either side of the chord: its tangent of a quarter is the bulge.
-    const halfCosine = (1 - own ** 2) / (1 + own ** 2);
-    const halfSine = (2 * own) / (1 + own ** 2);
+    const halfCosine = (1 - edgeBulge ** 2) / (1 + edgeBulge ** 2);
+    const halfSine = (2 * edgeBulge) / (1 + edgeBulge ** 2);
     startX[index] = alongX * halfCosine + alongY * halfSine;
     startY[index] = alongY * halfCosine - alongX * halfSine;
     endX[index] = alongX * halfCosine - alongY * halfSine;

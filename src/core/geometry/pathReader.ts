@@ -19,7 +19,7 @@ export function parsePath(d: string, place: (x: number, y: number) => Vertex, to
   };
   for (const [, command, rest] of d.matchAll(/([MLHVQCZ])([^MLHVQCZ]*)/gi)) {
     const numbers = rest!.match(/-?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi)?.map(Number) ?? [];
-    const at = (index: number): Vertex => place(numbers[index]!, numbers[index + 1]!);
+    const pointAt = (index: number): Vertex => place(numbers[index]!, numbers[index + 1]!);
     const upper = command!.toUpperCase();
     if (upper === 'Z') {
       const [first] = points;
@@ -32,10 +32,10 @@ export function parsePath(d: string, place: (x: number, y: number) => Vertex, to
     for (let index = 0; index + step <= numbers.length; index += step) {
       if (upper === 'M' && index === 0) {
         end(false);
-        points = [at(0)];
-      } else if (upper === 'M' || upper === 'L') points.push(at(index));
-      else if (upper === 'Q') addQuadratic(points, at(index), at(index + 2), tolerance);
-      else addCubic(points, at(index), at(index + 2), at(index + 4), tolerance);
+        points = [pointAt(0)];
+      } else if (upper === 'M' || upper === 'L') points.push(pointAt(index));
+      else if (upper === 'Q') addQuadratic(points, pointAt(index), pointAt(index + 2), tolerance);
+      else addCubic(points, pointAt(index), pointAt(index + 2), pointAt(index + 4), tolerance);
     }
   }
   end(false);

@@ -28,7 +28,9 @@ const formatGrade = byShares(0.05, 0.1, 0.15);
 function segmentsOf({ version, level, size }: Symbol): readonly Segment[] {
   const { role } = symbolAnatomy(version, level);
   const places = (isIn: (column: number, row: number, name: string) => boolean): number[] =>
-    [...role.keys()].filter((at) => isIn(at % size, Math.floor(at / size), moduleRoles[role[at]!]!));
+    [...role.keys()].filter((index) =>
+      isIn(index % size, Math.floor(index / size), moduleRoles[role[index]!]!),
+    );
   const corner = (isRight: boolean, isLower: boolean): Segment => ({
     modules: places((column, row) => {
       const [x, y] = [isRight ? size - 1 - column : column, isLower ? size - 1 - row : row];
@@ -59,7 +61,7 @@ export function fixedPatternGrade(symbol: Symbol, margins: Float64Array): Grade 
   const bounded = gradeLevels.map((level) => {
     const grades = segments.map(({ modules, gradeOf }) =>
       gradeOf(
-        modules.filter((at) => margins[at]! < leastModulation(level) || margins[at] === 0).length,
+        modules.filter((index) => margins[index]! < leastModulation(level) || margins[index] === 0).length,
         modules.length,
       ),
     );

@@ -64,12 +64,12 @@ export function gradeSymbol(
     }
     return sum / aperture.length;
   };
-  const own = Float64Array.from({ length: size * size }, (_, at) =>
-    reflectance(at % size, Math.floor(at / size)),
+  const light = Float64Array.from({ length: size * size }, (_, index) =>
+    reflectance(index % size, Math.floor(index / size)),
   );
   const isDirect = standard === 'ISO/IEC 29158';
-  const levels = isDirect ? cellLevels(own) : symbolLevels(own, quietReflectances(size, reflectance));
-  const margins = own.map((value, at) => marginOf(value, modules[at] === 1, levels));
+  const levels = isDirect ? cellLevels(light) : symbolLevels(light, quietReflectances(size, reflectance));
+  const margins = light.map((value, index) => marginOf(value, modules[index] === 1, levels));
   const wrong = Uint8Array.from(margins, (margin) => (margin <= 0 ? 1 : 0));
   const { worst, correctable } = lostCodewords(symbol, wrong);
   const unused = correctable === 0 ? (worst === 0 ? 1 : 0) : Math.max(0, 1 - worst / correctable);
@@ -111,7 +111,7 @@ const ofScanners: ReadonlySet<string> = new Set(['Axial non-uniformity', 'Grid n
 export function gradePhoto(picture: Brightness, grid: Grid, symbol: Symbol, standard: Standard): SymbolGrade {
   const grade = gradeSymbol(picture, grid, symbol, standard);
   const parameters = grade.parameters.filter(({ name }) => !ofScanners.has(name));
-  return { ...grade, parameters, overall: worstGrade(parameters.map((own) => own.grade)) };
+  return { ...grade, parameters, overall: worstGrade(parameters.map((parameter) => parameter.grade)) };
 }
 
 /** What modules are compared with: a threshold, and how far light and dark lie from it when nothing is lost. */
@@ -123,20 +123,20 @@ interface Levels {
 }
 
 /** Threshold in the middle of the highest and the lowest; modulation is 2 |R - threshold| / SC. */
-function symbolLevels(own: Float64Array, quiet: readonly number[]): Levels {
-  const highest = Math.max(...own, ...quiet);
-  const lowest = Math.min(...own, ...quiet);
+function symbolLevels(light: Float64Array, quiet: readonly number[]): Levels {
+  const highest = Math.max(...light, ...quiet);
+  const lowest = Math.min(...light, ...quiet);
   const contrast = highest - lowest;
   return { threshold: (highest + lowest) / 2, aboveIt: contrast / 2, belowIt: contrast / 2, contrast };
 }
 
 /** Means of what lies above and below a threshold that lies in their middle; contrast is (light - dark) / light. */
-function cellLevels(own: Float64Array): Levels {
-  let threshold = (Math.max(...own) + Math.min(...own)) / 2;
+function cellLevels(levels: Float64Array): Levels {
+  let threshold = (Math.max(...levels) + Math.min(...levels)) / 2;
   let [light, dark] = [1, 0];
   for (let round = 0; round < 8; round++) {
     const meanOf = (isIn: (value: number) => boolean): number => {
-      const values = own.filter(isIn);
+      const values = levels.filter(isIn);
       return values.length === 0 ? threshold : values.reduce((sum, value) => sum + value, 0) / values.length;
     };
     [light, dark] = [meanOf((value) => value >= threshold), meanOf((value) => value < threshold)];
@@ -175,13 +175,13 @@ function modulationGrade(symbol: Symbol, margins: Float64Array): Grade {
   const { codeword, blockOfCodeword } = symbolAnatomy(symbol.version, symbol.level);
   const { blockCount, correctablePerBlock } = blockLayout(symbol.version, symbol.level);
   const least = new Float64Array(blockOfCodeword.length).fill(1);
-  codeword.forEach((own, module) => {
-    if (own >= 0) least[own] = Math.min(least[own]!, margins[module]!);
+  codeword.forEach((place, module) => {
+    if (place >= 0) least[place] = Math.min(least[place]!, margins[module]!);
   });
   const bounded = gradeLevels.map((level) => {
     const used = new Array<number>(blockCount).fill(0);
-    least.forEach((margin, own) => {
-      if (margin < leastModulation(level) || margin === 0) used[blockOfCodeword[own]!]!++;
+    least.forEach((margin, place) => {
+      if (margin < leastModulation(level) || margin === 0) used[blockOfCodeword[place]!]!++;
     });
     const worst = Math.max(...used);
     const unused =

@@ -41,7 +41,7 @@ describe('a perfect symbol', () => {
   it.each(['ISO/IEC 15415', 'ISO/IEC 29158'] as const)('is of grade A by %s', (standard) => {
     const grade = graded({}, standard);
     expect(grade.overall).toBe(4);
-    expect(grade.parameters.map(({ grade: own }) => own)).toEqual([4, 4, 4, 4, 4, 4]);
+    expect(grade.parameters.map(({ grade: letter }) => letter)).toEqual([4, 4, 4, 4, 4, 4]);
     expect(Math.abs(grade.growthModules)).toBeLessThan(0.02);
   });
 });
@@ -79,11 +79,11 @@ describe('spacing', () => {
       const [column, row] = flat(x, y);
       return [(column - symbol.size / 2) / stretch + symbol.size / 2, row];
     };
-    const found = parameter(graded({ toModules }), 'Axial non-uniformity');
+    const nonUniformity = parameter(graded({ toModules }), 'Axial non-uniformity');
     // |X - Y| over their mean.
-    expect(found.value).toBeCloseTo((stretch - 1) / ((stretch + 1) / 2), 1);
-    expect(Math.abs(found.value! - (stretch - 1) / ((stretch + 1) / 2))).toBeLessThan(0.01);
-    expect(found.grade).toBe(grade);
+    expect(nonUniformity.value).toBeCloseTo((stretch - 1) / ((stretch + 1) / 2), 1);
+    expect(Math.abs(nonUniformity.value! - (stretch - 1) / ((stretch + 1) / 2))).toBeLessThan(0.01);
+    expect(nonUniformity.grade).toBe(grade);
   });
 });
 
@@ -99,12 +99,15 @@ describe('modulation', () => {
     // Modules of one codeword lie at two fifths of the contrast beyond the threshold: one error of nine is grade A still.
     const { codeword } = symbolAnatomy(symbol.version, symbol.level);
     const flipped = codeword.indexOf(0);
-    const one = { ...symbol, modules: symbol.modules.map((tone, at) => (at === flipped ? 1 - tone : tone)) };
+    const one = {
+      ...symbol,
+      modules: symbol.modules.map((tone, index) => (index === flipped ? 1 - tone : tone)),
+    };
     const grade = graded({}, 'ISO/IEC 15415', one);
     expect(parameter(grade, 'Modulation').grade).toBe(4);
     expect(parameter(grade, 'Unused error correction').value).toBeCloseTo(1 - 1 / 9, 6);
     expect(grade.modules[flipped]).toBe(0);
-    expect([...grade.modules].filter((own) => own === 0)).toHaveLength(1);
+    expect([...grade.modules].filter((module) => module === 0)).toHaveLength(1);
   });
 });
 
@@ -117,15 +120,17 @@ describe('errors', () => {
     [8, 0.111, 0],
   ])('of %s codewords of one block leave %s', (count, left, grade) => {
     const { codeword, blockOfCodeword } = symbolAnatomy(symbol.version, symbol.level);
-    const own = [...blockOfCodeword.keys()].filter((at) => blockOfCodeword[at] === 0).slice(0, count);
-    const flipped = new Set(own.map((position) => codeword.indexOf(position)));
+    const codewords = [...blockOfCodeword.keys()]
+      .filter((index) => blockOfCodeword[index] === 0)
+      .slice(0, count);
+    const flipped = new Set(codewords.map((position) => codeword.indexOf(position)));
     const damaged = {
       ...symbol,
-      modules: symbol.modules.map((tone, at) => (flipped.has(at) ? 1 - tone : tone)),
+      modules: symbol.modules.map((tone, index) => (flipped.has(index) ? 1 - tone : tone)),
     };
-    const found = parameter(graded({}, 'ISO/IEC 15415', damaged), 'Unused error correction');
-    expect(found.value).toBeCloseTo(left, 2);
-    expect(found.grade).toBe(grade);
+    const unused = parameter(graded({}, 'ISO/IEC 15415', damaged), 'Unused error correction');
+    expect(unused.value).toBeCloseTo(left, 2);
+    expect(unused.grade).toBe(grade);
   });
 });
 
@@ -140,7 +145,7 @@ describe('fixed patterns', () => {
     const flipped = new Set([0, 2, 4, 6].slice(0, count));
     const damaged = {
       ...symbol,
-      modules: symbol.modules.map((tone, at) => (flipped.has(at) ? 1 - tone : tone)),
+      modules: symbol.modules.map((tone, index) => (flipped.has(index) ? 1 - tone : tone)),
     };
     const found = graded({}, 'ISO/IEC 15415', damaged);
     expect(parameter(found, 'Fixed pattern damage').grade).toBe(grade);

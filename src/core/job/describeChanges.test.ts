@@ -47,8 +47,8 @@ describe('describeChanges', () => {
     const [code] = job.codes as [CodeSettings];
     const two = withCodeAdded(job, code);
     expect(changes(job, two)).toEqual(['code 2 put on']);
-    const wider = withCode(two, 'code-2', (own) => ({
-      ...own,
+    const wider = withCode(two, 'code-2', (second) => ({
+      ...second,
       logo: null,
       message: { kind: 'text', text: 'x' },
     }));

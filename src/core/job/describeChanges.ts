@@ -59,8 +59,8 @@ function codesChanges(before: Job, after: Job): Sentence[] {
   const changes: Sentence[] = after.codes.flatMap((code, place): Sentence[] => {
     const earlier = before.codes.find(({ id }) => id === code.id) ?? (isOne ? before.codes[0] : undefined);
     if (earlier === undefined) return [say`code ${place + 1} put on`];
-    const own = codeChanges(earlier, code);
-    return isOne ? own : own.map((change) => say`${codeName(code.id)}: ${change}`);
+    const changes = codeChanges(earlier, code);
+    return isOne ? changes : changes.map((change) => say`${codeName(code.id)}: ${change}`);
   });
   const gone = before.codes.filter(({ id }) => !isOne && after.codes.every((code) => code.id !== id));
   return [...changes, ...gone.map(({ id }) => say`${id.replace('-', ' ')} taken away`)];

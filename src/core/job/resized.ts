@@ -9,7 +9,7 @@ const isLength = (name: string): boolean => name.endsWith('Mm') || name === 'mm'
 
 /** A part of a document with all of its lengths times a factor. */
 function scaled<Part>(part: Part, factor: number): Part {
-  if (Array.isArray(part)) return part.map((own: unknown) => scaled(own, factor)) as Part;
+  if (Array.isArray(part)) return part.map((element: unknown) => scaled(element, factor)) as Part;
   if (part === null || typeof part !== 'object') return part;
   return Object.fromEntries(
     Object.entries(part).map(([name, value]: [string, unknown]) => [

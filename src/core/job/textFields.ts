@@ -9,8 +9,8 @@ const choices = new Set(['kind', 'form', 'security', 'notation', 'purpose', 'enc
 export function textFields(job: Job): TextFields {
   const { collection, codes, piece } = job;
   const { message } = codes[0]!;
-  const own: Record<string, string> = {};
+  const texts: Record<string, string> = {};
   for (const [field, value] of Object.entries(message))
-    if (typeof value === 'string' && !choices.has(field)) own[field.toLowerCase()] = value;
-  return { ...own, title: titleOf(job), collection, serial: piece.serial, host: hostOf(message) };
+    if (typeof value === 'string' && !choices.has(field)) texts[field.toLowerCase()] = value;
+  return { ...texts, title: titleOf(job), collection, serial: piece.serial, host: hostOf(message) };
 }

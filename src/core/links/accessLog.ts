@@ -25,10 +25,10 @@ export function readLogLine(text: string): LoggedRequest | null {
   const found = line.exec(text);
   if (found === null) return null;
   const [, host, address, when, method, path, status, , userAgent = ''] = found as unknown as string[];
-  const at = timeOf(when!);
-  if (at === null) return null;
+  const time = timeOf(when!);
+  if (time === null) return null;
   return {
-    at,
+    at: time,
     host: host?.replace(/:\d+$/, '').toLowerCase() ?? null,
     method: method!,
     path: path!,

@@ -10,9 +10,9 @@ export const slugLength = (links: number, oneIn: number): number =>
 
 /** Drawn until one is free. */
 export function drawnSlug(taken: (key: string) => boolean, length: number, random: () => number): string {
-  for (let more = 0; ; more++) {
+  for (let extra = 0; ; extra++) {
     // Where most are taken, a longer one is free.
-    const slug = drawnId(length + Math.floor(more / 50), random);
+    const slug = drawnId(length + Math.floor(extra / 50), random);
     if (!taken(slugKey(slug))) return slug;
   }
 }

@@ -46,15 +46,15 @@ export function aroundChange(
   days: readonly { readonly day: string; readonly person: number }[],
   changed: string,
 ): AroundChange | null {
-  const at = days.findIndex(({ day }) => day === changed);
+  const index = days.findIndex(({ day }) => day === changed);
   // Today is not over.
-  const room = at < 0 ? 0 : Math.min(at, days.length - 2 - at, longestDays);
+  const room = index < 0 ? 0 : Math.min(index, days.length - 2 - index, longestDays);
   if (room < 1) return null;
   const count = room < 7 ? room : room - (room % 7);
   const perDay = (some: typeof days): number => some.reduce((sum, { person }) => sum + person, 0) / count;
   return {
     days: count,
-    before: perDay(days.slice(at - count, at)),
-    after: perDay(days.slice(at + 1, at + 1 + count)),
+    before: perDay(days.slice(index - count, index)),
+    after: perDay(days.slice(index + 1, index + 1 + count)),
   };
 }

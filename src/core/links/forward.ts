@@ -14,8 +14,8 @@ export type Forwarded =
   /** `rule` is null for the target that holds by default. */
   { readonly to: string; readonly rule: number | null } | { readonly retired: string };
 
-export function isWithin({ zone, from, to, days, hours }: Schedule, at: number): boolean {
-  const local = DateTime.fromMillis(at, { zone });
+export function isWithin({ zone, from, to, days, hours }: Schedule, time: number): boolean {
+  const local = DateTime.fromMillis(time, { zone });
   if (!local.isValid) return false;
   const now = local.toFormat("yyyy-MM-dd'T'HH:mm");
   if ((from !== null && now < from) || (to !== null && now >= to)) return false;

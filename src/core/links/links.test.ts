@@ -44,38 +44,38 @@ const always: Schedule = {
   days: [1, 2, 3, 4, 5, 6, 7],
   hours: null,
 };
-const at = (iso: string): number => Date.parse(iso);
+const timeOf = (iso: string): number => Date.parse(iso);
 
 describe('a schedule', () => {
   it('follows the clock of its zone through both changes of daylight saving (IANA: London, 29 March and 25 October 2026)', () => {
     const morning = { ...always, hours: { from: '08:00', to: '09:00' } };
     // 08:30 is 08:30 UTC in winter and 07:30 UTC in summer.
-    expect(isWithin(morning, at('2026-03-28T08:30:00Z'))).toBe(true);
-    expect(isWithin(morning, at('2026-03-29T07:30:00Z'))).toBe(true);
-    expect(isWithin(morning, at('2026-03-29T08:30:00Z'))).toBe(false);
-    expect(isWithin(morning, at('2026-10-24T07:30:00Z'))).toBe(true);
-    expect(isWithin(morning, at('2026-10-25T08:30:00Z'))).toBe(true);
+    expect(isWithin(morning, timeOf('2026-03-28T08:30:00Z'))).toBe(true);
+    expect(isWithin(morning, timeOf('2026-03-29T07:30:00Z'))).toBe(true);
+    expect(isWithin(morning, timeOf('2026-03-29T08:30:00Z'))).toBe(false);
+    expect(isWithin(morning, timeOf('2026-10-24T07:30:00Z'))).toBe(true);
+    expect(isWithin(morning, timeOf('2026-10-25T08:30:00Z'))).toBe(true);
     // The hour that comes twice holds twice; the hour that is left out holds never.
     const one = { ...always, hours: { from: '01:00', to: '02:00' } };
     expect(
-      [at('2026-10-25T00:30:00Z'), at('2026-10-25T01:30:00Z')].map((time) => isWithin(one, time)),
+      [timeOf('2026-10-25T00:30:00Z'), timeOf('2026-10-25T01:30:00Z')].map((time) => isWithin(one, time)),
     ).toEqual([true, true]);
     for (let minute = 0; minute < 180; minute++)
-      expect(isWithin(one, at('2026-03-29T00:00:00Z') + minute * 60_000)).toBe(false);
+      expect(isWithin(one, timeOf('2026-03-29T00:00:00Z') + minute * 60_000)).toBe(false);
   });
 
   it('begins with its first minute and ends before its last; a night belongs to the day on which it begins', () => {
     const week = { ...always, from: '2026-07-01T10:00', to: '2026-07-08T10:00' };
-    expect(isWithin(week, at('2026-07-01T08:59:59Z'))).toBe(false);
-    expect(isWithin(week, at('2026-07-01T09:00:00Z'))).toBe(true);
-    expect(isWithin(week, at('2026-07-08T08:59:59Z'))).toBe(true);
-    expect(isWithin(week, at('2026-07-08T09:00:00Z'))).toBe(false);
+    expect(isWithin(week, timeOf('2026-07-01T08:59:59Z'))).toBe(false);
+    expect(isWithin(week, timeOf('2026-07-01T09:00:00Z'))).toBe(true);
+    expect(isWithin(week, timeOf('2026-07-08T08:59:59Z'))).toBe(true);
+    expect(isWithin(week, timeOf('2026-07-08T09:00:00Z'))).toBe(false);
     // Friday 3 July 2026, from ten in the evening to four.
     const friday = { ...always, days: [5], hours: { from: '22:00', to: '04:00' } };
-    expect(isWithin(friday, at('2026-07-03T22:00:00Z'))).toBe(true);
-    expect(isWithin(friday, at('2026-07-04T02:59:00Z'))).toBe(true);
-    expect(isWithin(friday, at('2026-07-04T03:00:00Z'))).toBe(false);
-    expect(isWithin(friday, at('2026-07-03T02:00:00Z'))).toBe(false);
+    expect(isWithin(friday, timeOf('2026-07-03T22:00:00Z'))).toBe(true);
+    expect(isWithin(friday, timeOf('2026-07-04T02:59:00Z'))).toBe(true);
+    expect(isWithin(friday, timeOf('2026-07-04T03:00:00Z'))).toBe(false);
+    expect(isWithin(friday, timeOf('2026-07-03T02:00:00Z'))).toBe(false);
   });
 });
 
@@ -88,8 +88,8 @@ describe('a link', () => {
   });
 
   it('leads where the first rule says that holds, or else to its target', () => {
-    const monday = at('2026-07-06T12:00:00Z');
-    const sunday = at('2026-07-05T12:00:00Z');
+    const monday = timeOf('2026-07-06T12:00:00Z');
+    const sunday = timeOf('2026-07-05T12:00:00Z');
     expect(forward(app, { at: monday, phone: 'Apple' })).toEqual({
       to: 'https://ternquay.example/app-a',
       rule: 0,
@@ -176,8 +176,8 @@ describe('a short address', () => {
         fc.constantFrom('https://go.example', 'https://example.example/go/'),
         fc.boolean(),
         (slug, base, isFree) => {
-          const own = slugOf(base, linkAddress(base, slug, isFree));
-          expect(slugKey(own!)).toBe(slugKey(slug));
+          const readBack = slugOf(base, linkAddress(base, slug, isFree));
+          expect(slugKey(readBack!)).toBe(slugKey(slug));
         },
       ),
     );
@@ -382,7 +382,7 @@ describe('the simulated public', () => {
     const visits = [...simulatedPublic(wish)];
     expect([...simulatedPublic(wish)]).toEqual(visits);
     const inWeek = (week: number) => {
-      const begin = at('2026-06-28T23:00:00Z') + (week - 27) * 7 * 24 * 3600e3;
+      const begin = timeOf('2026-06-28T23:00:00Z') + (week - 27) * 7 * 24 * 3600e3;
       return visits.filter((visit) => visit.at >= begin && visit.at < begin + 7 * 24 * 3600e3).length;
     };
     expect(inWeek(29) / inWeek(28)).toBeLessThan(0.45);
@@ -420,9 +420,9 @@ describe('what a change did', () => {
     const led = { ...named, target: 'https://ternquay.example/other' };
     const ruled = { ...led, rules: [{ schedule: null, phone: 'Apple' as const, target: led.target }] };
     const retired = { ...ruled, retired: { text: '' } };
-    const revisions = [first, named, led, ruled, retired, ruled].map((own, index) => ({
+    const revisions = [first, named, led, ruled, retired, ruled].map((link, index) => ({
       savedAt: `2026-06-0${index + 1}T00:00:00Z`,
-      link: own,
+      link: link,
     }));
     expect(changesOf(revisions).map(({ at: when, kind }) => [when.slice(9, 10), kind])).toEqual([
       ['3', 'target'],

@@ -18,15 +18,15 @@ export const hostIn = (base: string): string => (URL.canParse(base) ? new URL(ba
 
 /** Slugs below a base that texts name, in large letters (`slugKey`); with or without a scheme, a query or a slash at the end. */
 export function slugsIn(texts: Iterable<string>, base: string): ReadonlySet<string> {
-  const found = new Set<string>();
+  const slugs = new Set<string>();
   const addresses = addressesBelow(base);
-  if (addresses === null) return found;
+  if (addresses === null) return slugs;
   for (const text of texts)
     for (const [, written] of text.matchAll(addresses)) {
       const slug = unescapedSlug(written!);
-      if (slugPattern.test(slug)) found.add(slugKey(slug));
+      if (slugPattern.test(slug)) slugs.add(slugKey(slug));
     }
-  return found;
+  return slugs;
 }
 
 /** Every text within a document, whatever its kind. */

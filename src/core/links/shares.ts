@@ -22,7 +22,7 @@ type Known = { readonly id: string; readonly link: Link } | undefined;
 
 /** A link with one address is its own place. */
 function placeName({ places, name }: Link, slug: string): string {
-  const place = places.find((own) => slugKey(own.slug) === slug);
+  const place = places.find((place) => slugKey(place.slug) === slug);
   return place?.name || (places.length === 1 ? name : `${name}, ${slug}`);
 }
 
@@ -56,10 +56,10 @@ export function sharesBy(
   const shares = new Map<string, { name: string; count: number; firsts: number; link: string | null }>();
   for (const one of counted) {
     const { key, name, link } = under(one);
-    const own = shares.get(key) ?? { name, count: 0, firsts: 0, link };
-    shares.set(key, own);
-    own.count += one.count;
-    own.firsts += one.firsts;
+    const share = shares.get(key) ?? { name, count: 0, firsts: 0, link };
+    shares.set(key, share);
+    share.count += one.count;
+    share.firsts += one.firsts;
   }
   return [...shares.values()].sort((a, b) => b.count - a.count);
 }

@@ -136,8 +136,8 @@ function pages({ slug, link }: TableRow): readonly TableFile[] {
           `<p><a href="${escaped(link.target)}" rel="noreferrer">${escaped(link.target)}</a></p>`,
         )
       : retiredPage(link.name, link.retired.text);
-  return [...new Set([slug.toUpperCase(), slug.toLowerCase()])].map((own) => ({
-    name: `${own}/index.html`,
+  return [...new Set([slug.toUpperCase(), slug.toLowerCase()])].map((spelling) => ({
+    name: `${spelling}/index.html`,
     text,
   }));
 }

@@ -8,4 +8,4 @@ const ownerOf = (address: string): string => {
 };
 
 /** Whether two addresses belong to different people, as far as their hosts tell. */
-export const isThirdParty = (own: string, other: string): boolean => ownerOf(own) !== ownerOf(other);
+export const isThirdParty = (host: string, other: string): boolean => ownerOf(host) !== ownerOf(other);

@@ -115,10 +115,10 @@ class Counting {
   /** What an element refers to, and how often that is drawn for it. */
   private referencesOf(node: Node, corners: number): { readonly name: string; readonly times: number }[] {
     const attributes = meantAttributes(node);
-    const found: { name: string; times: number }[] = [];
+    const repeats: { name: string; times: number }[] = [];
     const add = (property: string, names: readonly string[]): void => {
       const times = markerNames.has(property) ? Math.max(1, corners) : 1;
-      for (const name of names) found.push({ name, times });
+      for (const name of names) repeats.push({ name, times });
     };
     for (const [key, value] of Object.entries(attributes)) {
       const local = localName(key);
@@ -131,7 +131,7 @@ class Counting {
       else add(local, referencesIn(value).own);
     }
     for (const rule of this.rules) if (isMet(rule, node)) add(rule.property, rule.names);
-    return found;
+    return repeats;
   }
 }
 
@@ -156,8 +156,8 @@ function commandsOf(node: Node): number {
 
 function lettersIn(text: string): number {
   let count = 0;
-  for (let at = 0; at < text.length; at++) {
-    const code = text.charCodeAt(at) | 0x20;
+  for (let index = 0; index < text.length; index++) {
+    const code = text.charCodeAt(index) | 0x20;
     // Of numbers only e is a letter.
     if (code >= 0x61 && code <= 0x7a && code !== 0x65) count++;
   }
@@ -166,8 +166,8 @@ function lettersIn(text: string): number {
 
 function numbersIn(text: string): number {
   let [count, isIn] = [0, false];
-  for (let at = 0; at < text.length; at++) {
-    const code = text.charCodeAt(at);
+  for (let index = 0; index < text.length; index++) {
+    const code = text.charCodeAt(index);
     const isDigit = (code >= 0x30 && code <= 0x39) || code === 0x2e;
     if (isDigit && !isIn) count++;
     isIn = isDigit;
@@ -220,6 +220,6 @@ function isMet({ tag, classes, id }: StyleRule, node: Node): boolean {
   if (tag !== null && tag !== localName(nameOf(node))) return false;
   const attributes = attributesOf(node);
   if (id !== null && id !== attributes.id) return false;
-  const own = classes.length === 0 ? [] : (attributes.class ?? '').split(/\s+/);
-  return classes.every((name) => own.includes(name));
+  const names = classes.length === 0 ? [] : (attributes.class ?? '').split(/\s+/);
+  return classes.every((name) => names.includes(name));
 }

@@ -44,10 +44,10 @@ function unsureModules(
       let isMixed = false;
       for (let down = skip; down < samplesPerModule - skip; down++)
         for (let right = skip; right < samplesPerModule - skip; right++) {
-          const at = (row * samplesPerModule + down) * across + column * samplesPerModule + right;
+          const index = (row * samplesPerModule + down) * across + column * samplesPerModule + right;
           count++;
-          if (mixed?.[at] === 1) isMixed = true;
-          if (ink[at] === 1 || (stays && knocked?.[at] !== 1)) dark++;
+          if (mixed?.[index] === 1) isMixed = true;
+          if (ink[index] === 1 || (stays && knocked?.[index] !== 1)) dark++;
         }
       const share = dark / count;
       if (isMixed || (isDark ? share < surelyDark : share > surelyLight)) unsure[module] = 1;

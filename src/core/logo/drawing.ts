@@ -160,8 +160,8 @@ class ShapeReader {
     let innerClip = clip;
     const clipId = referenceOf(attributes['clip-path']);
     if (clipId !== null && !this.isLinesOnly) {
-      const own = this.clipRegion(clipId, inner);
-      innerClip = clip === null ? own : this.shared(clip, own);
+      const clipArea = this.clipRegion(clipId, inner);
+      innerClip = clip === null ? clipArea : this.shared(clip, clipArea);
     }
     this.read(childrenOf(node), inner, opacity * Number(attributes.opacity ?? 1), innerClip);
   }

@@ -59,16 +59,16 @@ const isMovingWebp = (bytes: Uint8Array): boolean =>
 /** GIF89a, 20: a second image descriptor. Blocks are passed over one by one. */
 function isMovingGif(bytes: Uint8Array): boolean {
   const colours = (flags: number): number => ((flags & 0x80) === 0 ? 0 : 3 * 2 ** ((flags & 7) + 1));
-  let at = 13 + colours(bytes[10] ?? 0);
-  for (let images = 0; at < bytes.length;) {
-    const block = bytes[at];
+  let index = 13 + colours(bytes[10] ?? 0);
+  for (let images = 0; index < bytes.length;) {
+    const block = bytes[index];
     if (block === 0x2c) {
       if (++images > 1) return true;
-      at += 11 + colours(bytes[at + 9] ?? 0);
-    } else if (block === 0x21) at += 2;
+      index += 11 + colours(bytes[index + 9] ?? 0);
+    } else if (block === 0x21) index += 2;
     else return false;
-    for (let size = bytes[at] ?? 0; size > 0; size = bytes[at] ?? 0) at += size + 1;
-    at++;
+    for (let size = bytes[index] ?? 0; size > 0; size = bytes[index] ?? 0) index += size + 1;
+    index++;
   }
   return false;
 }

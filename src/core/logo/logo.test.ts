@@ -134,7 +134,9 @@ describe('a picture as a logo', () => {
     width,
     height,
     rgba: Uint8ClampedArray.from(
-      Array.from({ length: width * height }, (_, at) => colourAt(at % width, Math.floor(at / width))).flat(),
+      Array.from({ length: width * height }, (_, index) =>
+        colourAt(index % width, Math.floor(index / width)),
+      ).flat(),
     ),
   });
   const rule = { threshold: 0.5, inverted: false, groundTolerance: 0.1 };
@@ -155,8 +157,8 @@ describe('a picture as a logo', () => {
 
   it('is traced to outlines of its area, holes open', () => {
     const size = 120;
-    const ring = Uint8Array.from({ length: size * size }, (_, at) => {
-      const distance = Math.hypot((at % size) - 59.5, Math.floor(at / size) - 59.5);
+    const ring = Uint8Array.from({ length: size * size }, (_, index) => {
+      const distance = Math.hypot((index % size) - 59.5, Math.floor(index / size) - 59.5);
       return distance > 20 && distance < 50 ? 1 : 0;
     });
     const area = ring.reduce((sum, value) => sum + value, 0);

@@ -76,14 +76,14 @@ function specialAt(text: string, open: number): Special | null {
 /** A declaration may hold others in square brackets, and anything in quotes. */
 function doctypeEnd(text: string, from: number): number {
   let inner = 0;
-  for (let at = from; at < text.length; at++) {
-    const sign = text[at];
+  for (let index = from; index < text.length; index++) {
+    const sign = text[index];
     if (sign === '"' || sign === "'") {
-      at = text.indexOf(sign, at + 1);
-      if (at < 0) return -1;
+      index = text.indexOf(sign, index + 1);
+      if (index < 0) return -1;
     } else if (sign === '[') inner++;
     else if (sign === ']') inner--;
-    else if (sign === '>' && inner <= 0) return at + 1;
+    else if (sign === '>' && inner <= 0) return index + 1;
   }
   return -1;
 }
@@ -97,18 +97,18 @@ interface Tag {
 /** Null for one that does not end. */
 function tagAt(text: string, open: number): Tag | null {
   let attributes = 0;
-  for (let at = open + 1; at < text.length; at++) {
-    const sign = text[at];
+  for (let index = open + 1; index < text.length; index++) {
+    const sign = text[index];
     if (sign === '"' || sign === "'") {
-      at = text.indexOf(sign, at + 1);
-      if (at < 0) return null;
+      index = text.indexOf(sign, index + 1);
+      if (index < 0) return null;
     } else if (sign === '=') attributes++;
     else if (sign === '<') return null;
     else if (sign === '>')
       return {
-        kind: text[open + 1] === '/' ? 'end' : text[at - 1] === '/' ? 'empty' : 'start',
+        kind: text[open + 1] === '/' ? 'end' : text[index - 1] === '/' ? 'empty' : 'start',
         attributes,
-        end: at + 1,
+        end: index + 1,
       };
   }
   return null;

@@ -31,9 +31,9 @@ function areClose(a: string, b: string): boolean {
 function frequent(rgba: Uint8ClampedArray): string[] {
   const cells = new Map<number, { count: number; red: number; green: number; blue: number }>();
   const step = Math.max(1, Math.floor(rgba.length / 4 / 40_000)) * 4;
-  for (let at = 0; at < rgba.length; at += step) {
-    if (rgba[at + 3]! < 128) continue;
-    const [red, green, blue] = [rgba[at]!, rgba[at + 1]!, rgba[at + 2]!];
+  for (let index = 0; index < rgba.length; index += step) {
+    if (rgba[index + 3]! < 128) continue;
+    const [red, green, blue] = [rgba[index]!, rgba[index + 1]!, rgba[index + 2]!];
     const key = ((red >> 4) << 8) | ((green >> 4) << 4) | (blue >> 4);
     const cell = cells.get(key) ?? { count: 0, red: 0, green: 0, blue: 0 };
     cell.count++;

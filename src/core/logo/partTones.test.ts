@@ -25,30 +25,30 @@ const settings = (change: Partial<LogoSettings> = {}): LogoSettings => ({
   knockOut: { shape: 'box', wholeModules: true },
   ...change,
 });
-const artOf = (shapes: readonly { readonly colour: string; readonly area: Region }[], own = settings()) =>
-  readyArt({ kind: 'shapes', shapes, notes: [], title: [] }, own.ink) as LogoArt;
+const artOf = (shapes: readonly { readonly colour: string; readonly area: Region }[], logo = settings()) =>
+  readyArt({ kind: 'shapes', shapes, notes: [], title: [] }, logo.ink) as LogoArt;
 /** A picture whose greys run from left to right. */
-function ramp(from: number, to: number, own: LogoSettings): LogoArt {
+function ramp(from: number, to: number, logo: LogoSettings): LogoArt {
   const side = 120;
-  const data = Uint8Array.from({ length: side * side }, (_, at) =>
-    Math.round(from + ((to - from) * (at % side)) / (side - 1)),
+  const data = Uint8Array.from({ length: side * side }, (_, index) =>
+    Math.round(from + ((to - from) * (index % side)) / (side - 1)),
   );
   const png = encode({ width: side, height: side, data, channels: 1 });
   const picture = readPng(new Uint8Array(png)) as Exclude<ReturnType<typeof readPng>, { problem: string }>;
-  return readyArt({ kind: 'pixels', ...picture, notes: [], title: [] }, own.ink, true) as LogoArt;
+  return readyArt({ kind: 'pixels', ...picture, notes: [], title: [] }, logo.ink, true) as LogoArt;
 }
 
 describe('tones of parts', () => {
   it('of shapes are dark or light by the threshold, with their colours; of what lies over each other the upper one counts', () => {
-    const own = settings();
+    const logo = settings();
     const art = artOf(
       [
         { colour: '#204060', area: square(0, 21) },
         { colour: '#f0e0a0', area: square(7, 14) },
       ],
-      own,
+      logo,
     );
-    const tones = partTones(art, own, 21);
+    const tones = partTones(art, logo, 21);
     expect(tones.across).toBe(63);
     const at = (column: number, row: number) => {
       const part = row * 63 + column;
@@ -57,37 +57,39 @@ describe('tones of parts', () => {
     expect(at(2, 2)).toEqual([0, 0x20, 0x40, 0x60]);
     expect(at(31, 31)).toEqual([1, 0xf0, 0xe0, 0xa0]);
     expect(tones.hasTones).toBe(false);
-    const inverted = { ...own, ink: { ...own.ink, inverted: true } };
-    expect(partTones(artOf([{ colour: '#204060', area: square(0, 21) }], own), inverted, 21).tone[0]).toBe(1);
+    const inverted = { ...logo, ink: { ...logo.ink, inverted: true } };
+    expect(partTones(artOf([{ colour: '#204060', area: square(0, 21) }], logo), inverted, 21).tone[0]).toBe(
+      1,
+    );
   });
 
   it('are light in what is kept free, and say nothing beyond it nor where the brush says so', () => {
-    const own = settings({ share: 0.5, marginModules: 2 });
-    const art = artOf([{ colour: '#000000', area: square(0, 1) }], own);
-    const { tone } = partTones(art, own, 20);
+    const logo = settings({ share: 0.5, marginModules: 2 });
+    const art = artOf([{ colour: '#000000', area: square(0, 1) }], logo);
+    const { tone } = partTones(art, logo, 20);
     const middle = (module: number): number => module * 3 + 1;
     const at = (column: number, row: number) => tone[middle(row) * 60 + middle(column)];
     expect([at(10, 10), at(4, 10), at(1, 10)]).toEqual([0, 1, -1]);
     const stroke: Stroke = { as: 'free', radius: 0.05, points: [[0.525, 0.525]] };
-    const freed = partTones(art, { ...own, brush: [stroke] }, 20).tone;
+    const freed = partTones(art, { ...logo, brush: [stroke] }, 20).tone;
     expect(freed[middle(10) * 60 + middle(10)]).toBe(-1);
     expect(freed[middle(7) * 60 + middle(10)]).toBe(0);
   });
 
   it('of a picture are spread over the whole range, and its own contrast is told', () => {
-    const own = settings({ ink: { ...settings().ink, threshold: 0.5, groundTolerance: null } });
+    const logo = settings({ ink: { ...settings().ink, threshold: 0.5, groundTolerance: null } });
     for (const [from, to] of [
       [0, 255],
       [100, 140],
     ] as const) {
-      const { tone, contrast, hasTones } = partTones(ramp(from, to, own), own, 21);
+      const { tone, contrast, hasTones } = partTones(ramp(from, to, logo), logo, 21);
       expect(hasTones).toBe(true);
       expect(contrast).toBeCloseTo(((to - from) / 255) * 0.94, 1);
       const row = tone.subarray(31 * 63, 32 * 63);
-      const told = [...row].filter((value) => value >= 0);
-      expect(Math.min(...told)).toBe(0);
-      expect(Math.max(...told)).toBe(1);
-      expect([...told].sort((a, b) => a - b)).toEqual(told);
+      const tones = [...row].filter((value) => value >= 0);
+      expect(Math.min(...tones)).toBe(0);
+      expect(Math.max(...tones)).toBe(1);
+      expect([...tones].sort((a, b) => a - b)).toEqual(tones);
     }
   });
 
@@ -98,13 +100,13 @@ describe('tones of parts', () => {
   });
 
   it('of a drawing with thousands of shapes take no longer than anyone waits', async () => {
-    const own = settings();
-    const shapes = Array.from({ length: 3000 }, (_, at) => ({
-      colour: at % 2 === 0 ? '#102030' : '#e0d0c0',
-      area: square(at % 60, (at % 60) + 1),
+    const logo = settings();
+    const shapes = Array.from({ length: 3000 }, (_, index) => ({
+      colour: index % 2 === 0 ? '#102030' : '#e0d0c0',
+      area: square(index % 60, (index % 60) + 1),
     }));
-    const art = artOf(shapes, own);
-    expect(await promptSeconds(4, () => partTones(art, own, 177))).toBeLessThan(4);
+    const art = artOf(shapes, logo);
+    expect(await promptSeconds(4, () => partTones(art, logo, 177))).toBeLessThan(4);
   });
 });
 

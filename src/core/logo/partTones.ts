@@ -83,9 +83,10 @@ function addShapes(
   const topmost = new Int16Array(wide * wide).fill(-1);
   shapes.forEach(({ area }, index) => paintOver(topmost, wide, area, index));
   const colours = shapes.map(({ colour }) => rgbOfHex(colour).map(linearOfEncoded));
-  topmost.forEach((index, at) => {
+  topmost.forEach((index, position) => {
     if (index < 0) return;
-    const part = Math.floor(Math.floor(at / wide) / samples) * across + Math.floor((at % wide) / samples);
+    const part =
+      Math.floor(Math.floor(position / wide) / samples) * across + Math.floor((position % wide) / samples);
     weight[part]! += 1 / samples ** 2;
     for (let channel = 0; channel < 3; channel++)
       linear[part * 3 + channel]! += colours[index]![channel]! / samples ** 2;
@@ -96,19 +97,20 @@ function addShapes(
 function paintOver(samplesOfAll: Int16Array, wide: number, area: Region, value: number): void {
   const box = boundsOf(area);
   if (box === null) return;
-  const inside = (at: number): number => Math.min(wide, Math.max(0, at));
-  const [left, top] = [box.x, box.y].map((at) => inside(Math.floor(at * samplesPerModule))) as [
+  const inside = (index: number): number => Math.min(wide, Math.max(0, index));
+  const [left, top] = [box.x, box.y].map((index) => inside(Math.floor(index * samplesPerModule))) as [
     number,
     number,
   ];
-  const [right, bottom] = [box.x + box.width, box.y + box.height].map((at) =>
-    inside(Math.ceil(at * samplesPerModule)),
+  const [right, bottom] = [box.x + box.width, box.y + box.height].map((index) =>
+    inside(Math.ceil(index * samplesPerModule)),
   ) as [number, number];
   const [columns, rows] = [right - left, bottom - top];
   if (columns <= 0 || rows <= 0) return;
   const step = 1 / samplesPerModule;
-  sampleRegion(area, { x: left * step, y: top * step, step, columns, rows }).forEach((isIn, at) => {
-    if (isIn === 1) samplesOfAll[(top + Math.floor(at / columns)) * wide + left + (at % columns)] = value;
+  sampleRegion(area, { x: left * step, y: top * step, step, columns, rows }).forEach((isIn, index) => {
+    if (isIn === 1)
+      samplesOfAll[(top + Math.floor(index / columns)) * wide + left + (index % columns)] = value;
   });
 }
 
@@ -119,8 +121,8 @@ function addPicture(
   box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
 ): void {
   const { width, height, rgba } = pixels;
-  const edge = (at: number, from: number, length: number, count: number): number =>
-    Math.min(count, Math.max(0, ((at / partsPerModule - from) / length) * count));
+  const edge = (index: number, from: number, length: number, count: number): number =>
+    Math.min(count, Math.max(0, ((index / partsPerModule - from) / length) * count));
   for (let row = 0; row < across; row++) {
     const [top, bottom] = [edge(row, box.y, box.height, height), edge(row + 1, box.y, box.height, height)];
     if (top === bottom) continue;
@@ -135,11 +137,11 @@ function addPicture(
       for (let y = Math.floor(top); y < Math.max(Math.floor(top) + 1, Math.round(bottom)); y++)
         for (let x = Math.floor(left); x < Math.max(Math.floor(left) + 1, Math.round(right)); x++) {
           count++;
-          const at = y * width + x;
-          if (empty[at] === 1) continue;
+          const index = y * width + x;
+          if (empty[index] === 1) continue;
           weight[part]!++;
           for (let channel = 0; channel < 3; channel++)
-            linear[part * 3 + channel]! += linearOfByte[rgba[at * 4 + channel]!]!;
+            linear[part * 3 + channel]! += linearOfByte[rgba[index * 4 + channel]!]!;
         }
       weight[part]! /= count;
       for (let channel = 0; channel < 3; channel++) linear[part * 3 + channel]! /= count;

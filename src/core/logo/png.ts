@@ -23,10 +23,11 @@ export function readPng(bytes: Uint8Array): Picture | { readonly problem: string
     const rgba = new Uint8ClampedArray(width * height * 4);
     const isGrey = channels <= 2;
     const hasAlpha = channels % 2 === 0;
-    for (let at = 0; at < width * height; at++)
+    for (let index = 0; index < width * height; index++)
       for (let channel = 0; channel < 4; channel++) {
         const from = channel === 3 ? channels - 1 : isGrey ? 0 : channel;
-        rgba[at * 4 + channel] = channel === 3 && !hasAlpha ? 255 : data[at * channels + from]! >> shift;
+        rgba[index * 4 + channel] =
+          channel === 3 && !hasAlpha ? 255 : data[index * channels + from]! >> shift;
       }
     return { width, height, rgba, png: bytes };
   } catch {

@@ -11,36 +11,36 @@ export interface References {
  * behind backslashes count as outside: no drawing needs them.
  */
 export function referencesIn(value: string): References {
-  const own: string[] = [];
+  const inside: string[] = [];
   const small = value.toLowerCase();
   let hasOutside = small.includes('@import') || (small.includes('\\') && /\\[0-9a-z]/.test(small));
-  for (let at = small.indexOf('url('); at >= 0; at = small.indexOf('url(', at)) {
-    at += 4;
-    at = afterBlank(value, at);
-    const quote = value[at] === '"' || value[at] === "'" ? value[at]! : '';
-    if (quote !== '') at = afterBlank(value, at + 1);
-    if (value[at] !== '#') {
+  for (let index = small.indexOf('url('); index >= 0; index = small.indexOf('url(', index)) {
+    index += 4;
+    index = afterBlank(value, index);
+    const quote = value[index] === '"' || value[index] === "'" ? value[index]! : '';
+    if (quote !== '') index = afterBlank(value, index + 1);
+    if (value[index] !== '#') {
       // Nothing at all is no reference.
-      hasOutside ||= at < value.length && value[at] !== ')' && value[at] !== quote;
+      hasOutside ||= index < value.length && value[index] !== ')' && value[index] !== quote;
       continue;
     }
-    const end = endOfName(value, at + 1);
-    own.push(value.slice(at + 1, end));
-    at = end;
+    const end = endOfName(value, index + 1);
+    inside.push(value.slice(index + 1, end));
+    index = end;
   }
-  return { own, hasOutside: hasOutside || small.includes('image-set(') || small.includes('src(') };
+  return { own: inside, hasOutside: hasOutside || small.includes('image-set(') || small.includes('src(') };
 }
 
 function afterBlank(value: string, from: number): number {
-  let at = from;
-  while (at < value.length && /\s/.test(value[at]!)) at++;
-  return at;
+  let index = from;
+  while (index < value.length && /\s/.test(value[index]!)) index++;
+  return index;
 }
 
 function endOfName(value: string, from: number): number {
-  let at = from;
-  while (at < value.length && !/[\s)"']/.test(value[at]!)) at++;
-  return at;
+  let index = from;
+  while (index < value.length && !/[\s)"']/.test(value[index]!)) index++;
+  return index;
 }
 
 /** The name that an `href` refers to; null for anything outside. */

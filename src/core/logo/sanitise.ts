@@ -117,11 +117,13 @@ class Cleaning {
   }
 
   private namespacesIn(attributes: Attributes, around: Namespaces): Namespaces {
-    const own = Object.entries(attributes).filter(([name]) => name === 'xmlns' || name.startsWith('xmlns:'));
-    if (own.length === 0) return around;
+    const namespaces = Object.entries(attributes).filter(
+      ([name]) => name === 'xmlns' || name.startsWith('xmlns:'),
+    );
+    if (namespaces.length === 0) return around;
     return new Map([
       ...around,
-      ...own.map(([name, value]) => [name.slice('xmlns:'.length), this.meant(value).trim()] as const),
+      ...namespaces.map(([name, value]) => [name.slice('xmlns:'.length), this.meant(value).trim()] as const),
     ]);
   }
 
@@ -148,13 +150,13 @@ class Cleaning {
   private style(children: readonly Node[]): Node[] {
     const raw = children.map((child) => (nameOf(child) === textName ? String(child[textName]) : '')).join('');
     const meant = this.meant(raw);
-    const own = withoutImports(meant);
-    if (own !== meant) this.removed.add('style imports');
-    if (referencesIn(own).hasOutside) {
+    const kept = withoutImports(meant);
+    if (kept !== meant) this.removed.add('style imports');
+    if (referencesIn(kept).hasOutside) {
       this.removed.add('external references');
       return [];
     }
-    return own === '' ? [] : [{ [textName]: own === meant ? raw : escapedText(own) }];
+    return kept === '' ? [] : [{ [textName]: kept === meant ? raw : escapedText(kept) }];
   }
 }
 
@@ -167,9 +169,9 @@ const isLink = new Set(['href', 'src', 'data', 'action', 'poster', 'srcset', 'ba
 function withoutImports(text: string): string {
   const small = text.toLowerCase();
   let [kept, from] = ['', 0];
-  for (let at = small.indexOf('@import'); at >= 0; at = small.indexOf('@import', from)) {
-    kept += text.slice(from, at);
-    const end = text.indexOf(';', at);
+  for (let index = small.indexOf('@import'); index >= 0; index = small.indexOf('@import', from)) {
+    kept += text.slice(from, index);
+    const end = text.indexOf(';', index);
     from = end < 0 ? text.length : end + 1;
   }
   return kept + text.slice(from);

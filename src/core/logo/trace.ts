@@ -28,31 +28,32 @@ export function masksOf(pixels: Pixels, { threshold, inverted, groundTolerance }
   const ground = groundTolerance === null ? null : groundMask(luma, pixels, groundTolerance);
   const [ink, empty] = [new Uint8Array(luma.length), new Uint8Array(luma.length)];
   // Loops: a picture has more than a million pixels, and whoever changes the threshold waits.
-  for (let at = 0; at < luma.length; at++)
-    if (pixels.rgba[at * 4 + 3]! < 128 || ground?.[at] === 1) empty[at] = 1;
-    else if (luma[at]! < threshold !== inverted) ink[at] = 1;
+  for (let index = 0; index < luma.length; index++)
+    if (pixels.rgba[index * 4 + 3]! < 128 || ground?.[index] === 1) empty[index] = 1;
+    else if (luma[index]! < threshold !== inverted) ink[index] = 1;
   return { ink, empty };
 }
 
 function lumaOfPixels({ width, height, rgba }: Pixels): Float32Array {
   const luma = new Float32Array(width * height);
-  for (let at = 0; at < luma.length; at++)
-    luma[at] = lumaOf(rgba[at * 4]!, rgba[at * 4 + 1]!, rgba[at * 4 + 2]!) / 255;
+  for (let index = 0; index < luma.length; index++)
+    luma[index] = lumaOf(rgba[index * 4]!, rgba[index * 4 + 1]!, rgba[index * 4 + 2]!) / 255;
   return luma;
 }
 
 /** Pixels like the corners' colour that are reached from the edge: 1 for ground. Enclosed areas of that colour stay. */
 function groundMask(luma: Float32Array, { width, height, rgba }: Pixels, tolerance: number): Uint8Array {
   const corners = [0, width - 1, (height - 1) * width, height * width - 1];
-  const opaque = corners.filter((at) => rgba[at * 4 + 3]! >= 128);
+  const opaque = corners.filter((index) => rgba[index * 4 + 3]! >= 128);
   const ground = new Uint8Array(width * height);
   if (opaque.length < 2) return ground;
-  const level = opaque.map((at) => luma[at]!).sort((a, b) => a - b)[opaque.length >> 1]!;
+  const level = opaque.map((index) => luma[index]!).sort((a, b) => a - b)[opaque.length >> 1]!;
   const stack: number[] = [];
-  const reach = (at: number): void => {
-    if (ground[at] === 1 || rgba[at * 4 + 3]! < 128 || Math.abs(luma[at]! - level) > tolerance) return;
-    ground[at] = 1;
-    stack.push(at);
+  const reach = (index: number): void => {
+    if (ground[index] === 1 || rgba[index * 4 + 3]! < 128 || Math.abs(luma[index]! - level) > tolerance)
+      return;
+    ground[index] = 1;
+    stack.push(index);
   };
   for (let x = 0; x < width; x++) {
     reach(x);
@@ -63,12 +64,12 @@ function groundMask(luma: Float32Array, { width, height, rgba }: Pixels, toleran
     reach(y * width + width - 1);
   }
   while (stack.length > 0) {
-    const at = stack.pop()!;
-    const x = at % width;
-    if (x > 0) reach(at - 1);
-    if (x < width - 1) reach(at + 1);
-    if (at >= width) reach(at - width);
-    if (at < width * (height - 1)) reach(at + width);
+    const index = stack.pop()!;
+    const x = index % width;
+    if (x > 0) reach(index - 1);
+    if (x < width - 1) reach(index + 1);
+    if (index >= width) reach(index - width);
+    if (index < width * (height - 1)) reach(index + width);
   }
   return ground;
 }
@@ -85,8 +86,8 @@ export function traceMask(mask: Uint8Array, width: number, height: number): Regi
   // A light frame of one pixel closes outlines that would run along the edge.
   const [wide, high] = [width + 2, height + 2];
   const data = new Uint8ClampedArray(wide * high * 4).fill(255);
-  mask.forEach((ink, at) => {
-    if (ink === 1) data.fill(0, inFrame(at, width, wide) * 4, inFrame(at, width, wide) * 4 + 3);
+  mask.forEach((ink, index) => {
+    if (ink === 1) data.fill(0, inFrame(index, width, wide) * 4, inFrame(index, width, wide) * 4 + 3);
   });
   const traced = tracer.imagedataToTracedata(
     { width: wide, height: high, data },
@@ -115,5 +116,5 @@ export function traceMask(mask: Uint8Array, width: number, height: number): Regi
   return fitArcs(uniteRegion(outlines, 0.02, 'evenodd'), fitTolerancePx, fitCornerDegrees);
 }
 
-const inFrame = (at: number, width: number, wide: number): number =>
-  (Math.floor(at / width) + 1) * wide + (at % width) + 1;
+const inFrame = (index: number, width: number, wide: number): number =>
+  (Math.floor(index / width) + 1) * wide + (index % width) + 1;

@@ -47,27 +47,27 @@ function cleanPng(bytes: Uint8Array): CleanUpload {
   const pixels: Uint8Array[] = [];
   let dropped = false;
   let last = '';
-  for (let at = 8; at + 12 <= bytes.length && last !== 'IEND';) {
-    const length = view.getUint32(at);
-    const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
-    const end = at + 12 + length;
+  for (let index = 8; index + 12 <= bytes.length && last !== 'IEND';) {
+    const length = view.getUint32(index);
+    const type = String.fromCharCode(...bytes.subarray(index + 4, index + 8));
+    const end = index + 12 + length;
     if (end > bytes.length) return tooShort;
-    if (crc32(bytes.subarray(at + 4, end - 4)) !== view.getUint32(end - 4))
+    if (crc32(bytes.subarray(index + 4, end - 4)) !== view.getUint32(end - 4))
       return {
         problem: `The PNG file is damaged: the check sum of its part ${type} is wrong. Save the picture again.`,
       };
     // One header, at the beginning; the pixels without anything between (ISO/IEC 15948, 5.6).
-    if ((type === 'IHDR') !== (at === 8))
+    if ((type === 'IHDR') !== (index === 8))
       return { problem: 'The PNG file has more than one header. It is refused.' };
     if (type === 'acTL')
       return { problem: 'The file is an animated PNG picture. Save the one picture that you want.' };
     if (type === 'IDAT' && pixels.length > 0 && last !== 'IDAT')
       return { problem: 'The PNG file is damaged: its pixels are not in one piece. Save the picture again.' };
-    if (neededChunks.has(type)) kept.push(bytes.subarray(at, end));
+    if (neededChunks.has(type)) kept.push(bytes.subarray(index, end));
     else dropped = true;
-    if (type === 'IDAT') pixels.push(bytes.subarray(at + 8, end - 4));
+    if (type === 'IDAT') pixels.push(bytes.subarray(index + 8, end - 4));
     last = type;
-    at = end;
+    index = end;
   }
   if (last !== 'IEND') return tooShort;
   const needed = unpackedSize(view);
@@ -135,6 +135,6 @@ function unpacksTo(chunks: readonly Uint8Array[], most: number): number | null {
     return error instanceof TooMuch ? count : null;
   }
   const stream = joinedBytes(chunks);
-  const told = stream.length < 6 ? null : new DataView(stream.buffer).getUint32(stream.length - 4);
-  return isWhole && told === sum.value ? count : null;
+  const statedSize = stream.length < 6 ? null : new DataView(stream.buffer).getUint32(stream.length - 4);
+  return isWhole && statedSize === sum.value ? count : null;
 }

@@ -30,10 +30,10 @@ export interface AddressFault {
 /** Worst first; empty when the address is what it should be. */
 export function addressFaults(typed: string): AddressFault[] {
   const trimmed = typed.trim();
-  const found = slips(trimmed);
-  if (found.length === 0) return [];
-  const likely = found.some(({ mends }) => mends) ? likelyAddress(trimmed) : null;
-  return found.map(({ mends, ...fault }) => ({ ...fault, likely: mends ? likely : null }));
+  const mistakes = slips(trimmed);
+  if (mistakes.length === 0) return [];
+  const likely = mistakes.some(({ mends }) => mends) ? likelyAddress(trimmed) : null;
+  return mistakes.map(({ mends, ...fault }) => ({ ...fault, likely: mends ? likely : null }));
 }
 
 type Slip = Omit<AddressFault, 'likely'> & { readonly mends: boolean };
@@ -223,16 +223,16 @@ function hostSlips(
     return hostname === host
       ? restSlips(rest)
       : stop('address-host', `Browsers take “${host}” for the number ${hostname}.`, urlStandard, false);
-  const found = restSlips(rest);
+  const mistakes = restSlips(rest);
   if (labels.length > 1 && !knownNames.has(name))
-    found.push({
+    mistakes.push({
       kind: 'address-top-level',
       severity: 'caution',
       text: `No site ends in “.${name}”: there is no such ending in the registry.`,
       source: registry,
       mends: true,
     });
-  return found;
+  return mistakes;
 }
 
 function parserSlips(trimmed: string): Slip[] {

@@ -49,8 +49,8 @@ export function readCampaign(address: string): Campaign {
 /** The address with exactly these campaign parameters, at the end of its query; empty ones are left out. */
 export function withCampaign(address: string, campaign: Campaign): string {
   const { before, pairs, fragment } = partsOf(address);
-  const own = new Set(Object.values(parameterNames));
-  const kept = pairs.filter((pair) => !own.has(nameOf(pair)));
+  const parameters = new Set(Object.values(parameterNames));
+  const kept = pairs.filter((pair) => !parameters.has(nameOf(pair)));
   const added = campaignKeys
     .filter((key) => campaign[key])
     .map((key) => `${parameterNames[key]}=${encodeURIComponent(campaign[key]!)}`);

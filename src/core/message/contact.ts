@@ -137,10 +137,10 @@ function read(payload: string): ContactMessage | null {
 /** Splits at a separator that no backslash protects. */
 function splitAt(text: string, separator: string): string[] {
   const parts = [''];
-  for (let at = 0; at < text.length; at++) {
-    if (text[at] === '\\') parts.push(parts.pop()! + text.slice(at, ++at + 1));
-    else if (text[at] === separator) parts.push('');
-    else parts.push(parts.pop()! + text[at]!);
+  for (let index = 0; index < text.length; index++) {
+    if (text[index] === '\\') parts.push(parts.pop()! + text.slice(index, ++index + 1));
+    else if (text[index] === separator) parts.push('');
+    else parts.push(parts.pop()! + text[index]!);
   }
   return parts;
 }

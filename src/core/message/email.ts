@@ -39,12 +39,13 @@ function read(payload: string): EmailMessage | null {
   if (match === null) return null;
   const fields = queryFields(match[2] ?? '');
   const unbroken = (text: string | undefined): string => (text ?? '').replace(/\r\n/g, '\n');
-  const more = fields.get('to');
+  const otherTo = fields.get('to');
   return {
     kind: 'email',
-    to: [...match[1]!.split(',').map(percentDecoded), ...(more === undefined ? [] : more.split(','))].filter(
-      Boolean,
-    ),
+    to: [
+      ...match[1]!.split(',').map(percentDecoded),
+      ...(otherTo === undefined ? [] : otherTo.split(',')),
+    ].filter(Boolean),
     subject: fields.get('subject') ?? '',
     body: unbroken(fields.get('body')),
   };

@@ -21,9 +21,9 @@ export function readLoosely(typed: string): LooseMessage | null {
   if (isNumber(typed)) return { ...phone.empty, number: typed };
   const iban = electronicFormatIBAN(typed);
   if (iban !== null && isValidIBAN(iban)) return { ...payment.empty, iban: typed };
-  const at = degrees.exec(typed);
-  if (at !== null && Math.abs(Number(at[1])) <= 90 && Math.abs(Number(at[2])) <= 180)
-    return { ...place.empty, latitude: at[1]!, longitude: at[2]! };
+  const match = degrees.exec(typed);
+  if (match !== null && Math.abs(Number(match[1])) <= 90 && Math.abs(Number(match[2])) <= 180)
+    return { ...place.empty, latitude: match[1]!, longitude: match[2]! };
   return null;
 }
 

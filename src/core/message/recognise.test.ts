@@ -28,9 +28,9 @@ describe('what is typed as an address or as text', () => {
     ],
     ['tel:+442079460018', { kind: 'phone', number: '+442079460018' }],
   ])('%j is recognised', (typed, message) => {
-    for (const own of [recognised(web(typed)), recognised(text(typed))]) {
-      expect(own).toMatchObject(message);
-      expect(messageSchema.safeParse(own).success).toBe(true);
+    for (const recognisedMessage of [recognised(web(typed)), recognised(text(typed))]) {
+      expect(recognisedMessage).toMatchObject(message);
+      expect(messageSchema.safeParse(recognisedMessage).success).toBe(true);
     }
   });
 
@@ -76,11 +76,11 @@ describe('a link of a chat service', () => {
     ],
     ['chat-app://send?n=442079460018', 'chat-app://send?n={number}', '+442079460018', ''],
   ])('%p becomes pattern, number and text', (link, pattern, number, said) => {
-    const found = recognised(chat(link));
-    expect(found).toMatchObject({ kind: 'chat', pattern, number, text: said });
-    expect(describeMessage(found!).findings).toEqual([]);
+    const message = recognised(chat(link));
+    expect(message).toMatchObject({ kind: 'chat', pattern, number, text: said });
+    expect(describeMessage(message!).findings).toEqual([]);
     // What is written is the same link again, but for how its signs are escaped.
-    expect(decodeURIComponent(writeMessage(found!)).replace('+', '')).toBe(
+    expect(decodeURIComponent(writeMessage(message!)).replace('+', '')).toBe(
       decodeURIComponent(link.replace('%2B', '').replace('+', '%20')).replace('+', ''),
     );
   });

@@ -8,7 +8,7 @@ const table = Uint32Array.from({ length: 256 }, (_, byte) => {
 
 export function crc32(bytes: Uint8Array): number {
   let crc = 0xffffffff;
-  for (let at = 0; at < bytes.length; at++) crc = table[(crc ^ bytes[at]!) & 0xff]! ^ (crc >>> 8);
+  for (let index = 0; index < bytes.length; index++) crc = table[(crc ^ bytes[index]!) & 0xff]! ^ (crc >>> 8);
   return (crc ^ 0xffffffff) >>> 0;
 }
 
@@ -19,10 +19,10 @@ export class Adler32 {
 
   add(bytes: Uint8Array): void {
     let { one, two } = this;
-    for (let at = 0; at < bytes.length;) {
+    for (let index = 0; index < bytes.length;) {
       // So many that the sums stay exact before they are reduced (RFC 1950, 9).
-      const end = Math.min(at + 3800, bytes.length);
-      for (; at < end; at++) two += one += bytes[at]!;
+      const end = Math.min(index + 3800, bytes.length);
+      for (; index < end; index++) two += one += bytes[index]!;
       one %= 65521;
       two %= 65521;
     }

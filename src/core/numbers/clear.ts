@@ -6,6 +6,7 @@ export const clearAlphabet = '23456789ABCDEFGHJKMNPQRSTWXYZ';
 /** Of so many characters; `random` gives numbers from 0 to below 1. */
 export function drawnId(length: number, random: () => number): string {
   let id = '';
-  for (let at = 0; at < length; at++) id += clearAlphabet[Math.floor(random() * clearAlphabet.length)]!;
+  for (let index = 0; index < length; index++)
+    id += clearAlphabet[Math.floor(random() * clearAlphabet.length)]!;
   return id;
 }

@@ -2,8 +2,8 @@
 export function oneByOne(): <Result>(work: () => Promise<Result> | Result) => Promise<Result> {
   let last: Promise<unknown> = Promise.resolve();
   return (work) => {
-    const own = last.then(work);
-    last = own.catch(() => undefined);
-    return own;
+    const turn = last.then(work);
+    last = turn.catch(() => undefined);
+    return turn;
   };
 }

@@ -22,8 +22,8 @@ export function sortKey(name: string): string {
     } else if (/^\s/.test(part)) key += '\u0001';
     else if (/^\p{L}/u.test(part)) key += part;
     else {
-      const at = signs.indexOf(part);
-      key += at < 0 ? `\u0003${part}` : `\u0002${String.fromCharCode(0x30 + at)}`;
+      const index = signs.indexOf(part);
+      key += index < 0 ? `\u0003${part}` : `\u0002${String.fromCharCode(0x30 + index)}`;
     }
   }
   return key;

@@ -33,11 +33,11 @@ export async function writeContactSheet(
   const letters = new Letters(document);
   let index = 0;
   for await (const { sheet, label } of cells) {
-    const at = index++ % cellsOfContactSheet;
-    if (at === 0)
+    const position = index++ % cellsOfContactSheet;
+    if (position === 0)
       document.addPage({ size: [page.widthMm * pointsPerMm, page.heightMm * pointsPerMm], margin: 0 });
-    const x = page.marginMm + (at % columns) * cellMm.width;
-    const y = page.marginMm + Math.floor(at / columns) * cellMm.height;
+    const x = page.marginMm + (position % columns) * cellMm.width;
+    const y = page.marginMm + Math.floor(position / columns) * cellMm.height;
     const room = { width: cellMm.width - padMm, height: cellMm.height - 2 * padMm - labelMm };
     const scale = Math.min(1, room.width / sheet.widthMm, room.height / sheet.heightMm);
     const place = { space: 'rgb' as const, xMm: x, yMm: y, scale };

@@ -109,10 +109,10 @@ function picture(
   const { width, height, rgba } = read;
   let hex = '';
   const digits: string[] = [];
-  for (let at = 0; at < width * height; at++) {
-    const alpha = (rgba[4 * at + 3]! / 255) * opacity;
+  for (let index = 0; index < width * height; index++) {
+    const alpha = (rgba[4 * index + 3]! / 255) * opacity;
     for (const channel of [0, 1, 2])
-      hex += Math.round(255 + (rgba[4 * at + channel]! - 255) * alpha)
+      hex += Math.round(255 + (rgba[4 * index + channel]! - 255) * alpha)
         .toString(16)
         .padStart(2, '0');
     if (hex.length >= rowBytes) {

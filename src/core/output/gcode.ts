@@ -330,8 +330,8 @@ class Program {
   }
 }
 
-const liesIn = (own: Box, around: Box): boolean =>
-  own.x >= around.x - 1e-9 &&
-  own.y >= around.y - 1e-9 &&
-  own.x + own.width <= around.x + around.width + 1e-9 &&
-  own.y + own.height <= around.y + around.height + 1e-9;
+const liesIn = (inner: Box, around: Box): boolean =>
+  inner.x >= around.x - 1e-9 &&
+  inner.y >= around.y - 1e-9 &&
+  inner.x + inner.width <= around.x + around.width + 1e-9 &&
+  inner.y + inner.height <= around.y + around.height + 1e-9;

@@ -69,13 +69,13 @@ function addSheetPage(
   layers: PdfLayers,
 ): void {
   const bleedMm = bleedOf(sheet);
-  const own = pageOf(sheet);
+  const box = pageOf(sheet);
   const beside = Math.max(sheet.marginMm, Math.ceil(bleedMm * 10) / 10);
   const page: Box = {
     x: -beside,
     y: -beside,
-    width: own.width + 2 * (beside - sheet.marginMm),
-    height: own.height + 2 * (beside - sheet.marginMm),
+    width: box.width + 2 * (beside - sheet.marginMm),
+    height: box.height + 2 * (beside - sheet.marginMm),
   };
   document.addPage({ size: [page.width * pointsPerMm, page.height * pointsPerMm], margin: 0 });
   const boxOf = (around: number): number[] => [
@@ -201,13 +201,13 @@ function addArc(parts: string[], from: Vertex, to: Vertex, bulge: number): void 
   const steps = Math.ceil(Math.abs(turn) / (Math.PI / 2) - 1e-9);
   const handle = (4 / 3) * Math.tan(turn / steps / 4);
   const radius = { x: from.x - centre.x, y: from.y - centre.y };
-  const at = (step: number): { x: number; y: number } => {
+  const pointAt = (step: number): { x: number; y: number } => {
     const [sin, cos] = [Math.sin((turn * step) / steps), Math.cos((turn * step) / steps)];
     return { x: radius.x * cos - radius.y * sin, y: radius.x * sin + radius.y * cos };
   };
   let begin = radius;
   for (let step = 1; step <= steps; step++) {
-    const end = at(step);
+    const end = pointAt(step);
     const [x, y] = step === steps ? [to.x, to.y] : [centre.x + end.x, centre.y + end.y];
     parts.push(
       [

@@ -70,7 +70,8 @@ export function sampleRows(
 /** Eight pixels to a byte, the leftmost in the highest bit. */
 export function packedBits(inside: Uint8Array): Uint8Array {
   const bytes = new Uint8Array(Math.ceil(inside.length / 8));
-  for (let at = 0; at < inside.length; at++) if (inside[at] !== 0) bytes[at >> 3]! |= 0x80 >> (at & 7);
+  for (let index = 0; index < inside.length; index++)
+    if (inside[index] !== 0) bytes[index >> 3]! |= 0x80 >> (index & 7);
   return bytes;
 }
 
@@ -195,10 +196,10 @@ export function renderRows(
 /** The renderer multiplies colours with alpha. */
 function straight(premultiplied: Uint8Array): Uint8Array {
   const pixels = premultiplied.slice();
-  for (let at = 0; at < pixels.length; at += 4) {
-    const alpha = pixels[at + 3]!;
+  for (let index = 0; index < pixels.length; index += 4) {
+    const alpha = pixels[index + 3]!;
     if (alpha === 0 || alpha === 255) continue;
-    for (let channel = at; channel < at + 3; channel++)
+    for (let channel = index; channel < index + 3; channel++)
       pixels[channel] = Math.min(255, Math.round((pixels[channel]! * 255) / alpha));
   }
   return pixels;

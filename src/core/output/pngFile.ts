@@ -59,7 +59,7 @@ export function startPng({ width, height, pixels, pxPerM, title }: PngHeader): P
       if (row.length !== rowBytes) throw new Error(`A row has ${row.length} bytes, not ${rowBytes}.`);
       const line = new Uint8Array(rowBytes + 1);
       line[0] = up;
-      for (let at = 0; at < rowBytes; at++) line[at + 1] = row[at]! - before[at]!;
+      for (let index = 0; index < rowBytes; index++) line[index + 1] = row[index]! - before[index]!;
       before = row.slice();
       rows++;
       squeezer.push(line, rows === height);
@@ -77,7 +77,7 @@ function chunk(name: string, data: Uint8Array): Uint8Array {
   const bytes = new Uint8Array(data.length + 12);
   const view = new DataView(bytes.buffer);
   view.setUint32(0, data.length);
-  for (let at = 0; at < 4; at++) bytes[4 + at] = name.charCodeAt(at);
+  for (let index = 0; index < 4; index++) bytes[4 + index] = name.charCodeAt(index);
   bytes.set(data, 8);
   view.setUint32(8 + data.length, checkSum(bytes.subarray(4, 8 + data.length)));
   return bytes;
@@ -98,10 +98,10 @@ function checkSum(bytes: Uint8Array): number {
 
 export function joined(parts: readonly Uint8Array[]): Uint8Array {
   const bytes = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
+  let index = 0;
   for (const part of parts) {
-    bytes.set(part, at);
-    at += part.length;
+    bytes.set(part, index);
+    index += part.length;
   }
   return bytes;
 }

@@ -113,13 +113,13 @@ function onWhite(
   const grid = pixelGrid(sheet, setting.finished().grid, forScreens);
   const { columns, rows } = grid;
   const pixels = new Uint8Array(columns * rows * 4);
-  let at = 0;
+  let index = 0;
   renderRows(setting, grid, 'material', (row) => {
-    for (let from = 0; from < row.length; from += 4, at += 4) {
+    for (let from = 0; from < row.length; from += 4, index += 4) {
       const alpha = row[from + 3]! / 255;
       for (const channel of [0, 1, 2])
-        pixels[at + channel] = Math.round(255 + (row[from + channel]! - 255) * alpha);
-      pixels[at + 3] = 255;
+        pixels[index + channel] = Math.round(255 + (row[from + channel]! - 255) * alpha);
+      pixels[index + 3] = 255;
     }
   });
   return { pixels, columns, rows, corner: { x: grid.xMm, y: grid.yMm } };

@@ -58,9 +58,9 @@ export async function solidsOf(sheet: OperationSheet, setting: WriteSetting): Pr
     // Sums of heights end beside where they should by the last digit: what meets has one height.
     const { heights } = base;
     const level = (heightMm: number): number =>
-      [heights.fromMm, heights.toMm].find((own) => Math.abs(own - heightMm) < slack) ?? heightMm;
-    const block = (area: Region, own: Heights): Manifold => {
-      const [fromMm, toMm] = [level(own.fromMm), level(own.toMm)];
+      [heights.fromMm, heights.toMm].find((levelMm) => Math.abs(levelMm - heightMm) < slack) ?? heightMm;
+    const block = (area: Region, span: Heights): Manifold => {
+      const [fromMm, toMm] = [level(span.fromMm), level(span.toMm)];
       const polygons = flattenRegion(area, toleranceMm).map((contour) =>
         contour.map(({ x, y }): [number, number] => [x, sheet.heightMm - y]),
       );
@@ -88,8 +88,9 @@ export async function solidsOf(sheet: OperationSheet, setting: WriteSetting): Pr
     const meshOf = (body: Manifold): Mesh => {
       const { vertProperties, triVerts, numProp } = body.getMesh();
       const corners = new Float32Array((vertProperties.length / numProp) * 3);
-      for (let at = 0; at < corners.length / 3; at++)
-        for (let axis = 0; axis < 3; axis++) corners[3 * at + axis] = vertProperties[at * numProp + axis]!;
+      for (let index = 0; index < corners.length / 3; index++)
+        for (let axis = 0; axis < 3; axis++)
+          corners[3 * index + axis] = vertProperties[index * numProp + axis]!;
       return { corners, triangles: triVerts.slice() };
     };
     const body = (name: SolidBody['name'], colour: string, solid: Manifold): SolidBody => ({

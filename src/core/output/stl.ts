@@ -33,13 +33,13 @@ function stlOf({ corners, triangles }: Mesh, title: string): Uint8Array {
   );
   const view = new DataView(bytes.buffer);
   view.setUint32(headerBytes, count, true);
-  for (let triangle = 0, at = headerBytes + 4; triangle < count; triangle++, at += triangleBytes) {
+  for (let triangle = 0, index = headerBytes + 4; triangle < count; triangle++, index += triangleBytes) {
     const points = [0, 1, 2].map((corner) => {
       const first = 3 * triangles[3 * triangle + corner]!;
       return [corners[first]!, corners[first + 1]!, corners[first + 2]!] as const;
     });
     [normalOf(points), ...points].forEach((point, place) =>
-      point.forEach((value, axis) => view.setFloat32(at + 12 * place + 4 * axis, value, true)),
+      point.forEach((value, axis) => view.setFloat32(index + 12 * place + 4 * axis, value, true)),
     );
   }
   return bytes;

@@ -6,14 +6,14 @@ import type { Vertex } from '../geometry';
  * turns by twice the arcsine of c / 2r, or by the rest of the circle.
  */
 export function subpaths(d: string): { contour: Vertex[]; isClosed: boolean }[] {
-  const found: { contour: Vertex[]; isClosed: boolean }[] = [];
+  const paths: { contour: Vertex[]; isClosed: boolean }[] = [];
   let points: Vertex[] = [];
   const end = (isClosed: boolean): void => {
     if (points.length > 1) {
       const [first, last] = [points[0]!, points.at(-1)!];
       // Where a path comes back to where it began, closing adds no edge.
       if (isClosed && last.x === first.x && last.y === first.y) points.pop();
-      found.push({ contour: points, isClosed });
+      paths.push({ contour: points, isClosed });
     }
     points = [];
   };
@@ -59,5 +59,5 @@ export function subpaths(d: string): { contour: Vertex[]; isClosed: boolean }[] 
     }
   }
   end(false);
-  return found;
+  return paths;
 }

@@ -52,8 +52,8 @@ function modelOf(bodies: readonly SolidBody[], { title, description }: FileNotes
 /** Six decimals tell every two corners of single precision apart that a bed of a metre can have. */
 function verticesOf({ corners }: SolidBody['mesh']): string {
   const parts: string[] = [];
-  for (let at = 0; at < corners.length; at += 3) {
-    const [x, y, z] = [0, 1, 2].map((axis) => Number(corners[at + axis]!.toFixed(6)));
+  for (let index = 0; index < corners.length; index += 3) {
+    const [x, y, z] = [0, 1, 2].map((axis) => Number(corners[index + axis]!.toFixed(6)));
     parts.push(`<vertex x="${x}" y="${y}" z="${z}"/>`);
   }
   return parts.join('');
@@ -61,7 +61,9 @@ function verticesOf({ corners }: SolidBody['mesh']): string {
 
 function trianglesOf({ triangles }: SolidBody['mesh']): string {
   const parts: string[] = [];
-  for (let at = 0; at < triangles.length; at += 3)
-    parts.push(`<triangle v1="${triangles[at]}" v2="${triangles[at + 1]}" v3="${triangles[at + 2]}"/>`);
+  for (let index = 0; index < triangles.length; index += 3)
+    parts.push(
+      `<triangle v1="${triangles[index]}" v2="${triangles[index + 1]}" v3="${triangles[index + 2]}"/>`,
+    );
   return parts.join('');
 }

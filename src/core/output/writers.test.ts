@@ -25,7 +25,7 @@ import { cmykOf } from './pdf';
 import { startPng } from './pngFile';
 import { plainColour } from './writer';
 
-const jobOn = (material: string, machine: string, more: Partial<Job> = {}): Job => ({
+const jobOn = (material: string, machine: string, change: Partial<Job> = {}): Job => ({
   ...newJob({
     name: 'Berth 17',
     message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
@@ -33,11 +33,11 @@ const jobOn = (material: string, machine: string, more: Partial<Job> = {}): Job 
     pieceSizeMm: { width: 60, height: 40 },
     codeWidthMm: 29,
   }),
-  ...more,
+  ...change,
 });
 const plate = jobOn('black-anodised-aluminium', 'co2-laser');
-const textOf = async (job: Job, take: TakeId): Promise<string> =>
-  Buffer.from((await filesOf(job, runJob(job), [take], 3))[0]!.bytes).toString('latin1');
+const textOf = async (job: Job, format: TakeId): Promise<string> =>
+  Buffer.from((await filesOf(job, runJob(job), [format], 3))[0]!.bytes).toString('latin1');
 
 describe('every writer', () => {
   it.each([
@@ -52,14 +52,14 @@ describe('every writer', () => {
     ['stl', jobOn('white-filament-black', 'filament-printer')],
     ['3mf', jobOn('white-filament-black', 'filament-printer')],
     ['label-pbm', jobOn('direct-thermal-paper', 'label-printer-203dpi')],
-  ] as const)('gives the same bytes for the same job: %s', async (take, job) => {
-    const [first, second] = [await textOf(job, take), await textOf(structuredClone(job), take)];
+  ] as const)('gives the same bytes for the same job: %s', async (format, job) => {
+    const [first, second] = [await textOf(job, format), await textOf(structuredClone(job), format)];
     expect(first === second).toBe(true);
   });
 
   it('is offered first for some kind of machine, or one click away for all', () => {
     for (const kind of Object.keys(machineKinds) as MachineKindId[])
-      expect([kind, takes.some((take) => suitsMachine(take, { kind }))]).toEqual([kind, true]);
+      expect([kind, takes.some((format) => suitsMachine(format, { kind }))]).toEqual([kind, true]);
     for (const { id, use, name } of takes)
       expect([id, use.length > 5, name.length > 1]).toEqual([id, true, true]);
   });
@@ -166,8 +166,8 @@ describe('G-code', () => {
       ink: blackInk,
       ...(setting === undefined ? {} : { setting }),
     });
-    const written = (own: typeof pair, operations: OperationSheet['operations']): Promise<string> =>
-      gcodeOf({ widthMm: 20, heightMm: 10, marginMm: 0, operations }, own);
+    const written = (onPair: typeof pair, operations: OperationSheet['operations']): Promise<string> =>
+      gcodeOf({ widthMm: 20, heightMm: 10, marginMm: 0, operations }, onPair);
     const powersOf = (text: string): string[] => [
       ...new Set([...text.matchAll(/F(\d+) S([1-9]\d*)$/gm)].map(([, feed, power]) => `${feed} ${power}`)),
     ];

@@ -47,7 +47,7 @@ export async function checkPhoto(
   course: FindCourse = {},
 ): Promise<PhotoCheck> {
   const picture = brightnessOf(frame);
-  const found = await findCodes(frame, course);
+  const codes = await findCodes(frame, course);
   const read: { name: string; votes: boolean; text: string | null }[] = [];
   for (const { name, votes, read: readBy } of readers) {
     if (course.isStale?.() === true) break;
@@ -55,9 +55,9 @@ export async function checkPhoto(
   }
   const isMeant = (seen: SeenCode): boolean => meant.some((code) => saysTheSame(seen, code));
   const compared = new Set(
-    [...found].sort((a, b) => Number(isMeant(b)) - Number(isMeant(a))).slice(0, mostCompared),
+    [...codes].sort((a, b) => Number(isMeant(b)) - Number(isMeant(a))).slice(0, mostCompared),
   );
-  return { codes: found.map((seen) => checked(picture, seen, meant, compared.has(seen))), readers: read };
+  return { codes: codes.map((seen) => checked(picture, seen, meant, compared.has(seen))), readers: read };
 }
 
 /** Of a page of many codes those of the job come first; the rest is read and not compared module by module. */
@@ -69,10 +69,10 @@ function checked(
   meant: readonly MeantCode[],
   isCompared: boolean,
 ): CheckedCode {
-  const own = meant.find((code) => saysTheSame(seen, code)) ?? null;
+  const meantCode = meant.find((code) => saysTheSame(seen, code)) ?? null;
   const toned = seen.reversed ? turnedRound(picture) : picture;
   const grid = isCompared ? fitGrid(toned, seen.corners, seen.version) : null;
-  const symbols = [own?.symbol ?? null, rebuilt(seen)].flatMap((symbol) =>
+  const symbols = [meantCode?.symbol ?? null, rebuilt(seen)].flatMap((symbol) =>
     symbol !== null &&
     symbol.version === seen.version &&
     symbol.level === seen.level &&
@@ -82,14 +82,16 @@ function checked(
   );
   const laid = symbols
     .map((symbol) =>
-      grid === null ? null : bestLaid(toned, grid, symbol, symbol === own?.symbol ? own.covered : null),
+      grid === null
+        ? null
+        : bestLaid(toned, grid, symbol, symbol === meantCode?.symbol ? meantCode.covered : null),
     )
     .find((one) => one !== null && one.comparison.wrongCount <= mostUnlike * one.comparison.wrong.length);
   const comparison = laid?.comparison ?? null;
   return {
     seen,
-    meantId: own?.id ?? null,
-    isSameSymbol: own !== null && comparison !== null && comparison.symbol === own.symbol,
+    meantId: meantCode?.id ?? null,
+    isSameSymbol: meantCode !== null && comparison !== null && comparison.symbol === meantCode.symbol,
     comparison,
     grid: placesOrNull(laid?.grid ?? grid),
     pixelsPerModule: pixelsOf(seen),
@@ -104,7 +106,7 @@ export function saysTheSame(
   if (!isBytes) return seen.text === payload;
   return (
     seen.bytes.length === payload.length &&
-    seen.bytes.every((byte, at) => byte === (payload.charCodeAt(at) & 255))
+    seen.bytes.every((byte, index) => byte === (payload.charCodeAt(index) & 255))
   );
 }
 
@@ -152,8 +154,8 @@ const bestLaid = (
   covered: MeantCode['covered'],
 ): Laid =>
   fewestWrong(
-    [grid, transposed(grid)].map((own) => ({
-      grid: own,
-      comparison: comparePicture(picture, own, symbol, covered ?? undefined),
+    [grid, transposed(grid)].map((view) => ({
+      grid: view,
+      comparison: comparePicture(picture, view, symbol, covered ?? undefined),
     })),
   )!;

@@ -63,7 +63,7 @@ export function comparePicture(
     ...lost,
     symbol,
     wrong,
-    wrongCount: wrong.reduce((sum, isWrong, at) => sum + (covered[at] === 1 ? 0 : isWrong), 0),
+    wrongCount: wrong.reduce((sum, isWrong, index) => sum + (covered[index] === 1 ? 0 : isWrong), 0),
     covered,
     contrast: Math.max(contrastOf(symbol, light) / lightest, 0),
     growthModules: growthOf(picture, grid),
@@ -106,8 +106,8 @@ export function growthOf(picture: Brightness, { size, at }: Pick<Grid, 'size' | 
 function darkShare(values: readonly number[]): number {
   const reach = perModule + 2;
   let dark = 0;
-  values.forEach((value, at) => {
-    const around = values.slice(Math.max(0, at - reach), at + reach + 1);
+  values.forEach((value, index) => {
+    const around = values.slice(Math.max(0, index - reach), index + reach + 1);
     const middle = (Math.max(...around) + Math.min(...around)) / 2;
     if (value < middle) dark++;
   });

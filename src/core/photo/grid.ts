@@ -40,11 +40,10 @@ export function gridOfPlaces({ places, version, size, bentModules, patterns }: G
     const place = 2 * (row * side + column);
     return { x: places[place]!, y: places[place + 1]! };
   };
-  const at = (column: number, row: number): Vertex => {
-    const [left, top] = [column, row].map((own) => Math.min(Math.max(Math.floor(own), 0), size - 1)) as [
-      number,
-      number,
-    ];
+  const pointAt = (column: number, row: number): Vertex => {
+    const [left, top] = [column, row].map((coordinate) =>
+      Math.min(Math.max(Math.floor(coordinate), 0), size - 1),
+    ) as [number, number];
     const [right, down] = [column - left, row - top];
     const [a, b, c, d] = [
       corner(left, top),
@@ -57,7 +56,7 @@ export function gridOfPlaces({ places, version, size, bentModules, patterns }: G
       (c[axis] * (1 - right) + d[axis] * right) * down;
     return { x: mixed('x'), y: mixed('y') };
   };
-  return { version, size, bentModules, patterns, at };
+  return { version, size, bentModules, patterns, at: pointAt };
 }
 
 export type Corners = readonly [Vertex, Vertex, Vertex, Vertex];
@@ -89,7 +88,7 @@ function patternsOf(version: number, size: number): readonly Pattern[] {
 /** How much of a pattern is where it is looked for: 1 all of it, 0 nothing, below 0 the other way round. */
 function agreement(
   picture: Brightness,
-  at: (column: number, row: number) => Vertex,
+  pointAt: (column: number, row: number) => Vertex,
   { column, row, reach, isDark }: Pattern,
   within: readonly number[],
 ): number {
@@ -100,7 +99,7 @@ function agreement(
       const isDarkHere = isDark(Math.max(Math.abs(right), Math.abs(down)));
       for (const offDown of within)
         for (const offRight of within) {
-          const { x, y } = at(column + right + offRight, row + down + offDown);
+          const { x, y } = pointAt(column + right + offRight, row + down + offDown);
           const luma = lumaAt(picture, x, y);
           if (luma < darkest) darkest = luma;
           if (luma > lightest) lightest = luma;
@@ -141,21 +140,21 @@ export function fitGrid(picture: Brightness, corners: Corners, version: number):
   if (start === null) return null;
   let map: Homography = start;
   let bend: Bend = flat;
-  let found: readonly Found[] = [];
+  let centres: readonly Found[] = [];
   for (const search of searches) {
-    found = patterns.flatMap((pattern) => foundNear(picture, map, bend, pattern, search) ?? []);
-    if (found.filter(({ pattern }) => pattern.reach === 4).length < 2) return null;
+    centres = patterns.flatMap((pattern) => foundNear(picture, map, bend, pattern, search) ?? []);
+    if (centres.filter(({ pattern }) => pattern.reach === 4).length < 2) return null;
     // Corners hold the plane where there are too few patterns for it.
-    const held = found.length >= 4 ? [] : cornersHeld(map, size);
-    map = fitHomography([...found.map(pairOf), ...held]) ?? map;
-    bend = found.length >= leastBent && flatOff(map, found) > leastOff ? fitBend(map, found) : flat;
+    const held = centres.length >= 4 ? [] : cornersHeld(map, size);
+    map = fitHomography([...centres.map(pairOf), ...held]) ?? map;
+    bend = centres.length >= leastBent && flatOff(map, centres) > leastOff ? fitBend(map, centres) : flat;
   }
   return {
     version,
     size,
     at: (column, row) => bent(map, bend, column, row),
-    bentModules: flatOff(map, found),
-    patterns: found.length,
+    bentModules: flatOff(map, centres),
+    patterns: centres.length,
   };
 }
 
@@ -249,12 +248,12 @@ const cornersHeld = (map: Homography, size: number): readonly Pair[] =>
   ].map(([x, y]) => ({ from: { x: x!, y: y! }, to: project(map, x!, y!), weight: 0.3 }));
 
 /** How far patterns lie from where a flat piece has them, in modules: the root of the mean of the squares. */
-function flatOff(map: Homography, found: readonly Found[]): number {
-  const squares = found.map(({ pattern, place }) => {
+function flatOff(map: Homography, centres: readonly Found[]): number {
+  const squares = centres.map(({ pattern, place }) => {
     const flatPlace = project(map, pattern.column, pattern.row);
     return (Math.hypot(flatPlace.x - place.x, flatPlace.y - place.y) / moduleAt(map, pattern)) ** 2;
   });
-  return Math.sqrt(squares.reduce((sum, own) => sum + own, 0) / squares.length);
+  return Math.sqrt(squares.reduce((sum, square) => sum + square, 0) / squares.length);
 }
 /** What lies off by less is off by how patterns are found. */
 const leastOff = 0.06;
@@ -270,17 +269,17 @@ const squaresOf = (column: number, row: number): readonly number[] => {
   return [1, u, v, u * u, u * v, v * v];
 };
 
-function fitBend(map: Homography, found: readonly Found[]): Bend {
-  const rows = found.map(({ pattern, weight }) =>
+function fitBend(map: Homography, centres: readonly Found[]): Bend {
+  const rows = centres.map(({ pattern, weight }) =>
     squaresOf(pattern.column, pattern.row).map((value) => value * weight),
   );
   // A little of nothing is added, so that few patterns do not swing it.
-  const calm = rows[0]!.map((_, place) => rows[0]!.map((__, at) => (at === place ? 0.05 : 0)));
+  const calm = rows[0]!.map((_, place) => rows[0]!.map((__, index) => (index === place ? 0.05 : 0)));
   const fitted = (axis: 'x' | 'y'): number[] | null =>
     leastSquares(
       [...rows, ...calm],
       [
-        ...found.map(
+        ...centres.map(
           ({ pattern, place, weight }) =>
             (place[axis] - project(map, pattern.column, pattern.row)[axis]) * weight,
         ),
@@ -295,9 +294,9 @@ function bent(map: Homography, bend: Bend, column: number, row: number): Vertex 
   const place = project(map, column, row);
   if (bend === null) return place;
   const squares = squaresOf(column, row);
-  const more = (weights: readonly number[]): number =>
-    weights.reduce((sum, weight, at) => sum + weight * squares[at]!, 0);
-  return { x: place.x + more(bend.x), y: place.y + more(bend.y) };
+  const weightedSum = (weights: readonly number[]): number =>
+    weights.reduce((sum, weight, index) => sum + weight * squares[index]!, 0);
+  return { x: place.x + weightedSum(bend.x), y: place.y + weightedSum(bend.y) };
 }
 
 /** Pixels of a module at a pattern. */

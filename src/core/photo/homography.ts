@@ -39,7 +39,11 @@ export function leastSquares(
   const count = rows[0]?.length ?? 0;
   const table = Array.from({ length: count }, (_, row) =>
     Array.from({ length: count + 1 }, (__, column) =>
-      rows.reduce((sum, own, at) => sum + own[row]! * (column === count ? wanted[at]! : own[column]!), 0),
+      rows.reduce(
+        (sum, coefficients, index) =>
+          sum + coefficients[row]! * (column === count ? wanted[index]! : coefficients[column]!),
+        0,
+      ),
     ),
   );
   for (let pivot = 0; pivot < count; pivot++) {
@@ -56,5 +60,5 @@ export function leastSquares(
         for (let column = pivot; column <= count; column++) table[row]![column]! -= share * head[column]!;
     }
   }
-  return table.map((row, at) => row[count]! / row[at]!);
+  return table.map((row, index) => row[count]! / row[index]!);
 }

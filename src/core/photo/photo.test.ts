@@ -10,8 +10,8 @@ import { findCodes } from './find';
 
 const degrees = Math.PI / 180;
 const text = 'https://ternquay.example/berth/17';
-const symbolOf = (own = text, version: number | 'smallest' = 'smallest'): QrSymbol =>
-  encodeSymbol(own, { ...defaultSymbolSettings, version }).symbol!;
+const symbolOf = (message = text, version: number | 'smallest' = 'smallest'): QrSymbol =>
+  encodeSymbol(message, { ...defaultSymbolSettings, version }).symbol!;
 const meantOf = (symbol: QrSymbol, payload = text): MeantCode => ({
   id: 'code-1',
   payload,
@@ -79,19 +79,20 @@ describe('a photograph', () => {
     const turned = new Set(
       [0, 1, 2].map((nth) =>
         codeword.findIndex(
-          (own) => own === [...blockOfCodeword.keys()].filter((at) => blockOfCodeword[at] === 0)[nth]!,
+          (codeword) =>
+            codeword === [...blockOfCodeword.keys()].filter((index) => blockOfCodeword[index] === 0)[nth]!,
         ),
       ),
     );
     const damaged = {
       ...symbol,
-      modules: symbol.modules.map((tone, at) => (turned.has(at) ? 1 - tone : tone)),
+      modules: symbol.modules.map((tone, index) => (turned.has(index) ? 1 - tone : tone)),
     };
     const { codes } = await checkPhoto(seen(damaged, { turn: 20 * degrees, tilt: 15 * degrees }), readers, [
       meantOf(symbol),
     ]);
     const { comparison } = codes[0]!;
-    expect([...comparison!.wrong.keys()].filter((at) => comparison!.wrong[at] === 1)).toEqual(
+    expect([...comparison!.wrong.keys()].filter((index) => comparison!.wrong[index] === 1)).toEqual(
       [...turned].sort((a, b) => a - b),
     );
     expect(comparison).toMatchObject({ worst: 3, usedByBlock: expect.arrayContaining([3]) });
@@ -158,19 +159,22 @@ describe('a photograph', () => {
 
   it('tells what differs under a logo from what differs beside it', async () => {
     const symbol = symbolOf(text, 4);
-    const isUnder = (at: number): boolean => at % 33 > 13 && at % 33 < 18 && at > 14 * 33 && at < 18 * 33;
+    const isUnder = (index: number): boolean =>
+      index % 33 > 13 && index % 33 < 18 && index > 14 * 33 && index < 18 * 33;
     const beside = 20 * 33 + 25;
     const made = {
       ...symbol,
-      modules: symbol.modules.map((tone, at) => (isUnder(at) ? 0 : at === beside ? 1 - tone : tone)),
+      modules: symbol.modules.map((tone, index) => (isUnder(index) ? 0 : index === beside ? 1 - tone : tone)),
     };
-    const covered = Uint8Array.from(symbol.modules, (_, at) => (isUnder(at) ? 1 : 0));
+    const covered = Uint8Array.from(symbol.modules, (_, index) => (isUnder(index) ? 1 : 0));
     const { codes } = await checkPhoto(seen(made, {}), readers, [{ ...meantOf(symbol), covered }]);
     const { wrong, wrongCount, worst } = codes[0]!.comparison!;
     expect(wrongCount).toBe(1);
     expect(wrong[beside]).toBe(1);
     expect(
-      [...wrong.keys()].filter((at) => wrong[at] === 1).every((at) => at === beside || isUnder(at)),
+      [...wrong.keys()]
+        .filter((index) => wrong[index] === 1)
+        .every((index) => index === beside || isUnder(index)),
     ).toBe(true);
     // What the logo costs is used up all the same.
     expect(worst).toBeGreaterThan(0);
@@ -212,15 +216,15 @@ describe('help', () => {
 
   it('finds nothing where there is nothing, and tells how far it is', async () => {
     const side = 300;
-    const rgba = new Uint8ClampedArray(side * side * 4).map((_, at) =>
-      at % 4 === 3 ? 255 : (at * 7919) % 251,
+    const rgba = new Uint8ClampedArray(side * side * 4).map((_, index) =>
+      index % 4 === 3 ? 255 : (index * 7919) % 251,
     );
-    const told: number[] = [];
+    const progress: number[] = [];
     expect(
-      await findCodes({ width: side, height: side, rgba }, { tell: (_, done) => told.push(done) }),
+      await findCodes({ width: side, height: side, rgba }, { tell: (_, done) => progress.push(done) }),
     ).toEqual([]);
-    expect(told).toEqual([...told].sort((a, b) => a - b));
-    expect(told.length).toBeGreaterThan(5);
+    expect(progress).toEqual([...progress].sort((a, b) => a - b));
+    expect(progress.length).toBeGreaterThan(5);
     let asked = 0;
     await findCodes({ width: side, height: side, rgba }, { isStale: () => ++asked > 1 });
     expect(asked).toBe(2);
@@ -234,8 +238,11 @@ describe('corners that are set by hand', () => {
     // A quarter of it is covered, which no block can correct.
     const covered = {
       ...symbol,
-      modules: symbol.modules.map((tone, at) =>
-        at % symbol.size > 8 && at % symbol.size < 26 && at / symbol.size > 9 && at / symbol.size < 27
+      modules: symbol.modules.map((tone, index) =>
+        index % symbol.size > 8 &&
+        index % symbol.size < 26 &&
+        index / symbol.size > 9 &&
+        index / symbol.size < 27
           ? 0
           : tone,
       ),
@@ -253,14 +260,17 @@ describe('corners that are set by hand', () => {
         [1, 1],
         [-1, 1],
       ] as const
-    ).map(([right, down], at) => ({
-      x: side / 2 + right * edge + [5, -6, 4, 3][at]!,
-      y: side / 2 + down * edge + [-4, 5, 6, -5][at]!,
+    ).map(([right, down], index) => ({
+      x: side / 2 + right * edge + [5, -6, 4, 3][index]!,
+      y: side / 2 + down * edge + [-4, 5, 6, -5][index]!,
     }));
     for (const turn of [0, 1, 2, 3]) {
-      const [a, b, c, d] = [0, 1, 2, 3].map((at) => corners[(at + turn) % 4]!);
+      const [a, b, c, d] = [0, 1, 2, 3].map((index) => corners[(index + turn) % 4]!);
       const { comparison } = checkByHand(frame, [a!, b!, c!, d!], meantOf(symbol));
-      const wrong = covered.modules.reduce((sum, tone, at) => sum + (tone === symbol.modules[at] ? 0 : 1), 0);
+      const wrong = covered.modules.reduce(
+        (sum, tone, index) => sum + (tone === symbol.modules[index] ? 0 : 1),
+        0,
+      );
       expect(Math.abs(comparison!.wrongCount - wrong)).toBeLessThan(12);
       expect(comparison!.worst).toBeGreaterThan(comparison!.correctable);
       expect(comparison!.marginLeft).toBe(0);

@@ -28,10 +28,10 @@ export function valueAt(
   const [across, low] = [right - left, down - top];
   const next = left + 1 < width ? 1 : 0;
   const below = top + 1 < height ? width : 0;
-  const at = top * width + left;
+  const index = top * width + left;
   return (
-    (values[at]! * (1 - across) + values[at + next]! * across) * (1 - low) +
-    (values[at + below]! * (1 - across) + values[at + below + next]! * across) * low
+    (values[index]! * (1 - across) + values[index + next]! * across) * (1 - low) +
+    (values[index + below]! * (1 - across) + values[index + below + next]! * across) * low
   );
 }
 
@@ -43,10 +43,10 @@ export function remapped(
   from: (x: number, y: number) => { readonly x: number; readonly y: number },
 ): Brightness {
   const luma = new Uint8ClampedArray(width * height);
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) {
+  for (let row = 0, index = 0; row < height; row++)
+    for (let column = 0; column < width; column++, index++) {
       const { x, y } = from(column + 0.5, row + 0.5);
-      luma[at] = lumaAt(picture, x, y);
+      luma[index] = lumaAt(picture, x, y);
     }
   return { width, height, luma };
 }
@@ -55,13 +55,13 @@ export function remapped(
 export function shrunk({ width, height, luma }: Brightness, by: number): Brightness {
   const [columns, rows] = [Math.max(1, Math.floor(width / by)), Math.max(1, Math.floor(height / by))];
   const means = new Uint8ClampedArray(columns * rows);
-  for (let row = 0, at = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++, at++) {
+  for (let row = 0, index = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++, index++) {
       let sum = 0;
       for (let down = 0; down < by; down++)
         for (let right = 0; right < by; right++)
           sum += luma[(row * by + down) * width + column * by + right]!;
-      means[at] = sum / (by * by);
+      means[index] = sum / (by * by);
     }
   return { width: columns, height: rows, luma: means };
 }
@@ -72,11 +72,11 @@ export function evened(picture: Brightness, blockPx: number): Brightness {
   const [columns, rows] = [Math.ceil(width / blockPx), Math.ceil(height / blockPx)];
   const lows = new Uint8Array(columns * rows).fill(255);
   const highs = new Uint8Array(columns * rows);
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) {
+  for (let row = 0, index = 0; row < height; row++)
+    for (let column = 0; column < width; column++, index++) {
       const block = Math.floor(row / blockPx) * columns + Math.floor(column / blockPx);
-      if (luma[at]! < lows[block]!) lows[block] = luma[at]!;
-      if (luma[at]! > highs[block]!) highs[block] = luma[at]!;
+      if (luma[index]! < lows[block]!) lows[block] = luma[index]!;
+      if (luma[index]! > highs[block]!) highs[block] = luma[index]!;
     }
   const around = (values: Uint8Array, pick: (a: number, b: number) => number): Uint8Array =>
     values.map((value, block) => {
@@ -95,11 +95,11 @@ export function evened(picture: Brightness, blockPx: number): Brightness {
       y / blockPx,
     );
   const stretched = new Uint8ClampedArray(luma.length);
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) {
+  for (let row = 0, index = 0; row < height; row++)
+    for (let column = 0; column < width; column++, index++) {
       const [dark, light] = [blockAt(low, column, row), blockAt(high, column, row)];
       // Where nothing differs there is nothing to stretch.
-      stretched[at] = light - dark < 6 ? luma[at]! : ((luma[at]! - dark) * 255) / (light - dark);
+      stretched[index] = light - dark < 6 ? luma[index]! : ((luma[index]! - dark) * 255) / (light - dark);
     }
   return { width, height, luma: stretched };
 }

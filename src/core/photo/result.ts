@@ -23,7 +23,7 @@ export function keptResult(check: PhotoCheck, code: CheckedCode | null, byHand: 
     pixelsPerModule: Number((code?.pixelsPerModule ?? 0).toFixed(2)),
     compared: comparison && {
       wrong: [...comparison.wrong.keys()].filter(
-        (at) => comparison.wrong[at] === 1 && comparison.covered[at] === 0,
+        (index) => comparison.wrong[index] === 1 && comparison.covered[index] === 0,
       ),
       worst: comparison.worst,
       correctable: comparison.correctable,

@@ -18,8 +18,8 @@ export function aroundThing(
     const [across, along] = isWidth ? [x, y] : [y, x];
     const radius = (diameterMm + ((otherDiameterMm - diameterMm) * along) / length) / 2;
     const angle = Math.min(Math.max((across - middle) / radius, -Math.PI / 2), Math.PI / 2);
-    const at = middle + radius * Math.sin(angle);
-    return isWidth ? { x: at, y } : { x, y: at };
+    const position = middle + radius * Math.sin(angle);
+    return isWidth ? { x: position, y } : { x, y: position };
   };
   return flattenRegion(region, toleranceMm).map((contour) =>
     contour.flatMap((from, index) => {

@@ -48,10 +48,10 @@ export function snapBox(box: Box, lines: readonly SnapLine[], reach: number): Sn
     for (const line of lines) {
       if (line.axis !== axis) continue;
       // The middle of the piece takes middles only: an edge there is seldom meant.
-      const own =
+      const lengths =
         line.name === middleName ? [start + length / 2] : [start, start + length / 2, start + length];
-      for (const at of own) {
-        const shift = line.at - at;
+      for (const position of lengths) {
+        const shift = line.at - position;
         if (Math.abs(shift) <= reach && (best.line === null || Math.abs(shift) < Math.abs(best.shift) - 1e-9))
           best = { shift, line };
       }
@@ -105,10 +105,10 @@ export function distributed(boxes: readonly Box[], axis: 'x' | 'y'): number[] {
   const taken = boxes.reduce((sum, box) => sum + length(box), 0);
   const gap = (start(last) + length(last) - start(first) - taken) / (boxes.length - 1);
   const places: number[] = boxes.map(start);
-  let at = start(first);
+  let position = start(first);
   for (const index of order) {
-    places[index] = at;
-    at += length(boxes[index]!) + gap;
+    places[index] = position;
+    position += length(boxes[index]!) + gap;
   }
   return places;
 }

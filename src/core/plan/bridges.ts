@@ -66,8 +66,8 @@ export function bridgesFor(openings: Region, bridgeMm: number, { harm, lines }: 
       const edges = edgesAcross(grown, alongX);
       const places =
         lines ?? islands.flatMap((index) => linesOver(boundsOf([grown[index]!])!, bridgeMm, alongX));
-      return [...new Set(places)].flatMap((at) =>
-        candidatesOn({ alongX, at }, edges, isIsland, bridgeMm, neckMm, harm),
+      return [...new Set(places)].flatMap((index) =>
+        candidatesOn({ alongX, at: index }, edges, isIsland, bridgeMm, neckMm, harm),
       );
     })
     .sort((a, b) => a.cost - b.cost);
@@ -117,7 +117,7 @@ function linesOver({ x, y, width, height }: Box, bridgeMm: number, alongX: boole
           (_, place) => from + bridgeMm / 2 + (inner * place) / (linesOverPart - 1),
         );
   // A little off the corners of modules, through which outlines run.
-  return places.map((at) => Math.round(at * 1e3) / 1e3 + 1.37e-5);
+  return places.map((index) => Math.round(index * 1e3) / 1e3 + 1.37e-5);
 }
 
 /** Edges of all outlines in strips across the lines, so that a line looks only at those that it can meet. */
@@ -168,7 +168,7 @@ function candidatesOn(
       index,
     }))
     .sort((a, b) => a.place - b.place);
-  const found: Candidate[] = [];
+  const candidates: Candidate[] = [];
   /** Contours that the line is within, from the outside in. */
   const within: number[] = [];
   const faceNow = (): number => within.at(-1) ?? sheet;
@@ -186,9 +186,9 @@ function candidatesOn(
     const strip = alongX
       ? { x: start, y: at - bridgeMm / 2, width: length, height: bridgeMm }
       : { x: at - bridgeMm / 2, y: start, width: bridgeMm, height: length };
-    found.push({ from: left.face, to: now, strip, cost: place - left.place + harm(strip) });
+    candidates.push({ from: left.face, to: now, strip, cost: place - left.place + harm(strip) });
   }
-  return found;
+  return candidates;
 }
 
 /** The cheapest bridges that hold all that can be held (Kruskal's minimum spanning tree). */

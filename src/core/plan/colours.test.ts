@@ -20,7 +20,7 @@ import { applyChanges, type Job, newJob } from '../job';
 import { type Library, proofSetup, runJob } from '../run';
 import { writeSvg } from '../output';
 import { prove } from '../proof';
-import { told, withFirst } from '../../testing/findings';
+import { findingLines, withFirst } from '../../testing/findings';
 import { inkOf, pictureBox } from './inks';
 import { findPair } from '../../content';
 import { moduleTones, worstPair } from './tones';
@@ -33,7 +33,7 @@ const sticker = (paint: Partial<StylePaint>): Job => {
   return withFirst(job, { style: { ...job.codes[0]!.style, paint: { ...plainPaint, ...paint } } });
 };
 const solid = (colour: string): Paint => ({ kind: 'solid', colour });
-const finding = (job: Job, kind: string) => told(runJob(job)).find((entry) => entry.kind === kind);
+const finding = (job: Job, kind: string) => findingLines(runJob(job)).find((entry) => entry.kind === kind);
 
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((value) => `#${value.toString(16).padStart(6, '0')}`);
 const stops = fc
@@ -124,8 +124,8 @@ describe('contrast of printed colours', () => {
         const tones = moduleTones(symbol, paint, null, pair);
         for (const kind of ['luminance', 'luma', 'red'] as const) {
           const { contrast } = worstPair(tones, kind);
-          const darks = tones.filter(({ isDark }) => isDark).map(({ tones: own }) => own[kind]);
-          const lights = tones.filter(({ isDark }) => !isDark).map(({ tones: own }) => own[kind]);
+          const darks = tones.filter(({ isDark }) => isDark).map(({ tones: seen }) => seen[kind]);
+          const lights = tones.filter(({ isDark }) => !isDark).map(({ tones: seen }) => seen[kind]);
           expect(contrast).toBeCloseTo(Math.min(...lights) - Math.max(...darks), 9);
         }
         expect(tones).toHaveLength((symbol.size + 8) ** 2);
@@ -203,7 +203,8 @@ describe('contrast of printed colours', () => {
   it('takes a picture as ground module by module, faint ones less', () => {
     const rgba = new Uint8ClampedArray(64 * 64 * 4).fill(255);
     // The left half is dark.
-    for (let at = 0; at < 64 * 64; at++) if (at % 64 < 32) rgba.fill(20, at * 4, at * 4 + 3);
+    for (let index = 0; index < 64 * 64; index++)
+      if (index % 64 < 32) rgba.fill(20, index * 4, index * 4 + 3);
     const png = encode({ width: 64, height: 64, data: rgba, channels: 4 });
     const picture = { width: 64, height: 64, rgba, png };
     const library: Library = {
@@ -214,7 +215,7 @@ describe('contrast of printed colours', () => {
       picture: () => picture,
     };
     const on = (opacity: number) =>
-      told(
+      findingLines(
         runJob(
           sticker({
             ground: { kind: 'picture', file: 'a'.repeat(64), fileName: 'pier.png', opacity, fit: 'cover' },
@@ -259,7 +260,8 @@ describe('a picture as ground', () => {
 
   it('gives its few colours, the most frequent first', () => {
     const rgba = new Uint8ClampedArray(400);
-    for (let at = 0; at < 100; at++) rgba.set(at < 70 ? [20, 56, 92, 255] : [240, 192, 64, 255], at * 4);
+    for (let index = 0; index < 100; index++)
+      rgba.set(index < 70 ? [20, 56, 92, 255] : [240, 192, 64, 255], index * 4);
     expect(paletteOfPixels(rgba)).toEqual(['#14385c', '#f0c040']);
   });
 });
@@ -343,7 +345,7 @@ describe('a picture of one pixel as ground', () => {
     const symbol = runJob(sticker({})).codes[0]!.symbol!;
     const tones = moduleTones(symbol, paint, dark, pair).filter(({ isDark }) => !isDark);
     // Black ink is as dark as a mark, wherever it lies.
-    for (const { tones: own } of tones)
-      expect(own.luminance).toBeCloseTo(reflectanceOfHex(pair.markColour), 6);
+    for (const { tones: seen } of tones)
+      expect(seen.luminance).toBeCloseTo(reflectanceOfHex(pair.markColour), 6);
   });
 });

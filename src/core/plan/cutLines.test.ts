@@ -120,7 +120,7 @@ describe('an outline that its own offset closes', () => {
     const lines = cutLines([rounded], half);
     // Two corners of radius 5 grow to 5.09; each leaves out (1 - pi/4) of its square.
     expect(regionArea(lines)).toBeCloseTo(40.18 * 20.18 - 2 * (1 - Math.PI / 4) * 5.09 ** 2, 1);
-    const arcs = lines.flat().filter(({ bulge: own }) => own !== undefined && own !== 0);
+    const arcs = lines.flat().filter(({ bulge: curve }) => curve !== undefined && curve !== 0);
     expect(arcs.length).toBeGreaterThan(0);
     expect(arcs.length).toBeLessThan(8);
   });

@@ -49,7 +49,9 @@ function crossesItself(region: Region): boolean {
 /** What flattening takes off an arc is less than the tolerance all along it, twice: before it is moved and after. */
 function isAlike(region: Region, other: Region): boolean {
   const lengthMm = flattenRegion(region, toleranceMm)
-    .flatMap((contour) => contour.map((at, index) => [at, contour[(index + 1) % contour.length]!] as const))
+    .flatMap((contour) =>
+      contour.map((vertex, index) => [vertex, contour[(index + 1) % contour.length]!] as const),
+    )
     .reduce((sum, [from, to]) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0);
   return Math.abs(regionArea(region) - regionArea(other)) < 2 * toleranceMm * lengthMm;
 }

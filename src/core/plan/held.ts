@@ -74,7 +74,10 @@ const placedBox = ({ x, y, width, height }: Box, { moduleMm, code }: PlacedCode)
  */
 const courseOn = ({ parts, sizeModules }: Artwork, bridge: number): Course => {
   const finders = parts.finders.map(({ box }) => box);
-  const rows = Array.from({ length: sizeModules }, (_, at) => [at + bridge / 2, at + 1 - bridge / 2]).flat();
+  const rows = Array.from({ length: sizeModules }, (_, index) => [
+    index + bridge / 2,
+    index + 1 - bridge / 2,
+  ]).flat();
   const overRings = finders.flatMap(({ x, y, width }) =>
     [x, y].flatMap((from) => [from + (width * 1.5) / 7, from + (width * 5.5) / 7]),
   );

@@ -49,10 +49,10 @@ export function darkInks(paint: StylePaint, piece: PlacedCode): PieceInks {
   return {
     modules,
     finders: piece.parts().finders.map(({ box }, place) => {
-      const own = paint.finders[place] ?? paint.finders[0];
+      const finder = paint.finders[place] ?? paint.finders[0];
       return {
-        ring: own.ring === null ? modules : inkOf(own.ring, box),
-        centre: own.centre === null ? modules : inkOf(own.centre, box),
+        ring: finder.ring === null ? modules : inkOf(finder.ring, box),
+        centre: finder.centre === null ? modules : inkOf(finder.centre, box),
       };
     }),
   };
@@ -111,7 +111,7 @@ export function turnedInk(ink: Ink, centre: Vertex, turn: number): Ink {
 
 /** The same ink moved. */
 export function movedInk(ink: Ink, dx: number, dy: number): Ink {
-  const move = <At extends Vertex>(at: At): At => ({ ...at, x: at.x + dx, y: at.y + dy });
+  const move = <At extends Vertex>(place: At): At => ({ ...place, x: place.x + dx, y: place.y + dy });
   switch (ink.kind) {
     case 'solid':
       return ink;

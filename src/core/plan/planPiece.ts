@@ -101,8 +101,8 @@ export function planPiece(
   const secondsFor = (parts: typeof normal): number | null =>
     feedSeconds(pair, piece.heightMm) ??
     parts.reduce<number | null>((sum, { box, areaMm2 }) => {
-      const more = areaMm2 === 0 ? 0 : areaSeconds(pair, box, areaMm2);
-      return sum === null || more === null ? null : sum + more * (body?.markLayers ?? 1);
+      const seconds = areaMm2 === 0 ? 0 : areaSeconds(pair, box, areaMm2);
+      return sum === null || seconds === null ? null : sum + seconds * (body?.markLayers ?? 1);
     }, 0);
   const sheet = onDemand((): OperationSheet => {
     const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];

@@ -83,7 +83,7 @@ function drawShadow(
     blurLines(cover, rows, columns, columns, 1, radius);
   }
   const rgba = new Uint8Array(columns * rows * 4);
-  cover.forEach((value, at) => (rgba[at * 4 + 3] = Math.round(255 * opacity * value)));
+  cover.forEach((value, index) => (rgba[index * 4 + 3] = Math.round(255 * opacity * value)));
   const png = encode({ width: columns, height: rows, data: rgba, channels: 4, depth: 8 });
   return { png, box: { x: box.x, y: box.y, width: columns * step, height: rows * step } };
 }
@@ -101,12 +101,12 @@ function blurLines(
   for (let index = 0; index < lineCount; index++) {
     const start = index * lineStep;
     let sum = 0;
-    for (let at = 0; at < Math.min(radius, length); at++) sum += cover[start + at * step]!;
-    for (let at = 0; at < length; at++) {
-      if (at + radius < length) sum += cover[start + (at + radius) * step]!;
-      if (at - radius - 1 >= 0) sum -= cover[start + (at - radius - 1) * step]!;
-      line[at] = sum / (2 * radius + 1);
+    for (let index = 0; index < Math.min(radius, length); index++) sum += cover[start + index * step]!;
+    for (let index = 0; index < length; index++) {
+      if (index + radius < length) sum += cover[start + (index + radius) * step]!;
+      if (index - radius - 1 >= 0) sum -= cover[start + (index - radius - 1) * step]!;
+      line[index] = sum / (2 * radius + 1);
     }
-    for (let at = 0; at < length; at++) cover[start + at * step] = line[at]!;
+    for (let index = 0; index < length; index++) cover[start + index * step] = line[index]!;
   }
 }

@@ -44,7 +44,7 @@ export function moduleTones(
   ground: Picture | null,
   pair: Pair,
   /** `#rrggbb` of modules that have a colour of their own, by module. */
-  own: ReadonlyMap<number, string> = new Map(),
+  middleColours: ReadonlyMap<number, string> = new Map(),
 ): ModuleTone[] {
   const { size, modules } = symbol;
   const base = linearOfHex(pair.groundColour);
@@ -75,8 +75,8 @@ export function moduleTones(
     const [y, x] = centres[place] ?? [0, 0];
     const finder = place < 0 ? null : (paint.finders[place] ?? paint.finders[0]);
     const isCentre = Math.max(Math.abs(y - row), Math.abs(x - column)) <= 1;
-    const own = isCentre ? finder?.centre : finder?.ring;
-    if (own) return printed(colourAt(own, (column - x + 3.5) / 7, (row - y + 3.5) / 7));
+    const finderPaint = isCentre ? finder?.centre : finder?.ring;
+    if (finderPaint) return printed(colourAt(finderPaint, (column - x + 3.5) / 7, (row - y + 3.5) / 7));
     return paint.modules === null
       ? mark
       : printed(colourAt(paint.modules, (column + 0.5) / size, (row + 0.5) / size));
@@ -87,7 +87,7 @@ export function moduleTones(
       const isWithin = row >= 0 && column >= 0 && row < size && column < size;
       const isDark = isWithin && modules[row * size + column] === 1;
       const bare = groundAt(row, column);
-      const ownColour = isWithin ? own.get(row * size + column) : undefined;
+      const ownColour = isWithin ? middleColours.get(row * size + column) : undefined;
       const colour =
         ownColour !== undefined
           ? printed(rgbOfHex(ownColour))
@@ -139,10 +139,10 @@ function averageOfPicture(
       const x = Math.floor(((column + (right + 0.5) / samples - box.x) / box.width) * width);
       const y = Math.floor(((row + (down + 0.5) / samples - box.y) / box.height) * height);
       const isInside = x >= 0 && y >= 0 && x < width && y < height;
-      const at = (y * width + x) * 4;
-      const share = isInside ? (rgba[at + 3]! / 255) * opacity : 0;
+      const index = (y * width + x) * 4;
+      const share = isInside ? (rgba[index + 3]! / 255) * opacity : 0;
       for (const channel of [0, 1, 2] as const) {
-        const encoded = isInside ? (rgba[at + channel]! / 255) * share + 1 - share : 1;
+        const encoded = isInside ? (rgba[index + channel]! / 255) * share + 1 - share : 1;
         sum[channel] += linearOfEncoded(encoded);
       }
     }
@@ -165,11 +165,11 @@ export function worstPair(tones: readonly ModuleTone[], kind: ToneKind): WorstPa
 
 function extreme(tones: readonly ModuleTone[], isDark: boolean, kind: ToneKind): ModuleTone {
   const sign = isDark ? 1 : -1;
-  let found: ModuleTone | null = null;
+  let weakest: ModuleTone | null = null;
   for (const tone of tones)
-    if (tone.isDark === isDark && (found === null || sign * tone.tones[kind] > sign * found.tones[kind]))
-      found = tone;
-  return found!;
+    if (tone.isDark === isDark && (weakest === null || sign * tone.tones[kind] > sign * weakest.tones[kind]))
+      weakest = tone;
+  return weakest!;
 }
 
 /** Less than this nobody and no camera tells apart. */
@@ -190,7 +190,10 @@ export function weakestModules(
     contrast: tone.isDark ? light.tones[kind] - tone.tones[kind] : tone.tones[kind] - dark.tones[kind],
   }));
   const strongest = (isDark: boolean): number =>
-    contrasts.reduce((most, own) => (own.tone.isDark === isDark ? Math.max(most, own.contrast) : most), 0);
+    contrasts.reduce(
+      (most, measured) => (measured.tone.isDark === isDark ? Math.max(most, measured.contrast) : most),
+      0,
+    );
   const [darkest, lightest] = [strongest(true), strongest(false)];
   return contrasts
     .filter(({ tone, contrast }) => contrast < (tone.isDark ? darkest : lightest) - alike)

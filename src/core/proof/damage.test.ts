@@ -19,8 +19,8 @@ function studioOf(material: string, machine: string, level: 'L' | 'H' = 'L'): St
     codeWidthMm: 30,
   });
   const codes = job.codes.map((code) => ({ ...code, symbol: { ...code.symbol, level, raiseLevel: false } }));
-  const own = { ...job, codes };
-  return openStudio(proofSetup(own, runJob(own), null)!);
+  const changed = { ...job, codes };
+  return openStudio(proofSetup(changed, runJob(changed), null)!);
 }
 async function most(studio: Studio, harm: Harm): Promise<number> {
   const shots = await readShots(studio, readers);

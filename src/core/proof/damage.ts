@@ -65,10 +65,10 @@ const stepsOf = ({ kind }: Harm): readonly number[] =>
 /** Numbers of shots that all readers read of the piece as it is, in the ways of a hand. What harms it is tried on these. */
 export async function readShots(studio: Studio, readers: readonly Reader[]): Promise<readonly number[]> {
   const trial = trialOf(studio.setup, plainCondition(studio.setup.distanceM));
-  const found: number[] = [];
-  for (let shot = 1; shot <= mostTried && found.length < harmShots; shot++)
-    if (await isReadByAll(studio, readers, trial, shot)) found.push(shot);
-  return found;
+  const places: number[] = [];
+  for (let shot = 1; shot <= mostTried && places.length < harmShots; shot++)
+    if (await isReadByAll(studio, readers, trial, shot)) places.push(shot);
+  return places;
 }
 
 async function isReadByAll(
@@ -128,7 +128,7 @@ async function isReadPromptly(studio: Studio, readers: readonly Reader[], trial:
   const counts: Count[] = readers.map(() => ({ read: 0, wrong: 0 }));
   for (let shot = 1; shot <= fadedShots; shot++) {
     const seen = await shootAll(studio, readers, trial, shot);
-    counts.forEach((own, reader) => count(own, seen, reader));
+    counts.forEach((readerCount, reader) => count(readerCount, seen, reader));
   }
   return counts.every(({ read }) => readerState(read, fadedShots) === 'prompt');
 }
@@ -172,8 +172,8 @@ function wearOf(code: CodeToRead, harm: Harm, size: number): Wear {
 function canSurvive(code: CodeToRead, harm: Harm, size: number): boolean {
   if (harm.kind === 'scratches' || harm.kind === 'faded') return true;
   const { size: modules, modules: tones } = code.symbol;
-  const covered = tones.map((tone, at) => {
-    const [column, row] = [at % modules, Math.floor(at / modules)];
+  const covered = tones.map((tone, index) => {
+    const [column, row] = [index % modules, Math.floor(index / modules)];
     // Half of what is torn off lands on its right side by chance; of dirt all that is light is lost.
     return isWithin(harm, size, (column + 0.5) / modules, (row + 0.5) / modules) && tone === 0 ? 1 : 0;
   });

@@ -54,7 +54,7 @@ const pale: readonly (readonly [string, string])[] = [
   ['clear-acrylic-light-ground', 'co2-laser'],
   ['clear-acrylic-light-ground', 'rotary-engraver'],
 ];
-const some = clear.slice(0, 9).filter((_, at) => at % 2 === 0);
+const some = clear.slice(0, 9).filter((_, index) => index % 2 === 0);
 
 describe('a clean job', () => {
   it.each(clear)('on %s by %s reads', async (material, machine) => {

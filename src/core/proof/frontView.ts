@@ -35,8 +35,8 @@ export function gradeFromFront(studio: Studio, code: CodeToRead, standard: Stand
   const grid = fitGrid(picture, corners, code.symbol.version);
   if (grid === null) return null;
   // A piece may be made left for right on purpose, and a reversed one has no grid at all.
-  const [upright, mirrored] = [grid, transposed(grid)].map((own) =>
-    gradeSymbol(picture, own, code.symbol, standard),
+  const [upright, mirrored] = [grid, transposed(grid)].map((view) =>
+    gradeSymbol(picture, view, code.symbol, standard),
   );
   return upright!.overall >= mirrored!.overall ? upright! : mirrored!;
 }

@@ -141,7 +141,8 @@ describe('the proof', () => {
     const [front, behind] = [await frameOf(false), await frameOf(true)];
     expect(behind.length).toBe(front.length);
     // Both are the same view of the same code: only where a pixel's edge falls differs.
-    const unlike = front.filter((value, at) => Math.abs(value - behind[at]!) > 40).length / front.length;
+    const unlike =
+      front.filter((value, index) => Math.abs(value - behind[index]!) > 40).length / front.length;
     expect(unlike).toBeLessThan(0.01);
   });
 });
@@ -175,12 +176,14 @@ describe('the rendered file', () => {
     await testReaders();
     const file = svg(`<path d="M4 4H6V6H4Z"/>${line('M5 0H15A5 5 0 0 1 15 10H5A5 5 0 0 1 5 0Z')}`);
     const raster = rasteriseMarks(file, { x: -2, y: -2, width: 24, height: 14 }, 10);
-    const at = (x: number, y: number): number =>
+    const pointAt = (x: number, y: number): number =>
       Math.round((y + 2) * 10) * raster.width + Math.round((x + 2) * 10);
-    expect([raster.inks[0]![at(5, 5)], raster.inks[0]![at(8, 5)]]).toEqual([255, 0]);
-    expect([at(5, 5), at(0.3, 0.3), at(19.7, 9.7), at(-1, 5)].map((place) => raster.onPiece[place])).toEqual([
-      1, 0, 0, 0,
-    ]);
+    expect([raster.inks[0]![pointAt(5, 5)], raster.inks[0]![pointAt(8, 5)]]).toEqual([255, 0]);
+    expect(
+      [pointAt(5, 5), pointAt(0.3, 0.3), pointAt(19.7, 9.7), pointAt(-1, 5)].map(
+        (place) => raster.onPiece[place],
+      ),
+    ).toEqual([1, 0, 0, 0]);
   });
 });
 

@@ -111,9 +111,9 @@ export interface Count {
 
 /** A shot counts as read when all codes were; some other text is worse than none. */
 export function count(counts: Count, seen: readonly (readonly Reading[])[], reader: number): void {
-  const own = seen.map((readings) => readings[reader]!);
-  if (own.every(({ read }) => read)) counts.read++;
-  else if (own.some(({ read, text }) => !read && text !== null && text !== '')) counts.wrong++;
+  const readingsOfReader = seen.map((readings) => readings[reader]!);
+  if (readingsOfReader.every(({ read }) => read)) counts.read++;
+  else if (readingsOfReader.some(({ read, text }) => !read && text !== null && text !== '')) counts.wrong++;
 }
 
 /** One photograph of a code, straight and in even light, turned by an angle in radians, with what each reader makes of it. */

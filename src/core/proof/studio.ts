@@ -68,9 +68,9 @@ export function pixelsOf(
   code: Pick<CodeToRead, 'moduleMm'>,
   setting: Pick<Setting, 'camera' | 'distanceMm'>,
 ): { readonly pixels: number; readonly averaged: number } {
-  const own = ownPixels(code, setting);
-  const averaged = Math.max(1, Math.ceil(own / mostPixelsPerModule - 1e-6));
-  return { pixels: own / averaged, averaged };
+  const pixelsPerModule = ownPixels(code, setting);
+  const averaged = Math.max(1, Math.ceil(pixelsPerModule / mostPixelsPerModule - 1e-6));
+  return { pixels: pixelsPerModule / averaged, averaged };
 }
 
 /** Surfaces that are kept: a map looks from several distances by turns. */

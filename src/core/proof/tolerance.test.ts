@@ -26,9 +26,9 @@ const reading =
     });
 
 const filled = async (plan: MapPlan, rule: (condition: Condition) => number) => {
-  const told: (readonly Cell[])[] = [];
-  const cells = (await fillMap(plan, 3, [reading(rule)], { tell: (now) => told.push(now) }))!;
-  return { cells, told };
+  const progress: (readonly Cell[])[] = [];
+  const cells = (await fillMap(plan, 3, [reading(rule)], { tell: (now) => progress.push(now) }))!;
+  return { cells, told: progress };
 };
 
 describe('the plan of a map', () => {
@@ -36,7 +36,9 @@ describe('the plan of a map', () => {
     const plan = planMap(setup, 'distance-tilt');
     expect(plan.columns[plan.asked.column]).toBe(0.25);
     expect(plan.rows[plan.asked.row]).toBe(25);
-    expect(plan.columns.every((metres, at) => at === 0 || metres > plan.columns[at - 1]!)).toBe(true);
+    expect(plan.columns.every((metres, index) => index === 0 || metres > plan.columns[index - 1]!)).toBe(
+      true,
+    );
     // 37 modules of 1 mm need 1.3 x 90 mm; at 2.5 pixels they end at 1478 / 2.5 = 591 mm, and a quarter more is shot.
     expect(plan.columns[0]).toBeCloseTo(0.117, 3);
     expect(plan.columns.at(-1)).toBeCloseTo(0.739, 3);

@@ -54,7 +54,7 @@ export async function shootCell(
   let { shots } = cell;
   for (; shots < wanted; shots++) {
     const seen = await shootAll(studio, readers, trial, shots + 1);
-    counts.forEach((own, reader) => count(own, seen, reader));
+    counts.forEach((readerCount, reader) => count(readerCount, seen, reader));
     // Between shots others are let in, who may call it off.
     await breathe();
     if (isStale()) return null;
@@ -90,9 +90,9 @@ export async function fillMap(
   const fill = async (queue: number[], wanted: (cell: Cell) => number): Promise<void> => {
     const work = async (shoot: CellShooter): Promise<void> => {
       for (let next = queue.shift(); next !== undefined; next = queue.shift()) {
-        const more = wanted(cells[next]!);
-        if (isStale() || more <= cells[next]!.shots) continue;
-        const shot = await shoot(cells[next]!, more);
+        const shots = wanted(cells[next]!);
+        if (isStale() || shots <= cells[next]!.shots) continue;
+        const shot = await shoot(cells[next]!, shots);
         if (shot === null || isStale()) return;
         cells[next] = shot;
         tell?.(cells.slice());
@@ -116,7 +116,7 @@ export async function fillMap(
 /** Whether nothing at all was read one step nearer to what was asked. */
 function isHopeless({ columns, asked }: MapPlan, cells: readonly Cell[], cell: number): boolean {
   const [column, row] = [cell % columns.length, Math.floor(cell / columns.length)];
-  const nearer = (at: number, from: number): number => at - Math.sign(at - from);
+  const nearer = (index: number, from: number): number => index - Math.sign(index - from);
   return [
     [nearer(column, asked.column), row],
     [column, nearer(row, asked.row)],
@@ -160,9 +160,9 @@ function unsureOf(plan: MapPlan, cells: readonly Cell[]): readonly number[] {
   const ends = ways.map(({ steps, over }) => over[Math.max(steps - 1, 0)]);
   // Every scene is asked about by itself.
   const { columns, asked } = plan;
-  const own =
+  const rowCells =
     plan.kind === 'camera-scene' ? cells.filter((_, cell) => cell % columns.length === asked.column) : [];
-  const all = new Set([...ends, ...own]);
+  const all = new Set([...ends, ...rowCells]);
   return cells.flatMap((cell, place) => (all.has(cell) && cell.shots < safeCellShots ? [place] : []));
 }
 

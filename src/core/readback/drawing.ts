@@ -33,13 +33,13 @@ const isLineKind = (kind: OperationKind): kind is 'score' | 'kiss' | 'open' | 'c
 export function layersOf(paths: readonly ReadPath[]): readonly ReadLayer[] {
   const names = [...new Set(paths.map(({ layer }) => layer))];
   return names.map((name) => {
-    const own = paths.filter(({ layer }) => layer === name);
+    const layerPaths = paths.filter(({ layer }) => layer === name);
     return {
       name,
-      holds: own.every(({ isFilled }) => !isFilled) && isLineLayer(name) ? 'lines' : 'areas',
-      paths: own.length,
-      open: own.filter(({ isClosed }) => !isClosed).length,
-      bounds: boundsOf(own.map(({ contour }) => contour)),
+      holds: layerPaths.every(({ isFilled }) => !isFilled) && isLineLayer(name) ? 'lines' : 'areas',
+      paths: layerPaths.length,
+      open: layerPaths.filter(({ isClosed }) => !isClosed).length,
+      bounds: boundsOf(layerPaths.map(({ contour }) => contour)),
     };
   });
 }
@@ -55,16 +55,16 @@ export function sheetOfPaths(paths: readonly ReadPath[], page: ReadFile['page'] 
   for (const name of new Set(paths.map(({ layer }) => layer))) {
     const kind = kindOfLayer(name);
     if (kind === null) continue;
-    const own = paths.filter(({ layer }) => layer === name);
-    const region: Region = own.map(({ contour }) => contour);
+    const layerPaths = paths.filter(({ layer }) => layer === name);
+    const region: Region = layerPaths.map(({ contour }) => contour);
     if (isLineKind(kind)) operations.push({ kind, label: name, lines: region });
     else {
       // One operation for each colour, in the order of the file.
-      for (const colour of new Set(own.map((path) => path.colour ?? black)))
+      for (const colour of new Set(layerPaths.map((path) => path.colour ?? black)))
         operations.push({
           kind,
           label: name,
-          area: own.filter((path) => (path.colour ?? black) === colour).map(({ contour }) => contour),
+          area: layerPaths.filter((path) => (path.colour ?? black) === colour).map(({ contour }) => contour),
           ink: { kind: 'solid', colour },
         });
     }

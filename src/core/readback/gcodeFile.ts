@@ -22,7 +22,7 @@ const rapidMmPerS = 200;
 /** Runs a program: millimetres (G21), absolute places (G90). Anything else that moves is refused. */
 export function runGcode(text: string, { heightMm, wrappedMm }: ReadSetting): readonly Move[] {
   const moves: Move[] = [];
-  let at: Vertex = { x: 0, y: heightMm };
+  let vertex: Vertex = { x: 0, y: heightMm };
   let z = Infinity;
   let [mode, power, feed, isOn, isInverse, layer] = [0, 0, 0, false, false, ''];
   let hasUnits = false;
@@ -35,7 +35,7 @@ export function runGcode(text: string, { heightMm, wrappedMm }: ReadSetting): re
         : wrappedMm === null
           ? undefined
           : (turn / 360) * Math.PI * wrappedMm;
-    return { x: words.get('X') ?? at.x, y: up === undefined ? at.y : heightMm - up };
+    return { x: words.get('X') ?? vertex.x, y: up === undefined ? vertex.y : heightMm - up };
   };
   for (const raw of text.split('\n')) {
     const comment = /^; ([A-Z][A-Z0-9-]*): /.exec(raw)?.[1];
@@ -62,12 +62,15 @@ export function runGcode(text: string, { heightMm, wrappedMm }: ReadSetting): re
     if (!hasUnits) throw new NotRead('The program moves before it says its unit.');
     const to = place(words);
     const marks = mode !== 0 && isOn && (plunges ? z < 0 : power > 0);
-    const points = mode < 2 ? [to] : arcPoints(at, to, words, mode === 2);
-    const length = points.reduce((sum, point, index) => sum + distance(point, points[index - 1] ?? at), 0);
+    const points = mode < 2 ? [to] : arcPoints(vertex, to, words, mode === 2);
+    const length = points.reduce(
+      (sum, point, index) => sum + distance(point, points[index - 1] ?? vertex),
+      0,
+    );
     const mmPerS = mode === 0 ? rapidMmPerS : (isInverse ? feed * length : feed) / 60;
     for (const point of points) {
-      moves.push({ from: at, to: point, marks, mmPerS, layer });
-      at = point;
+      moves.push({ from: vertex, to: point, marks, mmPerS, layer });
+      vertex = point;
     }
   }
   return moves;
@@ -122,8 +125,8 @@ export const readGcode: Interpreter = (bytes, setting) => {
     page: null,
     shows: 'marks',
     layers: names.map((name) => {
-      const own = marking.filter(({ layer }) => layer === name);
-      return { name, holds: 'lines', paths: runsOf(own), open: 0, bounds: boxOf(own) };
+      const moves = marking.filter(({ layer }) => layer === name);
+      return { name, holds: 'lines', paths: runsOf(moves), open: 0, bounds: boxOf(moves) };
     }),
     raster: (window, pxPerMm) => burnt(marking, setting, window, pxPerMm),
   };
@@ -160,7 +163,7 @@ function burnt(
     // What is cut round falls out of the sheet, or is pulled off its carrier.
     const grid = { x: window.x, y: window.y, step: 1 / pxPerMm, columns: width, rows: height };
     const inside = sampleRegion(uniteRegion(openings, 0.002, 'evenodd'), grid);
-    for (let at = 0; at < ink.length; at++) if (inside[at] === 1) ink[at] = 255;
+    for (let index = 0; index < ink.length; index++) if (inside[index] === 1) ink[index] = 255;
   }
   for (const { from, to, layer } of moves) {
     if (cutsThrough(layer) || opens(layer)) continue;

@@ -19,9 +19,9 @@ const watched = async (material: string, machine: string): Promise<Watched> => {
   return (await watchMachine(job, runJob(job), emptyLibrary, outputBinary))!;
 };
 async function runOf(material: string, machine: string): Promise<MachineRun> {
-  const found = await watched(material, machine);
-  if (found.kind !== 'ways') throw new Error(found.kind);
-  return found.run;
+  const run = await watched(material, machine);
+  if (run.kind !== 'ways') throw new Error(run.kind);
+  return run.run;
 }
 const wayOf = ({ ways }: MachineRun, way: number): readonly number[] => [
   ...ways.subarray(way * numbersPerWay, (way + 1) * numbersPerWay),
@@ -42,7 +42,7 @@ describe('a run of a machine', () => {
       const [[, , x, y], [fromX, fromY]] = [wayOf(run, way - 1), wayOf(run, way)];
       return run.ends[way]! >= run.ends[way - 1]! && fromX === x && fromY === y;
     };
-    const others = Array.from({ length: count - 1 }, (_, at) => at + 1).filter((way) => !isNext(way));
+    const others = Array.from({ length: count - 1 }, (_, index) => index + 1).filter((way) => !isNext(way));
     expect(others).toEqual([]);
     expect(run.parts.map(({ first }) => first)).toEqual(
       [...run.parts.map(({ first }) => first)].sort((a, b) => a - b),
@@ -74,12 +74,12 @@ describe('a run of a machine', () => {
   });
 
   it('is bodies where a piece is built, with the layer at which the colour changes', async () => {
-    const found = await watched('white-filament-black', 'filament-printer');
-    if (found.kind !== 'bodies') throw new Error(found.kind);
-    expect(found.bodies.map(({ name }) => name)).toEqual(['base', 'marks']);
-    expect(found.bodies.map(({ colour }) => colour)).toHaveLength(2);
-    expect(found.changesAt).toHaveLength(1);
-    for (const { triangles } of found.bodies) expect(triangles.length % 9).toBe(0);
+    const seen = await watched('white-filament-black', 'filament-printer');
+    if (seen.kind !== 'bodies') throw new Error(seen.kind);
+    expect(seen.bodies.map(({ name }) => name)).toEqual(['base', 'marks']);
+    expect(seen.bodies.map(({ colour }) => colour)).toHaveLength(2);
+    expect(seen.changesAt).toHaveLength(1);
+    for (const { triangles } of seen.bodies) expect(triangles.length % 9).toBe(0);
   });
 
   it('is not there for machines that make all at once', async () => {

@@ -42,10 +42,10 @@ export function runOfDrawing(
   const cut = cutMmPerS ?? markMmPerS;
   const travel = travelMmPerS ?? cut;
   const moves: Move[] = [];
-  let at = { x: 0, y: 0 };
+  let head = { x: 0, y: 0 };
   const go = (to: { x: number; y: number }, marks: boolean, layer: string): void => {
-    moves.push({ from: at, to, marks, mmPerS: marks ? cut : travel, layer });
-    at = to;
+    moves.push({ from: head, to, marks, mmPerS: marks ? cut : travel, layer });
+    head = to;
   };
   for (const { layer, contour } of paths) {
     const [points] = flattenRegion([contour], 0.02);

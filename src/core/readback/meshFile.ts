@@ -18,8 +18,8 @@ export interface ReadBody {
 /** Closeness, parts and volume: each edge has to be run once each way; volume by the divergence theorem. */
 export function measureBody({ name, triangles }: ReadBody, heightMm: number): ReadLayer {
   const corners = new Map<string, number>();
-  const idOf = (at: number): number => {
-    const key = `${triangles[at]},${triangles[at + 1]},${triangles[at + 2]}`;
+  const idOf = (index: number): number => {
+    const key = `${triangles[index]},${triangles[index + 1]},${triangles[index + 2]}`;
     let id = corners.get(key);
     if (id === undefined) corners.set(key, (id = corners.size));
     return id;
@@ -27,17 +27,17 @@ export function measureBody({ name, triangles }: ReadBody, heightMm: number): Re
   const edges = new Map<string, number>();
   let volume = 0;
   let [left, right, low, high] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (let at = 0; at < triangles.length; at += 9) {
-    const ids = [idOf(at), idOf(at + 3), idOf(at + 6)];
+  for (let index = 0; index < triangles.length; index += 9) {
+    const ids = [idOf(index), idOf(index + 3), idOf(index + 6)];
     for (let side = 0; side < 3; side++) {
       const [from, to] = [ids[side]!, ids[(side + 1) % 3]!];
       const key = from < to ? `${from},${to}` : `${to},${from}`;
       edges.set(key, (edges.get(key) ?? 0) + (from < to ? 1 : -1));
     }
-    const [ax, ay, az, bx, by, bz, cx, cy, cz] = triangles.subarray(at, at + 9) as unknown as number[];
+    const [ax, ay, az, bx, by, bz, cx, cy, cz] = triangles.subarray(index, index + 9) as unknown as number[];
     volume +=
       (ax! * (by! * cz! - bz! * cy!) - ay! * (bx! * cz! - bz! * cx!) + az! * (bx! * cy! - by! * cx!)) / 6;
-    for (let corner = at; corner < at + 9; corner += 3) {
+    for (let corner = index; corner < index + 9; corner += 3) {
       left = Math.min(left, triangles[corner]!);
       right = Math.max(right, triangles[corner]!);
       low = Math.min(low, heightMm - triangles[corner + 1]!);
@@ -61,10 +61,10 @@ export function sliceBody(triangles: Triangles, z: number, heightMm: number): Re
   const next = new Map<string, { from: Vertex; to: string }[]>();
   const keyOf = ({ x, y }: Vertex): string => `${x.toFixed(5)},${y.toFixed(5)}`;
   const points = new Map<string, Vertex>();
-  for (let at = 0; at < triangles.length; at += 9) {
+  for (let index = 0; index < triangles.length; index += 9) {
     const crossing: { point: Vertex; rises: boolean }[] = [];
     for (let side = 0; side < 3; side++) {
-      const [a, b] = [at + 3 * side, at + 3 * ((side + 1) % 3)];
+      const [a, b] = [index + 3 * side, index + 3 * ((side + 1) % 3)];
       const [za, zb] = [triangles[a + 2]!, triangles[b + 2]!];
       if (za < z === zb < z) continue;
       const share = (z - za) / (zb - za);
@@ -167,9 +167,9 @@ function readBodies(bodies: readonly ReadBody[], { heightMm }: ReadSetting): Rea
 }
 
 const heightsOf = (triangles: Triangles): number[] => {
-  const found = new Set<number>();
-  for (let at = 2; at < triangles.length; at += 3) found.add(Number(triangles[at]!.toFixed(4)));
-  return [...found];
+  const layers = new Set<number>();
+  for (let index = 2; index < triangles.length; index += 3) layers.add(Number(triangles[index]!.toFixed(4)));
+  return [...layers];
 };
 
 const midOf = ({ triangles }: ReadBody): number => {

@@ -54,7 +54,9 @@ export const readPdf: Interpreter = async (bytes, setting) => {
   return {
     ...drawn,
     raster: (window, pxPerMm) =>
-      withPage(document, (own) => renderedMarks(own, page, window, pxPerMm, drawn.raster(window, pxPerMm))),
+      withPage(document, (opened) =>
+        renderedMarks(opened, page, window, pxPerMm, drawn.raster(window, pxPerMm)),
+      ),
   };
 };
 
@@ -117,10 +119,10 @@ function trimmedPicture(module: Drawer, page: number, pxPerMm: number): Brightne
 /** Left, bottom, right and top in points; null where the page has none of its own. */
 function boxOfPage(module: Drawer, page: number, get: Drawer['_FPDFPage_GetMediaBox']): PdfBox | null {
   const { malloc, free } = module.wasmExports;
-  const at = malloc(16);
-  const isThere = get(page, at, at + 4, at + 8, at + 12) !== 0;
-  const box = [...new Float32Array(module.HEAPU8.buffer, at, 4)] as PdfBox;
-  free(at);
+  const index = malloc(16);
+  const isThere = get(page, index, index + 4, index + 8, index + 12) !== 0;
+  const box = [...new Float32Array(module.HEAPU8.buffer, index, 4)] as PdfBox;
+  free(index);
   return isThere ? box : null;
 }
 
@@ -189,8 +191,8 @@ function renderedMarks(
   const pixels = module.HEAPU8.slice(from, from + width * height * bytesAPixel);
   module._FPDFBitmap_Destroy(bitmap);
   const planes = [2, 1, 0].map((channel) =>
-    Uint8Array.from({ length: width * height }, (_, at) =>
-      Math.round((1 - linearOfEncoded(pixels[at * bytesAPixel + channel]! / 255)) * 255),
+    Uint8Array.from({ length: width * height }, (_, index) =>
+      Math.round((1 - linearOfEncoded(pixels[index * bytesAPixel + channel]! / 255)) * 255),
     ),
   );
   return { ...drawn, inks: fewestPlanes(planes) };

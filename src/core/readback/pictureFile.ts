@@ -32,17 +32,17 @@ function readPixels(
       const { width, height } = rasterSize(window, wanted);
       const planes = [0, 1, 2].map(() => new Uint8Array(width * height));
       const onPiece = new Uint8Array(width * height);
-      for (let row = 0, at = 0; row < height; row++) {
+      for (let row = 0, index = 0; row < height; row++) {
         const y = Math.floor((window.y + (row + 0.5) / wanted - page.y) * pxPerMm);
-        for (let column = 0; column < width; column++, at++) {
+        for (let column = 0; column < width; column++, index++) {
           const x = Math.floor((window.x + (column + 0.5) / wanted - page.x) * pxPerMm);
           if (x < 0 || y < 0 || x >= columns || y >= rows) continue;
-          onPiece[at] = 1;
+          onPiece[index] = 1;
           const [red, green, blue, alpha] = rgbaAt(x, y);
           // What is clear shows what the picture is laid on.
           [red, green, blue].forEach((value, channel) => {
-            const own = linearOfEncoded(value / 255);
-            planes[channel]![at] = Math.round(255 - own * alpha - ground[channel]! * (255 - alpha));
+            const linear = linearOfEncoded(value / 255);
+            planes[channel]![index] = Math.round(255 - linear * alpha - ground[channel]! * (255 - alpha));
           });
         }
       }
@@ -61,10 +61,10 @@ function readPixels(
 /** Pixels to the metre are in pHYs (ISO/IEC 15948, 11.3.5.3): two numbers and the unit 1. */
 export function pngDensity(bytes: Uint8Array): number | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  for (let at = 8; at + 12 <= bytes.length; at += 12 + view.getUint32(at)) {
-    const name = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
+  for (let index = 8; index + 12 <= bytes.length; index += 12 + view.getUint32(index)) {
+    const name = String.fromCharCode(...bytes.subarray(index + 4, index + 8));
     if (name === 'IDAT') return null;
-    if (name === 'pHYs' && bytes[at + 16] === 1) return view.getUint32(at + 8);
+    if (name === 'pHYs' && bytes[index + 16] === 1) return view.getUint32(index + 8);
   }
   return null;
 }
@@ -86,8 +86,13 @@ const readPngAs =
         const [red, green, blue, alpha = 255] = palette[index] ?? paper;
         return [red!, green!, blue!, alpha];
       }
-      const at = (y * width + x) * channels;
-      return [data[at]!, data[at + 1]!, data[at + 2]!, channels === 4 ? data[at + 3]! : 255];
+      const position = (y * width + x) * channels;
+      return [
+        data[position]!,
+        data[position + 1]!,
+        data[position + 2]!,
+        channels === 4 ? data[position + 3]! : 255,
+      ];
     };
     return readPixels({ columns: width, rows: height, rgbaAt }, pxPerM / 1000, setting, shows);
   };
@@ -124,19 +129,19 @@ type Factory = (options: {
 const readLossy = (
   name: ReadBinary & `${string}-reader`,
   factory: () => Promise<Factory>,
-  ...more: readonly boolean[]
+  ...others: readonly boolean[]
 ): Interpreter => {
   const once = loadedOnce<Decoder>();
   return async (bytes, setting) => {
     const decoder = await once(async () =>
       (await factory())({ wasmBinary: await setting.binary(name), noInitialRun: true }),
     );
-    const picture = decoder.decode(bytes, ...more);
+    const picture = decoder.decode(bytes, ...others);
     if (picture === null) throw new NotRead('The picture cannot be read.');
     const { data, width, height } = picture;
     const rgbaAt: Pixels['rgbaAt'] = (x, y) => {
-      const at = 4 * (y * width + x);
-      return [data[at]!, data[at + 1]!, data[at + 2]!, data[at + 3]!];
+      const index = 4 * (y * width + x);
+      return [data[index]!, data[index + 1]!, data[index + 2]!, data[index + 3]!];
     };
     return readPixels(
       { columns: width, rows: height, rgbaAt },

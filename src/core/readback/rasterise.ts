@@ -23,7 +23,7 @@ export interface MarkRaster {
 /** One plane where red, green and blue are alike, so that all that follows is done once. */
 export function fewestPlanes(planes: readonly Uint8Array[]): readonly Uint8Array[] {
   const [red, green, blue] = planes as readonly [Uint8Array, Uint8Array, Uint8Array];
-  return red.every((value, at) => value === green[at] && value === blue[at]) ? [red] : planes;
+  return red.every((value, index) => value === green[index] && value === blue[index]) ? [red] : planes;
 }
 
 /** Pixels of a window. */
@@ -69,7 +69,7 @@ export function rasteriseMarks(svg: Uint8Array, window: Box, pxPerMm: number): M
     // Finer lines than pixels are drawn with gaps here and there, through which the outside would come in.
     const drawn = cuts.replace(/stroke-width="[^"]*"/g, `stroke-width="${cutLinePx / pxPerMm}"`);
     const lines = render(`${header}${drawn}</svg>`);
-    for (let at = 0; at < cut.length; at++) cut[at] = lines[at * 4 + 3]! > 0 ? 1 : 0;
+    for (let index = 0; index < cut.length; index++) cut[index] = lines[index * 4 + 3]! > 0 ? 1 : 0;
   }
   const bases = looksAt.match(baseGroups)?.join('') ?? null;
   return {
@@ -97,7 +97,7 @@ function render(svg: string): Uint8Array {
 
 /** 1 where more than half of a pixel is covered. */
 const covered = (pixels: Uint8Array): Uint8Array =>
-  new Uint8Array(pixels.length / 4).map((_, at) => (pixels[at * 4 + 3]! > 127 ? 1 : 0));
+  new Uint8Array(pixels.length / 4).map((_, index) => (pixels[index * 4 + 3]! > 127 ? 1 : 0));
 
 const inkOfEncoded = Uint8Array.from({ length: 256 }, (_, value) =>
   Math.round((1 - linearOfEncoded(value / 255)) * 255),
@@ -107,18 +107,18 @@ const inkOfEncoded = Uint8Array.from({ length: 256 }, (_, value) =>
 function inkPlanes(pixels: Uint8Array, count: number): Uint8Array[] {
   const black = new Uint8Array(count);
   let isBlack = true;
-  for (let at = 0; at < count && isBlack; at++) {
-    isBlack = pixels[at * 4] === 0 && pixels[at * 4 + 1] === 0 && pixels[at * 4 + 2] === 0;
-    black[at] = pixels[at * 4 + 3]!;
+  for (let index = 0; index < count && isBlack; index++) {
+    isBlack = pixels[index * 4] === 0 && pixels[index * 4 + 1] === 0 && pixels[index * 4 + 2] === 0;
+    black[index] = pixels[index * 4 + 3]!;
   }
   if (isBlack) return [black];
   return [0, 1, 2].map((channel) =>
-    new Uint8Array(count).map((_, at) => {
-      const alpha = pixels[at * 4 + 3]!;
+    new Uint8Array(count).map((_, index) => {
+      const alpha = pixels[index * 4 + 3]!;
       if (alpha === 0) return 0;
       // Coverage mixes light, so the colour of the inked share is taken by itself.
-      const own = Math.min(255, Math.round((pixels[at * 4 + channel]! * 255) / alpha));
-      return Math.round((inkOfEncoded[own]! * alpha) / 255);
+      const straight = Math.min(255, Math.round((pixels[index * 4 + channel]! * 255) / alpha));
+      return Math.round((inkOfEncoded[straight]! * alpha) / 255);
     }),
   );
 }
@@ -151,11 +151,18 @@ function pieceWithin(
 
   const stack: number[] = [];
   const reach = (column: number, row: number): void => {
-    const at = row * width + column;
-    if (column < left || row < top || column >= right || row >= bottom || inside[at] === 0 || cut[at] === 1)
+    const index = row * width + column;
+    if (
+      column < left ||
+      row < top ||
+      column >= right ||
+      row >= bottom ||
+      inside[index] === 0 ||
+      cut[index] === 1
+    )
       return;
-    inside[at] = 0;
-    stack.push(at);
+    inside[index] = 0;
+    stack.push(index);
   };
   const sheetInWindow = (x: number, y: number): boolean =>
     x >= window.x && y >= window.y && x <= window.x + width / pxPerMm && y <= window.y + height / pxPerMm;
@@ -165,9 +172,9 @@ function pieceWithin(
   if (sheetInWindow(sheet.x, sheetBottom)) reach(left, bottom - 1);
   if (sheetInWindow(sheetRight, sheetBottom)) reach(right - 1, bottom - 1);
   while (stack.length > 0) {
-    const at = stack.pop()!;
-    const column = at % width;
-    const row = (at - column) / width;
+    const index = stack.pop()!;
+    const column = index % width;
+    const row = (index - column) / width;
     reach(column - 1, row);
     reach(column + 1, row);
     reach(column, row - 1);

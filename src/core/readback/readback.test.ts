@@ -59,7 +59,7 @@ const inColour = {
   paint: { ...presets[0]!.style.paint, modules: { kind: 'solid' as const, colour: '#14385c' } },
 };
 
-async function readBackOf(job: Job, take: TakeId): Promise<{ file: MadeFile; back: ReadBack }> {
+async function readBackOf(job: Job, format: TakeId): Promise<{ file: MadeFile; back: ReadBack }> {
   await library.load(job);
   const result = runJob(job, undefined, library);
   const made = await makeFiles(
@@ -67,7 +67,7 @@ async function readBackOf(job: Job, take: TakeId): Promise<{ file: MadeFile; bac
     { ...result, heldBackBy: [] },
     {
       revision: 3,
-      takes: [take],
+      takes: [format],
       library,
       binary: outputBinary,
     },
@@ -116,27 +116,27 @@ const good = (back: ReadBack): void => {
 };
 
 describe('what is in a file', () => {
-  it.each(cases)('is what was to be in it, and reads: %s of %s by %s', async (take, material, machine) => {
+  it.each(cases)('is what was to be in it, and reads: %s of %s by %s', async (format, material, machine) => {
     const widthMm = machine === 'blast-mask' || machine === 'co2-laser-through' ? 180 : 60;
-    good((await readBackOf(jobOn(material, machine, widthMm), take)).back);
+    good((await readBackOf(jobOn(material, machine, widthMm), format)).back);
   });
 
   it.each([
     ['pdf', 40],
     ['pdf', 200],
     ['dxf', 200],
-  ] as const)('in other sizes, too: %s of %d mm', async (take, widthMm) => {
-    good((await readBackOf(jobOn('black-anodised-aluminium', 'co2-laser', widthMm), take)).back);
+  ] as const)('in other sizes, too: %s of %d mm', async (format, widthMm) => {
+    good((await readBackOf(jobOn('black-anodised-aluminium', 'co2-laser', widthMm), format)).back);
   });
 
   it.each(['svg', 'svg-areas', 'pdf', 'eps', 'dxf', 'gcode', 'engraving', 'png'] as const)(
     'with a style, a logo, and mirrored: %s',
-    async (take) => {
-      const { file, back } = await readBackOf(dressed(jobOn('birch-plywood', 'co2-laser', 120)), take);
+    async (format) => {
+      const { file, back } = await readBackOf(dressed(jobOn('birch-plywood', 'co2-laser', 120)), format);
       expect(back.checks.filter(({ holds }) => !holds)).toEqual([]);
       expect(back.problem).toBeNull();
       // A picture of the finished piece is as it is seen.
-      expect(file.name.includes('mirrored')).toBe(take !== 'png');
+      expect(file.name.includes('mirrored')).toBe(format !== 'png');
     },
   );
 
@@ -158,10 +158,10 @@ describe('bodies', () => {
     return { base: base!, marks: marks! };
   };
   const corners = ({ triangles }: ReadBody): Set<string> => {
-    const found = new Set<string>();
-    for (let at = 0; at < triangles.length; at += 3)
-      found.add([...triangles.subarray(at, at + 3)].map((value) => value.toFixed(5)).join(' '));
-    return found;
+    const kinds = new Set<string>();
+    for (let index = 0; index < triangles.length; index += 3)
+      kinds.add([...triangles.subarray(index, index + 3)].map((value) => value.toFixed(5)).join(' '));
+    return kinds;
   };
 
   it('are closed, of as many parts as the marks have outlines, and as large as area times height', async () => {
@@ -182,8 +182,8 @@ describe('bodies', () => {
 
   it('that fill each other have the very corners between them, and are together the whole', async () => {
     const { base, marks } = await bodiesOf('inlay');
-    const own = corners(base);
-    for (const corner of corners(marks)) expect(own.has(corner)).toBe(true);
+    const expected = corners(base);
+    for (const corner of corners(marks)) expect(expected.has(corner)).toBe(true);
     const together = measureBody(base, 40).volumeMm3! + measureBody(marks, 40).volumeMm3!;
     expect(together).toBeCloseTo(60 * 40 * plainSolid.baseMm, 1);
   });
@@ -191,13 +191,13 @@ describe('bodies', () => {
 
 describe('what is wrong in a file', () => {
   const damaged = async (
-    take: TakeId,
+    format: TakeId,
     change: (text: string) => string,
     pair = ['birch-plywood', 'co2-laser'],
   ) => {
     const job = jobOn(pair[0]!, pair[1]!);
     const result = runJob(job);
-    const [file] = await filesOf(job, result, [take]);
+    const [file] = await filesOf(job, result, [format]);
     const bytes = new TextEncoder().encode(change(new TextDecoder().decode(file!.bytes)));
     return (await startReadBack(job, result, readers, outputBinary).read({ ...file!, bytes }))!;
   };
@@ -215,8 +215,8 @@ describe('what is wrong in a file', () => {
   });
 
   it('is told where it is no such file at all', async () => {
-    for (const take of ['svg', 'eps', 'dxf-r12'] as const)
-      expect((await damaged(take, () => 'hello')).problem).not.toBeNull();
+    for (const format of ['svg', 'eps', 'dxf-r12'] as const)
+      expect((await damaged(format, () => 'hello')).problem).not.toBeNull();
     expect((await damaged('gcode', (text) => text.replace('G21', 'G20'))).problem).toMatch(/G20/);
   });
 
@@ -250,14 +250,14 @@ describe('a PDF', () => {
 
 describe('what a machine cannot hold', () => {
   it('is told before anything is written: a bed, a cutter, colours, dots, pixels', async () => {
-    const refusedOf = async (job: Job, take: TakeId): Promise<string> => {
+    const refusedOf = async (job: Job, format: TakeId): Promise<string> => {
       const result = runJob(job);
       const made = await makeFiles(
         job,
         { ...result, heldBackBy: [] },
         {
           revision: 1,
-          takes: [take],
+          takes: [format],
           library,
           binary: outputBinary,
         },

@@ -28,9 +28,9 @@ async function read(
   let wrong = 0;
   for (let number = 1; number <= shots; number++) {
     const [readings] = await shootAll(studio, readers, trialOf(setup, plainCondition(distanceM)), number);
-    readings!.forEach((own, place) => {
-      if (own.read) counts[place]!++;
-      else if (own.text !== null && own.text !== '') wrong++;
+    readings!.forEach((reading, place) => {
+      if (reading.read) counts[place]!++;
+      else if (reading.text !== null && reading.text !== '') wrong++;
     });
   }
   return { panel: counts.slice(0, -1), outside: counts.at(-1)!, wrong };

@@ -45,7 +45,7 @@ describe('readPicture', () => {
     const picture = pictureOf(encodeSymbol('Berth 17').symbol!);
     const reversed = {
       ...picture,
-      rgba: picture.rgba.map((value, at) => (at % 4 === 3 ? 255 : 255 - value)),
+      rgba: picture.rgba.map((value, index) => (index % 4 === 3 ? 255 : 255 - value)),
     };
     expect(await readPicture(reversed)).toMatchObject({ bytes: new TextEncoder().encode('Berth 17') });
     expect(await readPicture({ ...picture, rgba: picture.rgba.map(() => 255) })).toBeNull();

@@ -34,7 +34,7 @@ export function arrangements(job: Job, codeId: string, library: Library): Arrang
   const inColour = pair.machine.inks === 'process' && !job.making.reversed && logo.ink.keepsColours;
   const payload = writeMessage(code.message);
   const settings = { ...code.symbol, raiseLevel: false, isBytes: holdsBytes(code.message) };
-  const found: Arrangement[] = [];
+  const arrangements: Arrangement[] = [];
   for (const level of levels) {
     const smallest = encodeSymbol(payload, { ...settings, level, version: 'smallest', mask: 0 }).symbol;
     if (smallest === null) continue;
@@ -59,10 +59,10 @@ export function arrangements(job: Job, codeId: string, library: Library): Arrang
           moduleMm: code.placement.widthMm / symbol.size,
         };
       }
-      if (best !== null) found.push(best);
+      if (best !== null) arrangements.push(best);
     }
   }
-  return found.sort(
+  return arrangements.sort(
     (a, b) =>
       Number(b.isSafe) - Number(a.isSafe) ||
       b.moduleMm - a.moduleMm ||

@@ -1,7 +1,7 @@
 /** Drawings and documents that could hang or crash whoever runs them: each is answered, in words where it is not drawn. */
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../../node/logoAssets';
-import { told, withFirst } from '../../testing/findings';
+import { findingLines, withFirst } from '../../testing/findings';
 import { hatch, svgOf } from '../../testing/hostileFiles';
 import { newJob, parseJob, itemsOf, type Job } from '../job';
 import { newLogo } from '../logo';
@@ -34,7 +34,7 @@ async function saidOf(text: string) {
   const library = createLibrary(assets);
   const both = { ...job, piece: { ...job.piece, items } };
   await library.load(both);
-  const findings = told(runJob(both, undefined, library));
+  const findings = findingLines(runJob(both, undefined, library));
   const of = (kind: string): string | undefined => findings.find((finding) => finding.kind === kind)?.text;
   return { logo: of('logo-missing'), picture: of('piece-picture') };
 }
@@ -73,7 +73,7 @@ describe('a drawing', () => {
     const job = { ...plate(), piece: { ...plate().piece, items } };
     const library = createLibrary(assets);
     await library.load(job);
-    const found = told(runJob(job, undefined, library)).find(({ kind }) => kind === 'piece-picture');
+    const found = findingLines(runJob(job, undefined, library)).find(({ kind }) => kind === 'piece-picture');
     expect(found).toMatchObject({ severity: 'stop', about: { on: 'item', id: items[0]!.id } });
     expect(found!.text).toContain('not among the saved files');
     expect(found!.fixes).toHaveLength(1);

@@ -39,7 +39,7 @@ const stops = ({ notes }: LaidSheets): string[] =>
 /** Upright boxes of the outlines that are cut, by their left upper corners. */
 const cutsOf = ({ operations }: OperationSheet) =>
   operations
-    .flatMap((own) => (isLine(own) && own.kind === 'cut' ? own.lines : []))
+    .flatMap((operation) => (isLine(operation) && operation.kind === 'cut' ? operation.lines : []))
     .map((contour) => boundsOf([contour])!)
     .sort((a, b) => a.y - b.y || a.x - b.x);
 
@@ -135,22 +135,24 @@ describe('print, cut and jig of a sheet', () => {
   const marked = boundsOf(
     laid
       .operations(page, 'print')
-      .operations.flatMap((own) => (isLine(own) ? [] : own.label === 'sheet marks' ? [] : own.area)),
+      .operations.flatMap((operation) =>
+        isLine(operation) ? [] : operation.label === 'sheet marks' ? [] : operation.area,
+      ),
   )!;
 
   it('have their pieces at the same places', () => {
     const [all, cut] = (['all', 'cut'] as const).map((part) => cutsOf(laid.operations(page, part)));
     expect(cut).toHaveLength(page.placed.length);
-    cut!.forEach((box, at) => {
+    cut!.forEach((box, index) => {
       for (const side of ['x', 'y', 'width', 'height'] as const)
-        expect(Math.abs(box[side] - all![at]![side])).toBeLessThan(0.01);
+        expect(Math.abs(box[side] - all![index]![side])).toBeLessThan(0.01);
     });
     // Marks of all codes lie within the outlines.
     expect(marked.x).toBeGreaterThanOrEqual(Math.min(...cut!.map(({ x }) => x)));
   });
 
   it('part what is marked from what is followed, and the jig has a hole for each piece and an edge', () => {
-    expect(laid.operations(page, 'print').operations.every((own) => !isLine(own))).toBe(true);
+    expect(laid.operations(page, 'print').operations.every((operation) => !isLine(operation))).toBe(true);
     const holes = cutsOf(laid.operations(page, 'jig'));
     expect(holes).toHaveLength(page.placed.length + 1);
     const cut = cutsOf(laid.operations(page, 'cut'));
@@ -203,7 +205,9 @@ describe('pieces that lie a cut apart', () => {
   const close = { ...a4, gapMm: 0 };
   const laid = lay(close, [sticker()]);
   const page = laid.pages[0]!;
-  const cuts = laid.operations(page, 'cut').operations.flatMap((own) => (isLine(own) ? [own] : []));
+  const cuts = laid
+    .operations(page, 'cut')
+    .operations.flatMap((operation) => (isLine(operation) ? [operation] : []));
 
   it('share their cut lines: 3 by 7 of 60 by 40 mm are 8 and 4 lines, cut once (counted by hand)', () => {
     expect(page.placed).toHaveLength(21);

@@ -41,12 +41,12 @@ export function laySheets(
 ): LaidSheets {
   const notes: SheetNote[] = notesOfPieces(document, pieces);
   const made = pieces.map(({ result }) => result.made);
-  const shapes = made.map((own) => (own === null ? null : shapeOf(own)));
+  const shapes = made.map((drawn) => (drawn === null ? null : shapeOf(drawn)));
   const laid = placesOf(document, pieces, shapes, notes);
   const [first] = laid.pages;
   const pages = laid.pages.map((page, index): SheetPage => {
     const placed = index === 0 ? movedByHand(page.placed, document) : page.placed;
-    return { ...page, placed, codes: placed.flatMap((own) => codesOf(own, made[own.piece]!)) };
+    return { ...page, placed, codes: placed.flatMap((piece) => codesOf(piece, made[piece.piece]!)) };
   });
   if (first !== undefined && document.moved.length > 0)
     notes.push(...tooNear(pages[0]!.placed, shapes, document));
@@ -58,7 +58,7 @@ export function laySheets(
   );
   const sheets = pages.reduce((sum, page) => sum + page.sheets, 0);
   const caption = (page: SheetPage): Region => {
-    const from = pages.slice(0, pages.indexOf(page)).reduce((sum, own) => sum + own.sheets, 1);
+    const from = pages.slice(0, pages.indexOf(page)).reduce((sum, earlier) => sum + earlier.sheets, 1);
     return sheetCaption(document, { from, to: from + page.sheets - 1, of: sheets }, words);
   };
   return {
@@ -109,7 +109,7 @@ function placesOf(
     }
     const slots = layPieces(room, shape, document.gapMm, document.layout);
     if (slots.length === 0) tooLarge(piece);
-    return inSlots(document, slots, [{ piece, quantity: pieces[piece]!.quantity }], (own) => own);
+    return inSlots(document, slots, [{ piece, quantity: pieces[piece]!.quantity }], (place) => place);
   }
   const packed = packPieces(
     room,
@@ -121,7 +121,7 @@ function placesOf(
     stop(`They take more than ${mostSheets} sheets; what goes beyond is not laid.`, null);
   return {
     pages: packed.sheets.map((sheet) => ({
-      placed: sheet.map((own, slot) => ({ ...own, piece: there[own.piece]!, slot })),
+      placed: sheet.map((packed, slot) => ({ ...packed, piece: there[packed.piece]!, slot })),
       empty: [],
       sheets: 1,
     })),
@@ -149,8 +149,8 @@ function onLabels(
     return [];
   });
   const slots = labelPlaces(labels, label);
-  const own = new Map(wanted.map(({ piece }) => [piece, labelPlaces(labels, shapes[piece]!)]));
-  return inSlots(document, slots, wanted, (_, slot, piece) => own.get(piece)![slot]!);
+  const places = new Map(wanted.map(({ piece }) => [piece, labelPlaces(labels, shapes[piece]!)]));
+  return inSlots(document, slots, wanted, (_, slot, piece) => places.get(piece)![slot]!);
 }
 
 /** Fills places one after the other; those of the first sheet that are left empty are passed over. */
@@ -172,8 +172,8 @@ function inSlots(
     const isFirst = pages.length === 0;
     const free = slots.map((_, slot) => slot).filter((slot) => !isFirst || !left.has(slot));
     if (free.length === 0 && !isFirst) break;
-    const placed = free.slice(0, queue.length - next).map((slot, at): PlacedPiece => {
-      const piece = queue[next + at]!;
+    const placed = free.slice(0, queue.length - next).map((slot, index): PlacedPiece => {
+      const piece = queue[next + index]!;
       return { ...placeOf(slots[slot]!, slot, piece), piece, slot };
     });
     next += placed.length;
@@ -200,21 +200,22 @@ function inSlots(
 }
 
 const sameAs = (a: readonly PlacedPiece[], b: readonly PlacedPiece[]): boolean =>
-  a.length === b.length && a.every(({ piece, slot }, at) => piece === b[at]!.piece && slot === b[at]!.slot);
+  a.length === b.length &&
+  a.every(({ piece, slot }, index) => piece === b[index]!.piece && slot === b[index]!.slot);
 
 const movedByHand = (placed: readonly PlacedPiece[], { moved }: SheetDocument): readonly PlacedPiece[] =>
-  placed.map((own) => {
-    const by = moved.find(({ place }) => place === own.slot);
-    return by === undefined ? own : { ...own, x: by.x, y: by.y, quarters: by.quarters };
+  placed.map((piece) => {
+    const by = moved.find(({ place }) => place === piece.slot);
+    return by === undefined ? piece : { ...piece, x: by.x, y: by.y, quarters: by.quarters };
   });
 
-function codesOf(own: PlacedPiece, made: Made | null): readonly CodeOnPage[] {
+function codesOf(placed: PlacedPiece, made: Made | null): readonly CodeOnPage[] {
   if (made === null) return [];
   return made.piece.codes.map(({ id, quietZone }) => ({
-    piece: own.piece,
-    slot: own.slot,
+    piece: placed.piece,
+    slot: placed.slot,
     id,
-    box: codeBoxAt(made, quietZone, own),
+    box: codeBoxAt(made, quietZone, placed),
   }));
 }
 

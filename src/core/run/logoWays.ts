@@ -43,7 +43,7 @@ function optionFor(
   let set = { logo: withWay(logo, by), symbol: code.symbol };
   const run = (): JobResult =>
     runJob(
-      withCode(job, code.id, (own) => ({ ...own, ...set })),
+      withCode(job, code.id, (parts) => ({ ...parts, ...set })),
       undefined,
       library,
       'none',

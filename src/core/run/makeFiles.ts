@@ -128,24 +128,24 @@ export async function makeFiles(job: Job, result: JobResult, request: FileReques
 }
 
 async function written(
-  take: TakeId,
+  id: TakeId,
   job: Job,
   result: JobResult,
   made: Made,
   request: FileRequest,
 ): Promise<readonly Unnamed[]> {
   const { plan, piece } = made;
-  const { mediaType, variant } = takeOf(take);
+  const { mediaType, variant } = takeOf(id);
   const notes = notesOf(job, result, made, request.revision);
-  const common = { take, mediaType, hasCodes: true, corner: pieceCorner };
+  const common = { take: id, mediaType, hasCodes: true, corner: pieceCorner };
   const mirrored = plan.mirrored ? 'mirrored' : '';
-  if (take === 'job') return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes: jsonOf(job) }];
-  if (take === 'sheet') {
+  if (id === 'job') return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes: jsonOf(job) }];
+  if (id === 'sheet') {
     const write = await loadMakeSheet();
     const bytes = await write(makeSheetOf(job, result, made, notes, request.proof), wordsIn(request.library));
     return [{ ...common, sheet: null, hasCodes: false, parts: [variant], bytes }];
   }
-  if (take === 'svg-code')
+  if (id === 'svg-code')
     return piece.codes.map((code, index) => {
       const sheet = codeSheet(job, result, made, index);
       const window = plan.mirrored ? mirrorBox(code.quietZone, piece.widthMm) : code.quietZone;
@@ -157,7 +157,7 @@ async function written(
         bytes: writeSvg(sheet, notes, { window }),
       };
     });
-  const format = formatOf(take);
+  const format = formatOf(id);
   const write = await format.load();
   const setting = settingOf(job, result, made, notes, request);
   const isFinished = format.shows === 'finished-piece';
@@ -224,13 +224,13 @@ function settingOf(
 function finishedPicture(job: Job, { pair, codes }: JobResult, { piece, plan }: Made): FinishedPicture {
   const looks = codes.map(({ settings, ground }) => ({ paint: settings.style.paint, ground }));
   const parts = nominalParts(piece, pair, { ...job.making, mirrored: false }, looks, plan.shadow);
-  const own: Ink = { kind: 'solid', colour: plan.paintColour ?? pair.markColour };
+  const markInk: Ink = { kind: 'solid', colour: plan.paintColour ?? pair.markColour };
   const openings = [...piece.openings, ...piece.holes.map(({ edge }) => edge)];
   return {
     ground: openings.length === 0 ? [piece.outline] : cutRegion([piece.outline], openings, 0.002),
     marks: parts.map(({ area, ink }) => ({
       area,
-      ink: pair.machine.inks === 'single' ? own : ink,
+      ink: pair.machine.inks === 'single' ? markInk : ink,
     })),
   };
 }

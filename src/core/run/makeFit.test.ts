@@ -24,14 +24,14 @@ describe('an impossible job', () => {
   });
 
   it('is solved in up to three ways, each without a stop, each of other things, the cheapest first', async () => {
-    const found = await fit(impossible);
-    expect(found.length).toBeGreaterThan(1);
-    expect(found.length).toBeLessThanOrEqual(3);
-    for (const { job, changes, severity, touches } of found) {
+    const candidates = await fit(impossible);
+    expect(candidates.length).toBeGreaterThan(1);
+    expect(candidates.length).toBeLessThanOrEqual(3);
+    for (const { job, changes, severity, touches } of candidates) {
       expect(stopsOf(job)).toEqual([]);
       expect(severity).not.toBe('stop');
       expect(applyChanges(impossible, changes)).toEqual(job);
-      const others = found.filter((other) => other.touches !== touches);
+      const others = candidates.filter((other) => other.touches !== touches);
       expect(others.some((other) => other.touches.join() === touches.join())).toBe(false);
     }
   });
@@ -44,12 +44,12 @@ describe('an impossible job', () => {
       distance: ({ reading }) => reading.distanceM,
       machine: ({ making }) => making.pair,
     };
-    const found = await fit(impossible, [kept]);
-    for (const { job, touches } of found) {
+    const candidates = await fit(impossible, [kept]);
+    for (const { job, touches } of candidates) {
       expect(partOf[kept](job)).toEqual(partOf[kept](impossible));
       expect(touches).not.toContain(kept);
     }
-    expect(found.length).toBeGreaterThan(0);
+    expect(candidates.length).toBeGreaterThan(0);
   });
 
   it('has no way out when all of it has to stay', async () => {
@@ -68,16 +68,20 @@ describe('the search', () => {
   it('may go on until it found something, and lets others in meanwhile', async () => {
     let turns = 0;
     const timer = setInterval(() => turns++, 0);
-    const found = await makeItFit(impossible, emptyLibrary, { keep: [], pairs, isOver: (ways) => ways > 0 });
+    const candidates = await makeItFit(impossible, emptyLibrary, {
+      keep: [],
+      pairs,
+      isOver: (ways) => ways > 0,
+    });
     clearInterval(timer);
-    expect(found).toHaveLength(1);
-    expect(found).toEqual((await fit(impossible)).slice(0, 1));
+    expect(candidates).toHaveLength(1);
+    expect(candidates).toEqual((await fit(impossible)).slice(0, 1));
     expect(turns).toBeGreaterThan(0);
   });
 
   it('ends when it is told to, and gives the same again', async () => {
     expect(await makeItFit(impossible, emptyLibrary, { keep: [], isOver: () => true })).toEqual([]);
-    const steps = (found: readonly FitCandidate[]) => found.map(({ changes }) => changes);
+    const steps = (candidates: readonly FitCandidate[]) => candidates.map(({ changes }) => changes);
     expect(steps(await fit(impossible))).toEqual(steps(await fit(impossible)));
   });
 });

@@ -62,7 +62,7 @@ export async function makeItFit(
   library: Library,
   { keep, pairs = [], isOver = () => false }: FitSearch,
 ): Promise<readonly FitCandidate[]> {
-  const found: FitCandidate[] = [];
+  const candidates: FitCandidate[] = [];
   const seen = new Set([JSON.stringify(job)]);
   let runs = 0;
   /** A job as it comes out, or null when as many were run as may be. */
@@ -70,7 +70,7 @@ export async function makeItFit(
     state: Pick<State, 'job' | 'steps' | 'touches' | 'cost'>,
     before: KeptRun | undefined,
   ): Promise<State | null> => {
-    if (runs++ >= mostRuns || isOver(found.length, runs)) return null;
+    if (runs++ >= mostRuns || isOver(candidates.length, runs)) return null;
     if (runs % breatheEvery === 0) await breathe();
     const result = runJob(state.job, before, library, 'none');
     const stops = result.made === null ? Infinity : stopsIn(result).length;
@@ -79,16 +79,16 @@ export async function makeItFit(
   const first = await tried({ job, steps: [], touches: new Set(), cost: 0 }, undefined);
   const open = first === null || first.stops === 0 ? [] : [first];
   const reckoned = ({ cost, stops }: State): number => cost + costOfStop * stops;
-  while (open.length > 0 && found.length < mostCandidates) {
+  while (open.length > 0 && candidates.length < mostCandidates) {
     open.sort((a, b) => reckoned(a) - reckoned(b));
     const state = open.shift()!;
     // Whatever needs what an earlier one needs and more is no other way.
-    if (found.some(({ touches }) => touches.every((each) => state.touches.has(each)))) continue;
+    if (candidates.some(({ touches }) => touches.every((each) => state.touches.has(each)))) continue;
     if (state.stops === 0) {
-      found.push(candidateOf(state));
+      candidates.push(candidateOf(state));
       continue;
     }
-    if (state.steps.length === mostSteps || runs >= mostRuns || isOver(found.length, runs)) continue;
+    if (state.steps.length === mostSteps || runs >= mostRuns || isOver(candidates.length, runs)) continue;
     for (const fix of stepsFrom(state.job, runJob(state.job, state.kept, library, 'of-stops'), pairs)) {
       const touches = new Set([...state.touches, ...fix.changes.flatMap(touchedBy)]);
       if (keep.some((each) => touches.has(each)) || state.steps.some((earlier) => undoes(fix, earlier)))
@@ -102,7 +102,7 @@ export async function makeItFit(
       if (child !== null) open.push(child);
     }
   }
-  return found;
+  return candidates;
 }
 
 const stopsIn = ({ heldBackBy }: JobResult) => heldBackBy.filter(({ isAwaited }) => !isAwaited);

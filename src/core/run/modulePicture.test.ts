@@ -84,9 +84,9 @@ describe('a logo that modules draw', () => {
   it('that finds no free bit is told, with a version that has some, which then draws it', async () => {
     const job = jobOf(drawn, { level: 'H' });
     const small = await ran(job);
-    const told = small.findings.find(({ kind }) => kind === 'picture-match')!;
-    expect(told.severity).toBe('caution');
-    const [fix] = told.fixes;
+    const match = small.findings.find(({ kind }) => kind === 'picture-match')!;
+    expect(match.severity).toBe('caution');
+    const [fix] = match.fixes;
     expect(fix!.label.join('')).toMatch(/^Use version \d+: \d+ % of it/);
     const change = fix!.changes[0] as unknown as { set: { version: number } };
     const larger = await ran(jobOf(drawn, { level: 'H', version: change.set.version }));
@@ -165,8 +165,8 @@ describe('a picture without contrast', () => {
   /** Greys from one value to another, from left to right. */
   const greys = (from: number, to: number): Uint8Array => {
     const side = 60;
-    const data = Uint8Array.from({ length: side * side }, (_, at) =>
-      Math.round(from + ((to - from) * (at % side)) / (side - 1)),
+    const data = Uint8Array.from({ length: side * side }, (_, index) =>
+      Math.round(from + ((to - from) * (index % side)) / (side - 1)),
     );
     return new Uint8Array(encode({ width: side, height: side, data, channels: 1 }));
   };
@@ -212,9 +212,9 @@ describe('digits behind an address', () => {
     const [code] = job.codes;
     const run = await ran({ ...job, codes: [{ ...code!, message: { kind: 'text', text: 'ebb and flow' } }] });
     expect(run.codes[0]!.payload).toBe('ebb and flow');
-    const told = run.findings.find(({ kind }) => kind === 'picture-tail')!;
-    expect(told.severity).toBe('caution');
-    const mended = applyChanges(run.job, told.fixes[0]!.changes);
+    const tail = run.findings.find(({ kind }) => kind === 'picture-tail')!;
+    expect(tail.severity).toBe('caution');
+    const mended = applyChanges(run.job, tail.fixes[0]!.changes);
     expect((await ran(mended)).findings.some(({ kind }) => kind === 'picture-tail')).toBe(false);
   });
 });
@@ -246,9 +246,9 @@ describe('all ways of a logo', () => {
     for (const by of logoWays) {
       const job = jobOf({ ...drawn, by, share: by === 'knock-out' ? 0.2 : 0.5 }, { version: 4, level: 'M' });
       await library.load(job);
-      const own = logoOptions(job, job.codes[0]!.id, library).find((option) => option.by === by)!;
+      const offered = logoOptions(job, job.codes[0]!.id, library).find((option) => option.by === by)!;
       const { logo, symbol } = job.codes[0]!;
-      expect(own.set).toEqual({ logo, symbol });
+      expect(offered.set).toEqual({ logo, symbol });
     }
   });
 });

@@ -75,21 +75,23 @@ export function pictureChoices(
   if (wishes === null) return [];
   const tail = tailFor(code, payload);
   const tailLead = tail !== null && 'lead' in tail ? tail.lead : null;
-  const larger = Array.from({ length: versionsTried - 1 }, (_, more) => version + 1 + more);
+  const larger = Array.from({ length: versionsTried - 1 }, (_, step) => version + 1 + step);
   const tried = [
     ...levels.map((level) => ({ version, level })),
-    ...larger.filter((own) => own <= 40).map((own) => ({ version: own, level: settings.level })),
+    ...larger
+      .filter((version) => version <= 40)
+      .map((version) => ({ version: version, level: settings.level })),
   ];
-  return tried.flatMap((own): PictureChoice[] => {
-    const { symbol, steering } = encodeSymbol(payload, { ...settings, ...own }, wishes, tailLead);
+  return tried.flatMap((setting): PictureChoice[] => {
+    const { symbol, steering } = encodeSymbol(payload, { ...settings, ...setting }, wishes, tailLead);
     if (symbol === null || steering === null) return [];
     return [
       {
-        ...own,
+        ...setting,
         match: steering.match,
         freeBits: steering.freeBits,
         moduleMm: code.placement.widthMm / symbol.size,
-        survives: survivesAt(own.version, own.level),
+        survives: survivesAt(setting.version, setting.level),
       },
     ];
   });
@@ -174,12 +176,12 @@ export function bestChoice(
   choices: readonly PictureChoice[],
   level: Level | undefined,
 ): PictureChoice | null {
-  const own = choices.filter((choice) => choice.level === level);
-  const best = own.reduce<PictureChoice | null>(
+  const ofLevel = choices.filter((choice) => choice.level === level);
+  const best = ofLevel.reduce<PictureChoice | null>(
     (most, choice) => (most === null || choice.match > most.match ? choice : most),
     null,
   );
-  return own.find(({ match }) => match >= goodMatch) ?? best;
+  return ofLevel.find(({ match }) => match >= goodMatch) ?? best;
 }
 
 function betterVersion(steering: Steering, chosen: PictureChoice | null): readonly Fix<PartChange>[] {

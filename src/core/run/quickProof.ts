@@ -97,7 +97,7 @@ export async function findCauses(
 ): Promise<readonly Cause[] | null> {
   if (made === null) return [];
   const known = new Map(findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]));
-  const found: { readonly cause: Cause; readonly severity: Severity }[] = [];
+  const causes: { readonly cause: Cause; readonly severity: Severity }[] = [];
   for (const cause of candidates(job, made)) {
     const mended = applyChanges(job, cause.fix.changes);
     await library.load(mended);
@@ -111,10 +111,10 @@ export async function findCauses(
     if (again === null) return null;
     const severity = severityOfVerdict[again.verdict];
     if (severityRank[severity] < severityRank[severityOfVerdict[report.verdict]])
-      found.push({ cause, severity });
-    if (found.filter(({ severity }) => severity === 'fine').length === mostCauses) break;
+      causes.push({ cause, severity });
+    if (causes.filter(({ severity }) => severity === 'fine').length === mostCauses) break;
   }
-  return found
+  return causes
     .sort((a, b) => severityRank[a.severity] - severityRank[b.severity])
     .slice(0, mostCauses)
     .map(({ cause }) => cause);

@@ -58,8 +58,8 @@ export function startReadBack(
 ): FileReader {
   const setup = proofSetup(job, result, null);
   const panel = voting(readers);
-  const countsOf = async (own: ProofSetup, atLeast: number): Promise<readonly ReaderCount[]> => {
-    const report = await proveUntil(own, panel, { isEnough: ({ shots }) => shots >= atLeast });
+  const countsOf = async (view: ProofSetup, atLeast: number): Promise<readonly ReaderCount[]> => {
+    const report = await proveUntil(view, panel, { isEnough: ({ shots }) => shots >= atLeast });
     return report!.readers.map(({ name, read }) => ({ name, read }));
   };
   const ofPiece = new Map<number, Promise<readonly ReaderCount[]>>();
@@ -69,17 +69,17 @@ export function startReadBack(
     return known;
   };
   /** The file beside the piece, in so many shots of the same ways. */
-  const compared = async (own: ProofSetup, shots: number): Promise<Omit<ReadBack, 'checks'>> => {
-    const counts = await countsOf(own, shots);
+  const compared = async (view: ProofSetup, shots: number): Promise<Omit<ReadBack, 'checks'>> => {
+    const counts = await countsOf(view, shots);
     const before = await wanted(shots);
     const lost = counts.filter(
       ({ read: now }, place) => now < Math.min(before[place]!.read * leastShare, before[place]!.read - 1),
     );
-    const told = lost.map(({ name, read: now }) => `${name} ${now} of ${shots} shots`).join(', ');
+    const losses = lost.map(({ name, read: now }) => `${name} ${now} of ${shots} shots`).join(', ');
     return {
       readers: counts,
       shots,
-      problem: lost.length === 0 ? null : `What is in the file reads worse than the piece: ${told}.`,
+      problem: lost.length === 0 ? null : `What is in the file reads worse than the piece: ${losses}.`,
     };
   };
   const read = async (file: MadeFile): Promise<ReadBack | null> => {
@@ -87,16 +87,16 @@ export function startReadBack(
     if (sheet === null) return null;
     const format = take as FormatId;
     const interpret = await interpreterOf(format);
-    let found: ReadFile;
+    let read: ReadFile;
     try {
-      found = await interpret(file.bytes, readSettingOf(file, sheet, job, result, binary));
+      read = await interpret(file.bytes, readSettingOf(file, sheet, job, result, binary));
     } catch (error) {
       // Whatever an interpreter stumbles over, a program of the maker's may stumble over, too.
       const why =
         error instanceof NotRead ? error.message : `It cannot be read: ${(error as Error).message}.`;
       return { checks: [], readers: [], shots: 0, problem: why };
     }
-    const checks = isPartOfBody(file) ? [] : checkFile(format, found, sheet);
+    const checks = isPartOfBody(file) ? [] : checkFile(format, read, sheet);
     const wrong = checks.find(({ holds }) => !holds);
     const measured = { checks, readers: [], shots: 0 };
     if (wrong !== undefined)
@@ -108,14 +108,14 @@ export function startReadBack(
     const isWithoutInks = formatOf(format).extension === 'dxf' && isInColour(sheet);
     if (isWithoutInks || !file.hasCodes || isPartOfBody(file) || setup === null || panel.length === 0)
       return { ...measured, problem: null };
-    const own: ProofSetup = {
+    const view: ProofSetup = {
       ...setup,
-      raster: found.raster,
+      raster: read.raster,
       // A picture has its colours in it, and nothing is made of it by the machine any more.
-      ...(found.shows === 'finished-piece' ? asPicture(setup, result) : {}),
+      ...(read.shows === 'finished-piece' ? asPicture(setup, result) : {}),
     };
-    const few = await compared(own, fewShots);
-    return { checks, ...(few.problem === null ? few : await compared(own, moreShots)) };
+    const few = await compared(view, fewShots);
+    return { checks, ...(few.problem === null ? few : await compared(view, moreShots)) };
   };
   return { read };
 }
@@ -185,21 +185,21 @@ export async function watchMachine(
 ): Promise<Watched | null> {
   const { pair } = result;
   const { kind, layerMm } = pair.machine;
-  const take = machineKinds[kind].watchedFormat;
-  if (take === null) return null;
+  const format = machineKinds[kind].watchedFormat;
+  if (format === null) return null;
   const made = await makeFiles(
     job,
     { ...result, heldBackBy: [] },
     {
       revision: null,
-      takes: [take],
+      takes: [format],
       library,
       binary,
     },
   );
   const file = 'files' in made ? made.files[0] : undefined;
   if (file === undefined || file.sheet === null) return null;
-  if (take === '3mf') {
+  if (format === '3mf') {
     const colours = { base: pair.groundColour, marks: pair.markColour };
     return {
       kind: 'bodies',
@@ -213,7 +213,7 @@ export async function watchMachine(
   }
   const setting = readSettingOf(file, file.sheet, job, result, binary);
   const run =
-    take === 'gcode'
+    format === 'gcode'
       ? runOfProgram(file.bytes, setting)
       : runOfDrawing((await loadDxfPaths())(file.bytes, setting).paths, pair);
   return { kind: 'ways', run };

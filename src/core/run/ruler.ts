@@ -134,42 +134,42 @@ const changesOf = (id: string, message: Candidate['message'], symbol: Candidate[
 ];
 
 function candidates({ message, symbol }: CodeSettings): Candidate[] {
-  const found: Candidate[] = [];
+  const candidates: Candidate[] = [];
   if (message.kind === 'web') {
     const payload = writeMessage(message);
     const capitals = payload.replace(/^[a-z][a-z0-9+.-]*:\/\/[^/?#@]*/i, (start) => start.toUpperCase());
     if (capitals !== payload)
-      found.push({
+      candidates.push({
         label: 'Capital letters in scheme and host',
         consequence:
           'Opens the same: their case does not count. Four letters in capitals take the room of three.',
         message: { address: capitals },
       });
     if (Object.keys(readCampaign(payload)).length > 0)
-      found.push({
+      candidates.push({
         label: 'Leave the campaign parameters out',
         consequence: 'Opens the same page, but your statistics no longer tell where from.',
         message: { address: withCampaign(payload, {}) },
       });
   }
   if (message.kind === 'contact' && message.form !== 'compact')
-    found.push({
+    candidates.push({
       label: 'Compact contact form',
       consequence: 'Saves the same contact; a few older readers know only the long form.',
       message: { form: 'compact' },
     });
   if (message.kind === 'event' && message.form === 'calendar')
-    found.push({
+    candidates.push({
       label: 'The event alone',
       consequence: 'Adds the same event; strict calendar programs want the whole object.',
       message: { form: 'event' },
     });
   const weaker = levels[levels.indexOf(symbol.level) - 1];
   if (weaker !== undefined)
-    found.push({
+    candidates.push({
       label: `Level ${weaker} instead of ${symbol.level}`,
       consequence: 'Gives the same text, and survives less damage.',
       symbol: { level: weaker },
     });
-  return found;
+  return candidates;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { logoAssets } from '../../node/logoAssets';
-import { told, withFirst, withPlacement } from '../../testing/findings';
+import { findingLines, withFirst, withPlacement } from '../../testing/findings';
 import { randomJobs } from '../../testing/randomJobs';
 import { findingKey, severityRank } from '../finding';
 import { applyChanges, newJob, parseJob, itemsOf, type Job } from '../job';
@@ -63,9 +63,9 @@ describe('a job', () => {
       fc.asyncProperty(randomJobs, async (job) => {
         await shared.load(job);
         last = runJob(job, last, shared);
-        const own = newLibrary();
-        await own.load(job);
-        const fresh = runJob(structuredClone(job), undefined, own);
+        const library = newLibrary();
+        await library.load(job);
+        const fresh = runJob(structuredClone(job), undefined, library);
         expect((await bytesOf(job, last)) === (await bytesOf(job, fresh))).toBe(true);
         expect(last.findings).toEqual(fresh.findings);
       }),
@@ -135,7 +135,7 @@ describe('every fix that is offered', () => {
         const known = new Map(
           before.findings.map((finding) => [findingKey(finding), severityRank[finding.severity]]),
         );
-        for (const { kind, about, severity, fixes } of told(before)) {
+        for (const { kind, about, severity, fixes } of findingLines(before)) {
           if (severity === 'fine') expect(fixes).toEqual([]);
           const ended: boolean[] = [];
           for (const { label, changes } of fixes) {
@@ -176,7 +176,7 @@ describe('every fix that is offered', () => {
     await library.load(job);
     const result = runJob(job, undefined, library);
     const labels = (of: JobResult) =>
-      told(of)
+      findingLines(of)
         .find(({ kind }) => kind === 'covered-patterns')!
         .fixes.map(({ label }) => label);
     expect(labels(result)).toContain('Put it in the middle');

@@ -164,7 +164,7 @@ export function runJob(
       ...code.findings.map((finding) => ofCode(finding, code.settings.id, lasts)),
       ...(context?.codes
         .filter(({ id }) => id === code.settings.id)
-        .flatMap((own) => measureCodeLimits(own, fixesWanted)) ?? []),
+        .flatMap((code) => measureCodeLimits(code, fixesWanted)) ?? []),
     ]),
     ...(context === null ? [] : measurePieceLimits(context, fixesWanted)),
   ];

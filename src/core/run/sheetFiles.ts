@@ -81,12 +81,12 @@ export async function unreadCodes(
   for (const [done, { piece, slot, id, box }] of codes.entries()) {
     const { codes: runs, made, pair } = pieces[piece]!.result;
     const run = runs.find(({ settings }) => settings.id === id)!;
-    const { moduleMm } = made!.piece.codes.find((own) => own.id === id)!;
+    const { moduleMm } = made!.piece.codes.find((code) => code.id === id)!;
     const { inks, width, height } = rasteriseMarks(svg, box, pixels / moduleMm);
     const rgba = new Uint8ClampedArray(width * height * 4).fill(255);
-    inks[0]!.forEach((ink, at) => {
+    inks[0]!.forEach((ink, index) => {
       const tone = pair.markTone === 'darker' ? 255 - ink : ink;
-      rgba.fill(tone, 4 * at, 4 * at + 3);
+      rgba.fill(tone, 4 * index, 4 * index + 3);
     });
     let text: string | null = null;
     for (const reader of readers) {

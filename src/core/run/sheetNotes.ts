@@ -55,18 +55,18 @@ export function tooNear(
   const notes: SheetNote[] = [];
   const room = roomOf(document);
   const byHand = new Set(document.moved.map(({ place }) => place));
-  const outlineAt = (own: PlacedPiece): Region => {
-    const shape = shapes[own.piece]!;
+  const outlineAt = (piece: PlacedPiece): Region => {
+    const shape = shapes[piece.piece]!;
     const sheet = { widthMm: shape.width, heightMm: shape.height, marginMm: 0 };
     const operation: Operation = { kind: 'cut', label: '', lines: shape.outline! };
     const { operations } = composeSheet(
-      [{ sheet: { ...sheet, operations: [operation] }, places: [own] }],
+      [{ sheet: { ...sheet, operations: [operation] }, places: [piece] }],
       sheet,
     );
     return isLine(operations[0]!) ? operations[0].lines : [];
   };
-  for (const own of placed.filter(({ slot }) => byHand.has(slot))) {
-    const box = boxAt(shapes[own.piece]!, own);
+  for (const piece of placed.filter(({ slot }) => byHand.has(slot))) {
+    const box = boxAt(shapes[piece.piece]!, piece);
     const over = Math.max(
       room.x - box.x,
       room.y - box.y,
@@ -76,11 +76,11 @@ export function tooNear(
     if (over > 0.001)
       notes.push({
         severity: 'stop',
-        piece: own.piece,
-        text: `Piece ${own.slot + 1} lies ${mm(over)} outside of what the machine reaches.`,
+        piece: piece.piece,
+        text: `Piece ${piece.slot + 1} lies ${mm(over)} outside of what the machine reaches.`,
       });
     for (const other of placed) {
-      if (other === own || (byHand.has(other.slot) && other.slot < own.slot)) continue;
+      if (other === piece || (byHand.has(other.slot) && other.slot < piece.slot)) continue;
       const beside = boxAt(shapes[other.piece]!, other);
       const apart = Math.max(
         beside.x - box.x - box.width,
@@ -89,12 +89,12 @@ export function tooNear(
         box.y - beside.y - beside.height,
       );
       if (apart >= document.gapMm - 0.001) continue;
-      const real = regionDistance(outlineAt(own), outlineAt(other));
+      const real = regionDistance(outlineAt(piece), outlineAt(other));
       if (real < document.gapMm - 0.001)
         notes.push({
           severity: 'stop',
-          piece: own.piece,
-          text: `Pieces ${own.slot + 1} and ${other.slot + 1} are ${mm(real)} apart; the gap is ${mm(document.gapMm)}.`,
+          piece: piece.piece,
+          text: `Pieces ${piece.slot + 1} and ${other.slot + 1} are ${mm(real)} apart; the gap is ${mm(document.gapMm)}.`,
         });
     }
   }

@@ -42,11 +42,13 @@ export function operationsOf(
   const size = { widthMm, heightMm };
   if (part === 'jig') return { ...size, marginMm: 0, operations: [jigOf(shapes, placed, size)] };
   const sheets = pieces.flatMap(({ result: { made } }, piece) =>
-    made === null ? [] : [{ sheet: croppedSheet(made), places: placed.filter((own) => own.piece === piece) }],
+    made === null
+      ? []
+      : [{ sheet: croppedSheet(made), places: placed.filter((place) => place.piece === piece) }],
   );
   const whole = composeSheet(sheets, size);
   const operations = whole.operations
-    .filter((own) => part === 'all' || isLine(own) === (part === 'cut'))
+    .filter((operation) => part === 'all' || isLine(operation) === (part === 'cut'))
     .flatMap(inCutOrder);
   const drawn =
     part !== 'cut'
@@ -75,7 +77,7 @@ export function marksOn(
   { placed }: SheetPage,
   caption: Region,
 ): Region {
-  const boxes = placed.map((own) => boxAt(shapes[own.piece]!, own));
+  const boxes = placed.map((place) => boxAt(shapes[place.piece]!, place));
   return marksAround(document, boxes, caption);
 }
 
@@ -123,12 +125,12 @@ function jigOf(
                 { kind: 'cut' as const, label: 'jig', lines: offsetOutlines(shape.outline!, jigPlayMm) },
               ],
             },
-            places: placed.filter((own) => own.piece === piece),
+            places: placed.filter((place) => place.piece === piece),
           },
         ],
   );
   const { operations } = composeSheet(sheets, { widthMm, heightMm });
-  const holes = operations.flatMap((own) => (isLine(own) ? own.lines : []));
+  const holes = operations.flatMap((operation) => (isLine(operation) ? operation.lines : []));
   return {
     kind: 'cut',
     label: 'jig',
@@ -142,8 +144,8 @@ export function cutWay(
   page: SheetPage,
 ): { readonly cutMm: number; readonly travelMm: number; readonly seconds: number | null } {
   const cuts = operations(page, 'cut').operations.filter(isLine);
-  const closed = cutOrder(cuts.flatMap((own) => (own.isOpen ? [] : own.lines)));
-  const shared = cuts.flatMap((own) => (own.isOpen ? own.lines : []));
+  const closed = cutOrder(cuts.flatMap((cut) => (cut.isOpen ? [] : cut.lines)));
+  const shared = cuts.flatMap((cut) => (cut.isOpen ? cut.lines : []));
   const cutMm = closed.cutMm + regionLength(shared, true);
   const travelMm =
     closed.travelMm +

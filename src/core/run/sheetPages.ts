@@ -92,10 +92,10 @@ export function shapeOf(made: Made): PieceShape {
 }
 
 /** Where the quiet zone of a code lies on a page, once its piece is at its place. */
-export function codeBoxAt(made: Made, quietZone: Box, at: Place): Box {
+export function codeBoxAt(made: Made, quietZone: Box, place: Place): Box {
   const outline = outlineBox(made);
   const seen = made.plan.mirrored ? mirrorBox(quietZone, made.piece.widthMm) : quietZone;
-  return placedBox({ ...seen, x: seen.x - outline.x, y: seen.y - outline.y }, outline, at);
+  return placedBox({ ...seen, x: seen.x - outline.x, y: seen.y - outline.y }, outline, place);
 }
 
 /** What is done for a piece, from the corner of its outline on. */

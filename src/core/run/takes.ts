@@ -41,7 +41,7 @@ export const takes: readonly Take[] = [
     variant: '',
   },
 ];
-export const takeOf = (id: TakeId): Take => takes.find((take) => take.id === id)!;
+export const takeOf = (id: TakeId): Take => takes.find((format) => format.id === id)!;
 
 /** Whether it is offered first for a machine. */
 export const suitsMachine = ({ id, suitsAll }: Take, machine: Pick<Machine, 'kind'>): boolean =>

@@ -19,19 +19,19 @@ export function withTriedFixes(result: JobResult, library: Library): JobResult {
   /** What a fix does: how many other findings get worse, and whether it ends its own; null when it does more harm than good. */
   function triedOn({ changes }: Fix, finding: Finding): { trouble: number; ends: boolean } | null {
     const after = runJob(applyChanges(result.job, changes), result, library, 'none').findings;
-    const own = findingKey(finding);
+    const ownKey = findingKey(finding);
     let trouble = 0;
     let ends = true;
     for (const other of after) {
       const key = findingKey(other);
       const before = known.get(key) ?? 0;
       if (
-        key === own
+        key === ownKey
           ? severityRank[other.severity] >= severityRank[finding.severity]
           : severityRank[other.severity] > Math.max(severityRank[finding.severity], before)
       )
         return null;
-      if (key === own) ends = other.severity === 'fine';
+      if (key === ownKey) ends = other.severity === 'fine';
       else if (severityRank[other.severity] > before) trouble++;
     }
     return { trouble, ends };

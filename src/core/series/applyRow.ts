@@ -98,7 +98,7 @@ export function applyRow(
         break;
     }
   }
-  const changes = fixes.flatMap((own) => (own.row === null || own.row === row ? own.changes : []));
+  const changes = fixes.flatMap((fix) => (fix.row === null || fix.row === row ? fix.changes : []));
   if (changes.length > 0) {
     const fixed = jobSchema.safeParse(applyChanges(made, changes as Parameters<typeof applyChanges>[1]));
     if (fixed.success) made = fixed.data;
@@ -133,11 +133,11 @@ export function picturesOfRows({
   const used = new Set<NamedPicture>();
   const missing: string[] = [];
   for (const name of names) {
-    const found = pictureNamed(pictures, name);
-    if (found !== undefined) used.add(found);
+    const picture = pictureNamed(pictures, name);
+    if (picture !== undefined) used.add(picture);
     else if (name !== '') missing.push(name);
   }
-  return { missing, unused: pictures.filter((own) => !used.has(own)) };
+  return { missing, unused: pictures.filter((picture) => !used.has(picture)) };
 }
 
 /** With what the columns hold; a column that is not there holds nothing. */

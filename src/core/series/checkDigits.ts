@@ -20,7 +20,7 @@ function pure(characters: string, checks: string, modulus: number, radix: number
   return (text: string): string => {
     let sum = 0;
     for (const character of text) sum = ((sum + valueIn(characters, character)) * radix) % modulus;
-    for (let more = 1; more < length; more++) sum = (sum * radix) % modulus;
+    for (let position = 1; position < length; position++) sum = (sum * radix) % modulus;
     const check = (((1 - sum) % modulus) + modulus) % modulus;
     if (length === 1) return checks[check]!;
     return `${checks[Math.floor(check / radix)]!}${checks[check % radix]!}`;

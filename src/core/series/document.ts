@@ -23,7 +23,7 @@ export const seriesSourceSchema = z.discriminatedUnion('kind', [
       columns,
       rows: z.array(z.array(cell)).min(1).max(tableLimits.rows),
     })
-    .refine(({ columns: names, rows }) => rows.every((own) => own.length === names.length), {
+    .refine(({ columns: names, rows }) => rows.every((row) => row.length === names.length), {
       message: 'A row has more or fewer cells than there are columns.',
     }),
   /** The numbers are kept, too: those that are drawn by lot are never drawn again. */
@@ -111,6 +111,6 @@ export function namingColumn({ source, match }: Pick<SeriesDocument, 'source' | 
   const by = (on: 'serial' | 'message'): string | undefined =>
     match.flatMap(({ target, text }) => (target.on === on ? columnsIn(text) : []))[0];
   const { columns: names } = rowsOf({ source });
-  const found = by('serial') ?? by('message');
-  return found !== undefined && names.includes(found) ? found : names[0]!;
+  const column = by('serial') ?? by('message');
+  return column !== undefined && names.includes(column) ? column : names[0]!;
 }

@@ -49,20 +49,22 @@ export function matchByName(job: Job, columns: readonly string[]): Match {
   const free = [...columns];
   const named = (name: string): string | undefined => {
     const names = new Set([name, ...(otherNames[name] ?? [])].map(words));
-    const at = free.findIndex((column) => names.has(words(column)));
-    return at < 0 ? undefined : free.splice(at, 1)[0];
+    const index = free.findIndex((column) => names.has(words(column)));
+    return index < 0 ? undefined : free.splice(index, 1)[0];
   };
   const match: { target: Target; text: string }[] = [];
-  const take = (target: Target, name: string): void => {
+  const matchByName = (target: Target, name: string): void => {
     const column = named(name);
     if (column !== undefined) match.push({ target, text: `{${column}}` });
   };
   const { message } = job.codes[0]!;
-  for (const field of Object.keys(message)) if (field !== 'kind') take({ on: 'message', field }, field);
-  for (const item of job.piece.items) if (item.kind === 'words') take({ on: 'words', id: item.id }, item.id);
-  take({ on: 'serial' }, 'serial');
-  take({ on: 'quantity' }, 'quantity');
-  take({ on: 'file-name' }, 'file-name');
-  take({ on: 'logo' }, 'logo');
+  for (const field of Object.keys(message))
+    if (field !== 'kind') matchByName({ on: 'message', field }, field);
+  for (const item of job.piece.items)
+    if (item.kind === 'words') matchByName({ on: 'words', id: item.id }, item.id);
+  matchByName({ on: 'serial' }, 'serial');
+  matchByName({ on: 'quantity' }, 'quantity');
+  matchByName({ on: 'file-name' }, 'file-name');
+  matchByName({ on: 'logo' }, 'logo');
   return match;
 }

@@ -34,9 +34,9 @@ function running({ first, step, count, digits, prefix, suffix, check }: Running)
     const body = String(first + index * step).padStart(digits, '0');
     if (body.length > digits)
       return `Number ${index + 1} is ${body}, which has ${body.length} digits; ${digits} are meant.`;
-    const own =
+    const problem =
       check === null ? '' : (checkCharacters(`${prefix}${body}`, check) ?? checkCharacters(body, check));
-    numbers.push(`${prefix}${body}${own ?? ''}${suffix}`);
+    numbers.push(`${prefix}${body}${problem ?? ''}${suffix}`);
   }
   return numbers;
 }

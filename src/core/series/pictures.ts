@@ -24,7 +24,7 @@ export function pictureNamed(pictures: readonly NamedPicture[], name: string): N
   const key = pictureKey(name);
   const stem = (text: string): string => text.replace(/\.[a-z0-9]+$/, '');
   return (
-    pictures.find((own) => pictureKey(own.name) === key) ??
-    pictures.find((own) => stem(pictureKey(own.name)) === key)
+    pictures.find((picture) => pictureKey(picture.name) === key) ??
+    pictures.find((picture) => stem(pictureKey(picture.name)) === key)
   );
 }

@@ -41,10 +41,10 @@ describe('check characters of ISO/IEC 7064', () => {
         fc.array(fc.constantFrom(...letters), { minLength: 2, maxLength: 14 }),
         fc.nat(),
         fc.constantFrom(...letters),
-        (characters, at, other) => {
+        (characters, index, other) => {
           const text = characters.join('');
           const right = `${text}${checkCharacters(text, system)!}`;
-          const place = at % text.length;
+          const place = index % text.length;
           fc.pre(right[place] !== other);
           expect(isChecked(right, system)).toBe(true);
           expect(isChecked(`${right.slice(0, place)}${other}${right.slice(place + 1)}`, system)).toBe(false);
@@ -99,8 +99,8 @@ describe('numbers', () => {
 });
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
-const table = (own: Uint8Array | string, setting = {}): Table => {
-  const read = typeof own === 'string' ? readTable(bytes(own), setting) : readTable(own, setting);
+const table = (content: Uint8Array | string, setting = {}): Table => {
+  const read = typeof content === 'string' ? readTable(bytes(content), setting) : readTable(content, setting);
   if ('problem' in read) throw new Error(read.problem);
   return read.table;
 };
@@ -112,10 +112,10 @@ describe('a table', () => {
     ['tab', 'name\tnumber\nTern\t1\n', '\t'],
     ['bar', 'name|number\nTern|1\n', '|'],
   ] as const)('has its separator found out: %s', (_, text, separator) => {
-    const own = table(text);
-    expect(own.separator).toBe(separator);
-    expect(own.columns).toEqual(['name', 'number']);
-    expect(own.rows).toHaveLength(1);
+    const read = table(text);
+    expect(read.separator).toBe(separator);
+    expect(read.columns).toEqual(['name', 'number']);
+    expect(read.rows).toHaveLength(1);
   });
 
   it('is read in the encodings that spreadsheets write', () => {
@@ -123,9 +123,9 @@ describe('a table', () => {
     const utf16 = new Uint8Array([
       0xff,
       0xfe,
-      ...[...text].flatMap((own) => [own.charCodeAt(0) & 255, own.charCodeAt(0) >> 8]),
+      ...[...text].flatMap((letter) => [letter.charCodeAt(0) & 255, letter.charCodeAt(0) >> 8]),
     ]);
-    const latin = Uint8Array.from(text, (own) => own.charCodeAt(0));
+    const latin = Uint8Array.from(text, (letter) => letter.charCodeAt(0));
     for (const [own, encoding] of [
       [bytes(text), 'utf-8'],
       [bytes(`\ufeff${text}`), 'utf-8'],
@@ -150,8 +150,8 @@ describe('a table', () => {
   });
 
   it('points out what a spreadsheet spoilt, and what it would count', () => {
-    const own = table('id,size,sum\n00417,1-2,=A1+1\n418,2-Mar,+44 20 7946 0018\n10235,3-4,1E+05\n');
-    expect(own.notes).toEqual([
+    const read = table('id,size,sum\n00417,1-2,=A1+1\n418,2-Mar,+44 20 7946 0018\n10235,3-4,1E+05\n');
+    expect(read.notes).toEqual([
       { kind: 'spoilt', row: 3, column: 'id', value: '418', by: 'leading-zeros' },
       { kind: 'spoilt', row: 3, column: 'size', value: '2-Mar', by: 'date' },
       { kind: 'formula', row: 2, column: 'sum', value: '=A1+1' },
@@ -160,14 +160,14 @@ describe('a table', () => {
   });
 
   it('drops nothing in silence: ragged rows, two columns of one name, none', () => {
-    const own = table('id,id,\n1,2,3\n4,5\n6,7,8,9\n');
-    expect(own.columns).toEqual(['id', 'id (2)', 'column 3']);
-    expect(own.rows).toEqual([
+    const read = table('id,id,\n1,2,3\n4,5\n6,7,8,9\n');
+    expect(read.columns).toEqual(['id', 'id (2)', 'column 3']);
+    expect(read.rows).toEqual([
       ['1', '2', '3'],
       ['4', '5', ''],
       ['6', '7', '8'],
     ]);
-    expect(own.notes).toEqual([
+    expect(read.notes).toEqual([
       { kind: 'same-name', column: 'id', renamed: 'id (2)' },
       { kind: 'no-name', renamed: 'column 3' },
       { kind: 'ragged', row: 3, cells: 2, columns: 3 },
@@ -181,9 +181,12 @@ describe('a table', () => {
     [bytes('a,b\n'), /one row, its head: a, b/],
     [bytes('PK\u0003\u0004\u0000\u0000'), /no table of text/],
     [bytes(`a\n${'1\n'.repeat(tableLimits.rows + 5)}`), /more than 20000 rows/],
-    [bytes(`${Array.from({ length: 201 }, (_, at) => `c${at}`).join(',')}\n1\n`), /201 columns; at most 200/],
-  ])('that cannot be read says why (%#)', (own, says) => {
-    const read = readTable(own);
+    [
+      bytes(`${Array.from({ length: 201 }, (_, index) => `c${index}`).join(',')}\n1\n`),
+      /201 columns; at most 200/,
+    ],
+  ])('that cannot be read says why (%#)', (content, says) => {
+    const read = readTable(content);
     expect('problem' in read && read.problem).toMatch(says);
   });
 
@@ -196,14 +199,14 @@ describe('a table', () => {
 /** A spreadsheet of one sheet with its cells in place, as ISO/IEC 29500-1, 18.3 has them. */
 function spreadsheet(rows: readonly (readonly (string | number)[])[]): Uint8Array {
   const cell = (value: string | number, column: number, row: number): string => {
-    const at = `${String.fromCharCode(65 + column)}${row + 1}`;
+    const reference = `${String.fromCharCode(65 + column)}${row + 1}`;
     return typeof value === 'number'
-      ? `<c r="${at}"><v>${value}</v></c>`
-      : `<c r="${at}" t="inlineStr"><is><t>${value}</t></is></c>`;
+      ? `<c r="${reference}"><v>${value}</v></c>`
+      : `<c r="${reference}" t="inlineStr"><is><t>${value}</t></is></c>`;
   };
   const lines = rows.map(
-    (own, row) =>
-      `<row r="${row + 1}">${own.map((value, column) => cell(value, column, row)).join('')}</row>`,
+    (cells, row) =>
+      `<row r="${row + 1}">${cells.map((value, column) => cell(value, column, row)).join('')}</row>`,
   );
   const main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
   const relations = 'http://schemas.openxmlformats.org/package/2006/relationships';
@@ -230,13 +233,13 @@ function spreadsheet(rows: readonly (readonly (string | number)[])[]): Uint8Arra
 
 describe('a spreadsheet file', () => {
   it('has its first sheet read, numbers with all of their digits', async () => {
-    const own = spreadsheet([
+    const file = spreadsheet([
       ['number', 'name'],
       ['007', 'Tern'],
       [123456789012, 'Großsteg'],
     ]);
-    expect(isSpreadsheet(own)).toBe(true);
-    const read = await readSpreadsheet(own);
+    expect(isSpreadsheet(file)).toBe(true);
+    const read = await readSpreadsheet(file);
     expect('table' in read && [read.table.columns, read.table.rows]).toEqual([
       ['number', 'name'],
       [
@@ -250,27 +253,27 @@ describe('a spreadsheet file', () => {
     ['cut off', spreadsheet([['a'], ['1']]).slice(0, 120), /damaged/],
     ['another ZIP file', zipSync({ 'a.txt': bytes('a') }), /no sheet of cells/],
     ['one row', spreadsheet([['a']]), /one row, its head: a/],
-  ])('that cannot be read says why: %s', async (_, own, says) => {
-    const read = await readSpreadsheet(own);
+  ])('that cannot be read says why: %s', async (_, content, says) => {
+    const read = await readSpreadsheet(content);
     expect('problem' in read && read.problem).toMatch(says);
   });
 });
 
 describe('a row', () => {
   const job: Job = (() => {
-    const own = newJob({
+    const made = newJob({
       message: { kind: 'web', address: 'https://ternquay.example/' },
       pair: startingPair,
     });
     return {
-      ...own,
+      ...made,
       piece: {
-        ...own.piece,
+        ...made.piece,
         items: [{ ...newWords('words-1'), text: 'sample' }],
       },
     };
   })();
-  const own = table('number,name,pieces\n007,Tern,2\n008,,0\n009,Gull,-1\n');
+  const read = table('number,name,pieces\n007,Tern,2\n008,,0\n009,Gull,-1\n');
   const match = [
     {
       target: { on: 'message', field: 'address' } as const,
@@ -282,12 +285,12 @@ describe('a row', () => {
 
   const settings = (said: Match) =>
     newSeries(
-      { kind: 'table', name: '', columns: [...own.columns], rows: own.rows.map((row) => [...row]) },
+      { kind: 'table', name: '', columns: [...read.columns], rows: read.rows.map((row) => [...row]) },
       { match: said },
     );
 
   it('makes a job of its own, and changes nothing else', () => {
-    const { job: made, quantity, problems } = applyRow(job, settings(match), own, 0);
+    const { job: made, quantity, problems } = applyRow(job, settings(match), read, 0);
     expect(problems).toEqual([]);
     expect(quantity).toBe(2);
     expect(made.codes[0]!.message).toEqual({ kind: 'web', address: 'https://ternquay.example/jacket/007' });
@@ -296,19 +299,19 @@ describe('a row', () => {
   });
 
   it('says which cell is empty, which number cannot be, and which column is not there', () => {
-    expect(applyRow(job, settings(match), own, 1)).toMatchObject({
+    expect(applyRow(job, settings(match), read, 1)).toMatchObject({
       quantity: 0,
       problems: [{ kind: 'empty', columns: ['name'] }],
     });
-    expect(applyRow(job, settings(match), own, 2).problems).toEqual([
+    expect(applyRow(job, settings(match), read, 2).problems).toEqual([
       { kind: 'not-a-number', target: { on: 'quantity' }, value: '-1', least: 0, most: 5000 },
     ]);
     const wrong = [{ target: { on: 'serial' } as const, text: '{nummer}' }];
-    expect(applyRow(job, settings(wrong), own, 0).problems).toEqual([
+    expect(applyRow(job, settings(wrong), read, 0).problems).toEqual([
       { kind: 'no-column', column: 'nummer' },
     ]);
     const field = [{ target: { on: 'message', field: 'phone' } as const, text: 'x' }];
-    expect(applyRow(job, settings(field), own, 0).problems).toEqual([{ kind: 'no-field', field: 'phone' }]);
+    expect(applyRow(job, settings(field), read, 0).problems).toEqual([{ kind: 'no-field', field: 'phone' }]);
   });
 
   it('finds columns that are called like what a row can say', () => {
@@ -320,7 +323,7 @@ describe('a row', () => {
   });
 
   it('can set the width of its piece, with all that lies on it', () => {
-    const wide = applyRow(job, settings([{ target: { on: 'width' }, text: '120' }]), own, 0).job;
+    const wide = applyRow(job, settings([{ target: { on: 'width' }, text: '120' }]), read, 0).job;
     expect(wide.piece.widthMm).toBe(120);
     expect(wide.codes[0]!.placement.widthMm / job.codes[0]!.placement.widthMm).toBeCloseTo(
       120 / job.piece.widthMm,

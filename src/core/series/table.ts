@@ -38,7 +38,7 @@ export interface ReadSetting {
 }
 
 const hasBom = (bytes: Uint8Array, ...mark: number[]): boolean =>
-  mark.every((byte, at) => bytes[at] === byte);
+  mark.every((byte, index) => bytes[index] === byte);
 
 /** By its mark, or as UTF-8 where it is that, or else as what spreadsheets write without asking. */
 export function encodingOf(bytes: Uint8Array): Encoding {
@@ -120,12 +120,12 @@ function namedColumns(head: readonly string[], notes: TableNote[]): readonly str
   const taken = new Set<string>();
   return head.map((cell, index) => {
     const name = cell.trim();
-    let own = name === '' ? `column ${index + 1}` : name;
-    for (let more = 2; taken.has(own); more++) own = `${name} (${more})`;
-    if (name === '') notes.push({ kind: 'no-name', renamed: own });
-    else if (own !== name) notes.push({ kind: 'same-name', column: name, renamed: own });
-    taken.add(own);
-    return own;
+    let unique = name === '' ? `column ${index + 1}` : name;
+    for (let number = 2; taken.has(unique); number++) unique = `${name} (${number})`;
+    if (name === '') notes.push({ kind: 'no-name', renamed: unique });
+    else if (unique !== name) notes.push({ kind: 'same-name', column: name, renamed: unique });
+    taken.add(unique);
+    return unique;
   });
 }
 

@@ -15,9 +15,9 @@ const limits = {
 /** Says in both headers of each file that it unpacks to ten bytes. */
 function lying(zip: Uint8Array): Uint8Array {
   const bytes = Buffer.from(zip);
-  for (let at = 0; at + 4 <= bytes.length; at++) {
-    if (bytes.readUInt32LE(at) === 0x04034b50) bytes.writeUInt32LE(10, at + 22);
-    if (bytes.readUInt32LE(at) === 0x02014b50) bytes.writeUInt32LE(10, at + 24);
+  for (let index = 0; index + 4 <= bytes.length; index++) {
+    if (bytes.readUInt32LE(index) === 0x04034b50) bytes.writeUInt32LE(10, index + 22);
+    if (bytes.readUInt32LE(index) === 0x02014b50) bytes.writeUInt32LE(10, index + 24);
   }
   return bytes;
 }
@@ -39,19 +39,19 @@ describe('a ZIP file', () => {
   });
 
   it.each([false, true])('is refused by what it unpacks to, not by what it says (lying: %s)', (lies) => {
-    const own = (files: Record<string, Uint8Array>) => (lies ? lying(zipSync(files)) : zipSync(files));
-    expect(unzipBounded(own({ 'a.png': new Uint8Array(1.5e6) }), limits)).toMatchObject({
+    const packed = (files: Record<string, Uint8Array>) => (lies ? lying(zipSync(files)) : zipSync(files));
+    expect(unzipBounded(packed({ 'a.png': new Uint8Array(1.5e6) }), limits)).toMatchObject({
       refused: 'fileBytes',
       name: 'a.png',
     });
     const many = Object.fromEntries(['a', 'b', 'c'].map((name) => [`${name}.png`, new Uint8Array(9e5)]));
-    expect(unzipBounded(own(many), limits)).toMatchObject({ refused: 'unpackedBytes', name: 'c.png' });
+    expect(unzipBounded(packed(many), limits)).toMatchObject({ refused: 'unpackedBytes', name: 'c.png' });
     const more = Object.fromEntries(
       Array.from({ length: 6 }, (_, index) => [`${index}.png`, new Uint8Array(1)]),
     );
-    expect(unzipBounded(own(more), limits)).toMatchObject({ refused: 'files' });
+    expect(unzipBounded(packed(more), limits)).toMatchObject({ refused: 'files' });
     // What is not wanted is not unpacked at all.
-    expect(unzipBounded(own({ 'a.txt': new Uint8Array(5e6) }), limits)).toMatchObject({ others: 1 });
+    expect(unzipBounded(packed({ 'a.txt': new Uint8Array(5e6) }), limits)).toMatchObject({ others: 1 });
   });
 
   it('that is cut off is told', () => {

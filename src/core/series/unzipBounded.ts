@@ -23,7 +23,7 @@ const signature = [0x50, 0x4b, 3, 4];
 const atOnce = 16_384;
 
 export function unzipBounded(bytes: Uint8Array, limits: UnzipLimits): Unzipped {
-  if (!signature.every((byte, at) => bytes[at] === byte)) return { refused: 'damaged' };
+  if (!signature.every((byte, index) => bytes[index] === byte)) return { refused: 'damaged' };
   const files = new Map<string, Uint8Array<ArrayBuffer>>();
   let [others, total, open] = [0, 0, 0];
   let refusal: Unzipped | null = null;

@@ -65,11 +65,11 @@ export function composeSheet(
     for (const place of places) {
       const move = moving(sheet, place);
       for (const operation of sheet.operations) {
-        const own = moved(operation, move);
-        const key = keyOf(own);
-        const group = groups.get(key) ?? { like: own, contours: [] };
+        const placed = moved(operation, move);
+        const key = keyOf(placed);
+        const group = groups.get(key) ?? { like: placed, contours: [] };
         groups.set(key, group);
-        for (const contour of isLine(own) ? own.lines : own.area) group.contours.push(contour);
+        for (const contour of isLine(placed) ? placed.lines : placed.area) group.contours.push(contour);
       }
     }
   const all = [...groups.values()].map(({ like, contours }): Operation =>

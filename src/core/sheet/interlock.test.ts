@@ -113,14 +113,14 @@ describe('several sizes', () => {
         const { sheets } = packPieces({ x: 0, y: 0, width: 100, height: 140 }, wanted, 3);
         expect(sheets.flat()).toHaveLength(wanted.reduce((sum, { quantity }) => sum + quantity, 0));
         for (const sheet of sheets)
-          sheet.forEach((own, index) => {
-            const boxOf = ({ piece, x, y, quarters }: typeof own) => {
+          sheet.forEach((placed, index) => {
+            const boxOf = ({ piece, x, y, quarters }: typeof placed) => {
               const { width, height } = wanted[piece]!.size;
               return quarters === 1
                 ? { x, y, right: x + height, bottom: y + width }
                 : { x, y, right: x + width, bottom: y + height };
             };
-            const a = boxOf(own);
+            const a = boxOf(placed);
             expect(a.right).toBeLessThanOrEqual(100);
             expect(a.bottom).toBeLessThanOrEqual(140);
             for (const other of sheet.slice(index + 1)) {
@@ -198,10 +198,10 @@ describe('marks of a sheet', () => {
     const crop = marks.slice(3);
     // Four edges upright, above and below; two across, left and right.
     expect(crop).toHaveLength(4 * 2 + 2 * 2);
-    for (const own of crop)
+    for (const mark of crop)
       expect(
         regionDistance(
-          [own],
+          [mark],
           boxes.map((box) => boxContour(box)),
         ),
       ).toBeGreaterThan(0.9);
@@ -227,8 +227,8 @@ describe('the order of cuts', () => {
   });
 
   it('loses nothing and doubles nothing', () => {
-    const contours = Array.from({ length: 60 }, (_, at) =>
-      square((at % 10) * 30, Math.floor(at / 10) * 30, at % 3 === 0 ? 25 : 10),
+    const contours = Array.from({ length: 60 }, (_, index) =>
+      square((index % 10) * 30, Math.floor(index / 10) * 30, index % 3 === 0 ? 25 : 10),
     );
     const ordered = cutOrder(contours).contours;
     expect(new Set(ordered)).toEqual(new Set(contours));

@@ -48,12 +48,12 @@ export function interlockOf(outline: Region, size: PieceSize, gap: number): Inte
   const pitch = size.width + gap;
   let best: Interlock = { aside: 0, down: size.height + gap, back: size.height + gap };
   // Rows of one way must not meet over the one between them.
-  const own = wayDown(outline, outline, size, 0, gap);
+  const samePitch = wayDown(outline, outline, size, 0, gap);
   for (let tried = 0; tried < triedAsides; tried++) {
     const aside = (tried / triedAsides) * pitch;
     const down = wayDown(outline, turned, size, aside, gap);
     const back = wayDown(turned, outline, size, -aside, gap);
-    const both = Math.max(down + back, own);
+    const both = Math.max(down + back, samePitch);
     // Of two that are as near, the one whose first turned row is: it may still fit at the end.
     const cost = both + 0.01 * down;
     if (cost < best.down + best.back + 0.01 * best.down - 1e-9) best = { aside, down, back: both - down };

@@ -85,7 +85,7 @@ export function sheetMarks(
     const right = Math.max(...boxes.map(({ x, width }) => x + width));
     const bottom = Math.max(...boxes.map(({ y, height }) => y + height));
     const edges = (of: (box: Box) => readonly number[]): readonly number[] => [
-      ...new Set(boxes.flatMap(of).map((at) => Number(at.toFixed(3)))),
+      ...new Set(boxes.flatMap(of).map((position) => Number(position.toFixed(3)))),
     ];
     for (const x of edges((box) => [box.x, box.x + box.width]))
       contours.push(

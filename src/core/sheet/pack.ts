@@ -45,9 +45,9 @@ function laid(
 export function packPieces(room: Box, wanted: readonly Wanted[], gap: number): Packed {
   const tooLarge: number[] = [];
   const pieces = wanted.flatMap(({ size, quantity }, piece) => {
-    const own = laid(size, room);
-    if (own === null) tooLarge.push(piece);
-    return own === null ? [] : Array.from({ length: quantity }, () => ({ piece, ...own }));
+    const laidPiece = laid(size, room);
+    if (laidPiece === null) tooLarge.push(piece);
+    return laidPiece === null ? [] : Array.from({ length: quantity }, () => ({ piece, ...laidPiece }));
   });
   pieces.sort((a, b) => b.size.height - a.size.height || a.piece - b.piece);
   const rows: Row[] = [];

@@ -42,21 +42,21 @@ const sum = (blocks: readonly Block[]): number => blocks.reduce((total, block) =
 /** All of one way, or a block of one way beside, or above, a block of the other: a sheet that is cut by straight lines. */
 function bestBlocks(room: Box, piece: PieceSize, gap: number): readonly Block[] {
   let best: readonly Block[] = [blockIn(room, piece, gap, false)];
-  const take = (blocks: readonly Block[]): void => {
+  const keepIfBetter = (blocks: readonly Block[]): void => {
     if (sum(blocks) > sum(best)) best = blocks;
   };
   for (const isTurned of [false, true]) {
     const all = blockIn(room, piece, gap, isTurned);
-    take([all]);
+    keepIfBetter([all]);
     for (let columns = 1; columns <= all.columns; columns++) {
       const taken = columns * (all.width + gap);
       const rest = { ...room, x: room.x + taken, width: room.width - taken };
-      take([{ ...all, columns }, blockIn(rest, piece, gap, !isTurned)]);
+      keepIfBetter([{ ...all, columns }, blockIn(rest, piece, gap, !isTurned)]);
     }
     for (let rows = 1; rows <= all.rows; rows++) {
       const taken = rows * (all.height + gap);
       const rest = { ...room, y: room.y + taken, height: room.height - taken };
-      take([{ ...all, rows }, blockIn(rest, piece, gap, !isTurned)]);
+      keepIfBetter([{ ...all, rows }, blockIn(rest, piece, gap, !isTurned)]);
     }
   }
   return best;
@@ -71,13 +71,13 @@ function turnedCount(room: Box, { width, height }: PieceSize, gap: number): numb
   ] as const) {
     const [columns, rows] = [fitting(room.width, across, gap), fitting(room.height, down, gap)];
     most = Math.max(most, columns * rows);
-    for (let own = 1; own <= columns; own++) {
-      const left = room.width - own * (across + gap);
-      most = Math.max(most, own * rows + fitting(left, down, gap) * fitting(room.height, across, gap));
+    for (let upright = 1; upright <= columns; upright++) {
+      const left = room.width - upright * (across + gap);
+      most = Math.max(most, upright * rows + fitting(left, down, gap) * fitting(room.height, across, gap));
     }
-    for (let own = 1; own <= rows; own++) {
-      const left = room.height - own * (down + gap);
-      most = Math.max(most, own * columns + fitting(room.width, down, gap) * fitting(left, across, gap));
+    for (let upright = 1; upright <= rows; upright++) {
+      const left = room.height - upright * (down + gap);
+      most = Math.max(most, upright * columns + fitting(room.width, down, gap) * fitting(left, across, gap));
     }
   }
   return most;
@@ -125,7 +125,7 @@ function staggered(room: Box, { width, height }: PieceSize, gap: number): readon
     })),
   );
   const grid = placesOf(blockIn(room, { width, height }, gap, false), gap);
-  return [across, down].reduce((best, own) => (own.length > best.length ? own : best), grid);
+  return [across, down].reduce((best, grown) => (grown.length > best.length ? grown : best), grid);
 }
 
 /** Row by row from the upper left; none where not even one fits. */
@@ -145,8 +145,9 @@ export function layPieces(room: Box, piece: PieceShape, gap: number, layout: Lay
 /** Never fewer than in a grid. */
 function interlocked(room: Box, piece: PieceShape, gap: number, lying?: Interlock): readonly Place[] {
   const grid = placesOf(blockIn(room, piece, gap, false), gap);
-  const own = piece.outline === undefined ? [] : interlockedPlaces(room, piece.outline, piece, gap, lying);
-  return own.length > grid.length ? own : grid;
+  const interlocked =
+    piece.outline === undefined ? [] : interlockedPlaces(room, piece.outline, piece, gap, lying);
+  return interlocked.length > grid.length ? interlocked : grid;
 }
 
 /** The same without making the places, for charts. */

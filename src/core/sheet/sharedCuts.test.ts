@@ -5,10 +5,10 @@ import { boxContour, regionLength, type Contour } from '../geometry';
 import { sharedCuts, toAndFro } from './sharedCuts';
 
 const grid = (columns: number, rows: number, width: number, height: number, gap = 0): Contour[] =>
-  Array.from({ length: columns * rows }, (_, at) =>
+  Array.from({ length: columns * rows }, (_, position) =>
     boxContour({
-      x: 10 + (at % columns) * (width + gap),
-      y: 20 + Math.floor(at / columns) * (height + gap),
+      x: 10 + (position % columns) * (width + gap),
+      y: 20 + Math.floor(position / columns) * (height + gap),
       width,
       height,
     }),
@@ -87,16 +87,16 @@ describe('shared cuts', () => {
           );
           const { closed, lines } = sharedCuts(pieces);
           const units = (contours: readonly Contour[], isOpen: boolean): Set<string> => {
-            const found = new Set<string>();
+            const cuts = new Set<string>();
             for (const contour of contours)
               contour.forEach((from, index) => {
                 if (isOpen && index === contour.length - 1) return;
                 const to = contour[(index + 1) % contour.length]!;
                 const [dx, dy] = [Math.sign(to.x - from.x) * 30, Math.sign(to.y - from.y) * 20];
                 for (let { x, y } = from; Math.abs(x - to.x) + Math.abs(y - to.y) > 1; x += dx, y += dy)
-                  found.add([`${x},${y}`, `${x + dx},${y + dy}`].sort().join(' '));
+                  cuts.add([`${x},${y}`, `${x + dx},${y + dy}`].sort().join(' '));
               });
-            return found;
+            return cuts;
           };
           const cut = new Set([...units(closed, false), ...units(lines, true)]);
           expect([...cut].sort()).toEqual([...units(pieces, false)].sort());

@@ -37,8 +37,8 @@ function edgesOf(rectangle: Contour): { readonly across: readonly Edge[]; readon
   const [xs, ys] = [rectangle.map(({ x }) => x), rectangle.map(({ y }) => y)];
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   return {
-    across: [top, bottom].map((at) => ({ at, from: left, to: right })),
-    down: [left, right].map((at) => ({ at, from: top, to: bottom })),
+    across: [top, bottom].map((position) => ({ at: position, from: left, to: right })),
+    down: [left, right].map((position) => ({ at: position, from: top, to: bottom })),
   };
 }
 
@@ -71,8 +71,8 @@ function joined(edges: readonly Edge[]): { readonly edges: readonly Edge[]; read
 export function sharedCuts(contours: readonly Contour[]): SharedCuts {
   const rectangles = contours.filter(isRectangle);
   const edges = rectangles.map(edgesOf);
-  const across = joined(edges.flatMap((own) => own.across));
-  const down = joined(edges.flatMap((own) => own.down));
+  const across = joined(edges.flatMap((edge) => edge.across));
+  const down = joined(edges.flatMap((edge) => edge.down));
   if (!across.overlap && !down.overlap) return { closed: contours, lines: [] };
   return {
     closed: contours.filter((contour) => !rectangles.includes(contour)),

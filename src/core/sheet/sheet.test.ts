@@ -74,21 +74,21 @@ describe('every layout', () => {
         const room = { x: 7, y: 11, width: roomWidth, height: roomHeight };
         const places = layPieces(room, piece, gap, layout).slice(0, 250);
         const boxes = places.map((place) => boxAt(place, piece));
-        return boxes.every((own, index) => {
+        return boxes.every((box, index) => {
           const isInside =
-            own.x > room.x - 1e-5 &&
-            own.y > room.y - 1e-5 &&
-            own.x + own.width < room.x + room.width + 1e-5 &&
-            own.y + own.height < room.y + room.height + 1e-5;
+            box.x > room.x - 1e-5 &&
+            box.y > room.y - 1e-5 &&
+            box.x + box.width < room.x + room.width + 1e-5 &&
+            box.y + box.height < room.y + room.height + 1e-5;
           return (
             isInside &&
             boxes.slice(0, index).every((other) => {
               const [dx, dy] = [
-                Math.max(other.x - own.x - own.width, own.x - other.x - other.width),
-                Math.max(other.y - own.y - own.height, own.y - other.y - other.height),
+                Math.max(other.x - box.x - box.width, box.x - other.x - other.width),
+                Math.max(other.y - box.y - box.height, box.y - other.y - other.height),
               ];
               if (layout !== 'staggered') return Math.max(dx, dy) > gap - 1e-5;
-              const apart = Math.hypot(own.x - other.x, own.y - other.y) - width;
+              const apart = Math.hypot(box.x - other.x, box.y - other.y) - width;
               return apart > gap - 1e-5;
             })
           );

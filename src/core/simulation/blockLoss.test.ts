@@ -29,11 +29,12 @@ const cosine = (frequency: number, place: number): number =>
   (frequency === 0 ? Math.SQRT1_2 : 1) * Math.cos(((2 * place + 1) * frequency * Math.PI) / 16);
 /** The forward transform as ITU-T T.81, A.3.3 writes it. */
 const coefficient = (block: Float32Array, across: number, down: number): number =>
-  0.25 * block.reduce((sum, value, at) => sum + value * cosine(across, at & 7) * cosine(down, at >> 3), 0);
+  0.25 *
+  block.reduce((sum, value, index) => sum + value * cosine(across, index & 7) * cosine(down, index >> 3), 0);
 const waveOf = (amplitude: number, across: number, down: number): Float32Array =>
   Float32Array.from(
     { length: 64 },
-    (_, at) => 0.25 * amplitude * cosine(across, at & 7) * cosine(down, at >> 3),
+    (_, index) => 0.25 * amplitude * cosine(across, index & 7) * cosine(down, index >> 3),
   );
 
 describe('the loss of a block', () => {
@@ -48,7 +49,7 @@ describe('the loss of a block', () => {
           down,
           expect.closeTo(kept, 3),
         ]);
-        const rest = block.map((value, at) => value - waveOf(kept * size, across, down)[at]!);
+        const rest = block.map((value, index) => value - waveOf(kept * size, across, down)[index]!);
         expect(Math.max(...rest.map(Math.abs))).toBeLessThan(slack);
       }
   });
@@ -75,16 +76,16 @@ describe('the loss of a picture', () => {
   });
 
   it('takes nothing by steps of 0', () => {
-    const grey = new Uint8Array(256).map((_, at) => (at * 37) % 256);
+    const grey = new Uint8Array(256).map((_, index) => (index * 37) % 256);
     expect(left(grey, 16, 16, 0)).toEqual(grey);
   });
 
   it('takes more of fine detail by larger steps', () => {
     const side = 16;
     const lost = (share: number): number => {
-      const grey = new Uint8Array(side * side).map((_, at) => (at % 2 === 0 ? 120 : 136));
+      const grey = new Uint8Array(side * side).map((_, index) => (index % 2 === 0 ? 120 : 136));
       const now = left(grey, side, side, share);
-      return grey.reduce((sum, value, at) => sum + Math.abs(value - now[at]!), 0) / grey.length;
+      return grey.reduce((sum, value, index) => sum + Math.abs(value - now[index]!), 0) / grey.length;
     };
     expect(lost(0.1)).toBeLessThan(1);
     expect(lost(1)).toBeGreaterThan(2);

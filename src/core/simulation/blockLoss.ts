@@ -15,7 +15,7 @@ const tableK1 = [
 /** What the fast transform leaves each row and column too large by (Arai, Agui and Nakajima 1988). */
 const scaleOf = (frequency: number): number =>
   frequency === 0 ? 1 : Math.SQRT2 * Math.cos((frequency * Math.PI) / 16);
-const scales = Float64Array.from({ length: 64 }, (_, at) => scaleOf(at >> 3) * scaleOf(at & 7) * 8);
+const scales = Float64Array.from({ length: 64 }, (_, index) => scaleOf(index >> 3) * scaleOf(index & 7) * 8);
 
 /** What a block is multiplied by on its way to whole steps and on its way back. */
 interface Steps {
@@ -25,11 +25,11 @@ interface Steps {
 /** Steps of a share of the table; pictures that are sent on are kept in about half of it [from memory]. */
 function stepsOf(share: number): Steps {
   // On the way between both transforms rows and columns are exchanged.
-  const exchanged = (at: number): number => (at & 7) * 8 + (at >> 3);
-  const size = (at: number): number => share * tableK1[exchanged(at)]!;
+  const exchanged = (index: number): number => (index & 7) * 8 + (index >> 3);
+  const size = (index: number): number => share * tableK1[exchanged(index)]!;
   return {
-    to: Float32Array.from(scales, (scale, at) => 1 / (scale * size(at))),
-    from: Float32Array.from(scales, (scale, at) => (scale * size(at)) / 64),
+    to: Float32Array.from(scales, (scale, index) => 1 / (scale * size(index))),
+    from: Float32Array.from(scales, (scale, index) => (scale * size(index)) / 64),
   };
 }
 

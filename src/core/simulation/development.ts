@@ -78,18 +78,18 @@ export function development(
       return;
     }
     const channels = inks.map((place) => sensor.row(place, side));
-    const own = {
+    const buffers = {
       lit: sensor.row(lights.lit, side),
       shine: sensor.row(lights.shine, side),
       noise,
       noiseFrom,
     };
     if (picture.kind === 'grey')
-      encodeGrey(channels, light.white, own, sensor.bytes(picture.place + row * side, side));
+      encodeGrey(channels, light.white, buffers, sensor.bytes(picture.place + row * side, side));
     else {
       const rgba = picture.rgba.subarray(row * side * 4, (row + 1) * side * 4);
-      if (channels.length === 1) encodeBetween(base, mark, channels[0]!, own, rgba);
-      else encodeChannels(channels, light.white, own, rgba);
+      if (channels.length === 1) encodeBetween(base, mark, channels[0]!, buffers, rgba);
+      else encodeChannels(channels, light.white, buffers, rgba);
     }
   };
 }
@@ -116,15 +116,15 @@ function encodeBetween(
   rgba: Uint8ClampedArray,
 ): void {
   const [red, green, blue] = [redMark - redBase, greenMark - greenBase, blueMark - blueBase];
-  for (let column = 0, at = 0; column < share.length; column++, at += 4) {
+  for (let column = 0, index = 0; column < share.length; column++, index += 4) {
     const towards = share[column]!;
     const light = lit[column]!;
     const mirrored = shine[column]!;
-    const more = noise[(noiseFrom + column) & noiseMask]!;
-    rgba[at] = encodedOf((redBase + red * towards) * light + mirrored) + more;
-    rgba[at + 1] = encodedOf((greenBase + green * towards) * light + mirrored) + more;
-    rgba[at + 2] = encodedOf((blueBase + blue * towards) * light + mirrored) + more;
-    rgba[at + 3] = 255;
+    const deviation = noise[(noiseFrom + column) & noiseMask]!;
+    rgba[index] = encodedOf((redBase + red * towards) * light + mirrored) + deviation;
+    rgba[index + 1] = encodedOf((greenBase + green * towards) * light + mirrored) + deviation;
+    rgba[index + 2] = encodedOf((blueBase + blue * towards) * light + mirrored) + deviation;
+    rgba[index + 3] = 255;
   }
 }
 
@@ -138,12 +138,12 @@ function eachChannel(
   for (let column = 0; column < lit.length; column++) {
     const light = lit[column]!;
     const mirrored = shine[column]!;
-    const more = noise[(noiseFrom + column) & noiseMask]!;
+    const deviation = noise[(noiseFrom + column) & noiseMask]!;
     act(
       column,
-      encodedOf(red![column]! * redWhite * light + mirrored) + more,
-      encodedOf(green![column]! * greenWhite * light + mirrored) + more,
-      encodedOf(blue![column]! * blueWhite * light + mirrored) + more,
+      encodedOf(red![column]! * redWhite * light + mirrored) + deviation,
+      encodedOf(green![column]! * greenWhite * light + mirrored) + deviation,
+      encodedOf(blue![column]! * blueWhite * light + mirrored) + deviation,
     );
   }
 }

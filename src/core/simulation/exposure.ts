@@ -141,8 +141,9 @@ function surroundOf(view: View, side: number, perPatch: number, seed: number) {
   const [[firstColumn, columns], [firstRow, rows]] = [range(0), range(1)];
   const reflectances = Float32Array.from(
     { length: columns * rows },
-    (_, at) =>
-      0.02 + 0.7 * randomAt(seed, firstColumn + (at % columns), firstRow + Math.floor(at / columns)) ** 2,
+    (_, index) =>
+      0.02 +
+      0.7 * randomAt(seed, firstColumn + (index % columns), firstRow + Math.floor(index / columns)) ** 2,
   );
   return { firstColumn, firstRow, columns, rows, reflectances };
 }

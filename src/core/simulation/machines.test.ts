@@ -97,8 +97,8 @@ describe('a machine', () => {
   });
 
   it('with a knife loses parts that are too small to weed, and no large ones', async () => {
-    const parts = Array.from({ length: 36 }, (_, at) => {
-      const [x, y] = [1 + (at % 12) * 1.5, 1 + Math.floor(at / 12) * 3];
+    const parts = Array.from({ length: 36 }, (_, index) => {
+      const [x, y] = [1 + (index % 12) * 1.5, 1 + Math.floor(index / 12) * 3];
       return `<path d="M${x} ${y}h0.5v0.5h-0.5Z"/>`;
     }).join('');
     const raster = await rasterOf(parts);
@@ -128,8 +128,8 @@ describe('a machine', () => {
     const raster = await rasterOf(square);
     const printed = made(raster, { kind: 'printer', elementMm: 1 / pxPerMm });
     const inkIn = (from: number, to: number): number[] =>
-      [...printed].filter((_, at) => {
-        const [x, y] = [(at % raster.width) / pxPerMm, Math.floor(at / raster.width) / pxPerMm];
+      [...printed].filter((_, index) => {
+        const [x, y] = [(index % raster.width) / pxPerMm, Math.floor(index / raster.width) / pxPerMm];
         return x > from && x < to && y > 3.3 && y < 6.7;
       });
     // Within six marks of the square, about one place in 250: some, and few.
@@ -165,7 +165,9 @@ describe('a machine', () => {
       { length: 120 },
       (_, row) => made(raster, { kind: 'solid', elementMm: 0.5 })[(20 + row) * raster.width + 160]!,
     );
-    const valleys = column.filter((ink, at) => at > 0 && ink < column[at - 1]! && ink <= column[at + 1]!);
+    const valleys = column.filter(
+      (ink, index) => index > 0 && ink < column[index - 1]! && ink <= column[index + 1]!,
+    );
     // 120 pixels are 7.5 mm, a valley every half millimetre.
     expect(Math.abs(valleys.length - 15)).toBeLessThanOrEqual(1);
     expect(Math.min(...column)).toBeGreaterThan(0.8 * 255);

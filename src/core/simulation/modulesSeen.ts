@@ -40,8 +40,8 @@ export function modulesSeen(
       const place = applyMatrix(toModules, x, y);
       const [moduleX, moduleY] = [Math.floor(place.x), Math.floor(place.y)];
       if (!(moduleX >= 0 && moduleY >= 0 && moduleX < size && moduleY < size)) continue;
-      const at = (row * side + column) * 4;
-      const luma = lumaOf(rgba[at]!, rgba[at + 1]!, rgba[at + 2]!);
+      const index = (row * side + column) * 4;
+      const luma = lumaOf(rgba[index]!, rgba[index + 1]!, rgba[index + 2]!);
       pixels++;
       if (luma >= blown) blownPixels++;
       const off = Math.max(Math.abs(place.x - moduleX - 0.5), Math.abs(place.y - moduleY - 0.5));

@@ -99,8 +99,8 @@ describe('a photograph', () => {
         seenAcross * Math.cos(shot.leansTowards) - seenAlong * Math.sin(shot.leansTowards),
         seenAcross * Math.sin(shot.leansTowards) + seenAlong * Math.cos(shot.leansTowards),
       ] as const;
-      const at = spotNear(frame, ...expected);
-      return { off: [at[0] - expected[0], at[1] - expected[1]] };
+      const spot = spotNear(frame, ...expected);
+      return { off: [spot[0] - expected[0], spot[1] - expected[1]] };
     });
     for (const { off } of found)
       for (const axis of [0, 1]) {

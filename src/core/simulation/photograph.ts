@@ -91,8 +91,8 @@ function opaque(sensor: Sensor, grey: number, count: number): Uint8ClampedArray<
 
 /** What brightness lost is lost by each channel alike. */
 function addDifference(rgba: Uint8ClampedArray, before: Uint8ClampedArray, after: Uint8Array): void {
-  for (let pixel = 0, at = 0; pixel < after.length; pixel++, at += 4) {
+  for (let pixel = 0, index = 0; pixel < after.length; pixel++, index += 4) {
     const lost = after[pixel]! - before[pixel]!;
-    for (let channel = 0; channel < 3; channel++) rgba[at + channel] = rgba[at + channel]! + lost;
+    for (let channel = 0; channel < 3; channel++) rgba[index + channel] = rgba[index + channel]! + lost;
   }
 }

@@ -10,8 +10,8 @@ const side = 240;
 const pxPerMm = 10;
 /** Upright stripes that are ink for so many of every period of pixels, on a piece as wide as is said. */
 function striped(period: number, ink: number, footprintPx: number, pieceWidth = side): Surface {
-  const plane = new Uint8Array(side * side).map((_, at) => ((at % side) % period < ink ? 255 : 0));
-  const onPiece = new Uint8Array(side * side).map((_, at) => (at % side < pieceWidth ? 1 : 0));
+  const plane = new Uint8Array(side * side).map((_, index) => ((index % side) % period < ink ? 255 : 0));
+  const onPiece = new Uint8Array(side * side).map((_, index) => (index % side < pieceWidth ? 1 : 0));
   const window = { x: 0, y: 0, width: side / pxPerMm, height: side / pxPerMm };
   return surfaceOf({ width: side, height: side, pxPerMm, window, inks: [plane], onPiece }, footprintPx);
 }
@@ -56,7 +56,7 @@ describe('a surface', () => {
 
   it('is averaged over a square of the same deviation as a look that is between four pixels leaves of it', () => {
     // An edge seen by a square of 6 pixels: the deviation of its way from dark to light is 6 over the root of 12.
-    const plane = new Uint8Array(side * side).map((_, at) => (at % side < 120 ? 255 : 0));
+    const plane = new Uint8Array(side * side).map((_, index) => (index % side < 120 ? 255 : 0));
     const window = { x: 0, y: 0, width: 24, height: 24 };
     const raster = surfaceOf(
       {
@@ -70,9 +70,9 @@ describe('a surface', () => {
       6,
     );
     const row = [...raster.inks[0]!.subarray(100 * side, 101 * side)];
-    const slopes = row.slice(1).map((value, at) => (row[at]! - value) / 255);
-    const mean = slopes.reduce((sum, slope, at) => sum + slope * (at + 1), 0);
-    const variance = slopes.reduce((sum, slope, at) => sum + slope * (at + 1 - mean) ** 2, 0);
+    const slopes = row.slice(1).map((value, index) => (row[index]! - value) / 255);
+    const mean = slopes.reduce((sum, slope, index) => sum + slope * (index + 1), 0);
+    const variance = slopes.reduce((sum, slope, index) => sum + slope * (index + 1 - mean) ** 2, 0);
     expect(mean).toBeCloseTo(120, 0);
     // A look between pixels adds a sixth on average.
     expect(variance + 1 / 6).toBeGreaterThan(0.9 * (36 / 12));

@@ -87,10 +87,10 @@ describe('a lens', () => {
 
 describe('light and noise', () => {
   it('go together: a quarter of the light is twice the noise, until there is enough', () => {
-    const at = (lux: number): number => noiseStepsIn({ lux }, { noiseShare: 1 });
-    expect(at(150)).toBeCloseTo(5, 9);
-    expect(at(150 / 4)).toBeCloseTo(10, 9);
-    expect(at(20_000)).toBe(at(2000));
+    const pointAt = (lux: number): number => noiseStepsIn({ lux }, { noiseShare: 1 });
+    expect(pointAt(150)).toBeCloseTo(5, 9);
+    expect(pointAt(150 / 4)).toBeCloseTo(10, 9);
+    expect(pointAt(20_000)).toBe(pointAt(2000));
   });
 
   it('a hand moves the picture as long as it is exposed', () => {

@@ -29,7 +29,7 @@ export function surfaceOf(
   const sidePx = Math.sqrt(Math.max(footprintPx * footprintPx - 2, 0));
   const averaged = (plane: Plane): Plane => (sidePx <= 1 ? plane : meanOver(plane, width, height, sidePx));
   const masked = (plane: Plane): Plane =>
-    isWhole ? plane : plane.map((ink, at) => (onPiece[at] === 0 ? 0 : ink));
+    isWhole ? plane : plane.map((ink, index) => (onPiece[index] === 0 ? 0 : ink));
   return {
     width,
     height,

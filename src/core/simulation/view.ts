@@ -115,10 +115,10 @@ export function placesOf(
   places: Float64Array<ArrayBuffer>,
 ): Float64Array<ArrayBuffer> {
   const [atX, atY, atDepth, perX, perY, perDepth] = lineOf(view, row);
-  for (let at = 0, column = 0; at < places.length; at += 2, column++) {
+  for (let index = 0, column = 0; index < places.length; index += 2, column++) {
     const nearness = 1 / (atDepth + column * perDepth);
-    places[at] = (atX + column * perX) * nearness;
-    places[at + 1] = (atY + column * perY) * nearness;
+    places[index] = (atX + column * perX) * nearness;
+    places[index + 1] = (atY + column * perY) * nearness;
   }
   return places;
 }

@@ -33,10 +33,10 @@ export function worn(
   const xOf = (column: number): number => (column + 0.5) / pxPerMm + window.x;
   const yOf = (row: number): number => (row + 0.5) / pxPerMm + window.y;
   const each = (isIn: (x: number, y: number) => boolean, act: (at: number) => void): void => {
-    for (let row = 0, at = 0; row < height; row++)
-      for (let column = 0; column < width; column++, at++) if (isIn(xOf(column), yOf(row))) act(at);
+    for (let row = 0, index = 0; row < height; row++)
+      for (let column = 0; column < width; column++, index++) if (isIn(xOf(column), yOf(row))) act(index);
   };
-  const cover = (tone: number) => (at: number) => inks.forEach((plane) => (plane[at] = tone));
+  const cover = (tone: number) => (index: number) => inks.forEach((plane) => (plane[index] = tone));
   for (let scratch = 0; scratch < wear.scratches; scratch++) {
     const turn = random() * Math.PI;
     const [right, down] = [Math.cos(turn), Math.sin(turn)];
@@ -52,7 +52,7 @@ export function worn(
   if (torn !== null)
     each(
       (x, y) => holdsPoint([torn], { x, y }),
-      (at) => (onPiece[at] = 0),
+      (index) => (onPiece[index] = 0),
     );
   return { ...raster, inks, onPiece };
 }

@@ -61,9 +61,9 @@ export function wrapped(
   const cameraAlong = side[straight] * cosine - up * sine;
   const cameraHigh = side[straight] * sine + up * cosine;
   return (places) => {
-    for (let at = 0; at < places.length; at += 2) {
-      const toBent = places[at + bentAt]! - middle[bent];
-      const toStraight = places[at + straightAt]! - middle[straight];
+    for (let index = 0; index < places.length; index += 2) {
+      const toBent = places[index + bentAt]! - middle[bent];
+      const toStraight = places[index + straightAt]! - middle[straight];
       // From the camera to the place: x = side + t run, a = camera + t runAlong, h = camera + t runHigh.
       const run = toBent - side[bent];
       const runAlong = toStraight * cosine - cameraAlong;
@@ -80,14 +80,14 @@ export function wrapped(
       const slant = (cameraAlong + t * runAlong) / cosine;
       const isSeen = Number.isFinite(t) && hub > 0 && radius + slant * sine > 0;
       if (!isSeen) {
-        places[at + bentAt] = nowhere;
-        places[at + straightAt] = nowhere;
+        places[index + bentAt] = nowhere;
+        places[index + straightAt] = nowhere;
         continue;
       }
       const angle = Math.atan2(x, hub);
       const [goesAround, goesAlong] = unrolled(angle, slant, radius, sine);
-      places[at + bentAt] = middle[bent] + goesAround;
-      places[at + straightAt] = middle[straight] + goesAlong;
+      places[index + bentAt] = middle[bent] + goesAround;
+      places[index + straightAt] = middle[straight] + goesAlong;
     }
     return places;
   };

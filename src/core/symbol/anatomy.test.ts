@@ -48,11 +48,11 @@ describe('symbolAnatomy', () => {
     for (const block of [0, 1, 2, 3]) {
       const damaged = (count: number) => {
         const victims = new Set(
-          [...blockOfCodeword.keys()].filter((at) => blockOfCodeword[at] === block).slice(0, count),
+          [...blockOfCodeword.keys()].filter((index) => blockOfCodeword[index] === block).slice(0, count),
         );
         return {
           ...symbol,
-          modules: symbol.modules.map((dark, at) => (victims.has(codeword[at]!) ? 1 - dark : dark)),
+          modules: symbol.modules.map((dark, index) => (victims.has(codeword[index]!) ? 1 - dark : dark)),
         };
       };
       expect(await readBack(damaged(budget))).toEqual([text, text]);

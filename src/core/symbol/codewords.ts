@@ -32,8 +32,8 @@ export function finalCodewords(data: Uint8Array, version: number, level: Level):
   for (let block = 0; block < blockCount; block++) {
     const isLong = block >= shortBlockCount;
     const to = from + shortDataLength + (isLong ? 1 : 0);
-    for (let index = 0, at = block; index < shortDataLength; index++, at += blockCount)
-      final[at] = data[from + index]!;
+    for (let index = 0, position = block; index < shortDataLength; index++, position += blockCount)
+      final[position] = data[from + index]!;
     if (isLong) final[shortDataLength * blockCount + block - shortBlockCount] = data[to - 1]!;
     writeCheckCodewords(data, from, to, eccPerBlock, final, layout.dataCodewords + block, blockCount);
     from = to;
@@ -82,20 +82,21 @@ function dataCodewords(
       }
       pending &= (1 << pendingBits) - 1;
     } else if (mode === 'numeric') {
-      for (let at = start; at < end; at += 3) {
-        const digits = Math.min(3, end - at);
+      for (let position = start; position < end; position += 3) {
+        const digits = Math.min(3, end - position);
         let value = 0;
-        for (let index = 0; index < digits; index++) value = value * 10 + text.charCodeAt(at + index) - 48;
+        for (let index = 0; index < digits; index++)
+          value = value * 10 + text.charCodeAt(position + index) - 48;
         put(value, digits * 3 + 1);
       }
     } else if (mode === 'alphanumeric') {
-      for (let at = start; at < end; at += 2) {
-        const first = alphanumericValue[text.charCodeAt(at)]!;
-        if (at + 1 < end) put(first * 45 + alphanumericValue[text.charCodeAt(at + 1)]!, 11);
+      for (let index = start; index < end; index += 2) {
+        const first = alphanumericValue[text.charCodeAt(index)]!;
+        if (index + 1 < end) put(first * 45 + alphanumericValue[text.charCodeAt(index + 1)]!, 11);
         else put(first, 6);
       }
     } else {
-      for (let at = start; at < end; at++) put(kanjiValue(text.charCodeAt(at))!, 13);
+      for (let index = start; index < end; index++) put(kanjiValue(text.charCodeAt(index))!, 13);
     }
   }
   if (pendingBits > 0 || position < length) {

@@ -13,10 +13,10 @@ export function drawMatrix(
   const template = versionTemplate(version);
   const { size, wordsPerRow, placement } = template;
   const words = template.dark.slice();
-  for (let index = 0, at = 0; index < codewords.length; index++) {
+  for (let index = 0, position = 0; index < codewords.length; index++) {
     const codeword = codewords[index]!;
-    for (let bit = 7; bit >= 0; bit--, at++) {
-      const place = placement[at]!;
+    for (let bit = 7; bit >= 0; bit--, position++) {
+      const place = placement[position]!;
       words[place >> 5]! |= ((codeword >>> bit) & 1) << (place & 31);
     }
   }
@@ -35,10 +35,10 @@ export function drawMatrix(
   }
   layOver(words, finishingPattern(template, level, mask), masked);
   const modules = new Uint8Array(size * size);
-  for (let row = 0, at = 0; row < size; row++)
+  for (let row = 0, index = 0; row < size; row++)
     for (let word = row * wordsPerRow, column = 0; column < size; word++)
       for (let bits = masked[word]!, end = Math.min(column + 32, size); column < end; column++, bits >>>= 1)
-        modules[at++] = bits & 1;
+        modules[index++] = bits & 1;
   return { mask, modules, size };
 }
 

@@ -53,10 +53,10 @@ export function* encodeSteps(
   tailLead: string | null = null,
 ): Generator<void, EncodeResult> {
   const findings: PartFinding[] = [];
-  const failed = (...more: readonly PartFinding[]): EncodeResult => ({
+  const failed = (...others: readonly PartFinding[]): EncodeResult => ({
     symbol: null,
     text,
-    findings: [...findings, ...more],
+    findings: [...findings, ...others],
     steering: null,
   });
   if (text === '') return failed(emptyMessage());

@@ -43,13 +43,13 @@ export function encodingIsGuessed(): PartFinding {
 
 export function outsideMode(mode: Mode, outside: readonly string[]): PartFinding {
   const shown = outside.slice(0, 8).map((character) => (character === ' ' ? 'the space' : character));
-  const more = outside.length > 8 ? ` and ${outside.length - 8} more` : '';
+  const andMore = outside.length > 8 ? ` and ${outside.length - 8} more` : '';
   return {
     kind: 'mode-characters',
     station: 'style',
     severity: 'stop',
     title: 'Mode',
-    text: [`${mode[0]!.toUpperCase()}${mode.slice(1)} mode cannot hold: ${shown.join('  ')}${more}.`],
+    text: [`${mode[0]!.toUpperCase()}${mode.slice(1)} mode cannot hold: ${shown.join('  ')}${andMore}.`],
     measured: { value: outside.length, unit: 'characters' },
     required: { value: 0, unit: 'characters', comparison: '<=' },
     source: standard('7.3'),

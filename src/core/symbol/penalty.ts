@@ -71,8 +71,8 @@ function penaltyAlongRows(words: Int32Array, size: number, wordsPerRow: number):
 /** Whether the four modules from `column` on are light; what lies outside is. */
 function lightInRow(words: Int32Array, rowStart: number, size: number, column: number): boolean {
   const end = Math.min(column + 4, size);
-  for (let at = Math.max(column, 0); at < end; at++)
-    if (((words[rowStart + (at >> 5)]! >>> (at & 31)) & 1) === 1) return false;
+  for (let index = Math.max(column, 0); index < end; index++)
+    if (((words[rowStart + (index >> 5)]! >>> (index & 31)) & 1) === 1) return false;
   return true;
 }
 
@@ -97,24 +97,24 @@ function penaltyDownColumns(words: Int32Array, size: number, wordsPerRow: number
     let row2 = words[word + 2 * wordsPerRow]!;
     let row3 = words[word + 3 * wordsPerRow]!;
     let here = words[word]!;
-    for (let at = word; at < total; at += wordsPerRow) {
+    for (let index = word; index < total; index += wordsPerRow) {
       darkCount += ones(here);
-      const right = (here >>> 1) | (isLast ? 0 : words[at + 1]! << 31);
+      const right = (here >>> 1) | (isLast ? 0 : words[index + 1]! << 31);
       const equalRight = ~(here ^ right) & pairs;
       const block = equalRight & equalRightAbove & ~(here ^ above);
       if (block !== 0) blocks += ones(block);
-      const row4 = at < lastFive ? words[at + 4 * wordsPerRow]! : 0;
-      if (at < lastFive) {
+      const row4 = index < lastFive ? words[index + 4 * wordsPerRow]! : 0;
+      if (index < lastFive) {
         const middle = row2 & row3 & row4;
         const fives = ((here & row1 & middle) | ~(here | row1 | row2 | row3 | row4)) & inside;
         if (fives !== 0) penalty += ones(fives) + 2 * ones(fives & ~fivesAbove);
         fivesAbove = fives;
-        if (at < lastSeven) {
+        if (index < lastSeven) {
           const finderLike =
-            here & ~row1 & middle & ~words[at + 5 * wordsPerRow]! & words[at + 6 * wordsPerRow]!;
+            here & ~row1 & middle & ~words[index + 5 * wordsPerRow]! & words[index + 6 * wordsPerRow]!;
           if (finderLike !== 0) {
-            const lightBefore = lightRows(words, at - 4 * wordsPerRow, wordsPerRow);
-            const lightAfter = lightRows(words, at + 7 * wordsPerRow, wordsPerRow);
+            const lightBefore = lightRows(words, index - 4 * wordsPerRow, wordsPerRow);
+            const lightAfter = lightRows(words, index + 7 * wordsPerRow, wordsPerRow);
             penalty += 40 * ones(finderLike & (lightBefore | lightAfter));
           }
         }
@@ -132,8 +132,9 @@ function penaltyDownColumns(words: Int32Array, size: number, wordsPerRow: number
 }
 
 /** Bits of the columns that are light in the four rows from word `at` on; what lies outside is. */
-function lightRows(words: Int32Array, at: number, wordsPerRow: number): number {
+function lightRows(words: Int32Array, index: number, wordsPerRow: number): number {
   let dark = 0;
-  for (let row = 0; row < 4; row++, at += wordsPerRow) if (at >= 0 && at < words.length) dark |= words[at]!;
+  for (let row = 0; row < 4; row++, index += wordsPerRow)
+    if (index >= 0 && index < words.length) dark |= words[index]!;
   return ~dark;
 }

@@ -63,7 +63,7 @@ export function writeCheckCodewords(
   to: number,
   degree: number,
   into: Uint8Array,
-  at: number,
+  offset: number,
   stride: number,
 ): void {
   const { wordCount, words } = feedbackTable(degree);
@@ -76,5 +76,5 @@ export function writeCheckCodewords(
     register[last] = (register[last]! << 8) ^ words[entry]!;
   }
   for (let index = 0; index < degree; index++)
-    into[at + index * stride] = register[index >> 2]! >>> (24 - 8 * (index & 3));
+    into[offset + index * stride] = register[index >> 2]! >>> (24 - 8 * (index & 3));
 }

@@ -53,9 +53,9 @@ export function runsOf(text: string, isBytes: boolean): Runs {
   let runCharacters = 0;
   let runBytes = 0;
   let sixths = 0;
-  const finish = (at: number): void => {
+  const finish = (index: number): void => {
     mode[count] = runMode;
-    end[count] = at;
+    end[count] = index;
     characters[count] = runCharacters;
     bytes[count] = runBytes;
     sixths +=

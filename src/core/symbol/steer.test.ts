@@ -95,9 +95,9 @@ describe('version 1 beside brute force', () => {
           const codewords = finalCodewords(Uint8Array.from([...data.slice(0, 15), fill]), version, level);
           const modules = new Uint8Array(size * size);
           steerable.forEach((module) => {
-            const at = symbolAnatomy(version, level);
+            const anatomy = symbolAnatomy(version, level);
             modules[module] =
-              ((codewords[at.codeword[module]!]! >> at.bit[module]!) & 1) ^
+              ((codewords[anatomy.codeword[module]!]! >> anatomy.bit[module]!) & 1) ^
               maskBit(mask, Math.floor(module / size), module % size);
           });
           best = Math.max(best, weightOf(modules));
@@ -133,16 +133,16 @@ describe.each([1, 2, 5, 7, 10, 14, 20, 27, 33, 40])('version %i', (version) => {
       const random = seededRandom(version * 7 + levels.indexOf(level));
       // Of each block as many codewords as it has free, any of those that the message does not touch.
       const messageCodewords = Math.ceil((dataCodewords * 8 - free) / 8);
-      const inMessage = new Set(Array.from({ length: messageCodewords }, (_, at) => at * blockCount));
+      const inMessage = new Set(Array.from({ length: messageCodewords }, (_, index) => index * blockCount));
       const chosen = new Set<number>();
       for (let block = 0; block < blockCount; block++) {
-        const own = [...blockOfCodeword.keys()].filter(
+        const codewords = [...blockOfCodeword.keys()].filter(
           (position) => blockOfCodeword[position] === block && !(block === 0 && inMessage.has(position)),
         );
-        const dataOfBlock = own.filter((position) => position < dataCodewords).length;
+        const dataOfBlock = codewords.filter((position) => position < dataCodewords).length;
         for (let count = 0; count < dataOfBlock; count++) {
-          const at = Math.floor(random() * own.length);
-          chosen.add(own.splice(at, 1)[0]!);
+          const index = Math.floor(random() * codewords.length);
+          chosen.add(codewords.splice(index, 1)[0]!);
         }
       }
       const wishes = noWishes(size);

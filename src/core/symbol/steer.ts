@@ -89,7 +89,7 @@ export function* steerSteps(
   const mask = wantedMask === 'least-penalty' ? weights.indexOf(Math.max(...weights)) : wantedMask;
   const steered = data.slice();
   for (const { from, solved } of blocks) steered.set(solved.bytesFor(mask), from);
-  const all = wishes.reduce((sum, own) => sum + own.reduce((most, wish) => most + wish.weight, 0), 0);
+  const all = wishes.reduce((sum, ofBlock) => sum + ofBlock.reduce((most, wish) => most + wish.weight, 0), 0);
   const sum = (of: (block: Solved) => number): number =>
     blocks.reduce((total, { solved }) => total + of(solved), 0);
   return {
@@ -97,7 +97,7 @@ export function* steerSteps(
     mask,
     steering: {
       freeBits: sum(({ freeBits }) => freeBits),
-      wished: wishes.reduce((count, own) => count + own.length, 0),
+      wished: wishes.reduce((count, ofBlock) => count + ofBlock.length, 0),
       settable: sum(({ rank }) => rank),
       met: sum(({ met }) => met[mask]!),
       match: all === 0 ? 1 : weights[mask]! / all,
@@ -144,7 +144,7 @@ function wishesByBlock(
     wishes[block]!.push({ module, weight: weight[module]!, bit: index * 8 + 7 - bit[module]! });
   }
   // The first of equals is the upper left one, so that the same wishes give the same symbol.
-  for (const own of wishes) own.sort((a, b) => b.weight - a.weight || a.module - b.module);
+  for (const ofBlock of wishes) ofBlock.sort((a, b) => b.weight - a.weight || a.module - b.module);
   return { wishes, onPatterns };
 }
 
@@ -244,7 +244,7 @@ function reduce(row: Int32Array, rightAtFirst: number, pivots: Pivot[]): number 
         pivots[column] = { row, right };
         return null;
       }
-      for (let at = word; at < row.length; at++) row[at]! ^= pivot.row[at]!;
+      for (let index = word; index < row.length; index++) row[index]! ^= pivot.row[index]!;
       right ^= pivot.right;
     }
   return right;
@@ -322,7 +322,7 @@ function fixedModules(
     if (position < 0) return 1;
     const block = blockOfCodeword[position]!;
     const { count, index } = bits[block]!;
-    const at = indexInBlock(position, block, layout) * 8 + 7 - bit[module]!;
-    return count === 0 || index[at]! < 0 ? 1 : 0;
+    const offset = indexInBlock(position, block, layout) * 8 + 7 - bit[module]!;
+    return count === 0 || index[offset]! < 0 ? 1 : 0;
   });
 }

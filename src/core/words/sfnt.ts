@@ -17,7 +17,7 @@ export function unpackedFont(file: ArrayBuffer): Uint8Array {
   view.setUint16(6, 16 << exponent);
   view.setUint16(8, exponent);
   view.setUint16(10, tableCount * 16 - (16 << exponent));
-  let at = 12 + 16 * tableCount;
+  let index = 12 + 16 * tableCount;
   for (let table = 0; table < tableCount; table++) {
     const entry = 44 + 20 * table;
     const from = packed.getUint32(entry + 4);
@@ -27,10 +27,10 @@ export function unpackedFont(file: ArrayBuffer): Uint8Array {
     const record = 12 + 16 * table;
     view.setUint32(record, packed.getUint32(entry));
     view.setUint32(record + 4, packed.getUint32(entry + 16));
-    view.setUint32(record + 8, at);
+    view.setUint32(record + 8, index);
     view.setUint32(record + 12, length);
-    font.set(packedLength < length ? unzlibSync(content) : content, at);
-    at += (length + 3) & ~3;
+    font.set(packedLength < length ? unzlibSync(content) : content, index);
+    index += (length + 3) & ~3;
   }
   return font;
 }

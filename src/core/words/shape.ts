@@ -145,7 +145,7 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
   function setNew(font: FontId, line: string): SetLine | null {
     const files = filesOf(font);
     if (!fonts.has(files[0]!)) return null;
-    const own = typefaces.find(({ id }) => id === font)!.files;
+    const fontFiles = typefaces.find(({ id }) => id === font)!.files;
     const missing = new Set<string>();
     const borrowed = new Set<string>();
     const { levels } = bidi.getEmbeddingLevels(line);
@@ -158,7 +158,7 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
         missing.add(cluster);
         continue;
       }
-      if (!own.includes(file)) borrowed.add(cluster);
+      if (!fontFiles.includes(file)) borrowed.add(cluster);
       const level = levels[index]!;
       const last = runs.at(-1);
       // A space goes with what stands before it, so that words of another script are not torn apart.
@@ -203,8 +203,8 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
 
   function shapeOf(file: FontFile, glyph: number): GlyphShape {
     const { font, unitsPerEm, shapes } = fonts.get(file)!;
-    let found = shapes.get(glyph);
-    if (found === undefined) {
+    let shape = shapes.get(glyph);
+    if (shape === undefined) {
       const place = (x: number, y: number): { x: number; y: number } => ({
         x: x / unitsPerEm,
         y: -y / unitsPerEm,
@@ -212,10 +212,10 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
       const outlines = parsePath(font.glyphToPath(glyph), place, finestEm / 2).map(({ points }) => points);
       const area = fitArcs(uniteRegion(outlines, finestEm / 2), finestEm);
       let width: number | undefined;
-      found = { area, strokeEm: () => (width ??= strokeWidth(area)) };
-      shapes.set(glyph, found);
+      shape = { area, strokeEm: () => (width ??= strokeWidth(area)) };
+      shapes.set(glyph, shape);
     }
-    return found;
+    return shape;
   }
 
   return {

@@ -72,7 +72,7 @@ async function contentOf(bytes: Uint8Array): Promise<Content> {
   if ('problem' in content) throw new Error(content.problem);
   return content;
 }
-async function take(into: Data, bytes: Uint8Array, dry = false): Promise<ImportReport> {
+async function importInto(into: Data, bytes: Uint8Array, dry = false): Promise<ImportReport> {
   const report = await into.archive.take(Readable.from([bytes]), dry);
   if ('problem' in report) throw new Error(report.problem);
   return report;
@@ -262,9 +262,12 @@ describe('an archive', () => {
     const empty = fresh();
     const elsewhere = openData(empty);
     const before = everythingIn(empty);
-    expect(await take(elsewhere, bytes, true)).toMatchObject({ add: ['Second', 'Test plate'], rejected: [] });
+    expect(await importInto(elsewhere, bytes, true)).toMatchObject({
+      add: ['Second', 'Test plate'],
+      rejected: [],
+    });
     expect(everythingIn(empty)).toEqual(before);
-    await take(elsewhere, bytes);
+    await importInto(elsewhere, bytes);
     expect(everythingIn(empty)).toEqual(everythingIn(db));
     expect(await archiveOf(elsewhere)).toEqual(await archiveOf(data));
   });
@@ -279,12 +282,12 @@ describe('an archive', () => {
     const elsewhere = openData(fresh());
     // One of its addresses belongs to another there.
     elsewhere.links.create({ name: 'Own', target: 'https://ternquay.example/own', slug: 'regatta' });
-    await take(elsewhere, bytes);
+    await importInto(elsewhere, bytes);
     expect(elsewhere.links.doorTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/own');
     expect(counted(elsewhere)).toBe(0);
     const empty = openData(fresh());
-    await take(empty, bytes);
-    await take(empty, bytes);
+    await importInto(empty, bytes);
+    await importInto(empty, bytes);
     expect(empty.links.doorTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/results');
     expect([counted(empty), counted(data)]).toEqual([3, 3]);
   });
@@ -294,10 +297,14 @@ describe('an archive', () => {
     const bytes = await archiveOf(data);
     data.houseStyles.save('Plates', lookOf(document.codes[0]!));
     const before = everythingIn(db);
-    expect(await take(data, bytes)).toMatchObject({ add: [], copy: [], same: ['Second', 'Test plate'] });
+    expect(await importInto(data, bytes)).toMatchObject({
+      add: [],
+      copy: [],
+      same: ['Second', 'Test plate'],
+    });
     expect(everythingIn(db)).toEqual(before);
     data.jobs.addRevision(id, 2, { ...document, name: 'Went on' });
-    expect(await take(data, bytes)).toMatchObject({ copy: ['Second'], same: ['Test plate'] });
+    expect(await importInto(data, bytes)).toMatchObject({ copy: ['Second'], same: ['Test plate'] });
     expect(data.jobs.summaries()).toHaveLength(3);
     expect(data.jobs.find(id)).toMatchObject({ revision: 3, document: { name: 'Went on' } });
   });
@@ -319,7 +326,7 @@ describe('an archive', () => {
         },
       },
     });
-    expect(await take(elsewhere, bytes)).toMatchObject({ add: [], copy: ['Test plate'] });
+    expect(await importInto(elsewhere, bytes)).toMatchObject({ add: [], copy: ['Test plate'] });
     expect(elsewhere.jobs.find(id)).toMatchObject({ document: { name: 'Saved meanwhile' } });
     expect(empty.prepare('SELECT count(*) FROM jobs').pluck().get()).toBe(2);
   });
@@ -332,16 +339,16 @@ describe('an archive', () => {
     const before = everythingIn(empty);
     empty.exec(`CREATE TRIGGER full BEFORE INSERT ON makings BEGIN SELECT RAISE (ABORT, 'no room'); END`);
     // By its message: SQLite's errors are of the class that the first test file of this process has loaded.
-    await expect(take(elsewhere, bytes)).rejects.toMatchObject({ message: 'no room' });
+    await expect(importInto(elsewhere, bytes)).rejects.toMatchObject({ message: 'no room' });
     expect(everythingIn(empty)).toEqual(before);
     expect(readdirSync(dirname(empty.name)).filter((file) => file.startsWith('incoming-'))).toEqual([]);
     empty.exec('DROP TRIGGER full');
-    expect((await take(elsewhere, bytes)).add).toHaveLength(2);
+    expect((await importInto(elsewhere, bytes)).add).toHaveLength(2);
   });
 
   it('is copied in slices that nobody sees, and shown all at once', async () => {
     const { id } = await fill();
-    for (let more = 0; more < 40; more++) data.jobs.create({ ...document, name: `Berth ${more}` });
+    for (let berth = 0; berth < 40; berth++) data.jobs.create({ ...document, name: `Berth ${berth}` });
     const bytes = await archiveOf(data);
     const all = data.jobs.summaries().length;
     const into = fresh();
@@ -391,7 +398,7 @@ describe('an archive', () => {
     const { id } = await fill();
     const bytes = await archiveOf(data);
     const into = fresh();
-    await take(openData(into), bytes);
+    await importInto(openData(into), bytes);
     into.exec(
       "INSERT INTO arrivals VALUES ('left'); UPDATE jobs SET arrival = 'left'; UPDATE series_runs SET arrival = 'left'",
     );
@@ -404,12 +411,12 @@ describe('an archive', () => {
       ['jobs', 'revisions', 'proofs', 'series_runs', 'made_pieces', 'shelf', 'arrivals'].map(rows),
     ).toEqual(Array(7).fill(0));
     // The same archive comes in again.
-    expect((await take(next, bytes)).add).toHaveLength(2);
+    expect((await importInto(next, bytes)).add).toHaveLength(2);
   });
 
   it('that is stopped while it is copied leaves nothing', async () => {
     await fill();
-    for (let more = 0; more < 40; more++) data.jobs.create({ ...document, name: `Berth ${more}` });
+    for (let berth = 0; berth < 40; berth++) data.jobs.create({ ...document, name: `Berth ${berth}` });
     const bytes = await archiveOf(data);
     const into = fresh();
     const elsewhere = openData(into);
@@ -435,7 +442,7 @@ describe('an archive', () => {
   it('is measured after it came in', async () => {
     await fill();
     const elsewhere = openData(fresh());
-    await take(elsewhere, await archiveOf(data));
+    await importInto(elsewhere, await archiveOf(data));
     await elsewhere.measuring.settled();
     expect(elsewhere.jobs.summaries().map(({ severity }) => severity)).not.toContain('unknown');
   });
@@ -562,10 +569,10 @@ describe('an archive with something bad in it', () => {
 
   it('takes links only that could have been typed, and names the others', async () => {
     const base = 'https://go.ternquay.example';
-    const at = '2026-11-25T10:00:00.000Z';
+    const time = '2026-11-25T10:00:00.000Z';
     const ids = Array.from({ length: 9 }, (_, index) => `${index}d2f9a3e-3333-4222-8333-444455556666`);
     const leading = (target: string, slug: string) =>
-      ({ number: 1, savedAt: at, link: newLink(slug.toLowerCase(), slug, target) }) as const;
+      ({ number: 1, savedAt: time, link: newLink(slug.toLowerCase(), slug, target) }) as const;
     const links = [
       leading('https://ternquay.example/tides', 'GOOD'),
       leading('https://ternquay.example/\r\nSet-Cookie:a=b', 'SPLIT'),
@@ -596,9 +603,9 @@ describe('an archive with something bad in it', () => {
       }),
     });
     data.links.create({ name: 'Here', target: 'https://ternquay.example/here', slug: 'TAKEN' });
-    const dry = await take(data, bytes, true);
+    const dry = await importInto(data, bytes, true);
     expect(data.links.list()).toHaveLength(1);
-    const report = await take(data, bytes);
+    const report = await importInto(data, bytes);
     // What would be left out is told before it is.
     expect(dry.rejected).toEqual(report.rejected);
     expect(
@@ -626,7 +633,7 @@ describe('an archive with something bad in it', () => {
         'binarus-archive.json': head(15),
         'link-settings.json': json({ ...data.links.settings(), base }),
       });
-      expect((await take(data, bytes)).rejected).toEqual([
+      expect((await importInto(data, bytes)).rejected).toEqual([
         { file: 'link-settings.json', reason: expect.stringContaining(base) },
       ]);
       expect(data.links.settings().base).toBe('');
@@ -636,8 +643,8 @@ describe('an archive with something bad in it', () => {
   it('finds a bit that has turned by the checksum', async () => {
     // Stored as it is, so that a turned bit leaves a document that can be read.
     const bytes = zipSync(good, { level: 0 });
-    const at = Buffer.from(bytes).indexOf('Test plate');
-    bytes[at] = 'B'.charCodeAt(0);
+    const index = Buffer.from(bytes).indexOf('Test plate');
+    bytes[index] = 'B'.charCodeAt(0);
     const content = await contentOf(bytes);
     expect(content.jobs).toEqual([]);
     expect(content.rejected).toEqual([
@@ -650,16 +657,17 @@ describe('an archive with something bad in it', () => {
       zipSync({ ...good, [`jobs/${first}/1.json`]: json({ ...document, note: 'x'.repeat(1900) }) }),
     );
     // The size in the central directory, APPNOTE 6.3.10, 4.3.12: 24 bytes after the signature, the name 46 after it.
-    const at = bytes.lastIndexOf(`jobs/${first}/1.json`) - 46;
-    expect(bytes.readUInt32LE(at)).toBe(0x02014b50);
-    bytes.writeUInt32LE(100, at + 24);
+    const index = bytes.lastIndexOf(`jobs/${first}/1.json`) - 46;
+    expect(bytes.readUInt32LE(index)).toBe(0x02014b50);
+    bytes.writeUInt32LE(100, index + 24);
     expect((await contentOf(bytes)).rejected).toMatchObject([{ reason: expect.stringContaining('damaged') }]);
   });
 });
 
 describe('what is no archive, or a hostile one', () => {
   const twice = Buffer.from(zipSync({ 'binarus-archive.json': head(5), 'binarus-archive.jsoo': head(5) }));
-  for (let at = twice.indexOf('.jsoo'); at >= 0; at = twice.indexOf('.jsoo')) twice.write('.json', at);
+  for (let index = twice.indexOf('.jsoo'); index >= 0; index = twice.indexOf('.jsoo'))
+    twice.write('.json', index);
 
   it.each([
     [strToU8('hello'), 'damaged, or it is not a ZIP'],
@@ -668,7 +676,7 @@ describe('what is no archive, or a hostile one', () => {
     [zipSync({ 'jobs/x.json': strToU8('{}') }), 'does not belong'],
     [zipSync({ 'readme.txt': strToU8('x') }), 'does not belong'],
     [zipSync({}), 'no binarus-archive.json'],
-    [zipSync({ 'binarus-archive.json': head(15) }), 'version 15'],
+    [zipSync({ 'binarus-archive.json': head(16) }), 'version 16'],
     [twice, 'twice'],
     [zipSync({ 'binarus-archive.json': new Uint8Array(archiveLimits.fileBytes + 1) }), 'more than is read'],
   ])('is refused with a reason (%#)', async (bytes, reason) => {

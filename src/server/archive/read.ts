@@ -46,11 +46,11 @@ class Rejection extends Error {}
  * Hands over what is in the archive of any version that lies at `path`, files before jobs, or says why it is refused. Jobs
  * that cannot be read are left out one by one.
  */
-export async function readArchive(path: string, take: Taker): Promise<ReadArchive> {
+export async function readArchive(path: string, receiver: Taker): Promise<ReadArchive> {
   let entries: Entries | null = null;
   try {
     entries = await Entries.of(path);
-    return await takeAll(entries, take);
+    return await takeAll(entries, receiver);
   } catch (error) {
     if (error instanceof Refusal) return { problem: error.message };
     throw error;
@@ -59,7 +59,7 @@ export async function readArchive(path: string, take: Taker): Promise<ReadArchiv
   }
 }
 
-async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
+async function takeAll(entries: Entries, receiver: Taker): Promise<ReadRest> {
   await checkHead(entries);
   const rejected: { file: string; reason: string }[] = [];
   let done = 0;
@@ -68,17 +68,17 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     names: readonly string[],
     read: (name: string) => Promise<Found>,
   ): Promise<Found[]> => {
-    const found: Found[] = [];
+    const jobs: Found[] = [];
     for (const name of names) {
-      if (++done % entriesAtOnce === 0) await take.progress?.(done, entries.count);
+      if (++done % entriesAtOnce === 0) await receiver.progress?.(done, entries.count);
       try {
-        found.push(await read(name));
+        jobs.push(await read(name));
       } catch (error) {
         if (!(error instanceof Rejection)) throw error;
         rejected.push({ file: name, reason: error.message });
       }
     }
-    return found;
+    return jobs;
   };
   const named = (name: string): string[] => (entries.has(name) ? [name] : []);
   /** Of a list each by itself: one that cannot be read is noted and left out. */
@@ -116,8 +116,8 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     sheetStocks: listed(entryNames.pieceShelf, shelf.sheetStocks, archivedSheetStockSchema),
   };
   const profiles = await list('profiles', archivedProfileSchema);
-  await each(entries.like(entryPatterns.file), async (name) => take.file(await readFile(entries, name)));
-  await each(entries.like(entryPatterns.job), async (name) => take.job(await readJob(entries, name)));
+  await each(entries.like(entryPatterns.file), async (name) => receiver.file(await readFile(entries, name)));
+  await each(entries.like(entryPatterns.job), async (name) => receiver.job(await readJob(entries, name)));
   const namePatterns = await list('namePatterns', archivedPatternSchema);
   const coupons = await list('coupons', archivedCouponSchema);
   const sheets = await list('sheets', archivedSheetSchema);
@@ -125,7 +125,7 @@ async function takeAll(entries: Entries, take: Taker): Promise<ReadRest> {
     matching(archivedSeriesSchema, await entries.json(name)),
   );
   await each(entries.like(entryPatterns.run), async (name) =>
-    take.run(matching(archivedRunSchema, await entries.json(name))),
+    receiver.run(matching(archivedRunSchema, await entries.json(name))),
   );
   const links = await each(entries.like(entryPatterns.link), async (name) =>
     matching(archivedLinkSchema, await entries.json(name)),
@@ -306,7 +306,7 @@ const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a 
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
   const isOurs =
-    Object.values(entryNames).some((own) => own === name) ||
+    Object.values(entryNames).some((known) => known === name) ||
     Object.values(entryPatterns).some((pattern) => pattern.test(name));
   if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
   const isLarge = entryPatterns.run.test(name) || entryPatterns.link.test(name);

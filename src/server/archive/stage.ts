@@ -175,6 +175,6 @@ function addingRuns(stage: Db): (run: ArchivedRun) => void {
   );
   return ({ pieces, ...head }) => {
     const run = insertRun.run(head.id, JSON.stringify(head)).lastInsertRowid;
-    pieces.forEach((piece, at) => insertPiece.run({ run, at, ...piece }));
+    pieces.forEach((piece, index) => insertPiece.run({ run, at: index, ...piece }));
   };
 }

@@ -158,9 +158,9 @@ export function archiveStore(
       const pieces = sheet.pieces.map((piece) => ({ ...piece, jobId: came.get(piece.jobId) ?? piece.jobId }));
       if (id !== undefined) sheets.keep(id, { ...sheet, pieces });
     }
-    for (const own of comingSeries) {
-      const id = came.get(own.jobId);
-      if (id !== undefined) series.keep(id, own.series);
+    for (const coming of comingSeries) {
+      const id = came.get(coming.jobId);
+      if (id !== undefined) series.keep(id, coming.series);
     }
   };
 

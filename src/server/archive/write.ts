@@ -123,9 +123,9 @@ function checksOf(db: Db): ReadonlyMap<string, ArchivedJob['revisions'][number][
   );
   const checks = new Map<string, Check[]>();
   for (const { place, result, thumbnail, ...row } of rows.iterate()) {
-    const own = checks.get(place) ?? [];
-    checks.set(place, own);
-    own.push({
+    const ofRevision = checks.get(place) ?? [];
+    checks.set(place, ofRevision);
+    ofRevision.push({
       ...row,
       result: JSON.parse(result) as Check['result'],
       thumbnail: thumbnail.toString('base64'),

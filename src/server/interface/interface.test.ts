@@ -62,9 +62,9 @@ function routesIn(file: string, mount: string): string[] {
   const text = readFileSync(`src/server/${file}`, 'utf8');
   return [...text.matchAll(/(routes|app)\.(get|post|put|delete)\(\s*'([^']*)'/g)].flatMap(
     ([, on, method, path]) => {
-      const own = path!.replace(/:(\w+)/g, '{$1}');
-      if (on === 'app') return own.startsWith('/api') ? [`${method} ${own}`] : [];
-      const below = mount === '' ? `/api${own}` : own === '/' ? mount : mount + own;
+      const template = path!.replace(/:(\w+)/g, '{$1}');
+      if (on === 'app') return template.startsWith('/api') ? [`${method} ${template}`] : [];
+      const below = mount === '' ? `/api${template}` : template === '/' ? mount : mount + template;
       return [`${method} ${below}`];
     },
   );
@@ -97,9 +97,9 @@ describe('the description', () => {
     const there = Object.entries(mounts).flatMap(([mount, files]) =>
       files.flatMap((file) => routesIn(file, mount)),
     );
-    expect(described.filter((own) => !isCounted(own.split(' ')[1]!)).sort()).toEqual([...there].sort());
+    expect(described.filter((route) => !isCounted(route.split(' ')[1]!)).sort()).toEqual([...there].sort());
     // The files that hold several mounts are counted: 12 of runs, 18 of links, 8 of looks, and each document twice.
-    expect(described.filter((own) => isCounted(own.split(' ')[1]!))).toHaveLength(12 + 18 + 8 + 2 * 3);
+    expect(described.filter((route) => isCounted(route.split(' ')[1]!))).toHaveLength(12 + 18 + 8 + 2 * 3);
   });
 
   it('is OpenAPI 3.1, served as JSON and as a page that loads nothing from elsewhere', async () => {
@@ -122,7 +122,7 @@ describe('the description', () => {
   it.each(
     operations
       .filter(({ bodyType }) => bodyType === undefined)
-      .map((own) => [`${own.method} ${own.path}`, own] as const),
+      .map((operation) => [`${operation.method} ${operation.path}`, operation] as const),
   )('of %s has an example that works, and an answer as it says', async (name, operation) => {
     const { url, body } = house.requestOf(operation);
     // Nothing of these is there before somebody does something that takes long.

@@ -60,7 +60,7 @@ beforeAll(() => {
   works.push(work);
 });
 afterAll(async () => {
-  await Promise.all(works.map((own) => own.close()));
+  await Promise.all(works.map((work) => work.close()));
   rmSync(folder, { recursive: true });
 });
 

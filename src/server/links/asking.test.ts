@@ -61,9 +61,9 @@ describe('an address that is asked', () => {
     ['/app', 'other-scheme', 302, 1],
     ['/wrong', 'no-address', null, 0],
   ] as const)('%s %s', async (path, outcome, status, hops) => {
-    const told = await askAddress(base + path);
-    expect([told.outcome, told.status, told.hops.length]).toEqual([outcome, status, hops]);
-    expect(told.isThirdParty).toBe(false);
+    const answer = await askAddress(base + path);
+    expect([answer.outcome, answer.status, answer.hops.length]).toEqual([outcome, status, hops]);
+    expect(answer.isThirdParty).toBe(false);
   });
 
   it('is told apart from one that nobody answers', async () => {
@@ -79,8 +79,8 @@ describe('an address that is asked', () => {
     const secure = createSecure(elsewhere, (_request, response) => response.end());
     await new Promise<void>((resolve) => secure.listen(0, '127.0.0.1', resolve));
     const { port } = secure.address() as AddressInfo;
-    const told = await askAddress(`https://127.0.0.1:${port}/`);
-    expect(told.outcome).toBe('certificate');
+    const answer = await askAddress(`https://127.0.0.1:${port}/`);
+    expect(answer.outcome).toBe('certificate');
     await new Promise((resolve) => secure.close(resolve));
   });
 

@@ -47,10 +47,10 @@ export async function askAddress(given: string, signal = AbortSignal.timeout(pat
   }
 }
 
-const none = (outcome: Answered['outcome'], at: string, hops: readonly string[]): Answered => ({
+const none = (outcome: Answered['outcome'], address: string, hops: readonly string[]): Answered => ({
   outcome,
   status: null,
-  at,
+  at: address,
   hops: [...hops],
   isThirdParty: false,
 });

@@ -106,8 +106,8 @@ export function doorHandler(
   function answerVisit(request: IncomingMessage, response: ServerResponse): void {
     const { method = '', url = '', headers } = request;
     const isHead = method === 'HEAD';
-    const send = (status: number, text: string, more: Record<string, string> = {}): void => {
-      response.writeHead(status, { ...pageHeaders, ...more, 'Content-Length': Buffer.byteLength(text) });
+    const send = (status: number, text: string, headers: Record<string, string> = {}): void => {
+      response.writeHead(status, { ...pageHeaders, ...headers, 'Content-Length': Buffer.byteLength(text) });
       response.end(isHead ? undefined : text);
     };
     if (method !== 'GET' && !isHead) {

@@ -133,9 +133,9 @@ describe('the door', () => {
 
   it('answers a visit that meets a fault of its own, and goes on', async () => {
     create();
-    const told: unknown[] = [];
+    const news: unknown[] = [];
     change = {
-      report: (error) => told.push(error),
+      report: (error) => news.push(error),
       isFirst: () => {
         throw new Error('on purpose');
       },
@@ -144,7 +144,7 @@ describe('the door', () => {
       },
     };
     expect((await visit('/REGATTA')).status).toBe(500);
-    expect(told).toHaveLength(1);
+    expect(news).toHaveLength(1);
     change = {};
     expect((await visit('/REGATTA')).status).toBe(302);
   });
@@ -248,19 +248,19 @@ describe('the way to the door', () => {
     await new Promise<void>((resolve) => taken.listen(0, '127.0.0.1', resolve));
     const free = (taken.address() as AddressInfo).port;
     await new Promise((resolve) => taken.close(resolve));
-    const own = openData(db, {
+    const opened = openData(db, {
       door: { port: free, host: '127.0.0.1', proxies: proxiesOf(undefined) },
     }).links;
-    await Promise.all([own.openDoor(), own.openDoor()]);
-    expect(own.door()).toEqual({ port: free, isOpen: true, problem: '' });
-    await own.closeDoor();
-    await Promise.all([own.openDoor(), own.closeDoor()]);
-    expect(own.door()).toEqual({ port: free, isOpen: false, problem: '' });
-    expect(own.settings().isDoorOpen).toBe(false);
-    expect((await own.reopenDoor()).isOpen).toBe(false);
-    await Promise.all([own.openDoor(), own.closeDoor(), own.openDoor()]);
-    expect([own.door().isOpen, own.settings().isDoorOpen]).toEqual([true, true]);
-    await own.close();
+    await Promise.all([opened.openDoor(), opened.openDoor()]);
+    expect(opened.door()).toEqual({ port: free, isOpen: true, problem: '' });
+    await opened.closeDoor();
+    await Promise.all([opened.openDoor(), opened.closeDoor()]);
+    expect(opened.door()).toEqual({ port: free, isOpen: false, problem: '' });
+    expect(opened.settings().isDoorOpen).toBe(false);
+    expect((await opened.reopenDoor()).isOpen).toBe(false);
+    await Promise.all([opened.openDoor(), opened.closeDoor(), opened.openDoor()]);
+    expect([opened.door().isOpen, opened.settings().isDoorOpen]).toEqual([true, true]);
+    await opened.close();
   });
 });
 
@@ -308,12 +308,12 @@ describe('links', () => {
       'an address cannot be taken away',
     );
     expect(() => data.links.save(id, 7, link)).toThrow('Another window saved revision 1');
-    const more = data.links.save(id, revision, {
+    const another = data.links.save(id, revision, {
       ...link,
       places: [...link.places, { slug: 'QUAY', name: 'quay' }],
     });
     expect(data.links.revisions(id)).toHaveLength(2);
-    expect(more.link.places).toHaveLength(2);
+    expect(another.link.places).toHaveLength(2);
   });
 
   it('never lead to each other, and never to what could run', async () => {
@@ -383,7 +383,7 @@ describe('visits', () => {
     expect(seen.hours.reduce((a, b) => a + b)).toBe(of('person'));
     expect(seen.days.map(({ day }) => day)).toEqual(['2026-07-04', '2026-07-05', '2026-07-06']);
     const [first] = seen.days;
-    const day = (at: number): string => new Date(at + 3_600_000).toISOString().slice(0, 10);
+    const day = (time: number): string => new Date(time + 3_600_000).toISOString().slice(0, 10);
     expect(first!.person).toBe(
       sent.filter(({ at, userAgent }) => day(at) === '2026-07-04' && visitorOf(userAgent).who === 'person')
         .length,
@@ -525,7 +525,7 @@ describe('visits', () => {
   it('keep their days and hours when clocks are put back or forth (tz database, Europe/London)', () => {
     create();
     // 25 October 2026 has 25 hours: 01:30 comes twice. 29 March has 23.
-    for (const at of [
+    for (const time of [
       '2026-10-25T00:30:00Z',
       '2026-10-25T01:30:00Z',
       '2026-10-25T23:30:00Z',
@@ -535,7 +535,7 @@ describe('visits', () => {
       '2026-03-29T22:59:00Z',
     ])
       data.links.visits.add({
-        at: Date.parse(at),
+        at: Date.parse(time),
         slug: 'REGATTA',
         who: 'person',
         device: 'phone',
@@ -545,7 +545,7 @@ describe('visits', () => {
       });
     data.links.visits.flush();
     const { days, hours } = data.links.visits.visits({ ...everything, zone: 'Europe/London' }, null);
-    const on = (day: string) => days.find((own) => own.day === day)!.person;
+    const on = (day: string) => days.find((sums) => sums.day === day)!.person;
     expect([on('2026-10-25'), on('2026-10-26'), on('2026-03-29')]).toEqual([3, 1, 3]);
     // Sundays: 01:00 twice in October, 00:00 and 02:00 in March; 23:00 twice; Monday 00:00.
     const sunday = 6 * 24;
@@ -620,11 +620,11 @@ describe('sums of the program before', () => {
 
 describe('the list', () => {
   it('is given by the page and found by words, the last that was changed first', () => {
-    for (let at = 0; at < 25; at++)
+    for (let index = 0; index < 25; index++)
       data.links.create({
-        name: `Berth ${at}`,
-        target: `https://ternquay.example/berth/${at}`,
-        slug: `B-${at}`,
+        name: `Berth ${index}`,
+        target: `https://ternquay.example/berth/${index}`,
+        slug: `B-${index}`,
       });
     const first = data.links.ofSlug('b-3')!;
     data.links.save(first.id, 1, { ...first.link, note: 'x', collection: 'Berths' });

@@ -139,9 +139,9 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
   /** Null for all. */
   function slugsOf({ link, collection, campaign }: AskVisits): readonly string[] | null {
     if (link !== undefined) {
-      const own = byId.get(link);
-      if (own === undefined) throw new Problem(404, 'There is no such link.');
-      return keysOf(own);
+      const keptLink = byId.get(link);
+      if (keptLink === undefined) throw new Problem(404, 'There is no such link.');
+      return keysOf(keptLink);
     }
     if (collection === undefined && campaign === undefined) return null;
     return [...byId.values()]
@@ -151,9 +151,9 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
       )
       .flatMap(keysOf);
   }
-  function keepSettings(own: LinkSettings): void {
-    store.saveSettings(own);
-    settings = own;
+  function keepSettings(changed: LinkSettings): void {
+    store.saveSettings(changed);
+    settings = changed;
   }
   function rememberDoor(isDoorOpen: boolean): void {
     settings = { ...settings, isDoorOpen };
@@ -203,14 +203,14 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
     ofSlug: (slug) => table.get(slugKey(slug)) ?? null,
     page: ({ find, from, count }) => {
       const words = find.trim().toLowerCase();
-      const found = [...byId.values()]
+      const listed = [...byId.values()]
         .reverse()
         .filter(({ id, link }) => words === '' || isNamed(id, link, words));
-      return { links: found.slice(from, from + count), total: found.length };
+      return { links: listed.slice(from, from + count), total: listed.length };
     },
     groups: () => {
       const of = (name: (link: Link) => string): string[] =>
-        [...new Set([...byId.values()].map(({ link }) => name(link)))].filter((own) => own !== '').sort();
+        [...new Set([...byId.values()].map(({ link }) => name(link)))].filter((group) => group !== '').sort();
       return { collections: of(({ collection }) => collection), campaigns: of(({ campaign }) => campaign) };
     },
     visitsOf: (ask) => {
@@ -239,13 +239,15 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
       };
     },
     piecesOf: (id) => keysOf(byId.get(id)).flatMap((slug) => uses.piecesOf(slug)),
-    refusedOf: ({ links: coming, settings: own }) => {
-      const problem = own === null || settings.base !== '' ? null : baseProblem(own.base);
-      const willBe = own !== null && settings.base === '' && problem === null ? own : settings;
+    refusedOf: ({ links: coming, settings: comingSettings }) => {
+      const problem =
+        comingSettings === null || settings.base !== '' ? null : baseProblem(comingSettings.base);
+      const willBe =
+        comingSettings !== null && settings.base === '' && problem === null ? comingSettings : settings;
       return { links: store.refused(coming, willBe), settings: problem };
     },
-    takeSettings: (own) => {
-      if (store.settings().base === '') store.saveSettings({ ...own, isDoorOpen: settings.isDoorOpen });
+    takeSettings: (coming) => {
+      if (store.settings().base === '') store.saveSettings({ ...coming, isDoorOpen: settings.isDoorOpen });
     },
     takeIn: (coming) => {
       const isIn = store.takeIn(coming);
@@ -256,7 +258,7 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
       settings = store.settings();
       store.cameIn(ids);
     },
-    saveSettings: (own) => keepSettings({ ...own, isDoorOpen: settings.isDoorOpen }),
+    saveSettings: (changed) => keepSettings({ ...changed, isDoorOpen: settings.isDoorOpen }),
     visits,
     door,
     doorTools,

@@ -86,7 +86,7 @@ async function isPacked(path: string): Promise<boolean> {
   const file = await open(path);
   try {
     const { buffer } = await file.read(Buffer.alloc(2), 0, 2, 0);
-    return gzipMagic.every((byte, at) => buffer[at] === byte);
+    return gzipMagic.every((byte, index) => buffer[index] === byte);
   } finally {
     await file.close();
   }
@@ -209,8 +209,8 @@ class LogLines {
 function dayDigestsOfLog(): (at: number, slug: string, address: string, userAgent: string) => boolean {
   let day = '';
   const digest = dayDigests(() => day);
-  return (at, slug, address, userAgent) => {
-    day = DateTime.fromMillis(at).toISODate()!;
+  return (time, slug, address, userAgent) => {
+    day = DateTime.fromMillis(time).toISODate()!;
     return digest(slug, address, userAgent);
   };
 }

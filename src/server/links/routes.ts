@@ -27,7 +27,7 @@ const unknown = (): Problem => new Problem(404, 'There is no such link.');
 export function linkRoutes(links: Links): express.Router {
   const routes = express.Router();
   const idOf = (request: express.Request): string => checked(linkIdSchema, request.params.id);
-  const found = (request: express.Request): KeptLink => {
+  const linkOf = (request: express.Request): KeptLink => {
     const link = links.find(idOf(request));
     if (link === null) throw unknown();
     return link;
@@ -61,8 +61,8 @@ export function linkRoutes(links: Links): express.Router {
     const { address } = checked(askKnownLinkSchema, request.query);
     const settings = links.settings();
     const slug = settings.base === '' ? null : slugOf(settings.base, address);
-    const own = slug === null ? null : links.ofSlug(slug);
-    response.json({ link: own === null ? null : withVisits([own])[0], settings });
+    const keptLink = slug === null ? null : links.ofSlug(slug);
+    response.json({ link: keptLink === null ? null : withVisits([keptLink])[0], settings });
   });
   routes.put('/settings', (request, response) => {
     // What a window does not change stays as another one may have set it.
@@ -113,24 +113,24 @@ export function linkRoutes(links: Links): express.Router {
     response.json({ addresses: rowsOfLinks(all).length, uncarried: uncarried(all, form) });
   });
   routes.get('/:id', (request, response) => {
-    response.json(withVisits([found(request)])[0]);
+    response.json(withVisits([linkOf(request)])[0]);
   });
   routes.put('/:id', (request, response) => {
     const { baseRevision, link, saveId } = checked(saveLinkSchema, request.body);
     response.json(withVisits([links.save(idOf(request), baseRevision, link, saveId)])[0]);
   });
   routes.get('/:id/revisions', (request, response) => {
-    response.json({ revisions: links.revisions(found(request).id) });
+    response.json({ revisions: links.revisions(linkOf(request).id) });
   });
   routes.get('/:id/pieces', (request, response) => {
-    response.json({ pieces: links.piecesOf(found(request).id) });
+    response.json({ pieces: links.piecesOf(linkOf(request).id) });
   });
   routes.post('/:id/try', (request, response) => {
     const { at, phone } = checked(tryLinkSchema, request.body);
-    response.json(forward(found(request).link, { at: Date.parse(at), phone }));
+    response.json(forward(linkOf(request).link, { at: Date.parse(at), phone }));
   });
   routes.delete('/:id', (request, response) => {
-    const { id } = found(request);
+    const { id } = linkOf(request);
     const outcome = links.remove(id);
     if (typeof outcome === 'object')
       throw new Problem(

@@ -147,19 +147,19 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
     alsoOurs: ReadonlySet<string> = new Set(),
   ): readonly string[] {
     const faults = [...linkFaults(link, schemes)];
-    const own = new Set(link.places.map(({ slug }) => slugKey(slug)));
+    const slugs = new Set(link.places.map(({ slug }) => slugKey(slug)));
     for (const { slug } of link.places) {
       const owner = ownerOf.get(slugKey(slug));
       if (owner !== undefined && owner !== id)
         faults.push(`“${slug}” is the address of another link, and stays so.`);
     }
     // What was given once may stand on a plate.
-    const lost = slugsOf.all(id).filter((slug) => !own.has(slug));
+    const lost = slugsOf.all(id).filter((slug) => !slugs.has(slug));
     if (lost.length > 0)
       faults.push(`“${lost[0]!}” was given to this link; an address cannot be taken away.`);
     for (const target of targetsOf(link)) {
       const key = keyBelow(base, target);
-      if (key !== null && (own.has(key) || alsoOurs.has(key) || ownerOf.get(key) !== undefined))
+      if (key !== null && (slugs.has(key) || alsoOurs.has(key) || ownerOf.get(key) !== undefined))
         faults.push(`${target} is a forwarding link itself; links that lead to each other would go round.`);
     }
     return faults;
@@ -261,21 +261,21 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
       return outcome;
     },
     settings,
-    saveSettings: writing(db, (own: LinkSettings) => {
-      const isSame = own.base === settings().base;
-      const problem = isSame ? null : (baseProblem(own.base) ?? roundTripOf(own.base));
+    saveSettings: writing(db, (changed: LinkSettings) => {
+      const isSame = changed.base === settings().base;
+      const problem = isSame ? null : (baseProblem(changed.base) ?? roundTripOf(changed.base));
       if (problem !== null) throw new Problem(422, problem);
-      upsertSettings.run(JSON.stringify(own));
-      uses.learnBase(own.base);
+      upsertSettings.run(JSON.stringify(changed));
+      uses.learnBase(changed.base);
     }),
-    refused: (coming, own) => {
+    refused: (coming, comingSettings) => {
       const alsoOurs = new Set(
         coming.flatMap(({ revisions: all }) => all.at(-1)!.link.places.map(({ slug }) => slugKey(slug))),
       );
       const refused = new Map<string, string>();
       for (const { id, revisions: all } of coming) {
         if (select.get(id) !== undefined) continue;
-        const faults = [...orderFaults(all), ...faultsOf(id, all.at(-1)!.link, own, alsoOurs)];
+        const faults = [...orderFaults(all), ...faultsOf(id, all.at(-1)!.link, comingSettings, alsoOurs)];
         if (faults.length > 0) refused.set(id, faults.slice(0, mostNamed).join(' '));
       }
       return refused;
@@ -298,8 +298,8 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
       return kept !== null && targetsOf(kept.link).some(leadsBack) ? [`“${kept.link.name}”`] : [];
     });
     if (round.length === 0) return null;
-    const more = round.length > mostNamed ? ` and ${round.length - mostNamed} more` : '';
-    return `Under ${base}, ${round.slice(0, mostNamed).join(', ')}${more} would lead to a forwarding link, and go round. Change where they lead first.`;
+    const andMore = round.length > mostNamed ? ` and ${round.length - mostNamed} more` : '';
+    return `Under ${base}, ${round.slice(0, mostNamed).join(', ')}${andMore} would lead to a forwarding link, and go round. Change where they lead first.`;
   }
 
   function takeIn({ id, revisions }: ArchivedLink): boolean {

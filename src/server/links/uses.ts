@@ -140,10 +140,10 @@ export function linkUses(db: Db): LinkUses {
     isUsed: (slug) => isHeld.get(slug) !== undefined,
     holdersOf: (slug) => selectHolders.all(slug),
     piecesOf: (slug) => {
-      const found = new Map<string, LinkPiece>();
-      for (const { job, name } of selectJobs.all(slug)) found.set(job, { slug, job, name, made: 0 });
-      for (const run of selectRuns.all(slug)) found.set(run.job, { slug, ...run });
-      return [...found.values()];
+      const pieces = new Map<string, LinkPiece>();
+      for (const { job, name } of selectJobs.all(slug)) pieces.set(job, { slug, job, name, made: 0 });
+      for (const run of selectRuns.all(slug)) pieces.set(run.job, { slug, ...run });
+      return [...pieces.values()];
     },
   };
 }

@@ -105,9 +105,9 @@ export function visitStore(db: Db, report: (error: unknown) => void = () => unde
     for (const visit of visits) {
       const { at, slug, who, device, system, language, isFirst } = visit;
       insert.run(at, slug, who, device, system, language, isFirst === null ? null : Number(isFirst));
-      let own = bySlug.get(slug);
-      if (own === undefined) bySlug.set(slug, (own = sums()));
-      own.add(visit);
+      let sumsOfLink = bySlug.get(slug);
+      if (sumsOfLink === undefined) bySlug.set(slug, (sumsOfLink = sums()));
+      sumsOfLink.add(visit);
       all.add(visit);
     }
     addSums(allLinks, [...all.hours.values()], all.days.values());
@@ -135,10 +135,10 @@ export function visitStore(db: Db, report: (error: unknown) => void = () => unde
       timer ??= setTimeout(flush, flushMs).unref();
     },
     flush,
-    since: (slugs, at) =>
-      slugs.reduce((sum, slug) => sum + selectSince.get(slugKey(slug), Math.floor(at / hourMs))!, 0),
+    since: (slugs, time) =>
+      slugs.reduce((sum, slug) => sum + selectSince.get(slugKey(slug), Math.floor(time / hourMs))!, 0),
     visits: (ask, slugs) => visitsOf(db, ask, slugs?.map(slugKey) ?? null),
-    forgetBefore: writing(db, (at: number) => deleteBefore.run(at).changes),
+    forgetBefore: writing(db, (time: number) => deleteBefore.run(time).changes),
     readBytes: (fingerprint) => selectLog.get(fingerprint) ?? 0,
     addLogged: writing(db, (visits: readonly NewVisit[], fingerprint: string, bytes: number) => {
       insertAll(visits);
@@ -176,10 +176,11 @@ function sums(): Sums {
     days,
     add: ({ at, who, device, system, language, isFirst }) => {
       const hour = Math.floor(at / hourMs);
-      let own = hours.get(hour);
-      if (own === undefined) hours.set(hour, (own = { hour, person: 0, preview: 0, robot: 0, firsts: 0 }));
-      own[who]++;
-      if (isFirst === true) own.firsts++;
+      let counts = hours.get(hour);
+      if (counts === undefined)
+        hours.set(hour, (counts = { hour, person: 0, preview: 0, robot: 0, firsts: 0 }));
+      counts[who]++;
+      if (isFirst === true) counts.firsts++;
       if (who !== 'person') return;
       const day = Math.floor(hour / 24);
       const key = `${day} ${device} ${system} ${language}`;
@@ -289,10 +290,10 @@ function byDay(hours: readonly CountedHour[]): ReadonlyMap<number, { person: num
   for (const { hour, person, firsts } of hours) {
     if (person === 0) continue;
     const day = Math.floor(hour / 24);
-    const own = days.get(day) ?? { person: 0, firsts: 0 };
-    days.set(day, own);
-    own.person += person;
-    own.firsts += firsts;
+    const counts = days.get(day) ?? { person: 0, firsts: 0 };
+    days.set(day, counts);
+    counts.person += person;
+    counts.firsts += firsts;
   }
   return days;
 }

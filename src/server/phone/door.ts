@@ -63,8 +63,8 @@ export function houseAddress(
     (addresses ?? []).flatMap(({ address, internal }) => (internal || !isIPv4(address) ? [] : [address])),
   );
   for (const house of houses) {
-    const found = all.find((address) => house.test(address));
-    if (found !== undefined) return found;
+    const inHouse = all.find((address) => house.test(address));
+    if (inHouse !== undefined) return inHouse;
   }
   return null;
 }
@@ -135,15 +135,15 @@ export function phoneDoor(
       );
       server.listen(port, host, resolve);
     });
-    const own = `${host}:${(server.address() as AddressInfo).port}`;
+    const hostAndPort = `${host}:${(server.address() as AddressInfo).port}`;
     const secret = randomBytes(15).toString('base64url');
     const timer = setTimeout(close, openMs);
     timer.unref();
     const begun: Opened = {
       server,
       secret,
-      url: `http://${own}/${secret}`,
-      host: own,
+      url: `http://${hostAndPort}/${secret}`,
+      host: hostAndPort,
       until: new Date(Date.now() + openMs).toISOString(),
       timer,
       phone: null,

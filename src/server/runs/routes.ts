@@ -42,10 +42,10 @@ export function jobRunRoutes({ runs, jobs, series, sheets }: RunData): express.R
     const { revision, form, again, contacts, id } = checked(askRunSchema, request.body);
     const job = jobs.revision(jobId, revision);
     if (job === undefined) throw new Problem(404, 'There is no such job, or no such revision of it.');
-    const own = series.find(jobId);
-    if (own === null) throw new Problem(409, 'The job has no series yet: open a table first.');
-    const sheet = own.onSheet ? sheets.find(jobId) : null;
-    const wish = { job, series: own, sheet, form, again, contacts };
+    const document = series.find(jobId);
+    if (document === null) throw new Problem(409, 'The job has no series yet: open a table first.');
+    const sheet = document.onSheet ? sheets.find(jobId) : null;
+    const wish = { job, series: document, sheet, form, again, contacts };
     response.status(201).json(runs.ask(jobId, revision, wish, id));
   });
   return routes;

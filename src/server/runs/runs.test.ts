@@ -127,7 +127,7 @@ describe('a run', () => {
         return runHere.work(order, tell, signal);
       },
     });
-    const numbers = Array.from({ length: 6 }, (_, at) => String(at + 1));
+    const numbers = Array.from({ length: 6 }, (_, index) => String(index + 1));
     const killed = open(db, dying('read', { left: 1 }));
     const { id } = killed.runs.ask(killed.jobs.create(jacket).id, 1, wishOf(numbers));
     const inFolder = (): string[] => {
@@ -224,7 +224,10 @@ describe('a run', () => {
     const wish = wishOf(['5000', '4999']);
     const many = {
       ...wish.series,
-      source: { ...wish.series.source, rows: Array.from({ length: 11 }, (_, at) => [String(4990 + at)]) },
+      source: {
+        ...wish.series.source,
+        rows: Array.from({ length: 11 }, (_, index) => [String(4990 + index)]),
+      },
       match: [...wish.series.match, { target: { on: 'quantity' as const }, text: '{number}' }],
     } as SeriesDocument;
     const refused = await run(data, { ...wish, series: many });

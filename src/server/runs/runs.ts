@@ -84,33 +84,33 @@ export function createRuns(
     // Whoever asks is answered first.
     await new Promise((resolve) => setImmediate(resolve));
     for (let id = waiting.shift(); id !== undefined && !isClosed; id = waiting.shift()) {
-      const own = underWay.get(id);
-      if (own === undefined) continue;
-      await background.once(`Run ${id} could not be worked on.`, () => workOn(id, own));
-      if (underWay.get(id) === own) underWay.delete(id);
+      const running = underWay.get(id);
+      if (running === undefined) continue;
+      await background.once(`Run ${id} could not be worked on.`, () => workOn(id, running));
+      if (underWay.get(id) === running) underWay.delete(id);
     }
   }
 
-  async function workOn(id: string, own: Underway): Promise<void> {
-    const wish = own.wish ?? store.wish(id);
-    if (own.stop.signal.aborted || store.find(id)?.state !== 'under-way') return;
+  async function workOn(id: string, running: Underway): Promise<void> {
+    const wish = running.wish ?? store.wish(id);
+    if (running.stop.signal.aborted || store.find(id)?.state !== 'under-way') return;
     if (wish === null) return ended(id, 'broken', null);
     try {
-      const hands = handsOf(id, own.stop.signal);
-      const taken = await takeSeries(wish, hands, {
-        tell: (progress) => (own.progress = progress),
+      const workers = handsOf(id, running.stop.signal);
+      const taken = await takeSeries(wish, workers, {
+        tell: (progress) => (running.progress = progress),
         ...(wish.again ? {} : { madeBefore: madeOf }),
       });
-      if (taken.state === 'made') await hands.pack(taken.files);
-      if (own.stop.signal.aborted) return;
-      if (taken.state === 'made') await register(id, piecesOf(taken), own.stop.signal);
+      if (taken.state === 'made') await workers.pack(taken.files);
+      if (running.stop.signal.aborted) return;
+      if (taken.state === 'made') await register(id, piecesOf(taken), running.stop.signal);
       await ended(id, taken.state, reportOf(taken, wish));
       sweep(id, taken.state === 'made');
     } catch (error) {
       // Given up, or the server is being ended: then it goes on another time.
-      if (own.stop.signal.aborted) return;
+      if (running.stop.signal.aborted) return;
       // What is left of it must not go on beside another attempt.
-      own.stop.abort();
+      running.stop.abort();
       background.report(`Run ${id} broke off.`, error);
       const problem =
         storageTroubleOf(error) === 'full'
@@ -170,11 +170,11 @@ export function createRuns(
 
   /** Parts are of no use once they are packed, or nothing is handed over. */
   function sweep(id: string, keepsPacked: boolean): void {
-    const own = folderOf(id);
-    if (!existsSync(own)) return;
-    if (!keepsPacked) return rmSync(own, { recursive: true, force: true });
-    for (const name of readdirSync(own))
-      if (name !== packedName) rmSync(join(own, name), { recursive: true, force: true });
+    const folder = folderOf(id);
+    if (!existsSync(folder)) return;
+    if (!keepsPacked) return rmSync(folder, { recursive: true, force: true });
+    for (const name of readdirSync(folder))
+      if (name !== packedName) rmSync(join(folder, name), { recursive: true, force: true });
   }
 
   function forgetOldFiles(): void {
@@ -193,9 +193,9 @@ export function createRuns(
   };
 
   function progressOf(id: string): Run['progress'] {
-    const own = underWay.get(id);
-    if (own === undefined) return null;
-    const { progress, since, weights } = own;
+    const running = underWay.get(id);
+    if (running === undefined) return null;
+    const { progress, since, weights } = running;
     let done = weights[progress.doing] * progress.share;
     for (const stage of seriesStages) {
       if (stage === progress.doing) break;

@@ -17,9 +17,9 @@ export const runHere: RunThreads = {
   count: 1,
   work: async (order, _, signal) => {
     signal.throwIfAborted();
-    const found = await runPart(order);
+    const done = await runPart(order);
     signal.throwIfAborted();
-    return found;
+    return done;
   },
   close: () => Promise.resolve(),
 };

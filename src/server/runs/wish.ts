@@ -26,6 +26,6 @@ export const wishAgain = (
     ...wish.series,
     // One piece, whatever its row said of how many.
     match: wish.series.match.filter(({ target }) => target.on !== 'quantity'),
-    leftOut: [...rowsOf(wish.series).rows.keys()].filter((own) => own !== row),
+    leftOut: [...rowsOf(wish.series).rows.keys()].filter((other) => other !== row),
   },
 });

@@ -31,11 +31,11 @@ export function useProof(): ProofControl {
 
   const shown = computed(() => early.value ?? bench.proof);
 
-  const run = (): Promise<void> => take(null);
-  const more = (): Promise<void> => take(bench.proof?.report ?? null);
+  const run = (): Promise<void> => prove(null);
+  const proveMore = (): Promise<void> => prove(bench.proof?.report ?? null);
 
   /** The shots of a proof, or those that come after the ones of a report. */
-  async function take(before: ProofReport | null): Promise<void> {
+  async function prove(before: ProofReport | null): Promise<void> {
     const isNewest = runs.ask();
     problem.value = '';
     running.value = true;
@@ -55,7 +55,7 @@ export function useProof(): ProofControl {
       const { prover, otherProver } = useEngine();
       const shot = await sharedShots(
         [prover, otherProver].map(
-          (own) => (numbers, tell) => own.prove(document, revision, numbers, proxy(tell)),
+          (prover) => (numbers, tell) => prover.prove(document, revision, numbers, proxy(tell)),
         ),
         { first, ofShots },
         {
@@ -90,6 +90,6 @@ export function useProof(): ProofControl {
       () => shown.value !== null && (shown.value.revision !== bench.revision || bench.saveState !== 'saved'),
     ),
     run,
-    more,
+    more: proveMore,
   };
 }

@@ -58,7 +58,8 @@ async function opened(job: Job) {
     if (thing === undefined) throw new Error(things.all.value.map((other) => other.name).join());
     things.hold(thing);
   };
-  const item = (at: number) => bench.document!.piece.items[at] as { xMm: number | 'middle'; yMm: number };
+  const item = (position: number) =>
+    bench.document!.piece.items[position] as { xMm: number | 'middle'; yMm: number };
   return { bench, things, hold, item };
 }
 const board = () => opened(boardOn('birch-plywood', 'co2-laser'));
@@ -117,7 +118,7 @@ describe('a thing that is held', () => {
     ] as const) {
       things.turnTo(asked);
       expect(bench.document!.codes[0]!.placement.turnDegrees).toBe(stands);
-      middle().forEach((at, axis) => expect(at).toBeCloseTo(before[axis]!, 2));
+      middle().forEach((position, axis) => expect(position).toBeCloseTo(before[axis]!, 2));
     }
   });
 

@@ -100,7 +100,8 @@ export function useThings(job: () => Job | null, made: () => MadeView | null): T
     const document = job();
     const stands = document === null ? undefined : placeOf(document, thing);
     // The document may be ahead of what is drawn: two keys in a row both count.
-    const from = (at: Axis | undefined, drawn: number): number => (typeof at === 'number' ? at : drawn);
+    const from = (position: Axis | undefined, drawn: number): number =>
+      typeof position === 'number' ? position : drawn;
     place(
       {
         ...(dxMm === 0 ? {} : { xMm: tidy(from(stands?.xMm, thing.box.x) + dxMm) }),

@@ -67,13 +67,13 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
     const filled = now === null ? null : kept.value.get(`distance-tilt ${proofKey(now)}`);
     if (filled?.map === undefined || !filled.isDone) return null;
     const { plan, cells } = filled.map;
-    const found = reachOf(plan, cells);
-    if (found === null) return null;
-    const [nearest, farthest] = found.columns;
+    const mapped = reachOf(plan, cells);
+    if (mapped === null) return null;
+    const [nearest, farthest] = mapped.columns;
     return {
       nearestM: Number(plan.columns[nearest]),
       farthestM: Number(plan.columns[farthest]),
-      tilt: plan.rows[found.rows[1]]!,
+      tilt: plan.rows[mapped.rows[1]]!,
       plan,
     };
   });
@@ -85,10 +85,10 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
     running.value = false;
   }
 
-  function keep(ofKey: string, found: Known): void {
+  function keep(ofKey: string, known: Known): void {
     const next = new Map(kept.value);
     next.delete(ofKey);
-    next.set(ofKey, found);
+    next.set(ofKey, known);
     if (next.size > mostKept) next.delete(next.keys().next().value!);
     kept.value = next;
   }
@@ -108,8 +108,8 @@ export function useTolerance(job: () => Job | null, provers: () => readonly MapS
     survey = begun;
     try {
       const done = await begun.done;
-      const found = kept.value.get(ofKey);
-      if (done !== null && found !== undefined) keep(ofKey, { ...found, isDone: true });
+      const keptMap = kept.value.get(ofKey);
+      if (done !== null && keptMap !== undefined) keep(ofKey, { ...keptMap, isDone: true });
     } catch (error) {
       if (survey === begun) problem.value = (error as Error).message;
     } finally {

@@ -132,11 +132,11 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
       const now = job();
       if (!photo || now === null) return;
       try {
-        const found = await useEngine().prover.checkByHand(photo.frame, now, codeId, corners);
-        if (found !== null)
+        const checked = await useEngine().prover.checkByHand(photo.frame, now, codeId, corners);
+        if (checked !== null)
           change(number, {
-            byHand: { codeId, found },
-            grade: await gradeOf(photo.frame, found, false),
+            byHand: { codeId, found: checked },
+            grade: await gradeOf(photo.frame, checked, false),
             problem: '',
           });
       } catch (error) {

@@ -59,8 +59,8 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
   const wish = ref<CouponWish>(usualWish(null));
   const isKept = computed(() => all.value.some(({ coupon }) => coupon.id === kept.value?.coupon.id));
   const values = (): PairValues | null => {
-    const own = entry();
-    return own === undefined ? null : (JSON.parse(JSON.stringify(valuesOf(own.pair))) as PairValues);
+    const chosen = entry();
+    return chosen === undefined ? null : (JSON.parse(JSON.stringify(valuesOf(chosen.pair))) as PairValues);
   };
 
   async function show(next: KeptCoupon | null): Promise<void> {
@@ -108,8 +108,8 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
         if (entry()?.id !== of) return;
         all.value = kept;
         wish.value = usualWish(pair);
-        const own = all.value.find(({ coupon }) => coupon.id === idAtFirst);
-        await (own === undefined ? lay() : show(own));
+        const atFirst = all.value.find(({ coupon }) => coupon.id === idAtFirst);
+        await (atFirst === undefined ? lay() : show(atFirst));
       }),
     { immediate: true },
   );
@@ -136,20 +136,20 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
     isTaking,
     open: (id) =>
       attempt(async () => {
-        const own = all.value.find(({ coupon }) => coupon.id === id);
+        const chosen = all.value.find(({ coupon }) => coupon.id === id);
         wishes++;
-        if (own !== undefined) await show(own);
+        if (chosen !== undefined) await show(chosen);
       }),
     take: (format) =>
       attempt(async () => {
-        const own = kept.value;
-        if (own === null || isTaking.value) return;
+        const coupon = kept.value;
+        if (coupon === null || isTaking.value) return;
         isTaking.value = true;
         try {
-          const taken = await useEngine().maker.takeCoupon(own.coupon, format);
+          const taken = await useEngine().maker.takeCoupon(coupon.coupon, format);
           if ('problem' in taken) throw new Error(taken.problem);
           // It has to be known when its photograph comes.
-          await save(own);
+          await save(coupon);
           taken.files.forEach(downloadBytes);
         } finally {
           isTaking.value = false;
@@ -157,45 +157,45 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
       }),
     addPhotos: (files) =>
       attempt(async () => {
-        const told: string[] = [];
+        const problems: string[] = [];
         for (const file of files) {
-          const own = kept.value;
-          if (own === null) return;
+          const coupon = kept.value;
+          if (coupon === null) return;
           progress.value = 0;
           try {
             const { frame } = await openPhoto(file, couponPhotoPx);
             const tell = proxy((done: number, of: number) => (progress.value = done / of));
-            const read = await useEngine().prover.readCoupon(frame, own.coupon, tell);
-            if (read === null || kept.value?.coupon.id !== own.coupon.id) return;
+            const read = await useEngine().prover.readCoupon(frame, coupon.coupon, tell);
+            if (read === null || kept.value?.coupon.id !== coupon.coupon.id) return;
             if ('problem' in read) {
-              told.push(`${file.name}: ${read.problem}`);
+              problems.push(`${file.name}: ${read.problem}`);
               continue;
             }
-            const next = { ...own, readings: [...joinedReadings([own.readings, read.patches])] };
+            const next = { ...coupon, readings: [...joinedReadings([coupon.readings, read.patches])] };
             kept.value = next;
-            fit.value = await useEngine().maker.fitCoupon(own.coupon, next.readings);
+            fit.value = await useEngine().maker.fitCoupon(coupon.coupon, next.readings);
             await save(next);
           } catch (error) {
-            told.push((error as Error).message);
+            problems.push((error as Error).message);
           } finally {
             progress.value = null;
-            notes.value = told;
+            notes.value = problems;
           }
         }
       }),
     forgetReadings: () =>
       attempt(async () => {
-        const own = kept.value;
-        if (own === null) return;
-        const next = { ...own, readings: [] };
+        const coupon = kept.value;
+        if (coupon === null) return;
+        const next = { ...coupon, readings: [] };
         await save(next);
         await show(next);
       }),
     remove: () =>
       attempt(async () => {
-        const own = kept.value;
-        if (own === null) return;
-        await deleteCoupon(own.coupon.id);
+        const coupon = kept.value;
+        if (coupon === null) return;
+        await deleteCoupon(coupon.coupon.id);
         all.value = await listCoupons();
         await lay();
       }),

@@ -57,15 +57,15 @@ export function barsOf(visits: Visits, span: Span): Bars {
 
 /** People of one beside those of another. */
 export function barsBeside(
-  own: { readonly name: string; readonly visits: Visits },
+  first: { readonly name: string; readonly visits: Visits },
   other: { readonly name: string; readonly visits: Visits },
   span: Span,
 ): Bars {
-  const [mine, theirs] = [spread(own.visits, span), spread(other.visits, span)];
+  const [mine, theirs] = [spread(first.visits, span), spread(other.visits, span)];
   return {
     labels: mine.labels,
     rows: [
-      { name: own.name, values: mine.sums.map(({ person }) => person) },
+      { name: first.name, values: mine.sums.map(({ person }) => person) },
       { name: other.name, values: theirs.sums.map(({ person }) => person) },
     ],
     areStacked: false,

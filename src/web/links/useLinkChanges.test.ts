@@ -69,11 +69,11 @@ afterEach(() => {
 function opened(): { own: ShallowRef<SavedLink | null>; changes: LinkChanges } {
   scope = effectScope();
   return scope.run(() => {
-    const own = shallowRef<SavedLink | null>(kept.get(ids[0])!);
+    const chosen = shallowRef<SavedLink | null>(kept.get(ids[0])!);
     const put = (saved: SavedLink): void => {
-      if (own.value?.id === saved.id) own.value = saved;
+      if (chosen.value?.id === saved.id) chosen.value = saved;
     };
-    return { own, changes: useLinkChanges(own, put) };
+    return { own: chosen, changes: useLinkChanges(chosen, put) };
   })!;
 }
 const first = (): Link => kept.get(ids[0])!.link;

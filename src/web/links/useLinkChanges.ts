@@ -40,7 +40,7 @@ const isRefusal = (error: unknown): boolean =>
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 export function useLinkChanges(
-  own: ShallowRef<SavedLink | null>,
+  chosen: ShallowRef<SavedLink | null>,
   put: (saved: SavedLink) => void,
 ): LinkChanges {
   const waiting = shallowRef<Waiting | null>(null);
@@ -54,7 +54,7 @@ export function useLinkChanges(
     const kept = waitingSchema.safeParse(recall(localStorage, keyOf(id)));
     return kept.success ? kept.data : null;
   };
-  const isHere = (id: string): boolean => own.value?.id === id;
+  const isHere = (id: string): boolean => chosen.value?.id === id;
   function keep(id: string, next: Waiting | null): void {
     if (isHere(id)) waiting.value = next;
     if (next === null) forget(localStorage, keyOf(id));
@@ -74,7 +74,7 @@ export function useLinkChanges(
 
   /** Sends the first that waits; false where no more can be sent now. */
   async function sendFirst(): Promise<boolean> {
-    const [at, now] = [own.value, waiting.value];
+    const [at, now] = [chosen.value, waiting.value];
     if (at === null || now === null) return false;
     const { id, link } = at;
     const [part] = now.parts as [Partial<Link>];
@@ -134,7 +134,7 @@ export function useLinkChanges(
   }
 
   watch(
-    () => own.value?.id,
+    () => chosen.value?.id,
     (id) => {
       stand('saved');
       refused.value = null;
@@ -147,21 +147,21 @@ export function useLinkChanges(
 
   return {
     shown: computed(() => {
-      const at = own.value;
-      return at === null || waiting.value === null
-        ? at
-        : { ...at, link: withParts(at.link, waiting.value.parts) };
+      const link = chosen.value;
+      return link === null || waiting.value === null
+        ? link
+        : { ...link, link: withParts(link.link, waiting.value.parts) };
     }),
     state,
     why,
     refused,
     change: async (part) => {
-      const at = own.value;
-      if (at === null) return;
+      const link = chosen.value;
+      if (link === null) return;
       refused.value = null;
       const now = waiting.value;
-      keep(at.id, {
-        revision: at.revision,
+      keep(link.id, {
+        revision: link.revision,
         ...now,
         parts: [...(now?.parts ?? []), part],
       });
@@ -174,14 +174,14 @@ export function useLinkChanges(
       if (working !== null) await working;
     },
     keepMine: async () => {
-      const [at, mine] = [own.value, waiting.value];
+      const [at, mine] = [chosen.value, waiting.value];
       if (at === null || mine === null) return;
       keep(at.id, { parts: mine.parts, revision: at.revision });
       stand('saved');
       await work();
     },
     takeTheirs: () => {
-      if (own.value !== null) keep(own.value.id, null);
+      if (chosen.value !== null) keep(chosen.value.id, null);
       stand('saved');
     },
   };

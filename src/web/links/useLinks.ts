@@ -49,7 +49,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
   const { problem, attempt } = useAttempt();
   const list = shallowRef<LinkList | null>(null);
   const find = ref('');
-  const own = shallowRef<SavedLink | null>(null);
+  const chosen = shallowRef<SavedLink | null>(null);
   const revisions = shallowRef<readonly LinkRevision[]>([]);
   const pieces = shallowRef<readonly LinkPiece[]>([]);
 
@@ -60,9 +60,9 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     const fresh = await fetchLinks({ find: find.value, from: 0, count: Math.min(count, 500) });
     if (!isNewest()) return;
     list.value = fresh;
-    own.value ??= fresh.links[0] ?? null;
+    chosen.value ??= fresh.links[0] ?? null;
   }
-  async function more(): Promise<void> {
+  async function loadMore(): Promise<void> {
     await attempt(async () => {
       const before = list.value;
       if (before === null) return;
@@ -77,13 +77,13 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     await attempt(async () => {
       // What is on its way arrives before another is at hand, unless it takes long: then it is sent when its link is at hand again.
       await Promise.race([changes.settled(), new Promise((resolve) => setTimeout(resolve, patienceMs))]);
-      own.value = list.value?.links.find((link) => link.id === id) ?? (await fetchLink(id));
+      chosen.value = list.value?.links.find((link) => link.id === id) ?? (await fetchLink(id));
       picked(id);
     });
   }
   /** Into the list; whoever went on to another link meanwhile stays there. */
   function put(saved: SavedLink): void {
-    if (own.value?.id === saved.id) own.value = saved;
+    if (chosen.value?.id === saved.id) chosen.value = saved;
     const before = list.value;
     if (before === null) return;
     const isThere = before.links.some((link) => link.id === saved.id);
@@ -92,9 +92,9 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
       : [saved, ...before.links];
     list.value = { ...before, links, total: before.total + (isThere ? 0 : 1) };
   }
-  const changes = useLinkChanges(own, put);
+  const changes = useLinkChanges(chosen, put);
   watch(
-    () => [own.value?.id, own.value?.revision] as const,
+    () => [chosen.value?.id, chosen.value?.revision] as const,
     async ([id]) => {
       if (id === undefined) {
         revisions.value = pieces.value = [];
@@ -102,7 +102,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
       }
       await attempt(async () => {
         const [kept, on] = await Promise.all([fetchLinkRevisions(id), fetchLinkPieces(id)]);
-        if (own.value?.id !== id) return;
+        if (chosen.value?.id !== id) return;
         revisions.value = kept;
         pieces.value = on;
       });
@@ -111,7 +111,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
   watchDebounced(find, () => attempt(() => load()), { debounce: 200 });
   void attempt(async () => {
     // One that is gone is not missed: the first of the list is shown instead.
-    if (first !== '') own.value = await fetchLink(first).catch(() => null);
+    if (first !== '') chosen.value = await fetchLink(first).catch(() => null);
     await load();
   });
 
@@ -122,7 +122,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     search: (words) => {
       find.value = words;
     },
-    more,
+    more: loadMore,
     own: changes.shown,
     changes,
     revisions,
@@ -135,17 +135,17 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
     create: (wish) =>
       attempt(async () => {
         const saved = await createLink(wish);
-        own.value = saved;
+        chosen.value = saved;
         put(saved);
         picked(saved.id);
       }),
     change: changes.change,
     remove: () =>
       attempt(async () => {
-        if (own.value === null) return;
-        await removeLink(own.value.id);
+        if (chosen.value === null) return;
+        await removeLink(chosen.value.id);
         changes.takeTheirs();
-        own.value = null;
+        chosen.value = null;
         await load(list.value?.links.length);
       }),
     set: (part) =>

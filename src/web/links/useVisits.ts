@@ -31,7 +31,7 @@ export interface VisitsAtHand {
   readonly look: () => Promise<void>;
 }
 
-export function useVisits(own: Readonly<Ref<SavedLink | null>>): VisitsAtHand {
+export function useVisits(chosen: Readonly<Ref<SavedLink | null>>): VisitsAtHand {
   const { problem, attempt } = useAttempt();
   const of = shallowRef<VisitsOf>({ kind: 'link' });
   const days = ref(28);
@@ -49,7 +49,7 @@ export function useVisits(own: Readonly<Ref<SavedLink | null>>): VisitsAtHand {
   const look = (): Promise<void> =>
     attempt(async () => {
       const isNewest = asked.ask();
-      const link = own.value;
+      const link = chosen.value;
       if (link === null) {
         visits.value = besideVisits.value = null;
         return;
@@ -70,21 +70,21 @@ export function useVisits(own: Readonly<Ref<SavedLink | null>>): VisitsAtHand {
       besideVisits.value = other;
     });
   watch(
-    () => own.value?.id,
+    () => chosen.value?.id,
     (id) => {
       if (beside.value?.id === id) beside.value = null;
     },
   );
-  watch([() => own.value?.id, () => own.value?.revision, of, days, beside], look, { immediate: true });
+  watch([() => chosen.value?.id, () => chosen.value?.revision, of, days, beside], look, { immediate: true });
   return {
     problem,
     of,
     days,
     beside,
-    lookAt: (at) => {
-      of.value = at.of ?? of.value;
-      days.value = at.days ?? days.value;
-      if (at.beside !== undefined) beside.value = at.beside;
+    lookAt: (change) => {
+      of.value = change.of ?? of.value;
+      days.value = change.days ?? days.value;
+      if (change.beside !== undefined) beside.value = change.beside;
     },
     visits,
     besideVisits,

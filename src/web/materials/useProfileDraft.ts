@@ -54,10 +54,10 @@ export function useProfileDraft(entry: () => ProfileEntry | undefined) {
   /** What is kept when the changes are: every changed value says whose it is. */
   function withOrigins(from: Origin['from'], how: string): SaveProfile | null {
     if (draft.value === null || kept.value === null) return null;
-    const at = new Date().toISOString();
+    const time = new Date().toISOString();
     const origins: Partial<Record<OriginName, Origin>> = { ...draft.value.pair.origins };
     for (const { name } of pairDifferences(kept.value.pair, draft.value.pair))
-      origins[name] = { from, at, how };
+      origins[name] = { from, at: time, how };
     return { ...draft.value, pair: { ...draft.value.pair, origins } };
   }
 

@@ -57,7 +57,7 @@ export function useRegister(known: string): RegisterAtHand {
       if (!isNewest()) return;
       register.value = found;
       runs.value = all;
-      piece.value = found.pieces.find((own) => samePiece(piece.value, own)) ?? found.pieces[0] ?? null;
+      piece.value = found.pieces.find((listed) => samePiece(piece.value, listed)) ?? found.pieces[0] ?? null;
     });
 
   watchDebounced(find, load, { debounce: 200 });

@@ -17,7 +17,7 @@ export function useRow(
   { job, document, view, row }: Pick<SeriesAtHand, 'job' | 'document' | 'view' | 'row'>,
   attempt: Attempts['attempt'],
 ): RowShown {
-  const own = shallowRef<RowAtHand | null>(null);
+  const atHand = shallowRef<RowAtHand | null>(null);
   let looks = 0;
   async function look(): Promise<void> {
     const [series, of, found] = [document.value, job.value, view.value];
@@ -30,7 +30,7 @@ export function useRow(
         row.value,
         found.look,
       );
-      if (mine === looks) own.value = shown;
+      if (mine === looks) atHand.value = shown;
     } catch (error) {
       if (mine === looks && !(error instanceof Stopped)) throw error;
     }
@@ -38,7 +38,7 @@ export function useRow(
   watch([view, row], () => void attempt(look), { immediate: true });
   const { reads } = useQuickProof(
     () => {
-      const shown = own.value;
+      const shown = atHand.value;
       const state = view.value?.rows[row.value]?.state;
       return shown === null || state === undefined || state === 'held-back'
         ? null
@@ -49,5 +49,5 @@ export function useRow(
       return [prover, otherProver];
     },
   );
-  return { own, reads };
+  return { own: atHand, reads };
 }

@@ -111,7 +111,7 @@ export function useSeries(jobId: string): SeriesAtHand {
   const { document, isSaved, ...kept } = useJobDocument<SeriesDocument>({
     key: `binarus.series.${jobId}`,
     schema: seriesDocumentSchema,
-    keep: (own, basedOn) => keepSeries(jobId, own, basedOn),
+    keep: (document, basedOn) => keepSeries(jobId, document, basedOn),
     fetchNow: async () => {
       const { series, tag } = await fetchTaggedSeries(jobId);
       return { document: series, tag };
@@ -126,7 +126,7 @@ export function useSeries(jobId: string): SeriesAtHand {
   const rows = computed(() => (document.value === null ? null : rowsOf(document.value)));
   const running = useRun(attempt, () => void attempt(lookUp));
   let works = 0;
-  const plain = <Own>(own: Own): Own => JSON.parse(JSON.stringify(own)) as Own;
+  const plain = <Own>(value: Own): Own => JSON.parse(JSON.stringify(value)) as Own;
 
   /** What is under way is of no use any more: the worker is ended and begins anew. */
   function callOff(): void {
@@ -137,7 +137,7 @@ export function useSeries(jobId: string): SeriesAtHand {
   }
 
   /** Null when it was called off. */
-  async function measured(of: Job, own: SeriesDocument): Promise<SeriesView | null> {
+  async function measured(of: Job, series: SeriesDocument): Promise<SeriesView | null> {
     const mine = ++works;
     measuring.value = 0;
     const { proxy } = await import('comlink');
@@ -145,12 +145,12 @@ export function useSeries(jobId: string): SeriesAtHand {
       if (mine === works) measuring.value = done;
     };
     try {
-      const found = await useEngine().maker.measureSeries(
+      const measuredView = await useEngine().maker.measureSeries(
         structuredClone(toRaw(of)),
-        plain(own),
+        plain(series),
         proxy(share) as typeof share,
       );
-      return mine === works ? found : null;
+      return mine === works ? measuredView : null;
     } catch (error) {
       if (error instanceof Stopped || mine !== works) return null;
       throw error;
@@ -162,21 +162,21 @@ export function useSeries(jobId: string): SeriesAtHand {
   async function measure(): Promise<void> {
     const [own, of] = [document.value, job.value];
     if (own === null || of === null) return;
-    const found = await measured(of, own);
-    if (found === null || document.value !== own) return;
-    view.value = found;
+    const shown = await measured(of, own);
+    if (shown === null || document.value !== own) return;
+    view.value = shown;
     await lookUp();
   }
 
   /** Which of the rows were made before. */
   async function lookUp(): Promise<void> {
-    const found = view.value;
-    if (found === null) return;
-    const asked = found.rows.flatMap(({ state, payload }, own) =>
-      state === 'made' ? [{ own, payload }] : [],
+    const shown = view.value;
+    if (shown === null) return;
+    const asked = shown.rows.flatMap(({ state, payload }, row) =>
+      state === 'made' ? [{ own: row, payload }] : [],
     );
     const made = await fetchMadeBefore(asked.map(({ payload }) => payload));
-    if (view.value === found) madeBefore.value = new Map(made.map((one) => [asked[one.index]!.own, one]));
+    if (view.value === shown) madeBefore.value = new Map(made.map((one) => [asked[one.index]!.own, one]));
   }
 
   function set(next: SeriesDocument): void {
@@ -202,7 +202,7 @@ export function useSeries(jobId: string): SeriesAtHand {
       newSeries(source, {
         match: matched.length > 0 ? matched : matchByName(of, columns),
         // What was changed for all rows stays; what was said of one belongs to the table before.
-        fixes: before?.fixes.filter((own) => own.row === null) ?? [],
+        fixes: before?.fixes.filter((fix) => fix.row === null) ?? [],
         pictures: before?.pictures ?? [],
         oneLook: before?.oneLook ?? true,
         onSheet: before?.onSheet ?? sheet.value !== null,
@@ -220,7 +220,7 @@ export function useSeries(jobId: string): SeriesAtHand {
       kind: 'table' as const,
       name,
       columns: [...columns],
-      rows: cells.map((own) => [...own]),
+      rows: cells.map((cells) => [...cells]),
     };
     const parsed = seriesSourceSchema.safeParse(source);
     if (!parsed.success) {
@@ -237,9 +237,9 @@ export function useSeries(jobId: string): SeriesAtHand {
     const single: File[] = [];
     for (const file of files)
       if (/\.zip$/i.test(file.name)) {
-        const found = await useEngine().maker.unpackPictures(new Uint8Array(await file.arrayBuffer()));
-        if ('problem' in found) throw new Error(`${file.name}: ${found.problem}`);
-        single.push(...found.pictures.map(({ name, bytes }) => new File([bytes], name)));
+        const unpacked = await useEngine().maker.unpackPictures(new Uint8Array(await file.arrayBuffer()));
+        if ('problem' in unpacked) throw new Error(`${file.name}: ${unpacked.problem}`);
+        single.push(...unpacked.pictures.map(({ name, bytes }) => new File([bytes], name)));
       } else single.push(file);
     const failed: string[] = [];
     try {
@@ -249,13 +249,13 @@ export function useSeries(jobId: string): SeriesAtHand {
           const { hash, mediaType, fileName } = await uploadFile(file);
           const kind = mediaType === 'image/png' ? ('picture' as const) : ('drawing' as const);
           const key = pictureKey(fileName);
-          const own = document.value;
-          if (own === null) return;
-          const others = own.pictures.filter(({ name }) => pictureKey(name) !== key);
+          const series = document.value;
+          if (series === null) return;
+          const others = series.pictures.filter(({ name }) => pictureKey(name) !== key);
           if (others.length >= pictureLimit)
             throw new Error(`${pictureLimit} pictures are kept, the most that there can be.`);
           // Kept one by one: what was brought is there after a reload.
-          kept.set({ ...own, pictures: [...others, { name: fileName, hash, kind }] });
+          kept.set({ ...series, pictures: [...others, { name: fileName, hash, kind }] });
         } catch (error) {
           failed.push(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
         }
@@ -310,10 +310,10 @@ export function useSeries(jobId: string): SeriesAtHand {
       }),
     readAs: (setting) =>
       attempt(async () => {
-        const own = read.value;
-        if (own === null || own.bytes === null) return;
-        const { encoding, separator } = own;
-        await takeBytes(own.name, own.bytes, { encoding, separator, ...setting });
+        const file = read.value;
+        if (file === null || file.bytes === null) return;
+        const { encoding, separator } = file;
+        await takeBytes(file.name, file.bytes, { encoding, separator, ...setting });
       }),
     paste: (text) => takeTable('', null, readPasted(text)),
     number: (wish) => {
@@ -335,27 +335,27 @@ export function useSeries(jobId: string): SeriesAtHand {
       if (next < 0 || next >= count) return;
       row.value = next;
     },
-    setCell: (own, column, text) => {
+    setCell: (row, column, text) => {
       const { source } = document.value ?? {};
       if (source?.kind !== 'table') return;
-      const cells = source.rows.map((line, at) => (at === own ? line.with(column, text) : line));
+      const cells = source.rows.map((line, index) => (index === row ? line.with(column, text) : line));
       set({ ...document.value!, source: { ...source, rows: cells } });
     },
-    leaveOut: (own, isOut) => {
+    leaveOut: (row, isOut) => {
       if (document.value === null) return;
-      const others = document.value.leftOut.filter((other) => other !== own);
-      set({ ...document.value, leftOut: isOut ? [...others, own] : others });
+      const others = document.value.leftOut.filter((other) => other !== row);
+      set({ ...document.value, leftOut: isOut ? [...others, row] : others });
     },
     bringing,
     addPictures: (files) => attempt(() => addPictures(files)),
     dropPictures: (names) => {
-      const own = document.value;
-      if (own === null) return;
-      set({ ...own, pictures: own.pictures.filter(({ name }) => !names.includes(name)) });
+      const series = document.value;
+      if (series === null) return;
+      set({ ...series, pictures: series.pictures.filter(({ name }) => !names.includes(name)) });
     },
-    fix: (own, changes) => {
+    fix: (row, changes) => {
       if (document.value === null) return;
-      const fix = { row: own, changes: plain(changes) as SeriesDocument['fixes'][number]['changes'] };
+      const fix = { row: row, changes: plain(changes) as SeriesDocument['fixes'][number]['changes'] };
       set({ ...document.value, fixes: [...document.value.fixes, fix] });
     },
     take: (wish) =>

@@ -9,15 +9,15 @@ import {
 } from '../../wire';
 import { get, jsonRequest, request, send } from './http';
 
-const at = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/checks`;
+const urlOf = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/checks`;
 
-export const listChecks = (jobId: string): Promise<CheckList> => get(at(jobId), checkListSchema);
+export const listChecks = (jobId: string): Promise<CheckList> => get(urlOf(jobId), checkListSchema);
 
 export const keepCheck = (jobId: string, check: SaveCheck): Promise<KeptCheck> =>
-  send('POST', at(jobId), check, keptCheckSchema);
+  send('POST', urlOf(jobId), check, keptCheckSchema);
 
 export async function deleteCheck(jobId: string, id: string): Promise<void> {
-  await request(`${at(jobId)}/${encodeURIComponent(id)}`, jsonRequest('DELETE', {}));
+  await request(`${urlOf(jobId)}/${encodeURIComponent(id)}`, jsonRequest('DELETE', {}));
 }
 
 /** Jobs whose code has this message. */

@@ -8,7 +8,7 @@ describe('typed colours', () => {
       .integer({ min: 0, max: 0xffffff })
       .map((value) => `#${value.toString(16).padStart(6, '0')}`);
     const channels = (colour: string): number[] =>
-      [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16));
+      [1, 3, 5].map((index) => Number.parseInt(colour.slice(index, index + 2), 16));
     fc.assert(
       fc.property(hex, fc.constantFrom(...colourNotations), (colour, notation) => {
         const back = channels(colourOfText(colourText(colour, notation))!);

@@ -3,15 +3,15 @@ import { couponListSchema, type KeptCoupon } from '../../wire';
 import { get, jsonRequest, request } from './http';
 
 const base = '/api/coupons';
-const at = (id: string): string => `${base}/${encodeURIComponent(id)}`;
+const urlOf = (id: string): string => `${base}/${encodeURIComponent(id)}`;
 
 export const listCoupons = async (): Promise<readonly KeptCoupon[]> =>
   (await get(base, couponListSchema)).coupons;
 
 export async function keepCoupon(kept: KeptCoupon): Promise<void> {
-  await request(at(kept.coupon.id), jsonRequest('PUT', kept));
+  await request(urlOf(kept.coupon.id), jsonRequest('PUT', kept));
 }
 
 export async function deleteCoupon(id: string): Promise<void> {
-  await request(at(id), jsonRequest('DELETE', {}));
+  await request(urlOf(id), jsonRequest('DELETE', {}));
 }

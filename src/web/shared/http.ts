@@ -38,8 +38,11 @@ export async function getTagged<Schema extends z.ZodType>(
 
 /** Puts it in place of what has the tag, or of anything where it is null; 412 where that is something else by now. */
 export function put(path: string, body: unknown, basedOn: string | null): Promise<Response> {
-  const own = jsonRequest('PUT', body);
-  return request(path, basedOn === null ? own : { ...own, headers: { ...own.headers, 'if-match': basedOn } });
+  const withBody = jsonRequest('PUT', body);
+  return request(
+    path,
+    basedOn === null ? withBody : { ...withBody, headers: { ...withBody.headers, 'if-match': basedOn } },
+  );
 }
 /** Resolves with its own tag. */
 export const putTagged = async (
@@ -106,8 +109,8 @@ export async function request(path: string, init?: RequestInit, isLong = false):
   }
   noteVersion(response);
   if (response.ok) return response;
-  const told = problemSchema.safeParse(await response.json().catch(() => null));
-  if (told.success)
-    throw new ApiProblem(response.status, told.data.problem, told.data.current, told.data.raw);
+  const answer = problemSchema.safeParse(await response.json().catch(() => null));
+  if (answer.success)
+    throw new ApiProblem(response.status, answer.data.problem, answer.data.current, answer.data.raw);
   throw new ApiProblem(response.status, `The server answered ${response.status}.`);
 }

@@ -30,7 +30,7 @@ import { answerOf, get, jsonRequest, request, send } from './http';
 import { madeOnce } from './madeOnce';
 import { longRequest } from './useLongWork';
 
-const at = (id: string): string => `/api/links/${id}`;
+const urlOf = (id: string): string => `/api/links/${id}`;
 
 const query = (asked: object): string =>
   new URLSearchParams(
@@ -39,9 +39,9 @@ const query = (asked: object): string =>
 
 export const fetchLinks = (ask: AskLinks): Promise<LinkList> =>
   get(`/api/links?${query(ask)}`, linkListSchema);
-export const fetchLink = (id: string): Promise<SavedLink> => get(at(id), savedLinkSchema);
+export const fetchLink = (id: string): Promise<SavedLink> => get(urlOf(id), savedLinkSchema);
 export const fetchLinkPieces = async (id: string): Promise<readonly LinkPiece[]> =>
-  (await get(`${at(id)}/pieces`, linkPiecesSchema)).pieces;
+  (await get(`${urlOf(id)}/pieces`, linkPiecesSchema)).pieces;
 /** The server asks it; takes up to ten seconds. */
 export const askAddress = (address: string): Promise<Answered> =>
   send('POST', '/api/links/ask', { address }, answeredSchema);
@@ -50,14 +50,14 @@ export const fetchKnownLink = (address: string): Promise<KnownLink> =>
 export const createLink = (wish: CreateLink): Promise<SavedLink> =>
   madeOnce('link', wish, (id) => send('POST', '/api/links', { ...wish, id }, savedLinkSchema));
 export const saveLink = (id: string, baseRevision: number, link: Link, saveId: string): Promise<SavedLink> =>
-  send('PUT', at(id), { baseRevision, link, saveId }, savedLinkSchema);
+  send('PUT', urlOf(id), { baseRevision, link, saveId }, savedLinkSchema);
 export async function removeLink(id: string): Promise<void> {
-  await request(at(id), jsonRequest('DELETE', {}));
+  await request(urlOf(id), jsonRequest('DELETE', {}));
 }
 export const fetchLinkRevisions = async (id: string): Promise<readonly LinkRevision[]> =>
-  (await get(`${at(id)}/revisions`, linkRevisionsSchema)).revisions;
+  (await get(`${urlOf(id)}/revisions`, linkRevisionsSchema)).revisions;
 export const tryLink = (id: string, when: string, phone: PhoneKind | null): Promise<TriedLink> =>
-  send('POST', `${at(id)}/try`, { at: when, phone }, triedLinkSchema);
+  send('POST', `${urlOf(id)}/try`, { at: when, phone }, triedLinkSchema);
 /** Those that are given; the others stay as they are. */
 export async function saveLinkSettings(settings: Partial<LinkSettings>): Promise<void> {
   await request('/api/links/settings', jsonRequest('PUT', settings));

@@ -6,7 +6,7 @@ import { readonly, ref } from 'vue';
 
 /** Sent by the server with each answer of its interface. */
 const header = 'binarus-page';
-let own: string | null = null;
+let loadedVersion: string | null = null;
 const updated = ref(false);
 export const isUpdated = readonly(updated);
 
@@ -14,8 +14,8 @@ export const isUpdated = readonly(updated);
 export function noteVersion(answer: Response): void {
   const version = answer.headers.get(header);
   if (version === null) return;
-  own ??= version;
-  updated.value = version !== own;
+  loadedVersion ??= version;
+  updated.value = version !== loadedVersion;
 }
 
 /** Asks for the version now. Never rejects. */

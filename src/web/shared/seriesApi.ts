@@ -3,13 +3,13 @@ import type { SeriesDocument } from '../../core/series';
 import { keptSeriesSchema } from '../../wire';
 import { getTagged, putTagged } from './http';
 
-const at = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/series`;
+const urlOf = (jobId: string): string => `/api/jobs/${encodeURIComponent(jobId)}/series`;
 
 /** Null where a job has none. */
 export async function fetchTaggedSeries(
   jobId: string,
 ): Promise<{ readonly series: SeriesDocument | null; readonly tag: string | null }> {
-  const { body, tag } = await getTagged(at(jobId), keptSeriesSchema);
+  const { body, tag } = await getTagged(urlOf(jobId), keptSeriesSchema);
   return { series: body.series, tag };
 }
 /** In place of what has the tag; see `putTagged`. */
@@ -17,4 +17,4 @@ export const keepSeries = (
   jobId: string,
   series: SeriesDocument,
   basedOn: string | null,
-): Promise<string | null> => putTagged(at(jobId), { series }, basedOn);
+): Promise<string | null> => putTagged(urlOf(jobId), { series }, basedOn);

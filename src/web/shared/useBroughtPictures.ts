@@ -1,10 +1,10 @@
 /** Pictures that are pasted, or dropped anywhere on the page. */
 import { useEventListener } from '@vueuse/core';
 
-export function useBroughtPictures(take: (files: readonly File[]) => void): void {
+export function useBroughtPictures(receive: (files: readonly File[]) => void): void {
   const bring = (data: DataTransfer | null): void => {
     const files = [...(data?.files ?? [])];
-    if (files.length > 0) take(files);
+    if (files.length > 0) receive(files);
   };
   useEventListener('paste', (event: ClipboardEvent) => bring(event.clipboardData));
   useEventListener('dragover', (event: DragEvent) => {

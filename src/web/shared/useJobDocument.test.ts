@@ -38,9 +38,9 @@ function opened(): JobDocument<Text> {
   const scope = effectScope();
   scopes.push(scope);
   return scope.run(() => {
-    const own = useJobDocument<Text>({ key, schema, keep, fetchNow });
-    own.begin({ text: there.text }, tagNow());
-    return own;
+    const kept = useJobDocument<Text>({ key, schema, keep, fetchNow });
+    kept.begin({ text: there.text }, tagNow());
+    return kept;
   })!;
 }
 const isContested = ({ saving }: JobDocument<Text>): boolean => saving.state.value === 'contested';
@@ -60,29 +60,29 @@ afterEach(() => {
 
 describe('a document that is kept with a job', () => {
   it('is saved after a pause, and what is changed while it is on its way after that', async () => {
-    const own = opened();
+    const opens = opened();
     slowMs = 1000;
-    own.set({ text: 'a' });
-    own.set({ text: 'b' });
+    opens.set({ text: 'a' });
+    opens.set({ text: 'b' });
     await pass(500);
-    own.set({ text: 'c' });
+    opens.set({ text: 'c' });
     await pass(3000);
-    expect([kept, own.isSaved.value, isContested(own)]).toEqual([['b', 'c'], true, false]);
+    expect([kept, opens.isSaved.value, isContested(opens)]).toEqual([['b', 'c'], true, false]);
     expect(localStorage.getItem(key)).toBeNull();
   });
 
   it('whose answer was lost is no quarrel, with or without what was changed since', async () => {
-    const own = opened();
+    const kept = opened();
     loses = 1;
-    own.set({ text: 'a' });
+    kept.set({ text: 'a' });
     await pass(6000);
-    expect([own.isSaved.value, isContested(own)]).toEqual([true, false]);
+    expect([kept.isSaved.value, isContested(kept)]).toEqual([true, false]);
     loses = 1;
-    own.set({ text: 'b' });
+    kept.set({ text: 'b' });
     await pass(400);
-    own.set({ text: 'c' });
+    kept.set({ text: 'c' });
     await pass(6000);
-    expect([own.isSaved.value, isContested(own), there.text]).toEqual([true, false, 'c']);
+    expect([kept.isSaved.value, isContested(kept), there.text]).toEqual([true, false, 'c']);
   });
 
   it('whose answer was lost is known after a reload; what another window saved is not taken for it', async () => {
@@ -105,13 +105,17 @@ describe('a document that is kept with a job', () => {
   });
 
   it('that the server refuses is told in its words, and saved once it is mended', async () => {
-    const own = opened();
-    own.set({ text: 'longer than it may be' });
+    const opens = opened();
+    opens.set({ text: 'longer than it may be' });
     await pass(400);
-    expect([own.saving.why.value, own.isSaved.value, kept]).toEqual(['At most 16 characters.', false, []]);
-    own.set({ text: 'short' });
+    expect([opens.saving.why.value, opens.isSaved.value, kept]).toEqual([
+      'At most 16 characters.',
+      false,
+      [],
+    ]);
+    opens.set({ text: 'short' });
     await pass(400);
-    expect([own.isSaved.value, there.text]).toEqual([true, 'short']);
+    expect([opens.isSaved.value, there.text]).toEqual([true, 'short']);
   });
 
   it('waits for a server that is away, and is taken up again after a reload', async () => {
@@ -130,8 +134,8 @@ describe('a document that is kept with a job', () => {
     scopes[0]!.stop();
     await pass(10_000);
     isAway = false;
-    const own = opened();
-    expect(own.document.value).toEqual({ text: 'b' });
+    const opens = opened();
+    expect(opens.document.value).toEqual({ text: 'b' });
     await pass(1000);
     expect(there.text).toBe('b');
   });
@@ -153,30 +157,30 @@ describe('a document that is kept with a job', () => {
   });
 
   it('of a job that was deleted elsewhere is told, kept in the browser, and not sent again and again', async () => {
-    const own = opened();
+    const opens = opened();
     isDeleted = true;
-    own.set({ text: 'still here' });
+    opens.set({ text: 'still here' });
     await pass(500);
-    expect([own.saving.state.value, own.document.value]).toEqual(['gone', { text: 'still here' }]);
-    own.set({ text: 'and more' });
+    expect([opens.saving.state.value, opens.document.value]).toEqual(['gone', { text: 'still here' }]);
+    opens.set({ text: 'and more' });
     await pass(20_000);
-    expect([own.saving.state.value, kept]).toEqual(['gone', []]);
+    expect([opens.saving.state.value, kept]).toEqual(['gone', []]);
     expect(localStorage.getItem(key)).toContain('and more');
   });
 
   it('says where it stands while it is saved', async () => {
-    const own = opened();
+    const kept = opened();
     slowMs = 300;
-    expect(own.saving.state.value).toBe('saved');
-    own.set({ text: 'a' });
-    expect(own.saving.state.value).toBe('unsaved');
+    expect(kept.saving.state.value).toBe('saved');
+    kept.set({ text: 'a' });
+    expect(kept.saving.state.value).toBe('unsaved');
     await pass(400);
-    expect(own.saving.state.value).toBe('saving');
-    own.set({ text: 'b' });
+    expect(kept.saving.state.value).toBe('saving');
+    kept.set({ text: 'b' });
     await pass(310);
-    expect([own.saving.state.value, own.isSaved.value]).not.toContain('saved');
+    expect([kept.saving.state.value, kept.isSaved.value]).not.toContain('saved');
     await pass(1000);
-    expect([own.saving.state.value, there.text]).toEqual(['saved', 'b']);
+    expect([kept.saving.state.value, there.text]).toEqual(['saved', 'b']);
   });
 
   it('of a program before, which kept no tag, is taken up', async () => {

@@ -63,25 +63,25 @@ export function useJobDocument<Document extends object>({
   const rememberDraft = (): boolean =>
     remember(localStorage, key, { basedOn, document: document.value, sent: unanswered });
   /** Says which document it is, whatever the order of its fields. */
-  const markOf = (own: unknown): string => {
+  const markOf = (value: unknown): string => {
     // The server says what is wrong with one that it refuses.
-    const text = JSON.stringify(schema.safeParse(own).data ?? own);
+    const text = JSON.stringify(schema.safeParse(value).data ?? value);
     return `${text.length} ${crc32(new TextEncoder().encode(text))}`;
   };
   const saveNow = (): Promise<void> =>
     inTurn(async () => {
-      const own = document.value;
-      if (own === null || isSaved.value) return;
+      const now = document.value;
+      if (now === null || isSaved.value) return;
       state.value = 'saving';
       try {
-        await send(JSON.parse(JSON.stringify(own)) as Document);
+        await send(JSON.parse(JSON.stringify(now)) as Document);
       } catch (error) {
         notSaved(error);
         throw error;
       }
       unanswered = [];
       why.value = '';
-      if (document.value !== own) {
+      if (document.value !== now) {
         rememberDraft();
         state.value = 'unsaved';
         return;
@@ -99,20 +99,20 @@ export function useJobDocument<Document extends object>({
       timer = setTimeout(() => void save(), retryMs);
   }
   /** On top of what is there, or of what this window sent before and the server kept, though its answer was lost. */
-  async function send(own: Document): Promise<void> {
-    const mark = markOf(own);
+  async function send(sent: Document): Promise<void> {
+    const mark = markOf(sent);
     if (!unanswered.includes(mark)) {
       unanswered = [...unanswered, mark].slice(-mostUnanswered);
       rememberDraft();
     }
     try {
-      basedOn = await keep(own, basedOn);
+      basedOn = await keep(sent, basedOn);
     } catch (error) {
       if (!isMeanwhile(error)) throw error;
       const { document: there, tag } = await fetchNow();
       if (there !== null && unanswered.includes(markOf(there)))
         try {
-          basedOn = await keep(own, tag);
+          basedOn = await keep(sent, tag);
           return;
         } catch (again) {
           if (!isMeanwhile(again)) throw again;

@@ -37,19 +37,19 @@ export function useLongWork(): LongWork {
     stop,
     run: async (work) => {
       const id = crypto.randomUUID();
-      const own = new AbortController();
-      stopping = own;
+      const stop = new AbortController();
+      stopping = stop;
       let isOver = false;
       isUnderWay.value = true;
       progress.value = null;
       void look(id, () => isOver);
       try {
-        return await work(`work=${id}`, own.signal);
+        return await work(`work=${id}`, stop.signal);
       } catch (error) {
-        throw own.signal.aborted ? new Error('You stopped it. Nothing more of it is done.') : error;
+        throw stop.signal.aborted ? new Error('You stopped it. Nothing more of it is done.') : error;
       } finally {
         isOver = true;
-        if (stopping === own) {
+        if (stopping === stop) {
           isUnderWay.value = false;
           progress.value = null;
         }

@@ -7,7 +7,7 @@ import { useNumberField } from './useNumberField';
 function field() {
   const value = ref(40);
   const given: number[] = [];
-  const own = effectScope().run(() =>
+  const field = effectScope().run(() =>
     useNumberField({
       value: () => value.value,
       min: () => 1,
@@ -24,11 +24,11 @@ function field() {
   )!;
   const keys = async (text: string): Promise<void> => {
     for (let end = 1; end <= text.length; end++) {
-      own.type(text.slice(0, end));
+      field.type(text.slice(0, end));
       await nextTick();
     }
   };
-  return { own, value, given, keys };
+  return { own: field, value, given, keys };
 }
 
 describe('a field for a number', () => {

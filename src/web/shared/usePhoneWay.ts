@@ -24,7 +24,7 @@ export function usePhoneWay(give: (file: File) => void): PhoneWay {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isGone = false;
 
-  async function take(state: PhoneState): Promise<void> {
+  async function show(state: PhoneState): Promise<void> {
     open.value = state.open;
     now.value = Date.now();
     for (const id of state.pictures) {
@@ -37,7 +37,7 @@ export function usePhoneWay(give: (file: File) => void): PhoneWay {
   };
   /** A server that does not answer for a moment is asked again. */
   const ask = async (): Promise<void> => {
-    await attempt(async () => take(await phoneState()));
+    await attempt(async () => show(await phoneState()));
     later();
   };
 
@@ -59,7 +59,7 @@ export function usePhoneWay(give: (file: File) => void): PhoneWay {
       attempt(async () => {
         clearTimeout(timer);
         came.value = 0;
-        await take(await openPhoneWay());
+        await show(await openPhoneWay());
         later();
       }),
     end: () =>

@@ -57,12 +57,12 @@ export function useRun(attempt: Attempts['attempt'], ended: (run: Run) => void =
   return {
     run,
     isAway,
-    watch: (next, own) => {
-      isOwn = own;
+    watch: (next, isFromHere) => {
+      isOwn = isFromHere;
       run.value = null;
       show(next);
       // One that ended before it was looked at.
-      if (own && next !== null && next.state !== 'under-way') {
+      if (isFromHere && next !== null && next.state !== 'under-way') {
         if (next.hasFiles) download();
         ended(next);
       }

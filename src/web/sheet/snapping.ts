@@ -2,12 +2,12 @@
 import type { Box } from '../../core/geometry';
 
 /** The nearest of some places within a reach; the place itself where none is. */
-function nearest(at: number, places: readonly number[], reach: number): number {
-  let best = at;
+function nearest(position: number, places: readonly number[], reach: number): number {
+  let best = position;
   let least = reach;
   for (const place of places)
-    if (Math.abs(place - at) < least) {
-      least = Math.abs(place - at);
+    if (Math.abs(place - position) < least) {
+      least = Math.abs(place - position);
       best = place;
     }
   return best;

@@ -61,7 +61,7 @@ export function useSheet(jobId: string): SheetAtHand {
   const { document, isSaved, ...kept } = useJobDocument<SheetDocument>({
     key: `binarus.sheet.${jobId}`,
     schema: sheetDocumentSchema,
-    keep: (own, basedOn) => keepSheet(jobId, own, basedOn),
+    keep: (document, basedOn) => keepSheet(jobId, document, basedOn),
     fetchNow: async () => {
       const { sheet, tag } = await fetchTaggedSheet(jobId);
       return { document: sheet, tag };
@@ -79,21 +79,21 @@ export function useSheet(jobId: string): SheetAtHand {
 
   /** The job that the sheet was begun from may have been taken off it. */
   const firstId = (): string => document.value?.pieces[0]?.jobId ?? jobId;
-  const sheetJobs = (own: SheetDocument): SheetJob[] =>
-    own.pieces.flatMap(({ jobId: id, quantity }) => {
+  const sheetJobs = (sheet: SheetDocument): SheetJob[] =>
+    sheet.pieces.flatMap(({ jobId: id, quantity }) => {
       const known = jobs.value.get(id);
       return known === undefined ? [] : [{ job: structuredClone(toRaw(known.job)), quantity }];
     });
-  const plain = (own: SheetDocument): SheetDocument => JSON.parse(JSON.stringify(own)) as SheetDocument;
+  const plain = (sheet: SheetDocument): SheetDocument => JSON.parse(JSON.stringify(sheet)) as SheetDocument;
 
   async function lay(): Promise<void> {
-    const own = document.value;
-    if (own === null) return;
+    const sheet = document.value;
+    if (sheet === null) return;
     const mine = ++layings;
     try {
-      const found = await useEngine().maker.laySheet(plain(own), sheetJobs(own));
+      const laid = await useEngine().maker.laySheet(plain(sheet), sheetJobs(sheet));
       if (mine !== layings) return;
-      view.value = found;
+      view.value = laid;
       // Another job stands first now.
       if (leastOf !== firstId()) await findLeastWidth();
     } catch (error) {
@@ -108,9 +108,9 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   function change(part: Partial<SheetDocument>): void {
-    const own = document.value;
-    if (own === null) return;
-    before.value = [...before.value, own].slice(-mostUndone);
+    const sheet = document.value;
+    if (sheet === null) return;
+    before.value = [...before.value, sheet].slice(-mostUndone);
     // What was put somewhere by hand belongs to the layout that it was put into.
     const isOtherLayout =
       part.stock !== undefined ||
@@ -118,7 +118,7 @@ export function useSheet(jobId: string): SheetAtHand {
       part.gapMm !== undefined ||
       part.pieces !== undefined;
     set({
-      ...own,
+      ...sheet,
       ...(isOtherLayout ? { moved: [] } : {}),
       ...(part.stock !== undefined ? { empty: [] } : {}),
       ...part,
@@ -126,10 +126,10 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   async function fetchJobs(ids: readonly string[]): Promise<void> {
-    const found = await fetchDocuments(ids);
+    const documents = await fetchDocuments(ids);
     jobs.value = new Map([
       ...jobs.value,
-      ...found.map(({ id, revision, document: job }) => [id, { revision, job }] as const),
+      ...documents.map(({ id, revision, document: job }) => [id, { revision, job }] as const),
     ]);
   }
 
@@ -145,12 +145,12 @@ export function useSheet(jobId: string): SheetAtHand {
     const [first, there] = await Promise.all([fetchJob(jobId), fetchTaggedSheet(jobId)]);
     if (isGone) return;
     jobs.value = new Map([[jobId, { revision: first.revision, job: first.document }]]);
-    const own = kept.begin(there.sheet ?? firstSheet(jobId, first.document), there.tag)!;
-    const others = own.pieces.map(({ jobId: id }) => id).filter((id) => id !== jobId);
+    const begun = kept.begin(there.sheet ?? firstSheet(jobId, first.document), there.tag)!;
+    const others = begun.pieces.map(({ jobId: id }) => id).filter((id) => id !== jobId);
     if (others.length > 0) await fetchJobs(others);
-    const gone = own.pieces.filter(({ jobId: id }) => !jobs.value.has(id)).length;
+    const gone = begun.pieces.filter(({ jobId: id }) => !jobs.value.has(id)).length;
     document.value =
-      gone === 0 ? own : { ...own, pieces: own.pieces.filter(({ jobId: id }) => jobs.value.has(id)) };
+      gone === 0 ? begun : { ...begun, pieces: begun.pieces.filter(({ jobId: id }) => jobs.value.has(id)) };
     if (gone > 0)
       problem.value = `${gone === 1 ? 'A job' : `${gone} jobs`} of this sheet ${gone === 1 ? 'is' : 'are'} not there any more.`;
     await lay();
@@ -180,13 +180,13 @@ export function useSheet(jobId: string): SheetAtHand {
     },
     add: (id) =>
       attempt(async () => {
-        const own = document.value;
-        if (own === null) return;
+        const sheet = document.value;
+        if (sheet === null) return;
         await fetchJobs([id]);
         if (!jobs.value.has(id)) throw new Error('This job is not there any more.');
         change({
           pieces: [
-            ...own.pieces.map((piece) => ({ ...piece, quantity: piece.quantity ?? 1 })),
+            ...sheet.pieces.map((piece) => ({ ...piece, quantity: piece.quantity ?? 1 })),
             { jobId: id, quantity: 1 },
           ],
         });
@@ -194,11 +194,11 @@ export function useSheet(jobId: string): SheetAtHand {
     resize: (count) =>
       attempt(async () => {
         const [id, sheet] = [firstId(), document.value];
-        const own = jobs.value.get(id);
-        if (own === undefined || sheet === null) return;
-        const job = await useEngine().maker.sizedFor(plain(sheet), structuredClone(toRaw(own.job)), count);
+        const opened = jobs.value.get(id);
+        if (opened === undefined || sheet === null) return;
+        const job = await useEngine().maker.sizedFor(plain(sheet), structuredClone(toRaw(opened.job)), count);
         if (job === null) throw new Error(`No size gives ${count} on this sheet.`);
-        const saved = await saveRevision(id, own.revision, job);
+        const saved = await saveRevision(id, opened.revision, job);
         jobs.value = new Map([...jobs.value, [id, { revision: saved.revision, job: saved.document }]]);
         taken.value = null;
         await lay();
@@ -206,8 +206,8 @@ export function useSheet(jobId: string): SheetAtHand {
       }),
     take: (format, part) =>
       attempt(async () => {
-        const own = document.value;
-        if (own === null || progress.value !== null) return;
+        const sheet = document.value;
+        if (sheet === null || progress.value !== null) return;
         const mine = ++takings;
         taken.value = null;
         progress.value = { doing: 'reading-back', share: 0 };
@@ -216,24 +216,24 @@ export function useSheet(jobId: string): SheetAtHand {
           const tell = (now: Progress): void => {
             if (mine === takings) progress.value = now;
           };
-          const found = await useEngine().maker.takeSheet(
-            plain(own),
-            sheetJobs(own),
+          const files = await useEngine().maker.takeSheet(
+            plain(sheet),
+            sheetJobs(sheet),
             { format, part },
             proxy(tell) as typeof tell,
           );
           if (mine !== takings) return;
-          if ('problem' in found) throw new Error(found.problem);
+          if ('problem' in files) throw new Error(files.problem);
           taken.value = {
-            names: found.files.map(({ name }) => name),
-            codes: found.codes,
-            wrong: [...new Set(found.unread.map(({ slot }) => slot + 1))],
+            names: files.files.map(({ name }) => name),
+            codes: files.codes,
+            wrong: [...new Set(files.unread.map(({ slot }) => slot + 1))],
           };
-          const [file] = found.files;
+          const [file] = files.files;
           const first = jobs.value.get(firstId());
           if (file === undefined || first === undefined) return;
           downloadBytes(
-            found.files.length === 1 ? file : await zipped(found.files, first.job, first.revision),
+            files.files.length === 1 ? file : await zipped(files.files, first.job, first.revision),
           );
         } catch (error) {
           if (!(error instanceof Stopped)) throw error;

@@ -20,12 +20,12 @@ export function useShelfKeys(actions: ShelfKeyActions): void {
       return;
     }
     const links = [...document.querySelectorAll<HTMLElement>('[data-job]')];
-    const at = links.indexOf(document.activeElement as HTMLElement);
-    const id = links[at]?.dataset.id;
+    const index = links.indexOf(document.activeElement as HTMLElement);
+    const id = links[index]?.dataset.id;
     if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z') actions.undo();
     else if (event.ctrlKey || event.metaKey || event.altKey) return;
-    else if (key === 'ArrowDown') links[Math.min(at + 1, links.length - 1)]?.focus();
-    else if (key === 'ArrowUp') links[Math.max(at - 1, 0)]?.focus();
+    else if (key === 'ArrowDown') links[Math.min(index + 1, links.length - 1)]?.focus();
+    else if (key === 'ArrowUp') links[Math.max(index - 1, 0)]?.focus();
     else if (key === '/') actions.search();
     else if (key.toLowerCase() === 'n') actions.startJob();
     else if (id === undefined) return;
@@ -34,7 +34,7 @@ export function useShelfKeys(actions: ShelfKeyActions): void {
     else if (key.toLowerCase() === 'a') actions.archive(id);
     else if (key.toLowerCase() === 'd') actions.duplicate(id);
     else if (key === 'F2')
-      links[at]!.closest('.row')?.querySelector<HTMLElement>('[aria-label="Rename"]')?.click();
+      links[index]!.closest('.row')?.querySelector<HTMLElement>('[aria-label="Rename"]')?.click();
     else return;
     event.preventDefault();
   }

@@ -36,8 +36,8 @@ export function dropDraft(jobId: string, windowId: string, unlessNewerThan?: Job
  * What an open window works on is left alone.
  */
 export function takeDraft(jobId: string, windowId: string, open: ReadonlySet<string>): Draft | null {
-  const own = read(keyOf(jobId, windowId));
-  if (own !== null) return own;
+  const windowDraft = read(keyOf(jobId, windowId));
+  if (windowDraft !== null) return windowDraft;
   const left = Object.keys(localStorage)
     .filter((key) => key.startsWith(prefixOf(jobId)) && !open.has(key.slice(prefixOf(jobId).length + 1)))
     .flatMap((key) => {

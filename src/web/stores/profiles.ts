@@ -33,12 +33,12 @@ const shippedEntries: readonly ProfileEntry[] = pairs.map((pair) => ({
 }));
 
 export const useProfiles = defineStore('profiles', () => {
-  const own = shallowRef<readonly Profile[]>([]);
+  const ownProfiles = shallowRef<readonly Profile[]>([]);
   const problem = ref('');
   let loaded: Promise<void> | null = null;
 
   const entries = computed((): readonly ProfileEntry[] => [
-    ...own.value.map((profile) => ({
+    ...ownProfiles.value.map((profile) => ({
       id: profile.id,
       name: profile.name,
       pair: pairOf(profile.pair),
@@ -49,7 +49,7 @@ export const useProfiles = defineStore('profiles', () => {
   const find = (id: string): ProfileEntry | undefined => entries.value.find((entry) => entry.id === id);
 
   async function refresh(): Promise<void> {
-    own.value = (await get(base, profileListSchema)).profiles;
+    ownProfiles.value = (await get(base, profileListSchema)).profiles;
   }
 
   /** Null when it did not work; `problem` says why. */
@@ -123,7 +123,7 @@ export const useProfiles = defineStore('profiles', () => {
 
   /** The name, with a number where another profile has it. */
   function freeName(name: string): string {
-    const names = new Set(own.value.map((profile) => profile.name));
+    const names = new Set(ownProfiles.value.map((profile) => profile.name));
     let free = name;
     for (let number = 2; names.has(free); number++) free = `${name.slice(0, 72)} (${number})`;
     return free;
@@ -133,5 +133,17 @@ export const useProfiles = defineStore('profiles', () => {
   const plainPairs = (): PairValues[] =>
     JSON.parse(JSON.stringify(entries.value.map(({ pair }) => valuesOf(pair)))) as PairValues[];
 
-  return { plainPairs, own, problem, entries, find, load, add, change, remove, importFile, freeName };
+  return {
+    plainPairs,
+    own: ownProfiles,
+    problem,
+    entries,
+    find,
+    load,
+    add,
+    change,
+    remove,
+    importFile,
+    freeName,
+  };
 });

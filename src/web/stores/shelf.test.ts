@@ -58,8 +58,8 @@ function answer(path: string, { method = 'GET', body }: RequestInit): Response {
 }
 
 beforeEach(() => {
-  places = new Map(ids.map((id, at) => [id, at === 2 ? 'archive' : 'shelf']));
-  collections = new Map(ids.map((id, at) => [id, at === 0 ? 'Moorings' : '']));
+  places = new Map(ids.map((id, index) => [id, index === 2 ? 'archive' : 'shelf']));
+  collections = new Map(ids.map((id, index) => [id, index === 0 ? 'Moorings' : '']));
   revisions = new Map(ids.map((id) => [id, 4]));
   refuses = null;
   browser = enterBrowser((path, init) => Promise.resolve(answer(path, init)));
@@ -110,7 +110,7 @@ describe('the way back', () => {
   it('does not begin with more jobs than are moved at once', async () => {
     const shelf = useShelf();
     await shelf.move(
-      Array.from({ length: mostAtOnce + 1 }, (_, at) => `job ${at}`),
+      Array.from({ length: mostAtOnce + 1 }, (_, index) => `job ${index}`),
       'bin',
     );
     expect(shelf.problem).toContain(`${mostAtOnce + 1} jobs are selected; at most ${mostAtOnce}`);
@@ -120,7 +120,7 @@ describe('the way back', () => {
 describe('a bench that shows one of the jobs', () => {
   it('hears of what is done to them and of what is undone, once it is', async () => {
     const heard: (readonly string[])[] = [];
-    const other = new JobNews((told) => heard.push(told));
+    const other = new JobNews((ids) => heard.push(ids));
     expect(other).toBeDefined();
     const shelf = useShelf();
     const saved = { id: ids[0]!, revision: 4, savedAt: '2026-11-25T10:00:00.000Z', document, proof: null };

@@ -70,11 +70,11 @@ function spaced(
   let shift = 0;
   let end = 0;
   const xs = glyphs.map(({ x, advance, joins }) => {
-    const at = x + shift;
-    end = at + advance;
+    const position = x + shift;
+    end = position + advance;
     // Joined letters would be torn apart, and marks have no advance of their own.
     if (!joins && advance > 0) shift += tracking;
-    return at;
+    return position;
   });
   return { xs, width: end };
 }
@@ -175,12 +175,12 @@ function bestBreaks(
     const set = typesetter.setLine(font, line);
     return set === null ? Infinity : spaced(set, tracking).width;
   };
-  const own = words.map(width);
-  const space = Math.max(0, width(`${words[0]!} ${words[1]!}`) - own[0]! - own[1]!);
+  const widths = words.map(width);
+  const space = Math.max(0, width(`${words[0]!} ${words[1]!}`) - widths[0]! - widths[1]!);
   let best: readonly string[] = [words.join(' ')];
   let bestScale = 0;
   for (let count = 1; count <= Math.min(words.length, mostLines); count++) {
-    const lines = evenLines(words, own, space, count);
+    const lines = evenLines(words, widths, space, count);
     const widest = Math.max(...lines.map(width));
     const height = capHeight * (1 + (lines.length - 1) * lineSpacing);
     const scale = Math.min(widthMm / widest, heightMm / height);

@@ -95,12 +95,12 @@ class LooseEnds {
   }
 
   /** Null where none is within reach. */
-  nearest(at: Vertex): End | null {
+  nearest(vertex: Vertex): End | null {
     let best: End | null = null;
     let least = this.reach;
     for (let x = -1; x <= 1; x++)
       for (let y = -1; y <= 1; y++) {
-        const cell = this.cells.get(this.keyOf(at, x, y)) ?? [];
+        const cell = this.cells.get(this.keyOf(vertex, x, y)) ?? [];
         for (let index = cell.length - 1; index >= 0; index--) {
           const end = cell[index]!;
           if (this.taken[end.line]) {
@@ -109,7 +109,7 @@ class LooseEnds {
             if (index < cell.length) cell[index] = last;
             continue;
           }
-          const away = distance(pointOf(end), at);
+          const away = distance(pointOf(end), vertex);
           // Nothing is nearer, and many lines may meet in one point.
           if (away === 0) return end;
           if (away < least || (away === least && best === null)) [best, least] = [end, away];

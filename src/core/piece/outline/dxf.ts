@@ -157,13 +157,13 @@ function deBoor(
   knots: readonly number[],
   degree: number,
   span: number,
-  at: number,
+  position: number,
 ): Vertex {
   const points = Array.from({ length: degree + 1 }, (_, index) => control[span - degree + index]!);
   for (let level = 1; level <= degree; level++)
     for (let index = degree; index >= level; index--) {
       const low = knots[span - degree + index]!;
-      const share = (at - low) / (knots[index + 1 + span - level]! - low || 1);
+      const share = (position - low) / (knots[index + 1 + span - level]! - low || 1);
       const [a, b] = [points[index - 1]!, points[index]!];
       points[index] = { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y) };
     }

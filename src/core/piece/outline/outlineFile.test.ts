@@ -7,9 +7,9 @@ const renderer = () => packageFile('@resvg/resvg-wasm/index_bg.wasm');
 const read = (text: string, name = 'plate.dxf'): Promise<ReadOutline> =>
   readOutlineFile(new TextEncoder().encode(text), name, renderer);
 async function outlineOf(text: string) {
-  const found = await read(text);
-  if ('problem' in found) throw new Error(found.problem);
-  return { ...found, contours: found.outline.contours as readonly Contour[] };
+  const outline = await read(text);
+  if ('problem' in outline) throw new Error(outline.problem);
+  return { ...outline, contours: outline.outline.contours as readonly Contour[] };
 }
 
 /** Groups of a DXF file: code and value on lines of their own (DXF reference, group codes). */

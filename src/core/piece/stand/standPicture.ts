@@ -68,8 +68,8 @@ export function standPicture(
     const place = ({ x, y }: Vertex, z: number): Point => [x - widthMm / 2, y - depthMm / 2, z];
     const [bottom, top] = [index * sizes.layerMm, (index + 1) * sizes.layerMm];
     const [flat] = flattenRegion([edge], tolerance);
-    flat!.forEach((a, at) => {
-      const b = flat![(at + 1) % flat!.length]!;
+    flat!.forEach((a, index) => {
+      const b = flat![(index + 1) % flat!.length]!;
       const length = Math.hypot(b.x - a.x, b.y - a.y);
       if (length < 1e-9) return;
       const light = facing((b.y - a.y) / length, -(b.x - a.x) / length);
@@ -88,7 +88,7 @@ export function standPicture(
   const level = piece.heightMm - stand.depthMm;
   const front = sizes.plateMm / 2;
   const middle = piece.widthMm / 2;
-  const at = ({ x, y }: Vertex, depth: number): Point => [x - middle, depth, foot + piece.heightMm - y];
+  const pointAt = ({ x, y }: Vertex, depth: number): Point => [x - middle, depth, foot + piece.heightMm - y];
   const above: Contour = [
     { x: -1e4, y: -1e4 },
     { x: 1e4, y: -1e4 },
@@ -105,11 +105,18 @@ export function standPicture(
       const outward = { x: (b.y - a.y) / length, z: (b.x - a.x) / length };
       const light = facing(outward.x, 0) * cosTilt + outward.z * sinTilt;
       if (light <= 0) return;
-      wall(at(a, -front), at(b, -front), at(b, front), at(a, front), 0.4 + 0.5 * light, 'plate');
+      wall(
+        pointAt(a, -front),
+        pointAt(b, -front),
+        pointAt(b, front),
+        pointAt(a, front),
+        0.4 + 0.5 * light,
+        'plate',
+      );
     });
-  const visibleFront = shown.map((contour) => contour.map((vertex) => project(at(vertex, front))));
+  const visibleFront = shown.map((contour) => contour.map((vertex) => project(pointAt(vertex, front))));
   faces.push({ outline: visibleFront, shade: 1, part: 'plate' });
-  const origin = project(at({ x: 0, y: 0 }, front));
+  const origin = project(pointAt({ x: 0, y: 0 }, front));
   return {
     faces,
     front: [cosTurn, sinTurn * sinTilt, 0, cosTilt, origin.x, origin.y],

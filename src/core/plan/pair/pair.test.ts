@@ -82,9 +82,9 @@ describe('a value', () => {
   });
 
   it('that is the owner’s says so, with when and how', () => {
-    const at = '2026-11-20T09:00:00.000Z';
+    const time = '2026-11-20T09:00:00.000Z';
     const of = (from: 'own' | 'calibrated', how: string) =>
-      sourceOf({ origins: { gloss: { from, at, how } } }, 'gloss');
+      sourceOf({ origins: { gloss: { from, at: time, how } } }, 'gloss');
     expect(of('own', '')).toEqual({ tag: 'own', text: 'your own value of 2026-11-20' });
     expect(of('calibrated', 'coupon')).toEqual({ tag: 'cal', text: 'calibrated on 2026-11-20: coupon' });
     expect(sourceOf({ origins: {} }, 'markColour').tag).toBe('mem');

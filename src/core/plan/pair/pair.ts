@@ -120,8 +120,8 @@ export const isSeenThrough = ({ material }: Pick<PairValues, 'material'>): boole
 /** A value by its name; null where the machine has no such thing. */
 export function valueOf(values: PairValues, name: ValueName): number | null {
   const part: Readonly<Record<string, unknown>> = values[valueRows[name].part];
-  const found = part[name];
-  return typeof found === 'number' ? found : null;
+  const value = part[name];
+  return typeof value === 'number' ? value : null;
 }
 
 /** The same with another value. */

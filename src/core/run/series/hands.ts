@@ -137,7 +137,7 @@ export function handsHere(
         const { job, result } = await madeOf(row, look);
         const stem =
           fileName ?? `${slug(shownTitle(wish.job)) || 'job'}_${String(row + 1).padStart(digits, '0')}`;
-        const found = await makeFiles(job, result, {
+        const made = await makeFiles(job, result, {
           revision: null,
           takes: [wish.form as FormatId],
           pattern: stem.replaceAll(/[{}]/g, ''),
@@ -145,12 +145,12 @@ export function handsHere(
           binary,
         });
         const number = row + firstRowOf(wish.series);
-        if ('heldBackBy' in found)
-          return { problem: `Row ${number}: ${found.heldBackBy[0]?.title ?? 'it is held back'}.` };
-        const [refused] = found.refused;
+        if ('heldBackBy' in made)
+          return { problem: `Row ${number}: ${made.heldBackBy[0]?.title ?? 'it is held back'}.` };
+        const [refused] = made.refused;
         if (refused !== undefined) return { problem: `Row ${number}: ${refused.problem}` };
         const back = startReadBack(job, result, voting(readers), binary);
-        for (const file of found.files) {
+        for (const file of made.files) {
           const read = await back.read(file);
           if (read !== null && read.problem !== null) wrong.push(row);
           const { name, mediaType, bytes } = file;

@@ -76,8 +76,8 @@ function versionOf({ codes: [first] }: Job): number | null {
 
 /** The job of a row as it is made, in the look that all share. */
 export function rowJob({ job, series }: SeriesOfJob, row: number, look: SeriesLook | null): RowJob {
-  const own = applyRow(job, series, rowsOf(series), row);
-  return { ...own, job: inLook(own.job, look) };
+  const applied = applyRow(job, series, rowsOf(series), row);
+  return { ...applied, job: inLook(applied.job, look) };
 }
 
 /** The version that all rows share, of the row that needs the largest; null where each has its own, or none can be made. */
@@ -148,18 +148,20 @@ export async function measureRows(
 /** All rows in their order: those that say what an earlier one says, know which. */
 export function withRepeats(rows: readonly SeriesRow[]): readonly SeriesRow[] {
   const seen = new Map<string, number>();
-  return rows.map((own) => {
-    if (own.payload === '') return own;
-    const repeats = seen.get(own.payload) ?? null;
-    if (repeats === null) seen.set(own.payload, own.row);
-    return { ...own, repeats };
+  return rows.map((measured) => {
+    if (measured.payload === '') return measured;
+    const repeats = seen.get(measured.payload) ?? null;
+    if (repeats === null) seen.set(measured.payload, measured.row);
+    return { ...measured, repeats };
   });
 }
 
 /** Rows whose message stands on a piece already are left out, so that no number is given twice. */
 export const withoutMade = (rows: readonly SeriesRow[], isMade: ReadonlySet<string>): readonly SeriesRow[] =>
-  rows.map((own) =>
-    own.state === 'made' && isMade.has(own.payload) ? { ...own, state: 'left-out', why: 'made-before' } : own,
+  rows.map((measured) =>
+    measured.state === 'made' && isMade.has(measured.payload)
+      ? { ...measured, state: 'left-out', why: 'made-before' }
+      : measured,
   );
 
 /** Every row, in the look that all of them share. */

@@ -55,11 +55,11 @@ function cutOut(
   const top = Math.max(0, Math.round(box.y * pxPerMm));
   const right = Math.min(width, Math.round((box.x + box.width) * pxPerMm));
   const bottom = Math.min(height, Math.round((box.y + box.height) * pxPerMm));
-  const own = new Uint8ClampedArray((right - left) * (bottom - top));
-  for (let row = top, at = 0; row < bottom; row++)
-    for (let column = left; column < right; column++, at++) {
+  const cropped = new Uint8ClampedArray((right - left) * (bottom - top));
+  for (let row = top, index = 0; row < bottom; row++)
+    for (let column = left; column < right; column++, index++) {
       const tone = luma[row * width + column]!;
-      own[at] = isReversed ? 255 - tone : tone;
+      cropped[index] = isReversed ? 255 - tone : tone;
     }
-  return frameOf({ width: right - left, height: bottom - top, luma: own });
+  return frameOf({ width: right - left, height: bottom - top, luma: cropped });
 }

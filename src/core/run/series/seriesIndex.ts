@@ -22,7 +22,7 @@ export async function seriesIndex(series: SeriesDocument, codes: readonly ReadCo
   for (const { row, copy, page, place, id, payload, file } of codes)
     lines.push({
       row: row + first,
-      ...Object.fromEntries(columns.map((column, at) => [`table: ${column}`, rows[row]![at]])),
+      ...Object.fromEntries(columns.map((column, index) => [`table: ${column}`, rows[row]![index]])),
       code: id,
       message: payload,
       copy,

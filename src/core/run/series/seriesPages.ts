@@ -43,15 +43,15 @@ export async function seriesPages(
   const made = rows.filter(({ state }) => state === 'made');
   if (made.length === 0) return { problem: 'No row can be made.' };
   const sizes = new Map<string, { readonly rows: SeriesRow[]; readonly result: JobResult }>();
-  for (const own of made) {
-    const key = `${own.widthMm} ${own.heightMm}`;
+  for (const row of made) {
+    const key = `${row.widthMm} ${row.heightMm}`;
     let size = sizes.get(key);
     if (size === undefined) {
-      const { job } = rowJob(wish, own.row, look);
+      const { job } = rowJob(wish, row.row, look);
       await loadRow(job, library);
       sizes.set(key, (size = { rows: [], result: runJob(job, undefined, library, 'none') }));
     }
-    size.rows.push(own);
+    size.rows.push(row);
   }
   const groups = [...sizes.values()].map((size) => ({ ...size, queue: size.rows.flatMap(piecesOf) }));
   if (document === null) return { laid: { pages: eachItsPage(made, groups) } };
@@ -97,8 +97,8 @@ function eachItsPage(
       return rows.map(({ row }) => [row, { widthMm: width, heightMm: height }] as const);
     }),
   );
-  return made.flatMap(piecesOf).map((own, page) => ({
-    ...boxes.get(own.row)!,
-    placed: [{ ...own, page, place: 0, at: { x: 0, y: 0, quarters: 0 } }],
+  return made.flatMap(piecesOf).map((piece, page) => ({
+    ...boxes.get(piece.row)!,
+    placed: [{ ...piece, page, place: 0, at: { x: 0, y: 0, quarters: 0 } }],
   }));
 }

@@ -64,22 +64,22 @@ const [rowsAPart, codesAPart, filesAPart] = [500, 400, 40];
 
 export async function takeSeries<Kept>(
   wish: SeriesWish,
-  hands: SeriesHands<Kept>,
+  workers: SeriesHands<Kept>,
   { madeBefore, tell = () => undefined }: TakeOptions = {},
 ): Promise<TakenSeries<Kept>> {
   const telling = (doing: SeriesStage, of: number): (() => TellDone) => {
     let done = 0;
     tell({ doing, share: 0 });
     return () => {
-      let own = 0;
+      let wrongHere = 0;
       return (now) => {
-        done += now - own;
-        own = now;
+        done += now - wrongHere;
+        wrongHere = now;
         tell({ doing, share: Math.min(1, done / Math.max(1, of)) });
       };
     };
   };
-  const series = await measured(wish, hands, madeBefore, telling);
+  const series = await measured(wish, workers, madeBefore, telling);
   const made = series.rows.filter(({ state }) => state === 'made');
   const [first] = made;
   if (first === undefined) return { series, state: 'refused', problem: whyNone(series) };
@@ -91,21 +91,21 @@ export async function takeSeries<Kept>(
       problem: `The rows make ${pieces} pieces; at most ${mostPieces} are made at once. Part the table.`,
     };
   tell({ doing: 'proving', share: 0 });
-  const proving = prove(made, series, hands);
+  const proving = prove(made, series, workers);
   // One pair of hands does not begin what may be in vain.
-  if (hands.count === 1) {
+  if (workers.count === 1) {
     const unread = await proving;
     if (unread !== null) return { series, state: 'unproved', ...unread };
   }
   const [unread, taken, contacts] = await Promise.all([
     proving,
-    wish.form === 'document' ? document(wish, series, hands, telling) : files(series, hands, telling),
-    wish.contacts ? hands.contacts(series) : null,
+    wish.form === 'document' ? document(wish, series, workers, telling) : files(series, workers, telling),
+    wish.contacts ? workers.contacts(series) : null,
   ]);
   if (unread !== null) return { series, state: 'unproved', ...unread };
   if (taken.state !== 'made') return { series, ...taken };
   const stem = stemOf(wish.job);
-  const index = await hands.index(taken.codes);
+  const index = await workers.index(taken.codes);
   return {
     series,
     ...taken,
@@ -127,17 +127,17 @@ type Taken<Kept> =
 async function prove<Kept>(
   made: readonly SeriesRow[],
   { look }: MeasuredSeries,
-  hands: SeriesHands<Kept>,
+  workers: SeriesHands<Kept>,
 ): Promise<{ readonly finding: Finding; readonly row: number } | null> {
   const longest = new Map<number | null, SeriesRow>();
-  for (const own of made) {
-    const other = longest.get(own.version);
-    if (other === undefined || own.payload.length > other.payload.length) longest.set(own.version, own);
+  for (const row of made) {
+    const other = longest.get(row.version);
+    if (other === undefined || row.payload.length > other.payload.length) longest.set(row.version, row);
   }
   const rows = [...longest.values()].map(({ row }) => row);
-  const findings = await sharedOut(rows, hands.count, (row) => hands.prove(row, look));
-  const at = findings.findIndex((finding) => finding !== null);
-  return at < 0 ? null : { finding: findings[at]!, row: rows[at]! };
+  const findings = await sharedOut(rows, workers.count, (row) => workers.prove(row, look));
+  const index = findings.findIndex((finding) => finding !== null);
+  return index < 0 ? null : { finding: findings[index]!, row: rows[index]! };
 }
 
 function whyNone({ rows }: MeasuredSeries): string {
@@ -148,20 +148,20 @@ function whyNone({ rows }: MeasuredSeries): string {
 
 async function measured<Kept>(
   { series }: SeriesWish,
-  hands: SeriesHands<Kept>,
+  workers: SeriesHands<Kept>,
   madeBefore: TakeOptions['madeBefore'],
   telling: Telling,
 ): Promise<MeasuredSeries> {
   const { length } = rowsOf(series).rows;
   const tell = telling('measuring', length);
-  const look = await hands.look();
+  const look = await workers.look();
   const parts = partsOf(
     Array.from({ length }, (_, row) => row),
     rowsAPart,
-    hands.count,
+    workers.count,
   );
-  const found = await sharedOut(parts, hands.count, (rows) => hands.measure(rows, look, tell()));
-  const rows = withRepeats(found.flat());
+  const measured = await sharedOut(parts, workers.count, (rows) => workers.measure(rows, look, tell()));
+  const rows = withRepeats(measured.flat());
   if (madeBefore === undefined) return { rows, look };
   const payloads = rows.flatMap(({ state, payload }) => (state === 'made' ? [payload] : []));
   return { rows: withoutMade(rows, await madeBefore(payloads)), look };
@@ -170,14 +170,14 @@ async function measured<Kept>(
 async function document<Kept>(
   wish: SeriesWish,
   series: MeasuredSeries,
-  hands: SeriesHands<Kept>,
+  workers: SeriesHands<Kept>,
   telling: Telling,
 ): Promise<Taken<Kept>> {
-  const written = await hands.write(series, telling('writing', 1)());
+  const written = await workers.write(series, telling('writing', 1)());
   if ('problem' in written) return { state: 'refused', problem: written.problem };
   const tell = telling('reading-back', written.codes.length);
-  const parts = partsOf(written.codes, codesAPart, hands.count);
-  const wrong = await sharedOut(parts, hands.count, (codes) => hands.read(written.kept, codes, tell()));
+  const parts = partsOf(written.codes, codesAPart, workers.count);
+  const wrong = await sharedOut(parts, workers.count, (codes) => workers.read(written.kept, codes, tell()));
   if (wrong.flat().length > 0) return { state: 'mixed-up', codes: written.codes.length, wrong: wrong.flat() };
   const name = `${stemOf(wish.job)}.pdf`;
   return {
@@ -198,16 +198,16 @@ async function document<Kept>(
 
 async function files<Kept>(
   { rows, look }: MeasuredSeries,
-  hands: SeriesHands<Kept>,
+  workers: SeriesHands<Kept>,
   telling: Telling,
 ): Promise<Taken<Kept>> {
   const made = rows.filter(({ state }) => state === 'made');
   const tell = telling('reading-back', made.length);
-  const found = await sharedOut(partsOf(made, filesAPart, hands.count), hands.count, (part) =>
-    hands.files(part, look, tell()),
+  const written = await sharedOut(partsOf(made, filesAPart, workers.count), workers.count, (part) =>
+    workers.files(part, look, tell()),
   );
   const parts: RowFiles<Kept>[] = [];
-  for (const part of found) {
+  for (const part of written) {
     if ('problem' in part) return { state: 'refused', problem: part.problem };
     parts.push(part);
   }
@@ -234,16 +234,16 @@ function withOwnNames<Kept>(all: readonly RowFile<Kept>[]): readonly RowFile<Kep
   const taken = new Set<string>();
   return all.map((file) => {
     let { name } = file;
-    for (let more = 2; taken.has(name.toLowerCase()); more++)
-      name = file.name.replace(/(\.[^.]+)$/, `_${more}$1`);
+    for (let number = 2; taken.has(name.toLowerCase()); number++)
+      name = file.name.replace(/(\.[^.]+)$/, `_${number}$1`);
     taken.add(name.toLowerCase());
     return { ...file, name };
   });
 }
 
 /** In their order, none longer than `most`, and enough of them for all hands. */
-function partsOf<Item>(items: readonly Item[], most: number, hands: number): readonly (readonly Item[])[] {
-  const size = Math.max(1, Math.min(most, Math.ceil(items.length / hands)));
+function partsOf<Item>(items: readonly Item[], most: number, workers: number): readonly (readonly Item[])[] {
+  const size = Math.max(1, Math.min(most, Math.ceil(items.length / workers)));
   const parts: (readonly Item[])[] = [];
   for (let from = 0; from < items.length; from += size) parts.push(items.slice(from, from + size));
   return parts;
@@ -252,14 +252,14 @@ function partsOf<Item>(items: readonly Item[], most: number, hands: number): rea
 /** Each part by whoever is free; what is found in the order of the parts. The first failure ends it. */
 async function sharedOut<Part, Found>(
   parts: readonly Part[],
-  hands: number,
+  workers: number,
   work: (part: Part) => Promise<Found>,
 ): Promise<readonly Found[]> {
-  const found: Found[] = [];
+  const results: Found[] = [];
   let next = 0;
   const one = async (): Promise<void> => {
-    for (let at = next++; at < parts.length; at = next++) found[at] = await work(parts[at]!);
+    for (let index = next++; index < parts.length; index = next++) results[index] = await work(parts[index]!);
   };
-  await Promise.all(Array.from({ length: Math.min(hands, parts.length) }, one));
-  return found;
+  await Promise.all(Array.from({ length: Math.min(workers, parts.length) }, one));
+  return results;
 }

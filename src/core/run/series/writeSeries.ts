@@ -51,17 +51,17 @@ export async function writeSeries(
   async function* sheets(): AsyncGenerator<OperationSheet> {
     for (const [index, page] of pages.entries()) {
       const pieces = new Map<number, { readonly result: JobResult; readonly places: Place[] }>();
-      for (const own of page.placed) {
-        let piece = pieces.get(own.row);
+      for (const placed of page.placed) {
+        let piece = pieces.get(placed.row);
         if (piece === undefined) {
-          const { job } = rowJob(wish, own.row, look);
+          const { job } = rowJob(wish, placed.row, look);
           await loadRow(job, library);
           const result = runJob(job, kept, library, 'none');
           kept = keptOf(result);
-          pieces.set(own.row, (piece = { result, places: [] }));
+          pieces.set(placed.row, (piece = { result, places: [] }));
         }
-        piece.places.push(own.at);
-        codes.push(...codesOf(piece.result, own, page));
+        piece.places.push(placed.at);
+        codes.push(...codesOf(piece.result, placed, page));
       }
       const results = [...pieces.values()];
       const whole = composeSheet(
@@ -73,7 +73,9 @@ export async function writeSeries(
           ? []
           : marksOfPage(
               document,
-              results.flatMap(({ result, places }) => places.map((at) => ({ made: result.made!, at }))),
+              results.flatMap(({ result, places }) =>
+                places.map((place) => ({ made: result.made!, at: place })),
+              ),
               sheetCaption(document, { from: index + 1, to: index + 1, of: pages.length }, library.words),
             );
       yield { ...whole, operations: [...marks, ...whole.operations.flatMap(inCutOrder)] };

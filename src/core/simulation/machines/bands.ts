@@ -11,15 +11,15 @@ export function bands(
   seed: number,
 ): Uint8Array {
   const strength = Float32Array.from({ length: height }, (_, row) => {
-    const at = row / Math.max(bandPx, 2);
-    const [band, share] = [Math.floor(at), at - Math.floor(at)];
+    const index = row / Math.max(bandPx, 2);
+    const [band, share] = [Math.floor(index), index - Math.floor(index)];
     const soft = share * share * (3 - 2 * share);
-    const own = (one: number): number => randomAt(seed + 11, one, 7);
-    return least + (1 - least) * (own(band) * (1 - soft) + own(band + 1) * soft);
+    const phase = (one: number): number => randomAt(seed + 11, one, 7);
+    return least + (1 - least) * (phase(band) * (1 - soft) + phase(band + 1) * soft);
   });
   const banded = marked.slice();
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) banded[at] = marked[at]! * strength[row]!;
+  for (let row = 0, index = 0; row < height; row++)
+    for (let column = 0; column < width; column++, index++) banded[index] = marked[index]! * strength[row]!;
   return banded;
 }
 
@@ -32,10 +32,10 @@ export function ridges(
 ): Uint8Array {
   if (pitchPx < 2) return marked;
   const ridged = marked.slice();
-  for (let row = 0, at = 0; row < height; row++) {
+  for (let row = 0, index = 0; row < height; row++) {
     const between = Math.abs((((row + 0.5) / pitchPx) % 1) - 0.5) * 2;
     const left = 1 - share * between ** 4;
-    for (let column = 0; column < width; column++, at++) ridged[at] = marked[at]! * left;
+    for (let column = 0; column < width; column++, index++) ridged[index] = marked[index]! * left;
   }
   return ridged;
 }
@@ -43,13 +43,13 @@ export function ridges(
 /** Edges follow squares of a side: each is marked as its middle is. Squares finer than pixels change nothing. */
 export function steppedEdges(marked: Uint8Array, { width, height }: Extent, sidePx: number): Uint8Array {
   if (sidePx < 1.5) return marked;
-  const middle = (at: number, last: number): number =>
-    Math.min(Math.floor((Math.floor(at / sidePx) + 0.5) * sidePx), last);
+  const middle = (index: number, last: number): number =>
+    Math.min(Math.floor((Math.floor(index / sidePx) + 0.5) * sidePx), last);
   const columns = Int32Array.from({ length: width }, (_, column) => middle(column, width - 1));
   const stepped = new Uint8Array(marked.length);
-  for (let row = 0, at = 0; row < height; row++) {
+  for (let row = 0, index = 0; row < height; row++) {
     const from = middle(row, height - 1) * width;
-    for (let column = 0; column < width; column++, at++) stepped[at] = marked[from + columns[column]!]!;
+    for (let column = 0; column < width; column++, index++) stepped[index] = marked[from + columns[column]!]!;
   }
   return stepped;
 }
@@ -88,8 +88,8 @@ export function specks(
       if (!isNear) continue;
       for (let row = y; row < y + Math.floor(cell); row++)
         for (let column = x; column < x + Math.floor(cell); column++) {
-          const at = row * width + column;
-          speckled[at] = Math.max(speckled[at]!, ink);
+          const index = row * width + column;
+          speckled[index] = Math.max(speckled[index]!, ink);
         }
     }
   return speckled;

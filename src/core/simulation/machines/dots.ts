@@ -18,10 +18,10 @@ export function wholeDots(
     return Math.floor(((dot + 0.5) * dotMm - originMm) * pxPerMm);
   };
   const columns = Int32Array.from({ length: width }, (_, column) => middle(column, window.x));
-  for (let row = 0, at = 0; row < height; row++) {
+  for (let row = 0, index = 0; row < height; row++) {
     const from = middle(row, window.y) * width;
-    for (let column = 0; column < width; column++, at++)
-      printed[at] = (marked[from + columns[column]!] ?? 0) >= 128 ? 255 : 0;
+    for (let column = 0; column < width; column++, index++)
+      printed[index] = (marked[from + columns[column]!] ?? 0) >= 128 ? 255 : 0;
   }
   return printed;
 }
@@ -42,5 +42,5 @@ export function streaks(
     const element = Math.floor((column / pxPerMm + window.x) / dotMm + 1e-9);
     return randomAt(seed, element, 3) < weakShare ? weakInk : 1;
   });
-  return printed.map((ink, at) => ink * share[at % width]!);
+  return printed.map((ink, index) => ink * share[index % width]!);
 }

@@ -17,15 +17,15 @@ const plane = (isGrey: boolean): Uint8Array => {
 /** A dilation by a segment: the most of all pixels within reach, the last one by its share (common practice, no source). */
 function plainlyGrown(from: Uint8Array, distancePx: number): Uint8Array {
   const reach = Math.ceil(distancePx);
-  const along = (own: Uint8Array, right: number, below: number): Uint8Array =>
-    own.map((ink, at) => {
-      const [x, y] = [at % width, Math.floor(at / width)];
+  const along = (plane: Uint8Array, right: number, below: number): Uint8Array =>
+    plane.map((ink, index) => {
+      const [x, y] = [index % width, Math.floor(index / width)];
       let most = ink;
       for (let away = -reach; away <= reach; away++) {
         const [column, row] = [x + away * right, y + away * below];
         if (column < 0 || column >= width || row < 0 || row >= height) continue;
         const weight = Math.abs(away) === reach ? distancePx - (reach - 1) : 1;
-        if (away !== 0) most = Math.max(most, own[row * width + column]! * weight);
+        if (away !== 0) most = Math.max(most, plane[row * width + column]! * weight);
       }
       return most;
     });
@@ -35,16 +35,16 @@ function plainlyGrown(from: Uint8Array, distancePx: number): Uint8Array {
 /** An opening by a disc, as mathematical morphology defines it: what discs that lie wholly on the marks cover. */
 function plainlyReached(from: Uint8Array, radiusPx: number): Uint8Array {
   const reach = Math.floor(radiusPx);
-  const overDisc = (own: Uint8Array, pick: (a: number, b: number) => number): Uint8Array =>
-    own.map((ink, at) => {
-      const [x, y] = [at % width, Math.floor(at / width)];
+  const overDisc = (plane: Uint8Array, pick: (a: number, b: number) => number): Uint8Array =>
+    plane.map((ink, index) => {
+      const [x, y] = [index % width, Math.floor(index / width)];
       let picked = ink;
       for (let below = -reach; below <= reach; below++)
         for (let right = -reach; right <= reach; right++) {
           const [column, row] = [x + right, y + below];
           const isOnPlane = column >= 0 && column < width && row >= 0 && row < height;
           if (isOnPlane && right * right + below * below <= radiusPx * radiusPx)
-            picked = pick(picked, own[row * width + column]!);
+            picked = pick(picked, plane[row * width + column]!);
         }
       return picked;
     });
@@ -72,9 +72,11 @@ describe('edges', () => {
   });
 
   it('wander, and nothing else does: away from them every pixel keeps its ink', () => {
-    const marked = new Uint8Array(60 * 60).map((_, at) => (at % 60 < 30 ? 255 : 0));
+    const marked = new Uint8Array(60 * 60).map((_, index) => (index % 60 < 30 ? 255 : 0));
     const moved = wander(marked, { width: 60, height: 60 }, 0.8, 6, 7);
-    const changed = [...moved.keys()].filter((at) => moved[at] !== marked[at]).map((at) => at % 60);
+    const changed = [...moved.keys()]
+      .filter((index) => moved[index] !== marked[index])
+      .map((index) => index % 60);
     expect(changed.length).toBeGreaterThan(20);
     // 0.8 px of deviation are at most 2.1 px each way: uniform corners, straight between them.
     expect(Math.min(...changed)).toBeGreaterThanOrEqual(27);

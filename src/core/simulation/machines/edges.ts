@@ -19,26 +19,26 @@ export function grow(marked: Uint8Array, extent: Extent, distancePx: number): Ui
  */
 function grownAlong(from: Uint8Array, { width, height }: Extent, distancePx: number): Uint8Array {
   const grown = from.slice();
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) {
-      const ink = from[at]!;
+  for (let row = 0, index = 0; row < height; row++)
+    for (let column = 0; column < width; column++, index++) {
+      const ink = from[index]!;
       if (ink === 0) continue;
-      if (column > 0 && from[at - 1]! < ink) spread(grown, ink, at, -1, column, distancePx);
-      if (column < width - 1 && from[at + 1]! < ink)
-        spread(grown, ink, at, 1, width - 1 - column, distancePx);
+      if (column > 0 && from[index - 1]! < ink) spread(grown, ink, index, -1, column, distancePx);
+      if (column < width - 1 && from[index + 1]! < ink)
+        spread(grown, ink, index, 1, width - 1 - column, distancePx);
     }
   return grown;
 }
 
 function grownDown(from: Uint8Array, { width, height }: Extent, distancePx: number): Uint8Array {
   const grown = from.slice();
-  for (let row = 0, at = 0; row < height; row++)
-    for (let column = 0; column < width; column++, at++) {
-      const ink = from[at]!;
+  for (let row = 0, index = 0; row < height; row++)
+    for (let column = 0; column < width; column++, index++) {
+      const ink = from[index]!;
       if (ink === 0) continue;
-      if (row > 0 && from[at - width]! < ink) spread(grown, ink, at, -width, row, distancePx);
-      if (row < height - 1 && from[at + width]! < ink)
-        spread(grown, ink, at, width, height - 1 - row, distancePx);
+      if (row > 0 && from[index - width]! < ink) spread(grown, ink, index, -width, row, distancePx);
+      if (row < height - 1 && from[index + width]! < ink)
+        spread(grown, ink, index, width, height - 1 - row, distancePx);
     }
   return grown;
 }
@@ -52,9 +52,9 @@ function spread(
   distancePx: number,
 ): void {
   const reach = Math.ceil(distancePx);
-  for (let away = 1, at = from + step; away <= reach && away <= room; away++, at += step) {
+  for (let away = 1, index = from + step; away <= reach && away <= room; away++, index += step) {
     const reached = away === reach ? ink * (distancePx - (reach - 1)) : ink;
-    if (grown[at]! < reached) grown[at] = reached;
+    if (grown[index]! < reached) grown[index] = reached;
   }
 }
 
@@ -108,8 +108,8 @@ function widen(from: Uint8Array, to: Uint8Array, stride: number, by: number): vo
     }
 }
 
-function takeMost(into: Uint8Array, at: number, from: Uint8Array, start: number, count: number): void {
-  for (let x = 0; x < count; x++) if (from[start + x]! > into[at + x]!) into[at + x] = from[start + x]!;
+function takeMost(into: Uint8Array, index: number, from: Uint8Array, start: number, count: number): void {
+  for (let x = 0; x < count; x++) if (from[start + x]! > into[index + x]!) into[index + x] = from[start + x]!;
 }
 
 /** Edges wander by a deviation in pixels, in waves of a length. */
@@ -127,26 +127,27 @@ export function wander(
   const columns = Math.ceil(width / wave) + 2;
   const ways = [0, 1].map((way) => {
     const corners = new Float32Array(columns * (Math.ceil(height / wave) + 2));
-    for (let at = 0; at < corners.length; at++)
-      corners[at] = amplitude * (2 * randomAt(seed + way, at % columns, Math.floor(at / columns)) - 1);
+    for (let index = 0; index < corners.length; index++)
+      corners[index] =
+        amplitude * (2 * randomAt(seed + way, index % columns, Math.floor(index / columns)) - 1);
     return corners;
   }) as [Float32Array, Float32Array];
   const moved = marked.slice();
   const reach = Math.ceil(amplitude);
-  for (let row = 0, at = 0; row < height; row++) {
+  for (let row = 0, index = 0; row < height; row++) {
     const down = row / wave;
     const top = Math.floor(down);
     const low = down - top;
     const isInner = row >= reach && row < height - reach;
-    for (let column = 0; column < width; column++, at++) {
-      const here = marked[at]!;
+    for (let column = 0; column < width; column++, index++) {
+      const here = marked[index]!;
       // Away from edges nothing changes, wherever it wanders to.
       if (
         isInner &&
-        here === marked[at - reach] &&
-        here === marked[at + reach] &&
-        here === marked[at - reach * width] &&
-        here === marked[at + reach * width]
+        here === marked[index - reach] &&
+        here === marked[index + reach] &&
+        here === marked[index - reach * width] &&
+        here === marked[index + reach * width]
       )
         continue;
       const across = column / wave;
@@ -156,23 +157,23 @@ export function wander(
       const below = between(ways[1], corner, columns, across - left, low);
       const x = Math.min(Math.max((column + aside + 0.5) | 0, 0), width - 1);
       const y = Math.min(Math.max((row + below + 0.5) | 0, 0), height - 1);
-      moved[at] = marked[y * width + x]!;
+      moved[index] = marked[y * width + x]!;
     }
   }
   return moved;
 }
 
 /** Straight between four corners. */
-const between = (corners: Float32Array, at: number, columns: number, share: number, low: number): number =>
-  (corners[at]! * (1 - share) + corners[at + 1]! * share) * (1 - low) +
-  (corners[at + columns]! * (1 - share) + corners[at + columns + 1]! * share) * low;
+const between = (corners: Float32Array, index: number, columns: number, share: number, low: number): number =>
+  (corners[index]! * (1 - share) + corners[index + 1]! * share) * (1 - low) +
+  (corners[index + columns]! * (1 - share) + corners[index + columns + 1]! * share) * low;
 
 /** Marks shade their surroundings by a share that falls off over a distance, as burnt edges do. */
 export function halo(marked: Uint8Array, extent: Extent, share: number, distancePx: number): Uint8Array {
   const reach = Math.round(distancePx);
   if (reach < 1) return marked;
   const spread = boxBlurred(boxBlurred(marked, extent, reach), extent, reach);
-  return marked.map((ink, at) => Math.max(ink, ink + (255 - ink) * share * (spread[at]! / 255)));
+  return marked.map((ink, index) => Math.max(ink, ink + (255 - ink) * share * (spread[index]! / 255)));
 }
 
 /** Means over squares of so many pixels to each side. */
@@ -199,10 +200,10 @@ function boxLines(
     for (let position = 0; position < reach; position++)
       sum += from[start + Math.min(position, length - 1) * step]!;
     // Lines go on beyond their ends as they are there.
-    for (let position = 0, at = start; position < length; position++, at += step) {
-      sum += position <= within ? from[at + reach * step]! : last;
-      sum -= position > reach ? from[at - (reach + 1) * step]! : first;
-      means[at] = sum * perCount;
+    for (let position = 0, index = start; position < length; position++, index += step) {
+      sum += position <= within ? from[index + reach * step]! : last;
+      sum -= position > reach ? from[index - (reach + 1) * step]! : first;
+      means[index] = sum * perCount;
     }
   }
   return means;
@@ -213,9 +214,9 @@ export function reliefShaded(marked: Uint8Array, { width, height }: Extent, shar
   const shaded = marked.slice();
   for (let row = 1; row < height - 1; row++)
     for (let column = 1; column < width - 1; column++) {
-      const at = row * width + column;
-      const slope = marked[at - width - 1]! - marked[at + width + 1]!;
-      if (slope !== 0) shaded[at] = Math.min(Math.max(marked[at]! + slope * share, 0), 255);
+      const index = row * width + column;
+      const slope = marked[index - width - 1]! - marked[index + width + 1]!;
+      if (slope !== 0) shaded[index] = Math.min(Math.max(marked[index]! + slope * share, 0), 255);
     }
   return shaded;
 }
@@ -230,11 +231,11 @@ export function uneven(
 ): Uint8Array {
   const wave = Math.max(2, wavePx);
   let [cell, left, right] = [-1, 0, 0];
-  return marked.map((ink, at) => {
+  return marked.map((ink, index) => {
     if (ink === 0) return 0;
-    const column = at % width;
+    const column = index % width;
     const across = column / wave;
-    const row = Math.floor(at / width / wave);
+    const row = Math.floor(index / width / wave);
     const here = Math.floor(across) + row * 65_536;
     if (here !== cell) {
       cell = here;

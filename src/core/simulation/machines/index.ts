@@ -56,11 +56,11 @@ const lined: Make = (plane, { width, pxPerMm, window }, { lineMm, elementMm }) =
   if (lineMm === null || lineMm <= elementMm) return plane;
   const pitch = lineMm * pxPerMm;
   const share = elementMm / lineMm;
-  const row = (at: number): number => Math.floor(at / width);
-  return plane.map((ink, at) => {
+  const row = (index: number): number => Math.floor(index / width);
+  return plane.map((ink, index) => {
     // Where lines are finer than pixels each pixel has its share of them.
     if (pitch < 2) return ink * share;
-    const along = (((row(at) + 0.5) / pxPerMm + window.y) / lineMm) % 1;
+    const along = (((row(index) + 0.5) / pxPerMm + window.y) / lineMm) % 1;
     return Math.abs(along - 0.5) <= share / 2 ? ink : 0;
   });
 };

@@ -26,15 +26,15 @@ export function weeded(
     seen[start] = 1;
     let touchesEdge = false;
     for (let next = 0; next < part.length; next++) {
-      const at = part[next]!;
-      const column = at % width;
-      const row = (at - column) / width;
+      const index = part[next]!;
+      const column = index % width;
+      const row = (index - column) / width;
       touchesEdge ||= column === 0 || row === 0 || column === width - 1 || row === height - 1;
       for (const beside of [
-        column > 0 ? at - 1 : -1,
-        column < width - 1 ? at + 1 : -1,
-        row > 0 ? at - width : -1,
-        row < height - 1 ? at + width : -1,
+        column > 0 ? index - 1 : -1,
+        column < width - 1 ? index + 1 : -1,
+        row > 0 ? index - width : -1,
+        row < height - 1 ? index + width : -1,
       ])
         if (beside >= 0 && seen[beside] === 0 && marked[beside]! >= 128) {
           seen[beside] = 1;
@@ -49,7 +49,7 @@ export function weeded(
         ? (lostAtElement * (safeWidths - wide)) / (safeWidths - 1)
         : Math.min(lostAtElement + (lostAtHalf - lostAtElement) * 2 * (1 - wide), 0.95);
     if (randomAt(seed, start % width, Math.floor(start / width)) >= chance) continue;
-    for (const at of part) left[at] = 0;
+    for (const index of part) left[index] = 0;
   }
   return left;
 }

@@ -59,14 +59,14 @@ export function useTaking(source: () => Source): Taking {
   /** Whether the job is known to read. */
   async function reads(isNewest: () => boolean): Promise<boolean> {
     waits.value = true;
-    const found = await source().quick.settled();
+    const reads = await source().quick.settled();
     if (!isNewest()) return false;
     waits.value = false;
-    if (found.state === 'none') {
+    if (reads.state === 'none') {
       problem.value = 'The job as it stands could not be drawn, so there is nothing to take.';
       return false;
     }
-    return found.state !== 'failed' && source().view.heldBackBy.length === 0;
+    return reads.state !== 'failed' && source().view.heldBackBy.length === 0;
   }
 
   async function written(
@@ -132,7 +132,7 @@ export function useTaking(source: () => Source): Taking {
       else if (files.length > 1)
         await attempt(async () => downloadBytes(await zipped(files, bench.document!, bench.revision)));
     },
-    one: async (take) => (await get([take], false))[0] ?? null,
+    one: async (id) => (await get([id], false))[0] ?? null,
     giveUp: () => {
       asked.forget();
       waits.value = false;

@@ -31,7 +31,7 @@ describe('a change of size', () => {
 
   it('keeps drawings in proportion, the offset left out of it', () => {
     const contours = [[0, 0, 70, 0, 70, 50, 0, 50]].map((flat) =>
-      [0, 1, 2, 3].map((at) => ({ x: flat[2 * at]!, y: flat[2 * at + 1]! })),
+      [0, 1, 2, 3].map((index) => ({ x: flat[2 * index]!, y: flat[2 * index + 1]! })),
     );
     const drawn = {
       ...plainPiece(76, 56, 10),

@@ -60,8 +60,8 @@ export function useOpenQuantity(source: () => Source): OpenQuantity {
     ([what, job, id]) => {
       if (what === 'width') return;
       void attempt(async () => {
-        const found = await useEngine().desk.bars(job, id);
-        if (source().job === job) others.value = found;
+        const bars = await useEngine().desk.bars(job, id);
+        if (source().job === job) others.value = bars;
       });
     },
   );

@@ -16,8 +16,8 @@ export function useRemedy(
     (job: Job) =>
       useEngine()
         .desk.mend(job)
-        .then((found) => {
-          if (source().job === job) steps.value = found;
+        .then((fixes) => {
+          if (source().job === job) steps.value = fixes;
         })
         // Each finding still has its own fixes.
         .catch(() => {}),
