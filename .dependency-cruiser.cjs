@@ -6,6 +6,9 @@ const rooms = [
   'schema',
   'document',
   'numbers',
+  'bytes',
+  'tables',
+  'tasks',
   'order',
   'finding',
   'geometry',
@@ -32,6 +35,11 @@ const rooms = [
   'job',
   'series',
   'run',
+  'files',
+  'proving',
+  'imposition',
+  'solving',
+  'production',
 ];
 
 /** Folders with a face (`index.ts`): whoever stands outside comes in by it. */

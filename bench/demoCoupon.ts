@@ -8,7 +8,7 @@ import { layCoupon, readCoupon, usualCouponWidthMm } from '../src/core/coupon';
 import { pairOf, valuesOf } from '../src/core/plan';
 import { startProof } from '../src/core/proof';
 import { voting } from '../src/core/readers';
-import { machineModelOf } from '../src/core/run';
+import { machineModelOf } from '../src/core/proving';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { couponPhoto } from '../src/testing/couponPhoto';
 

@@ -1,7 +1,8 @@
 /** Writing the files of a version 10 piece, format by format. */
 import { findPair } from '../src/content';
 import { newJob, type Job } from '../src/core/job';
-import { emptyLibrary, makeFiles, runJob, type TakeId } from '../src/core/run';
+import { emptyLibrary, runJob } from '../src/core/run';
+import { makeFiles, type TakeId } from '../src/core/files';
 import { outputBinary } from '../src/node/outputBinaries';
 import { sampleLengths, sampleMessage } from './encoders';
 import type { PressRow } from './pipeline';

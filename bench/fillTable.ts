@@ -8,7 +8,7 @@ import { plainStyle, squareModules, unitArea, type Style } from '../src/core/art
 import { hexOfRgb } from '../src/core/colour';
 import { isDecided, proveUntil, startProof, type ProofReport } from '../src/core/proof';
 import { voting } from '../src/core/readers';
-import { styleSetup } from '../src/core/run';
+import { styleSetup } from '../src/core/solving';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 
 const pixels = [2.5, 3, 3.5, 4, 5, 6];

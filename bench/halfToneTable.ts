@@ -9,7 +9,7 @@ import { hexOfRgb } from '../src/core/colour';
 import { partsPerModule, type PartTones } from '../src/core/logo';
 import { isDecided, proveUntil, startProof, type ProofReport } from '../src/core/proof';
 import { voting } from '../src/core/readers';
-import { styleSetup } from '../src/core/run';
+import { styleSetup } from '../src/core/solving';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 
 const pixels = [3, 3.5, 4, 4.5, 5, 5.5, 6, 7, 8];

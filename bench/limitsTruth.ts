@@ -13,7 +13,8 @@ import { seededRandom } from '../src/core/numbers';
 import { pairs } from '../src/content';
 import { isDecided, proveUntil, startProof, type ProofReport, type ProofSetup } from '../src/core/proof';
 import { voting } from '../src/core/readers';
-import { createLibrary, proofSetup, runJob } from '../src/core/run';
+import { createLibrary, runJob } from '../src/core/run';
+import { proofSetup } from '../src/core/proving';
 import { logoAssets } from '../src/node/logoAssets';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 

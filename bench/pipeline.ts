@@ -18,7 +18,8 @@ import {
   type ProofSetup,
 } from '../src/core/proof';
 import { voting, type Reader } from '../src/core/readers';
-import { createLibrary, proofSetup, runJob, emptyLibrary } from '../src/core/run';
+import { createLibrary, runJob, emptyLibrary } from '../src/core/run';
+import { proofSetup } from '../src/core/proving';
 import { createPress } from '../src/engine/press';
 import { sampleLengths, sampleMessage } from './encoders';
 import { quantile } from './timing';

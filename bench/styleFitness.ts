@@ -4,7 +4,7 @@ import { format } from 'prettier';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { presets } from '../src/core/artwork';
 import { startProof } from '../src/core/proof';
-import { measureStyleFitness } from '../src/core/run';
+import { measureStyleFitness } from '../src/core/solving';
 
 const readers = await startProof(await loadProofBinaries());
 const measured: Record<string, unknown> = {};

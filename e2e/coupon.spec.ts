@@ -2,7 +2,7 @@
 import sharp from 'sharp';
 import { startRenderer } from '../src/core/logo';
 import { pairOf } from '../src/core/plan';
-import { machineModelOf } from '../src/core/run';
+import { machineModelOf } from '../src/core/proving';
 import { loadProofBinaries } from '../src/node/proofBinaries';
 import { couponPhoto } from '../src/testing/couponPhoto';
 import { photoOf } from '../src/testing/photoFiles';

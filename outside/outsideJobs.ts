@@ -9,15 +9,9 @@ import { newLogo } from '../src/core/logo';
 import { layerNames } from '../src/core/output';
 import { isLine, type SolidSettings } from '../src/core/plan';
 import { startProof } from '../src/core/proof';
-import {
-  createLibrary,
-  makeFiles,
-  measureSeries,
-  runJob,
-  seriesPages,
-  writeSeries,
-  type TakeId,
-} from '../src/core/run';
+import { createLibrary, runJob } from '../src/core/run';
+import { makeFiles, type TakeId } from '../src/core/files';
+import { measureSeries, seriesPages, writeSeries } from '../src/core/production';
 import { newSeries } from '../src/core/series';
 import { sheetOn, stocks } from '../src/core/sheet';
 import { logoAssets } from '../src/node/logoAssets';

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { couponSchema } from '../core/coupon';
 import { pairOf } from '../core/plan';
-import { machineModelOf } from '../core/run';
+import { machineModelOf } from '../core/proving';
 import { parseProfileDocument } from '../wire';
 import { couponPhoto } from '../testing/couponPhoto';
 import { photoOf } from '../testing/photoFiles';

@@ -1,9 +1,10 @@
 /** Readers and the quick proof, loaded when a command asks for them. */
 import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
-import { loadedOnce } from '../core/numbers';
+import { loadedOnce } from '../core/tasks';
 import type { Reader } from '../core/readers';
-import { proofFinding, proofSetup, type JobResult } from '../core/run';
+import { proofFinding, proofSetup } from '../core/proving';
+import type { JobResult } from '../core/run';
 
 const once = loadedOnce<readonly Reader[]>();
 

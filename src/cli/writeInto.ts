@@ -1,7 +1,7 @@
 /** Files into a folder, which is made where it is missing. */
 import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { OutputFile } from '../core/run';
+import type { OutputFile } from '../core/files';
 import { UsageError } from './command';
 
 export async function writeInto(

@@ -1,6 +1,6 @@
 /** The measured fitness of the styles that come with the program. */
 import type { Style } from '../core/artwork';
-import type { StyleFitness } from '../core/run';
+import type { StyleFitness } from '../core/solving';
 import measured from './presetFitness.json' with { type: 'json' };
 
 /** Each shipped style as it was when it was measured, with what the readers made of it. */

@@ -3,7 +3,7 @@
  * somebody stops it. Whoever waits is told when it takes longer than usual. The next question begins a worker anew.
  */
 import { wrap, type Endpoint } from 'comlink';
-import { Slowness } from '../core/numbers';
+import { Slowness } from './slowness';
 
 /** What kept the engine from answering, in words for the user. */
 export class EngineProblem extends Error {}

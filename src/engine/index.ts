@@ -5,6 +5,7 @@ import type { Maker } from './maker';
 import type { Press } from './press';
 import type { Prover } from './prover';
 
+export { Slowness } from './slowness';
 export { startQuickProof, type QuickProof, type Shooter } from './quickProof';
 export { sharedShots } from './sharedShots';
 export { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from './toleranceMap';
@@ -14,7 +15,8 @@ export type { CouponView } from './couponView';
 export type { RowAtHand, RowView, SeriesView } from './seriesView';
 export type { SheetJob, SheetPageView, SheetView } from './sheetView';
 export type { Progress, TakenFile, TakenSheet, TakenFiles, TakeRequest } from './maker';
-export type { Arrangement, PictureChoice } from '../core/run';
+export type { Arrangement } from '../core/solving';
+export type { PictureChoice } from '../core/run';
 export type { ReadOutline } from '../core/piece';
 export type { FinishedPart, MadeView, PiecePicture, PressView, Swatch, WeakModule } from './pressView';
 export type { LogoView } from './logoView';

@@ -1,7 +1,7 @@
 /** Files beside the page's own thread: written, then read back from their bytes. Whoever waits may end the worker. */
 import type { Job } from '../core/job';
 import { startRenderer } from '../core/logo';
-import { loadedOnce } from '../core/numbers';
+import { loadedOnce } from '../core/tasks';
 import {
   fitCoupon,
   layCoupon,
@@ -27,24 +27,16 @@ import {
 import type { SheetDocument } from '../core/sheet';
 import {
   couponFiles,
-  jobForCount,
   makeFiles,
-  runJob,
-  type SeriesLook,
-  sheetFiles,
-  startReadBack,
-  watchMachine,
   type FileRequest,
-  type Library,
   type MadeFile,
   type OutputFile,
-  type ReadBack,
   type Refused,
-  type SheetPart,
-  unreadCodes,
-  type UnreadCode,
-  type Watched,
-} from '../core/run';
+} from '../core/files';
+import { jobForCount, sheetFiles, type SheetPart, unreadCodes, type UnreadCode } from '../core/imposition';
+import { runJob, type Library } from '../core/run';
+import type { SeriesLook } from '../core/production';
+import { startReadBack, watchMachine, type ReadBack, type Watched } from '../core/proving';
 import type { Finding } from '../core/finding';
 import type { ReadBinary } from '../core/readback';
 import { couponView, type CouponView } from './couponView';

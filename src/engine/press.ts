@@ -2,10 +2,7 @@
 import {
   arrangements,
   type Arrangement,
-  type PictureChoice,
   logoOptions,
-  libraryPalette,
-  type Library,
   mendAll,
   type LogoOption,
   type FitCandidate,
@@ -13,21 +10,26 @@ import {
   makeItFit,
   measureMessage,
   type MessageRuler,
+  versionOfLength,
+  whatIf,
+} from '../core/solving';
+import {
+  type PictureChoice,
+  libraryPalette,
+  type Library,
   keptOf,
   runJob,
   safestShare,
   type KeptRun,
   type JobResult,
-  versionOfLength,
   withSymbolsSolved,
-  whatIf,
   withTriedFixes,
 } from '../core/run';
 import { roomFix, type FitRange, type MessageRange } from '../core/check';
 import { writeMessage } from '../core/message';
 import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
-import { newestOf } from '../core/numbers';
+import { newestOf } from '../core/tasks';
 import type { PairValues } from '../core/plan';
 import { readOutlineFile, type ReadOutline } from '../core/piece';
 import {

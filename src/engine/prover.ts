@@ -4,7 +4,7 @@ import { readCoupon, type Coupon, type CouponReading } from '../core/coupon';
 import type { Finding, Fix } from '../core/finding';
 import { gradePhoto, type SymbolGrade } from '../core/grades';
 import { pairOfJob, type Job } from '../core/job';
-import { loadedOnce, newestOf } from '../core/numbers';
+import { loadedOnce, newestOf } from '../core/tasks';
 import {
   gradeFromFront,
   lookAt,
@@ -47,16 +47,14 @@ import {
   fixesIn,
   isWorseThan,
   meantCodes,
-  measureStyleFitness,
   proofFinding,
   proofKey,
   proofSetup,
-  runJob,
   setupInSize,
   standardOf,
-  type Library,
-  type StyleFitness,
-} from '../core/run';
+} from '../core/proving';
+import { measureStyleFitness, type StyleFitness } from '../core/solving';
+import { runJob, type Library } from '../core/run';
 
 export interface Prover {
   /** Loads renderer and readers ahead of the first proof. */

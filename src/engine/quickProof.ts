@@ -3,7 +3,7 @@ import { proxy } from 'comlink';
 import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
 import { fullShotCount, isDecided } from '../core/proof';
-import { proofFinding } from '../core/run';
+import { proofFinding } from '../core/proving';
 import type { Answers } from './hosted';
 import type { Prover } from './prover';
 import { sharedShots } from './sharedShots';

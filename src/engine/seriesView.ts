@@ -1,8 +1,9 @@
 /** A series as the page shows it: what became of each row, and the piece of the row at hand. */
 import { severityRank, type Finding } from '../core/finding';
 import type { Job } from '../core/job';
-import { breathe } from '../core/numbers';
-import { measureSeries, rowJob, runJob, type Library, type SeriesLook, type SeriesRow } from '../core/run';
+import { breathe } from '../core/tasks';
+import { measureSeries, rowJob, type SeriesLook, type SeriesRow } from '../core/production';
+import { runJob, type Library } from '../core/run';
 import { rowsOf, type SeriesDocument } from '../core/series';
 import { pictureOf, type PiecePicture } from './pressView';
 

@@ -8,14 +8,12 @@ import {
   laySheets,
   loadCaption,
   roomOf,
-  runJob,
   shapeOf,
-  type JobResult,
   type LaidSheets,
-  type Library,
   type PlacedPiece,
   type SheetNote,
-} from '../core/run';
+} from '../core/imposition';
+import { runJob, type JobResult, type Library } from '../core/run';
 import {
   labelsOf,
   sheetStock,

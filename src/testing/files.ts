@@ -1,14 +1,7 @@
 /** The files of jobs, as tests ask for them. */
 import type { Job } from '../core/job';
-import {
-  emptyLibrary,
-  makeFiles,
-  type FileRequest,
-  type JobResult,
-  type MadeFile,
-  type MadeFiles,
-  type TakeId,
-} from '../core/run';
+import { emptyLibrary, type JobResult } from '../core/run';
+import { makeFiles, type FileRequest, type MadeFile, type MadeFiles, type TakeId } from '../core/files';
 import { outputBinary } from '../node/outputBinaries';
 
 export const plainRequest = (

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { Job } from '../core/job';
 import { takePicture } from '../core/proof';
-import { proofSetup, type JobResult } from '../core/run';
+import { proofSetup } from '../core/proving';
+import type { JobResult } from '../core/run';
 import { testReaders } from './readSymbol';
 
 /** A sum of the pixels of a photograph of a job's first code, half turned, with what readers made of it; null when it gives no file. */

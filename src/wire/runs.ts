@@ -2,7 +2,7 @@
 import { z } from '../core/schema';
 import { jobSchema, parseJob } from '../core/job';
 import { outputFormats, type FormatId } from '../core/output';
-import { seriesStages } from '../core/run';
+import { seriesStages } from '../core/production';
 import { seriesDocumentSchema } from '../core/series';
 import { sheetDocumentSchema } from '../core/sheet';
 import { jobIdSchema } from './shelf';

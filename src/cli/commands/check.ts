@@ -8,7 +8,7 @@ import {
 } from '../../core/photo';
 import { startProof } from '../../core/proof';
 import type { Reader } from '../../core/readers';
-import { meantCodes } from '../../core/run';
+import { meantCodes } from '../../core/proving';
 import { NotAPhoto, openPhoto } from '../../node/openPhoto';
 import { loadProofBinaries } from '../../node/proofBinaries';
 import { UsageError, type Outcome, type Values } from '../command';

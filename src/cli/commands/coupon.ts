@@ -18,7 +18,7 @@ import { problemsOf } from '../../core/document';
 import { startingPair, valuesOf } from '../../core/plan';
 import { startProof } from '../../core/proof';
 import { voting } from '../../core/readers';
-import { couponFiles, operationFormats, couponPhotoPx } from '../../core/run';
+import { couponFiles, operationFormats, couponPhotoPx } from '../../core/files';
 import { NotAPhoto, openPhoto } from '../../node/openPhoto';
 import { typesetter } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';

@@ -1,7 +1,9 @@
 /** `binarus make`: the files of a job, each read back before it is handed over. */
 import type { Finding } from '../../core/finding';
 import { nameFields, unknownFields } from '../../core/output';
-import { isLetPass, makeFiles, startReadBack, takes, type MadeFile, type TakeId } from '../../core/run';
+import { isLetPass } from '../../core/run';
+import { makeFiles, takes, type MadeFile, type TakeId } from '../../core/files';
+import { startReadBack } from '../../core/proving';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell, wording } from '../findings';
 import { required } from '../input';

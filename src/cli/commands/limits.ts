@@ -2,7 +2,8 @@
 import { bestWidth, commonBand, type FitRange } from '../../core/check';
 import { pairs } from '../../content';
 import { valuesOf } from '../../core/plan';
-import { keepable, type Kept, makeItFit, runJob, withTriedFixes } from '../../core/run';
+import { keepable, type Kept, makeItFit } from '../../core/solving';
+import { runJob, withTriedFixes } from '../../core/run';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell, wording } from '../findings';
 import { runFile } from '../jobFile';

@@ -19,7 +19,8 @@ import {
   type Studio,
 } from '../../core/proof';
 import { voting, type Reader } from '../../core/readers';
-import { proofSetup, setupInSize, type Library } from '../../core/run';
+import { proofSetup, setupInSize } from '../../core/proving';
+import type { Library } from '../../core/run';
 import type { Job } from '../../core/job';
 import { loadProofBinaries } from '../../node/proofBinaries';
 import { UsageError, type Outcome, type Values } from '../command';

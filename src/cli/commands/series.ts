@@ -9,7 +9,7 @@ import {
   type SeriesForm,
   type SeriesRow,
   type TakenSeries,
-} from '../../core/run';
+} from '../../core/production';
 import {
   checkSystems,
   columnsIn,

@@ -2,20 +2,16 @@
 import {
   cutWay,
   jobForCount,
-  isLetPass,
-  emptyLibrary,
   laySheets,
   loadCaption,
-  runJob,
   shapeOf,
   sheetFiles,
   sheetParts,
   unreadCodes,
   widestOnSheet,
-  type JobResult,
-  type Library,
   type LaidSheets,
-} from '../../core/run';
+} from '../../core/imposition';
+import { isLetPass, emptyLibrary, runJob, type JobResult, type Library } from '../../core/run';
 import { layouts, sheetOn, type ChosenStock, type SheetDocument } from '../../core/sheet';
 import { outputFormats, type FormatId } from '../../core/output';
 import { UsageError, type Outcome, type Values } from '../command';

@@ -12,7 +12,7 @@ import {
   roundedRectangle,
   type Contour,
 } from '../geometry';
-import { onDemand } from '../numbers';
+import { onDemand } from '../tasks';
 import { alignmentPlaces, finderCentres, quietZoneModules, type QrSymbol } from '../symbol';
 import { drawFiller } from './filler';
 import { drawAlignment, drawFinder, type FinderOutlines } from './finders';

@@ -1,7 +1,8 @@
 import { onPair } from '../../testing/board';
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../../node/logoAssets';
-import { arrangements, createLibrary, runJob, safestShare } from '../run';
+import { arrangements } from '../solving';
+import { createLibrary, runJob, safestShare } from '../run';
 import { newLogo, type LogoSettings } from '../logo';
 import { plainStyle, presets, squareModules, type Style } from '../artwork';
 import { inWords, findingLines, withFirst, withPlacement } from '../../testing/findings';

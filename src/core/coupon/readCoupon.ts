@@ -15,7 +15,7 @@ import {
 import { readerState, verdictOf } from '../proof';
 import type { Reader } from '../readers';
 import { drawCoupon, patchSymbol } from './drawCoupon';
-import { breathe, onDemand } from '../numbers';
+import { breathe, onDemand } from '../tasks';
 import { patchModules } from './layCoupon';
 import { darkGrowth, lightOf, tonesOf, type At } from './marks';
 import { patchMessage, patchOfMessage, type Coupon, type Patch, type PatchReading } from './schema';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { boundsOf, sampleRegion } from './sample';
 import { fitArcs } from './fitArcs';
 import { flattenRegion } from './booleans';
-import { onDemand } from '../numbers';
+import { onDemand } from '../tasks';
 import { regionArea, roundedRectangle } from './contour';
 
 const sizes = fc.record({

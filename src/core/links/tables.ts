@@ -1,5 +1,5 @@
 /** The table of links for other servers, so that the codes work without Binarus as well. */
-import { csvText } from '../numbers';
+import { csvText } from '../tables';
 import type { Link } from './link';
 import { escaped, page, retiredPage } from './page';
 

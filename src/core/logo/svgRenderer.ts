@@ -1,6 +1,6 @@
 /** The one outside renderer of SVG: it draws files for the proof and makes foreign drawings simple. */
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
-import { loadedOnce } from '../numbers';
+import { loadedOnce } from '../tasks';
 
 const ready = loadedOnce<unknown>();
 

@@ -1,6 +1,6 @@
 /** Files from users: told by their content, within limits, without metadata. */
 import { Unzlib } from 'fflate';
-import { Adler32, crc32, joinedBytes } from '../numbers';
+import { Adler32, crc32, joinedBytes } from '../bytes';
 import { fileKind } from './fileKinds';
 import { drawingLimits, sanitiseDrawing } from './sanitise';
 import { isPng, pngProblem } from './png';

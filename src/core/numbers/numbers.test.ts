@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { loadedOnce } from './loadedOnce';
+import { loadedOnce } from '../tasks';
 import { largestHolding, largestWhole, smallestHolding, smallestWhole } from './search';
 
 describe('searching by halving', () => {

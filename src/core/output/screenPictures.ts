@@ -1,5 +1,5 @@
 /** JPEG and WebP for screens and documents, by the encoders of mozjpeg and libwebp; not for machines: both lose edges. */
-import { loadedOnce } from '../numbers';
+import { loadedOnce } from '../tasks';
 import type { OperationSheet } from '../plan';
 import { pixelGrid, renderRows } from './picture';
 import { onePart, type Corner, type WriteSetting, type Writer } from './writer';

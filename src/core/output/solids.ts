@@ -1,7 +1,8 @@
 /** Bodies from areas and heights, by a library whose bodies are closed by construction. */
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
 import { flattenRegion, type Region } from '../geometry';
-import { loadedOnce, slack } from '../numbers';
+import { loadedOnce } from '../tasks';
+import { slack } from '../numbers';
 import { isLine, type Heights, type OperationSheet } from '../plan';
 import { CannotWrite, type WriteSetting } from './writer';
 

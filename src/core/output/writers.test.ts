@@ -7,7 +7,8 @@ import { filesOf } from '../../testing/files';
 import { logoAssets } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job, type Override } from '../job';
-import { createLibrary, makeFiles, runJob, suitsMachine, takes, type TakeId } from '../run';
+import { createLibrary, runJob } from '../run';
+import { makeFiles, suitsMachine, takes, type TakeId } from '../files';
 import { boxContour } from '../geometry';
 import {
   blackInk,

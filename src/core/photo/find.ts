@@ -2,7 +2,7 @@
  * Codes in a photograph: a picture comes in; what they say, where they lie and which help was needed to read them goes out.
  * Help is tried in an order, the least first, since a phone may not give it.
  */
-import { breathe } from '../numbers';
+import { breathe } from '../tasks';
 import { type Frame, type Brightness, brightnessOf, frameOf } from '../camera';
 import { readBarcodes, type ReadResult } from 'zxing-wasm/reader';
 import type { Vertex } from '../geometry';

@@ -17,7 +17,8 @@ import {
 import { paletteOfPixels } from '../logo';
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
 import { applyChanges, type Job, newJob } from '../job';
-import { type Library, proofSetup, runJob } from '../run';
+import { type Library, runJob } from '../run';
+import { proofSetup } from '../proving';
 import { writeSvg } from '../output';
 import { prove } from '../proof';
 import { findingLines, withFirst } from '../../testing/findings';

@@ -1,7 +1,7 @@
 /** A piece, a material and a machine become operations. Polarity, growth, dots, kerf and mirroring are decided here only. */
 import { plainPaint } from '../artwork';
 import { cutRegion, insetArea, mirrorRegion, regionArea, type Box, type Region } from '../geometry';
-import { onDemand } from '../numbers';
+import { onDemand } from '../tasks';
 import { layStand, type Piece, type PieceSettings, type PlacedCode } from '../piece';
 import { codeParts, type Part, type PlanPaint, type Purpose } from './codeParts';
 import { cutLines } from './cutLines';

@@ -10,7 +10,8 @@ import { withFirst } from '../../testing/findings';
 import { presets } from '../artwork';
 import { newJob, type Job } from '../job';
 import { findPair } from '../../content';
-import { proofSetup, runJob } from '../run';
+import { proofSetup } from '../proving';
+import { runJob } from '../run';
 import type { Frame } from '../camera';
 import { prove, takePicture } from './prove';
 

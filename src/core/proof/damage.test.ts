@@ -4,7 +4,8 @@ import { findPair } from '../../content';
 import { testReaders } from '../../testing/readSymbol';
 import { newJob } from '../job';
 import { voting, type Reader } from '../readers';
-import { proofSetup, runJob } from '../run';
+import { proofSetup } from '../proving';
+import { runJob } from '../run';
 import { harms, harmSteps, readShots, surviveHarm, type Harm } from './damage';
 import { openStudio, type Studio } from './studio';
 

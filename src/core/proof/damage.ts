@@ -1,5 +1,5 @@
 /** What harm a piece survives: where dirt may lie and how large, which corner may be torn off, how many scratches. Tried, not only counted. */
-import { breathe } from '../numbers';
+import { breathe } from '../tasks';
 import type { Reader } from '../readers';
 import { applyMatrix, invertMatrix, type Vertex } from '../geometry';
 import { noWear, type Wear } from '../simulation';

@@ -9,7 +9,8 @@ import { findPair } from '../../content';
 import { farthestMm } from '../camera';
 import { newJob, type Job } from '../job';
 import { voting } from '../readers';
-import { proofSetup, runJob } from '../run';
+import { proofSetup } from '../proving';
+import { runJob } from '../run';
 import { proveUntil } from './prove';
 import { isDecided, type ProofReport } from './verdict';
 

@@ -2,7 +2,7 @@
  * proof: the bytes of a file come in; a verdict goes out. The file is rendered by an outside program, aged by a model
  * of the machine, photographed by a model of a camera and read by independent decoders.
  */
-import { breathe } from '../numbers';
+import { breathe } from '../tasks';
 import { startRenderer } from '../logo';
 import { startReaders, type Reader } from '../readers';
 import { plainCondition, trialOf, type Condition } from './conditions';

@@ -2,7 +2,7 @@
  * How far from the way that is asked a piece still reads: a map of two conditions, of which every cell is shot by itself.
  * Cells are taken in an order in which what matters comes first, so that whoever ends early knows the most.
  */
-import { breathe } from '../numbers';
+import { breathe } from '../tasks';
 import type { Reader } from '../readers';
 import { trialOf, type Condition, type MapPlan } from './conditions';
 import { count, shootAll, type Count } from './prove';

@@ -3,7 +3,8 @@ import { describe, expect, it } from '@jest/globals';
 import { findPair } from '../../content';
 import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job } from '../job';
-import { emptyLibrary, runJob, watchMachine, type Watched } from '../run';
+import { emptyLibrary, runJob } from '../run';
+import { watchMachine, type Watched } from '../proving';
 import { machineKinds, type MachineKindId } from '../plan';
 import { numbersPerWay, type MachineRun } from '.';
 

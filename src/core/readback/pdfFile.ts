@@ -6,7 +6,7 @@ import { unzlibSync } from 'fflate';
 import type { PDFiumLibrary } from '@hyzyla/pdfium';
 import type { Brightness } from '../camera';
 import { hexOfRgb, linearOfEncoded } from '../colour';
-import { loadedOnce } from '../numbers';
+import { loadedOnce } from '../tasks';
 import { kindOfLayer, readDrawing, type ReadPath } from './drawing';
 import { PathFollower, runProgram, type Operand } from './postfix';
 import { fewestPlanes, type MarkRaster } from './rasterise';

@@ -2,7 +2,7 @@
 import { decode } from 'fast-png';
 import { linearOfEncoded, linearOfHex } from '../colour';
 import type { Box } from '../geometry';
-import { loadedOnce } from '../numbers';
+import { loadedOnce } from '../tasks';
 import { fewestPlanes, rasterSize, type MarkRaster } from './rasterise';
 import { NotRead, type Interpreter, type ReadBinary, type ReadFile, type ReadSetting } from './readFile';
 

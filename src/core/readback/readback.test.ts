@@ -12,15 +12,9 @@ import { regionArea, signedArea } from '../geometry';
 import { isLine, plainSolid } from '../plan';
 import { startProof } from '../proof';
 import type { Reader } from '../readers';
-import {
-  createLibrary,
-  makeFiles,
-  runJob,
-  startReadBack,
-  type MadeFile,
-  type ReadBack,
-  type TakeId,
-} from '../run';
+import { createLibrary, runJob } from '../run';
+import { makeFiles, type MadeFile, type TakeId } from '../files';
+import { startReadBack, type ReadBack } from '../proving';
 import { bodiesOfThreeMf, measureBody, type ReadBody } from './meshFile';
 import { pngDensity } from './pictureFile';
 import { runGcode } from './gcodeFile';

@@ -8,7 +8,8 @@ import { openCvReader } from '../../testing/openCv';
 import { testReaders } from '../../testing/readSymbol';
 import { newJob, type Job } from '../job';
 import { openStudio, plainCondition, shootAll, trialOf } from '../proof';
-import { proofSetup, runJob } from '../run';
+import { proofSetup } from '../proving';
+import { runJob } from '../run';
 import { voting, type Reader } from './reader';
 
 let readers: readonly Reader[];

@@ -1,5 +1,5 @@
 /** The reader panel: independent decoders that have to agree. Their wasm comes from our own files. */
-import { loadedOnce } from '../numbers';
+import { loadedOnce } from '../tasks';
 import { jsQrReader } from './jsQr';
 import type { Reader } from './reader';
 import { startZbar } from './zbar';

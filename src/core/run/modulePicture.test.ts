@@ -7,7 +7,7 @@ import { applyChanges, newJob, type Job } from '../job';
 import { logoWays, newLogo, usualShare, wishesOfLogo, type LogoSettings } from '../logo';
 import { valuesOf } from '../plan';
 import { createLibrary } from './library';
-import { logoOptions } from './logoWays';
+import { logoOptions } from '../solving';
 import { runJob } from './runJob';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));

@@ -32,7 +32,7 @@ import {
   pictureFindings,
   wishesOf,
 } from './modulePicture';
-import { allSteps, inTurns, onDemand } from '../numbers';
+import { allSteps, inTurns, onDemand } from '../tasks';
 import { describeMessage, holdsBytes, type TailPlace, writeMessage, type Description } from '../message';
 import { encodeSteps, type EncodeResult, type EncodeSettings, type QrSymbol, type Steering } from '../symbol';
 

@@ -27,7 +27,7 @@ import {
   type Picture,
   type ReadyArt,
 } from '../logo';
-import { onDemand } from '../numbers';
+import { onDemand } from '../tasks';
 import {
   emptyFields,
   filledText,

@@ -1,6 +1,6 @@
 /** ZIP files from elsewhere (APPNOTE 6.3.10): what they unpack to is counted while it unpacks, whatever they say of themselves. */
 import { Unzip, UnzipInflate } from 'fflate';
-import { joinedBytes } from '../numbers';
+import { joinedBytes } from '../bytes';
 
 export interface UnzipLimits {
   /** Of all that is wanted together, and of one file. */

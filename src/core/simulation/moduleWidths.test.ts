@@ -7,7 +7,9 @@ import { pairs } from '../../content';
 import { loadProofBinaries } from '../../node/proofBinaries';
 import { newJob, plainLook, type Job } from '../job';
 import { pairOf, valuesOf, type Pair } from '../plan';
-import { machineModelOf, runJob, svgOfJob } from '../run';
+import { machineModelOf } from '../proving';
+import { runJob } from '../run';
+import { svgOfJob } from '../files';
 import { moduleWidths, type ModuleWidths } from './moduleWidths';
 import { startProof } from '../proof';
 

@@ -1,5 +1,5 @@
 /** The memory that pictures are made in, and the arithmetic on it (kernels/sensor.ts). */
-import { onDemand } from '../numbers';
+import { onDemand } from '../tasks';
 import { sensorBase64 } from './sensorBinary';
 
 /** Places in the memory are numbers of bytes; rows are of 32-bit numbers, and have room for three more beyond their end. */

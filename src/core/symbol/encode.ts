@@ -1,6 +1,6 @@
 /** Text into a symbol (ISO/IEC 18004:2015, clause 7). */
 import type { PartFinding } from '../finding';
-import { allSteps } from '../numbers';
+import { allSteps } from '../tasks';
 import { finalCodewords, paddedCodewords } from './codewords';
 import { drawMatrix } from './drawMatrix';
 import { emptyMessage, encodingIsGuessed, outsideMode, tooLong, versionTooSmall } from './encodeFindings';

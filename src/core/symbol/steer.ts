@@ -4,7 +4,7 @@
  * of codewords are codewords), so in a block with f of them up to f modules, data or error correction, are set at will. The message, the
  * function patterns and every syndrome stay as they are.
  */
-import { allSteps } from '../numbers';
+import { allSteps } from '../tasks';
 import { symbolAnatomy, type Anatomy } from './anatomy';
 import { blockLayout, type Level } from './tables';
 import { maskBit } from './template';

@@ -7,7 +7,7 @@ import type { Readable } from 'node:stream';
 import type { ArchivedRun, ImportReport } from '../../wire';
 import { Background } from '../background';
 import { arrivalsOf } from '../db/arrivals';
-import { oneByOne } from '../../core/numbers';
+import { oneByOne } from '../../core/tasks';
 import { writing, type Db } from '../db/open';
 import { patiently } from '../db/patience';
 import { WorkStopped } from '../limited';

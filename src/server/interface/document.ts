@@ -1,7 +1,7 @@
 /** The interface as OpenAPI 3.1 (spec.openapis.org/oas/v3.1.1), made from the schemas that check requests and answers. */
 import { createDocument, type ZodOpenApiOperationObject } from 'zod-openapi';
 import { z } from '../../core/schema';
-import { onDemand } from '../../core/numbers';
+import { onDemand } from '../../core/tasks';
 import { operations, type Operation } from './operations';
 
 /** What is answered instead, for whatever is wrong. */

@@ -1,7 +1,7 @@
 /** The description of the interface over HTTP, as JSON and as a page; nothing on the page comes from elsewhere. */
 import express from 'express';
 import { escaped } from '../../core/links';
-import { onDemand } from '../../core/numbers';
+import { onDemand } from '../../core/tasks';
 import { interfaceDocument } from './document';
 import { operations, type Operation } from './operations';
 

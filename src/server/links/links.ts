@@ -13,7 +13,7 @@ import {
   shareOut,
   slugKey,
 } from '../../core/links';
-import { oneByOne } from '../../core/numbers';
+import { oneByOne } from '../../core/tasks';
 import type {
   ArchivedLink,
   AskLinks,

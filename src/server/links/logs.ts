@@ -1,6 +1,6 @@
 /** Access logs of other servers: their lines become visits, each once, however often a log is sent, and by whom at the same time. */
 import type { Readable } from 'node:stream';
-import { oneByOne } from '../../core/numbers';
+import { oneByOne } from '../../core/tasks';
 import type { ReadLog } from '../../wire';
 import { patiently } from '../db/patience';
 import { TooLarge, withIncoming } from '../incoming';

@@ -6,7 +6,7 @@ import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { isIPv4, type AddressInfo } from 'node:net';
 import { networkInterfaces } from 'node:os';
-import { oneByOne } from '../../core/numbers';
+import { oneByOne } from '../../core/tasks';
 import { Problem } from '../problem';
 import { phonePage, phonePolicy } from './page';
 

@@ -9,7 +9,7 @@ import {
   type SeriesHands,
   type SeriesProgress,
   type TakenSeries,
-} from '../../core/run';
+} from '../../core/production';
 import { problemText } from '../../core/series';
 import type { Run, RunReport, RunWish } from '../../wire';
 import type { Background } from '../background';

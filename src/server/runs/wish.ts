@@ -1,7 +1,7 @@
 /** What a run is made from. */
 import { filesOfJob } from '../../core/job';
 import { rowsOf } from '../../core/series';
-import type { SeriesLook } from '../../core/run';
+import type { SeriesLook } from '../../core/production';
 import type { RunWish } from '../../wire';
 
 /** Hashes of the files that it needs. */

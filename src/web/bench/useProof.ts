@@ -1,7 +1,7 @@
 /** Proving the job on the bench. */
 import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
-import { newestOf } from '../../core/numbers';
+import { newestOf } from '../../core/tasks';
 import { fullShotCount, joinedReports, type ProofReport } from '../../core/proof';
 import { sharedShots } from '../../engine';
 import { keepRevision, saveProof } from '../shared/api';

@@ -11,7 +11,7 @@ import {
 } from 'vue';
 import type { Job } from '../../core/job';
 import { reachOf, type MapKind, type MapPlan, type Survived } from '../../core/proof';
-import { proofKey } from '../../core/run';
+import { proofKey } from '../../core/proving';
 import { startHarms, startMap, type MapShooter, type Survey, type ToleranceMap } from '../../engine';
 
 /** What can be surveyed: a map of conditions, harm, or print quality, which is measured where it is shown. */

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef 
 import type { Frame } from '../../core/camera';
 import type { SymbolGrade } from '../../core/grades';
 import type { Job } from '../../core/job';
-import { oneByOne } from '../../core/numbers';
+import { oneByOne } from '../../core/tasks';
 import {
   codeToTell,
   verdictOfCheck,

@@ -2,7 +2,7 @@
 /** A test piece: what is on it on the left, the piece in the middle, what its photographs say on the right. */
 import { computed, onMounted, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { operationFormats } from '../../core/run';
+import { operationFormats } from '../../core/files';
 import { formatOf, type FormatId } from '../../core/output';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useBroughtPictures } from '../shared/useBroughtPictures';

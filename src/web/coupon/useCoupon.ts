@@ -12,7 +12,7 @@ import {
 } from '../../core/coupon';
 import { valuesOf, type PairValues } from '../../core/plan';
 import type { FormatId } from '../../core/output';
-import { couponPhotoPx } from '../../core/run';
+import { couponPhotoPx } from '../../core/files';
 import type { CouponView } from '../../engine';
 import type { KeptCoupon, SaveProfile } from '../../wire';
 import { deleteCoupon, keepCoupon, listCoupons } from '../shared/couponApi';

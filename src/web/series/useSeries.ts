@@ -11,7 +11,7 @@ import {
 } from 'vue';
 import type { Change } from '../../core/finding';
 import type { Job } from '../../core/job';
-import type { SeriesForm } from '../../core/run';
+import type { SeriesForm } from '../../core/production';
 import {
   firstRowOf,
   matchByName,

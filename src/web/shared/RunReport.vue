@@ -2,7 +2,7 @@
 /** A run: how far it is, or what it made, held back and left out, and why. */
 import { computed } from 'vue';
 import { DateTime } from 'luxon';
-import type { SeriesStage } from '../../core/run';
+import type { SeriesStage } from '../../core/production';
 import StateShape from './StateShape.vue';
 import type { RunAtHand } from './useRun';
 

@@ -1,5 +1,5 @@
 /** Hands a file to the browser's downloads. */
-import type { OutputFile } from '../../core/run';
+import type { OutputFile } from '../../core/files';
 
 export function downloadBytes({ name, mediaType, bytes }: OutputFile): void {
   const url = URL.createObjectURL(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mediaType }));

@@ -1,5 +1,5 @@
 /** Requests to our own server; answers are checked with the schemas that the server uses. */
-import { Slowness } from '../../core/numbers';
+import { Slowness } from '../../engine';
 import { z } from '../../core/schema';
 import { noteVersion } from './pageVersion';
 

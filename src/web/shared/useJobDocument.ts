@@ -3,7 +3,8 @@
  * crash nor a server that is gone loses it; what another window saved meanwhile is not overwritten until somebody chooses.
  */
 import { computed, onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue';
-import { crc32, oneByOne } from '../../core/numbers';
+import { crc32 } from '../../core/bytes';
+import { oneByOne } from '../../core/tasks';
 import { z } from '../../core/schema';
 import { forget, recall, remember } from './browserStorage';
 import { ApiProblem } from './http';

@@ -4,7 +4,7 @@ import { effectScope, shallowRef, type EffectScope } from 'vue';
 import type { Finding } from '../../core/finding';
 import { newJob, withCode, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
-import { proofFinding } from '../../core/run';
+import { proofFinding } from '../../core/proving';
 import type { PressView, Shooter } from '../../engine';
 import { useQuickProof, withReads, type ReadsControl } from './useQuickProof';
 

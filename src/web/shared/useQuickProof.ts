@@ -1,7 +1,8 @@
 /** The quick proof beside the bench: whenever typing pauses, the job as it stands is photographed and read. */
 import { useTimeoutFn } from '@vueuse/core';
 import { computed, onScopeDispose, shallowRef, watch, type ComputedRef } from 'vue';
-import { isLetPass, proofKey } from '../../core/run';
+import { isLetPass } from '../../core/run';
+import { proofKey } from '../../core/proving';
 import { fullShotCount } from '../../core/proof';
 import type { Finding } from '../../core/finding';
 import type { Job } from '../../core/job';

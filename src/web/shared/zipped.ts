@@ -1,6 +1,6 @@
 /** Several files as one, with a note on what is in it. */
 import type { ZipOptions } from 'fflate';
-import type { OutputFile } from '../../core/run';
+import type { OutputFile } from '../../core/files';
 import { shownTitle, type Job } from '../../core/job';
 
 /** Zip files carry a time; the same for all, so that the same files give the same bytes. */

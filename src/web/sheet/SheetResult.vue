@@ -2,7 +2,8 @@
 /** What a sheet comes to: how many, how much is left over, how far it is cut, what is wrong; and its files. */
 import { Download, Minus, Plus } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { operationFormats, sheetParts, type SheetPart } from '../../core/run';
+import { operationFormats } from '../../core/files';
+import { sheetParts, type SheetPart } from '../../core/imposition';
 import { formatOf, type FormatId } from '../../core/output';
 import { pairOfJob } from '../../core/job';
 import type { SheetView } from '../../engine';

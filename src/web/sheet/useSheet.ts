@@ -10,7 +10,7 @@ import {
   type ShallowRef,
 } from 'vue';
 import type { Job } from '../../core/job';
-import type { SheetPart } from '../../core/run';
+import type { SheetPart } from '../../core/imposition';
 import type { FormatId } from '../../core/output';
 import { sheetDocumentSchema, type SheetDocument } from '../../core/sheet';
 import type { Progress, SheetJob, SheetView } from '../../engine';

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { MachineKindId } from '../../core/plan';
-import type { TakeId } from '../../core/run';
+import type { TakeId } from '../../core/files';
 import { recall, remember } from '../shared/browserStorage';
 import type { LengthUnit } from '../shared/units';
 

@@ -1,7 +1,7 @@
 /** A code on the piece: its artwork in millimetres, where it is placed and how it is turned. */
 import { outerPart, type Artwork, type ColouredArea } from '../../artwork';
 import type { ColouredShape } from '../../logo';
-import { onDemand } from '../../numbers';
+import { onDemand } from '../../tasks';
 import {
   placeRegion,
   turnedBounds,

@@ -3,7 +3,7 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { useEngine } from '../../shared/engine';
-import type { MessageRuler } from '../../../core/run';
+import type { MessageRuler } from '../../../core/solving';
 import type { CodeSettings } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import TermName from '../../shared/TermName.vue';

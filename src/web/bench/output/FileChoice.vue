@@ -3,7 +3,7 @@
 import { ChevronDown, ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { fileNames, usualPattern } from '../../../core/output';
-import { nameValues, suitsMachine, takes, type Take, type TakeId } from '../../../core/run';
+import { nameValues, suitsMachine, takes, type Take, type TakeId } from '../../../core/files';
 import { pairOfJob, type Job } from '../../../core/job';
 
 const props = defineProps<{ job: Job; revision: number; pattern: string; disabled: boolean }>();

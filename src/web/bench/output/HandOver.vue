@@ -2,7 +2,7 @@
 /** Other ways out than a download: the clipboard, a share sheet where the system has one, the printer at true size. */
 import { Copy, Printer, Share2 } from '@lucide/vue';
 import { ref } from 'vue';
-import type { TakeId } from '../../../core/run';
+import type { TakeId } from '../../../core/files';
 import type { TakenFile } from '../../../engine';
 
 const props = defineProps<{ one: (take: TakeId) => Promise<TakenFile | null>; disabled: boolean }>();

@@ -3,7 +3,7 @@
 import { Play } from '@lucide/vue';
 import { ref, shallowRef } from 'vue';
 import { machineKinds } from '../../../core/plan';
-import type { Watched } from '../../../core/run';
+import type { Watched } from '../../../core/proving';
 import type { Job } from '../../../core/job';
 import { useEngine } from '../../shared/engine';
 import AppDialog from '../../shared/AppDialog.vue';

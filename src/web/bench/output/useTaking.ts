@@ -1,7 +1,7 @@
 /** Taking files: they wait for the verdict, are written and read back beside the page, and then handed over. */
 import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
-import { newestOf } from '../../../core/numbers';
-import type { TakeId } from '../../../core/run';
+import { newestOf } from '../../../core/tasks';
+import type { TakeId } from '../../../core/files';
 import { Stopped, type PressView, type Progress, type TakenFile } from '../../../engine';
 import { keepRevision } from '../../shared/api';
 import { downloadBytes } from '../../shared/download';

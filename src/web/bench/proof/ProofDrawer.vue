@@ -5,7 +5,7 @@ import type { SymbolGrade } from '../../../core/grades';
 import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
 import type { Condition } from '../../../core/proof';
-import { proofSeed } from '../../../core/run';
+import { proofSeed } from '../../../core/proving';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
 import type { ProofReport } from '../../../core/proof';
-import { keepable, type FitCandidate, type Kept } from '../../../core/run';
+import { keepable, type FitCandidate, type Kept } from '../../../core/solving';
 import type { PiecePicture } from '../../../engine';
 import AppDialog from '../../shared/AppDialog.vue';
 import PieceThumb from '../../shared/PieceThumb.vue';

@@ -3,7 +3,8 @@
 import { ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { codeNamer, findingKey, severityRank, type Finding } from '../../../core/finding';
-import { changesOf, isLetPass, quickProofKind } from '../../../core/run';
+import { changesOf } from '../../../core/solving';
+import { isLetPass, quickProofKind } from '../../../core/run';
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';

@@ -3,7 +3,7 @@
 import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import type { CodeSettings, Job } from '../../../core/job';
-import { whatIfs, type WhatIf } from '../../../core/run';
+import { whatIfs, type WhatIf } from '../../../core/solving';
 import type { WhatIfCharts } from '../../../engine';
 import AppDialog from '../../shared/AppDialog.vue';
 import { useEngine } from '../../shared/engine';

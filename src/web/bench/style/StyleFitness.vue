@@ -3,7 +3,7 @@
 import { useTimeoutFn } from '@vueuse/core';
 import { ref, shallowRef, watch } from 'vue';
 import { shapesKey, type Style } from '../../../core/artwork';
-import type { StyleFitness } from '../../../core/run';
+import type { StyleFitness } from '../../../core/solving';
 import { useEngine } from '../../shared/engine';
 import { readerSeverity } from '../../shared/readerSeverity';
 import { useAttempt } from '../../shared/useAttempt';

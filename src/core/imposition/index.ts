@@ -1,0 +1,17 @@
+/** imposition: jobs that ran are laid on the sheets of a stock; operations, files and notes for whole sheets go out. */
+export { jobForCount, laySheets, widestOnSheet } from './laySheets';
+export { loadCaption, sheetCaption } from './sheetCaption';
+export { sheetFiles, type UnreadCode, unreadCodes } from './sheetFiles';
+export { cutWay, inCutOrder, marksOfPage } from './sheetOperations';
+export {
+  codeBoxAt,
+  croppedSheet,
+  type LaidSheets,
+  outlineBox,
+  type PlacedPiece,
+  roomOf,
+  shapeOf,
+  type SheetNote,
+  type SheetPart,
+  sheetParts,
+} from './sheetPages';
