@@ -2,7 +2,7 @@
 import { findPair } from '../src/content';
 import { newJob, type Job } from '../src/core/job';
 import { emptyLibrary, runJob } from '../src/core/run';
-import { makeFiles, type TakeId } from '../src/core/files';
+import { makeFiles, type DownloadId } from '../src/core/files';
 import { outputBinary } from '../src/node/outputBinaries';
 import { sampleLengths, sampleMessage } from './encoders';
 import type { PressRow } from './pipeline';
@@ -23,7 +23,7 @@ const pieceOn = (material: string, machine: string): Job =>
 export async function fileRows(): Promise<readonly PressRow[]> {
   const plate = pieceOn('black-anodised-aluminium', 'co2-laser');
   const token = pieceOn('white-filament-black', 'filament-printer');
-  const rows: readonly (readonly [TakeId, Job, number | null])[] = [
+  const rows: readonly (readonly [DownloadId, Job, number | null])[] = [
     ['svg', plate, outlinesMs],
     ['pdf', plate, outlinesMs],
     ['dxf', plate, outlinesMs],
@@ -44,7 +44,7 @@ export async function fileRows(): Promise<readonly PressRow[]> {
       await makeFiles(
         job,
         { ...result, heldBackBy: [] },
-        { revision: 1, takes: [take], library: emptyLibrary, binary: outputBinary },
+        { revision: 1, formats: [take], library: emptyLibrary, binary: outputBinary },
       );
       // The first loads what writes it.
       if (round > 1) samples.push(performance.now() - start);

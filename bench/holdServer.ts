@@ -29,7 +29,7 @@ const held = async (work: () => Promise<unknown>): Promise<number> => {
 const { id } = data.jobs.create(jacket);
 data.jobs.findText(id);
 await data.measuring.settled();
-const importMs = await held(() => data.archive.take(createReadStream(archive!), false));
+const importMs = await held(() => data.archive.importFrom(createReadStream(archive!), false));
 const series = seriesOf(Number(codes));
 const wish = { job: jacket, series, sheet: onA4, form: 'document' as const, again: true, contacts: false };
 const runMs = await held(async () => {

@@ -10,7 +10,7 @@ import { layerNames } from '../src/core/output';
 import { isLine, type SolidSettings } from '../src/core/plan';
 import { startProof } from '../src/core/proof';
 import { createLibrary, runJob } from '../src/core/run';
-import { makeFiles, type TakeId } from '../src/core/files';
+import { makeFiles, type DownloadId } from '../src/core/files';
 import { measureSeries, seriesPages, writeSeries } from '../src/core/production';
 import { newSeries } from '../src/core/series';
 import { sheetOn, stocks } from '../src/core/sheet';
@@ -22,7 +22,7 @@ const folder = process.argv[2]!;
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 const message = 'https://ternquay.example/berth/17';
 
-const vectors: readonly TakeId[] = [
+const vectors: readonly DownloadId[] = [
   'svg',
   'svg-areas',
   'pdf',
@@ -73,29 +73,29 @@ const solid = (form: SolidSettings['form']): Job => {
   };
 };
 
-const bodies: readonly TakeId[] = ['stl', 'stl-bodies', '3mf'];
-const jobs: readonly { readonly job: Job; readonly takes: readonly TakeId[] }[] = [
+const bodies: readonly DownloadId[] = ['stl', 'stl-bodies', '3mf'];
+const jobs: readonly { readonly job: Job; readonly formats: readonly DownloadId[] }[] = [
   ...[40, 60, 200].flatMap((widthMm) => [
-    { job: jobOn('birch-plywood', 'co2-laser', widthMm), takes: vectors },
-    { job: jobOn('black-anodised-aluminium', 'co2-laser', widthMm), takes: vectors },
+    { job: jobOn('birch-plywood', 'co2-laser', widthMm), formats: vectors },
+    { job: jobOn('black-anodised-aluminium', 'co2-laser', widthMm), formats: vectors },
   ]),
-  { job: mirrored(jobOn('birch-plywood', 'co2-laser', 90)), takes: vectors },
-  { job: dressed(jobOn('birch-plywood', 'co2-laser', 120)), takes: vectors },
-  { job: standing(), takes: ['svg', 'pdf', 'dxf', 'dxf-r12', 'sheet'] },
-  { job: jobOn('white-vinyl', 'ink-jet-600dpi', 60), takes: vectors },
-  { job: jobOn('direct-thermal-paper', 'label-printer-203dpi', 60), takes: ['pdf', 'label', 'label-pbm'] },
-  ...(['relief', 'recess', 'inlay'] as const).map((form) => ({ job: solid(form), takes: bodies })),
+  { job: mirrored(jobOn('birch-plywood', 'co2-laser', 90)), formats: vectors },
+  { job: dressed(jobOn('birch-plywood', 'co2-laser', 120)), formats: vectors },
+  { job: standing(), formats: ['svg', 'pdf', 'dxf', 'dxf-r12', 'sheet'] },
+  { job: jobOn('white-vinyl', 'ink-jet-600dpi', 60), formats: vectors },
+  { job: jobOn('direct-thermal-paper', 'label-printer-203dpi', 60), formats: ['pdf', 'label', 'label-pbm'] },
+  ...(['relief', 'recess', 'inlay'] as const).map((form) => ({ job: solid(form), formats: bodies })),
 ];
 
 await startProof(await loadProofBinaries());
 const cases: object[] = [];
-for (const [index, { job, takes }] of jobs.entries()) {
+for (const [index, { job, formats }] of jobs.entries()) {
   await library.load(job);
   const result = runJob(job, undefined, library);
   const made = await makeFiles(
     job,
     { ...result, heldBackBy: [] },
-    { revision: 1, takes, library, binary: outputBinary },
+    { revision: 1, formats, library, binary: outputBinary },
   );
   if (!('files' in made) || made.refused.length > 0) throw new Error(JSON.stringify(made));
   const jobFolder = join(folder, String(index));

@@ -14,7 +14,7 @@ export { EngineProblem, slowAfterMs, Stopped } from './hosted';
 export type { CouponView } from './couponView';
 export type { RowAtHand, RowView, SeriesView } from './seriesView';
 export type { SheetJob, SheetPageView, SheetView } from './sheetView';
-export type { Progress, TakenFile, TakenSheet, TakenFiles, TakeRequest } from './maker';
+export type { Progress, DownloadFile, SheetDownload, DownloadFiles, DownloadRequest } from './maker';
 export type { Arrangement } from '../core/solving';
 export type { PictureChoice } from '../core/run';
 export type { ReadOutline } from '../core/piece';
@@ -91,16 +91,16 @@ const proverMethods: Methods<Prover> = {
 export const startEngine = (takeEarly: () => Worker | null = () => null): Engine => ({
   otherProver: hosted<Prover>(startProver, proverMethods),
   maker: hosted<Maker>(startMaker, {
-    take: 'quiet',
+    makeFiles: 'quiet',
     watch: 'quiet',
     layCoupon: 'awaited',
     drawCoupon: 'awaited',
-    takeCoupon: 'quiet',
+    couponFiles: 'quiet',
     fitCoupon: 'awaited',
     laySheet: 'awaited',
     leastWidth: 'awaited',
     sizedFor: 'awaited',
-    takeSheet: 'quiet',
+    sheetFiles: 'quiet',
     readTable: 'awaited',
     unpackPictures: 'awaited',
     measureSeries: 'quiet',

@@ -44,18 +44,18 @@ import { rowAtHand, seriesView, type RowAtHand, type SeriesView } from './series
 import { laid, leastWidth, sheetView, type SheetJob, type SheetView } from './sheetView';
 
 /** What is asked for; everything else is the worker's own. */
-export interface TakeRequest extends Omit<FileRequest, 'library' | 'binary' | 'progress'> {
+export interface DownloadRequest extends Omit<FileRequest, 'library' | 'binary' | 'progress'> {
   /** Measured only, where the readers do not load and the files are wanted nevertheless. */
   readonly unread: boolean;
 }
 
-export interface TakenFile extends Pick<MadeFile, 'take' | 'name' | 'mediaType' | 'bytes'> {
+export interface DownloadFile extends Pick<MadeFile, 'format' | 'name' | 'mediaType' | 'bytes'> {
   /** Null for what holds no drawing. */
   readonly readBack: ReadBack | null;
 }
 
-export type TakenFiles =
-  | { readonly files: readonly TakenFile[]; readonly refused: readonly Refused[] }
+export type DownloadFiles =
+  | { readonly files: readonly DownloadFile[]; readonly refused: readonly Refused[] }
   | { readonly heldBackBy: readonly Finding[] };
 
 export interface Progress {
@@ -64,7 +64,7 @@ export interface Progress {
   readonly share: number;
 }
 
-export type TakenSheet =
+export type SheetDownload =
   | { readonly files: readonly OutputFile[]; readonly codes: number; readonly unread: readonly UnreadCode[] }
   | { readonly problem: string };
 
@@ -72,19 +72,19 @@ export interface Maker {
   /** Where the patches of a test piece lie, or why they cannot. */
   layCoupon(values: PairValues, wish: CouponWish, seed: number, at: string): Promise<LaidCoupon>;
   drawCoupon(coupon: Coupon): Promise<CouponView>;
-  takeCoupon(coupon: Coupon, format: FormatId): ReturnType<typeof couponFiles>;
+  couponFiles(coupon: Coupon, format: FormatId): ReturnType<typeof couponFiles>;
   laySheet(document: SheetDocument, jobs: readonly SheetJob[]): Promise<SheetView>;
   /** The job in the largest size that gives a count on a sheet; null where none does. */
   sizedFor(document: SheetDocument, job: Job, count: number): Promise<Job | null>;
   /** The narrowest piece of a job that no limit stops. */
   leastWidth(job: Job): Promise<number | null>;
   /** Every code of every sheet is read back from the bytes; a mix-up holds the files back. */
-  takeSheet(
+  sheetFiles(
     document: SheetDocument,
     jobs: readonly SheetJob[],
     wish: { readonly format: FormatId; readonly part: SheetPart },
     tell: (progress: Progress) => void,
-  ): Promise<TakenSheet>;
+  ): Promise<SheetDownload>;
   /** CSV, TSV or a spreadsheet file, from its bytes. */
   readTable(bytes: Uint8Array, setting: ReadSetting): Promise<ReadTable>;
   /** Pictures of a ZIP file. */
@@ -93,7 +93,7 @@ export interface Maker {
   rowAtHand(job: Job, series: SeriesDocument, row: number, look: SeriesLook | null): Promise<RowAtHand>;
   fitCoupon(coupon: Coupon, readings: readonly PatchReading[]): Promise<CouponFit>;
   /** Files that do not read back as they were meant are refused. */
-  take(job: Job, request: TakeRequest, tell: (progress: Progress) => void): Promise<TakenFiles>;
+  makeFiles(job: Job, request: DownloadRequest, tell: (progress: Progress) => void): Promise<DownloadFiles>;
   /** What the machine does in order; null where it works all at once. */
   watch(job: Job): Promise<Watched | null>;
 }
@@ -108,14 +108,14 @@ export function createMaker(
   return {
     layCoupon: async (values, wish, seed, time) => layCoupon(values, wish, seed, time),
     drawCoupon: (coupon) => couponView(coupon, library),
-    takeCoupon: (coupon, format) => couponFiles(coupon, { format, words: library.words, binary }),
+    couponFiles: (coupon, format) => couponFiles(coupon, { format, words: library.words, binary }),
     laySheet: (document, jobs) => sheetView(document, jobs, library),
     sizedFor: async (document, job, count) => {
       await library.load(job);
       return jobForCount(document, runJob(job, undefined, library, 'none'), count, library);
     },
     leastWidth: (job) => leastWidth(job, library),
-    takeSheet: async (document, jobs, { format, part }, tell) => {
+    sheetFiles: async (document, jobs, { format, part }, tell) => {
       const readers = await loaded(() => load().then(startProof));
       const sheets = await laid(document, jobs, library);
       const stop = sheets.notes.find(({ severity }) => severity === 'stop');
@@ -148,7 +148,7 @@ export function createMaker(
       await library.load(job);
       return watchMachine(job, runJob(job, undefined, library), library, binary);
     },
-    take: async (job, request, tell) => {
+    makeFiles: async (job, request, tell) => {
       // The renderer is needed by writers of pictures, too.
       const readers = request.unread
         ? await startRenderer(renderer)
@@ -165,15 +165,15 @@ export function createMaker(
       });
       if ('heldBackBy' in made) return made;
       const back = startReadBack(job, result, readers, binary);
-      const files: TakenFile[] = [];
+      const files: DownloadFile[] = [];
       const refused: Refused[] = [...made.refused];
       for (const [index, file] of made.files.entries()) {
         tell({ doing: 'reading-back', share: index / made.files.length });
         const read = await back.read(file);
-        const { take, name, mediaType, bytes } = file;
+        const { format, name, mediaType, bytes } = file;
         if (read !== null && read.problem !== null)
-          refused.push({ take, problem: `${name} was written and does not read back. ${read.problem}` });
-        else files.push({ take, name, mediaType, bytes, readBack: read });
+          refused.push({ format, problem: `${name} was written and does not read back. ${read.problem}` });
+        else files.push({ format, name, mediaType, bytes, readBack: read });
       }
       return { files, refused };
     },

@@ -86,7 +86,7 @@ describe('a document that cannot be read', () => {
     expect(data.jobs.documents([id, other.id]).map((job) => job.id)).toEqual([other.id]);
     // It goes out as it is kept, and whoever takes it in is told which job is left out.
     const elsewhere = openDatabase(join(folder, 'elsewhere.sqlite'));
-    expect(await openData(elsewhere).archive.take(data.archive.out(), false)).toMatchObject({
+    expect(await openData(elsewhere).archive.importFrom(data.archive.out(), false)).toMatchObject({
       add: [document.name],
       rejected: [{ file: `jobs/${id}.json`, reason: expect.stringContaining('“From the future”') }],
     });

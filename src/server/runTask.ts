@@ -15,7 +15,7 @@ import { loadedOnce } from '../core/tasks';
 import { startProof } from '../core/proof';
 import type { Reader } from '../core/readers';
 import { createLibrary } from '../core/run';
-import { handsHere, type ReadCode, type SeriesHands } from '../core/production';
+import { workersHere, type ReadCode, type SeriesWorkers } from '../core/production';
 import type { MeasuredSeries, SeriesLook, SeriesRow, WrittenCode } from '../core/production';
 import { logoAssets } from '../node/logoAssets';
 import { outputBinary } from '../node/outputBinaries';
@@ -47,9 +47,9 @@ export const packedName = 'files.zip';
 
 const readers = loadedOnce<readonly Reader[]>();
 /** The hands of the run that this thread worked on last, and where they take files from. */
-let last: { readonly run: string; readonly db: Db; readonly hands: SeriesHands<Uint8Array> } | null = null;
+let last: { readonly run: string; readonly db: Db; readonly hands: SeriesWorkers<Uint8Array> } | null = null;
 
-async function handsOf({ here, run }: RunOrder): Promise<SeriesHands<Uint8Array>> {
+async function handsOf({ here, run }: RunOrder): Promise<SeriesWorkers<Uint8Array>> {
   if (last?.run === run) return last.hands;
   last?.db.close();
   last = null;
@@ -65,7 +65,7 @@ async function handsOf({ here, run }: RunOrder): Promise<SeriesHands<Uint8Array>
   );
   await library.load(wish.job);
   const panel = await readers(async () => startProof(await loadProofBinaries()));
-  const workers = handsHere(wish, { library, readers: panel, binary: outputBinary });
+  const workers = workersHere(wish, { library, readers: panel, binary: outputBinary });
   last = { run, db, hands: workers };
   return workers;
 }

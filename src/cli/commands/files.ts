@@ -2,7 +2,7 @@
 import type { Finding } from '../../core/finding';
 import { nameFields, unknownFields } from '../../core/output';
 import { isLetPass } from '../../core/run';
-import { makeFiles, takes, type MadeFile, type TakeId } from '../../core/files';
+import { downloads, makeFiles, type MadeFile, type DownloadId } from '../../core/files';
 import { startReadBack } from '../../core/proving';
 import { UsageError, type Outcome, type Values } from '../command';
 import { printed, tell, wording } from '../findings';
@@ -14,7 +14,7 @@ import { writeInto } from '../writeInto';
 export async function writeFiles(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const out = required(values, 'out');
   const asked = ((values.formats as string | undefined) ?? 'svg').split(',').map((format) => format.trim());
-  const known = takes.map(({ id }) => id as string);
+  const known = downloads.map(({ id }) => id as string);
   const unknown = asked.filter((format) => !known.includes(format));
   if (unknown.length > 0)
     throw new UsageError(`there is no format “${unknown.join('”, “')}”; there is ${known.join(', ')}.`);
@@ -41,7 +41,7 @@ export async function writeFiles(values: Values, positionals: readonly string[])
   }
   const made = await makeFiles(job, result, {
     revision: null,
-    takes: asked as TakeId[],
+    formats: asked as DownloadId[],
     pattern,
     library,
     binary: outputBinary,
@@ -55,9 +55,9 @@ export async function writeFiles(values: Values, positionals: readonly string[])
     const read = await back?.read(file);
     const problem = read?.problem ?? null;
     if (problem === null) files.push(file);
-    else refused.push({ take: file.take, problem: `${file.name} does not read back. ${problem}` });
+    else refused.push({ format: file.format, problem: `${file.name} does not read back. ${problem}` });
   }
-  for (const { take, problem } of refused) process.stderr.write(`not written: ${take}: ${problem}\n`);
+  for (const { format, problem } of refused) process.stderr.write(`not written: ${format}: ${problem}\n`);
   await writeInto(out, files);
   return {
     output: { files: files.map(({ name }) => name), ...(refused.length === 0 ? {} : { refused }) },

@@ -3,12 +3,12 @@ import { randomInt } from 'node:crypto';
 import { basename } from 'node:path';
 import type { Job } from '../../core/job';
 import {
-  handsHere,
-  takeSeries,
+  workersHere,
+  produceSeries,
   type MeasuredSeries,
   type SeriesForm,
   type SeriesRow,
-  type TakenSeries,
+  type ProducedSeries,
 } from '../../core/production';
 import {
   checkSystems,
@@ -63,7 +63,7 @@ export async function makeSeries(values: Values, positionals: readonly string[])
   for (const form of formsOf(values)) {
     const contacts = values.contacts !== undefined;
     const wish = { job: named(job, positionals), series, sheet, form, contacts };
-    const taken = await takeSeries(wish, handsHere(wish, tools));
+    const taken = await produceSeries(wish, workersHere(wish, tools));
     if (files.length === 0) {
       Object.assign(report, rowsReport(taken.series, series));
       stops = tellHeld(taken.series, series);
@@ -114,7 +114,7 @@ function tellHeld({ rows }: MeasuredSeries, series: SeriesDocument): boolean {
   return held.length > 0;
 }
 
-function takenReport(taken: TakenSeries<Uint8Array>, series: SeriesDocument, job: Job): object {
+function takenReport(taken: ProducedSeries<Uint8Array>, series: SeriesDocument, job: Job): object {
   const first = firstRowOf(series);
   switch (taken.state) {
     case 'refused':

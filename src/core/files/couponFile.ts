@@ -4,7 +4,7 @@ import type { FormatId, OutputBinary } from '../output';
 import { pairOf } from '../plan';
 import type { Library } from '../run';
 import { operationFiles } from './operationFiles';
-import { pairNameValues } from './takes';
+import { pairNameValues } from './downloads';
 
 /** A whole test piece is in one picture, so that more pixels of its sides are kept than of one code. */
 export const couponPhotoPx = 4200;

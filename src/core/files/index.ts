@@ -11,4 +11,4 @@ export {
   wrappedOn,
 } from './makeFiles';
 export { operationFiles, operationFormats } from './operationFiles';
-export { nameValues, suitsMachine, type Take, type TakeId, takes } from './takes';
+export { nameValues, suitsMachine, type Download, type DownloadId, downloads } from './downloads';

@@ -22,7 +22,7 @@ import type { StandSettings } from '../piece';
 import type { Library } from '../run';
 import { makeSheetOf } from './makeSheetOf';
 import type { JobResult, Made } from '../run';
-import { nameValues, takeOf, type TakeId } from './takes';
+import { nameValues, downloadOf, type DownloadId } from './downloads';
 
 export interface OutputFile {
   readonly name: string;
@@ -31,7 +31,7 @@ export interface OutputFile {
 }
 
 export interface MadeFile extends OutputFile {
-  readonly take: TakeId;
+  readonly format: DownloadId;
   /** What was drawn into it; null for what is no drawing. */
   readonly sheet: OperationSheet | null;
   /** Whether it is the piece and not its base, so that codes are in it. */
@@ -42,7 +42,7 @@ export interface MadeFile extends OutputFile {
 
 /** What could not be written, and why, with the measured and the allowed value. */
 export interface Refused {
-  readonly take: TakeId;
+  readonly format: DownloadId;
   readonly problem: string;
 }
 
@@ -53,7 +53,7 @@ export type MadeFiles =
 export interface FileRequest {
   /** Null for a document that has never been saved. */
   readonly revision: number | null;
-  readonly takes: readonly TakeId[];
+  readonly formats: readonly DownloadId[];
   /** For names; the usual one without it. */
   readonly pattern?: string;
   readonly library: Library;
@@ -109,35 +109,35 @@ export async function makeFiles(job: Job, result: JobResult, request: FileReques
   if (result.heldBackBy.length > 0 || made === null) return { heldBackBy: result.heldBackBy };
   const files: Unnamed[] = [];
   const refused: Refused[] = [];
-  for (const [index, take] of request.takes.entries()) {
-    const progress = (share: number): void => request.progress?.((index + share) / request.takes.length);
+  for (const [index, formatId] of request.formats.entries()) {
+    const progress = (share: number): void => request.progress?.((index + share) / request.formats.length);
     progress(0);
     try {
-      files.push(...(await written(take, job, result, made, { ...request, progress })));
+      files.push(...(await written(formatId, job, result, made, { ...request, progress })));
     } catch (error) {
       if (!(error instanceof CannotWrite)) throw error;
-      refused.push({ take, problem: error.message });
+      refused.push({ format: formatId, problem: error.message });
     }
   }
   const names = fileNames(
     request.pattern ?? usualPattern,
     nameValues(job, result, request.revision),
-    files.map(({ take, parts }) => ({ parts, extension: takeOf(take).extension })),
+    files.map(({ format, parts }) => ({ parts, extension: downloadOf(format).extension })),
   );
   return { files: files.map(({ parts: _, ...file }, index) => ({ ...file, name: names[index]! })), refused };
 }
 
 async function written(
-  id: TakeId,
+  id: DownloadId,
   job: Job,
   result: JobResult,
   made: Made,
   request: FileRequest,
 ): Promise<readonly Unnamed[]> {
   const { plan, piece } = made;
-  const { mediaType, variant } = takeOf(id);
+  const { mediaType, variant } = downloadOf(id);
   const notes = notesOf(job, result, made, request.revision);
-  const common = { take: id, mediaType, hasCodes: true, corner: pieceCorner };
+  const common = { format: id, mediaType, hasCodes: true, corner: pieceCorner };
   const mirrored = plan.mirrored ? 'mirrored' : '';
   if (id === 'job') return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes: jsonOf(job) }];
   if (id === 'sheet') {

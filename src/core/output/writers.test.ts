@@ -8,7 +8,7 @@ import { logoAssets } from '../../node/logoAssets';
 import { outputBinary } from '../../node/outputBinaries';
 import { newJob, type Job, type Override } from '../job';
 import { createLibrary, runJob } from '../run';
-import { makeFiles, suitsMachine, takes, type TakeId } from '../files';
+import { makeFiles, downloads, suitsMachine, type DownloadId } from '../files';
 import { boxContour } from '../geometry';
 import {
   blackInk,
@@ -37,7 +37,7 @@ const jobOn = (material: string, machine: string, change: Partial<Job> = {}): Jo
   ...change,
 });
 const plate = jobOn('black-anodised-aluminium', 'co2-laser');
-const textOf = async (job: Job, format: TakeId): Promise<string> =>
+const textOf = async (job: Job, format: DownloadId): Promise<string> =>
   Buffer.from((await filesOf(job, runJob(job), [format], 3))[0]!.bytes).toString('latin1');
 
 describe('every writer', () => {
@@ -60,8 +60,8 @@ describe('every writer', () => {
 
   it('is offered first for some kind of machine, or one click away for all', () => {
     for (const kind of Object.keys(machineKinds) as MachineKindId[])
-      expect([kind, takes.some((format) => suitsMachine(format, { kind }))]).toEqual([kind, true]);
-    for (const { id, use, name } of takes)
+      expect([kind, downloads.some((format) => suitsMachine(format, { kind }))]).toEqual([kind, true]);
+    for (const { id, use, name } of downloads)
       expect([id, use.length > 5, name.length > 1]).toEqual([id, true, true]);
   });
 
@@ -275,7 +275,7 @@ describe('the make sheet', () => {
         { ...runJob(job), heldBackBy: [] },
         {
           revision: 3,
-          takes: ['sheet'],
+          formats: ['sheet'],
           library,
           binary: outputBinary,
           proof: 'good',

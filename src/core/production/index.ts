@@ -1,5 +1,5 @@
 /** production: every row of a series is measured, written and read back, on whichever workers there are. */
-export { handsHere, type SeriesForm, type SeriesHands } from './hands';
+export { workersHere, type SeriesForm, type SeriesWorkers } from './workers';
 export { type MeasuredSeries, measureSeries, rowJob, type SeriesLook, type SeriesRow } from './measureSeries';
 export { readSeries } from './readSeries';
 export type { ReadCode } from './seriesIndex';
@@ -8,7 +8,7 @@ export {
   type SeriesProgress,
   type SeriesStage,
   seriesStages,
-  type TakenSeries,
-  takeSeries,
-} from './takeSeries';
+  type ProducedSeries,
+  produceSeries,
+} from './produceSeries';
 export { writeSeries, type WrittenCode } from './writeSeries';

@@ -83,9 +83,9 @@ export function startReadBack(
     };
   };
   const read = async (file: MadeFile): Promise<ReadBack | null> => {
-    const { sheet, take } = file;
+    const { sheet } = file;
     if (sheet === null) return null;
-    const format = take as FormatId;
+    const format = file.format as FormatId;
     const interpret = await interpreterOf(format);
     let read: ReadFile;
     try {
@@ -137,7 +137,7 @@ function asPicture({ codes }: ProofSetup, { made }: JobResult): Partial<ProofSet
 }
 
 /** Marks without their base are no code. */
-const isPartOfBody = ({ take }: MadeFile): boolean => take === 'stl-bodies';
+const isPartOfBody = ({ format }: MadeFile): boolean => format === 'stl-bodies';
 
 /** What the bytes of a file do not say. */
 function readSettingOf(
@@ -192,7 +192,7 @@ export async function watchMachine(
     { ...result, heldBackBy: [] },
     {
       revision: null,
-      takes: [format],
+      formats: [format],
       library,
       binary,
     },

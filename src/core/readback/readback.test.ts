@@ -13,7 +13,7 @@ import { isLine, plainSolid } from '../plan';
 import { startProof } from '../proof';
 import type { Reader } from '../readers';
 import { createLibrary, runJob } from '../run';
-import { makeFiles, type MadeFile, type TakeId } from '../files';
+import { makeFiles, type MadeFile, type DownloadId } from '../files';
 import { startReadBack, type ReadBack } from '../proving';
 import { bodiesOfThreeMf, measureBody, type ReadBody } from './meshFile';
 import { pngDensity } from './pictureFile';
@@ -53,7 +53,7 @@ const inColour = {
   paint: { ...presets[0]!.style.paint, modules: { kind: 'solid' as const, colour: '#14385c' } },
 };
 
-async function readBackOf(job: Job, format: TakeId): Promise<{ file: MadeFile; back: ReadBack }> {
+async function readBackOf(job: Job, format: DownloadId): Promise<{ file: MadeFile; back: ReadBack }> {
   await library.load(job);
   const result = runJob(job, undefined, library);
   const made = await makeFiles(
@@ -61,7 +61,7 @@ async function readBackOf(job: Job, format: TakeId): Promise<{ file: MadeFile; b
     { ...result, heldBackBy: [] },
     {
       revision: 3,
-      takes: [format],
+      formats: [format],
       library,
       binary: outputBinary,
     },
@@ -72,7 +72,7 @@ async function readBackOf(job: Job, format: TakeId): Promise<{ file: MadeFile; b
 }
 
 /** Each format on a machine that takes it, and where it is written for another polarity as well. */
-const cases: readonly (readonly [TakeId, string, string])[] = [
+const cases: readonly (readonly [DownloadId, string, string])[] = [
   ['svg', 'black-anodised-aluminium', 'co2-laser'],
   ['svg-areas', 'birch-plywood', 'co2-laser'],
   ['pdf', 'white-vinyl', 'ink-jet-600dpi'],
@@ -185,7 +185,7 @@ describe('bodies', () => {
 
 describe('what is wrong in a file', () => {
   const damaged = async (
-    format: TakeId,
+    format: DownloadId,
     change: (text: string) => string,
     pair = ['birch-plywood', 'co2-laser'],
   ) => {
@@ -244,14 +244,14 @@ describe('a PDF', () => {
 
 describe('what a machine cannot hold', () => {
   it('is told before anything is written: a bed, a cutter, colours, dots, pixels', async () => {
-    const refusedOf = async (job: Job, format: TakeId): Promise<string> => {
+    const refusedOf = async (job: Job, format: DownloadId): Promise<string> => {
       const result = runJob(job);
       const made = await makeFiles(
         job,
         { ...result, heldBackBy: [] },
         {
           revision: 1,
-          takes: [format],
+          formats: [format],
           library,
           binary: outputBinary,
         },

@@ -73,7 +73,7 @@ async function contentOf(bytes: Uint8Array): Promise<Content> {
   return content;
 }
 async function importInto(into: Data, bytes: Uint8Array, dry = false): Promise<ImportReport> {
-  const report = await into.archive.take(Readable.from([bytes]), dry);
+  const report = await into.archive.importFrom(Readable.from([bytes]), dry);
   if ('problem' in report) throw new Error(report.problem);
   return report;
 }
@@ -375,7 +375,7 @@ describe('an archive', () => {
     const counts: number[] = [];
     let others = 0;
     const going = setInterval(() => others++, 0);
-    const report = await elsewhere.archive.take(Readable.from([bytes]), false, {
+    const report = await elsewhere.archive.importFrom(Readable.from([bytes]), false, {
       onNote: () => {
         const count = into.prepare<[], number>('SELECT count(*) FROM jobs').pluck().get()!;
         counts.push(count);
@@ -422,7 +422,7 @@ describe('an archive', () => {
     const elsewhere = openData(into);
     const before = everythingIn(into);
     const stop = new AbortController();
-    const taking = elsewhere.archive.take(Readable.from([bytes]), false, {
+    const taking = elsewhere.archive.importFrom(Readable.from([bytes]), false, {
       signal: stop.signal,
       onNote: () => {
         if (into.prepare<[], number>('SELECT count(*) FROM jobs').pluck().get()! > 0) stop.abort();

@@ -25,7 +25,7 @@ export function archiveRoutes({ archive }: Pick<Data, 'archive'>, works: LongWor
     async (request, response) => {
       if (Number(request.headers['content-length'] ?? 0) > archiveLimits.archiveBytes) throw tooLarge;
       const report = await works.during(request, response, ({ signal, tell }) =>
-        archive.take(request, request.query.dry === '1', {
+        archive.importFrom(request, request.query.dry === '1', {
           signal,
           onNote: ({ done, of }) => tell(done, of),
         }),

@@ -35,7 +35,7 @@ export interface ArchiveStore {
    * Adds what is not here; with `dry` it only says what would be done. What is here is never changed. One sentence when
    * the archive is refused.
    */
-  take(
+  importFrom(
     archive: Readable,
     dry: boolean,
     long?: LongWork<ArchiveNote>,
@@ -368,7 +368,7 @@ export function archiveStore(
 
   return {
     out: () => writeArchive(db),
-    take: async (archive, dry, long = {}) => {
+    importFrom: async (archive, dry, long = {}) => {
       try {
         return await withIncoming(
           folder,

@@ -33,7 +33,7 @@ const series: SeriesDocument = newSeries(
 );
 const profile = JSON.parse(readFileSync('src/wire/saved/profile/version-1.json', 'utf8')) as never;
 const archiveOf = (from: Data): Promise<Buffer> => buffer(from.archive.out());
-const bring = (to: Data, bytes: Uint8Array) => to.archive.take(Readable.from([bytes]), false);
+const bring = (to: Data, bytes: Uint8Array) => to.archive.importFrom(Readable.from([bytes]), false);
 const newer = '{"formatVersion":99,"said":"by a newer program"}';
 
 describe('a document that cannot be read', () => {

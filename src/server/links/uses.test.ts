@@ -133,7 +133,7 @@ describe('a link is used by', () => {
     const other = openData(openDatabase(join(mkdtempSync(join(folder, 'other-')), 'binarus.sqlite')));
     const { id } = other.jobs.create(toAddress(`${base}/TIDES`));
     other.jobs.addRevision(id, 1, toAddress('https://ternquay.example'));
-    const report = await data.archive.take(other.archive.out(), false);
+    const report = await data.archive.importFrom(other.archive.out(), false);
     expect(report).toMatchObject({ add: ['Slip sign'] });
     expect(heldBy()).toEqual(['“Slip sign”, in an older revision']);
   });

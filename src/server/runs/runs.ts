@@ -4,11 +4,11 @@ import { join } from 'node:path';
 import { codeNamer, metricAmount, wordsOf } from '../../core/finding';
 import {
   seriesStages,
-  takeSeries,
+  produceSeries,
   type ReadCode,
-  type SeriesHands,
+  type SeriesWorkers,
   type SeriesProgress,
-  type TakenSeries,
+  type ProducedSeries,
 } from '../../core/production';
 import { problemText } from '../../core/series';
 import type { Run, RunReport, RunWish } from '../../wire';
@@ -97,7 +97,7 @@ export function createRuns(
     if (wish === null) return ended(id, 'broken', null);
     try {
       const workers = handsOf(id, running.stop.signal);
-      const taken = await takeSeries(wish, workers, {
+      const taken = await produceSeries(wish, workers, {
         tell: (progress) => (running.progress = progress),
         ...(wish.again ? {} : { madeBefore: madeOf }),
       });
@@ -147,7 +147,7 @@ export function createRuns(
   function handsOf(
     run: string,
     signal: AbortSignal,
-  ): SeriesHands<string> & {
+  ): SeriesWorkers<string> & {
     readonly pack: (files: readonly { readonly name: string; readonly kept: string }[]) => Promise<unknown>;
   } {
     const ask = <Found>(part: RunPart, tell: (done: number) => unknown = () => undefined): Promise<Found> => {
@@ -269,7 +269,7 @@ const emptyReport: RunReport = {
 /** Told one by one, at most. */
 const mostTold = 100;
 
-function reportOf(taken: TakenSeries<string>, { job }: RunWish): RunReport {
+function reportOf(taken: ProducedSeries<string>, { job }: RunWish): RunReport {
   const { rows, look } = taken.series;
   const count = (test: (row: (typeof rows)[number]) => boolean): number => rows.filter(test).length;
   const held = rows.filter(({ state }) => state === 'held-back');
@@ -313,7 +313,7 @@ function reportOf(taken: TakenSeries<string>, { job }: RunWish): RunReport {
 function piecesOf({
   series,
   codes,
-}: TakenSeries<string> & { readonly codes: readonly ReadCode[] }): NewPiece[] {
+}: ProducedSeries<string> & { readonly codes: readonly ReadCode[] }): NewPiece[] {
   const names = new Map(series.rows.map(({ row, name }) => [row, name]));
   const pieces = new Map<string, NewPiece>();
   for (const { row, copy, payload, file, page, place } of codes) {

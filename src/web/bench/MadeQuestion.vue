@@ -4,20 +4,20 @@ import { ref, watch } from 'vue';
 import { markMade } from '../shared/api';
 import { today } from '../shared/today';
 import { useAttempt } from '../shared/useAttempt';
-import { forgetTaken, takenRevision } from './takenFiles';
+import { forgetDownloaded, downloadedRevision } from './downloadedFiles';
 
 const props = defineProps<{ jobId: string }>();
 const revision = ref<number | null>(null);
 /** Only what was taken on an earlier visit: nobody makes a piece in the minute after. */
 watch(
   () => props.jobId,
-  (id) => (revision.value = takenRevision(id)),
+  (id) => (revision.value = downloadedRevision(id)),
   { immediate: true },
 );
 const { problem, attempt } = useAttempt();
 
 function settle(): void {
-  forgetTaken(props.jobId);
+  forgetDownloaded(props.jobId);
   revision.value = null;
 }
 

@@ -155,15 +155,15 @@ async function keep(): Promise<void> {
         <h3 class="heading">Best power and speed</h3>
         <div class="cells" role="radiogroup" aria-label="Power and speed to keep">
           <button
-            v-for="own in fit.cells.slice(0, 8)"
-            :key="own.number"
+            v-for="tried in fit.cells.slice(0, 8)"
+            :key="tried.number"
             type="button"
             role="radio"
             class="cell"
-            :aria-checked="own.number === cell?.number"
-            @click="chosenCell = own.number"
+            :aria-checked="tried.number === cell?.number"
+            @click="chosenCell = tried.number"
           >
-            {{ cellText(own) }}
+            {{ cellText(tried) }}
           </button>
         </div>
       </template>

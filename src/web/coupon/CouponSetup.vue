@@ -93,8 +93,8 @@ async function remove(): Promise<void> {
         @change="set({ [field]: $event })"
       />
       <p class="note">
-        Each cell is an operation of its own, in a colour of its own, named by its power and speed. In G-code
-        both are set already.
+        Each cell is an operation of its earlier, in a colour of its earlier, named by its power and speed. In
+        G-code both are set already.
       </p>
     </template>
 
@@ -111,7 +111,7 @@ async function remove(): Promise<void> {
         type="button"
         class="action main"
         :aria-busy="coupon.isTaking.value"
-        @click="coupon.take(chosen)"
+        @click="coupon.download(chosen)"
       >
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Take the file
       </button>
@@ -120,16 +120,16 @@ async function remove(): Promise<void> {
     <section v-if="coupon.before.value.length > 0" class="before">
       <h2 class="heading">Made before</h2>
       <ul>
-        <li v-for="own in coupon.before.value" :key="own.coupon.id">
+        <li v-for="earlier in coupon.before.value" :key="earlier.coupon.id">
           <button
             type="button"
             class="row"
-            :aria-pressed="own.coupon.id === coupon.kept.value?.coupon.id"
-            @click="coupon.open(own.coupon.id)"
+            :aria-pressed="earlier.coupon.id === coupon.kept.value?.coupon.id"
+            @click="coupon.open(earlier.coupon.id)"
           >
-            <b class="measure">{{ own.coupon.id }}</b> {{ dayOf(own.coupon) }},
-            {{ own.coupon.kind === 'power' ? 'power' : 'sizes' }},
-            {{ own.readings.length === 0 ? 'not photographed yet' : 'read' }}
+            <b class="measure">{{ earlier.coupon.id }}</b> {{ dayOf(earlier.coupon) }},
+            {{ earlier.coupon.kind === 'power' ? 'power' : 'sizes' }},
+            {{ earlier.readings.length === 0 ? 'not photographed yet' : 'read' }}
           </button>
         </li>
       </ul>

@@ -38,7 +38,7 @@ export interface CouponAtHand {
   readonly progress: Ref<number | null>;
   readonly isTaking: Ref<boolean>;
   readonly open: (id: string) => Promise<void>;
-  readonly take: (format: FormatId) => Promise<void>;
+  readonly download: (format: FormatId) => Promise<void>;
   readonly addPhotos: (files: readonly File[]) => Promise<void>;
   readonly forgetReadings: () => Promise<void>;
   readonly remove: () => Promise<void>;
@@ -140,17 +140,17 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
         wishes++;
         if (chosen !== undefined) await show(chosen);
       }),
-    take: (format) =>
+    download: (format) =>
       attempt(async () => {
         const coupon = kept.value;
         if (coupon === null || isTaking.value) return;
         isTaking.value = true;
         try {
-          const taken = await useEngine().maker.takeCoupon(coupon.coupon, format);
-          if ('problem' in taken) throw new Error(taken.problem);
+          const made = await useEngine().maker.couponFiles(coupon.coupon, format);
+          if ('problem' in made) throw new Error(made.problem);
           // It has to be known when its photograph comes.
           await save(coupon);
-          taken.files.forEach(downloadBytes);
+          made.files.forEach(downloadBytes);
         } finally {
           isTaking.value = false;
         }

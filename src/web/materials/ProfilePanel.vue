@@ -49,7 +49,7 @@ const longName = ({ name, pair: { machine } }: ProfileEntry): string => `${name}
 /** Of the part, what this machine or the one beside it has. */
 const shownValues = (part: Parameters<typeof valuesOfPart>[0]): readonly ValueName[] =>
   valuesOfPart(part).filter((name) =>
-    [pair.value, other.value].some((own) => own !== null && valueOf(own, name) !== null),
+    [pair.value, other.value].some((compared) => compared !== null && valueOf(compared, name) !== null),
   );
 const others = computed(() => [
   { value: '', label: 'no other' },

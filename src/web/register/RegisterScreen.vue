@@ -18,7 +18,7 @@ const day = (at: string): string => DateTime.fromISO(at).toFormat('d LLL yyyy');
 
 function step(event: KeyboardEvent, by: number): void {
   const pieces = found.value?.pieces ?? [];
-  const at = pieces.findIndex((own) => samePiece(piece.value, own));
+  const at = pieces.findIndex((made) => samePiece(piece.value, made));
   const next = pieces[Math.min(Math.max(at + by, 0), pieces.length - 1)];
   if (next === undefined) return;
   event.preventDefault();
@@ -75,19 +75,19 @@ function step(event: KeyboardEvent, by: number): void {
           </thead>
           <tbody>
             <tr
-              v-for="own in found.pieces"
-              :key="`${own.runId} ${own.row} ${own.copy}`"
-              :class="{ at: samePiece(piece, own) }"
-              :aria-selected="samePiece(piece, own)"
-              @click="piece = own"
+              v-for="made in found.pieces"
+              :key="`${made.runId} ${made.row} ${made.copy}`"
+              :class="{ at: samePiece(piece, made) }"
+              :aria-selected="samePiece(piece, made)"
+              @click="piece = made"
             >
-              <td class="measure">{{ own.name }}</td>
-              <td class="message">{{ own.payload }}</td>
-              <td>{{ own.jobName }}</td>
-              <td class="figure">{{ own.runNumber }}</td>
-              <td class="figure">{{ own.page === null ? '' : own.page + 1 }}</td>
-              <td>{{ day(own.madeAt) }}</td>
-              <td>{{ own.note }}</td>
+              <td class="measure">{{ made.name }}</td>
+              <td class="message">{{ made.payload }}</td>
+              <td>{{ made.jobName }}</td>
+              <td class="figure">{{ made.runNumber }}</td>
+              <td class="figure">{{ made.page === null ? '' : made.page + 1 }}</td>
+              <td>{{ day(made.madeAt) }}</td>
+              <td>{{ made.note }}</td>
             </tr>
           </tbody>
         </table>

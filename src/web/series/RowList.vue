@@ -24,17 +24,17 @@ const top = ref(0);
 const onlyWrong = ref(false);
 
 const stateOf = (row: number): 'fine' | 'caution' | 'stop' | 'none' => {
-  const own = props.view?.rows[row];
-  if (own === undefined) return 'none';
+  const shown = props.view?.rows[row];
+  if (shown === undefined) return 'none';
   return {
     made: props.madeBefore.has(row)
       ? ('none' as const)
-      : own.repeats === null
+      : shown.repeats === null
         ? ('fine' as const)
         : ('caution' as const),
     'held-back': 'stop' as const,
     'left-out': 'none' as const,
-  }[own.state];
+  }[shown.state];
 };
 const wrong = computed(() =>
   props.rows.rows.flatMap((_, row) => (['fine', 'none'].includes(stateOf(row)) ? [] : [row])),
@@ -52,7 +52,7 @@ const shown = computed(() => {
 });
 const tally = computed(() => {
   if (props.view === null) return '';
-  const of = (state: string): number => props.view!.rows.filter((own) => own.state === state).length;
+  const of = (state: string): number => props.view!.rows.filter((shown) => shown.state === state).length;
   const before = props.madeBefore.size;
   return [
     `${of('made') - before} to be made`,

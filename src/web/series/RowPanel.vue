@@ -14,7 +14,7 @@ import type { SeriesAtHand } from './useSeries';
 
 const props = defineProps<{ series: SeriesAtHand }>();
 const { problem, attempt } = useAttempt();
-const { own, reads } = useRow(props.series, attempt);
+const { own: atHand, reads } = useRow(props.series, attempt);
 const { words } = useWording();
 const row = computed(() => props.series.row.value);
 const rows = computed(() => props.series.rows.value!);
@@ -24,7 +24,7 @@ const texts = computed(() =>
     ? []
     : rowTexts(
         // Limits stand below with what mends them, once they are measured with that.
-        own.value === null ? view.value : { ...view.value, stops: [] },
+        atHand.value === null ? view.value : { ...view.value, stops: [] },
         props.series.firstRow.value,
         madeBeforeText(props.series.madeBefore.value.get(row.value)),
       ),
@@ -35,7 +35,7 @@ const isOut = computed(() => props.series.document.value?.leftOut.includes(row.v
 const findings = computed((): readonly Finding[] => {
   const proof =
     reads.value.state === 'judged' && reads.value.finding.severity !== 'fine' ? [reads.value.finding] : [];
-  return [...proof, ...(own.value?.findings ?? [])];
+  return [...proof, ...(atHand.value?.findings ?? [])];
 });
 const stops = computed(() => findings.value.filter(({ severity }) => severity === 'stop'));
 const fixesOf = computed(
@@ -65,7 +65,7 @@ const undo = (): void =>
       </button>
     </div>
     <div class="piece" data-test="series-piece">
-      <PieceThumb v-if="own" :picture="own.picture" />
+      <PieceThumb v-if="atHand" :picture="atHand.picture" />
     </div>
     <p v-if="view" class="payload measure">{{ view.payload || 'no message' }}</p>
     <p class="said" data-test="row-reads" role="status">

@@ -7,7 +7,7 @@ import type { SeriesAtHand } from './useSeries';
 
 const props = defineProps<{ series: SeriesAtHand }>();
 const job = computed(() => props.series.job.value!);
-const own = computed(() => props.series.document.value!);
+const settings = computed(() => props.series.document.value!);
 const rows = computed(() => props.series.rows.value!);
 
 /** Of the message, but not what it says. */
@@ -26,7 +26,7 @@ const targets = computed((): readonly { readonly target: Target; readonly name: 
     .filter(({ kind }) => kind === 'words')
     .map(({ id }): Target => ({ on: 'words', id }));
   const hasLogo =
-    job.value.codes[0]!.logo !== null || own.value.match.some(({ target }) => target.on === 'logo');
+    job.value.codes[0]!.logo !== null || settings.value.match.some(({ target }) => target.on === 'logo');
   const others: readonly Target[] = [
     { on: 'serial' },
     { on: 'quantity' },
@@ -48,9 +48,9 @@ const wordsOf = (id: string): string => {
 };
 const same = (a: Target, b: Target): boolean => JSON.stringify(a) === JSON.stringify(b);
 const textOf = (target: Target): string =>
-  own.value.match.find((one) => same(one.target, target))?.text ?? '';
+  settings.value.match.find((one) => same(one.target, target))?.text ?? '';
 function setText(target: Target, text: string): void {
-  const others = own.value.match.filter((one) => !same(one.target, target));
+  const others = settings.value.match.filter((one) => !same(one.target, target));
   props.series.setMatch(text === '' ? others : ([...others, { target, text: text.slice(0, 2000) }] as Match));
 }
 /** Columns are dragged onto what they set, or put in with a click while the field is at hand. */
@@ -68,7 +68,7 @@ function dropped(event: DragEvent, target: Target): void {
   event.stopPropagation();
   setText(target, `${textOf(target)}${text}`);
 }
-const hasMessage = computed(() => own.value.match.some(({ target }) => target.on === 'message'));
+const hasMessage = computed(() => settings.value.match.some(({ target }) => target.on === 'message'));
 </script>
 
 <template>
@@ -108,10 +108,10 @@ const hasMessage = computed(() => own.value.match.some(({ target }) => target.on
     </p>
     <SwitchField
       label="All symbols of one version"
-      :model-value="own.oneLook"
+      :model-value="settings.oneLook"
       @update:model-value="series.change({ oneLook: $event })"
     />
-    <p v-if="own.oneLook && series.view.value?.look" class="note">
+    <p v-if="settings.oneLook && series.view.value?.look" class="note">
       Version {{ series.view.value.look.version }}, which row
       {{ series.view.value.look.forcedBy + series.firstRow.value }} needs.
     </p>

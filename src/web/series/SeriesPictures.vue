@@ -6,8 +6,8 @@ import { picturesOfRows } from '../../core/series';
 import type { SeriesAtHand } from './useSeries';
 
 const props = defineProps<{ series: SeriesAtHand }>();
-const own = computed(() => props.series.document.value!);
-const found = computed(() => picturesOfRows(own.value));
+const settings = computed(() => props.series.document.value!);
+const found = computed(() => picturesOfRows(settings.value));
 const files = useTemplateRef<HTMLInputElement>('files');
 const folder = useTemplateRef<HTMLInputElement>('folder');
 const isPicture = /\.(svg|png|jpe?g|webp|gif|bmp|avif|zip)$/i;
@@ -46,7 +46,7 @@ const named = (names: readonly string[]): string =>
       {{ series.bringing.value.done }} of {{ series.bringing.value.of }} brought
     </p>
     <p class="note" data-test="pictures-kept">
-      {{ own.pictures.length }} {{ own.pictures.length === 1 ? 'picture' : 'pictures' }}
+      {{ settings.pictures.length }} {{ settings.pictures.length === 1 ? 'picture' : 'pictures' }}
     </p>
     <p v-if="found.missing.length > 0" class="wrong" role="alert">Missing: {{ named(found.missing) }}.</p>
     <p v-if="found.unused.length > 0" class="note">

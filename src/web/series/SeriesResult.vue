@@ -64,7 +64,7 @@ const isUnderWay = computed(() => run.value?.state === 'under-way');
         class="action main"
         :disabled="made <= 0 || isUnderWay"
         :aria-busy="isUnderWay"
-        @click="series.take({ form, again, contacts })"
+        @click="series.make({ form, again, contacts })"
       >
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" />
         {{

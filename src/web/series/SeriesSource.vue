@@ -18,7 +18,7 @@ import SeriesPictures from './SeriesPictures.vue';
 import type { SeriesAtHand } from './useSeries';
 
 const props = defineProps<{ series: SeriesAtHand }>();
-const own = computed(() => props.series.document.value);
+const settings = computed(() => props.series.document.value);
 const picker = useTemplateRef<HTMLInputElement>('picker');
 function opened(event: Event): void {
   const input = event.target as HTMLInputElement;
@@ -49,11 +49,11 @@ const separatorNames: Readonly<Record<Separator, string>> = {
 const separatorChoices = separators.map((value) => ({ value, label: separatorNames[value] }));
 const wantsPictures = computed(
   () =>
-    own.value !== null &&
-    (own.value.pictures.length > 0 || own.value.match.some(({ target }) => target.on === 'logo')),
+    settings.value !== null &&
+    (settings.value.pictures.length > 0 || settings.value.match.some(({ target }) => target.on === 'logo')),
 );
 const guess = computed(() => {
-  const source = own.value?.source;
+  const source = settings.value?.source;
   if (source?.kind !== 'numbers' || source.wish.kind !== 'drawn') return '';
   return `Somebody who makes one up hits one of them once in ${Math.round(oneInSoMany(source.wish)).toLocaleString('en-GB')} times.`;
 });
@@ -80,11 +80,11 @@ const guess = computed(() => {
         </button>
       </div>
       <NumbersForm v-if="counts" @number="number" />
-      <p v-if="own" class="note" data-test="series-source">
+      <p v-if="settings" class="note" data-test="series-source">
         {{
-          own.source.kind === 'table'
-            ? `${own.source.name || 'Pasted cells'}: ${own.source.rows.length} rows, ${own.source.columns.length} columns`
-            : `${own.source.numbers.length} numbers, ${own.source.numbers[0]} to ${own.source.numbers.at(-1)}`
+          settings.source.kind === 'table'
+            ? `${settings.source.name || 'Pasted cells'}: ${settings.source.rows.length} rows, ${settings.source.columns.length} columns`
+            : `${settings.source.numbers.length} numbers, ${settings.source.numbers[0]} to ${settings.source.numbers.at(-1)}`
         }}
       </p>
       <div v-if="series.read.value?.bytes" class="read">
@@ -108,8 +108,8 @@ const guess = computed(() => {
       </ul>
     </section>
 
-    <SeriesMatch v-if="own && series.rows.value" :series="series" />
-    <SeriesPictures v-if="own && wantsPictures" :series="series" />
+    <SeriesMatch v-if="settings && series.rows.value" :series="series" />
+    <SeriesPictures v-if="settings && wantsPictures" :series="series" />
   </div>
 </template>
 

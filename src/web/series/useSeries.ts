@@ -55,7 +55,7 @@ export interface ReadFile extends Pick<Table, 'encoding' | 'separator' | 'notes'
   readonly bytes: Uint8Array | null;
 }
 
-export interface TakeWish {
+export interface SeriesWish {
   readonly form: SeriesForm;
   readonly again: boolean;
   readonly contacts: boolean;
@@ -97,7 +97,7 @@ export interface SeriesAtHand {
   readonly fix: (row: number | null, changes: readonly Change[]) => void;
   readonly show: (row: number) => void;
   readonly running: RunAtHand;
-  readonly take: (wish: TakeWish) => Promise<void>;
+  readonly make: (wish: SeriesWish) => Promise<void>;
 }
 
 /** Numbers that nobody can foretell. */
@@ -358,7 +358,7 @@ export function useSeries(jobId: string): SeriesAtHand {
       const fix = { row: row, changes: plain(changes) as SeriesDocument['fixes'][number]['changes'] };
       set({ ...document.value, fixes: [...document.value.fixes, fix] });
     },
-    take: (wish) =>
+    make: (wish) =>
       attempt(async () => {
         if (document.value === null || running.run.value?.state === 'under-way') return;
         await kept.saved();

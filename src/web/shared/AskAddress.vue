@@ -21,14 +21,14 @@ async function ask(): Promise<void> {
   const { address } = props;
   isBusy.value = true;
   await attempt(async () => {
-    const told = await askAddress(address);
-    if (props.address === address) answered.value = told;
+    const answer = await askAddress(address);
+    if (props.address === address) answered.value = answer;
   });
   isBusy.value = false;
 }
 
 const hostOf = (address: string): string => (URL.canParse(address) ? new URL(address).host : address);
-const texts: Readonly<Record<Answered['outcome'], (told: Answered) => string>> = {
+const texts: Readonly<Record<Answered['outcome'], (answer: Answered) => string>> = {
   answers: ({ at }) => `It answers at ${at}.`,
   refuses: ({ at, status }) =>
     `${hostOf(at)} answers with ${status}${status === 404 || status === 410 ? ': there is no such page' : ''}.`,
@@ -40,7 +40,7 @@ const texts: Readonly<Record<Answered['outcome'], (told: Answered) => string>> =
   'goes-round': ({ hops }) => `It sends on more than ${hops.length - 1} times, and may go round.`,
   'other-scheme': ({ at }) => `It sends on to ${at}, which no browser opens.`,
 };
-const isWell = (told: Answered): boolean => told.outcome === 'answers' && !told.isThirdParty;
+const isWell = (answer: Answered): boolean => answer.outcome === 'answers' && !answer.isThirdParty;
 </script>
 
 <template>

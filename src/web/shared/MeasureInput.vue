@@ -26,7 +26,7 @@ const field = useNumberField({
   show: (mm) => lengthNumber(mm, preferences.unit),
   name: (mm) => `${lengthNumber(mm, preferences.unit)} ${preferences.unit}`,
   noun: 'length',
-  take: (mm) => emit('change', Number(mm.toFixed(4))),
+  accept: (mm) => emit('change', Number(mm.toFixed(4))),
 });
 
 function step(event: KeyboardEvent, direction: 1 | -1): void {

@@ -14,16 +14,16 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [value: number] }>();
 const scale = (): number => props.scale ?? 1;
-const show = (own: number): string => String(Number((own * scale()).toFixed(3)));
+const show = (number: number): string => String(Number((number * scale()).toFixed(3)));
 const field = useNumberField({
   value: () => props.value,
   min: () => props.min,
   max: () => props.max,
   parse: (text) => plainNumber(text, scale()),
   show,
-  name: (own) => `${show(own)} ${props.unit}`.trim(),
+  name: (number) => `${show(number)} ${props.unit}`.trim(),
   noun: 'number',
-  take: (own) => emit('change', Number(own.toFixed(6))),
+  accept: (value) => emit('change', Number(value.toFixed(6))),
 });
 </script>
 

@@ -16,16 +16,16 @@ const props = defineProps<{
 const value = defineModel<number>({ required: true });
 const id = useId();
 const scale = (): number => props.scale ?? 1;
-const show = (own: number): string => String(Number((own * scale()).toFixed(2)));
+const show = (number: number): string => String(Number((number * scale()).toFixed(2)));
 const { typed, problem, said, isFocused, range, focus, type, settle, leave } = useNumberField({
   value: () => value.value,
   min: () => props.min,
   max: () => props.max,
   parse: (text) => plainNumber(text, scale()),
   show,
-  name: (own) => `${show(own)} ${props.unit}`.trim(),
+  name: (number) => `${show(number)} ${props.unit}`.trim(),
   noun: 'number',
-  take: (own) => (value.value = Number(own.toFixed(4))),
+  accept: (number) => (value.value = Number(number.toFixed(4))),
 });
 const hintId = useId();
 </script>

@@ -78,15 +78,15 @@ const others = computed(() => {
       </p>
       <p v-if="others.length > 0" class="note">{{ others.join(', ') }}.</p>
       <ul v-if="report && report.held.length > 0" class="names">
-        <li v-for="own in report.held.slice(0, 5)" :key="own.row">
-          Row {{ own.row + firstRow }}: {{ own.why }}
+        <li v-for="row in report.held.slice(0, 5)" :key="row.row">
+          Row {{ row.row + firstRow }}: {{ row.why }}
         </li>
         <li v-if="report.heldBack > 5">and {{ report.heldBack - 5 }} more.</li>
       </ul>
       <ul v-if="report && report.wrong.length > 0" class="names">
-        <li v-for="own in report.wrong.slice(0, 6)" :key="own.row">
-          Row {{ own.row + firstRow }}:
-          {{ own.text === null ? 'nothing was read' : `“${own.text}” was read` }}
+        <li v-for="row in report.wrong.slice(0, 6)" :key="row.row">
+          Row {{ row.row + firstRow }}:
+          {{ row.text === null ? 'nothing was read' : `“${row.text}” was read` }}
         </li>
       </ul>
       <ul v-if="report && report.files.length > 0" class="names">

@@ -9,7 +9,7 @@ import { uploadFile } from './uploads';
 
 const props = defineProps<{ source: LogoSource | null; what: string }>();
 /** Gives what is wrong with the source; nothing when it was taken. */
-const emit = defineEmits<{ take: [source: LogoSource] }>();
+const emit = defineEmits<{ choose: [source: LogoSource] }>();
 const problem = ref('');
 const removed = ref<readonly string[]>([]);
 const busy = ref(false);
@@ -25,10 +25,10 @@ const fromChoices = [
   { value: 'text', label: 'words' },
 ] as const;
 
-function take(source: LogoSource): void {
+function choose(source: LogoSource): void {
   problem.value = '';
   removed.value = [];
-  emit('take', source);
+  emit('choose', source);
 }
 
 async function upload(file: File): Promise<void> {
@@ -36,7 +36,7 @@ async function upload(file: File): Promise<void> {
   problem.value = '';
   try {
     const saved = await uploadFile(file);
-    take({
+    choose({
       kind: saved.mediaType === 'image/png' ? 'picture' : 'drawing',
       file: saved.hash,
       fileName: saved.fileName,
@@ -83,7 +83,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
       :title="name.replaceAll('-', ' ')"
       :aria-label="name.replaceAll('-', ' ')"
       :aria-pressed="source?.kind === 'icon' && source.icon === name"
-      @click="take({ kind: 'icon', icon: name })"
+      @click="choose({ kind: 'icon', icon: name })"
     >
       <svg viewBox="0 0 24 24" aria-hidden="true">
         <component :is="tag" v-for="([tag, attributes], index) in nodes" :key="index" v-bind="attributes" />
@@ -97,7 +97,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
         :key="emoji"
         type="button"
         :aria-pressed="source?.kind === 'emoji' && source.emoji === emoji"
-        @click="take({ kind: 'emoji', emoji })"
+        @click="choose({ kind: 'emoji', emoji })"
       >
         {{ emoji }}
       </button>
@@ -108,7 +108,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
       aria-label="Another emoji"
       placeholder="another one"
       :model-value="source?.kind === 'emoji' ? source.emoji : ''"
-      @update:model-value="$event.trim() && take({ kind: 'emoji', emoji: $event.trim() })"
+      @update:model-value="$event.trim() && choose({ kind: 'emoji', emoji: $event.trim() })"
     />
     <p class="note">Drawn as an outline, from a font that comes with Binarus.</p>
   </template>
@@ -119,7 +119,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
     :aria-label="`Words of the ${what}`"
     placeholder="Ternquay"
     :model-value="source?.kind === 'text' ? source.text : ''"
-    @update:model-value="$event.trim() && take({ kind: 'text', text: $event })"
+    @update:model-value="$event.trim() && choose({ kind: 'text', text: $event })"
   />
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <p v-if="removed.length > 0" class="note">Taken out of the file: {{ removed.join(', ') }}.</p>

@@ -16,7 +16,7 @@ function field() {
       show: String,
       name: (mm) => `${mm} mm`,
       noun: 'length',
-      take: (mm) => {
+      accept: (mm) => {
         given.push(mm);
         value.value = mm;
       },

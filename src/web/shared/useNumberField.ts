@@ -15,7 +15,7 @@ export interface NumberFieldOptions {
   readonly name: (value: number) => string;
   /** What the field takes, in words. */
   readonly noun: string;
-  readonly take: (value: number) => void;
+  readonly accept: (value: number) => void;
 }
 
 export interface NumberField {
@@ -51,7 +51,7 @@ const same = 1e-6;
  * what was typed, and never the nearest allowed value. On leaving the field says so.
  */
 export function useNumberField(options: NumberFieldOptions): NumberField {
-  const { value, min, max, parse, show, name, noun, take } = options;
+  const { value, min, max, parse, show, name, noun, accept } = options;
   const typed = ref(show(value()));
   const problem = ref('');
   const said = ref('');
@@ -64,7 +64,7 @@ export function useNumberField(options: NumberFieldOptions): NumberField {
 
   const give = (next: number): void => {
     given = next;
-    if (Math.abs(next - value()) > same) take(next);
+    if (Math.abs(next - value()) > same) accept(next);
   };
   const reset = (): void => {
     typed.value = show(value());

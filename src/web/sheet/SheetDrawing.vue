@@ -26,8 +26,8 @@ watch(
 );
 const isFirst = computed(() => page.value === 0);
 const placed = computed(() =>
-  (shown.value?.placed ?? []).map((own) =>
-    dragged.value?.slot === own.slot ? { ...own, ...dragged.value.place } : own,
+  (shown.value?.placed ?? []).map((piece) =>
+    dragged.value?.slot === piece.slot ? { ...piece, ...dragged.value.place } : piece,
   ),
 );
 const sizeOf = (piece: number) => {
@@ -55,42 +55,42 @@ function put(slot: number, place: Place): void {
   const round = (value: number): number => Number(value.toFixed(3));
   emit('change', {
     moved: [
-      ...props.document.moved.filter((own) => own.place !== slot),
+      ...props.document.moved.filter((piece) => piece.place !== slot),
       { place: slot, x: round(x), y: round(y), quarters },
     ],
   });
 }
 function putBack(slot: number): void {
-  emit('change', { moved: props.document.moved.filter((own) => own.place !== slot) });
+  emit('change', { moved: props.document.moved.filter((piece) => piece.place !== slot) });
 }
 function leaveEmpty(slot: number): void {
   picked.value = null;
   emit('change', {
     empty: [...props.document.empty, slot].sort((a, b) => a - b),
-    moved: props.document.moved.filter((own) => own.place !== slot),
+    moved: props.document.moved.filter((piece) => piece.place !== slot),
   });
 }
 const fill = (slot: number): void =>
-  emit('change', { empty: props.document.empty.filter((own) => own !== slot) });
+  emit('change', { empty: props.document.empty.filter((piece) => piece !== slot) });
 
 /** Turned about its middle. */
 function turn(slot: number): void {
-  const own = placed.value.find((one) => one.slot === slot);
-  if (own === undefined) return;
-  const { width, height } = boxOf(own.piece, own);
+  const piece = placed.value.find((one) => one.slot === slot);
+  if (piece === undefined) return;
+  const { width, height } = boxOf(piece.piece, piece);
   put(slot, {
-    x: own.x + (width - height) / 2,
-    y: own.y + (height - width) / 2,
-    quarters: ((own.quarters + 1) % 4) as Place['quarters'],
+    x: piece.x + (width - height) / 2,
+    y: piece.y + (height - width) / 2,
+    quarters: ((piece.quarters + 1) % 4) as Place['quarters'],
   });
 }
 
 const snapMm = 2;
 function drag(event: PointerEvent, slot: number): void {
   picked.value = slot;
-  const own = placed.value.find((one) => one.slot === slot);
+  const piece = placed.value.find((one) => one.slot === slot);
   const matrix = drawing.value?.getScreenCTM();
-  if (!isFirst.value || own === undefined || !matrix || event.button !== 0) return;
+  if (!isFirst.value || piece === undefined || !matrix || event.button !== 0) return;
   const [fromX, fromY] = [event.clientX, event.clientY];
   const others = placed.value
     .filter((one) => one.slot !== slot)
@@ -102,11 +102,11 @@ function drag(event: PointerEvent, slot: number): void {
       const [dx, dy] = [(moved.clientX - fromX) / matrix.a, (moved.clientY - fromY) / matrix.d];
       // A click is no drag.
       if (last === null && Math.hypot(moved.clientX - fromX, moved.clientY - fromY) < 4) return;
-      const box = { x: own.x + dx, y: own.y + dy, ...boxOf(own.piece, own) };
+      const box = { x: piece.x + dx, y: piece.y + dy, ...boxOf(piece.piece, piece) };
       const free = moved.altKey
         ? box
         : { ...box, ...snapped(box, others, props.view.room, props.document.gapMm, snapMm) };
-      last = { x: free.x, y: free.y, quarters: own.quarters };
+      last = { x: free.x, y: free.y, quarters: piece.quarters };
       dragged.value = { slot, place: last };
     },
     () => {
@@ -117,8 +117,8 @@ function drag(event: PointerEvent, slot: number): void {
 }
 
 function key(event: KeyboardEvent, slot: number): void {
-  const own = placed.value.find((one) => one.slot === slot);
-  if (!isFirst.value || own === undefined) return;
+  const piece = placed.value.find((one) => one.slot === slot);
+  if (!isFirst.value || piece === undefined) return;
   const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
   const ways: Readonly<Record<string, readonly [number, number]>> = {
     ArrowLeft: [-step, 0],
@@ -127,7 +127,7 @@ function key(event: KeyboardEvent, slot: number): void {
     ArrowDown: [0, step],
   };
   const way = ways[event.key];
-  if (way !== undefined) put(slot, { ...own, x: own.x + way[0], y: own.y + way[1] });
+  if (way !== undefined) put(slot, { ...piece, x: piece.x + way[0], y: piece.y + way[1] });
   else if (event.key === 'r') turn(slot);
   else if (event.key === 'Delete' || event.key === 'Backspace') leaveEmpty(slot);
   else if (event.key === 'Home') putBack(slot);
@@ -163,19 +163,19 @@ const nameOf = (slot: number, piece: number): string =>
       >
         <defs>
           <g
-            v-for="(own, index) in view.pieces"
+            v-for="(piece, index) in view.pieces"
             :id="`${id}-${index}`"
             :key="index"
             :transform="
-              own.mirrored
-                ? `translate(${own.box.x + own.box.width} ${-own.box.y}) scale(-1 1)`
-                : `translate(${-own.box.x} ${-own.box.y})`
+              piece.mirrored
+                ? `translate(${piece.box.x + piece.box.width} ${-piece.box.y}) scale(-1 1)`
+                : `translate(${-piece.box.x} ${-piece.box.y})`
             "
           >
-            <path :d="own.picture.outlinePath" :fill="own.picture.baseColour" class="outline" />
-            <PieceArt :parts="own.picture.finished" />
-            <path :d="own.picture.holesPath" class="holes" />
-            <path :d="own.picture.outlinePath" class="cut" />
+            <path :d="piece.picture.outlinePath" :fill="piece.picture.baseColour" class="outline" />
+            <PieceArt :parts="piece.picture.finished" />
+            <path :d="piece.picture.holesPath" class="holes" />
+            <path :d="piece.picture.outlinePath" class="cut" />
           </g>
         </defs>
         <rect class="paper" :width="view.widthMm" :height="view.heightMm" @pointerdown="picked = null" />
@@ -214,19 +214,19 @@ const nameOf = (slot: number, piece: number): string =>
           </text>
         </g>
         <g
-          v-for="own in placed"
-          :key="own.slot"
-          :class="['piece', { picked: picked === own.slot, moved: isMoved(own.slot) }]"
+          v-for="piece in placed"
+          :key="piece.slot"
+          :class="['piece', { picked: picked === piece.slot, moved: isMoved(piece.slot) }]"
           tabindex="0"
           role="button"
-          :aria-label="nameOf(own.slot, own.piece)"
-          :aria-pressed="picked === own.slot"
-          @pointerdown="drag($event, own.slot)"
-          @focus="picked = own.slot"
-          @keydown="key($event, own.slot)"
+          :aria-label="nameOf(piece.slot, piece.piece)"
+          :aria-pressed="picked === piece.slot"
+          @pointerdown="drag($event, piece.slot)"
+          @focus="picked = piece.slot"
+          @keydown="key($event, piece.slot)"
         >
-          <use :href="`#${id}-${own.piece}`" :transform="transformOf(own.piece, own)" />
-          <rect class="grip" :x="own.x" :y="own.y" v-bind="boxOf(own.piece, own)" />
+          <use :href="`#${id}-${piece.piece}`" :transform="transformOf(piece.piece, piece)" />
+          <rect class="grip" :x="piece.x" :y="piece.y" v-bind="boxOf(piece.piece, piece)" />
         </g>
       </svg>
     </div>

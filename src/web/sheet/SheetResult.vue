@@ -18,7 +18,9 @@ const page = defineModel<number>('page', { required: true });
 const preferences = usePreferences();
 
 const perSheet = computed(() => props.view.pages[0]?.placed.length ?? 0);
-const total = computed(() => props.view.pages.reduce((sum, own) => sum + own.placed.length * own.sheets, 0));
+const total = computed(() =>
+  props.view.pages.reduce((sum, page) => sum + page.placed.length * page.sheets, 0),
+);
 /** Of the first piece, as it is cut. */
 const box = computed(() => props.view.pieces[0]!.box);
 const isOne = computed(() => props.view.pieces.length === 1);
@@ -128,7 +130,7 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
         class="action main"
         :disabled="stops || perSheet === 0"
         :aria-busy="sheet.progress.value !== null"
-        @click="sheet.take(format, part)"
+        @click="sheet.download(format, part)"
       >
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" />
         {{ view.pages.length > 1 ? 'Take the files' : 'Take the file' }}
@@ -138,23 +140,23 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
         {{ Math.round(100 * sheet.progress.value.share) }} %
         <button type="button" class="link" @click="sheet.giveUp()">Give up</button>
       </p>
-      <div v-if="sheet.taken.value" data-test="sheet-taken" role="status">
-        <p v-if="sheet.taken.value.wrong.length > 0" class="said">
+      <div v-if="sheet.downloaded.value" data-test="sheet-downloaded" role="status">
+        <p v-if="sheet.downloaded.value.wrong.length > 0" class="said">
           <StateShape state="stop" />
           <span
             >Nothing was handed over: the code of piece
-            {{ sheet.taken.value.wrong.slice(0, 8).join(', ') }} does not say what its job says.</span
+            {{ sheet.downloaded.value.wrong.slice(0, 8).join(', ') }} does not say what its job says.</span
           >
         </p>
         <p v-else class="said">
           <StateShape state="fine" />
           <span
-            >{{ sheet.taken.value.codes }} of {{ sheet.taken.value.codes }} codes were read from the
+            >{{ sheet.downloaded.value.codes }} of {{ sheet.downloaded.value.codes }} codes were read from the
             file.</span
           >
         </p>
         <ul class="names">
-          <li v-for="name in sheet.taken.value.names" :key="name" class="measure">{{ name }}</li>
+          <li v-for="name in sheet.downloaded.value.names" :key="name" class="measure">{{ name }}</li>
         </ul>
       </div>
     </section>

@@ -31,7 +31,7 @@ onMounted(() => {
   void shelf.load();
 });
 
-const own = computed(() => props.sheet.document.value!);
+const document = computed(() => props.sheet.document.value!);
 const job = computed(() => props.sheet.job.value);
 
 /** All that can be chosen; what is at hand and is none of them stands first. */
@@ -42,14 +42,14 @@ const known = computed(() => {
   const machine = job.value === null ? [] : [{ ...machineStock(job.value), group: 'This machine' }];
   const shipped = stocks.map(({ id, name, stock }) => ({ id, name, stock, group: groupOf(stock) }));
   const all = [...mine, ...machine.filter(({ id }) => !stocks.some((one) => one.id === id)), ...shipped];
-  const { stock } = own.value;
+  const { stock } = document.value;
   return all.some(({ id }) => id === stock.id) ? all : [{ ...stock, group: 'At hand' }, ...all];
 });
 const stockChoices = computed(() =>
   known.value.map(({ id, name, group }) => ({ value: id, label: name, group })),
 );
 const stockId = computed({
-  get: () => own.value.stock.id,
+  get: () => document.value.stock.id,
   set: (id: string) => {
     const found = known.value.find((one) => one.id === id);
     if (found !== undefined)
@@ -75,13 +75,13 @@ const saving = ref<string | null>(null);
 async function saveStock(): Promise<void> {
   const name = saving.value?.trim() ?? '';
   if (name === '') return;
-  if (await shelf.addSheetStock({ name, stock: own.value.stock.stock })) {
+  if (await shelf.addSheetStock({ name, stock: document.value.stock.stock })) {
     saving.value = null;
     const kept = shelf.sheetStocks.find((one) => one.name === name);
     if (kept !== undefined) stockId.value = kept.id;
   }
 }
-const ownStock = computed(() => shelf.sheetStocks.find(({ id }) => id === own.value.stock.id));
+const ownStock = computed(() => shelf.sheetStocks.find(({ id }) => id === document.value.stock.id));
 
 const layoutChoices = computed(() => [
   { value: 'grid' as const, label: 'Rows, all upright' },
@@ -90,17 +90,17 @@ const layoutChoices = computed(() => [
   { value: 'interlocked' as const, label: 'Interlocked, every other row turned over' },
 ]);
 const layout = computed({
-  get: () => own.value.layout,
+  get: () => document.value.layout,
   set: (value: Layout) => props.sheet.change({ layout: value }),
 });
 
-const isAlone = computed(() => own.value.pieces.length === 1);
+const isAlone = computed(() => document.value.pieces.length === 1);
 const setQuantity = (index: number, quantity: number | null): void =>
   props.sheet.change({
-    pieces: own.value.pieces.map((piece, at) => (at === index ? { ...piece, quantity } : piece)),
+    pieces: document.value.pieces.map((piece, at) => (at === index ? { ...piece, quantity } : piece)),
   });
 const takeOff = (index: number): void =>
-  props.sheet.change({ pieces: own.value.pieces.filter((_, at) => at !== index) });
+  props.sheet.change({ pieces: document.value.pieces.filter((_, at) => at !== index) });
 
 /** Jobs of the same material and machine, which can lie on the same sheet. */
 const profile = computed(() => {
@@ -121,7 +121,7 @@ watch(
   { immediate: true },
 );
 const addable = computed(() => {
-  const here = new Set(own.value.pieces.map(({ jobId }) => jobId));
+  const here = new Set(document.value.pieces.map(({ jobId }) => jobId));
   return others.value
     .filter((other) => !here.has(other.id))
     .map(({ id, name }) => ({ value: id, label: name }));
@@ -149,64 +149,66 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
     <section>
       <h2 class="heading">Stock</h2>
       <PickList v-model="stockId" label="Stock" :choices="stockChoices" />
-      <div v-if="own.stock.stock.kind === 'sheet'" class="measures">
+      <div v-if="document.stock.stock.kind === 'sheet'" class="measures">
         <MeasureInput
           label="Sheet width"
-          :mm="own.stock.stock.widthMm"
+          :mm="document.stock.stock.widthMm"
           :min-mm="10"
           :max-mm="10000"
-          @change="measure({ ...(own.stock.stock as SheetStock), widthMm: $event })"
+          @change="measure({ ...(document.stock.stock as SheetStock), widthMm: $event })"
         />
         <MeasureInput
           label="Sheet height"
-          :mm="own.stock.stock.heightMm"
+          :mm="document.stock.stock.heightMm"
           :min-mm="10"
           :max-mm="10000"
-          @change="measure({ ...(own.stock.stock as SheetStock), heightMm: $event })"
+          @change="measure({ ...(document.stock.stock as SheetStock), heightMm: $event })"
         />
         <MeasureInput
           label="Margin"
-          :mm="marginOf(own.stock.stock)"
+          :mm="marginOf(document.stock.stock)"
           :min-mm="0"
           :max-mm="500"
-          @change="measure({ ...(own.stock.stock as SheetStock), marginMm: evenMargin($event) })"
+          @change="measure({ ...(document.stock.stock as SheetStock), marginMm: evenMargin($event) })"
         />
         <MeasureInput
           label="Gap"
-          :mm="own.gapMm"
+          :mm="document.gapMm"
           :min-mm="0"
           :max-mm="200"
           @change="sheet.change({ gapMm: $event })"
         />
         <SwitchField
           label="Shared cut lines"
-          :model-value="own.gapMm === kerfMm"
+          :model-value="document.gapMm === kerfMm"
           @update:model-value="sheet.change({ gapMm: $event ? kerfMm : usualGap(kerfMm) })"
         />
       </div>
-      <div v-else-if="own.stock.stock.kind === 'roll'" class="measures">
+      <div v-else-if="document.stock.stock.kind === 'roll'" class="measures">
         <MeasureInput
           label="Label width"
-          :mm="own.stock.stock.labelWidthMm"
+          :mm="document.stock.stock.labelWidthMm"
           :min-mm="5"
-          :max-mm="own.stock.stock.widthMm"
-          @change="measure({ ...own.stock.stock, labelWidthMm: $event } as Stock)"
+          :max-mm="document.stock.stock.widthMm"
+          @change="measure({ ...document.stock.stock, labelWidthMm: $event } as Stock)"
         />
         <MeasureInput
           label="Label height"
-          :mm="own.stock.stock.labelHeightMm"
+          :mm="document.stock.stock.labelHeightMm"
           :min-mm="5"
           :max-mm="2000"
-          @change="measure({ ...own.stock.stock, labelHeightMm: $event } as Stock)"
+          @change="measure({ ...document.stock.stock, labelHeightMm: $event } as Stock)"
         />
       </div>
       <p v-if="stockProblem" class="problem" role="alert">{{ stockProblem }}</p>
-      <p v-if="own.stock.stock.kind === 'sheet' && sheet.view.value" class="note measure">
+      <p v-if="document.stock.stock.kind === 'sheet' && sheet.view.value" class="note measure">
         room for {{ Number(sheet.view.value.room.width.toFixed(1)) }} ×
         {{ Number(sheet.view.value.room.height.toFixed(1)) }} mm
       </p>
-      <div v-if="own.stock.id === 'at-hand' && saving === null">
-        <button type="button" class="link" @click="saving = own.stock.name">Keep as one of your own…</button>
+      <div v-if="document.stock.id === 'at-hand' && saving === null">
+        <button type="button" class="link" @click="saving = document.stock.name">
+          Keep as one of your own…
+        </button>
       </div>
       <form v-if="saving !== null" class="save" @submit.prevent="saveStock">
         <input v-model="saving" aria-label="Name of the stock" maxlength="60" />
@@ -218,7 +220,7 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
       <p v-if="shelf.problem" class="problem" role="alert">{{ shelf.problem }}</p>
     </section>
 
-    <section v-if="isAlone && own.stock.stock.kind === 'sheet'">
+    <section v-if="isAlone && document.stock.stock.kind === 'sheet'">
       <h2 class="heading">Laid out</h2>
       <PickList v-model="layout" label="Layout" :choices="layoutChoices" />
     </section>
@@ -226,7 +228,7 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
     <section>
       <h2 class="heading">Pieces</h2>
       <ul class="pieces">
-        <li v-for="(piece, index) in own.pieces" :key="piece.jobId">
+        <li v-for="(piece, index) in document.pieces" :key="piece.jobId">
           <span class="name">{{ sheet.view.value?.pieces[index]?.title ?? '…' }}</span>
           <NumberInput
             v-if="piece.quantity !== null"
@@ -251,7 +253,7 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
       <SwitchField
         v-if="isAlone"
         label="As many as fit on one sheet"
-        :model-value="own.pieces[0]!.quantity === null"
+        :model-value="document.pieces[0]!.quantity === null"
         @update:model-value="setQuantity(0, $event ? null : sheet.view.value?.perSheet || 1)"
       />
       <div v-if="addable.length > 0" class="add">
@@ -266,14 +268,14 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </section>
 
-    <section v-if="own.stock.stock.kind === 'sheet'">
+    <section v-if="document.stock.stock.kind === 'sheet'">
       <h2 class="heading">Marks on the sheet</h2>
       <SwitchField
         v-for="{ mark, label } in markRows"
         :key="mark"
         :label="label"
-        :model-value="own.marks[mark]"
-        @update:model-value="sheet.change({ marks: { ...own.marks, [mark]: $event } })"
+        :model-value="document.marks[mark]"
+        @update:model-value="sheet.change({ marks: { ...document.marks, [mark]: $event } })"
       />
     </section>
   </div>

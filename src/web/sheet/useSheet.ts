@@ -1,4 +1,4 @@
-/** The sheet at hand: fetched, laid out beside the page, kept as it changes, and taken as files. */
+/** The sheet at hand: fetched, laid out beside the page, kept as it changes, and downloaded as files. */
 import {
   computed,
   onScopeDispose,
@@ -25,7 +25,7 @@ import { useJobDocument } from '../shared/useJobDocument';
 import { zipped } from '../shared/zipped';
 import { firstSheet } from './firstSheet';
 
-export interface Taken {
+export interface SheetDownloaded {
   readonly names: readonly string[];
   readonly codes: number;
   /** Numbers of pieces whose code says something else, counted from 1. */
@@ -41,7 +41,7 @@ export interface SheetAtHand {
   /** Of the first job, the narrowest piece that no limit stops; null while it is looked for, or where there is none. */
   readonly leastWidthMm: Ref<number | null>;
   readonly progress: ShallowRef<Progress | null>;
-  readonly taken: ShallowRef<Taken | null>;
+  readonly downloaded: ShallowRef<SheetDownloaded | null>;
   readonly isSaved: Ref<boolean>;
   readonly saving: Saving;
   readonly change: (change: Partial<SheetDocument>) => void;
@@ -50,7 +50,7 @@ export interface SheetAtHand {
   readonly add: (jobId: string) => Promise<void>;
   /** The first job in the largest size that gives a count, as a new revision. */
   readonly resize: (count: number) => Promise<void>;
-  readonly take: (format: FormatId, part: SheetPart) => Promise<void>;
+  readonly download: (format: FormatId, part: SheetPart) => Promise<void>;
   readonly giveUp: () => void;
 }
 
@@ -71,7 +71,7 @@ export function useSheet(jobId: string): SheetAtHand {
   const jobs = shallowRef<ReadonlyMap<string, { readonly revision: number; readonly job: Job }>>(new Map());
   const leastWidthMm = ref<number | null>(null);
   const progress = shallowRef<Progress | null>(null);
-  const taken = shallowRef<Taken | null>(null);
+  const downloaded = shallowRef<SheetDownloaded | null>(null);
   const before = shallowRef<readonly SheetDocument[]>([]);
   let [layings, takings, isGone] = [0, 0, false];
   /** The job whose least width is known or looked for. */
@@ -102,7 +102,7 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   function set(next: SheetDocument): void {
-    taken.value = null;
+    downloaded.value = null;
     kept.set(next);
     void attempt(lay);
   }
@@ -166,7 +166,7 @@ export function useSheet(jobId: string): SheetAtHand {
     view,
     leastWidthMm,
     progress,
-    taken,
+    downloaded,
     isSaved,
     saving: kept.saving,
     job: computed(() => jobs.value.get(firstId())?.job ?? null),
@@ -200,23 +200,23 @@ export function useSheet(jobId: string): SheetAtHand {
         if (job === null) throw new Error(`No size gives ${count} on this sheet.`);
         const saved = await saveRevision(id, opened.revision, job);
         jobs.value = new Map([...jobs.value, [id, { revision: saved.revision, job: saved.document }]]);
-        taken.value = null;
+        downloaded.value = null;
         await lay();
         await findLeastWidth();
       }),
-    take: (format, part) =>
+    download: (format, part) =>
       attempt(async () => {
         const sheet = document.value;
         if (sheet === null || progress.value !== null) return;
         const mine = ++takings;
-        taken.value = null;
+        downloaded.value = null;
         progress.value = { doing: 'reading-back', share: 0 };
         try {
           const { proxy } = await import('comlink');
           const tell = (now: Progress): void => {
             if (mine === takings) progress.value = now;
           };
-          const files = await useEngine().maker.takeSheet(
+          const files = await useEngine().maker.sheetFiles(
             plain(sheet),
             sheetJobs(sheet),
             { format, part },
@@ -224,7 +224,7 @@ export function useSheet(jobId: string): SheetAtHand {
           );
           if (mine !== takings) return;
           if ('problem' in files) throw new Error(files.problem);
-          taken.value = {
+          downloaded.value = {
             names: files.files.map(({ name }) => name),
             codes: files.codes,
             wrong: [...new Set(files.unread.map(({ slot }) => slot + 1))],

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { MachineKindId } from '../../core/plan';
-import type { TakeId } from '../../core/files';
+import type { DownloadId } from '../../core/files';
 import { recall, remember } from '../shared/browserStorage';
 import type { LengthUnit } from '../shared/units';
 
@@ -39,14 +39,14 @@ export const usePreferences = defineStore('preferences', () => {
   return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself, recentPairs, usePair, takes };
 });
 
-type TakesByKind = Partial<Record<MachineKindId, readonly TakeId[]>>;
+type TakesByKind = Partial<Record<MachineKindId, readonly DownloadId[]>>;
 /** Formats that there are none of any more are left out where they are offered. */
 function takesOf(value: unknown): TakesByKind {
   if (typeof value !== 'object' || value === null) return {};
   return Object.fromEntries(
     Object.entries(value).map(([kind, ids]) => [
       kind,
-      (Array.isArray(ids) ? ids : []).filter((id): id is TakeId => typeof id === 'string'),
+      (Array.isArray(ids) ? ids : []).filter((id): id is DownloadId => typeof id === 'string'),
     ]),
   );
 }

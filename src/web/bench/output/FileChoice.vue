@@ -3,22 +3,22 @@
 import { ChevronDown, ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { fileNames, usualPattern } from '../../../core/output';
-import { nameValues, suitsMachine, takes, type Take, type TakeId } from '../../../core/files';
+import { downloads, nameValues, suitsMachine, type Download, type DownloadId } from '../../../core/files';
 import { pairOfJob, type Job } from '../../../core/job';
 
 const props = defineProps<{ job: Job; revision: number; pattern: string; disabled: boolean }>();
-const chosen = defineModel<readonly TakeId[]>({ required: true });
+const chosen = defineModel<readonly DownloadId[]>({ required: true });
 
 const possible = computed(() =>
-  takes.filter(({ needs }) => needs !== 'dots' || props.job.making.pair.machine.dotMm !== null),
+  downloads.filter(({ needs }) => needs !== 'dots' || props.job.making.pair.machine.dotMm !== null),
 );
 const suited = computed(() =>
-  possible.value.filter((take) => suitsMachine(take, props.job.making.pair.machine)),
+  possible.value.filter((download) => suitsMachine(download, props.job.making.pair.machine)),
 );
-const others = computed(() => possible.value.filter((take) => !suited.value.includes(take)));
+const others = computed(() => possible.value.filter((download) => !suited.value.includes(download)));
 const isOpen = ref(false);
 /** All in one order while the list is open, so that nothing moves when it is ticked; else what is ticked stays in sight. */
-const rows = computed((): readonly Take[] => [
+const rows = computed((): readonly Download[] => [
   ...suited.value,
   ...others.value.filter(({ id }) => isOpen.value || chosen.value.includes(id)),
 ]);
@@ -38,29 +38,29 @@ const names = computed(() => {
   return new Map(rows.value.map(({ id }, index) => [id, all[index]!]));
 });
 
-function toggle(id: TakeId, isChosen: boolean): void {
+function toggle(id: DownloadId, isChosen: boolean): void {
   chosen.value = isChosen ? [...chosen.value, id] : chosen.value.filter((other) => other !== id);
 }
 </script>
 
 <template>
-  <ul class="takes" aria-label="Formats">
-    <li v-for="take in rows" :key="take.id">
-      <label class="take">
+  <ul class="formats" aria-label="Formats">
+    <li v-for="download in rows" :key="download.id">
+      <label class="format">
         <input
           type="checkbox"
-          :checked="chosen.includes(take.id)"
+          :checked="chosen.includes(download.id)"
           :disabled="disabled"
-          @change="toggle(take.id, ($event.target as HTMLInputElement).checked)"
+          @change="toggle(download.id, ($event.target as HTMLInputElement).checked)"
         />
         <span>
-          <strong>{{ take.name }}</strong> <span class="use">{{ take.use }}</span>
+          <strong>{{ download.name }}</strong> <span class="use">{{ download.use }}</span>
           <span
-            v-if="chosen.includes(take.id)"
+            v-if="chosen.includes(download.id)"
             class="measure name"
             data-test="file-name"
-            :title="names.get(take.id)"
-            >{{ names.get(take.id) }}</span
+            :title="names.get(download.id)"
+            >{{ names.get(download.id) }}</span
           >
         </span>
       </label>
@@ -79,12 +79,12 @@ function toggle(id: TakeId, isChosen: boolean): void {
 </template>
 
 <style scoped>
-.takes {
+.formats {
   display: grid;
   gap: 3px;
 }
 
-.take {
+.format {
   display: grid;
   grid-template-columns: 15px minmax(0, 1fr);
   gap: 8px;
@@ -92,7 +92,7 @@ function toggle(id: TakeId, isChosen: boolean): void {
   cursor: pointer;
 }
 
-.take input {
+.format input {
   margin: 3px 0 0;
   accent-color: var(--accent);
 }

@@ -2,19 +2,19 @@
 /** Other ways out than a download: the clipboard, a share sheet where the system has one, the printer at true size. */
 import { Copy, Printer, Share2 } from '@lucide/vue';
 import { ref } from 'vue';
-import type { TakeId } from '../../../core/files';
-import type { TakenFile } from '../../../engine';
+import type { DownloadId } from '../../../core/files';
+import type { DownloadFile } from '../../../engine';
 
-const props = defineProps<{ one: (take: TakeId) => Promise<TakenFile | null>; disabled: boolean }>();
+const props = defineProps<{ one: (format: DownloadId) => Promise<DownloadFile | null>; disabled: boolean }>();
 const told = ref('');
 
-const blobOf = ({ bytes, mediaType }: TakenFile): Blob =>
+const blobOf = ({ bytes, mediaType }: DownloadFile): Blob =>
   new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mediaType });
 
 /** What a browser refuses, such as a clipboard without leave, is said. */
-async function hand(take: TakeId, over: (file: TakenFile) => Promise<string>): Promise<void> {
+async function hand(format: DownloadId, over: (file: DownloadFile) => Promise<string>): Promise<void> {
   told.value = '';
-  const file = await props.one(take);
+  const file = await props.one(format);
   if (file === null) return;
   try {
     told.value = await over(file);

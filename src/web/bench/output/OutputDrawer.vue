@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { usualPattern } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
 import { isLetPass } from '../../../core/run';
-import { suitsMachine, takes, type TakeId } from '../../../core/files';
+import { downloads, suitsMachine, type DownloadId } from '../../../core/files';
 import { sampleItems, type Job, type Override } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
@@ -19,7 +19,7 @@ import FileChoice from './FileChoice.vue';
 import HandOver from './HandOver.vue';
 import NamePattern from './NamePattern.vue';
 import ReadBackList from './ReadBackList.vue';
-import { useTaking } from './useTaking';
+import { useDownload } from './useDownload';
 import WatchMachine from './WatchMachine.vue';
 
 // Every page is given the same; none puts what it does not know on its element.
@@ -50,24 +50,25 @@ const provedText = computed(() => {
 });
 
 const kind = computed(() => props.job.making.pair.machine.kind);
-const firstSuited = (): readonly TakeId[] => [
-  takes.find((take) => suitsMachine(take, props.job.making.pair.machine))!.id,
+const firstSuited = (): readonly DownloadId[] => [
+  downloads.find((download) => suitsMachine(download, props.job.making.pair.machine))!.id,
 ];
 const chosen = computed({
-  get: (): readonly TakeId[] =>
-    preferences.takes[kind.value]?.filter((id) => takes.some((take) => take.id === id)) ?? firstSuited(),
+  get: (): readonly DownloadId[] =>
+    preferences.takes[kind.value]?.filter((id) => downloads.some((download) => download.id === id)) ??
+    firstSuited(),
   set: (ids) => {
     preferences.takes = { ...preferences.takes, [kind.value]: ids };
   },
 });
 const pattern = ref('');
-const taking = useTaking(() => ({
+const download = useDownload(() => ({
   view: props.view,
   quick: props.quick,
   pattern: pattern.value || usualPattern,
   proof: provedText.value,
 }));
-const { step, problem, taken, refused } = taking;
+const { step, problem, downloaded, refused } = download;
 const isHeld = computed(() => props.view.heldBackBy.length > 0);
 const stepText = computed(() => {
   switch (step.value?.doing) {
@@ -128,11 +129,11 @@ const sampleNote = computed(() => {
           type="button"
           class="action main"
           :disabled="isHeld || step !== null || chosen.length === 0"
-          @click="taking.download(chosen)"
+          @click="download.download(chosen)"
         >
           <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> {{ downloadText }}
         </button>
-        <HandOver :one="taking.one" :disabled="isHeld || step !== null" />
+        <HandOver :one="download.one" :disabled="isHeld || step !== null" />
         <WatchMachine :job="job" :disabled="view.made === null || step !== null" />
         <RouterLink :to="{ name: 'sheet', params: { id: bench.id } }" class="action">
           <Grid2x2 :size="15" :stroke-width="1.8" aria-hidden="true" /> Many on a sheet…
@@ -144,17 +145,21 @@ const sampleNote = computed(() => {
       <div v-if="step !== null" class="waiting" role="status">
         <progress :value="share" :max="1" aria-label="Done so far"></progress>
         <span>{{ stepText }}</span>
-        <button type="button" class="action quiet" @click="taking.giveUp()">Cancel</button>
+        <button type="button" class="action quiet" @click="download.cancel()">Cancel</button>
       </div>
       <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
         Whether it reads could not be checked: {{ quick.reads.value.problem }}
         <button type="button" class="action" @click="quick.check()">Check again</button>
-        <button type="button" class="action quiet" @click="taking.download(chosen, true)">
+        <button type="button" class="action quiet" @click="download.download(chosen, true)">
           Take it unchecked
         </button>
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <ReadBackList v-if="taken.length > 0 || refused.length > 0" :files="taken" :refused="refused" />
+      <ReadBackList
+        v-if="downloaded.length > 0 || refused.length > 0"
+        :files="downloaded"
+        :refused="refused"
+      />
       <NamePattern v-model="pattern" :job="job" />
       <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
       <p class="note">{{ proofNote }}</p>

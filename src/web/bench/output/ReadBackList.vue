@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** What was found in files that were handed over: read from their bytes, not from what was meant to be in them. */
-import type { TakenFile } from '../../../engine';
+import type { DownloadFile } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { bytesText } from '../../shared/bytesText';
 
-defineProps<{ files: readonly TakenFile[]; refused: readonly string[] }>();
+defineProps<{ files: readonly DownloadFile[]; refused: readonly string[] }>();
 </script>
 
 <template>

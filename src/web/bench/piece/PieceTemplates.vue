@@ -34,7 +34,7 @@ const pictures = useTemplatePictures(offers);
 const takesMessage = ref(false);
 
 /** Style and logo come along, as they are part of how it looks; the message only when asked for. */
-function take({ job, isOwn }: Offer): void {
+function choose({ job, isOwn }: Offer): void {
   const offered = isOwn ? job : withSampleWords(job);
   bench.edit(withPieceOf(props.job, offered, takesMessage.value ? null : props.code.message), 'template');
 }
@@ -72,7 +72,7 @@ async function keep(): Promise<void> {
     </div>
     <ul aria-label="Templates">
       <li v-for="offer in offers" :key="offer.id">
-        <button type="button" class="offer" :title="offer.about" @click="take(offer)">
+        <button type="button" class="offer" :title="offer.about" @click="choose(offer)">
           <span class="picture"
             ><PieceThumb v-if="pictures.get(offer.id)" :picture="pictures.get(offer.id)!" /><span
               v-else

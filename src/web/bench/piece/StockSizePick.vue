@@ -54,7 +54,7 @@ const choices = computed(() => [
   ),
 ]);
 
-function take(id: string): void {
+function choose(id: string): void {
   const size = sizes.value.find((entry) => entry.id === id);
   if (size === undefined) return;
   taken.value = id;
@@ -76,5 +76,5 @@ function take(id: string): void {
 </script>
 
 <template>
-  <PickList label="Stock size" :choices="choices" :model-value="chosen" @update:model-value="take" />
+  <PickList label="Stock size" :choices="choices" :model-value="chosen" @update:model-value="choose" />
 </template>

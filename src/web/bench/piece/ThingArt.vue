@@ -12,14 +12,14 @@ const props = defineProps<{ item: ArtSettings }>();
 const bench = useBench();
 const set = (change: Partial<ArtSettings>): void => void bench.editItem(props.item.id, change, 'art');
 const setInk = (change: Partial<ArtSettings['ink']>): void => set({ ink: { ...props.item.ink, ...change } });
-const take = (source: LogoSource): void => set({ source });
+const choose = (source: LogoSource): void => set({ source });
 </script>
 
 <template>
   <div class="editor">
     <section>
       <h2 class="heading">Icon or picture</h2>
-      <SourcePicker :source="item.source" what="picture" @take="take" />
+      <SourcePicker :source="item.source" what="picture" @choose="choose" />
     </section>
     <section>
       <h2 class="heading">Size and tone</h2>

@@ -7,7 +7,7 @@ import { useWording } from '../../shared/useWording';
 import { usePreferences } from '../../stores/preferences';
 
 const props = defineProps<{ best: BestWidth; valueMm: number }>();
-const emit = defineEmits<{ take: [mm: number] }>();
+const emit = defineEmits<{ choose: [mm: number] }>();
 const preferences = usePreferences();
 const { words } = useWording();
 
@@ -35,7 +35,7 @@ const label = computed(() =>
     :disabled="isBest"
     :title="why"
     :aria-label="`${label}${isBest ? '' : ` ${preferences.unit}`}. ${why}`"
-    @click="emit('take', best.widthMm)"
+    @click="emit('choose', best.widthMm)"
   >
     {{ label }}
   </button>

@@ -92,7 +92,7 @@ function onKey(event: KeyboardEvent): void {
             {{ choice.label }}
           </option>
         </select>
-        <BestWidth v-if="open === 'width'" :best="view.made.best" :value-mm="value" @take="setWidth" />
+        <BestWidth v-if="open === 'width'" :best="view.made.best" :value-mm="value" @choose="setWidth" />
       </span>
       <span v-for="row in rows" :key="row.kind" class="label" :class="row.holds ? 'fine' : row.strength">{{
         words(row.label)

@@ -91,7 +91,7 @@ const costText = ({ touches }: FitCandidate): string =>
     ? 'Nothing else changes.'
     : `Changes ${touches.map((kept) => keptNames[kept]).join(' and ')}.`;
 
-function take({ changes }: FitCandidate): void {
+function apply({ changes }: FitCandidate): void {
   bench.apply([...changes]);
   shown.value = false;
 }
@@ -137,7 +137,12 @@ function take({ changes }: FitCandidate): void {
             }}
             <template v-if="candidate.severity === 'caution'"> · with a caution left</template>
           </p>
-          <button type="button" class="action main" :disabled="report === undefined" @click="take(candidate)">
+          <button
+            type="button"
+            class="action main"
+            :disabled="report === undefined"
+            @click="apply(candidate)"
+          >
             Do this
           </button>
         </li>

@@ -36,7 +36,7 @@ const cameraChoices = cameras.map(({ id, name }) => ({ value: id, label: name })
 const scene = computed({ get: () => condition.value.scene, set: (id) => set({ scene: id, lux: null }) });
 const camera = computed({ get: () => condition.value.camera, set: (id) => set({ camera: id }) });
 const sceneSays = computed(() => scenes.find(({ id }) => id === condition.value.scene)!.says);
-async function take(): Promise<void> {
+async function photograph(): Promise<void> {
   const isNewest = ask();
   try {
     const taken = await useEngine().prover.look(
@@ -53,7 +53,7 @@ async function take(): Promise<void> {
   }
 }
 
-watchDebounced([() => props.job, () => props.code.id, condition, shot], take, {
+watchDebounced([() => props.job, () => props.code.id, condition, shot], photograph, {
   debounce: 120,
   immediate: true,
 });

@@ -43,7 +43,7 @@ async function send({ id, name: styleName }: HouseStyle): Promise<void> {
   });
 }
 
-async function take(file: File): Promise<void> {
+async function importFrom(file: File): Promise<void> {
   const taken = await house.importFile(file);
   told.value = taken === null ? '' : `Taken in as “${taken.name}”. It is not applied until you apply it.`;
 }
@@ -57,7 +57,7 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
 <template>
   <div class="head">
     <h2 class="heading">House styles</h2>
-    <FilePicker class="action quiet" accept=".json,application/json" @pick="take">From a file…</FilePicker>
+    <FilePicker class="action quiet" accept=".json,application/json" @pick="importFrom">From a file…</FilePicker>
   </div>
   <ul v-if="house.styles.length > 0">
     <li v-for="style in house.styles" :key="style.id" data-test="house-style">

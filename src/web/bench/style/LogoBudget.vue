@@ -51,7 +51,7 @@ async function search(): Promise<void> {
   if (isNewest()) searching.value = false;
 }
 
-function take({ version, level, mask }: Arrangement): void {
+function choose({ version, level, mask }: Arrangement): void {
   bench.editCode(
     { symbol: { ...props.code.symbol, level, version, mask, raiseLevel: false } },
     'logo-arrangement',
@@ -116,7 +116,7 @@ const takeLargest = (): Promise<void> =>
             {{ entry.used }} of {{ entry.correctable }}
           </td>
           <td class="measure">{{ lengthText(entry.moduleMm, preferences.unit) }}</td>
-          <td><button type="button" class="take" @click="take(entry)">take</button></td>
+          <td><button type="button" class="take" @click="choose(entry)">take</button></td>
         </tr>
       </tbody>
     </table>

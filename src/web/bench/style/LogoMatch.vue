@@ -50,7 +50,7 @@ async function look(): Promise<void> {
 }
 watch(() => props.job, look, { immediate: true });
 
-const take = ({ version, level }: PictureChoice): void =>
+const choose = ({ version, level }: PictureChoice): void =>
   void bench.editCode(
     { symbol: { ...props.code.symbol, version, level, mask: 'least-penalty' } },
     'picture-version',
@@ -115,7 +115,7 @@ const take = ({ version, level }: PictureChoice): void =>
               class="note"
               >this one</span
             >
-            <button v-else type="button" class="take" @click="take(choice)">take</button>
+            <button v-else type="button" class="take" @click="choose(choice)">take</button>
           </td>
         </tr>
       </tbody>

@@ -10,7 +10,7 @@ const props = defineProps<{ code: CodeSettings }>();
 const bench = useBench();
 const logo = computed(() => props.code.logo);
 
-function take(source: LogoSource): void {
+function choose(source: LogoSource): void {
   const next = logo.value === null ? newLogo(source) : withSource(logo.value, source);
   bench.editCode({ logo: next }, `logo-source-${source.kind}`);
 }
@@ -27,7 +27,7 @@ function setTitle(title: string): void {
       Remove it
     </button>
   </div>
-  <SourcePicker :source="logo?.source ?? null" what="logo" @take="take" />
+  <SourcePicker :source="logo?.source ?? null" what="logo" @choose="choose" />
   <div v-if="logo && logo.source.kind !== 'text'" class="title">
     <label for="logo-title">Title below</label>
     <ElInput

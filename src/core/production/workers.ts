@@ -59,7 +59,7 @@ export interface RowFiles<Kept> {
 }
 
 /** `Kept` is what was written: bytes, or where they lie. */
-export interface SeriesHands<Kept> {
+export interface SeriesWorkers<Kept> {
   /** How many parts can be worked on at once. */
   readonly count: number;
   look(): Promise<SeriesLook | null>;
@@ -85,7 +85,7 @@ export interface SeriesHands<Kept> {
   contacts(series: MeasuredSeries): Promise<Kept>;
 }
 
-export interface HandTools {
+export interface WorkerTools {
   readonly library: Library;
   readonly readers: readonly Reader[];
   readonly binary: (name: OutputBinary | ReadBinary) => Promise<ArrayBuffer>;
@@ -94,10 +94,10 @@ export interface HandTools {
 export const stemOf = (job: Job): string => `${slug(shownTitle(job)) || 'job'}_series`;
 
 /** On the thread that calls. */
-export function handsHere(
+export function workersHere(
   wish: SeriesWish,
-  { library, readers, binary }: HandTools,
-): SeriesHands<Uint8Array> {
+  { library, readers, binary }: WorkerTools,
+): SeriesWorkers<Uint8Array> {
   const table = rowsOf(wish.series);
   let kept: KeptRun | undefined;
   const madeOf = async (row: number, look: SeriesLook | null) => {
@@ -139,7 +139,7 @@ export function handsHere(
           fileName ?? `${slug(shownTitle(wish.job)) || 'job'}_${String(row + 1).padStart(digits, '0')}`;
         const made = await makeFiles(job, result, {
           revision: null,
-          takes: [wish.form as FormatId],
+          formats: [wish.form as FormatId],
           pattern: stem.replaceAll(/[{}]/g, ''),
           library,
           binary,

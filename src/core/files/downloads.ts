@@ -1,19 +1,19 @@
-/** What can be taken of a job, and the fields of its name. */
+/** What can be downloaded of a job, and the fields of its name. */
 import { titleOf, type Job } from '../job';
 import { outputFormats, suits, type FormatId, type NameValues, type OutputFormat } from '../output';
 import { machineKinds, type Machine, type PairValues } from '../plan';
 import type { JobResult } from '../run';
 
-/** Everything that can be taken of a job: the formats, and what needs more than operations. */
-export type TakeId = FormatId | 'svg-code' | 'sheet' | 'job';
+/** Everything that can be downloaded of a job: the formats, and what needs more than operations. */
+export type DownloadId = FormatId | 'svg-code' | 'sheet' | 'job';
 
-export interface Take extends Omit<OutputFormat, 'id' | 'load'> {
-  readonly id: TakeId;
+export interface Download extends Omit<OutputFormat, 'id' | 'load'> {
+  readonly id: DownloadId;
   /** Whether it is offered first for every machine. */
   readonly suitsAll?: true;
 }
 
-export const takes: readonly Take[] = [
+export const downloads: readonly Download[] = [
   ...outputFormats,
   {
     id: 'svg-code',
@@ -41,10 +41,10 @@ export const takes: readonly Take[] = [
     variant: '',
   },
 ];
-export const takeOf = (id: TakeId): Take => takes.find((format) => format.id === id)!;
+export const downloadOf = (id: DownloadId): Download => downloads.find((format) => format.id === id)!;
 
 /** Whether it is offered first for a machine. */
-export const suitsMachine = ({ id, suitsAll }: Take, machine: Pick<Machine, 'kind'>): boolean =>
+export const suitsMachine = ({ id, suitsAll }: Download, machine: Pick<Machine, 'kind'>): boolean =>
   suitsAll === true || suits(id, machine);
 
 /** Fields of names. */

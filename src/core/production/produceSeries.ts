@@ -1,7 +1,7 @@
 /** A series from its table to the files that are handed over: measured, proved, written, and every code read back. */
 import type { Finding } from '../finding';
-import type { RowFile, RowFiles, SeriesHands, SeriesWish } from './hands';
-import { stemOf } from './hands';
+import type { RowFile, RowFiles, SeriesWorkers, SeriesWish } from './workers';
+import { stemOf } from './workers';
 import {
   withoutMade,
   withRepeats,
@@ -22,16 +22,16 @@ export interface SeriesProgress {
   readonly share: number;
 }
 
-export interface TakenFile<Kept> {
+export interface DownloadFile<Kept> {
   readonly name: string;
   readonly mediaType: string;
   readonly kept: Kept;
 }
 
-export type TakenSeries<Kept> = { readonly series: MeasuredSeries } & (
+export type ProducedSeries<Kept> = { readonly series: MeasuredSeries } & (
   | {
       readonly state: 'made';
-      readonly files: readonly TakenFile<Kept>[];
+      readonly files: readonly DownloadFile<Kept>[];
       readonly codes: readonly ReadCode[];
       /** Null for files of their own. */
       readonly pages: number | null;
@@ -62,11 +62,11 @@ export interface TakeOptions {
 /** Rows, and codes, that are one part: little enough that all hands have work, and that little is lost with one. */
 const [rowsAPart, codesAPart, filesAPart] = [500, 400, 40];
 
-export async function takeSeries<Kept>(
+export async function produceSeries<Kept>(
   wish: SeriesWish,
-  workers: SeriesHands<Kept>,
+  workers: SeriesWorkers<Kept>,
   { madeBefore, tell = () => undefined }: TakeOptions = {},
-): Promise<TakenSeries<Kept>> {
+): Promise<ProducedSeries<Kept>> {
   const telling = (doing: SeriesStage, of: number): (() => TellDone) => {
     let done = 0;
     tell({ doing, share: 0 });
@@ -121,13 +121,13 @@ export async function takeSeries<Kept>(
 
 type Telling = (doing: SeriesStage, of: number) => () => TellDone;
 type Taken<Kept> =
-  TakenSeries<Kept> extends infer Each ? (Each extends unknown ? Omit<Each, 'series'> : never) : never;
+  ProducedSeries<Kept> extends infer Each ? (Each extends unknown ? Omit<Each, 'series'> : never) : never;
 
 /** Of each version the row with the longest message: the first that does not read, or null. */
 async function prove<Kept>(
   made: readonly SeriesRow[],
   { look }: MeasuredSeries,
-  workers: SeriesHands<Kept>,
+  workers: SeriesWorkers<Kept>,
 ): Promise<{ readonly finding: Finding; readonly row: number } | null> {
   const longest = new Map<number | null, SeriesRow>();
   for (const row of made) {
@@ -148,7 +148,7 @@ function whyNone({ rows }: MeasuredSeries): string {
 
 async function measured<Kept>(
   { series }: SeriesWish,
-  workers: SeriesHands<Kept>,
+  workers: SeriesWorkers<Kept>,
   madeBefore: TakeOptions['madeBefore'],
   telling: Telling,
 ): Promise<MeasuredSeries> {
@@ -170,7 +170,7 @@ async function measured<Kept>(
 async function document<Kept>(
   wish: SeriesWish,
   series: MeasuredSeries,
-  workers: SeriesHands<Kept>,
+  workers: SeriesWorkers<Kept>,
   telling: Telling,
 ): Promise<Taken<Kept>> {
   const written = await workers.write(series, telling('writing', 1)());
@@ -198,7 +198,7 @@ async function document<Kept>(
 
 async function files<Kept>(
   { rows, look }: MeasuredSeries,
-  workers: SeriesHands<Kept>,
+  workers: SeriesWorkers<Kept>,
   telling: Telling,
 ): Promise<Taken<Kept>> {
   const made = rows.filter(({ state }) => state === 'made');

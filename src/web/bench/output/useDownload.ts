@@ -1,33 +1,33 @@
-/** Taking files: they wait for the verdict, are written and read back beside the page, and then handed over. */
+/** DownloadControl files: they wait for the verdict, are written and read back beside the page, and then handed over. */
 import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import { newestOf } from '../../../core/tasks';
-import type { TakeId } from '../../../core/files';
-import { Stopped, type PressView, type Progress, type TakenFile } from '../../../engine';
+import type { DownloadId } from '../../../core/files';
+import { Stopped, type PressView, type Progress, type DownloadFile } from '../../../engine';
 import { keepRevision } from '../../shared/api';
 import { downloadBytes } from '../../shared/download';
 import { useEngine } from '../../shared/engine';
 import { useAttempt } from '../../shared/useAttempt';
 import { zipped } from '../../shared/zipped';
 import { useBench } from '../../stores/bench';
-import { noteTaken } from '../takenFiles';
+import { noteDownloaded } from '../downloadedFiles';
 import type { ReadsControl } from '../../shared/useQuickProof';
 
 /** What is done now, from the first to the last step. */
 export type Step =
   { readonly doing: 'checking'; readonly shots: number; readonly ofShots: number } | Progress;
 
-export interface Taking {
+export interface DownloadControl {
   readonly step: ComputedRef<Step | null>;
   readonly problem: Ref<string>;
   /** What was handed over last, with what was found in it. */
-  readonly taken: ShallowRef<readonly TakenFile[]>;
+  readonly downloaded: ShallowRef<readonly DownloadFile[]>;
   /** What was not, and why. */
   readonly refused: ShallowRef<readonly string[]>;
   /** Downloads them: one as it is, several in one zip. */
-  readonly download: (takes: readonly TakeId[], unchecked?: boolean) => Promise<void>;
+  readonly download: (formats: readonly DownloadId[], unchecked?: boolean) => Promise<void>;
   /** One file, for the clipboard, a share sheet or the printer; null when it was not to be had. */
-  readonly one: (take: TakeId) => Promise<TakenFile | null>;
-  readonly giveUp: () => void;
+  readonly one: (format: DownloadId) => Promise<DownloadFile | null>;
+  readonly cancel: () => void;
 }
 
 interface Source {
@@ -38,10 +38,10 @@ interface Source {
   readonly proof: string;
 }
 
-export function useTaking(source: () => Source): Taking {
+export function useDownload(source: () => Source): DownloadControl {
   const bench = useBench();
   const { problem, attempt } = useAttempt();
-  const taken = shallowRef<readonly TakenFile[]>([]);
+  const downloaded = shallowRef<readonly DownloadFile[]>([]);
   const refused = shallowRef<readonly string[]>([]);
   const writing = shallowRef<Progress | null>(null);
   /** What was given up meanwhile is not handed over. */
@@ -70,10 +70,10 @@ export function useTaking(source: () => Source): Taking {
   }
 
   async function written(
-    takes: readonly TakeId[],
+    formats: readonly DownloadId[],
     unread: boolean,
     isNewest: () => boolean,
-  ): Promise<readonly TakenFile[]> {
+  ): Promise<readonly DownloadFile[]> {
     await bench.flush();
     if (bench.document === null || bench.saveState !== 'saved') {
       problem.value = `A file carries the number of a saved revision, and this one is not saved yet. ${bench.saveProblem}`;
@@ -87,9 +87,9 @@ export function useTaking(source: () => Source): Taking {
     const tell = (progress: Progress): void => {
       if (isNewest()) writing.value = progress;
     };
-    const made = await useEngine().maker.take(
+    const made = await useEngine().maker.makeFiles(
       toRaw(bench.document),
-      { revision, takes: [...takes], pattern, proof, unread },
+      { revision, formats: [...formats], pattern, proof, unread },
       proxy(tell) as typeof tell,
     );
     if (!isNewest()) return [];
@@ -98,20 +98,20 @@ export function useTaking(source: () => Source): Taking {
       return [];
     }
     refused.value = made.refused.map(({ problem: why }) => why);
-    taken.value = made.files;
-    if (made.files.length > 0) noteTaken(id, revision);
+    downloaded.value = made.files;
+    if (made.files.length > 0) noteDownloaded(id, revision);
     return made.files;
   }
 
-  async function get(takes: readonly TakeId[], unchecked: boolean): Promise<readonly TakenFile[]> {
+  async function get(formats: readonly DownloadId[], unchecked: boolean): Promise<readonly DownloadFile[]> {
     const isNewest = asked.ask();
     problem.value = '';
     refused.value = [];
     if (!unchecked && !(await reads(isNewest))) return [];
-    let files: readonly TakenFile[] = [];
+    let files: readonly DownloadFile[] = [];
     await attempt(async () => {
       try {
-        files = await written(takes, unchecked, isNewest);
+        files = await written(formats, unchecked, isNewest);
       } catch (error) {
         if (!(error instanceof Stopped)) throw error;
       } finally {
@@ -124,16 +124,16 @@ export function useTaking(source: () => Source): Taking {
   return {
     step,
     problem,
-    taken,
+    downloaded,
     refused,
-    download: async (takes, unchecked = false) => {
-      const files = await get(takes, unchecked);
+    download: async (formats, unchecked = false) => {
+      const files = await get(formats, unchecked);
       if (files.length === 1) downloadBytes(files[0]!);
       else if (files.length > 1)
         await attempt(async () => downloadBytes(await zipped(files, bench.document!, bench.revision)));
     },
     one: async (id) => (await get([id], false))[0] ?? null,
-    giveUp: () => {
+    cancel: () => {
       asked.forget();
       waits.value = false;
       if (writing.value !== null) useEngine().maker.stop();
