@@ -204,3 +204,23 @@ test('everything goes out in one archive and comes in again, and the table is ha
   expect(text).toContain('name,collection,kind,message');
   expect(text).toContain(`"'=HYPERLINK(""https://elsewhere.example"")"`);
 });
+
+test('the licences of all that the program is made with are one click away', async ({ page }) => {
+  await page.goto('/');
+  const opened = page.waitForEvent('popup');
+  await page.getByRole('link', { name: 'Third-party licences' }).click();
+  const text = (await (await opened).locator('body').textContent()) ?? '';
+  const { dependencies } = JSON.parse(await readFile('package.json', 'utf8')) as {
+    dependencies: Record<string, string>;
+  };
+  const missing = Object.entries(dependencies).filter(([name, version]) => !text.includes(`${name}@${version} (`));
+  expect(missing).toEqual([]);
+  // Their titles as the licences themselves give them.
+  for (const title of [
+    'GNU LESSER GENERAL PUBLIC LICENSE',
+    'Mozilla Public License Version 2.0',
+    'SIL OPEN FONT LICENSE Version 1.1',
+    'Apache License',
+  ])
+    expect(text).toContain(title);
+});

@@ -10,3 +10,4 @@ await run('node', [
   '-c',
   'vite.node.config.ts',
 ]);
+await run('node', ['scripts/notices.mjs']);

@@ -85,6 +85,7 @@ const parts = (found: ImportReport) => [
     <a class="action quiet" href="/api/archive" download>Save everything as an archive</a>
     <button type="button" class="action quiet" @click="picker?.click()">Import an archive…</button>
     <button type="button" class="action quiet" @click="saveTable">Save this list as CSV</button>
+    <a class="action quiet" href="/notices.txt" target="_blank" rel="noopener">Third-party licences</a>
     <input
       ref="picker"
       type="file"

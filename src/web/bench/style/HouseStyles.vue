@@ -57,7 +57,9 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
 <template>
   <div class="head">
     <h2 class="heading">House styles</h2>
-    <FilePicker class="action quiet" accept=".json,application/json" @pick="importFrom">From a file…</FilePicker>
+    <FilePicker class="action quiet" accept=".json,application/json" @pick="importFrom"
+      >From a file…</FilePicker
+    >
   </div>
   <ul v-if="house.styles.length > 0">
     <li v-for="style in house.styles" :key="style.id" data-test="house-style">

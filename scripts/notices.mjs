@@ -1,0 +1,31 @@
+/**
+ * Writes what the licences of the packages ask for, those that the program and its page are made of: dist/web/notices.txt, which the
+ * page links to. Which packages these are, and where their licences lie, a kept tool says.
+ */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { promisify } from 'node:util';
+import checker from 'license-checker-rseidelsohn';
+
+const packages = await promisify(checker.init)({
+  start: '.',
+  production: true,
+  excludePrivatePackages: true,
+  customFormat: { publisher: '' },
+});
+
+/** Packages with the same licence, word for word, stand together above it. */
+const byText = new Map();
+for (const [name, { licenses, licenseFile }] of Object.entries(packages).sort()) {
+  // A read-me that names the licence is no licence text.
+  const hasText = licenseFile !== undefined && !/readme/i.test(licenseFile);
+  const text = hasText
+    ? readFileSync(licenseFile, 'utf8').replaceAll('\r\n', '\n').trim()
+    : `No licence text comes with it; its package.json names the licence ${licenses}.`;
+  if (!byText.has(text)) byText.set(text, []);
+  byText.get(text).push(`${name} (${licenses})`);
+}
+
+const line = '-'.repeat(80);
+const parts = [...byText].map(([text, names]) => `${line}\n${names.join('\n')}\n\n${text}\n`);
+const head = `Binarus is made with ${Object.keys(packages).length} packages by others. These are their licences.\n\n`;
+writeFileSync('dist/web/notices.txt', head + parts.join('\n'));
