@@ -5,6 +5,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { promisify } from 'node:util';
 import checker from 'license-checker-rseidelsohn';
+import texts from 'spdx-license-list/full.js';
 
 const packages = await promisify(checker.init)({
   start: '.',
@@ -13,16 +14,20 @@ const packages = await promisify(checker.init)({
   customFormat: { publisher: '' },
 });
 
+/** Of a licence by its identifier (SPDX). */
+const textOf = (id) => texts[id.replace('*', '')].licenseText.trim();
+
 /** Packages with the same licence, word for word, stand together above it. */
 const byText = new Map();
-for (const [name, { licenses, licenseFile }] of Object.entries(packages).sort()) {
+for (const [name, { licenses, licenseFile, repository }] of Object.entries(packages).sort()) {
   // A read-me that names the licence is no licence text.
   const hasText = licenseFile !== undefined && !/readme/i.test(licenseFile);
   const text = hasText
     ? readFileSync(licenseFile, 'utf8').replaceAll('\r\n', '\n').trim()
-    : `No licence text comes with it; its package.json names the licence ${licenses}.`;
+    : `No licence text comes with it. Its package.json names ${licenses}, whose text is:\n\n${textOf(licenses)}`;
   if (!byText.has(text)) byText.set(text, []);
-  byText.get(text).push(`${name} (${licenses})`);
+  const source = hasText || repository === undefined ? '' : `, source: ${repository}`;
+  byText.get(text).push(`${name} (${licenses}${source})`);
 }
 
 const line = '-'.repeat(80);
