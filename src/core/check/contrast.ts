@@ -10,7 +10,15 @@ import {
   type StylePaint,
 } from '../artwork';
 import { lumaOfRgb, reflectanceOfHex, rgbOfHex } from '../colour';
-import { say, severityRank, type Fix, type Quantity, type Severity, type Source } from '../finding';
+import {
+  type FindingKind,
+  say,
+  severityRank,
+  type Fix,
+  type Quantity,
+  type Severity,
+  type Source,
+} from '../finding';
 import { largestWhole, slack } from '../numbers';
 import { machineKinds, moduleTones, worstPair, type ModuleTone, type ToneKind } from '../plan';
 import { changeLogo, changeMaking, changeStyle, fix } from './changes';
@@ -140,7 +148,7 @@ export function measureLumaContrast(context: CodeContext): Measured {
 export const measureRedContrast = (context: CodeContext): Measured | null =>
   printsColours(context) ? measureColours(context, 'red') : null;
 
-const words: Readonly<Record<ToneKind, { kind: string; title: string; seen: string }>> = {
+const words: Readonly<Record<ToneKind, { kind: FindingKind; title: string; seen: string }>> = {
   luminance: { kind: 'contrast', title: 'Contrast', seen: 'the worst pair of modules' },
   luma: {
     kind: 'contrast-luma',

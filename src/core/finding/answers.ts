@@ -3,8 +3,61 @@ export const answers = ['reads', 'made', 'fits'] as const;
 /** Will it read? Can the machine make it? Does all of it have its place? */
 export type Answer = (typeof answers)[number];
 
-const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
+const kindsOf = {
   reads: [
+    // What is wrong with a message, whatever it is, concerns reading.
+    'address-doubled',
+    'address-email',
+    'address-ending',
+    'address-escape',
+    'address-form',
+    'address-host',
+    'address-http',
+    'address-long',
+    'address-other-scheme',
+    'address-private',
+    'address-scheme',
+    'address-space',
+    'address-top-level',
+    'address-user',
+    'address-word',
+    'address-wrapped',
+    'app-scheme',
+    'app-space',
+    'chat-number',
+    'chat-pattern',
+    'chat-text',
+    'contact-email',
+    'contact-phone',
+    'email-address',
+    'email-recipient',
+    'event-end',
+    'event-start',
+    'event-time',
+    'event-zone',
+    'message-empty',
+    'message-too-long',
+    'payment-amount',
+    'payment-bic',
+    'payment-iban',
+    'payment-length',
+    'payment-name',
+    'payment-reference',
+    'phone-number',
+    'place-latitude',
+    'place-longitude',
+    'place-pattern',
+    'product-batch',
+    'product-check',
+    'product-gtin',
+    'product-serial',
+    'raw-notation',
+    'raw-zero',
+    'wifi-name',
+    'wifi-password',
+    'wifi-space',
+    'wifi-wep',
+    // What is measured.
     'alignment',
     'bend',
     'bridges',
@@ -43,6 +96,7 @@ const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
     'light-gaps',
     'logo-detail',
     'logo-missing',
+    'logo-notes',
     'loose-parts',
     'module-size',
     'paint-unused',
@@ -77,12 +131,14 @@ const kindsOf: Readonly<Record<Answer, readonly string[]>> = {
     'round-inside',
     'round-quiet',
   ],
-};
-const answerOfKind = new Map(
+} as const satisfies Readonly<Record<Answer, readonly string[]>>;
+/** What is measured, or what can be wrong; a new kind of finding is one line above. */
+export type FindingKind = (typeof kindsOf)[Answer][number];
+export const findingKinds: readonly FindingKind[] = answers.flatMap((answer) => kindsOf[answer]);
+
+const answerOfKind: ReadonlyMap<string, Answer> = new Map(
   answers.flatMap((answer) => kindsOf[answer].map((kind) => [kind, answer] as const)),
 );
 
-/** The question that a kind of finding belongs to. What is wrong with a message, whatever it is, concerns reading. */
+/** The question that a kind of finding belongs to; `reads` for one that only an older program knew. */
 export const answerOf = (kind: string): Answer => answerOfKind.get(kind) ?? 'reads';
-/** Whether it has been said where a kind belongs: for all that are not about messages. */
-export const hasAnswer = (kind: string): boolean => answerOfKind.has(kind);

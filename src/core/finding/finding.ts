@@ -2,6 +2,7 @@
  * What the core says about a job: every measured limit and every problem with the input is a finding, as data.
  * The core never throws for what a person typed; it returns findings beside the best result it can give.
  */
+import type { FindingKind } from './answers';
 import type { Sentence } from './sentence';
 
 /** Where a value comes from. */
@@ -15,7 +16,6 @@ export interface Source {
 /** `fine` is shown round, `caution` as a triangle, `stop` as a square; a stop holds files back. */
 export type Severity = 'fine' | 'caution' | 'stop';
 
-/** The more serious the higher. */
 /** What readers say of a piece, simulated or made. */
 export const verdicts = ['good', 'caution', 'stop'] as const;
 export type Verdict = (typeof verdicts)[number];
@@ -25,6 +25,7 @@ export const severityOfVerdict: Readonly<Record<Verdict, Severity>> = {
   stop: 'stop',
 };
 
+/** The more serious the higher. */
 export const severityRank: Readonly<Record<Severity, number>> = { fine: 0, caution: 1, stop: 2 };
 
 /** Whom a finding is about: the whole piece, a code, an item on it or a row of holes, by their ids. */
@@ -82,7 +83,7 @@ export interface Fix<Changed = Change> {
 
 export interface Finding {
   /** What was measured, such as `module-size`. With `about` it tells one finding from another; overrides refer to both. */
-  readonly kind: string;
+  readonly kind: FindingKind;
   readonly about: About;
   readonly station: FindingStation;
   readonly severity: Severity;
@@ -127,5 +128,5 @@ export const onlyAwaits = (findings: readonly Finding[]): boolean =>
   findings.every(({ severity, isAwaited }) => severity !== 'stop' || isAwaited);
 
 /** Tells one finding from another, for lists that are drawn anew. */
-export const findingKey = ({ kind, about }: Pick<Finding, 'kind' | 'about'>): string =>
+export const findingKey = ({ kind, about }: { readonly kind: string; readonly about: About }): string =>
   JSON.stringify([kind, about]);

@@ -1,5 +1,5 @@
 /** finding: what the core says about a job, as data, and its sentences. Usable by every stage. */
-export { type Answer, answerOf, answers, hasAnswer } from './answers';
+export { type Answer, answerOf, answers, type FindingKind, findingKinds } from './answers';
 export {
   type About,
   aboutPiece,

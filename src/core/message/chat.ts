@@ -1,6 +1,6 @@
 /** A chat with a prepared text, over the owner's own link pattern. */
 import { z } from '../schema';
-import type { PartFinding } from '../finding';
+import type { FindingKind, PartFinding } from '../finding';
 import { commonPractice, fieldFinding, type MessageKind } from './kind';
 import { numberFindings, phoneNumberSchema, readNumber } from './phoneNumber';
 import { percentDecoded } from './query';
@@ -50,9 +50,9 @@ export function chatFromLink(message: ChatMessage): ChatMessage | null {
 function problems(message: ChatMessage): PartFinding[] {
   const findings = numberFindings(message).map((finding) => ({ ...finding, severity: 'stop' as const }));
   const pattern = message.pattern.trim();
-  const say = (code: string, text: string): void =>
+  const say = (kind: FindingKind, text: string): void =>
     void findings.push({
-      ...fieldFinding(code, 'stop', 'Link pattern', text, commonPractice),
+      ...fieldFinding(kind, 'stop', 'Link pattern', text, commonPractice),
       severity: 'stop',
     });
   if (pattern === '') {

@@ -1,7 +1,7 @@
 /** A calendar event (RFC 5545). */
 import { DateTime } from 'luxon';
 import { z } from '../schema';
-import type { PartFinding } from '../finding';
+import type { FindingKind, PartFinding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 
 /** `2027-06-12T10:00`, without a zone; or `2027-06-12` for whole days. */
@@ -130,8 +130,8 @@ function read(payload: string): EventMessage | null {
 }
 
 function problems(message: EventMessage): PartFinding[] {
-  const stop = (code: string, text: string): PartFinding[] => [
-    fieldFinding(code, 'stop', 'Event', text, rfc),
+  const stop = (kind: FindingKind, text: string): PartFinding[] => [
+    fieldFinding(kind, 'stop', 'Event', text, rfc),
   ];
   if (!message.allDay && !DateTime.local({ zone: message.zone || 'UTC' }).isValid)
     return stop('event-zone', `“${message.zone}” is not a time zone. It looks like Europe/London.`);

@@ -1,6 +1,6 @@
 /** What every kind of message has. */
 import type { z } from '../schema';
-import type { Fix, PartChange, PartFinding, Severity, Source } from '../finding';
+import type { FindingKind, Fix, PartChange, PartFinding, Severity, Source } from '../finding';
 
 export interface Description {
   /** One sentence: what a phone will do. */
@@ -32,7 +32,7 @@ export interface MessageKind<Message> {
 
 /** Something about a field: what is wrong in plain words, where the rule comes from, and a fix when there is one. */
 export function fieldFinding(
-  kind: string,
+  kind: FindingKind,
   severity: Exclude<Severity, 'fine'>,
   title: string,
   text: string,

@@ -1,7 +1,7 @@
 /** A SEPA credit transfer (European Payments Council, EPC069-12, version 2 of the data set). */
 import { electronicFormatIBAN, friendlyFormatIBAN, isValidBIC, isValidIBAN } from 'ibantools';
 import { z } from '../schema';
-import type { PartFinding } from '../finding';
+import type { FindingKind, PartFinding } from '../finding';
 import { fieldFinding, standardSource, type MessageKind } from './kind';
 
 export const paymentSchema = z.strictObject({
@@ -68,8 +68,8 @@ function read(payload: string): PaymentMessage | null {
 
 function problems(message: PaymentMessage): PartFinding[] {
   const findings: PartFinding[] = [];
-  const stop = (code: string, text: string): void =>
-    void findings.push(fieldFinding(code, 'stop', 'Payment', text, epc));
+  const stop = (kind: FindingKind, text: string): void =>
+    void findings.push(fieldFinding(kind, 'stop', 'Payment', text, epc));
   if (message.beneficiary.trim() === '') stop('payment-name', 'Say who is paid.');
   if (!isValidIBAN(ibanOf(message)))
     stop(

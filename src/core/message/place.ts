@@ -36,7 +36,7 @@ function write({ latitude, longitude, form, pattern }: PlaceMessage): string {
 
 function problems({ latitude, longitude, form, pattern }: PlaceMessage): PartFinding[] {
   const findings: PartFinding[] = [];
-  const check = (name: string, typed: string, most: number): void => {
+  const check = (name: 'latitude' | 'longitude', typed: string, most: number): void => {
     if (typed.trim() !== '' && !within(degrees(typed), most))
       findings.push(
         fieldFinding(

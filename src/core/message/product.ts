@@ -1,6 +1,6 @@
 /** A product link (GS1 Digital Link URI syntax). */
 import { z } from '../schema';
-import type { PartFinding } from '../finding';
+import type { FindingKind, PartFinding } from '../finding';
 import { fieldFinding, fieldFix, standardSource, type MessageKind } from './kind';
 import { percentDecoded, queryFields } from './query';
 
@@ -64,7 +64,8 @@ function read(payload: string): ProductMessage | null {
 
 function problems(message: ProductMessage): PartFinding[] {
   const digits = digitsOf(message.gtin);
-  const stop = (code: string, text: string): PartFinding => fieldFinding(code, 'stop', 'Product', text, gs1);
+  const stop = (kind: FindingKind, text: string): PartFinding =>
+    fieldFinding(kind, 'stop', 'Product', text, gs1);
   const findings: PartFinding[] = [];
   if (!/^(\d{8}|\d{12,14})$/.test(digits))
     findings.push(stop('product-gtin', 'A GTIN has 8, 12, 13 or 14 digits.'));

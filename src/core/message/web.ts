@@ -1,7 +1,7 @@
 /** A web address: what a phone opens. */
 import punycode from 'punycode/punycode.js';
 import { z } from '../schema';
-import type { Fix, PartChange, PartFinding } from '../finding';
+import type { FindingKind, Fix, PartChange, PartFinding } from '../finding';
 import { reachOf, type Reach } from '../links';
 import { addressFaults, hasScheme, withScheme, type AddressFault } from './address';
 import { app } from './app';
@@ -110,9 +110,9 @@ function problems(typed: string, payload: string, url: URL | null): PartFinding[
     faults.some(({ kind, severity }) => severity === 'stop' || kind === 'address-other-scheme')
   )
     return findings;
-  const caution = (code: string, words: string, fixed?: string, label = ''): void => {
+  const caution = (kind: FindingKind, words: string, fixed?: string, label = ''): void => {
     const fixes = fixed === undefined ? [] : [fieldFix(label, { address: fixed })];
-    findings.push(fieldFinding(code, 'caution', 'Address', words, commonPractice, fixes));
+    findings.push(fieldFinding(kind, 'caution', 'Address', words, commonPractice, fixes));
   };
   if (/\s/.test(typed))
     caution('address-space', 'There is a space inside the address; it is written as %20. Was it meant?');

@@ -2,22 +2,14 @@
 import type { Box, Contour, Region, Vertex } from '../geometry';
 
 /** Fills an area: with ink, by taking the surface away, by building a base, and marks that stand on it or are left out of it. */
-export type AreaKind = 'print' | 'mark' | 'base' | 'raise' | 'sink';
+const areaKinds = ['print', 'mark', 'base', 'raise', 'sink'] as const;
+export type AreaKind = (typeof areaKinds)[number];
 /** Makes an area by following its edge: through the foil on its carrier, or through the sheet. */
-export type OutlineKind = 'kiss' | 'open';
+const outlineKinds = ['kiss', 'open'] as const;
+export type OutlineKind = (typeof outlineKinds)[number];
 
 /** Order in which they are done, first to last. `score` marks a line, `cut` parts the piece from its sheet. */
-export const operationKinds = [
-  'print',
-  'mark',
-  'base',
-  'raise',
-  'sink',
-  'score',
-  'kiss',
-  'open',
-  'cut',
-] as const;
+export const operationKinds = [...areaKinds, 'score', ...outlineKinds, 'cut'] as const;
 export type OperationKind = (typeof operationKinds)[number];
 
 export interface InkStop {

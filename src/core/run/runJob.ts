@@ -15,7 +15,15 @@ import {
   type PieceContext,
   type Room,
 } from '../check';
-import { type Change, isSameAbout, ofCode, worstSeverity, type Finding, type Severity } from '../finding';
+import {
+  type About,
+  type Change,
+  isSameAbout,
+  ofCode,
+  worstSeverity,
+  type Finding,
+  type Severity,
+} from '../finding';
 import { pairOfJob, textFields, type Job, type Override } from '../job';
 import {
   isDrawnByModules,
@@ -193,7 +201,7 @@ export function runJob(
 
 /** Whether an override lets a stop pass; one about the whole piece covers whatever a finding of its kind is about. */
 export const isLetPass = (
-  { kind, about }: Pick<Finding, 'kind' | 'about'>,
+  { kind, about }: { readonly kind: string; readonly about: About },
   overrides: readonly Override[],
 ): boolean =>
   overrides.some(

@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { aboutPiece, type About, type Finding, type Severity } from '../../../core/finding';
+import { aboutPiece, type About, type Finding, type FindingKind, type Severity } from '../../../core/finding';
 import { stageFlags } from './stageFlags';
 
-const finding = (about: About, severity: Severity, kind = 'overlap'): Finding => ({
+const finding = (about: About, severity: Severity, kind: FindingKind = 'piece-overlap'): Finding => ({
   kind,
   about,
   station: 'piece',
@@ -21,7 +21,7 @@ describe('flags beside the piece', () => {
   it('stand for things with something wrong only, each at the height of its thing, the worst first', () => {
     const flags = stageFlags(
       [
-        finding(item('words-1'), 'caution', 'strokes'),
+        finding(item('words-1'), 'caution', 'piece-strokes'),
         finding(item('words-1'), 'stop'),
         finding(item('art-2'), 'fine'),
         finding(aboutPiece, 'stop'),
@@ -31,7 +31,7 @@ describe('flags beside the piece', () => {
     );
     expect(flags).toHaveLength(1);
     expect(flags[0]).toMatchObject({ id: 'words-1', severity: 'stop', y: 105, toX: 50, toY: 105 });
-    expect(flags[0]!.findings.map(({ kind }) => kind)).toEqual(['overlap', 'strokes']);
+    expect(flags[0]!.findings.map(({ kind }) => kind)).toEqual(['piece-overlap', 'piece-strokes']);
   });
 
   it('never lie over each other, nor over what is measured above them', () => {
