@@ -12,7 +12,7 @@ import { UsageError, type Values } from './command';
 import { readJson, oneOf } from './input';
 import { readUpload } from './uploads';
 
-const pictureWays = logoWays.filter((way) => way !== 'knock-out');
+export const pictureWays = logoWays.filter((way) => way !== 'knock-out');
 
 /** A shipped style by its name, or a style document; with a logo or a picture from a file. */
 export async function chosenLook(values: Values): Promise<Look> {

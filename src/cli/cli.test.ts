@@ -248,11 +248,23 @@ describe('binarus limits, make and proof', () => {
 });
 
 describe('help', () => {
-  it('tells of every option of every command, with an example that begins with the program', () => {
+  it('tells of every option of every command and of all that it may be, with an example that begins with the program', async () => {
     for (const [name, command] of commands) {
-      expect(Object.keys(command.help).sort()).toEqual(Object.keys(command.options).sort());
-      expect(helpOf(command)).toContain(`example: binarus ${name}`);
-      for (const option of Object.keys(command.options)) expect(helpOf(command)).toContain(`--${option}`);
+      const help = await helpOf(command);
+      expect(help).toContain(`example: binarus ${name}`);
+      for (const [option, { choices }] of Object.entries(command.options)) {
+        expect(help).toContain(`--${option}`);
+        const ids = (await choices?.()) ?? [];
+        if (choices !== undefined) expect([option, ids.length]).not.toEqual([option, 0]);
+        for (const id of ids) expect(help).toContain(id);
+      }
+    }
+  });
+
+  it('names in its line of usage the options that there are, and no others', () => {
+    for (const [name, { synopsis, options }] of commands) {
+      const named = new Set([...synopsis.matchAll(/--([a-z-]+)/g)].map(([, option]) => option));
+      expect([name, ...[...named].sort()]).toEqual([name, ...Object.keys(options).sort()]);
     }
   });
 

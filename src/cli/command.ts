@@ -1,6 +1,4 @@
 /** What a command is, without what it needs to run: that is loaded when it is asked for. */
-import type { ParseArgsConfig } from 'node:util';
-
 export type Values = Readonly<Record<string, string | boolean | (string | boolean)[] | undefined>>;
 
 export interface Outcome {
@@ -12,14 +10,22 @@ export interface Outcome {
 
 export type Run = (values: Values, positionals: readonly string[]) => Promise<Outcome>;
 
+/** As `parseArgs` of Node reads it, with what it means. */
+export interface Option {
+  readonly type: 'string' | 'boolean';
+  readonly multiple?: boolean;
+  readonly help: string;
+  /** The ids that it may have, from the table that the core has of them. */
+  readonly choices?: () => Promise<readonly string[]>;
+}
+
 export interface Command {
   readonly synopsis: string;
   /** One sentence. */
   readonly about: string;
   readonly example: string;
-  /** What each option means, in the order of the help. */
-  readonly help: Readonly<Record<string, string>>;
-  readonly options: NonNullable<ParseArgsConfig['options']>;
+  /** In the order of the help. */
+  readonly options: Readonly<Record<string, Option>>;
   /** Print on one line. */
   readonly compact?: boolean;
   readonly load: () => Promise<Run>;

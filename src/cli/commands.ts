@@ -3,12 +3,8 @@ import type { Command } from './command';
 
 const text = { type: 'string' } as const;
 const flag = { type: 'boolean' } as const;
-
-const messageHelp = {
-  url: 'an address that the code opens',
-  text: 'a text that the code holds',
-  message: 'a file with a message of any kind; see binarus kinds',
-};
+/** May be given several times. */
+const many = { type: 'string', multiple: true } as const;
 
 /** A map, so that names inherited from Object are no commands. */
 export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
@@ -19,16 +15,15 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         'symbol (--text T [--ecc L|M|Q|H] [--version N] [--mask K] [--no-raise] | --job JOB.json [--code ID])',
       about: 'Prints version, level, mask and the modules of a symbol, row by row, without quiet zone.',
       example: 'binarus symbol --text "Rack 3" --ecc Q',
-      help: {
-        text: messageHelp.text,
-        ecc: 'error correction level; M without it',
-        version: '1 to 40; the smallest that holds the text without it',
-        mask: '0 to 7; the one with the least penalty without it',
-        'no-raise': 'keep the level, also where the version has room for more',
-        job: 'a job document, whose code is drawn',
-        code: 'which code of the job; the first without it',
+      options: {
+        text: { ...text, help: 'a text that the code holds' },
+        ecc: { ...text, help: 'error correction level; M without it' },
+        version: { ...text, help: '1 to 40; the smallest that holds the text without it' },
+        mask: { ...text, help: '0 to 7; the one with the least penalty without it' },
+        'no-raise': { ...flag, help: 'keep the level, also where the version has room for more' },
+        job: { ...text, help: 'a job document, whose code is drawn' },
+        code: { ...text, help: 'which code of the job; the first without it' },
       },
-      options: { text, job: text, code: text, ecc: text, version: text, mask: text, 'no-raise': flag },
       compact: true,
       load: async () => (await import('./commands/symbol')).printSymbol,
     },
@@ -41,37 +36,26 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about: 'Prints a job document.',
       example:
         'binarus job --url ternquay.example/berth/17 --material birch-plywood --piece 60x40 > tag.json',
-      help: {
-        ...messageHelp,
-        template: 'a piece to begin with; see binarus templates',
-        name: 'what the job is called',
-        material: 'see binarus materials',
-        machine: 'where a material is marked by several',
-        profile: 'a profile of your own, as the page writes it',
-        'code-width': 'in millimetres, without the quiet zone',
-        piece: 'width x height in millimetres',
-        style: 'a shipped style, or a style document; see binarus styles',
-        logo: 'an SVG drawing or a PNG picture, put over modules',
-        picture: 'one that the modules draw by themselves, without error correction',
-        'picture-by': 'how: free-bits chosen after the message, half-tone parts of modules, or both',
-        'symbol-version': '1 to 40; the smallest that holds the message without it',
-      },
       options: {
-        picture: text,
-        'picture-by': text,
-        'symbol-version': text,
-        url: text,
-        text,
-        message: text,
-        name: text,
-        material: text,
-        profile: text,
-        machine: text,
-        'code-width': text,
-        piece: text,
-        style: text,
-        logo: text,
-        template: text,
+        url: { ...text, help: 'an address that the code opens' },
+        text: { ...text, help: 'a text that the code holds' },
+        message: { ...text, help: 'a file with a message of any kind; see binarus kinds' },
+        template: { ...text, help: 'a piece to begin with; see binarus templates' },
+        name: { ...text, help: 'what the job is called' },
+        material: { ...text, help: 'see binarus materials' },
+        machine: { ...text, help: 'where a material is marked by several' },
+        profile: { ...text, help: 'a profile of your own, as the page writes it' },
+        'code-width': { ...text, help: 'in millimetres, without the quiet zone' },
+        piece: { ...text, help: 'width x height in millimetres' },
+        style: { ...text, help: 'a shipped style, or a style document; see binarus styles' },
+        logo: { ...text, help: 'an SVG drawing or a PNG picture, put over modules' },
+        picture: { ...text, help: 'one that the modules draw by themselves, without error correction' },
+        'picture-by': {
+          ...text,
+          help: 'how: free-bits chosen after the message, half-tone parts of modules, or both',
+          choices: async () => (await import('./choices')).pictureWays,
+        },
+        'symbol-version': { ...text, help: '1 to 40; the smallest that holds the message without it' },
       },
       load: async () => (await import('./commands/job')).printJob,
     },
@@ -82,7 +66,6 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'templates',
       about: 'Lists complete pieces to begin with.',
       example: 'binarus templates',
-      help: {},
       options: {},
       load: async () => (await import('./commands/lists')).listTemplates,
     },
@@ -93,7 +76,6 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'styles',
       about: 'Lists the shipped styles, with what the readers of the panel make of them.',
       example: 'binarus styles',
-      help: {},
       options: {},
       load: async () => (await import('./commands/lists')).listStyles,
     },
@@ -104,7 +86,6 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'kinds',
       about: 'Lists the kinds of messages, each with its JSON Schema.',
       example: 'binarus kinds',
-      help: {},
       options: {},
       load: async () => (await import('./commands/messages')).listKinds,
     },
@@ -115,8 +96,10 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'read-payload --text T | --hex BYTES',
       about: 'Prints the message that the payload of a code is.',
       example: 'binarus read-payload --text "tel:+442079460018"',
-      help: { text: 'the payload as text', hex: 'the payload as hexadecimal digits' },
-      options: { text, hex: text },
+      options: {
+        text: { ...text, help: 'the payload as text' },
+        hex: { ...text, help: 'the payload as hexadecimal digits' },
+      },
       load: async () => (await import('./commands/messages')).printPayload,
     },
   ],
@@ -126,7 +109,6 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'materials',
       about: 'Lists every material with the machines that mark it.',
       example: 'binarus materials',
-      help: {},
       options: {},
       load: async () => (await import('./commands/lists')).listMaterials,
     },
@@ -137,8 +119,9 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'limits JOB.json [--files DIR]',
       about: 'Measures every limit of a job and prints the findings, each with its fixes.',
       example: 'binarus limits plate.json',
-      help: { files: 'where logos and pictures lie; beside the job without it' },
-      options: { files: text },
+      options: {
+        files: { ...text, help: 'where logos and pictures lie; beside the job without it' },
+      },
       load: async () => (await import('./commands/limits')).printLimits,
     },
   ],
@@ -149,12 +132,11 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about:
         'Prints which widths of each code satisfy which limit, those that satisfy all, and the best of them; with --keep, up to three complete changes after which nothing stops any more.',
       example: 'binarus fit plate.json --keep size,message',
-      help: {
-        keep: 'what has to stay; may be empty',
-        unproved: 'do not have the readers read what is found',
-        files: 'where logos and pictures lie; beside the job without it',
+      options: {
+        keep: { ...text, help: 'what has to stay; may be empty' },
+        unproved: { ...flag, help: 'do not have the readers read what is found' },
+        files: { ...text, help: 'where logos and pictures lie; beside the job without it' },
       },
-      options: { keep: text, unproved: flag, files: text },
       load: async () => (await import('./commands/limits')).printFit,
     },
   ],
@@ -164,7 +146,6 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       synopsis: 'machines',
       about: 'Lists every machine with what it does on which materials.',
       example: 'binarus machines',
-      help: {},
       options: {},
       load: async () => (await import('./commands/lists')).listMachines,
     },
@@ -177,14 +158,17 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about:
         'Photographs and reads the piece of a job, writes its files and reads each back from its bytes, unless a stop holds them back.',
       example: 'binarus make plate.json --out files --formats svg,pdf,sheet',
-      help: {
-        out: 'the folder for the files; made where it is missing',
-        formats: 'with commas between them, such as svg,pdf,dxf,png,gcode,3mf,label,sheet; svg without it',
-        name: 'what files are called, such as {title}_{width}_{material}',
-        files: 'where logos and pictures lie; beside the job without it',
-        unproved: 'writes without photographing and reading first',
+      options: {
+        out: { ...text, help: 'the folder for the files; made where it is missing' },
+        formats: {
+          ...text,
+          help: 'with commas between them; svg without it',
+          choices: async () => (await import('../core/files')).downloads.map(({ id }) => id),
+        },
+        name: { ...text, help: 'what files are called, such as {title}_{width}_{material}' },
+        files: { ...text, help: 'where logos and pictures lie; beside the job without it' },
+        unproved: { ...flag, help: 'writes without photographing and reading first' },
       },
-      options: { out: text, formats: text, name: text, files: text, unproved: flag },
       load: async () => (await import('./commands/files')).writeFiles,
     },
   ],
@@ -195,13 +179,24 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about:
         'Renders, ages, photographs and reads the file of a job, and prints the verdict; with --map, how far from what is asked it holds.',
       example: 'binarus proof plate.json --scene low-sun --map tilt',
-      help: {
-        scene: 'room, bench-lamp, office, overcast, low-sun, dim-hall, shop-window or wet',
-        camera: 'old-phone, usual-phone or good-phone',
-        map: 'with commas between them: distance by tilt, by light, by size; places by phones; harm that it survives',
-        files: 'where logos and pictures lie; beside the job without it',
+      options: {
+        scene: {
+          ...text,
+          help: 'where it is photographed',
+          choices: async () => (await import('../core/camera')).sceneIds,
+        },
+        camera: {
+          ...text,
+          help: 'by which phone',
+          choices: async () => (await import('../core/camera')).cameraIds,
+        },
+        map: {
+          ...text,
+          help: 'with commas between them: distance by tilt, by light, by size; places by phones; harm that it survives',
+          choices: async () => (await import('./commands/proof')).surveyNames,
+        },
+        files: { ...text, help: 'where logos and pictures lie; beside the job without it' },
       },
-      options: { scene: text, camera: text, map: text, files: text },
       load: async () => (await import('./commands/proof')).proveFile,
     },
   ],
@@ -212,12 +207,11 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about:
         'Reads photographs of finished pieces and compares them with what was meant: message, modules, codewords, growth, contrast.',
       example: 'binarus check plate.jpg --job plate.json',
-      help: {
-        expect: 'what the code is to say',
-        job: 'the job that the piece was made of',
-        files: 'where logos and pictures of the job lie; beside it without it',
+      options: {
+        expect: { ...text, help: 'what the code is to say' },
+        job: { ...text, help: 'the job that the piece was made of' },
+        files: { ...text, help: 'where logos and pictures of the job lie; beside it without it' },
       },
-      options: { expect: text, job: text, files: text },
       load: async () => (await import('./commands/check')).checkPhotos,
     },
   ],
@@ -229,47 +223,55 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about: 'Makes a piece for each row of a table, reads every code back, and writes an index.',
       example:
         'binarus series jacket.json --numbers 1-48 --match address=https://ternquay.example/jacket/{number} --stock a4 --out files',
-      help: {
-        table: 'CSV or TSV, in whichever encoding and with whichever separator',
-        numbers:
-          'a column “number” instead of a table: counted, or so many drawn by lot with so many characters',
-        digits: 'with leading zeros; as many as the last number has without it',
-        prefix: 'before each number',
-        check:
-          'a check character of ISO/IEC 7064 behind it: mod-11-2, mod-37-2, mod-97-10, mod-11-10, mod-37-36',
-        match:
-          'what a row sets: a field of the message, words by their id, serial, quantity, width, file, logo, title; columns in braces. Columns of the same name need none',
-        stock: 'what the pieces are laid on, as with binarus sheet; a page for each piece without it',
-        gap: 'between pieces, in millimetres',
-        margin: 'free on all sides, in millimetres',
-        layout: 'as with binarus sheet',
-        marks: 'crop, registration, rule, square, name',
-        pictures: 'drawings (SVG) and pictures (PNG) that cells name for --match logo={column}',
-        contacts: 'with a sheet that shows every piece small',
-        formats: 'pdf is one document; any other is a file for each row; several with commas',
-        'own-versions':
-          'each row has the smallest symbol that holds it; without it all have the same version',
-        files: 'where logos and pictures of the job lie; beside it without it',
-        out: 'the folder for the files',
-      },
       options: {
-        table: text,
-        numbers: text,
-        digits: text,
-        prefix: text,
-        check: text,
-        match: { type: 'string', multiple: true },
-        stock: text,
-        gap: text,
-        margin: text,
-        layout: text,
-        marks: text,
-        'own-versions': flag,
-        pictures: text,
-        formats: text,
-        contacts: flag,
-        files: text,
-        out: text,
+        table: { ...text, help: 'CSV or TSV, in whichever encoding and with whichever separator' },
+        numbers: {
+          ...text,
+          help: 'a column “number” instead of a table: counted, or so many drawn by lot with so many characters',
+        },
+        digits: { ...text, help: 'with leading zeros; as many as the last number has without it' },
+        prefix: { ...text, help: 'before each number' },
+        check: {
+          ...text,
+          help: 'a check character of ISO/IEC 7064 behind it',
+          choices: async () => (await import('../core/series')).checkSystems,
+        },
+        match: {
+          ...many,
+          help: 'what a row sets: a field of the message, words by their id, serial, quantity, width, file, logo, title; columns in braces. Columns of the same name need none',
+        },
+        stock: {
+          ...text,
+          help: 'what the pieces are laid on, as with binarus sheet; a page for each piece without it',
+        },
+        gap: { ...text, help: 'between pieces, in millimetres' },
+        margin: { ...text, help: 'free on all sides, in millimetres' },
+        layout: {
+          ...text,
+          help: 'how they lie; see binarus sheet',
+          choices: async () => (await import('../core/sheet')).layouts,
+        },
+        marks: {
+          ...text,
+          help: 'with commas between them',
+          choices: async () => Object.keys((await import('../core/sheet')).noMarks),
+        },
+        pictures: {
+          ...text,
+          help: 'drawings (SVG) and pictures (PNG) that cells name for --match logo={column}',
+        },
+        contacts: { ...flag, help: 'with a sheet that shows every piece small' },
+        formats: {
+          ...text,
+          help: 'pdf is one document; any other is a file for each row; several with commas',
+          choices: async () => (await import('../core/files')).downloads.map(({ id }) => id),
+        },
+        'own-versions': {
+          ...flag,
+          help: 'each row has the smallest symbol that holds it; without it all have the same version',
+        },
+        files: { ...text, help: 'where logos and pictures of the job lie; beside it without it' },
+        out: { ...text, help: 'the folder for the files' },
       },
       load: async () => (await import('./commands/series')).makeSeries,
     },
@@ -281,16 +283,19 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         'links (list | add --name N --target T [--slug S] | set LINK --target T | retire LINK [--text T] | export [--form F] --out DIR | import-log FILE) [--port N]',
       about: 'Lists and changes forwarding links of the Binarus that runs on this machine.',
       example: 'binarus links set REGATTA --target https://ternquay.example/results',
-      help: {
-        name: 'what a new link is called',
-        target: 'where it leads',
-        slug: 'a readable address; drawn without it',
-        text: 'what the page of a retired link says',
-        form: 'nginx, apache, pages, csv or json',
-        out: 'the folder for the table',
-        port: 'of the running Binarus; BINARUS_PORT or 5180 without it',
+      options: {
+        name: { ...text, help: 'what a new link is called' },
+        target: { ...text, help: 'where it leads' },
+        slug: { ...text, help: 'a readable address; drawn without it' },
+        text: { ...text, help: 'what the page of a retired link says' },
+        form: {
+          ...text,
+          help: 'as which table',
+          choices: async () => (await import('../core/links')).tableForms,
+        },
+        out: { ...text, help: 'the folder for the table' },
+        port: { ...text, help: 'of the running Binarus; BINARUS_PORT or 5180 without it' },
       },
-      options: { name: text, target: text, slug: text, text, form: text, out: text, port: text },
       load: async () => (await import('./commands/links')).manageLinks,
     },
   ],
@@ -301,8 +306,9 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       about:
         'Looks through everything that is kept and says what is sound, what is not, and which copies there are.',
       example: 'binarus check-data',
-      help: { data: 'the data folder; that of BINARUS_DATA, or the usual one, without it' },
-      options: { data: text },
+      options: {
+        data: { ...text, help: 'the data folder; that of BINARUS_DATA, or the usual one, without it' },
+      },
       load: async () => (await import('./commands/checkData')).checkData,
     },
   ],
@@ -310,39 +316,39 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'sheet',
     {
       synopsis:
-        'sheet JOB.json... --stock ID|WxH [--count N [--resize]] [--quantity N] [--gap MM] [--margin MM] [--layout L] [--empty N-N,N] [--marks M,M] [--part P] [--formats F,F] [--contacts] [--files DIR] --out DIR',
+        'sheet JOB.json... --stock ID|WxH [--count N [--resize]] [--quantity N] [--gap MM] [--margin MM] [--layout L] [--empty N-N,N] [--marks M,M] [--part P] [--formats F,F] [--files DIR] --out DIR',
       about: 'Lays pieces on stock, reads every code of the sheets back, and writes them.',
       example: 'binarus sheet sticker.json --stock a4 --count 12 --formats pdf,dxf --out files',
-      help: {
-        stock: 'a4, ansi-a, a4-labels-3x8 and others, or width x height in millimetres',
-        count: 'on one sheet; as many as fit without it',
-        quantity: 'of each job in all, on as many sheets as it takes',
-        resize: 'in the largest size of which the count fits',
-        empty: 'places of the first sheet that are used already, such as 1-4,9',
-        marks: 'crop, registration, rule, square, name',
-        part: 'all (without it), print, cut, or jig: the outline in which blanks are laid',
-        gap: 'between pieces, in millimetres; 2 or the width of the cut without it',
-        margin: 'free on all sides, in millimetres; 5 without it',
-        layout:
-          'grid: all upright; turned: where that gains (without it); staggered, for round pieces; interlocked: every other row turned over',
-        formats: 'svg without it; see binarus make',
-        files: 'where logos and pictures of the job lie; beside it without it',
-        out: 'the folder for the files',
-      },
       options: {
-        stock: text,
-        count: text,
-        quantity: text,
-        gap: text,
-        margin: text,
-        layout: text,
-        resize: flag,
-        empty: text,
-        marks: text,
-        part: text,
-        formats: text,
-        files: text,
-        out: text,
+        stock: { ...text, help: 'a4, ansi-a, a4-labels-3x8 and others, or width x height in millimetres' },
+        count: { ...text, help: 'on one sheet; as many as fit without it' },
+        quantity: { ...text, help: 'of each job in all, on as many sheets as it takes' },
+        resize: { ...flag, help: 'in the largest size of which the count fits' },
+        empty: { ...text, help: 'places of the first sheet that are used already, such as 1-4,9' },
+        marks: {
+          ...text,
+          help: 'with commas between them',
+          choices: async () => Object.keys((await import('../core/sheet')).noMarks),
+        },
+        part: {
+          ...text,
+          help: 'all (without it), print, cut, or jig: the outline in which blanks are laid',
+          choices: async () => (await import('../core/imposition')).sheetParts,
+        },
+        gap: { ...text, help: 'between pieces, in millimetres; 2 or the width of the cut without it' },
+        margin: { ...text, help: 'free on all sides, in millimetres; 5 without it' },
+        layout: {
+          ...text,
+          help: 'grid: all upright; turned: where that gains (without it); staggered, for round pieces; interlocked: every other row turned over',
+          choices: async () => (await import('../core/sheet')).layouts,
+        },
+        formats: {
+          ...text,
+          help: 'with commas between them; svg without it',
+          choices: async () => (await import('../core/files')).downloads.map(({ id }) => id),
+        },
+        files: { ...text, help: 'where logos and pictures of the job lie; beside it without it' },
+        out: { ...text, help: 'the folder for the files' },
       },
       load: async () => (await import('./commands/sheet')).layOnSheet,
     },
@@ -356,35 +362,24 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         'Writes a test piece for a material on a machine; or reads photographs of one and prints what the machine really does, with a profile.',
       example:
         'binarus coupon --material birch-plywood --machine co2-laser --out . && binarus coupon --coupon test-piece_K7TM6.binarus-coupon.json photo.jpg',
-      help: {
-        material: 'see binarus materials',
-        machine: 'where a material is marked by several',
-        profile: 'a profile of your own, as the page writes it',
-        kind: 'sizes with graded growth, or a grid of power and speed',
-        width: 'in millimetres; as wide as four large codes without it',
-        height: 'at most, in millimetres; as high as it has to be without it',
-        'both-polarities': 'each size light on dark, too',
-        powers: 'in per cent, with commas between',
-        speeds: 'in mm/s, with commas between',
-        format: 'the usual one of the machine without it',
-        seed: 'the same seed gives the same piece',
-        out: 'the folder for the file and the document, which photographs are read by',
-        coupon: 'the document of the test piece that the photographs show',
-      },
       options: {
-        material: text,
-        machine: text,
-        profile: text,
-        kind: text,
-        width: text,
-        height: text,
-        'both-polarities': flag,
-        powers: text,
-        speeds: text,
-        format: text,
-        seed: text,
-        out: text,
-        coupon: text,
+        material: { ...text, help: 'see binarus materials' },
+        machine: { ...text, help: 'where a material is marked by several' },
+        profile: { ...text, help: 'a profile of your own, as the page writes it' },
+        kind: {
+          ...text,
+          help: 'sizes with graded growth, or a grid of power and speed',
+          choices: async () => (await import('../core/coupon')).couponKinds,
+        },
+        width: { ...text, help: 'in millimetres; as wide as four large codes without it' },
+        height: { ...text, help: 'at most, in millimetres; as high as it has to be without it' },
+        'both-polarities': { ...flag, help: 'each size light on dark, too' },
+        powers: { ...text, help: 'in per cent, with commas between' },
+        speeds: { ...text, help: 'in mm/s, with commas between' },
+        format: { ...text, help: 'the usual one of the machine without it' },
+        seed: { ...text, help: 'the same seed gives the same piece' },
+        out: { ...text, help: 'the folder for the file and the document, which photographs are read by' },
+        coupon: { ...text, help: 'the document of the test piece that the photographs show' },
       },
       load: async () => (await import('./commands/coupon')).coupon,
     },
@@ -398,9 +393,13 @@ export function usage(): string {
   return `usage:\n${lines.join('\n')}\n\nbinarus COMMAND --help tells more. ${exits}\n`;
 }
 
-/** What a command does, its options and an example. */
-export function helpOf({ synopsis, about, help, example }: Command): string {
-  const widest = Math.max(0, ...Object.keys(help).map((name) => name.length));
-  const options = Object.entries(help).map(([name, means]) => `  --${name.padEnd(widest)}  ${means}\n`);
-  return `usage: binarus ${synopsis}\n\n${about}\n\n${options.join('')}${options.length > 0 ? '\n' : ''}example: ${example}\n\n${exits}\n`;
+/** What a command does, its options with what may be chosen, and an example. */
+export async function helpOf({ synopsis, about, options, example }: Command): Promise<string> {
+  const widest = Math.max(0, ...Object.keys(options).map((name) => name.length));
+  const lines: string[] = [];
+  for (const [name, { help, choices }] of Object.entries(options)) {
+    lines.push(`  --${name.padEnd(widest)}  ${help}\n`);
+    if (choices !== undefined) lines.push(`    ${' '.repeat(widest)}  ${(await choices()).join(', ')}\n`);
+  }
+  return `usage: binarus ${synopsis}\n\n${about}\n\n${lines.join('')}${lines.length > 0 ? '\n' : ''}example: ${example}\n\n${exits}\n`;
 }

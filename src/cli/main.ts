@@ -15,7 +15,7 @@ const command = name === undefined ? undefined : commands.get(name);
 if (name === '--help' || name === 'help' || name === '-h') process.stdout.write(usage());
 else if (name === undefined) refuse(usage());
 else if (command === undefined) refuse(`binarus: there is no command “${name}”.\n\n${usage()}`);
-else if (rest.includes('--help') || rest.includes('-h')) process.stdout.write(helpOf(command));
+else if (rest.includes('--help') || rest.includes('-h')) process.stdout.write(await helpOf(command));
 else await run(command, name);
 
 function refuse(words: string): void {

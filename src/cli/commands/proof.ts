@@ -14,6 +14,7 @@ import {
   surviveHarm,
   weakestOf,
   worstLook,
+  mapKinds,
   type MapKind,
   type ProofSetup,
   type Studio,
@@ -28,15 +29,17 @@ import { oneOf } from '../input';
 import { printed, tell } from '../findings';
 import { runFile } from '../jobFile';
 
+/** What `--map` calls each map of the core. */
+const namesOfMaps: Readonly<Record<MapKind, string>> = {
+  'distance-tilt': 'tilt',
+  'distance-light': 'light',
+  'distance-size': 'size',
+  'camera-scene': 'places',
+};
+const harmName = 'harm';
+
 /** What `--map` may name. */
-const mapNames = {
-  tilt: 'distance-tilt',
-  light: 'distance-light',
-  size: 'distance-size',
-  places: 'camera-scene',
-} as const;
-const surveyNames = [...(Object.keys(mapNames) as (keyof typeof mapNames)[]), 'harm'] as const;
-type SurveyName = (typeof surveyNames)[number];
+export const surveyNames: readonly string[] = [...Object.values(namesOfMaps), harmName];
 
 export async function proveFile(values: Values, positionals: readonly string[]): Promise<Outcome> {
   const scene = oneOf(values, 'scene', sceneIds);
@@ -75,7 +78,7 @@ export async function proveFile(values: Values, positionals: readonly string[]):
 }
 
 /** Names with commas between them; nothing where none are asked for. */
-function surveysOf(values: Values): readonly SurveyName[] {
+function surveysOf(values: Values): readonly string[] {
   if (values.map === undefined) return [];
   return String(values.map)
     .split(',')
@@ -88,20 +91,26 @@ function surveysOf(values: Values): readonly SurveyName[] {
 }
 
 async function surveyed(
-  name: SurveyName,
+  name: string,
   job: Job,
   setup: ProofSetup,
   readers: readonly Reader[],
   library: Library,
 ): Promise<unknown> {
   const studio = openStudio(setup);
-  if (name === 'harm') {
+  if (name === harmName) {
     const shots = await readShots(studio, readers);
     const survived = [];
     for (const harm of harms) survived.push(await surviveHarm(studio, readers, harm, shots));
     return survived;
   }
-  return mapped(mapNames[name], job, studio, readers, library);
+  return mapped(
+    mapKinds.find((kind) => namesOfMaps[kind] === name)!,
+    job,
+    studio,
+    readers,
+    library,
+  );
 }
 
 async function mapped(
