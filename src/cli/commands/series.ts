@@ -16,6 +16,8 @@ import {
   firstRowOf,
   isSpreadsheet,
   matchByName,
+  singleTargets,
+  targetsOf,
   matchSchema,
   newSeries,
   numbersSchema,
@@ -227,25 +229,18 @@ function matchOf(values: Values, job: Job, table: Rows): Match {
 }
 
 function targetOf(name: string, job: Job): Target {
-  switch (name) {
-    case 'serial':
-    case 'quantity':
-    case 'width':
-    case 'logo':
-      return { on: name };
-    case 'title':
-      return { on: 'logo-title' };
-    case 'file':
-      return { on: 'file-name' };
-  }
-  if (job.piece.items.some(({ id, kind }) => id === name && kind === 'words'))
-    return { on: 'words', id: name };
-  const fields = Object.keys(job.codes[0]!.message).filter((field) => field !== 'kind');
-  if (fields.includes(name)) return { on: 'message', field: name };
-  const items = job.piece.items.filter(({ kind }) => kind === 'words').map(({ id }) => id);
-  throw new UsageError(
-    `nothing of the job is called “${name}”; there is ${[...fields, ...items, 'serial', 'quantity', 'width', 'file', 'logo', 'title'].join(', ')}.`,
-  );
+  const targets = targetsOf(job);
+  const named = targets.find((target) => shellName(target) === name);
+  if (named === undefined)
+    throw new UsageError(
+      `nothing of the job is called “${name}”; there is ${targets.map(shellName).join(', ')}.`,
+    );
+  return named;
+}
+
+function shellName(target: Target): string {
+  if (target.on === 'message') return target.field;
+  return target.on === 'words' ? target.id : singleTargets[target.on].short;
 }
 
 function sheetOf(values: Values, kerfMm: number): SheetDocument {

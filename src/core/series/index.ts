@@ -15,7 +15,15 @@ export {
 } from './document';
 export { applyRow, picturesOfRows, type RowJob, type RowProblem, textsOfRows } from './applyRow';
 export { unpackPictures, type UnpackedPicture } from './pictureZip';
-export { columnsIn, type Match, matchByName, matchSchema, type Target } from './match';
+export {
+  columnsIn,
+  type Match,
+  matchByName,
+  matchSchema,
+  singleTargets,
+  type Target,
+  targetsOf,
+} from './match';
 export { type NamedPicture, pictureKey, pictureLimit, pictureNamed } from './pictures';
 export { numbersSchema, type NumbersWish, oneInSoMany, seriesNumbers } from './numbers';
 export { isSpreadsheet, readSpreadsheet } from './spreadsheet';

@@ -25,6 +25,38 @@ export const matchSchema = z
   .max(60);
 export type Match = z.infer<typeof matchSchema>;
 
+/** What there is once in every job, in the order in which people look for it, and what the page and the shell call it. */
+export const singleTargets = {
+  serial: { name: 'serial', short: 'serial' },
+  quantity: { name: 'quantity', short: 'quantity' },
+  width: { name: 'width', short: 'width' },
+  logo: { name: 'logo', short: 'logo' },
+  'logo-title': { name: 'logo title', short: 'title' },
+  'file-name': { name: 'file name', short: 'file' },
+} as const satisfies Readonly<
+  Record<Exclude<Target['on'], 'message' | 'words'>, { readonly name: string; readonly short: string }>
+>;
+type SingleTarget = keyof typeof singleTargets;
+const singleTargetIds = Object.keys(singleTargets) as readonly SingleTarget[];
+
+/** Fields of a message that say how it is written, or what it is about, and not what it says. */
+const notOfRows: readonly string[] = ['kind', 'purpose'];
+
+/** All that a row can set of a job: fields of its first message, words by their ids, and what there is once. */
+export function targetsOf({ codes, piece }: Job): readonly Target[] {
+  const fields = Object.entries(codes[0]!.message).filter(
+    ([field, value]) =>
+      !notOfRows.includes(field) &&
+      (typeof value === 'string' || typeof value === 'number' || Array.isArray(value)),
+  );
+  const items = piece.items.filter(({ kind }) => kind === 'words');
+  return [
+    ...fields.map(([field]): Target => ({ on: 'message', field })),
+    ...items.map(({ id }): Target => ({ on: 'words', id })),
+    ...singleTargetIds.map((on): Target => ({ on })),
+  ];
+}
+
 /** A column that a text names. */
 export const inBraces = /\{([^{}]+)\}/g;
 

@@ -1,22 +1,11 @@
 /** What is wrong with rows and tables, in words. Rows are counted as in the file: the head is row 1. */
 import type { RowProblem } from './applyRow';
-import type { Target } from './match';
+import { singleTargets, type Target } from './match';
 import type { TableNote } from './table';
 
 export function targetName(target: Target): string {
-  switch (target.on) {
-    case 'message':
-      return target.field;
-    case 'words':
-      return `words ${target.id}`;
-    case 'serial':
-    case 'quantity':
-    case 'width':
-    case 'logo':
-    case 'logo-title':
-    case 'file-name':
-      return target.on;
-  }
+  if (target.on === 'message') return target.field;
+  return target.on === 'words' ? `words ${target.id}` : singleTargets[target.on].name;
 }
 
 export function problemText(problem: RowProblem): string {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Which column goes where. */
 import { computed, ref } from 'vue';
-import { targetName, type Match, type Target } from '../../core/series';
+import { targetName, targetsOf, type Match, type Target } from '../../core/series';
 import SwitchField from '../shared/SwitchField.vue';
 import type { SeriesAtHand } from './useSeries';
 
@@ -10,32 +10,13 @@ const job = computed(() => props.series.job.value!);
 const settings = computed(() => props.series.document.value!);
 const rows = computed(() => props.series.rows.value!);
 
-/** Of the message, but not what it says. */
-const notOfRows: readonly string[] = ['kind', 'purpose'];
-
-/** All that a row can set, in the order in which people look for it. */
+/** All that a row can set; a title only where there is a logo. */
 const targets = computed((): readonly { readonly target: Target; readonly name: string }[] => {
-  const fields = Object.entries(job.value.codes[0]!.message)
-    .filter(
-      ([field, value]) =>
-        !notOfRows.includes(field) &&
-        (typeof value === 'string' || typeof value === 'number' || Array.isArray(value)),
-    )
-    .map(([field]): Target => ({ on: 'message', field }));
-  const words = job.value.piece.items
-    .filter(({ kind }) => kind === 'words')
-    .map(({ id }): Target => ({ on: 'words', id }));
   const hasLogo =
     job.value.codes[0]!.logo !== null || settings.value.match.some(({ target }) => target.on === 'logo');
-  const others: readonly Target[] = [
-    { on: 'serial' },
-    { on: 'quantity' },
-    { on: 'width' },
-    { on: 'logo' },
-    ...(hasLogo ? [{ on: 'logo-title' } as const] : []),
-    { on: 'file-name' },
-  ];
-  return [...fields, ...words, ...others].map((target) => ({ target, name: nameOf(target) }));
+  return targetsOf(job.value)
+    .filter(({ on }) => hasLogo || on !== 'logo-title')
+    .map((target) => ({ target, name: nameOf(target) }));
 });
 function nameOf(target: Target): string {
   if (target.on === 'width') return 'width, in mm';

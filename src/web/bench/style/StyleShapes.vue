@@ -11,6 +11,7 @@ import {
 import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
+import { choicesOf } from '../../shared/choicesOf';
 import PickList from '../../shared/PickList.vue';
 import RangeField from '../../shared/RangeField.vue';
 import { useBench } from '../../stores/bench';
@@ -53,38 +54,40 @@ function roundThePiece(): void {
   bench.editPiece({ outline: { kind: 'circle' }, widthMm: side, heightMm: side }, 'outline');
 }
 
-const cornerChoices = [
-  { value: 'round', label: 'round' },
-  { value: 'cut', label: 'cut' },
-  { value: 'scoop', label: 'scooped' },
-] as const;
-const whichCorners = [
-  { value: 'all', label: 'all corners' },
-  { value: 'falling', label: 'upper left and lower right' },
-  { value: 'rising', label: 'lower left and upper right' },
-  { value: 'upper', label: 'upper corners' },
-  { value: 'lower', label: 'lower corners' },
-  { value: 'left', label: 'left corners' },
-  { value: 'right', label: 'right corners' },
-] as const;
-const joinChoices = [
-  { value: 'none', label: 'apart' },
-  { value: 'rows', label: 'in rows' },
-  { value: 'columns', label: 'in columns' },
-  { value: 'all', label: 'all' },
-] as const;
-const finderCornerChoices = [
-  { value: 'all', label: 'all corners' },
-  { value: 'outer', label: 'the outer corner' },
-  { value: 'inner', label: 'the inner corner' },
-  { value: 'sides', label: 'the two at the sides' },
-  { value: 'not-inner', label: 'all but the inner' },
-  { value: 'not-outer', label: 'all but the outer' },
-] as const;
-const diagonalChoices = [
-  { value: 'gap', label: 'part' },
-  { value: 'bridge', label: 'bridge' },
-] as const;
+const cornerChoices = choicesOf<ModuleStyle['corner']>({
+  round: 'round',
+  cut: 'cut',
+  scoop: 'scooped',
+});
+const whichCorners = choicesOf<ModuleStyle['corners']>({
+  all: 'all corners',
+  falling: 'upper left and lower right',
+  rising: 'lower left and upper right',
+  upper: 'upper corners',
+  lower: 'lower corners',
+  left: 'left corners',
+  right: 'right corners',
+});
+/** Of a finder pattern. */
+const finderCornerKinds = choicesOf<FinderShape['corner']>({ round: 'round', cut: 'cut' });
+const joinChoices = choicesOf<ModuleStyle['join']>({
+  none: 'apart',
+  rows: 'in rows',
+  columns: 'in columns',
+  all: 'all',
+});
+const finderCornerChoices = choicesOf<FinderShape['corners']>({
+  all: 'all corners',
+  outer: 'the outer corner',
+  inner: 'the inner corner',
+  sides: 'the two at the sides',
+  'not-inner': 'all but the inner',
+  'not-outer': 'all but the outer',
+});
+const diagonalChoices = choicesOf<ModuleStyle['diagonal']>({
+  gap: 'part',
+  bridge: 'bridge',
+});
 /** Bridges exist only where everything is joined; apart or in rows, corners are always parted. */
 const hasDiagonal = computed(() => modules.value.join === 'all');
 </script>
@@ -213,7 +216,7 @@ const hasDiagonal = computed(() => modules.value.join === 'all');
           <ChoiceRow
             :label="`Kind of corner of the ${part}`"
             :model-value="finder[part].corner"
-            :choices="cornerChoices.slice(0, 2)"
+            :choices="finderCornerKinds"
             @update:model-value="setFinder(part, { corner: $event as FinderShape['corner'] })"
           />
           <PickList
