@@ -25,6 +25,6 @@ dl {
 }
 
 dt {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

@@ -202,14 +202,14 @@ const route = computed(() =>
 }
 
 .job h1 {
-  font-size: 16px;
+  font-size: var(--text-title);
   font-weight: 600;
   line-height: 1.25;
 }
 
 .job p {
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .unsaved {
@@ -269,7 +269,7 @@ li:last-child .stop::after {
   overflow: hidden;
   padding-left: 19px;
   color: var(--ink-soft);
-  font-size: 11.5px;
+  font-size: var(--text-small);
   font-weight: 400;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -312,7 +312,7 @@ nav button:hover .stop {
 }
 
 .icon:disabled {
-  color: #a5abae;
+  color: var(--edge);
   cursor: default;
 }
 
@@ -332,7 +332,7 @@ nav button:hover .stop {
 
   .stop {
     gap: 5px;
-    font-size: 12.5px;
+    font-size: var(--text-note);
   }
 }
 
@@ -350,7 +350,7 @@ nav button:hover .stop {
   .stop {
     flex-direction: column;
     gap: 2px;
-    font-size: 11.5px;
+    font-size: var(--text-small);
   }
 
   .stop::after {

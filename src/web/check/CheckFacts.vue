@@ -102,7 +102,7 @@ const others = computed(() => (props.checked.check?.codes.length ?? 1) - 1);
   display: grid;
   grid-template-columns: 12px 1fr;
   gap: 9px;
-  font-size: 14px;
+  font-size: var(--text-title);
   font-weight: 500;
 }
 
@@ -115,7 +115,7 @@ const others = computed(() => (props.checked.check?.codes.length ?? 1) - 1);
   padding: 5px 8px;
   overflow: auto;
   background: var(--paper-sunk);
-  font-size: 12px;
+  font-size: var(--text-note);
   overflow-wrap: anywhere;
 }
 
@@ -125,14 +125,14 @@ li {
   gap: 8px;
   align-items: center;
   padding: 1px 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 dl {
   display: grid;
   grid-template-columns: auto minmax(0, 1fr);
   gap: 3px 14px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 dt {

@@ -293,7 +293,7 @@ li {
   padding: 4px;
   border: 0;
   background: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   overflow-wrap: anywhere;
   cursor: pointer;

@@ -45,7 +45,7 @@ li {
   gap: 8px;
   align-items: center;
   padding: 3px 4px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .note {

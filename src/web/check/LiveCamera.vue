@@ -92,7 +92,7 @@ video {
   height: 100%;
   min-height: 0;
   border: 1px solid var(--ink);
-  background: #000;
+  background: var(--black);
 }
 
 .acts {

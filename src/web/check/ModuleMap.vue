@@ -40,11 +40,11 @@ svg {
 }
 
 .light {
-  fill: #fff;
+  fill: var(--white);
 }
 
 .dark {
-  fill: #b9bfc2;
+  fill: var(--edge);
 }
 
 /* What the logo was meant to cover. */

@@ -221,7 +221,7 @@ svg {
 }
 
 .handle {
-  fill: rgb(184 115 10 / 35%);
+  fill: var(--caution-veil);
   stroke: var(--caution);
   stroke-width: 2;
   vector-effect: non-scaling-stroke;

@@ -112,7 +112,7 @@ const middle = (patch: Patch): { x: number; y: number } => ({
 
 .said circle,
 .said path {
-  stroke: #fff;
+  stroke: var(--white);
   stroke-width: 1.4;
 }
 

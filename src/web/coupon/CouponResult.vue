@@ -207,7 +207,7 @@ async function keep(): Promise<void> {
   border: 0;
   border-left: 3px solid transparent;
   background: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   cursor: pointer;
 }

@@ -173,7 +173,7 @@ async function remove(): Promise<void> {
 .numbers {
   display: grid;
   gap: 3px;
-  font-size: 12px;
+  font-size: var(--text-note);
   color: var(--ink-soft);
 }
 
@@ -182,7 +182,7 @@ async function remove(): Promise<void> {
   padding: 4px;
   border: 0;
   background: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   cursor: pointer;
 }

@@ -25,7 +25,7 @@ const read = (): number[] => (text.value.match(/\d+(?:\.\d+)?/g) ?? []).map(Numb
 .numbers {
   display: grid;
   gap: 3px;
-  font-size: 12px;
+  font-size: var(--text-note);
   color: var(--ink-soft);
 }
 </style>

@@ -109,7 +109,7 @@ ul {
   border-bottom: 1px solid var(--rule-soft);
   background: none;
   color: var(--ink);
-  font-size: 13px;
+  font-size: var(--text-body);
   text-align: left;
   cursor: pointer;
 }

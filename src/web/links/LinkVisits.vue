@@ -174,7 +174,7 @@ section {
 
 .large {
   font-family: var(--mono);
-  font-size: 26px;
+  font-size: var(--text-figure);
   font-weight: 400;
 }
 

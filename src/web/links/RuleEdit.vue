@@ -129,7 +129,7 @@ function turnDay(day: number): void {
   border-radius: var(--radius);
   background: var(--paper-raised);
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 

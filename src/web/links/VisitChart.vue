@@ -14,6 +14,7 @@ import {
 } from 'chart.js';
 import { ref, useTemplateRef } from 'vue';
 import { downloadCsv } from '../shared/downloadCsv';
+import { themeColour } from '../shared/themeColour';
 import { useChart } from '../shared/useChart';
 import type { Bars } from './bars';
 
@@ -40,9 +41,9 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const asTable = ref(false);
 /** Told apart without colour: full, pale, empty. */
 const looks = [
-  { backgroundColor: '#1f7a6d', borderColor: '#1f7a6d' },
-  { backgroundColor: '#c9ddd8', borderColor: '#1f7a6d' },
-  { backgroundColor: '#ffffff', borderColor: '#5c666b' },
+  { backgroundColor: themeColour('accent'), borderColor: themeColour('accent') },
+  { backgroundColor: themeColour('accent-soft'), borderColor: themeColour('accent') },
+  { backgroundColor: themeColour('white'), borderColor: themeColour('ink-soft') },
 ] as const;
 /** Two side by side are full and empty. */
 const lookOf = (index: number): (typeof looks)[number] => looks[props.bars.areStacked ? index : index * 2]!;
@@ -51,7 +52,7 @@ const markLines: Plugin<'bar' | 'line'> = {
   id: 'changes',
   afterDatasetsDraw: ({ ctx, chartArea, scales }) => {
     ctx.save();
-    ctx.strokeStyle = '#232a2e';
+    ctx.strokeStyle = themeColour('ink');
     ctx.setLineDash([3, 3]);
     for (const at of props.marks) {
       const x = scales.x!.getPixelForValue(at);

@@ -124,7 +124,7 @@ header {
 }
 
 h1 {
-  font-size: 18px;
+  font-size: var(--text-lead);
   font-weight: 650;
 }
 
@@ -160,7 +160,7 @@ h1 {
 
 .card.open {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
 }
 
 .face {
@@ -190,7 +190,7 @@ h1 {
   border-bottom: 1px solid transparent;
   background: none;
   color: var(--ink-soft);
-  font-size: 11.5px;
+  font-size: var(--text-small);
   cursor: pointer;
 }
 

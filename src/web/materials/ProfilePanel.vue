@@ -297,7 +297,7 @@ header {
 }
 
 h2 {
-  font-size: 17px;
+  font-size: var(--text-lead);
   font-weight: 650;
   line-height: 1.2;
 }
@@ -322,14 +322,14 @@ h2 {
   gap: 8px;
   padding: 10px 12px;
   border-left: 3px solid var(--accent);
-  background: #fff;
+  background: var(--white);
   box-shadow: 0 1px 0 var(--rule);
 }
 
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 th.heading {
@@ -352,7 +352,7 @@ th.heading {
 }
 
 li {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 a {

@@ -93,11 +93,11 @@ td {
 }
 
 .says {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .measure {
-  font-size: 12.5px;
+  font-size: var(--text-note);
   white-space: nowrap;
 }
 

@@ -76,7 +76,7 @@ dl {
   grid-template-columns: 60px 1fr;
   gap: 4px 10px;
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 dt {
@@ -98,14 +98,14 @@ dd a {
 .note-field {
   display: grid;
   gap: 4px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 textarea {
   padding: 5px 7px;
-  border: 1px solid #98a0a4;
+  border: 1px solid var(--edge);
   border-radius: var(--radius);
-  background: #fff;
+  background: var(--white);
   color: var(--ink);
   font: inherit;
   resize: vertical;

@@ -123,14 +123,14 @@ function step(event: KeyboardEvent, by: number): void {
 .find {
   display: grid;
   gap: 4px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .find input {
   padding: 5px 7px;
-  border: 1px solid #98a0a4;
+  border: 1px solid var(--edge);
   border-radius: var(--radius);
-  background: #fff;
+  background: var(--white);
   color: var(--ink);
 }
 
@@ -144,7 +144,7 @@ function step(event: KeyboardEvent, by: number): void {
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 th,

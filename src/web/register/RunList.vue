@@ -89,7 +89,7 @@ li {
   border: 0;
   background: none;
   color: var(--ink);
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   cursor: pointer;
 }
@@ -107,7 +107,7 @@ li {
   flex-wrap: wrap;
   gap: 4px 12px;
   padding: 0 4px 8px 24px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .acts a {

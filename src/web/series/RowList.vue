@@ -181,7 +181,7 @@ const whyOf = (row: number): string =>
   align-items: center;
   height: 27px;
   border-bottom: 1px solid var(--rule-soft);
-  font-size: 12.5px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 

@@ -152,11 +152,11 @@ const undo = (): void =>
   grid-template-columns: 1fr auto auto;
   gap: 10px;
   align-items: baseline;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .cells summary {
-  font-size: 12.5px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 

@@ -119,12 +119,12 @@ section {
   background: var(--accent-pale);
   color: var(--accent-dark);
   font-family: var(--mono);
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: grab;
 }
 
 .wrong {
   color: var(--stop);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

@@ -72,6 +72,6 @@ section {
 
 .wrong {
   color: var(--stop);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

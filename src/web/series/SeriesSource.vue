@@ -143,6 +143,6 @@ section {
   padding-left: 10px;
   border-left: 3px solid var(--caution);
   list-style: none;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -50,7 +50,7 @@ button {
   border: 0;
   border-bottom: 2px solid transparent;
   background: none;
-  font-size: 12px;
+  font-size: var(--text-note);
   color: var(--ink-soft);
   cursor: pointer;
 }

@@ -155,8 +155,8 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
   padding: 2px 6px 2px 3px;
   border: 1px solid var(--rule);
   border-radius: var(--radius);
-  background: #fff;
-  font-size: 12px;
+  background: var(--white);
+  font-size: var(--text-note);
   cursor: pointer;
 }
 
@@ -169,7 +169,7 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
   width: 16px;
   height: 16px;
   padding: 0;
-  border: 1px solid rgb(34 48 58 / 35%);
+  border: 1px solid var(--shade);
   border-radius: 1px;
 }
 
@@ -186,7 +186,7 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
 
 .notation label {
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .notation input {
@@ -194,7 +194,7 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
   border: 1px solid transparent;
   border-bottom-color: var(--rule);
   background: none;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 /* What it has of notations stands below, with the others. */
@@ -223,6 +223,6 @@ const names: Record<ColourNotation, string> = { hex: 'Hex', rgb: 'RGB', hsl: 'HS
 
 .problem {
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -23,7 +23,7 @@ defineProps<{ id: string; problem: string; said: string; range: string; isFocuse
   background: var(--paper);
   color: var(--ink-soft);
   font-family: var(--sans);
-  font-size: 11.5px;
+  font-size: var(--text-small);
   font-weight: 400;
   pointer-events: none;
 }
@@ -31,6 +31,6 @@ defineProps<{ id: string; problem: string; said: string; range: string; isFocuse
 .problem {
   border-color: var(--stop);
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

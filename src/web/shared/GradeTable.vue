@@ -38,7 +38,7 @@ table {
 td,
 th {
   padding: 1px 14px 1px 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   vertical-align: baseline;
 }

@@ -65,7 +65,7 @@ const theirs = computed(() => (props.revision ? `revision ${props.revision} of `
   padding: 4px 10px;
   overflow: auto;
   border-width: 1px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 p {

@@ -41,7 +41,7 @@ button {
   border: 0;
   border-left: 3px solid transparent;
   background: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   cursor: pointer;
 }

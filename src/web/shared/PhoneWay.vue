@@ -85,11 +85,11 @@ svg {
 }
 
 .ground {
-  fill: #fff;
+  fill: var(--white);
 }
 
 .address {
-  font-size: 11px;
+  font-size: var(--text-small);
   overflow-wrap: anywhere;
 }
 

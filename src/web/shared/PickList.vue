@@ -35,7 +35,7 @@ const value = defineModel<Value>({ required: true });
 
 <style scoped>
 .group {
-  font-size: 11px;
+  font-size: var(--text-small);
   font-weight: 600;
   cursor: default;
 }

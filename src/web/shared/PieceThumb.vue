@@ -18,15 +18,15 @@ const box = computed(() => {
     <path
       :d="picture.outlinePath"
       :fill="picture.baseColour"
-      stroke="#98a0a4"
+      stroke="var(--edge)"
       stroke-width="0.6"
       vector-effect="non-scaling-stroke"
     />
     <PieceArt :parts="picture.finished" />
     <path
       :d="picture.holesPath"
-      fill="#fff"
-      stroke="#98a0a4"
+      fill="var(--white)"
+      stroke="var(--edge)"
       stroke-width="0.6"
       vector-effect="non-scaling-stroke"
     />

@@ -70,7 +70,7 @@ const hintId = useId();
 }
 
 label {
-  font-size: 12px;
+  font-size: var(--text-note);
   color: var(--ink-soft);
 }
 
@@ -84,7 +84,7 @@ input[type='range'] {
 .typed {
   display: flex;
   align-items: baseline;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .typed input {

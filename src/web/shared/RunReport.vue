@@ -123,7 +123,7 @@ const others = computed(() => {
   display: flex;
   gap: 9px;
   align-items: center;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .waiting progress {

@@ -140,8 +140,8 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
   padding: 3px 10px;
   border: 1px solid var(--ink);
   border-radius: var(--radius);
-  background: #fff;
-  font-size: 12.5px;
+  background: var(--white);
+  font-size: var(--text-note);
   font-weight: 600;
   cursor: pointer;
 }
@@ -151,7 +151,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
 }
 
 .name {
-  font-size: 12px;
+  font-size: var(--text-note);
   overflow-wrap: anywhere;
 }
 
@@ -180,7 +180,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
 .icons [aria-pressed='true'],
 .offers [aria-pressed='true'] {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
 }
 
 .icons svg {
@@ -202,11 +202,11 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
 
 .offers button {
   width: 28px;
-  font-size: 16px;
+  font-size: var(--text-title);
 }
 
 .problem {
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

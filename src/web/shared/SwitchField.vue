@@ -24,6 +24,6 @@ const id = useId();
 }
 
 label {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

@@ -26,7 +26,7 @@ defineProps<{ term: Term }>();
 }
 
 p {
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   overflow-wrap: normal;
 }

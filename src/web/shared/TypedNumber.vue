@@ -52,7 +52,7 @@ const { typed, problem, said, isFocused, range, focus, type, settle, leave } = p
 }
 
 .long :deep(.el-input__inner) {
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 /* Where columns are narrow the number still keeps clear of its unit. */

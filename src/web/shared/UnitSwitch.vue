@@ -34,7 +34,7 @@ button {
   border: 0;
   background: none;
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 

@@ -46,7 +46,7 @@ onUnmounted(() => document.removeEventListener('visibilitychange', lookAgain));
   border: 1px solid var(--ink);
   border-radius: var(--radius);
   background: var(--paper);
-  font-size: 13px;
+  font-size: var(--text-body);
   transform: translateX(-50%);
 }
 </style>

@@ -60,12 +60,12 @@ header {
   align-items: center;
   align-self: center;
   color: var(--ink-soft);
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-decoration: none;
 }
 
 h1 {
-  font-size: 17px;
+  font-size: var(--text-lead);
   font-weight: 650;
 }
 

@@ -302,7 +302,7 @@ const nameOf = (slot: number, piece: number): string =>
 }
 
 .paper {
-  fill: #fffefb;
+  fill: var(--sheet);
   stroke: var(--ink-soft);
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
@@ -317,7 +317,7 @@ const nameOf = (slot: number, piece: number): string =>
 }
 
 .label {
-  fill: #fff;
+  fill: var(--white);
   stroke: var(--rule);
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
@@ -329,19 +329,19 @@ const nameOf = (slot: number, piece: number): string =>
 
 .outline,
 .holes {
-  stroke: #98a0a4;
+  stroke: var(--edge);
   stroke-width: 0.7;
   vector-effect: non-scaling-stroke;
 }
 
 .holes {
-  fill: #fffefb;
+  fill: var(--sheet);
 }
 
 /* Above what is printed beyond it. */
 .cut {
   fill: none;
-  stroke: #fffefb;
+  stroke: var(--sheet);
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
 }
@@ -415,7 +415,7 @@ const nameOf = (slot: number, piece: number): string =>
   background: var(--paper-raised);
   color: var(--ink);
   font: inherit;
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 

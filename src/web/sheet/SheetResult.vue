@@ -169,13 +169,13 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
 <style scoped src="../shared/result.css"></style>
 <style scoped>
 .count {
-  font-size: 15px;
+  font-size: var(--text-title);
   font-weight: 600;
 }
 
 .number {
   font-family: var(--mono);
-  font-size: 30px;
+  font-size: var(--text-figure);
   font-weight: 500;
 }
 
@@ -193,6 +193,6 @@ dt {
 dd {
   margin: 0;
   font-family: var(--mono);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

@@ -342,7 +342,7 @@ section {
   border: 0;
   background: none;
   color: var(--accent-dark);
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 
@@ -357,13 +357,13 @@ section {
   flex: 1;
   min-width: 0;
   padding: 4px 6px;
-  border: 1px solid #98a0a4;
+  border: 1px solid var(--edge);
   border-radius: var(--radius);
   font: inherit;
 }
 
 .problem {
   color: var(--stop);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

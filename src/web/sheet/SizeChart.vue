@@ -207,7 +207,7 @@ td,
 th {
   padding: 2px 16px 2px 0;
   font-family: var(--mono);
-  font-size: 12px;
+  font-size: var(--text-note);
   text-align: left;
 }
 </style>

@@ -198,7 +198,7 @@ async function apply(): Promise<void> {
   align-items: center;
   padding: 4px 0;
   border-bottom: 1px solid var(--rule-soft);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .name {
@@ -214,7 +214,7 @@ async function apply(): Promise<void> {
   display: flex;
   gap: 7px;
   align-items: baseline;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .foot {
@@ -227,6 +227,6 @@ async function apply(): Promise<void> {
 
 .problem {
   color: var(--stop);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

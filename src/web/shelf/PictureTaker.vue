@@ -119,7 +119,7 @@ useEventListener('dragover', allowDrop);
   padding: 6px 8px;
   overflow: auto;
   background: var(--paper-sunk);
-  font-size: 12px;
+  font-size: var(--text-note);
   font-weight: 400;
   overflow-wrap: anywhere;
   white-space: pre-wrap;

@@ -132,7 +132,7 @@ a {
 
 h3 {
   margin-top: 10px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 
 ul {

@@ -101,7 +101,7 @@ button:hover {
 
 .measure {
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
   font-weight: 400;
 }
 </style>

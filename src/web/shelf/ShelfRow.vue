@@ -159,7 +159,7 @@ function finishRenaming(): void {
 
 .name a {
   color: inherit;
-  font-size: 15px;
+  font-size: var(--text-title);
   font-weight: 600;
   text-decoration: none;
 }
@@ -175,7 +175,7 @@ function finishRenaming(): void {
 .message {
   display: -webkit-box;
   overflow: hidden;
-  font-size: 12px;
+  font-size: var(--text-note);
   font-weight: 400;
   overflow-wrap: anywhere;
   -webkit-box-orient: vertical;
@@ -183,7 +183,7 @@ function finishRenaming(): void {
 }
 
 .size {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .state {

@@ -324,7 +324,7 @@ header {
 }
 
 h1 {
-  font-size: 20px;
+  font-size: var(--text-head);
   font-weight: 650;
   line-height: 1.15;
 }
@@ -398,7 +398,7 @@ h1 {
   justify-items: center;
   gap: 14px;
   padding-top: 14vh;
-  font-size: 15px;
+  font-size: var(--text-title);
 }
 
 .problem {

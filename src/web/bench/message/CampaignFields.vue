@@ -29,7 +29,7 @@ const examples = { source: 'slipway-sign', medium: 'sign', name: 'regatta-2027',
 
 <style scoped>
 summary {
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 
@@ -41,7 +41,7 @@ summary {
 }
 
 label {
-  font-size: 12px;
+  font-size: var(--text-note);
   color: var(--ink-soft);
 }
 </style>

@@ -57,11 +57,11 @@ function setName(value: string): void {
 
 <style scoped>
 label {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .problem {
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -89,7 +89,7 @@ async function makeForwarding(): Promise<void> {
 .way {
   display: grid;
   gap: 6px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   overflow-wrap: anywhere;
 }
 

@@ -139,7 +139,7 @@ onMounted(async () => {
 }
 
 label {
-  font-size: 12px;
+  font-size: var(--text-note);
   color: var(--ink-soft);
 }
 
@@ -152,6 +152,6 @@ label {
 
 .form :deep(input),
 .form :deep(textarea) {
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 </style>

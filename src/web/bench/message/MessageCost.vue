@@ -108,12 +108,12 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
 
 <style scoped>
 .ruler {
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 table {
   border-collapse: collapse;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 th {

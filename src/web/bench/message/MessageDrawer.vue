@@ -204,18 +204,18 @@ section {
   display: flex;
   gap: 10px;
   align-items: center;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 
 .does {
-  font-size: 15px;
+  font-size: var(--text-title);
   font-weight: 500;
 }
 
 .found {
   padding-left: 8px;
   border-left: 3px solid var(--caution);
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .found.stop {
@@ -228,7 +228,7 @@ section {
   padding: 6px 8px;
   overflow: auto;
   background: var(--paper-sunk);
-  font-size: 12px;
+  font-size: var(--text-note);
   font-weight: 400;
   overflow-wrap: anywhere;
   white-space: pre-wrap;

@@ -104,7 +104,7 @@ function toggle(id: DownloadId, isChosen: boolean): void {
 .name {
   display: block;
   overflow: hidden;
-  font-size: 11.5px;
+  font-size: var(--text-small);
   text-overflow: ellipsis;
   white-space: nowrap;
 }

@@ -214,7 +214,7 @@ const sampleNote = computed(() => {
   display: flex;
   align-items: center;
   gap: 9px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .waiting progress {

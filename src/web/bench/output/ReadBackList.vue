@@ -65,7 +65,7 @@ summary {
 
 .name {
   display: inline;
-  font-size: 12px;
+  font-size: var(--text-note);
   overflow-wrap: anywhere;
 }
 

@@ -31,6 +31,6 @@ onMounted(async () => {
 
 <style scoped>
 .sample {
-  font-size: 17px;
+  font-size: var(--text-lead);
 }
 </style>

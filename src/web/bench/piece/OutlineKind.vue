@@ -176,6 +176,6 @@ section {
 
 .corner > span {
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

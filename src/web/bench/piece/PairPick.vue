@@ -139,16 +139,16 @@ const stop = computed(() =>
 
 .more {
   color: inherit;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .search {
   padding: 4px 8px;
   border: 1px solid var(--rule);
   border-radius: var(--radius);
-  background: #fff;
+  background: var(--white);
   font: inherit;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 
 .pairs {
@@ -179,7 +179,7 @@ const stop = computed(() =>
 
 .pairs button[aria-checked='true'] {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
   font-weight: 500;
 }
 
@@ -198,8 +198,8 @@ const stop = computed(() =>
   margin-top: 6px;
   padding: 6px 8px;
   border-left: 3px solid var(--caution-ink);
-  background: #fff;
-  font-size: 12.5px;
+  background: var(--white);
+  font-size: var(--text-note);
 }
 
 .changed ul {

@@ -222,7 +222,7 @@ const polarities = computed(() => [
 
 .polarities button[aria-checked='true'] {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
   font-weight: 500;
 }
 

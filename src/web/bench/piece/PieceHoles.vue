@@ -226,7 +226,7 @@ header {
 }
 
 h3 {
-  font-size: 12.5px;
+  font-size: var(--text-note);
   font-weight: 600;
 }
 
@@ -235,7 +235,7 @@ h3 {
   grid-template-columns: minmax(84px, auto) minmax(0, 1fr) auto;
   gap: 10px;
   align-items: center;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .axis {

@@ -200,7 +200,7 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
 .way {
   display: block;
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .way dd {
@@ -214,7 +214,7 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
   grid-template-columns: auto 1fr;
   gap: 4px 14px;
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .facts dd {

@@ -182,7 +182,7 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
   border: 1px solid transparent;
   border-radius: var(--radius);
   background: none;
-  font-size: 11px;
+  font-size: var(--text-small);
   cursor: pointer;
 }
 
@@ -192,7 +192,7 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
 
 .kinds button[aria-checked='true'] {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
   font-weight: 600;
 }
 
@@ -213,8 +213,8 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
   padding: 3px 10px;
   border: 1px solid var(--ink);
   border-radius: var(--radius);
-  background: #fff;
-  font-size: 12.5px;
+  background: var(--white);
+  font-size: var(--text-note);
   font-weight: 600;
 }
 </style>

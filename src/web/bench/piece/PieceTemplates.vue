@@ -113,7 +113,7 @@ form {
 .check {
   display: flex;
   gap: 6px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 ul {
@@ -140,7 +140,7 @@ ul {
 .offer:hover,
 .offer:focus-visible {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
 }
 
 .picture {
@@ -156,13 +156,13 @@ ul {
 
 .name {
   overflow: hidden;
-  font-size: 11.5px;
+  font-size: var(--text-small);
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 
 .problem {
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

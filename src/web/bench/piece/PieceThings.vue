@@ -191,14 +191,14 @@ function reorder(step: 1 | -1): void {
 .sample {
   padding: 0 5px 1px;
   background: var(--caution-pale);
-  font-size: 11px;
+  font-size: var(--text-small);
   font-weight: 400;
 }
 
 .where {
   padding-left: 8px;
   color: var(--ink-soft);
-  font-size: 11.5px;
+  font-size: var(--text-small);
   font-weight: 400;
   font-variant-numeric: tabular-nums;
 }
@@ -211,7 +211,7 @@ function reorder(step: 1 | -1): void {
   border: 0;
   border-left: 3px solid transparent;
   background: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   white-space: nowrap;
   cursor: pointer;
@@ -223,7 +223,7 @@ function reorder(step: 1 | -1): void {
 
 .entries button[aria-selected='true'] {
   border-left-color: var(--accent);
-  background: #fff;
+  background: var(--white);
   font-weight: 600;
 }
 </style>

@@ -14,6 +14,6 @@ defineEmits<{ keep: [] }>();
 .sample {
   padding-left: 8px;
   border-left: 3px solid var(--caution);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -41,7 +41,7 @@ const set = (widthMm: number): void => void bench.editPlacement({ widthMm }, 'co
 }
 
 .summary {
-  font-size: 12.5px;
+  font-size: var(--text-note);
   overflow-wrap: anywhere;
 }
 </style>

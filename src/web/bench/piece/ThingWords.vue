@@ -208,7 +208,7 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
   border-radius: var(--radius);
   background: none;
   font-family: var(--mono);
-  font-size: 11px;
+  font-size: var(--text-small);
   cursor: pointer;
 }
 

@@ -55,7 +55,7 @@ span {
   width: 34px;
   height: 20px;
   background: var(--paper-sunk);
-  font-size: 11px;
+  font-size: var(--text-small);
   line-height: 20px;
   text-align: center;
 }

@@ -210,7 +210,7 @@ function lookAt(condition: Condition): void {
   display: grid;
   grid-template-columns: 12px 1fr;
   gap: 9px;
-  font-size: 13.5px;
+  font-size: var(--text-body);
   font-weight: 500;
 }
 

@@ -102,7 +102,7 @@ th,
 thead td {
   padding: 0 4px 0 0;
   color: var(--ink-soft);
-  font-size: 11px;
+  font-size: var(--text-small);
   font-weight: 400;
   text-align: left;
   line-height: 17px;
@@ -133,7 +133,7 @@ button {
   border-radius: 0;
   background: var(--paper-sunk);
   color: var(--ink);
-  font-size: 11px;
+  font-size: var(--text-small);
   line-height: 15px;
   cursor: pointer;
 }

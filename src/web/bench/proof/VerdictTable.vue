@@ -48,7 +48,7 @@ table {
 td,
 th {
   padding: 2px 8px 2px 0;
-  font-size: 12px;
+  font-size: var(--text-note);
   text-align: left;
   vertical-align: baseline;
 }

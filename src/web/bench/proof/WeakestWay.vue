@@ -83,7 +83,7 @@ watch(
 
 <style scoped>
 .where {
-  font-size: 13px;
+  font-size: var(--text-body);
   font-weight: 500;
 }
 

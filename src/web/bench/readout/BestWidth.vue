@@ -49,7 +49,7 @@ const label = computed(() =>
   border-radius: var(--radius);
   background: none;
   color: var(--accent-dark);
-  font-size: 11px;
+  font-size: var(--text-small);
   cursor: pointer;
 }
 
@@ -61,7 +61,7 @@ const label = computed(() =>
 
 .none {
   color: var(--stop);
-  font-size: 11px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 </style>

@@ -71,7 +71,7 @@ const needs = computed(() => {
 }
 
 .value {
-  font-size: 13.5px;
+  font-size: var(--text-body);
   white-space: nowrap;
 }
 
@@ -84,7 +84,7 @@ const needs = computed(() => {
 }
 
 .note {
-  font-size: 11.5px;
+  font-size: var(--text-small);
 }
 
 button.source {
@@ -97,7 +97,7 @@ button.source {
 
 .source {
   color: var(--ink-soft);
-  font-size: 11.5px;
+  font-size: var(--text-small);
   white-space: nowrap;
 }
 </style>

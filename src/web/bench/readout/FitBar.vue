@@ -195,7 +195,7 @@ function onKey(event: KeyboardEvent): void {
   background: none;
   color: var(--ink-soft);
   font: inherit;
-  font-size: 11.5px;
+  font-size: var(--text-small);
   font-weight: 600;
   cursor: pointer;
 }
@@ -217,7 +217,7 @@ function onKey(event: KeyboardEvent): void {
 
 .label {
   overflow: hidden;
-  font-size: 11px;
+  font-size: var(--text-small);
   line-height: 12px;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -245,7 +245,7 @@ svg {
 
 text {
   fill: var(--ink-soft);
-  font-size: 10.5px;
+  font-size: var(--text-small);
   font-weight: 400;
 }
 
@@ -262,7 +262,7 @@ path {
 }
 
 .range {
-  fill: #4f978c;
+  fill: var(--accent-mid);
 }
 
 .label.rule {
@@ -274,11 +274,11 @@ path {
 }
 
 .range.caution {
-  fill: #c99234;
+  fill: var(--caution-mid);
 }
 
 .range.stop {
-  fill: #bd5548;
+  fill: var(--stop-mid);
 }
 
 .handle {
@@ -296,8 +296,8 @@ path {
   left: 50%;
   padding: 1px 6px 2px;
   background: var(--ink);
-  color: #fff;
-  font-size: 11px;
+  color: var(--white);
+  font-size: var(--text-small);
   white-space: nowrap;
   transform: translateX(-50%);
 }

@@ -210,13 +210,13 @@ function apply({ changes }: FitCandidate): void {
   margin: 0;
   padding: 0;
   list-style: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .reads {
   display: flex;
   align-items: center;
   gap: 7px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 </style>

@@ -175,14 +175,14 @@ dt {
   display: flex;
   align-items: center;
   gap: 9px;
-  font-size: 14.5px;
+  font-size: var(--text-title);
   font-weight: 600;
 }
 
 dd {
   margin: 0;
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
   text-align: right;
   font-variant-numeric: tabular-nums;
 }
@@ -212,7 +212,7 @@ li.caution .more {
 }
 
 .more p {
-  font-size: 12px;
+  font-size: var(--text-note);
   line-height: 1.3;
 }
 
@@ -227,7 +227,7 @@ summary:hover {
 
 details p {
   padding: 3px 0 4px;
-  font-size: 12px;
+  font-size: var(--text-note);
   line-height: 1.3;
 }
 
@@ -240,7 +240,7 @@ details p {
   border: 0;
   background: none;
   color: var(--ink-soft);
-  font-size: 12.5px;
+  font-size: var(--text-note);
   text-align: left;
   cursor: pointer;
 }
@@ -259,7 +259,7 @@ details p {
 .remedy ol {
   margin: 0;
   padding-left: 18px;
-  font-size: 12px;
+  font-size: var(--text-note);
   list-style: decimal;
 }
 
@@ -271,7 +271,7 @@ details p {
 
 .problem {
   padding: 7px 0;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .passed {

@@ -56,7 +56,7 @@ const told = useAnswers(() => props);
 .says {
   overflow: hidden;
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
   text-overflow: ellipsis;
 }
 

@@ -145,7 +145,7 @@ figure {
 }
 
 figcaption {
-  font-size: 12.5px;
+  font-size: var(--text-note);
   font-weight: 600;
 }
 

@@ -70,13 +70,13 @@ function showTemplates(): void {
         <path
           :d="view.blank!.outlinePath"
           :fill="view.baseColour"
-          stroke="#98a0a4"
+          stroke="var(--edge)"
           vector-effect="non-scaling-stroke"
         />
         <path
           :d="view.blank!.holesPath"
           fill="var(--bench)"
-          stroke="#98a0a4"
+          stroke="var(--edge)"
           vector-effect="non-scaling-stroke"
         />
         <rect
@@ -137,12 +137,12 @@ figure {
 figure svg {
   width: 100%;
   max-height: 250px;
-  filter: drop-shadow(0 1px 2px rgb(0 0 0 / 22%));
+  filter: drop-shadow(0 1px 2px var(--shade-black));
 }
 
 figcaption {
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .place {
@@ -158,7 +158,7 @@ figcaption {
 }
 
 h2 {
-  font-size: 15px;
+  font-size: var(--text-title);
   font-weight: 600;
 }
 
@@ -177,7 +177,7 @@ h2 {
   border: 1px solid var(--rule);
   border-radius: var(--radius);
   background: var(--paper-raised);
-  font-size: 12.5px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 
@@ -192,6 +192,6 @@ h2 {
 
 .note {
   padding-top: 8px;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -129,7 +129,7 @@ canvas {
   height: 100%;
   max-height: 100%;
   border: 1px solid var(--ink);
-  background: #000;
+  background: var(--black);
   aspect-ratio: 1;
   object-fit: contain;
   image-rendering: pixelated;
@@ -144,7 +144,7 @@ canvas {
 }
 
 h2 {
-  font-size: 15px;
+  font-size: var(--text-title);
   font-weight: 600;
 }
 

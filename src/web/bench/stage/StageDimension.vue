@@ -61,7 +61,7 @@ path {
 
 text {
   fill: var(--accent-dark);
-  font-size: 11.5px;
+  font-size: var(--text-small);
 }
 
 .wrong path {

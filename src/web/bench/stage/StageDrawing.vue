@@ -281,7 +281,7 @@ const heldPlace = computed(() => {
 
 .hole {
   fill: var(--bench);
-  stroke: rgb(34 48 58 / 40%);
+  stroke: var(--shade);
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
@@ -313,7 +313,7 @@ const heldPlace = computed(() => {
 
 .scale {
   fill: var(--ink-soft);
-  font-size: 11px;
+  font-size: var(--text-small);
   font-weight: 400;
 }
 </style>

@@ -51,7 +51,7 @@ path {
 
 text {
   fill: var(--ink);
-  font-size: 11.5px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 </style>

@@ -103,7 +103,7 @@ function remove(index: number): void {
 }
 
 .guide line {
-  stroke: #8a5bb0;
+  stroke: var(--guide);
   stroke-width: 1;
   pointer-events: none;
 }
@@ -124,12 +124,12 @@ function remove(index: number): void {
 
 .grip:focus-visible {
   outline: none;
-  stroke: rgb(138 91 176 / 30%);
+  stroke: var(--guide-veil);
 }
 
 text {
-  fill: #6b3f91;
-  font-size: 10.5px;
+  fill: var(--guide-ink);
+  font-size: var(--text-small);
   pointer-events: none;
 }
 </style>

@@ -165,11 +165,11 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
 .print,
 .raise,
 .sink {
-  fill: #3f6f8f;
+  fill: var(--mark);
 }
 
 .base {
-  fill: #d5d8d4;
+  fill: var(--body);
 }
 
 .thin {
@@ -178,16 +178,16 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
 }
 
 .between {
-  fill: #cfdde6;
+  fill: var(--mark-pale);
 }
 
 .fill-line {
-  stroke: #3f6f8f;
+  stroke: var(--mark);
 }
 
 .kiss-line {
-  fill: #3f6f8f22;
-  stroke: #a3358f;
+  fill: var(--mark-veil);
+  stroke: var(--kiss);
 }
 
 .cut-line {
@@ -197,15 +197,15 @@ const isFilled = (kind: string): boolean => lineFill.value !== null && kind !== 
 
 .score-line {
   fill: none;
-  stroke: #2b4fb5;
+  stroke: var(--score);
 }
 
 .ground {
-  fill: #fbfaf6e0;
+  fill: var(--paper-veil);
 }
 
 .legend text {
   fill: var(--ink);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -130,7 +130,7 @@ const whyEmpty = computed(() => {
   place-content: center;
   height: 100%;
   padding: 0 20%;
-  font-size: 15px;
+  font-size: var(--text-title);
   text-align: center;
 }
 
@@ -157,7 +157,7 @@ const whyEmpty = computed(() => {
   padding: 4px 12px 5px;
   border: 0;
   background: none;
-  font-size: 12.5px;
+  font-size: var(--text-note);
   font-weight: 600;
   cursor: pointer;
 }

@@ -65,7 +65,7 @@ path {
 
 text {
   fill: var(--ink-soft);
-  font-size: 10px;
+  font-size: var(--text-small);
   font-weight: 400;
 }
 </style>

@@ -46,7 +46,7 @@ dl {
   grid-template-columns: auto 1fr;
   align-content: center;
   gap: 6px 12px;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 dt {

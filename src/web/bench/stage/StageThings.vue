@@ -210,7 +210,7 @@ const metLine = ({ axis, at }: SnapLine) =>
 }
 
 .hit.along:hover {
-  stroke: rgb(31 122 109 / 35%);
+  stroke: var(--accent-veil);
 }
 
 .hit.held {
@@ -218,7 +218,7 @@ const metLine = ({ axis, at }: SnapLine) =>
 }
 
 .hit.along.held {
-  stroke: rgb(31 122 109 / 45%);
+  stroke: var(--accent-veil);
 }
 
 .hit:focus-visible {
@@ -245,7 +245,7 @@ const metLine = ({ axis, at }: SnapLine) =>
 
 .met text {
   fill: var(--stop);
-  font-size: 11px;
+  font-size: var(--text-small);
   paint-order: stroke;
   stroke: var(--bench);
   stroke-width: 3;

@@ -105,7 +105,7 @@ function keep(): void {
   padding: 4px 9px 5px;
   border: 0;
   background: none;
-  font-size: 12px;
+  font-size: var(--text-note);
   font-weight: 600;
   cursor: pointer;
 }

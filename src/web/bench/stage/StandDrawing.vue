@@ -53,7 +53,7 @@ svg {
 }
 
 .face {
-  stroke: rgb(34 48 58 / 45%);
+  stroke: var(--shade);
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
 }

@@ -101,12 +101,12 @@ async function pick(file: File): Promise<void> {
 }
 
 .name {
-  font-size: 12px;
+  font-size: var(--text-note);
   overflow-wrap: anywhere;
 }
 
 .problem {
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -125,7 +125,7 @@ ul {
   display: flex;
   gap: 8px;
   align-items: baseline;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .acts {
@@ -151,6 +151,6 @@ ul {
 
 .problem {
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

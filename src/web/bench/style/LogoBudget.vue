@@ -183,7 +183,7 @@ li {
 
 .count {
   width: 20px;
-  font-size: 11px;
+  font-size: var(--text-small);
   text-align: right;
 }
 

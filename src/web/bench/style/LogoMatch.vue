@@ -141,6 +141,6 @@ const choose = ({ version, level }: PictureChoice): void =>
 }
 
 .large {
-  font-size: 20px;
+  font-size: var(--text-head);
 }
 </style>

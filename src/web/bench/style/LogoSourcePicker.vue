@@ -56,6 +56,6 @@ function setTitle(title: string): void {
 
 .title label {
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

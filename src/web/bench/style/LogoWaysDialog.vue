@@ -138,7 +138,7 @@ dl {
   grid-template-columns: 78px minmax(0, 1fr);
   gap: 1px 6px;
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 dt {
@@ -154,7 +154,7 @@ dd {
   flex-wrap: wrap;
   gap: 5px;
   align-items: center;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .ways .action {

@@ -60,12 +60,12 @@ dt {
   display: flex;
   gap: 8px;
   align-items: center;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 dd {
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .fixes {
@@ -86,7 +86,7 @@ dd {
 li {
   display: grid;
   justify-items: center;
-  font-size: 10.5px;
+  font-size: var(--text-small);
 }
 
 .cell {

@@ -97,7 +97,7 @@ table {
   width: 100%;
   margin: 4px 0;
   border-collapse: collapse;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 th {
@@ -107,7 +107,7 @@ th {
 }
 
 thead th {
-  font-size: 11px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
 }
 

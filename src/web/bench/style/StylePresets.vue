@@ -81,7 +81,7 @@ button {
   border: 1px solid transparent;
   border-radius: var(--radius);
   background: none;
-  font-size: 11px;
+  font-size: var(--text-small);
   cursor: pointer;
 }
 
@@ -91,7 +91,7 @@ button:hover {
 
 button[aria-pressed='true'] {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
 }
 
 svg {

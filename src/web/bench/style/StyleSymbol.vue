@@ -161,7 +161,7 @@ const used = computed(() => Math.max(0, ...(props.view.made?.logo?.usedByBlock ?
 
 .levels button[aria-checked='true'] {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
 }
 
 .line {

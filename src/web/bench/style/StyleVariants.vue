@@ -187,7 +187,7 @@ li {
 
 .current {
   border-color: var(--ink);
-  background: #fff;
+  background: var(--white);
 }
 
 .add {
@@ -203,7 +203,7 @@ li {
 .text {
   display: grid;
   gap: 2px;
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 
 .line {
@@ -222,7 +222,7 @@ li {
   border: 0;
   border-bottom: 1px dotted var(--ink-soft);
   background: none;
-  font-size: 12px;
+  font-size: var(--text-note);
   cursor: pointer;
 }
 
@@ -240,6 +240,6 @@ li {
 .problem {
   margin-top: 6px;
   color: var(--stop);
-  font-size: 12px;
+  font-size: var(--text-note);
 }
 </style>

@@ -246,8 +246,8 @@ path {
 }
 
 .light {
-  background: #fff;
-  fill: #fff;
+  background: var(--white);
+  fill: var(--white);
 }
 
 .faint {
@@ -255,8 +255,8 @@ path {
 }
 
 .fixed {
-  background: #c9a25a;
-  fill: #c9a25a;
+  background: var(--held);
+  fill: var(--held);
   fill-opacity: 0.55;
 }
 
@@ -297,7 +297,7 @@ path {
   display: grid;
   gap: 8px;
   align-content: start;
-  font-size: 12.5px;
+  font-size: var(--text-note);
 }
 
 .acts {
