@@ -290,7 +290,7 @@ function worksOn(
   ): Promise<unknown> => {
     const response = await fetch(`${address}/api${path}`, {
       method,
-      headers: { 'content-type': type },
+      headers: { 'content-type': type, ...(method === 'PUT' ? { 'if-match': '*' } : {}) },
       body,
     });
     if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);

@@ -88,7 +88,7 @@ test('a series that is killed in the middle goes on when the server is back, and
   const first = await started(folder);
   const json = (method: string, body: object): RequestInit => ({
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...(method === 'PUT' ? { 'if-match': '*' } : {}) },
     body: JSON.stringify(body),
   });
   // Of its own: what other tests do to the demo does not matter.

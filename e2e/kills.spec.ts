@@ -57,7 +57,7 @@ test(`${kills} kills over saves, uploads, links, visits, series, copies, exports
           ...(body === undefined
             ? {}
             : {
-                headers: { 'content-type': type },
+                headers: { 'content-type': type, ...(method === 'PUT' ? { 'if-match': '*' } : {}) },
                 body: type === 'application/json' ? JSON.stringify(body) : (body as BodyInit),
               }),
         });

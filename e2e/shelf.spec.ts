@@ -213,7 +213,9 @@ test('the licences of all that the program is made with are one click away', asy
   const { dependencies } = JSON.parse(await readFile('package.json', 'utf8')) as {
     dependencies: Record<string, string>;
   };
-  const missing = Object.entries(dependencies).filter(([name, version]) => !text.includes(`${name}@${version} (`));
+  const missing = Object.entries(dependencies).filter(
+    ([name, version]) => !text.includes(`${name}@${version} (`),
+  );
   expect(missing).toEqual([]);
   // Their titles as the licences themselves give them.
   for (const title of [

@@ -98,7 +98,10 @@ const kinds: readonly Kind[] = [
     make: async (page) => {
       const { id, remove } = await jobOf(page);
       const series = addressSeries('berth', ['17', '18'], 'https://ternquay.example/{berth}');
-      await page.request.put(`/api/jobs/${id}/series`, { data: { series } });
+      await page.request.put(`/api/jobs/${id}/series`, {
+        data: { series },
+        headers: { 'if-match': '*' },
+      });
       return {
         screen: `/series/${id}`,
         saves: /\/series$/,

@@ -85,7 +85,7 @@ interface Step {
 const json = (method: string, path: string, body: unknown = {}): Promise<Response> =>
   fetch(`${base}/${path}`, {
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...(method === 'PUT' ? { 'if-match': '*' } : {}) },
     body: JSON.stringify(body),
   });
 

@@ -35,7 +35,12 @@ afterAll(() => {
 async function send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
   const response = await fetch(base + path, {
     method,
-    headers: { 'content-type': 'application/json', ...headers },
+    // Whatever is there, where a test is not about that.
+    headers: {
+      'content-type': 'application/json',
+      ...(method === 'PUT' ? { 'if-match': '*' } : {}),
+      ...headers,
+    },
     body: body === undefined ? undefined : JSON.stringify(body),
   });
   const text = await response.text();
@@ -73,6 +78,21 @@ describe('a document that is kept with a job', () => {
     expect(tag).toBe(first.tag);
     expect((await send('PUT', path, sheet(3), { 'if-match': tag })).status).toBe(204);
     expect((await send('GET', path)).body).toEqual(sheet(3));
+    expect((await send('DELETE', path, {})).status).toBe(204);
+  });
+
+  it('is not changed by who does not say what it replaces (RFC 6585, 3)', async () => {
+    const path = `/jobs/${id}/sheet`;
+    const sheet = (quantity: number) => ({ sheet: sheetOn(a4, { pieces: [{ jobId: id, quantity }] }) });
+    const { tag } = await send('PUT', path, sheet(7));
+    const response = await fetch(base + path, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(sheet(8)),
+    });
+    expect(response.status).toBe(428);
+    expect(await response.text()).toContain('If-Match');
+    expect(await send('GET', path)).toMatchObject({ tag, body: sheet(7) });
     expect((await send('DELETE', path, {})).status).toBe(204);
   });
 
@@ -142,15 +162,13 @@ describe('a document that is kept with a job', () => {
         raw: '{"formatVersion": 99}',
       },
     });
-    // Neither with the tag of nothing, nor without a condition.
+    // Neither with the tag of nothing, nor whatever is there.
     const sheet = sheetOn(
       stocks.find((stock) => stock.id === 'a4')!,
       { pieces: [{ jobId: id, quantity: 1 }] },
     );
-    for (const tag of ['"none"', null]) {
-      const headers: Record<string, string> = tag === null ? {} : { 'if-match': tag };
-      expect((await send('PUT', `/jobs/${id}/sheet`, { sheet: sheet }, headers)).status).toBe(422);
-    }
+    for (const tag of ['"none"', '*'])
+      expect((await send('PUT', `/jobs/${id}/sheet`, { sheet }, { 'if-match': tag })).status).toBe(422);
     expect(db.prepare('SELECT document FROM sheets').pluck().get()).toBe('{"formatVersion": 99}');
     expect((await send('GET', `/jobs/${id}`)).status).toBe(200);
     expect(data.sheets.list()).toEqual([]);

@@ -6,7 +6,7 @@ import { jobIdSchema } from '../wire';
 import type { DocumentKind } from '../core/document';
 import { writing, type Db } from './db/open';
 import { Unreadable } from './documents';
-import { checked, Problem } from './problem';
+import { basedOn, checked, Problem } from './problem';
 
 /** Tables, each with a document by the id of its job. */
 type JobTable = 'sheets' | 'series';
@@ -17,10 +17,10 @@ export interface JobDocumentStore<Document> {
   list(): { readonly jobId: string; readonly document: Document }[];
   /** Throws `Unreadable` for one that this program cannot read. */
   find(jobId: string): Document | null;
-  /** Of what is kept, or of nothing, for requests on a condition (RFC 9110, 8.8.3); in quotes. */
+  /** Of what is kept, or of nothing, for requests on a condition (RFC 9110, 8.8.3). */
   tag(jobId: string): string;
-  /** Left as it was where it is not what has the tag any more. Throws `Unreadable` where what is there cannot be read. */
-  keep(jobId: string, document: Document, basedOn?: string): 'kept' | 'no-job' | 'changed';
+  /** Left as it was where it is not what has the tag any more; `*`, as without it, is whatever is there. Throws `Unreadable` where what is there cannot be read. */
+  keep(jobId: string, document: Document, onTopOf?: string): 'kept' | 'no-job' | 'changed';
   remove(jobId: string): boolean;
 }
 
@@ -58,12 +58,12 @@ export function jobDocumentStore<Document>(
       return text === undefined ? null : readable(text);
     },
     tag: (jobId) => tagOf(select.get(jobId)),
-    keep: writing(db, (jobId: string, document: Document, basedOn?: string) => {
+    keep: writing(db, (jobId: string, document: Document, onTopOf = '*') => {
       if (isJob.get(jobId) === undefined) return 'no-job';
       const [text, before] = [JSON.stringify(document), select.get(jobId)];
       if (before !== undefined) readable(before);
       // What is there already was sent again because its answer was cut off.
-      if (basedOn !== undefined && basedOn !== tagOf(before) && text !== before) return 'changed';
+      if (onTopOf !== '*' && onTopOf !== tagOf(before) && text !== before) return 'changed';
       upsert.run(jobId, new Date().toISOString(), text);
       kept(jobId, document);
       return 'kept';
@@ -73,7 +73,7 @@ export function jobDocumentStore<Document>(
 }
 
 const tagOf = (text: string | undefined): string =>
-  text === undefined ? '"none"' : `"${createHash('sha256').update(text).digest('base64url').slice(0, 22)}"`;
+  text === undefined ? 'none' : createHash('sha256').update(text).digest('base64url').slice(0, 22);
 
 /** Below the address of a job; the document stands under a name of its own. */
 export function jobDocumentRoutes<Document>(
@@ -87,16 +87,18 @@ export function jobDocumentRoutes<Document>(
   const saving = z.strictObject({ [name]: schema });
   routes.get('/', (request, response) => {
     const job = jobOf(request);
-    response.set('ETag', documents.tag(job)).json({ [name]: documents.find(job) });
+    response.set('ETag', `"${documents.tag(job)}"`).json({ [name]: documents.find(job) });
   });
   routes.put('/', (request, response) => {
     const document = checked(saving, request.body)[name] as Document;
     const job = jobOf(request);
-    // Without a condition it is kept whatever is there (RFC 9110, 13.1.1).
-    const done = documents.keep(job, document, request.headers['if-match']);
+    const done = documents.keep(job, document, basedOn(request.headers));
     if (done === 'no-job') throw new Problem(404, 'There is no such job.');
     if (done === 'changed') throw new Problem(412, `Another window saved this ${name} meanwhile.`);
-    response.set('ETag', documents.tag(job)).status(204).end();
+    response
+      .set('ETag', `"${documents.tag(job)}"`)
+      .status(204)
+      .end();
   });
   routes.delete('/', (request, response) => {
     documents.remove(jobOf(request));

@@ -48,7 +48,12 @@ async function send(
 ): Promise<Answer> {
   const response = await fetch(base + path, {
     method,
-    headers: { 'content-type': 'application/json', ...headers },
+    // Whatever is there, where a test is not about that.
+    headers: {
+      'content-type': 'application/json',
+      ...(method === 'PUT' ? { 'if-match': '*' } : {}),
+      ...headers,
+    },
     body: body === undefined ? undefined : JSON.stringify(body),
   });
   const text = await response.text();
@@ -58,6 +63,18 @@ const steel: PairValues = valuesOf(findPair('stainless-steel', 'fibre-laser')!);
 const profile = (name: string, pair = steel) => ({ name, note: '', basedOn: steel.profile, pair });
 
 describe('profiles', () => {
+  it('are not changed by who does not say what they replace (RFC 6585, 3)', async () => {
+    const { body } = await send('POST', '', profile('Oar tags'));
+    const response = await fetch(`${base}/${body.id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(profile('Oar tags, other')),
+    });
+    expect(response.status).toBe(428);
+    expect((await send('GET')).body.profiles!.map(({ name }) => name)).toEqual(['Oar tags']);
+    expect((await send('DELETE', `/${body.id}`, {})).status).toBe(204);
+  });
+
   it('are kept under an id of their own, by which jobs name them, changed, and deleted once', async () => {
     const { status, body } = await send('POST', '', profile('Rudder tags'));
     expect(status).toBe(201);

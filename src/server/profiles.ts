@@ -11,7 +11,7 @@ import {
   type SaveProfile,
 } from '../wire';
 import { writing, type Db } from './db/open';
-import { checked, Problem } from './problem';
+import { basedOn, checked, Problem } from './problem';
 
 export interface ProfileStore {
   list(): Profile[];
@@ -19,8 +19,8 @@ export interface ProfileStore {
   add(profile: SaveProfile, id?: string): Profile | 'taken';
   /** With an id that it has from elsewhere. */
   takeIn(id: string, profile: SaveProfile): Profile | 'taken';
-  /** Undefined when there is none; left as it was where it was not saved at that moment last. */
-  change(id: string, profile: SaveProfile, savedAt?: string): Profile | 'taken' | 'newer' | undefined;
+  /** Undefined when there is none; left as it was where it was not saved at that moment last; `*` is whatever is there. */
+  change(id: string, profile: SaveProfile, savedAt: string): Profile | 'taken' | 'newer' | undefined;
   /** False when there is none. */
   remove(id: string): boolean;
 }
@@ -64,10 +64,10 @@ export function profileStore(db: Db): ProfileStore {
     list: () => selectAll.all().flatMap((row) => profileOf(row) ?? []),
     add: writing(db, (profile: SaveProfile, id: string = randomUUID()) => keptNow(id) ?? keep(id, profile)),
     takeIn: writing(db, keep),
-    change: writing(db, (id: string, profile: SaveProfile, savedAt?: string) => {
+    change: writing(db, (id: string, profile: SaveProfile, savedAt: string) => {
       const before = savedAtOf.get(id);
       if (before === undefined) return undefined;
-      if (savedAt === undefined || savedAt === before) return keep(id, profile);
+      if (savedAt === '*' || savedAt === before) return keep(id, profile);
       // What is there already was sent again because its answer was lost.
       const now = keptNow(id);
       return now !== null && isSame(now, profile) ? now : 'newer';
@@ -113,9 +113,8 @@ export function profileRoutes(store: ProfileStore): express.Router {
   });
   routes.put('/:id', (request, response) => {
     const id = checked(profileIdSchema, request.params.id);
-    // Its tag is when it was saved (RFC 9110, 13.1.1).
-    const basedOn = request.headers['if-match']?.replace(/^"|"$/g, '');
-    response.json(kept(store.change(id, checked(saveProfileSchema, request.body), basedOn)));
+    // Its tag is when it was saved.
+    response.json(kept(store.change(id, checked(saveProfileSchema, request.body), basedOn(request.headers))));
   });
   routes.delete('/:id', (request, response) => {
     if (!store.remove(checked(profileIdSchema, request.params.id))) throw gone();

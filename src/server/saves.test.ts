@@ -19,7 +19,7 @@ beforeEach(() => {
 });
 const id = randomUUID();
 const job = newJob({ name: 'Slip sign', message: { kind: 'web', address: 'https://ternquay.example' } });
-const pair = JSON.parse(readFileSync('src/wire/saved/profile/version-1.json', 'utf8')) as SaveProfile['pair'];
+const pair = JSON.parse(readFileSync('src/wire/saved/profile/version-2.json', 'utf8')) as SaveProfile['pair'];
 const profile: SaveProfile = { name: 'Rudder tags', note: '', basedOn: 'cork.co2-laser', pair };
 
 it('a save is new on the newest revision, kept where it is the newest, and else in conflict', () => {

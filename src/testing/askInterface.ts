@@ -25,6 +25,10 @@ const drawing = new TextEncoder().encode(
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M0 0H10V10H0Z"/></svg>',
 );
 
+/** The condition on which it is asked for, where it needs one. */
+export const conditionOf = ({ ifMatch }: Operation): Record<string, string> =>
+  ifMatch === undefined ? {} : { 'if-match': ifMatch };
+
 export async function filledHouse(data: Data): Promise<House> {
   data.links.saveSettings({ ...data.links.settings(), base: 'https://go.ternquay.example' });
   const clean = await data.workshop.clean(drawing);
@@ -195,7 +199,9 @@ export async function* fuzzedRequests(
       response = await fetch(base + path, {
         method,
         redirect: 'manual',
-        ...(sent === undefined ? {} : { headers: { 'content-type': type }, body: sent }),
+        ...(sent === undefined
+          ? {}
+          : { headers: { 'content-type': type, ...conditionOf(operation) }, body: sent }),
       });
     } catch (error) {
       // What cannot be sent at all was not asked.

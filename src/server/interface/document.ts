@@ -7,11 +7,20 @@ import { operations, type Operation } from './operations';
 /** What is answered instead, for whatever is wrong. */
 const problemSchema = z.object({ problem: z.string() }).meta({ id: 'Problem' });
 
+/** What a change is made on top of (RFC 9110, 13.1.1). */
+const conditionSchema = z.object({
+  'If-Match': z
+    .string()
+    .describe('The ETag that GET answered, “"none"” where nothing is yet, or * for whatever is there.'),
+});
+
 const problems: Readonly<Record<string, string>> = {
   400: 'The request is not what it should be; the problem names the field.',
   404: 'There is no such thing.',
   409: 'It does not fit what is there.',
+  412: 'What is there is not what If-Match names any more.',
   422: 'It was read, and cannot be taken.',
+  428: 'A change needs If-Match.',
   503: 'The database is busy; try again.',
   507: 'The disk is full or cannot be written; nothing was changed.',
 };
@@ -40,6 +49,7 @@ function describedBy({
   about,
   params,
   query,
+  ifMatch,
   body,
   bodyType,
   answer,
@@ -51,6 +61,9 @@ function describedBy({
     requestParams: {
       ...(params === undefined ? {} : { path: z.object(params) }),
       ...(query === undefined ? {} : { query }),
+      ...(ifMatch === undefined
+        ? {}
+        : { header: conditionSchema.meta({ example: { 'If-Match': ifMatch } }) }),
     },
     ...(body === undefined
       ? {}

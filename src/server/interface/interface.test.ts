@@ -6,7 +6,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { fuzzedRequests, filledHouse, type House } from '../../testing/askInterface';
+import { conditionOf, fuzzedRequests, filledHouse, type House } from '../../testing/askInterface';
 import { createApp } from '../app';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db/open';
@@ -132,7 +132,10 @@ describe('the description', () => {
       method: operation.method.toUpperCase(),
       ...(operation.method === 'get'
         ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
+        : {
+            headers: { 'content-type': 'application/json', ...conditionOf(operation) },
+            body: JSON.stringify(body ?? {}),
+          }),
     });
     expect([name, response.status]).toEqual([name, isElsewhere ? 404 : operation.answer.status]);
     if (isElsewhere || operation.answer.json === undefined) return;

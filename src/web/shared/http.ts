@@ -36,13 +36,10 @@ export async function getTagged<Schema extends z.ZodType>(
   return { tag: response.headers.get('etag'), body: await answerOf(response, schema) };
 }
 
-/** Puts it in place of what has the tag, or of anything where it is null; 412 where that is something else by now. */
+/** Puts it in place of what has the tag, or where nothing is if it is null; 412 where that is something else by now. */
 export function put(path: string, body: unknown, basedOn: string | null): Promise<Response> {
-  const withBody = jsonRequest('PUT', body);
-  return request(
-    path,
-    basedOn === null ? withBody : { ...withBody, headers: { ...withBody.headers, 'if-match': basedOn } },
-  );
+  const { headers, ...withBody } = jsonRequest('PUT', body);
+  return request(path, { ...withBody, headers: { ...headers, 'if-match': basedOn ?? '"none"' } });
 }
 /** Resolves with its own tag. */
 export const putTagged = async (

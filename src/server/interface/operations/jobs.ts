@@ -183,7 +183,7 @@ export const jobsOperations: readonly Operation[] = [
     '/api/jobs/{jobId}/sheet',
     'Keeps a sheet; 412 where it is not what If-Match names any more.',
     nothing,
-    { params: ofJob, body: keptSheetSchema, example: { sheet } },
+    { params: ofJob, ifMatch: '"none"', body: keptSheetSchema, example: { sheet } },
   ),
   ask('delete', '/api/jobs/{jobId}/sheet', 'Deletes a sheet.', nothing, { params: ofJob }),
   ask(
@@ -198,7 +198,7 @@ export const jobsOperations: readonly Operation[] = [
     '/api/jobs/{jobId}/series',
     'Keeps a series; 412 where it is not what If-Match names any more.',
     nothing,
-    { params: ofJob, body: keptSeriesSchema, example: { series } },
+    { params: ofJob, ifMatch: '*', body: keptSeriesSchema, example: { series } },
   ),
   ask('delete', '/api/jobs/{jobId}/series', 'Deletes a series.', nothing, { params: ofJob }),
 ];

@@ -15,6 +15,8 @@ export interface Operation {
   readonly about: string;
   readonly params?: Readonly<Record<string, z.ZodType>>;
   readonly query?: z.ZodObject;
+  /** It changes what has this tag, and nothing without one: a value that works. */
+  readonly ifMatch?: string;
   readonly body?: z.ZodType;
   /** Bodies that are no JSON. */
   readonly bodyType?: string;
@@ -35,5 +37,5 @@ export const ask = (
   path: string,
   about: string,
   answer: Answer,
-  sent: Pick<Operation, 'params' | 'query' | 'body' | 'bodyType' | 'example'> = {},
+  sent: Pick<Operation, 'params' | 'query' | 'ifMatch' | 'body' | 'bodyType' | 'example'> = {},
 ): Operation => ({ method, path, about, answer, ...sent });

@@ -121,6 +121,7 @@ export const stockOperations: readonly Operation[] = [
     json(profileSchema),
     {
       params: { id: profileIdSchema },
+      ifMatch: '*',
       body: saveProfileSchema,
       example: { ...profile, name: 'Our vinyl cutter, new blade' },
     },
