@@ -24,7 +24,7 @@ import { writeGcode } from './gcode';
 import { layerLooks } from './layers';
 import { cmykOf } from './pdf';
 import { startPng } from './pngFile';
-import { plainColour } from './writer';
+import { plainColour, type WriteSetting } from './writer';
 
 const jobOn = (material: string, machine: string, change: Partial<Job> = {}): Job => ({
   ...newJob({
@@ -128,9 +128,40 @@ describe('DXF', () => {
     expect(old.match(/\nPOLYLINE\n/g)!.length).toBe(old.match(/\n66\n1\n/g)!.length);
     expect(old.match(/\nPOLYLINE\n/g)!.length).toBe(old.match(/\nSEQEND\n/g)!.length);
   });
+
+  it.each(['dxf', 'dxf-r12'] as const)(
+    '%s has as many layers in its table as it says, and every entity on one',
+    async (id) => {
+      const text = (await textOf(jobOn('birch-plywood', 'co2-laser'), id)).replaceAll('\r\n', '\n');
+      const pairs = [...text.matchAll(/^ *(\d+)\n(.*)$/gm)].map(
+        ([, code, value]) => [Number(code), value!.trim()] as const,
+      );
+      const begin = pairs.findIndex(
+        ([code, value], index) => code === 2 && value === 'LAYER' && pairs[index - 1]![1] === 'TABLE',
+      );
+      const table = pairs.slice(
+        begin,
+        pairs.findIndex(([code, value], index) => index > begin && code === 0 && value === 'ENDTAB'),
+      );
+      const layers = table.flatMap(([code, value], index) =>
+        code === 0 && value === 'LAYER' ? [table.slice(index).find(([of]) => of === 2)![1]] : [],
+      );
+      // DXF reference, TABLES: group code 70 of a table is the most entries that it has.
+      expect(Number(table.find(([code]) => code === 70)![1])).toBe(layers.length);
+      // The layer that is always there, marks in black or white as the ground is, cuts in red (common practice, no source).
+      expect(layers).toEqual(['0', 'MARK', 'CUT']);
+      expect(table.flatMap(([code, value]) => (code === 62 ? [value] : []))).toEqual(['7', '7', '1']);
+      const entities = pairs.slice(pairs.findIndex(([code, value]) => code === 2 && value === 'ENTITIES'));
+      for (const [code, value] of entities) if (code === 8) expect(layers).toContain(value);
+    },
+  );
 });
 
-async function gcodeOf(sheet: OperationSheet, pair: Pair): Promise<string> {
+async function gcodeOf(
+  sheet: OperationSheet,
+  pair: Pair,
+  wrapped: WriteSetting['wrapped'] = null,
+): Promise<string> {
   const [part] = await writeGcode(sheet, {
     notes: { title: '', description: '' },
     pair,
@@ -138,13 +169,39 @@ async function gcodeOf(sheet: OperationSheet, pair: Pair): Promise<string> {
     markColour: '#000000',
     grid: null,
     finished: () => ({ picture: { ground: [], marks: [] }, grid: null }),
-    wrapped: null,
+    wrapped,
     binary: outputBinary,
   });
   return new TextDecoder().decode(part!.bytes);
 }
 
 describe('G-code', () => {
+  it('goes no farther than the bed: along both sides of a flat one, along the axis of a turning one', async () => {
+    const pair = findPair('stainless-steel', 'fibre-laser')!;
+    // A lens field of 110 by 110 mm; the run-up of mirrors is none.
+    const sized = (width: number, height: number): OperationSheet => ({
+      widthMm: width,
+      heightMm: height,
+      marginMm: 0,
+      operations: [
+        {
+          kind: 'mark',
+          label: 'dark modules',
+          area: [boxContour({ x: 0, y: 0, width, height })],
+          ink: blackInk,
+        },
+      ],
+    });
+    await expect(gcodeOf(sized(109, 109), pair)).resolves.toContain('G94');
+    await expect(gcodeOf(sized(109, 150), pair)).rejects.toThrow(
+      /109\.0 x 15\d\.\d mm; the bed .* 110 x 110 mm/,
+    );
+    await expect(gcodeOf(sized(150, 20), pair)).rejects.toThrow(/150\.0 x /);
+    const turned = { diameterMm: 60 };
+    await expect(gcodeOf(sized(109, 150), pair, turned)).resolves.toContain('G93');
+    await expect(gcodeOf(sized(150, 20), pair, turned)).rejects.toThrow(/150\.0 x /);
+  });
+
   it('follows what lies within others before them, and then the nearest', async () => {
     // Two nested squares and one beside them, the outer one written first.
     const square = (x: number, side: number) => boxContour({ x, y: 10, width: side, height: side });

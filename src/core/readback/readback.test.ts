@@ -324,10 +324,16 @@ describe('a program', () => {
     expect(levels[1]! - levels[0]!).toBeCloseTo(lineIntervalMm!, 2);
     const ways = new Set(marks.map(({ from, to }) => Math.sign(to.x - from.x)));
     expect([...ways].sort()).toEqual([-1, 1]);
-    // The first way of a line is the run-up.
-    const first = moves.find(({ from, to }) => from.y === to.y && from.y === marks[0]!.from.y)!;
-    expect(first.marks).toBe(false);
-    expect(Math.abs(first.to.x - first.from.x)).toBeCloseTo(overscanMm!, 3);
+    // On every line the head comes from behind and leaves ahead, as it marks, at both ends by the whole run-up.
+    for (const level of new Set(marks.map(({ from }) => from.y))) {
+      const line = moves.filter(({ from, to }) => from.y === level && to.y === level);
+      const mark = line.find(({ marks: isOn }) => isOn)!;
+      const way = Math.sign(mark.to.x - mark.from.x);
+      for (const end of [line[0]!, line.at(-1)!]) {
+        expect(end.marks).toBe(false);
+        expect((end.to.x - end.from.x) * way).toBeCloseTo(overscanMm!, 3);
+      }
+    }
   });
 
   it('of a stencil cuts the edge of the sheet last', async () => {
