@@ -13,26 +13,21 @@ import {
 } from '../../core/job';
 import { problemsOf } from '../../core/document';
 import type { CodePlacement, ItemSettings, PieceSettings } from '../../core/piece';
-import { z } from '../../core/schema';
 import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
 import { createJob, fetchJob, saveRevision } from '../shared/api';
-import { recall, remember } from '../shared/browserStorage';
 import { ApiProblem } from '../shared/http';
 import { JobNews } from '../shared/jobNews';
 import type { SavingState } from '../shared/saving';
 import { openWindows, windowId } from '../shared/windowId';
 import { dropDraft, keepDraft, takeDraft } from './drafts';
+import { EditHistory } from './editHistory';
 
 const autosaveMs = 600;
 const retryMs = 5000;
-/** Edits of one field within this time are one step back. */
-const sameStepMs = 900;
-const keptSteps = 100;
 /** So many saves without an answer are known again; each is tried until it is answered. */
 const mostUnanswered = 50;
 
 const historyKey = (id: string): string => `binarus.history.${id}`;
-const historySchema = z.object({ undo: z.array(anyJobSchema), redo: z.array(anyJobSchema) });
 
 export const useBench = defineStore('bench', () => {
   const id = ref('');
@@ -47,11 +42,8 @@ export const useBench = defineStore('bench', () => {
   const draftProblem = ref('');
   /** What another window saved meanwhile. */
   const conflict = shallowRef<SavedJob | null>(null);
-  const undoSteps = shallowRef<readonly Job[]>([]);
-  const redoSteps = shallowRef<readonly Job[]>([]);
-  let lastEdit = { key: '', at: 0 };
+  const history = new EditHistory<Job>(anyJobSchema);
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let historyTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | undefined;
   /** Saves of this job that were sent without an answer, the last of them last: the server may have kept them. */
   let unanswered: readonly { readonly saveId: string; readonly document: Job | null }[] = [];
@@ -65,9 +57,6 @@ export const useBench = defineStore('bench', () => {
 
   /** The code at hand; the first when the chosen one is gone. */
   const code = computed(() => document.value && codeOf(document.value, chosenCode.value));
-
-  const canUndo = computed(() => undoSteps.value.length > 0);
-  const canRedo = computed(() => redoSteps.value.length > 0);
 
   /** Opens a job; of several that are asked for, the last. Rejects with a sentence when it cannot be opened. */
   async function open(jobId: string): Promise<void> {
@@ -86,9 +75,7 @@ export const useBench = defineStore('bench', () => {
     if (id.value !== jobId) chosenCode.value = '';
     id.value = jobId;
     unanswered = [];
-    const history = historySchema.safeParse(recall(sessionStorage, historyKey(jobId)));
-    undoSteps.value = history.success ? history.data.undo : [];
-    redoSteps.value = history.success ? history.data.redo : [];
+    history.open(historyKey(jobId));
     if ('error' in answer) {
       // It was deleted elsewhere; what is not saved of it can be kept as a new one.
       document.value = draft!.document;
@@ -170,11 +157,7 @@ export const useBench = defineStore('bench', () => {
     const parsed = jobSchema.safeParse(next);
     if (!parsed.success) return problemsOf(parsed.error);
     if (JSON.stringify(parsed.data) === JSON.stringify(current)) return [];
-    const now = performance.now();
-    const goesOn = key === lastEdit.key && now - lastEdit.at < sameStepMs && undoSteps.value.length > 0;
-    if (!goesOn) undoSteps.value = [...undoSteps.value, current].slice(-keptSteps);
-    lastEdit = { key, at: now };
-    redoSteps.value = [];
+    history.note(current, key);
     replace(parsed.data);
     return [];
   }
@@ -213,44 +196,24 @@ export const useBench = defineStore('bench', () => {
   /** Takes over the changes of a fix, as one step. */
   function apply(changes: readonly Change[], key = 'fix'): void {
     if (document.value === null) return;
-    lastEdit = { key: '', at: 0 };
+    history.endStep();
     edit(applyChanges(document.value, changes), key);
   }
 
   function undo(): void {
-    const previous = undoSteps.value.at(-1);
-    if (previous === undefined || document.value === null) return;
-    redoSteps.value = [...redoSteps.value, document.value];
-    undoSteps.value = undoSteps.value.slice(0, -1);
-    lastEdit = { key: '', at: 0 };
-    replace(previous);
+    const previous = document.value && history.undo(document.value);
+    if (previous !== null) replace(previous);
   }
 
   function redo(): void {
-    const next = redoSteps.value.at(-1);
-    if (next === undefined || document.value === null) return;
-    undoSteps.value = [...undoSteps.value, document.value];
-    redoSteps.value = redoSteps.value.slice(0, -1);
-    lastEdit = { key: '', at: 0 };
-    replace(next);
+    const next = document.value && history.redo(document.value);
+    if (next !== null) replace(next);
   }
 
   function replace(next: Job): void {
     document.value = next;
-    keepHistorySoon();
     rememberDraft();
     if (saveState.value !== 'contested' && saveState.value !== 'gone') markUnsaved();
-  }
-
-  /** The way back is kept for a reload, a moment after the last edit: it is too long to be written at every key. */
-  function keepHistorySoon(): void {
-    clearTimeout(historyTimer);
-    const jobId = id.value;
-    historyTimer = setTimeout(() => {
-      if (jobId !== id.value) return;
-      const history = { undo: undoSteps.value.slice(-30), redo: redoSteps.value.slice(-30) };
-      remember(sessionStorage, historyKey(jobId), history);
-    }, 400);
   }
 
   function rememberDraft(): void {
@@ -323,7 +286,7 @@ export const useBench = defineStore('bench', () => {
   /** Drops this window's version for the one that another window saved. */
   function takeTheirs(): void {
     if (conflict.value === null) return;
-    if (document.value) undoSteps.value = [...undoSteps.value, document.value].slice(-keptSteps);
+    if (document.value) history.addStep(document.value);
     dropDraft(id.value, ownWindow);
     adopt(conflict.value);
   }
@@ -363,8 +326,8 @@ export const useBench = defineStore('bench', () => {
     saveProblem,
     draftProblem,
     conflict,
-    canUndo,
-    canRedo,
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
     open,
     edit,
     editPiece,
