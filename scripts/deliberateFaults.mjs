@@ -1,13 +1,13 @@
 /**
- * `npm run deliberate-faults`: makes small faults in the heart, one at a time, and lists those that no test sees.
+ * `npm run deliberate-faults`: makes small faults, one at a time, and lists those that no test sees.
  *
- *   npm run deliberate-faults -- [--rooms symbol,plan,check,proof] [--each 25] [--seed 1] [--minutes 60]
+ *   npm run deliberate-faults -- [--rooms core/symbol,core/plan,…] [--each 25] [--seed 1] [--minutes 60]
  *   npm run deliberate-faults -- --at src/core/check/room.ts:42
  *
- * `--each`: faults a room, drawn with the seed; another seed draws others. `--at`: every fault of one line. A fault is seen
- * when a test fails or does not end. The tests of the fault's own room are asked first, then what is said of jobs of all
- * kinds, then all that use the file. Those of `faultsWithoutEffect.json` change nothing and are not counted. Ends with 1
- * when five in a hundred or more stay unseen.
+ * `--rooms`: folders below `src`. `--each`: faults a room, drawn with the seed; another seed draws others. `--at`: every fault of one
+ * line. A fault is seen when a test fails; one with which the tests do not end is not. The tests of the fault's own room are asked
+ * first, then what is said of jobs of all kinds, then all that use the file. Those of `faultsWithoutEffect.json` change nothing and are
+ * not counted. Ends with 1 when more than three in a hundred stay unseen, or when a reason of that list is about a line that is gone.
  */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -22,22 +22,33 @@ const root = new URL('..', import.meta.url).pathname;
 process.chdir(root);
 await installPackages();
 
+/** What a wrong line of would spoil a piece, lose work or send a visitor astray. */
+const everyRoom = [
+  ...['symbol', 'plan', 'check', 'proof', 'output', 'readback', 'piece', 'sheet', 'series', 'links'].map(
+    (room) => `core/${room}`,
+  ),
+  'server',
+  'web/stores',
+  'cli',
+];
+
 const { values } = parseArgs({
   options: {
-    rooms: { type: 'string', default: 'symbol,plan,check,proof' },
+    rooms: { type: 'string', default: everyRoom.join(',') },
     each: { type: 'string', default: '25' },
     seed: { type: 'string', default: '1' },
     minutes: { type: 'string', default: '60' },
     at: { type: 'string' },
   },
 });
-/** Less than this share may stay unseen. */
-const allowedShare = 0.05;
-/** The longest a run of the tests may take before the fault counts as one that hangs. */
+/** So large a share may stay unseen. */
+const allowedShare = 0.03;
+/** The longest a run of the tests may take; a fault with which it takes longer was not seen by them. */
 const limitMs = 600_000;
+const hangs = 'does not end';
 
-/** Tests of the server and of the page are not asked: they are slow, and about other things. */
-const asked = ['--testPathIgnorePatterns', '/node_modules/', 'src/server/', 'src/web/'];
+/** Tests of the server and of the page are not asked about the core: they are slow, and about other things. */
+const ofCoreOnly = ['--testPathIgnorePatterns', '/node_modules/', 'src/server/', 'src/web/'];
 
 /** What each sign may be mistaken for. */
 const otherSign = new Map([
@@ -96,7 +107,17 @@ function faultsOf(path) {
       add(node.name, otherWord.get(node.name.text));
     if (ts.isStringLiteral(node) && otherWord.has(node.text)) add(node, `'${otherWord.get(node.text)}'`);
     if (ts.isExpressionStatement(node) && ts.isCallExpression(node.expression)) add(node, ';');
+    if (ts.isCallExpression(node)) addSwapped(node);
     ts.forEachChild(node, visit);
+  }
+  /** The first two arguments in each other's place, where both are plain names. */
+  function addSwapped({ arguments: [first, second] }) {
+    if (first === undefined || second === undefined) return;
+    if (!ts.isIdentifier(first) || !ts.isIdentifier(second) || first.text === second.text) return;
+    const start = first.getStart(source);
+    const line = source.getLineAndCharacterOfPosition(start).line + 1;
+    const was = text.slice(start, second.end);
+    faults.push({ path, line, start, end: second.end, was, becomes: `${second.text}, ${first.text}` });
   }
   visit(source);
   return faults;
@@ -142,7 +163,7 @@ function chosenFaults() {
   }
   return values.rooms
     .split(',')
-    .flatMap((room) => drawnInTurn(filesOf(`src/core/${room}`), Number(values.each), values.seed));
+    .flatMap((room) => drawnInTurn(filesOf(`src/${room}`), Number(values.each), values.seed));
 }
 
 /** A tree of its own for each runner, so that the one that is worked on stays as it is. */
@@ -176,7 +197,7 @@ function firstFailure(tree, args, endAfterMs = limitMs) {
     child.on('close', (code, signal) => {
       clearTimeout(timer);
       if (code === 0) resolve(null);
-      else if (signal !== null) resolve('does not end');
+      else if (signal !== null) resolve(hangs);
       else resolve(/^ *● (.+)$/m.exec(told)?.[1] ?? told.slice(-200));
     });
   });
@@ -188,12 +209,17 @@ async function seenBy(tree, { path, start, end, becomes }) {
   const whole = readFileSync(faulty, 'utf8');
   writeFileSync(faulty, whole.slice(0, start) + becomes + whole.slice(end));
   try {
-    const room = relative('src/core', dirname(path)).split('/')[0];
-    return (
-      (await firstFailure(tree, [`src/core/${room}/`])) ??
-      (await firstFailure(tree, ['src/content/readout', 'src/content/traces'])) ??
-      (await firstFailure(tree, [...asked, '--findRelatedTests', path]))
-    );
+    const [part, room] = relative('src', dirname(path)).split('/');
+    const own = part === 'core' ? `src/core/${room}/` : `src/${part}/`;
+    const asked =
+      part === 'core'
+        ? [[own], ['src/content/readout', 'src/content/traces'], [...ofCoreOnly, '--findRelatedTests', path]]
+        : [['--findRelatedTests', path], [own]];
+    for (const tests of asked) {
+      const failure = await firstFailure(tree, tests);
+      if (failure !== null) return failure;
+    }
+    return null;
   } finally {
     writeFileSync(faulty, whole);
   }
@@ -202,7 +228,11 @@ async function seenBy(tree, { path, start, end, becomes }) {
 /** Tests that fail already would see every fault. */
 async function endUnlessTestsPass() {
   const tree = newTree();
-  const failure = await firstFailure(tree, [...asked, 'src/core/', 'src/content/'], 4 * limitMs);
+  const failure = await firstFailure(
+    tree,
+    ['src/core/', 'src/content/', ...values.rooms.split(',').map((room) => `src/${room}/`)],
+    4 * limitMs,
+  );
   rmSync(tree, { recursive: true, force: true });
   if (failure === null) return;
   console.error(`The tests do not pass as the code stands; mend them first: ${failure}`);
@@ -216,6 +246,17 @@ function reasonOf({ path, line, becomes }) {
   return withoutEffect.find(
     (known) => known.path === path && known.text === text && known.becomes === becomes,
   )?.why;
+}
+
+const gone = withoutEffect.filter(
+  ({ path, text }) =>
+    !readFileSync(path, 'utf8')
+      .split('\n')
+      .some((line) => line.trim() === text),
+);
+if (gone.length > 0) {
+  console.error(`These lines are gone: ${gone.map(({ path, text }) => `${path}: ${text}`).join('; ')}`);
+  process.exit(1);
 }
 
 const faults = chosenFaults();
@@ -238,10 +279,13 @@ async function runner() {
       }
       const test = await seenBy(tree, fault);
       tried++;
-      if (test === null) unseen.push(fault);
+      const isSeen = test !== null && test !== hangs;
+      if (!isSeen) unseen.push(fault);
       const { path, line, was, becomes } = fault;
       const what = `${path}:${line}  ${was}  ->  ${becomes}`;
-      console.log(test === null ? `UNSEEN ${what}` : `seen   ${what}  by: ${test}`);
+      console.log(
+        isSeen ? `seen   ${what}  by: ${test}` : `UNSEEN ${what}${test === null ? '' : `  ${test}`}`,
+      );
     }
   } finally {
     rmSync(tree, { recursive: true, force: true });
@@ -253,4 +297,4 @@ const share = tried === 0 ? 0 : unseen.length / tried;
 console.log(
   `${tried} faults, ${unseen.length} unseen (${(share * 100).toFixed(1)} %), ${vain} without effect, ${faults.length - tried - vain} not tried in time`,
 );
-process.exit(tried > 0 && share < allowedShare ? 0 : 1);
+process.exit(tried > 0 && share <= allowedShare ? 0 : 1);
