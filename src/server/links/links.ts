@@ -1,6 +1,4 @@
 /** Links with what happens to them: the table in memory, the door that is opened on purpose, visits, and logs of other servers. */
-import type { Server } from 'node:http';
-import type { BlockList } from 'node:net';
 import type { Readable } from 'node:stream';
 import { DateTime } from 'luxon';
 import {
@@ -13,7 +11,6 @@ import {
   shareOut,
   slugKey,
 } from '../../core/links';
-import { oneByOne } from '../../core/tasks';
 import type {
   ArchivedLink,
   AskLinks,
@@ -25,20 +22,14 @@ import type {
   Visits,
 } from '../../wire';
 import type { Background } from '../background';
-import { Problem } from '../problem';
-import { doorServer, type DoorTools } from './door';
+import type { DoorTools } from './door';
+import { LinkTable } from './linkTable';
 import { logReader, type LogOptions, type LogWork } from './logs';
 import type { LinkUses } from './uses';
 import type { KeptLink, LinkStore } from './store';
 import { dayDigests } from './dayDigests';
+import { PublicDoor, type DoorSetting } from './publicDoor';
 import type { VisitStore } from './visits';
-
-export interface DoorSetting {
-  /** Null where no door was asked for. */
-  readonly port: number | null;
-  readonly host: string;
-  readonly proxies: BlockList;
-}
 
 export interface Links extends LinkStore {
   readonly visits: VisitStore;
@@ -96,34 +87,15 @@ const dayMs = 24 * 3600 * 1000;
 const mostShares = 40;
 
 export function createLinks({ store, visits, uses, door: setting, logs, background }: LinkTools): Links {
-  const table = new Map<string, KeptLink>();
-  const byId = new Map<string, KeptLink>();
-  const keysOf = (kept: KeptLink | undefined): string[] =>
-    kept?.link.places.map(({ slug }) => slugKey(slug)) ?? [];
-  const learn = (id: string, kept: KeptLink | null): void => {
-    for (const key of keysOf(byId.get(id))) table.delete(key);
-    // The last that was changed comes last.
-    byId.delete(id);
-    if (kept === null) return;
-    byId.set(id, kept);
-    for (const key of keysOf(kept)) table.set(key, kept);
-  };
-  for (const kept of store.list().reverse()) learn(kept.id, kept);
-  store.changed(learn);
+  const table = new LinkTable();
+  for (const kept of store.list().reverse()) table.learn(kept.id, kept);
+  store.changed((id, kept) => table.learn(id, kept));
 
   const isFirst = dayDigests(today());
   let settings = store.settings();
-  /** The door is turned one way at a time: it is as whoever turned it last wants it. */
-  const inTurn = oneByOne();
-  let server: Server | null = null;
-  let problem = '';
 
-  const pathOf = (base: string): string => {
-    const path = URL.canParse(base) ? new URL(base).pathname : '/';
-    return path.endsWith('/') ? path : `${path}/`;
-  };
   const doorTools = (): DoorTools => ({
-    linkOf: (key) => table.get(key)?.link,
+    linkOf: (key) => table.ofKey(key)?.link,
     schemes: settings.schemes,
     report: (error) => background.report('The door could not answer a visit.', error),
     count: settings.counts ? visits.add : null,
@@ -131,95 +103,48 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
     path: pathOf(settings.base),
     proxies: setting.proxies,
   });
+  /** Made anew only where the settings are others. */
+  let made = { of: settings, tools: doorTools() };
+  const toolsNow = (): DoorTools => {
+    if (made.of !== settings) made = { of: settings, tools: doorTools() };
+    return made.tools;
+  };
+  const door = new PublicDoor(setting, toolsNow, (isDoorOpen) => {
+    settings = { ...settings, isDoorOpen };
+    void background.untilKept('Whether the links are open to the public is not kept yet.', () =>
+      store.saveSettings(settings),
+    );
+  });
+
   const pieceOf = (slug: string) => {
     const names = uses.piecesOf(slug).map(({ name }) => name);
     const name = names.length === 0 ? 'on no piece of this Binarus' : names.join(', ');
     return { key: name, name, link: null };
   };
-  /** Null for all. */
-  function slugsOf({ link, collection, campaign }: AskVisits): readonly string[] | null {
-    if (link !== undefined) {
-      const keptLink = byId.get(link);
-      if (keptLink === undefined) throw new Problem(404, 'There is no such link.');
-      return keysOf(keptLink);
-    }
-    if (collection === undefined && campaign === undefined) return null;
-    return [...byId.values()]
-      .filter(
-        ({ link: { collection: in1, campaign: in2 } }) =>
-          (collection === undefined || in1 === collection) && (campaign === undefined || in2 === campaign),
-      )
-      .flatMap(keysOf);
-  }
-  function keepSettings(changed: LinkSettings): void {
-    store.saveSettings(changed);
-    settings = changed;
-  }
-  function rememberDoor(isDoorOpen: boolean): void {
-    settings = { ...settings, isDoorOpen };
-    void background.untilKept('Whether the links are open to the public is not kept yet.', () =>
-      store.saveSettings(settings),
-    );
-  }
-  const door = (): DoorState => ({ port: setting.port, isOpen: server !== null, problem });
-  async function closeDoor(): Promise<void> {
-    const open = server;
-    server = null;
-    if (open === null) return;
-    open.closeAllConnections();
-    await new Promise((resolve) => open.close(resolve));
-  }
-
-  async function open(): Promise<DoorState> {
-    if (setting.port === null || server !== null) return door();
-    let tools = doorTools();
-    let of = settings;
-    const opened = doorServer(() => {
-      if (of !== settings) [of, tools] = [settings, doorTools()];
-      return tools;
-    });
-    problem = '';
-    await new Promise<void>((resolve) => {
-      opened.once('error', (error: NodeJS.ErrnoException) => {
-        problem =
-          error.code === 'EADDRINUSE'
-            ? `Port ${setting.port} is taken. Set BINARUS_LINKS_PORT to another.`
-            : error.message;
-        resolve();
-      });
-      opened.listen(setting.port!, setting.host, () => {
-        server = opened;
-        resolve();
-      });
-    });
-    return door();
-  }
 
   return {
     ...store,
     settings: () => settings,
-    list: () => [...byId.values()].reverse(),
-    find: (id) => byId.get(id) ?? null,
-    ofSlug: (slug) => table.get(slugKey(slug)) ?? null,
+    list: () => table.all(),
+    find: (id) => table.find(id),
+    ofSlug: (slug) => table.ofKey(slugKey(slug)) ?? null,
     page: ({ find, from, count }) => {
       const words = find.trim().toLowerCase();
-      const listed = [...byId.values()]
-        .reverse()
-        .filter(({ id, link }) => words === '' || isNamed(id, link, words));
+      const listed = table.all().filter(({ id, link }) => words === '' || isNamed(id, link, words));
       return { links: listed.slice(from, from + count), total: listed.length };
     },
     groups: () => {
       const of = (name: (link: Link) => string): string[] =>
-        [...new Set([...byId.values()].map(({ link }) => name(link)))].filter((group) => group !== '').sort();
+        [...new Set(table.all().map(({ link }) => name(link)))].filter((group) => group !== '').sort();
       return { collections: of(({ collection }) => collection), campaigns: of(({ campaign }) => campaign) };
     },
     visitsOf: (ask) => {
       visits.flush();
-      const slugs = slugsOf(ask);
+      const slugs = table.keysAskedAbout(ask);
       const { days, hours, slugs: counted, kinds } = visits.visits(ask, slugs);
       const shares = (by: Grouping): readonly SharedOut[] =>
         mostOf(
-          shareOut(counted, by, (slug) => table.get(slug)),
+          shareOut(counted, by, (slug) => table.ofKey(slug)),
           mostShares,
         );
       return {
@@ -238,7 +163,7 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
         },
       };
     },
-    piecesOf: (id) => keysOf(byId.get(id)).flatMap((slug) => uses.piecesOf(slug)),
+    piecesOf: (id) => table.keysOf(id).flatMap((slug) => uses.piecesOf(slug)),
     refusedOf: ({ links: coming, settings: comingSettings }) => {
       const problem =
         comingSettings === null || settings.base !== '' ? null : baseProblem(comingSettings.base);
@@ -258,31 +183,30 @@ export function createLinks({ store, visits, uses, door: setting, logs, backgrou
       settings = store.settings();
       store.cameIn(ids);
     },
-    saveSettings: (changed) => keepSettings({ ...changed, isDoorOpen: settings.isDoorOpen }),
+    saveSettings: (changed) => {
+      const next = { ...changed, isDoorOpen: settings.isDoorOpen };
+      store.saveSettings(next);
+      settings = next;
+    },
     visits,
-    door,
+    door: () => door.state(),
     doorTools,
-    // The door is as it was turned, even when a full disk cannot remember it for the next start.
-    openDoor: () =>
-      inTurn(async () => {
-        const state = await open();
-        if (state.isOpen) rememberDoor(true);
-        return state;
-      }),
-    closeDoor: () =>
-      inTurn(async () => {
-        await closeDoor();
-        rememberDoor(false);
-      }),
-    reopenDoor: () => inTurn(() => (settings.isDoorOpen ? open() : door())),
-    readLog: logReader({ visits, ...logs, base: () => settings.base, slugs: () => [...table.keys()] }),
+    openDoor: () => door.open(),
+    closeDoor: () => door.close(),
+    reopenDoor: () => door.reopen(() => settings.isDoorOpen),
+    readLog: logReader({ visits, ...logs, base: () => settings.base, slugs: () => table.keys() }),
     forgetOld: (now = Date.now()) => visits.forgetBefore(now - settings.keepDays * dayMs),
     close: async () => {
-      await inTurn(closeDoor);
+      await door.end();
       visits.close();
     },
   };
 }
+
+const pathOf = (base: string): string => {
+  const path = URL.canParse(base) ? new URL(base).pathname : '/';
+  return path.endsWith('/') ? path : `${path}/`;
+};
 
 const isNamed = (id: string, link: Link, words: string): boolean =>
   id === words ||
