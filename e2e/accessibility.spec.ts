@@ -108,7 +108,7 @@ test('the views of the stage, what is wrong, and dialogs', async ({ page }) => {
   await page.getByLabel('Code width').fill('12');
   await expect(page.getByTestId('finding-module-size')).toHaveAttribute('data-severity', 'stop');
   expect(await faultsOf(page)).toEqual([]);
-  await page.getByTestId('finding-module-size').getByRole('button', { name: 'Let it pass…' }).click();
+  await page.getByTestId('finding-module-size').getByRole('button', { name: 'Allow anyway…' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.waitForTimeout(400);
   expect(await faultsOf(page)).toEqual([]);

@@ -186,11 +186,11 @@ test('an override needs a reason, stays on the job, and can be withdrawn', async
   await page.getByLabel('Code width').fill('14');
   await page.keyboard.press('Escape');
   await page.keyboard.press('5');
-  await page.getByTestId('held-back').getByRole('button', { name: 'Let it pass…' }).first().click();
-  await page.getByRole('button', { name: 'Let it pass', exact: true }).click();
+  await page.getByTestId('held-back').getByRole('button', { name: 'Allow anyway…' }).first().click();
+  await page.getByRole('button', { name: 'Allow anyway', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('reason of at least three characters');
   await page.getByLabel(/Why may it pass/).fill('Trying the short lens on scrap.');
-  await page.getByRole('button', { name: 'Let it pass', exact: true }).click();
+  await page.getByRole('button', { name: 'Allow anyway', exact: true }).click();
   await expect(page.getByTestId('overrides')).toContainText('Trying the short lens on scrap.');
   await expect(finding(page, 'module-size')).toContainText('Trying the short lens on scrap.');
   await expect(page.getByRole('button', { name: 'Download' })).toBeEnabled();

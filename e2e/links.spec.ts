@@ -101,7 +101,7 @@ test('a season of visits is a chart and a table, and the table for other servers
   await expect(page.getByTestId('visits-shares')).toContainText('Regatta poster');
   await page.getByText('Where links are reached, and what is counted').click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the table' }).click();
+  await page.getByRole('button', { name: 'Download the table' }).click();
   expect((await download).suggestedFilename()).toBe('links-nginx.zip');
   await expect(page.getByText('the rule by schedule of “Regatta calendar”')).toBeVisible();
 });

@@ -46,11 +46,12 @@ export interface RunOrder {
 export const packedName = 'files.zip';
 
 const readers = loadedOnce<readonly Reader[]>();
-/** The hands of the run that this thread worked on last, and where they take files from. */
-let last: { readonly run: string; readonly db: Db; readonly hands: SeriesWorkers<Uint8Array> } | null = null;
+/** The workers of the run that this thread worked on last, and the database from which they read files. */
+let last: { readonly run: string; readonly db: Db; readonly workers: SeriesWorkers<Uint8Array> } | null =
+  null;
 
-async function handsOf({ here, run }: RunOrder): Promise<SeriesWorkers<Uint8Array>> {
-  if (last?.run === run) return last.hands;
+async function workersOf({ here, run }: RunOrder): Promise<SeriesWorkers<Uint8Array>> {
+  if (last?.run === run) return last.workers;
   last?.db.close();
   last = null;
   const db = new Database(here, { readonly: true });
@@ -66,7 +67,7 @@ async function handsOf({ here, run }: RunOrder): Promise<SeriesWorkers<Uint8Arra
   await library.load(wish.job);
   const panel = await readers(async () => startProof(await loadProofBinaries()));
   const workers = workersHere(wish, { library, readers: panel, binary: outputBinary });
-  last = { run, db, hands: workers };
+  last = { run, db, workers };
   return workers;
 }
 
@@ -77,7 +78,7 @@ export async function runPart(order: RunOrder, port?: MessagePort): Promise<unkn
   await mkdir(folder, { recursive: true });
   const keep = keeping(folder);
   if (part.do === 'pack') return pack(folder, part.files);
-  const workers = await handsOf(order);
+  const workers = await workersOf(order);
   switch (part.do) {
     case 'look':
       return workers.look();

@@ -14,8 +14,8 @@ export const svgOf = (content: string, box = '0 0 100 100'): string =>
 export function hatch(lines: number, asOnePath: boolean): string {
   const stroke = 'stroke="#000" stroke-width="0.1" fill="none"';
   const all = Array.from({ length: lines }, (_, index) => {
-    const position = ((index + 0.5) * 100) / lines;
-    return [`M${position} 0V100`, `M0 ${position}H100`];
+    const coordinate = ((index + 0.5) * 100) / lines;
+    return [`M${coordinate} 0V100`, `M0 ${coordinate}H100`];
   }).flat();
   return svgOf(
     asOnePath

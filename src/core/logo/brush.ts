@@ -10,7 +10,7 @@ export function brushed(strokes: readonly Stroke[], size: number): readonly Brus
       const [fromX, fromY] = points[Math.max(0, index - 1)]!;
       const [ax, ay, bx, by] = [fromX * size, fromY * size, x * size, y * size];
       const reach = radius * size;
-      const inside = (index: number): number => Math.min(size, Math.max(0, Math.floor(index)));
+      const inside = (coordinate: number): number => Math.min(size, Math.max(0, Math.floor(coordinate)));
       const [left, right] = [inside(Math.min(ax, bx) - reach), inside(Math.max(ax, bx) + reach + 1)];
       const [top, bottom] = [inside(Math.min(ay, by) - reach), inside(Math.max(ay, by) + reach + 1)];
       for (let row = top; row < bottom; row++)

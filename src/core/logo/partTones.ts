@@ -97,13 +97,13 @@ function addShapes(
 function paintOver(samplesOfAll: Int16Array, wide: number, area: Region, value: number): void {
   const box = boundsOf(area);
   if (box === null) return;
-  const inside = (index: number): number => Math.min(wide, Math.max(0, index));
-  const [left, top] = [box.x, box.y].map((index) => inside(Math.floor(index * samplesPerModule))) as [
+  const inside = (sample: number): number => Math.min(wide, Math.max(0, sample));
+  const [left, top] = [box.x, box.y].map((edge) => inside(Math.floor(edge * samplesPerModule))) as [
     number,
     number,
   ];
-  const [right, bottom] = [box.x + box.width, box.y + box.height].map((index) =>
-    inside(Math.ceil(index * samplesPerModule)),
+  const [right, bottom] = [box.x + box.width, box.y + box.height].map((edge) =>
+    inside(Math.ceil(edge * samplesPerModule)),
   ) as [number, number];
   const [columns, rows] = [right - left, bottom - top];
   if (columns <= 0 || rows <= 0) return;
@@ -121,8 +121,8 @@ function addPicture(
   box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
 ): void {
   const { width, height, rgba } = pixels;
-  const edge = (index: number, from: number, length: number, count: number): number =>
-    Math.min(count, Math.max(0, ((index / partsPerModule - from) / length) * count));
+  const edge = (part: number, from: number, length: number, count: number): number =>
+    Math.min(count, Math.max(0, ((part / partsPerModule - from) / length) * count));
   for (let row = 0; row < across; row++) {
     const [top, bottom] = [edge(row, box.y, box.height, height), edge(row + 1, box.y, box.height, height)];
     if (top === bottom) continue;

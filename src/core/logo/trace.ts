@@ -116,5 +116,5 @@ export function traceMask(mask: Uint8Array, width: number, height: number): Regi
   return fitArcs(uniteRegion(outlines, 0.02, 'evenodd'), fitTolerancePx, fitCornerDegrees);
 }
 
-const inFrame = (index: number, width: number, wide: number): number =>
-  (Math.floor(index / width) + 1) * wide + (index % width) + 1;
+const inFrame = (coordinate: number, width: number, wide: number): number =>
+  (Math.floor(coordinate / width) + 1) * wide + (coordinate % width) + 1;

@@ -66,8 +66,8 @@ export function bridgesFor(openings: Region, bridgeMm: number, { harm, lines }: 
       const edges = edgesAcross(grown, alongX);
       const places =
         lines ?? islands.flatMap((index) => linesOver(boundsOf([grown[index]!])!, bridgeMm, alongX));
-      return [...new Set(places)].flatMap((index) =>
-        candidatesOn({ alongX, at: index }, edges, isIsland, bridgeMm, neckMm, harm),
+      return [...new Set(places)].flatMap((atMm) =>
+        candidatesOn({ alongX, at: atMm }, edges, isIsland, bridgeMm, neckMm, harm),
       );
     })
     .sort((a, b) => a.cost - b.cost);
@@ -117,7 +117,7 @@ function linesOver({ x, y, width, height }: Box, bridgeMm: number, alongX: boole
           (_, place) => from + bridgeMm / 2 + (inner * place) / (linesOverPart - 1),
         );
   // A little off the corners of modules, through which outlines run.
-  return places.map((index) => Math.round(index * 1e3) / 1e3 + 1.37e-5);
+  return places.map((atMm) => Math.round(atMm * 1e3) / 1e3 + 1.37e-5);
 }
 
 /** Edges of all outlines in strips across the lines, so that a line looks only at those that it can meet. */

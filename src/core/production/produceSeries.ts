@@ -59,7 +59,7 @@ export interface TakeOptions {
   readonly tell?: (progress: SeriesProgress) => void;
 }
 
-/** Rows, and codes, that are one part: little enough that all hands have work, and that little is lost with one. */
+/** Rows, and codes, that are one part: little enough that all workers have something to do, and that little is lost with one. */
 const [rowsAPart, codesAPart, filesAPart] = [500, 400, 40];
 
 export async function produceSeries<Kept>(
@@ -92,7 +92,7 @@ export async function produceSeries<Kept>(
     };
   tell({ doing: 'proving', share: 0 });
   const proving = prove(made, series, workers);
-  // One pair of hands does not begin what may be in vain.
+  // One worker alone does not begin what may be in vain.
   if (workers.count === 1) {
     const unread = await proving;
     if (unread !== null) return { series, state: 'unproved', ...unread };

@@ -116,7 +116,7 @@ export async function fillMap(
 /** Whether nothing at all was read one step nearer to what was asked. */
 function isHopeless({ columns, asked }: MapPlan, cells: readonly Cell[], cell: number): boolean {
   const [column, row] = [cell % columns.length, Math.floor(cell / columns.length)];
-  const nearer = (index: number, from: number): number => index - Math.sign(index - from);
+  const nearer = (step: number, from: number): number => step - Math.sign(step - from);
   return [
     [nearer(column, asked.column), row],
     [column, nearer(row, asked.row)],

@@ -119,10 +119,10 @@ function trimmedPicture(module: Drawer, page: number, pxPerMm: number): Brightne
 /** Left, bottom, right and top in points; null where the page has none of its own. */
 function boxOfPage(module: Drawer, page: number, get: Drawer['_FPDFPage_GetMediaBox']): PdfBox | null {
   const { malloc, free } = module.wasmExports;
-  const index = malloc(16);
-  const isThere = get(page, index, index + 4, index + 8, index + 12) !== 0;
-  const box = [...new Float32Array(module.HEAPU8.buffer, index, 4)] as PdfBox;
-  free(index);
+  const pointer = malloc(16);
+  const isThere = get(page, pointer, pointer + 4, pointer + 8, pointer + 12) !== 0;
+  const box = [...new Float32Array(module.HEAPU8.buffer, pointer, 4)] as PdfBox;
+  free(pointer);
   return isThere ? box : null;
 }
 

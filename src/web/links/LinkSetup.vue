@@ -38,7 +38,7 @@ const isOpen = ref(settings.value.base === '' || faults.value.length > 0);
 const form = ref<TableForm>('nginx');
 const left = ref('');
 const { problem, attempt } = useAttempt();
-const take = (): Promise<void> =>
+const downloadTable = (): Promise<void> =>
   attempt(async () => {
     const { uncarried } = await fetchUncarried(form.value);
     left.value =
@@ -116,7 +116,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
           label="Table for"
           :choices="tableForms.map((value) => ({ value, label: tableFormNames[value] }))"
         />
-        <button type="button" class="action" @click="take">Take the table</button>
+        <button type="button" class="action" @click="downloadTable">Download the table</button>
       </div>
       <p v-if="left" class="wrong" role="alert">{{ left }}</p>
       <FilePicker

@@ -11,8 +11,8 @@ export function bands(
   seed: number,
 ): Uint8Array {
   const strength = Float32Array.from({ length: height }, (_, row) => {
-    const index = row / Math.max(bandPx, 2);
-    const [band, share] = [Math.floor(index), index - Math.floor(index)];
+    const bandPlace = row / Math.max(bandPx, 2);
+    const [band, share] = [Math.floor(bandPlace), bandPlace - Math.floor(bandPlace)];
     const soft = share * share * (3 - 2 * share);
     const phase = (one: number): number => randomAt(seed + 11, one, 7);
     return least + (1 - least) * (phase(band) * (1 - soft) + phase(band + 1) * soft);
@@ -43,8 +43,8 @@ export function ridges(
 /** Edges follow squares of a side: each is marked as its middle is. Squares finer than pixels change nothing. */
 export function steppedEdges(marked: Uint8Array, { width, height }: Extent, sidePx: number): Uint8Array {
   if (sidePx < 1.5) return marked;
-  const middle = (index: number, last: number): number =>
-    Math.min(Math.floor((Math.floor(index / sidePx) + 0.5) * sidePx), last);
+  const middle = (pixel: number, last: number): number =>
+    Math.min(Math.floor((Math.floor(pixel / sidePx) + 0.5) * sidePx), last);
   const columns = Int32Array.from({ length: width }, (_, column) => middle(column, width - 1));
   const stepped = new Uint8Array(marked.length);
   for (let row = 0, index = 0; row < height; row++) {

@@ -21,5 +21,5 @@ const { words } = useWording();
   >
     {{ words(fix.label) }}
   </button>
-  <button v-if="canPass" type="button" class="action quiet" @click="$emit('pass')">Let it pass…</button>
+  <button v-if="canPass" type="button" class="action quiet" @click="$emit('pass')">Allow anyway…</button>
 </template>

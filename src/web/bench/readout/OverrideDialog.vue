@@ -45,7 +45,7 @@ function letPass(): void {
       <ElInput id="override-reason" v-model="reason" type="textarea" :rows="3" :maxlength="500" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="buttons">
-        <button type="submit" class="action main">Let it pass</button>
+        <button type="submit" class="action main">Allow anyway</button>
         <button type="button" class="action quiet" @click="finding = null">Leave it stopped</button>
       </div>
     </form>

@@ -84,7 +84,9 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
       <button type="button" class="action" @click="$emit('check')">Check whether it reads</button>
     </p>
     <div v-if="remedy.length > 0" class="remedy" data-test="remedy">
-      <button type="button" class="action main" @click="bench.apply(changesOf(remedy))">Put all right</button>
+      <button type="button" class="action main" @click="bench.apply(changesOf(remedy))">
+        Fix everything
+      </button>
       <ol>
         <li v-for="(step, index) in remedy" :key="index">{{ words(step.label) }}</li>
       </ol>
