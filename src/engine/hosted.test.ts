@@ -3,6 +3,8 @@ import { expose } from 'comlink';
 import { EngineProblem, hosted, Stopped, type Started } from './hosted';
 
 interface Counting {
+  /** Tells how far it is, and once more after its answer. */
+  tells(tell: (step: number) => void): Promise<number>;
   /** Answers after some milliseconds. */
   next(afterMs?: number): Promise<number>;
   never(): Promise<number>;
@@ -28,6 +30,11 @@ function workers(): { start: () => Started; started: () => number; breakNewest: 
           await new Promise((resolve) => setTimeout(resolve, afterMs));
           return ++counted;
         },
+        tells: async (tell) => {
+          for (const step of [1, 2]) await tell(step);
+          setTimeout(() => tell(3), 5);
+          return 2;
+        },
         never: () => new Promise(() => {}),
         fails: () => {
           throw new Error('The font could not be loaded.');
@@ -43,7 +50,7 @@ function workers(): { start: () => Started; started: () => number; breakNewest: 
     },
   };
 }
-const methods = { next: 'awaited', never: 'quiet', fails: 'awaited' } as const;
+const methods = { next: 'awaited', tells: 'quiet', never: 'quiet', fails: 'awaited' } as const;
 
 describe('a hosted worker', () => {
   it('starts when it is first asked, and once', async () => {
@@ -103,5 +110,13 @@ describe('a hosted worker', () => {
     breakNewest();
     await expect(open).rejects.toThrow(/could not be loaded, or it broke off/);
     expect(await counting.next()).toBe(1);
+  });
+
+  it('is heard on its way and no more after its answer', async () => {
+    const { start } = workers();
+    const heard: number[] = [];
+    expect(await hosted<Counting>(start, methods).tells((step) => heard.push(step))).toBe(2);
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    expect(heard).toEqual([1, 2]);
   });
 });

@@ -2,7 +2,7 @@
  * A worker whose every question ends: with its answer, however long that takes on a slow or busy machine, or when the worker breaks or
  * somebody stops it. Whoever waits is told when it takes longer than usual. The next question begins a worker anew.
  */
-import { wrap, type Endpoint } from 'comlink';
+import { proxy, wrap, type Endpoint } from 'comlink';
 import { Slowness } from './slowness';
 
 /** What kept the engine from answering, in words for the user. */
@@ -35,6 +35,17 @@ export type Hosted<Api> = Answers<Api> & {
 
 /** Each method, and whether somebody waits for it without seeing how far it is. */
 export type Methods<Api> = { readonly [Name in keyof Api]: 'awaited' | 'quiet' };
+
+/**
+ * A function that a question carries along is called from the worker. Its calls and the answer travel by two ports, in no
+ * sure order: once the question is answered they are dropped, so that nothing is under way for ever.
+ */
+const untilOver = (argument: unknown, isOver: () => boolean): unknown =>
+  typeof argument === 'function'
+    ? proxy((...args: unknown[]) => {
+        if (!isOver()) argument(...args);
+      })
+    : argument;
 
 /** Whoever waits so long wonders whether anything happens; nothing is ended by it. */
 export const slowAfterMs = 5000;
@@ -75,9 +86,11 @@ export function hosted<Api extends object>(
   function ask(name: keyof Api & string, args: unknown[]): Promise<unknown> {
     const asked = (running ??= begin());
     return new Promise((resolve, reject) => {
-      const isOver = methods[name] === 'awaited' ? slowness.begin() : null;
+      const endWait = methods[name] === 'awaited' ? slowness.begin() : null;
+      let isOver = false;
       const settle = (): void => {
-        isOver?.();
+        isOver = true;
+        endWait?.();
         asked.open.delete(refuse);
       };
       const refuse = (problem: unknown): void => {
@@ -85,7 +98,8 @@ export function hosted<Api extends object>(
         reject(problem as Error);
       };
       asked.open.add(refuse);
-      asked.remote[name]!(...args).then((answer) => {
+      const sent = args.map((argument) => untilOver(argument, () => isOver));
+      asked.remote[name]!(...sent).then((answer) => {
         settle();
         resolve(answer);
       }, refuse);

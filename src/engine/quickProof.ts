@@ -1,5 +1,4 @@
 /** The quick proof of a job at hand: its shots shared out among provers that work at the same time. */
-import { proxy } from 'comlink';
 import type { Finding } from '../core/finding';
 import type { Job } from '../core/job';
 import { fullShotCount, isDecided } from '../core/proof';
@@ -31,7 +30,7 @@ export function startQuickProof(
     some.forEach((prover) => void prover.callOff().catch(() => {}));
 
   const taken = sharedShots(
-    provers.map((prover) => (numbers, tellOne) => prover.shoot(job, numbers, proxy(tellOne))),
+    provers.map((prover) => (numbers, tellOne) => prover.shoot(job, numbers, tellOne)),
     { first: 1, ofShots: fullShotCount },
     { tell: (all) => !isOff && tell(all.shots, fullShotCount), isEnough: isDecided },
   );

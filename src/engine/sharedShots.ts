@@ -14,7 +14,11 @@ export interface SharedCourse {
   readonly isEnough?: (report: ProofReport) => boolean;
 }
 
-/** Of `n` takers each takes every nth shot, from the first to the last. Null when none of them could. */
+/**
+ * Of `n` takers each takes every nth shot, from the first to the last. Null when none of them could. What a worker tells
+ * on the way and what it answers at the end travel by two ports, in no sure order: the answer counts, and a report that
+ * comes later is dropped.
+ */
 export function sharedShots(
   takers: readonly ShotTaker[],
   { first, ofShots }: Pick<ShotNumbers, 'first' | 'ofShots'>,
@@ -22,19 +26,29 @@ export function sharedShots(
 ): Promise<ProofReport | null> {
   return new Promise((resolve, reject) => {
     const newest: (ProofReport | undefined)[] = takers.map(() => undefined);
-    const joined = (): ProofReport | null => {
-      const [one, ...others] = newest.filter((report) => report !== undefined);
-      return one === undefined ? null : joinedReports([one, ...others]);
+    const answered = new Set<number>();
+    let isOver = false;
+    const end = (report: ProofReport | null): void => {
+      isOver = true;
+      resolve(report);
     };
-    const shots = takers.map((taker, place) =>
-      taker({ first: first + place, step: takers.length, ofShots }, (report) => {
-        newest[place] = report;
-        const all = joined()!;
-        tell?.(all);
-        if (isEnough?.(all) === true) resolve(all);
-      }),
-    );
-    // What one of them could not shoot, none could.
-    Promise.all(shots).then((ends) => resolve(ends.includes(null) ? null : joined()), reject);
+    const hear = (place: number, report: ProofReport): void => {
+      newest[place] = report;
+      const [one, ...others] = newest.filter((report) => report !== undefined);
+      const all = joinedReports([one!, ...others]);
+      tell?.(all);
+      if (isEnough?.(all) === true || answered.size === takers.length) end(all);
+    };
+    const ask = async (taker: ShotTaker, place: number): Promise<void> => {
+      const last = await taker({ first: first + place, step: takers.length, ofShots }, (report) => {
+        if (!isOver && !answered.has(place)) hear(place, report);
+      });
+      if (isOver) return;
+      answered.add(place);
+      // What one of them could not shoot, none could.
+      if (last === null) end(null);
+      else hear(place, last);
+    };
+    takers.forEach((taker, place) => void ask(taker, place).catch(reject));
   });
 }

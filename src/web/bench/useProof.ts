@@ -1,5 +1,4 @@
 /** Proving the job on the bench. */
-import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import { newestOf } from '../../core/tasks';
 import { fullShotCount, joinedReports, type ProofReport } from '../../core/proof';
@@ -55,7 +54,7 @@ export function useProof(): ProofControl {
       const { prover, otherProver } = useEngine();
       const shot = await sharedShots(
         [prover, otherProver].map(
-          (prover) => (numbers, tell) => prover.prove(document, revision, numbers, proxy(tell)),
+          (prover) => (numbers, tell) => prover.prove(document, revision, numbers, tell),
         ),
         { first, ofShots },
         {

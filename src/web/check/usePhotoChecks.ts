@@ -1,5 +1,4 @@
 /** Photographs that are being checked in this window, each with what was found in it. */
-import { proxy } from 'comlink';
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { Frame } from '../../core/camera';
 import type { SymbolGrade } from '../../core/grades';
@@ -92,10 +91,8 @@ export function usePhotoChecks(job: () => Job | null): PhotoChecks {
     try {
       const photo = await open();
       change(number, { photo });
-      const check = await useEngine().prover.checkPhoto(
-        photo.frame,
-        job(),
-        proxy((_help, done, of) => change(number, { progress: done / of })),
+      const check = await useEngine().prover.checkPhoto(photo.frame, job(), (_help, done, of) =>
+        change(number, { progress: done / of }),
       );
       const code = codeToTell(check);
       const grade = code === null ? null : await gradeOf(photo.frame, code, code.seen.reversed);

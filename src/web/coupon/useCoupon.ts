@@ -1,5 +1,4 @@
 /** The test piece at hand: laid out as it is wished, kept once a file of it was taken, and read from photographs. */
-import { proxy } from 'comlink';
 import { computed, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import {
   calibrate,
@@ -164,7 +163,9 @@ export function useCoupon(entry: () => ProfileEntry | undefined, idAtFirst: stri
           progress.value = 0;
           try {
             const { frame } = await openPhoto(file, couponPhotoPx);
-            const tell = proxy((done: number, of: number) => (progress.value = done / of));
+            const tell = (done: number, of: number): void => {
+              progress.value = done / of;
+            };
             const read = await useEngine().prover.readCoupon(frame, coupon.coupon, tell);
             if (read === null || kept.value?.coupon.id !== coupon.coupon.id) return;
             if ('problem' in read) {

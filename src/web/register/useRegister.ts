@@ -86,9 +86,8 @@ export function useRegister(known: string): RegisterAtHand {
         isReading.value = true;
         try {
           const { frame } = await openPhoto(file);
-          const { proxy } = await import('comlink');
           const silent = (): void => undefined;
-          const { codes } = await useEngine().prover.checkPhoto(frame, null, proxy(silent));
+          const { codes } = await useEngine().prover.checkPhoto(frame, null, silent);
           const [code] = codes;
           if (code === undefined) throw new Error(`No code could be read in ${file.name}.`);
           find.value = '';

@@ -140,7 +140,6 @@ export function useSeries(jobId: string): SeriesAtHand {
   async function measured(of: Job, series: SeriesDocument): Promise<SeriesView | null> {
     const mine = ++works;
     measuring.value = 0;
-    const { proxy } = await import('comlink');
     const share = (done: number): void => {
       if (mine === works) measuring.value = done;
     };
@@ -148,7 +147,7 @@ export function useSeries(jobId: string): SeriesAtHand {
       const measuredView = await useEngine().maker.measureSeries(
         structuredClone(toRaw(of)),
         plain(series),
-        proxy(share) as typeof share,
+        share,
       );
       return mine === works ? measuredView : null;
     } catch (error) {

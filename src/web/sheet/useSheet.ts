@@ -212,7 +212,6 @@ export function useSheet(jobId: string): SheetAtHand {
         downloaded.value = null;
         progress.value = { doing: 'reading-back', share: 0 };
         try {
-          const { proxy } = await import('comlink');
           const tell = (now: Progress): void => {
             if (mine === takings) progress.value = now;
           };
@@ -220,7 +219,7 @@ export function useSheet(jobId: string): SheetAtHand {
             plain(sheet),
             sheetJobs(sheet),
             { format, part },
-            proxy(tell) as typeof tell,
+            tell,
           );
           if (mine !== takings) return;
           if ('problem' in files) throw new Error(files.problem);

@@ -83,14 +83,13 @@ export function useDownload(source: () => Source): DownloadControl {
     await keepRevision(id, revision);
     const { pattern, proof } = source();
     writing.value = { doing: 'writing', share: 0 };
-    const { proxy } = await import('comlink');
     const tell = (progress: Progress): void => {
       if (isNewest()) writing.value = progress;
     };
     const made = await useEngine().maker.makeFiles(
       toRaw(bench.document),
       { revision, formats: [...formats], pattern, proof, unread },
-      proxy(tell) as typeof tell,
+      tell,
     );
     if (!isNewest()) return [];
     if ('heldBackBy' in made) {
