@@ -2,7 +2,7 @@
 /** What keeps the job from being saved, with the ways on that only jobs have. */
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import KeepingBar from '../shared/KeepingBar.vue';
+import KeepingBar from '../shared/saving/KeepingBar.vue';
 import { useBench } from '../stores/bench';
 
 const bench = useBench();
@@ -27,7 +27,7 @@ async function keepAsNew(): Promise<void> {
     :state="bench.saveState"
     :why="bench.saveProblem"
     :revision="bench.conflict?.revision ?? null"
-    @save="bench.save()"
+    @save="bench.flush()"
     @take-theirs="bench.takeTheirs()"
     @keep-mine="bench.keepMine()"
   >

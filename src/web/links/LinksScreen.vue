@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import WorkScreen from '../shared/WorkScreen.vue';
 import LinkEdit from './LinkEdit.vue';
 import LinkList from './LinkList.vue';
-import KeepingBar from '../shared/KeepingBar.vue';
+import KeepingBar from '../shared/saving/KeepingBar.vue';
 import LinkSetup from './LinkSetup.vue';
 import LinkVisits from './LinkVisits.vue';
 import { useLinks } from './useLinks';
@@ -40,7 +40,7 @@ onMounted(() => (document.title = 'Links · Binarus'));
         :state="isRefused ? 'away' : links.changes.state.value"
         :why="links.changes.why.value || refused"
         :is-refused="isRefused"
-        :revision="links.own.value.revision"
+        :revision="links.changes.otherRevision.value"
         @save="links.changes.saveNow()"
         @take-theirs="links.changes.takeTheirs()"
         @keep-mine="links.changes.keepMine()"

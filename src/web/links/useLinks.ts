@@ -76,7 +76,7 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
   async function pick(id: string): Promise<void> {
     await attempt(async () => {
       // What is on its way arrives before another is at hand, unless it takes long: then it is sent when its link is at hand again.
-      await Promise.race([changes.settled(), new Promise((resolve) => setTimeout(resolve, patienceMs))]);
+      await Promise.race([changes.saveNow(), new Promise((resolve) => setTimeout(resolve, patienceMs))]);
       chosen.value = list.value?.links.find((link) => link.id === id) ?? (await fetchLink(id));
       picked(id);
     });

@@ -2,7 +2,7 @@
 /** A series: where its rows come from and what they set on the left, the rows in the middle, the piece of one on the right. */
 import { onMounted } from 'vue';
 import { shownTitle } from '../../core/job';
-import KeepingBar from '../shared/KeepingBar.vue';
+import KeepingBar from '../shared/saving/KeepingBar.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import RowList from './RowList.vue';
 import SeriesResult from './SeriesResult.vue';

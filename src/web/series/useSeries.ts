@@ -1,4 +1,5 @@
 /** The series at hand: fetched, measured beside the page, kept as it changes, and made on the server. */
+import { useTimeoutFn } from '@vueuse/core';
 import {
   computed,
   onScopeDispose,
@@ -20,7 +21,6 @@ import {
   pictureLimit,
   readPasted,
   rowsOf,
-  seriesDocumentSchema,
   seriesNumbers,
   seriesSourceSchema,
   type Match,
@@ -40,11 +40,11 @@ import type { MadeBefore } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { useEngine } from '../shared/engine';
 import { askRun, fetchMadeBefore, fetchRunsOf } from '../shared/runsApi';
-import { fetchTaggedSeries, keepSeries } from '../shared/seriesApi';
 import { fetchSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
-import type { Saving } from '../shared/saving';
-import { useJobDocument } from '../shared/useJobDocument';
+import { savedSeries } from '../shared/saving/kinds/series';
+import type { Saving } from '../shared/saving/saving';
+import { useSavedDocument, withReload } from '../shared/saving/useSavedDocument';
 import { uploadFile } from '../shared/uploads';
 import { useRun, type RunAtHand } from '../shared/useRun';
 
@@ -108,15 +108,7 @@ export function useSeries(jobId: string): SeriesAtHand {
   const job = shallowRef<Job | null>(null);
   const revision = ref(1);
   const sheet = shallowRef<SheetDocument | null>(null);
-  const { document, isSaved, ...kept } = useJobDocument<SeriesDocument>({
-    key: `binarus.series.${jobId}`,
-    schema: seriesDocumentSchema,
-    keep: (document, basedOn) => keepSeries(jobId, document, basedOn),
-    fetchNow: async () => {
-      const { series, tag } = await fetchTaggedSeries(jobId);
-      return { document: series, tag };
-    },
-  });
+  const { saver, document, isSaved, saving, open } = useSavedDocument(savedSeries);
   const read = shallowRef<ReadFile | null>(null);
   const view = shallowRef<SeriesView | null>(null);
   const madeBefore = shallowRef<ReadonlyMap<number, MadeBefore>>(new Map());
@@ -135,6 +127,9 @@ export function useSeries(jobId: string): SeriesAtHand {
     measuring.value = null;
     useEngine().maker.stop();
   }
+
+  /** After the last change. */
+  const { start: measureSoon } = useTimeoutFn(() => attempt(measure), 350, { immediate: false });
 
   /** Null when it was called off. */
   async function measured(of: Job, series: SeriesDocument): Promise<SeriesView | null> {
@@ -184,7 +179,8 @@ export function useSeries(jobId: string): SeriesAtHand {
     madeBefore.value = new Map();
     problem.value = '';
     row.value = Math.min(row.value, rowsOf(next).rows.length - 1);
-    kept.set(next, () => void attempt(measure));
+    saver.value?.edit(next);
+    measureSoon();
   }
 
   /** What was matched stays where its columns are there; the rest follows from names. */
@@ -254,7 +250,7 @@ export function useSeries(jobId: string): SeriesAtHand {
           if (others.length >= pictureLimit)
             throw new Error(`${pictureLimit} pictures are kept, the most that there can be.`);
           // Kept one by one: what was brought is there after a reload.
-          kept.set({ ...series, pictures: [...others, { name: fileName, hash, kind }] });
+          saver.value?.edit({ ...series, pictures: [...others, { name: fileName, hash, kind }] });
         } catch (error) {
           failed.push(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
         }
@@ -268,9 +264,9 @@ export function useSeries(jobId: string): SeriesAtHand {
   }
 
   void attempt(async () => {
-    const [first, there, laid, runs] = await Promise.all([
+    const [first, series, laid, runs] = await Promise.all([
       fetchJob(jobId),
-      fetchTaggedSeries(jobId),
+      open(jobId),
       fetchSheet(jobId),
       fetchRunsOf(jobId),
     ]);
@@ -278,7 +274,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     revision.value = first.revision;
     sheet.value = laid;
     running.watch(runs[0] ?? null, false);
-    if (kept.begin(there.series, there.tag) === null) return;
+    if (series === null || series.document.value === null) return;
     await measure();
   });
 
@@ -297,7 +293,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     row,
     measuring,
     isSaved,
-    saving: kept.saving,
+    saving: withReload(saving),
     running,
     openFile: (file) =>
       attempt(async () => {
@@ -360,7 +356,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     make: (wish) =>
       attempt(async () => {
         if (document.value === null || running.run.value?.state === 'under-way') return;
-        await kept.saved();
+        await saver.value?.saved();
         running.watch(await askRun(jobId, { revision: revision.value, ...wish }), true);
       }),
   };

@@ -4,7 +4,7 @@ import { Undo2 } from '@lucide/vue';
 import { onMounted, ref } from 'vue';
 import { shownTitle } from '../../core/job';
 import UnitSwitch from '../shared/UnitSwitch.vue';
-import KeepingBar from '../shared/KeepingBar.vue';
+import KeepingBar from '../shared/saving/KeepingBar.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import SheetDrawing from './SheetDrawing.vue';
 import SheetResult from './SheetResult.vue';

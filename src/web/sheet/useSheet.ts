@@ -1,27 +1,18 @@
 /** The sheet at hand: fetched, laid out beside the page, kept as it changes, and downloaded as files. */
-import {
-  computed,
-  onScopeDispose,
-  ref,
-  shallowRef,
-  toRaw,
-  type ComputedRef,
-  type Ref,
-  type ShallowRef,
-} from 'vue';
+import { computed, ref, shallowRef, toRaw, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import type { SheetPart } from '../../core/imposition';
 import type { FormatId } from '../../core/output';
-import { sheetDocumentSchema, type SheetDocument } from '../../core/sheet';
+import { type SheetDocument } from '../../core/sheet';
 import type { Progress, SheetJob, SheetView } from '../../engine';
 import { Stopped } from '../../engine';
 import { fetchDocuments, fetchJob, saveRevision } from '../shared/api';
 import { downloadBytes } from '../shared/download';
 import { useEngine } from '../shared/engine';
-import { fetchTaggedSheet, keepSheet } from '../shared/sheetApi';
 import { useAttempt } from '../shared/useAttempt';
-import type { Saving } from '../shared/saving';
-import { useJobDocument } from '../shared/useJobDocument';
+import { savedSheet } from '../shared/saving/kinds/sheet';
+import type { Saving } from '../shared/saving/saving';
+import { useSavedDocument, withReload } from '../shared/saving/useSavedDocument';
 import { zipped } from '../shared/zipped';
 import { firstSheet } from './firstSheet';
 
@@ -58,22 +49,14 @@ const mostUndone = 50;
 
 export function useSheet(jobId: string): SheetAtHand {
   const { problem, attempt } = useAttempt();
-  const { document, isSaved, ...kept } = useJobDocument<SheetDocument>({
-    key: `binarus.sheet.${jobId}`,
-    schema: sheetDocumentSchema,
-    keep: (document, basedOn) => keepSheet(jobId, document, basedOn),
-    fetchNow: async () => {
-      const { sheet, tag } = await fetchTaggedSheet(jobId);
-      return { document: sheet, tag };
-    },
-  });
+  const { saver, document, isSaved, saving, open } = useSavedDocument(savedSheet);
   const view = shallowRef<SheetView | null>(null);
   const jobs = shallowRef<ReadonlyMap<string, { readonly revision: number; readonly job: Job }>>(new Map());
   const leastWidthMm = ref<number | null>(null);
   const progress = shallowRef<Progress | null>(null);
   const downloaded = shallowRef<SheetDownloaded | null>(null);
   const before = shallowRef<readonly SheetDocument[]>([]);
-  let [layings, takings, isGone] = [0, 0, false];
+  let [layings, takings] = [0, 0];
   /** The job whose least width is known or looked for. */
   let leastOf = '';
 
@@ -103,7 +86,7 @@ export function useSheet(jobId: string): SheetAtHand {
 
   function set(next: SheetDocument): void {
     downloaded.value = null;
-    kept.set(next);
+    saver.value?.edit(next);
     void attempt(lay);
   }
 
@@ -142,22 +125,18 @@ export function useSheet(jobId: string): SheetAtHand {
   }
 
   void attempt(async () => {
-    const [first, there] = await Promise.all([fetchJob(jobId), fetchTaggedSheet(jobId)]);
-    if (isGone) return;
+    const [first, sheet] = await Promise.all([fetchJob(jobId), open(jobId)]);
+    if (sheet === null) return;
     jobs.value = new Map([[jobId, { revision: first.revision, job: first.document }]]);
-    const begun = kept.begin(there.sheet ?? firstSheet(jobId, first.document), there.tag)!;
+    const begun = sheet.document.value ?? firstSheet(jobId, first.document);
     const others = begun.pieces.map(({ jobId: id }) => id).filter((id) => id !== jobId);
     if (others.length > 0) await fetchJobs(others);
     const gone = begun.pieces.filter(({ jobId: id }) => !jobs.value.has(id)).length;
-    document.value =
+    sheet.document.value =
       gone === 0 ? begun : { ...begun, pieces: begun.pieces.filter(({ jobId: id }) => jobs.value.has(id)) };
     if (gone > 0)
       problem.value = `${gone === 1 ? 'A job' : `${gone} jobs`} of this sheet ${gone === 1 ? 'is' : 'are'} not there any more.`;
     await lay();
-  });
-
-  onScopeDispose(() => {
-    isGone = true;
   });
 
   return {
@@ -168,7 +147,7 @@ export function useSheet(jobId: string): SheetAtHand {
     progress,
     downloaded,
     isSaved,
-    saving: kept.saving,
+    saving: withReload(saving),
     job: computed(() => jobs.value.get(firstId())?.job ?? null),
     change,
     canUndo: computed(() => before.value.length > 0),

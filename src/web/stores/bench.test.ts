@@ -4,7 +4,6 @@ import { createPinia, setActivePinia } from 'pinia';
 import { newJob, withCodeAdded, type Job } from '../../core/job';
 import type { SavedJob } from '../../wire';
 import { enterBrowser, type FakeBrowser } from '../../testing/browser';
-import { keepDraft } from './drafts';
 import { useBench } from './bench';
 
 const document = newJob({
@@ -119,113 +118,6 @@ describe('editing', () => {
   });
 });
 
-/** The server keeps what it is sent, as ours does, and the answer does not come; or it comes later. */
-describe('a save whose answer is lost', () => {
-  const seen: string[] = [];
-  /** Like the server: one revision after the other, one that is sent twice only once. */
-  const keep = (): Response => {
-    const { baseRevision, document: job, saveId } = sent.at(-1)!.body;
-    if (baseRevision === newest.revision) {
-      newest = { ...saved(baseRevision + 1, job), saveId };
-      seen.push(job.name);
-      return answer(201, newest);
-    }
-    if (newest.saveId === saveId) return answer(201, newest);
-    return answer(409, { problem: 'Another window saved meanwhile.', current: newest });
-  };
-  const keepAndFail = (): Response => {
-    keep();
-    throw new TypeError('Failed to fetch');
-  };
-  beforeEach(() => {
-    seen.splice(0);
-  });
-
-  it('is sent again under its id, and is no quarrel', async () => {
-    const bench = await opened();
-    answers = [keepAndFail, keep];
-    bench.edit(named('a'), 'name');
-    await jest.advanceTimersByTimeAsync(700);
-    expect([bench.saveState, newest.revision]).toEqual(['away', 2]);
-    await jest.advanceTimersByTimeAsync(5100);
-    expect(bench).toMatchObject({ saveState: 'saved', revision: 2, conflict: null });
-    expect(new Set(sent.map(({ body }) => body.saveId)).size).toBe(1);
-    expect([seen, draftKeys()]).toEqual([['a'], []]);
-  });
-
-  it('has what was typed since on top of it, nothing twice', async () => {
-    const bench = await opened();
-    answers = [keepAndFail, keep, keep];
-    bench.edit(named('a'), 'name');
-    await jest.advanceTimersByTimeAsync(700);
-    bench.edit(named('ab'), 'name');
-    await jest.advanceTimersByTimeAsync(2000);
-    expect(bench).toMatchObject({ saveState: 'saved', revision: 3, conflict: null });
-    expect([seen, newest.document.name, draftKeys()]).toEqual([['a', 'ab'], 'ab', []]);
-  });
-
-  it('more than once is none either', async () => {
-    const bench = await opened();
-    answers = [
-      keepAndFail,
-      () => answer(409, { problem: 'Cut off', current: newest }),
-      keepAndFail,
-      keep,
-      keep,
-    ];
-    for (const name of ['a', 'ab', 'abc']) {
-      bench.edit(named(name), name);
-      await jest.advanceTimersByTimeAsync(700);
-    }
-    await jest.advanceTimersByTimeAsync(12_000);
-    expect(bench).toMatchObject({ saveState: 'saved', conflict: null });
-    expect(newest.document.name).toBe('abc');
-    expect(new Set(seen).size).toBe(seen.length);
-  });
-
-  it('is known after a reload, with what was typed since', async () => {
-    const first = await opened();
-    answers = [keepAndFail];
-    first.edit(named('a'), 'name');
-    await jest.advanceTimersByTimeAsync(700);
-    first.edit(named('ab'), 'name');
-    // The page is gone before it tries again.
-    setActivePinia(createPinia());
-    const bench = await opened();
-    expect(bench).toMatchObject({ saveState: 'unsaved', revision: 2, conflict: null });
-    answers = [keep];
-    await jest.advanceTimersByTimeAsync(700);
-    expect([bench.saveState, newest.revision, newest.document.name]).toEqual(['saved', 3, 'ab']);
-  });
-
-  it('does not hide that another window saved on top of it', async () => {
-    const bench = await opened();
-    answers = [keepAndFail, keep];
-    bench.edit(named('a'), 'name');
-    await jest.advanceTimersByTimeAsync(700);
-    newest = { ...saved(3, named('theirs')), saveId: '6d2f9a3e-3333-4222-8333-444455556666' };
-    bench.edit(named('ab'), 'name');
-    await jest.advanceTimersByTimeAsync(2000);
-    expect(bench).toMatchObject({ saveState: 'contested', conflict: { revision: 3 } });
-    expect(bench.document!.name).toBe('ab');
-  });
-
-  it('of a window that has gone on to another job and back is no quarrel', async () => {
-    const bench = await opened();
-    answers = [keep];
-    bench.edit(named('a'), 'name');
-    const saving = jest.advanceTimersByTimeAsync(700);
-    bench.edit(named('ab'), 'name');
-    await saving;
-    const other = bench.open(id);
-    answers = [keep, keep];
-    await jest.advanceTimersByTimeAsync(2000);
-    await other;
-    expect(bench).toMatchObject({ saveState: 'saved', conflict: null });
-    expect(newest.document.name).toBe('ab');
-  });
-});
-
 describe('a job that was deleted elsewhere', () => {
   it('is opened with what was not saved of it after a reload, and kept as a new one', async () => {
     const first = await opened();
@@ -243,49 +135,6 @@ describe('a job that was deleted elsewhere', () => {
   it('is not opened where nothing of it is kept here', async () => {
     isDeleted = true;
     await expect(opened()).rejects.toThrow('There is no such job.');
-  });
-});
-
-describe('saving that fails', () => {
-  it.each([
-    ['is cut off', () => new Response('{"id": "6d'), 'cut off'],
-    ['is of another program', () => answer(201, { id: 1 }), 'another version'],
-    ['says that the disk is full', () => answer(507, { problem: 'The disk is full.' }), 'The disk is full.'],
-    [
-      'does not come',
-      () => {
-        throw new TypeError('fetch failed');
-      },
-      'does not answer',
-    ],
-  ])('because the answer %s is told, keeps the draft, and is tried again', async (_, failing, reason) => {
-    const bench = await opened();
-    answers = [failing];
-    bench.edit(named('a'), 'name');
-    await jest.advanceTimersByTimeAsync(700);
-    expect(bench.saveState).toBe('away');
-    expect(bench.saveProblem).toContain(reason);
-    expect(draftKeys()).toHaveLength(1);
-    await jest.advanceTimersByTimeAsync(5100);
-    expect(bench).toMatchObject({ saveState: 'saved', saveProblem: '' });
-    expect(newest.document.name).toBe('a');
-    expect(draftKeys()).toEqual([]);
-  });
-
-  it('because the browser keeps nothing is told, and the server still saves', async () => {
-    const bench = await opened();
-    Object.assign(globalThis, {
-      localStorage: {
-        setItem: () => {
-          throw new Error('QuotaExceededError');
-        },
-        removeItem: () => undefined,
-      },
-    });
-    bench.edit(named('a'), 'name');
-    expect(bench.draftProblem).toContain('cannot keep a draft');
-    await jest.advanceTimersByTimeAsync(700);
-    expect(newest.document.name).toBe('a');
   });
 });
 
@@ -344,18 +193,6 @@ describe('two windows', () => {
     // What is no message of ours is passed over.
     browser.tell('hello');
   });
-
-  it('never take up the draft of one that is open, and that of one that was closed', async () => {
-    keepDraft(id, 'other-window', { baseRevision: 1, document: named('of the other') });
-    browser.locks.add('binarus.window.other-window');
-    expect((await opened()).document).toEqual(document);
-    browser.locks.delete('binarus.window.other-window');
-    setActivePinia(createPinia());
-    const bench = await opened();
-    expect(bench.document!.name).toBe('of the other');
-    await jest.advanceTimersByTimeAsync(700);
-    expect(newest.document.name).toBe('of the other');
-  });
 });
 
 describe('a job that was deleted elsewhere', () => {
@@ -398,7 +235,6 @@ describe('going from job to job', () => {
     const next = bench.open('7d2f9a3e-2222-4222-8333-444455556666');
     await jest.advanceTimersByTimeAsync(100);
     await next;
-    newest = saved(2, named('left'));
     await bench.open(id);
     expect(bench.document!.name).toBe('typed while it was sent');
   });

@@ -1,4 +1,4 @@
-/** The job on the bench: its document, what is saved of it, and the way back. */
+/** The job on the bench: what is edited, and the way back. It is saved as every document is (shared/saving). */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import type { Change } from '../../core/finding';
@@ -13,46 +13,47 @@ import {
 } from '../../core/job';
 import { problemsOf } from '../../core/document';
 import type { CodePlacement, ItemSettings, PieceSettings } from '../../core/piece';
-import { savedJobSchema, type ProofRecord, type SavedJob } from '../../wire';
-import { createJob, fetchJob, saveRevision } from '../shared/api';
-import { ApiProblem } from '../shared/http';
+import type { ProofRecord, SavedJob } from '../../wire';
+import { createJob } from '../shared/api';
 import { JobNews } from '../shared/jobNews';
-import type { SavingState } from '../shared/saving';
-import { openWindows, windowId } from '../shared/windowId';
-import { dropDraft, keepDraft, takeDraft } from './drafts';
+import { savedJob } from '../shared/saving/kinds/job';
+import { useSavedDocument } from '../shared/saving/useSavedDocument';
 import { EditHistory } from './editHistory';
-
-const autosaveMs = 600;
-const retryMs = 5000;
-/** So many saves without an answer are known again; each is tried until it is answered. */
-const mostUnanswered = 50;
 
 const historyKey = (id: string): string => `binarus.history.${id}`;
 
 export const useBench = defineStore('bench', () => {
-  const id = ref('');
-  const revision = ref(0);
-  const document = shallowRef<Job | null>(null);
+  const {
+    saver,
+    document,
+    saving,
+    open: openDocument,
+  } = useSavedDocument<Job, SavedJob>(savedJob, {
+    saved: (job) => news.tell([job.id], job.revision),
+  });
+  const id = computed(() => saver.value?.id ?? '');
+  const revision = computed(() => Number(saver.value?.basedOn.value ?? 0));
   /** Which code is worked on: a choice of this page, never a change of the job. */
   const chosenCode = ref('');
-  const proof = shallowRef<ProofRecord | null>(null);
-  const saveState = ref<SavingState>('saved');
-  /** Why it is not saved, or not kept in this browser; empty when all is well. */
-  const saveProblem = ref('');
-  const draftProblem = ref('');
-  /** What another window saved meanwhile. */
-  const conflict = shallowRef<SavedJob | null>(null);
   const history = new EditHistory<Job>(anyJobSchema);
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let saving: Promise<void> | undefined;
-  /** Saves of this job that were sent without an answer, the last of them last: the server may have kept them. */
-  let unanswered: readonly { readonly saveId: string; readonly document: Job | null }[] = [];
-  let opening = 0;
-  let ownWindow = '';
+  /** Made on this page, of what was opened. */
+  const newProof = shallowRef<{ readonly of: SavedJob | null; readonly proof: ProofRecord | null } | null>(
+    null,
+  );
+  const opened = computed(() => saver.value?.adopted.value ?? null);
+  const proof = computed({
+    get: () =>
+      newProof.value !== null && newProof.value.of === opened.value
+        ? newProof.value.proof
+        : (opened.value?.proof ?? null),
+    set: (proof) => {
+      newProof.value = { of: opened.value, proof };
+    },
+  });
 
   const news = new JobNews((ids, newest) => {
     if (ids.includes(id.value) && (newest === null || newest > revision.value))
-      void followOther().catch(() => {});
+      void saver.value?.follow().catch(() => {});
   });
 
   /** The code at hand; the first when the chosen one is gone. */
@@ -60,91 +61,11 @@ export const useBench = defineStore('bench', () => {
 
   /** Opens a job; of several that are asked for, the last. Rejects with a sentence when it cannot be opened. */
   async function open(jobId: string): Promise<void> {
-    const mine = ++opening;
     await flush();
-    const [answer, self, others] = await Promise.all([
-      fetchJob(jobId).catch((error: unknown) => ({ error })),
-      windowId(),
-      openWindows(),
-    ]);
-    if (mine !== opening) return;
-    const draft = takeDraft(jobId, self, others);
-    const isGone = 'error' in answer && answer.error instanceof ApiProblem && answer.error.status === 404;
-    if ('error' in answer && (!isGone || draft === null)) throw answer.error;
-    ownWindow = self;
-    if (id.value !== jobId) chosenCode.value = '';
-    id.value = jobId;
-    unanswered = [];
+    const before = id.value;
+    if ((await openDocument(jobId)) === null) return;
+    if (before !== jobId) chosenCode.value = '';
     history.open(historyKey(jobId));
-    if ('error' in answer) {
-      // It was deleted elsewhere; what is not saved of it can be kept as a new one.
-      document.value = draft!.document;
-      revision.value = draft!.baseRevision;
-      proof.value = null;
-      conflict.value = null;
-      saveState.value = 'gone';
-      saveProblem.value = (answer.error as ApiProblem).message;
-      return;
-    }
-    const saved = answer;
-    adopt(saved);
-    if (draft === null) return;
-    if (JSON.stringify(draft.document) === JSON.stringify(saved.document)) {
-      dropDraft(jobId, self);
-      return;
-    }
-    // Work from before a crash or a closed window comes first.
-    document.value = draft.document;
-    revision.value = draft.baseRevision;
-    unanswered = draft.sent.map((saveId) => ({ saveId, document: null }));
-    if (isOwn(saved)) goOnAfter(saved, false);
-    else if (draft.baseRevision === saved.revision) markUnsaved();
-    else {
-      saveState.value = 'contested';
-      conflict.value = saved;
-    }
-  }
-
-  /** Another window saved the job: one that only shows it shows the new state, one in conflict knows the newest. */
-  async function followOther(): Promise<void> {
-    const jobId = id.value;
-    const isFollowing = (): boolean => saveState.value === 'saved' || saveState.value === 'contested';
-    if (!isFollowing()) return;
-    const saved = await fetchJob(jobId);
-    if (jobId !== id.value || saved.revision <= revision.value) return;
-    if (saveState.value === 'saved') adopt(saved);
-    else if (saveState.value === 'contested') conflict.value = saved;
-  }
-
-  /** Whether the newest revision is one that this window saved, and whose answer was lost. */
-  const isOwn = ({ saveId }: SavedJob): boolean =>
-    saveId !== undefined && unanswered.some((sent) => sent.saveId === saveId);
-
-  /** A revision of this window is the newest; what was edited since comes on top of it. */
-  function goOnAfter(saved: SavedJob, isAll: boolean): void {
-    unanswered = [];
-    revision.value = saved.revision;
-    saveProblem.value = '';
-    if (isAll) {
-      dropDraft(id.value, ownWindow);
-      saveState.value = 'saved';
-    } else {
-      rememberDraft();
-      markUnsaved();
-    }
-  }
-
-  const isShown = (saved: SavedJob): boolean =>
-    JSON.stringify(document.value) === JSON.stringify(saved.document);
-
-  function adopt(saved: SavedJob): void {
-    document.value = saved.document;
-    revision.value = saved.revision;
-    proof.value = saved.proof;
-    saveState.value = 'saved';
-    saveProblem.value = '';
-    draftProblem.value = '';
-    conflict.value = null;
   }
 
   /**
@@ -170,11 +91,11 @@ export const useBench = defineStore('bench', () => {
 
   /** Changes parts of the code at hand. */
   function editCode(change: Partial<CodeSettings>, key: string): string[] {
-    const [job, own] = [document.value, code.value];
-    if (job === null || own === null) return [];
+    const [job, chosen] = [document.value, code.value];
+    if (job === null || chosen === null) return [];
     return edit(
-      withCode(job, own.id, (before) => ({ ...before, ...change })),
-      `${key}-${own.id}`,
+      withCode(job, chosen.id, (before) => ({ ...before, ...change })),
+      `${key}-${chosen.id}`,
     );
   }
 
@@ -210,107 +131,27 @@ export const useBench = defineStore('bench', () => {
     if (next !== null) replace(next);
   }
 
-  function replace(next: Job): void {
-    document.value = next;
-    rememberDraft();
-    if (saveState.value !== 'contested' && saveState.value !== 'gone') markUnsaved();
-  }
+  const replace = (next: Job): void => saver.value?.edit(next);
 
-  function rememberDraft(): void {
-    if (document.value === null) return;
-    const sent = unanswered.map(({ saveId }) => saveId);
-    const draft = { baseRevision: revision.value, document: document.value, sent };
-    draftProblem.value = keepDraft(id.value, ownWindow, draft)
-      ? ''
-      : 'This browser cannot keep a draft: edits last only until they are saved.';
-  }
-
-  function markUnsaved(): void {
-    saveState.value = 'unsaved';
-    clearTimeout(timer);
-    timer = setTimeout(() => void save(), autosaveMs);
-  }
-
-  /** Never rejects: what keeps the job from being saved is in `saveState` and `saveProblem`. */
-  async function save(): Promise<void> {
-    if (saving) await saving;
-    if (document.value === null || (saveState.value !== 'unsaved' && saveState.value !== 'away')) return;
-    saving = sendRevision(document.value).finally(() => (saving = undefined));
-    await saving;
-  }
-
-  async function sendRevision(sent: Job): Promise<void> {
-    clearTimeout(timer);
-    const jobId = id.value;
-    saveState.value = 'saving';
-    const last = unanswered.at(-1);
-    const saveId = last?.document === sent ? last.saveId : crypto.randomUUID();
-    if (last?.document !== sent) {
-      unanswered = [...unanswered, { saveId, document: sent }].slice(-mostUnanswered);
-      rememberDraft();
-    }
-    try {
-      const saved = await saveRevision(jobId, revision.value, sent, saveId);
-      news.tell([jobId], saved.revision);
-      if (jobId !== id.value) {
-        // What was edited while it was being sent stays for the next time the job is opened.
-        dropDraft(jobId, ownWindow, sent);
-        return;
-      }
-      goOnAfter(saved, document.value === sent);
-    } catch (error) {
-      if (jobId === id.value) notSaved(error);
-    }
-  }
-
-  function notSaved(error: unknown): void {
-    saveProblem.value = error instanceof Error ? error.message : 'It could not be saved.';
-    const { status, current } = error instanceof ApiProblem ? error : { status: 0, current: undefined };
-    const other = savedJobSchema.safeParse(current);
-    if (status === 409 && other.success && isOwn(other.data)) goOnAfter(other.data, isShown(other.data));
-    else if (status === 409 && other.success) {
-      conflict.value = other.data;
-      saveState.value = 'contested';
-    } else if (status === 404) saveState.value = 'gone';
-    else {
-      saveState.value = 'away';
-      timer = setTimeout(() => void save(), retryMs);
-    }
-  }
-
-  /** Saves what is not saved yet, now. */
-  async function flush(): Promise<void> {
-    if (saving || saveState.value === 'unsaved' || saveState.value === 'away') await save();
-  }
+  /** Saves what is not saved yet, now. Never rejects: what keeps it from being saved is in `saveState` and `saveProblem`. */
+  const flush = (): Promise<void> => saving.saveNow();
 
   /** Drops this window's version for the one that another window saved. */
   function takeTheirs(): void {
-    if (conflict.value === null) return;
+    if (saver.value?.theirs.value === null) return;
     if (document.value) history.addStep(document.value);
-    dropDraft(id.value, ownWindow);
-    adopt(conflict.value);
-  }
-
-  /** Puts this window's version on top, as a revision after the other window's. */
-  async function keepMine(): Promise<void> {
-    if (conflict.value === null) return;
-    revision.value = conflict.value.revision;
-    conflict.value = null;
-    saveProblem.value = '';
-    saveState.value = 'unsaved';
-    await save();
+    saving.takeTheirs();
   }
 
   /** Makes this window's version a job of its own, under another name where the old job is still there; gives its id. */
   async function keepAsNew(): Promise<string | null> {
     if (document.value === null) return null;
     const { name } = document.value;
-    const isGone = saveState.value === 'gone';
+    const isGone = saving.state.value === 'gone';
     const copy = await createJob(
       isGone ? document.value : { ...document.value, name: `${name.slice(0, 112)} (copy)` },
     );
-    dropDraft(id.value, ownWindow);
-    if (isGone) saveState.value = 'saved';
+    if (isGone) saving.takeTheirs();
     else takeTheirs();
     return copy.id;
   }
@@ -322,10 +163,11 @@ export const useBench = defineStore('bench', () => {
     code,
     chosenCode,
     proof,
-    saveState,
-    saveProblem,
-    draftProblem,
-    conflict,
+    saveState: saving.state,
+    saveProblem: saving.why,
+    draftProblem: computed(() => saver.value?.draftProblem.value ?? ''),
+    /** What another window saved meanwhile. */
+    conflict: computed(() => saver.value?.theirs.value?.saved ?? null),
     canUndo: history.canUndo,
     canRedo: history.canRedo,
     open,
@@ -337,10 +179,9 @@ export const useBench = defineStore('bench', () => {
     apply,
     undo,
     redo,
-    save,
     flush,
     takeTheirs,
-    keepMine,
+    keepMine: saving.keepMine,
     keepAsNew,
   };
 });

@@ -53,7 +53,7 @@ const theirs = computed(() => (props.revision ? `revision ${props.revision} of `
   </div>
 </template>
 
-<style scoped src="./noticeBar.css"></style>
+<style scoped src="../noticeBar.css"></style>
 <style scoped>
 .bar {
   border-bottom-width: 1px;
