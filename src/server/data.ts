@@ -28,6 +28,7 @@ import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
 import { createRuns, runHere, runStore, type RunThreads, type Runs } from './runs';
 import { shelfStore, type ShelfStore } from './shelf';
+import { unreadStore } from './unread';
 import { workshopHere, type Workshop } from './workshop';
 
 export interface Data {
@@ -101,6 +102,7 @@ export function openData(
       uses.note('series', jobId, document);
     }),
   };
+  const unread = unreadStore(db, files);
   const runs = createRuns(
     runStore(db, files, uses),
     threads,
@@ -123,8 +125,8 @@ export function openData(
     ...stores,
     runs,
     links,
-    unreadable: () => unreadableOf(db),
-    archive: archiveStore(db, { ...stores, runs, links, uses }, workshop, background),
+    unreadable: () => [...unreadableOf(db), ...unread.list()],
+    archive: archiveStore(db, { ...stores, runs, links, uses, unread }, workshop, background),
     measuring,
     workshop,
     background,

@@ -10,7 +10,7 @@ export interface StoredFile {
 }
 
 /** What needs files. */
-export type FileOwner = 'job' | 'template' | 'house-style' | 'series' | 'run';
+export type FileOwner = 'job' | 'template' | 'house-style' | 'series' | 'run' | 'unread';
 
 export interface FileStore {
   /** Keeps a file that was cleaned. */

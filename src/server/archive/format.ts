@@ -2,6 +2,7 @@
 import { z } from '../../core/schema';
 import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
+import type { UnreadEntry } from '../unread';
 import {
   type ArchivedLink,
   type ArchivedRun,
@@ -20,7 +21,7 @@ import {
   type saveTemplateSchema,
 } from '../../wire';
 
-export const archiveHead = { format: 'binarus-archive', formatVersion: 15 } as const;
+export const archiveHead = { format: 'binarus-archive', formatVersion: 16 } as const;
 
 export const entryNames = {
   head: 'binarus-archive.json',
@@ -36,6 +37,8 @@ export const entryNames = {
   series: (jobId: string): string => `series/${jobId}.json`,
   run: (id: string): string => `runs/${id}.json`,
   link: (id: string): string => `links/${id}.json`,
+  /** What no program until now could read, with where it stood; since version 16. */
+  unread: (digest: string): string => `unread/${digest}.json`,
   file: (hash: string, mediaType: ArchivedFile['mediaType']): string =>
     `files/${hash}.${mediaType === 'image/png' ? 'png' : 'svg'}`,
 } as const;
@@ -47,6 +50,7 @@ export const entryPatterns = {
   series: new RegExp(`^series/(${uuid})\\.json$`),
   run: new RegExp(`^runs/(${uuid})\\.json$`),
   link: new RegExp(`^links/(${uuid})\\.json$`),
+  unread: /^unread\/([0-9a-f]{64})\.json$/,
   file: /^files\/([0-9a-f]{64})\.(?:svg|png)$/,
 } as const;
 
@@ -57,6 +61,8 @@ export const archiveLimits = {
   /** Runs with the most pieces, links with the counts of years. */
   largeBytes: 80e6,
   unpackedBytes: 1e9,
+  /** What cannot be read is kept up to so much. */
+  unreadBytes: 50e6,
   files: 1_000_000,
 } as const;
 
@@ -136,6 +142,12 @@ export {
 /** Runs of series with the pieces that they made, and links, since version 13; their counts and settings since version 14. */
 export { archivedLinkSchema, archivedRunSchema, linkSettingsSchema } from '../../wire';
 
+export const unreadSchema = z.strictObject({
+  entry: z.string().max(200),
+  list: z.string().max(40),
+  value: z.unknown(),
+});
+
 export interface ArchivedFile {
   readonly hash: string;
   readonly mediaType: 'image/svg+xml' | 'image/png';
@@ -166,6 +178,10 @@ export interface ReadRest {
   readonly links: readonly ArchivedLink[];
   /** Null where the archive has none. */
   readonly linkSettings: LinkSettings | null;
+  /** Those that are left out because this program cannot read them; they are kept as text. */
+  readonly unread: readonly UnreadEntry[];
+  /** Names of those that stood apart in the archive because an older program could not read them. */
+  readonly apart: readonly string[];
   /** What was left out, and why. */
   readonly rejected: readonly { readonly file: string; readonly reason: string }[];
 }

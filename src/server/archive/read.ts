@@ -6,6 +6,8 @@ import { z } from '../../core/schema';
 import { filesOfJob, parseJob, type Job } from '../../core/job';
 import { problemsOf } from '../../core/document';
 import { cleanUpload } from '../../core/logo';
+import type { DocumentKindId } from '../../wire';
+import type { UnreadEntry } from '../unread';
 import {
   archivedJobSchema,
   archivedCouponSchema,
@@ -27,6 +29,7 @@ import {
   entryNames,
   entryPatterns,
   inMb,
+  unreadSchema,
   type ArchivedFile,
   type ReadArchive,
   type ReadJob,
@@ -41,6 +44,8 @@ const entriesAtOnce = 50;
 class Refusal extends Error {}
 /** Why one entry is left out. */
 class Rejection extends Error {}
+/** It is sound, but of a form that this program does not know. */
+class Unreadable extends Rejection {}
 
 /**
  * Hands over what is in the archive of any version that lies at `path`, files before jobs, or says why it is refused. Jobs
@@ -62,23 +67,25 @@ export async function readArchive(path: string, receiver: Taker): Promise<ReadAr
 async function takeAll(entries: Entries, receiver: Taker): Promise<ReadRest> {
   await checkHead(entries);
   const rejected: { file: string; reason: string }[] = [];
+  const unread = new UnreadEntries();
   let done = 0;
   /** One entry after the other; one that cannot be read is noted and left out. */
   const each = async <Found>(
     names: readonly string[],
-    read: (name: string) => Promise<Found>,
+    readOne: (name: string) => Promise<Found>,
   ): Promise<Found[]> => {
-    const jobs: Found[] = [];
+    const read: Found[] = [];
     for (const name of names) {
       if (++done % entriesAtOnce === 0) await receiver.progress?.(done, entries.count);
       try {
-        jobs.push(await read(name));
+        read.push(await readOne(name));
       } catch (error) {
         if (!(error instanceof Rejection)) throw error;
         rejected.push({ file: name, reason: error.message });
+        if (error instanceof Unreadable) await unread.noteFile(entries, name, error.message);
       }
     }
-    return jobs;
+    return read;
   };
   const named = (name: string): string[] => (entries.has(name) ? [name] : []);
   /** Of a list each by itself: one that cannot be read is noted and left out. */
@@ -86,13 +93,15 @@ async function takeAll(entries: Entries, receiver: Taker): Promise<ReadRest> {
     name: string,
     items: readonly unknown[],
     schema: Schema,
+    within = '',
   ): z.infer<Schema>[] =>
-    items.flatMap((item, index) => {
+    [...items, ...entries.addedTo(name, within)].flatMap((item, index) => {
       try {
         return [matching(schema, item)];
       } catch (error) {
         if (!(error instanceof Rejection)) throw error;
         rejected.push({ file: name, reason: `${calledIn(item) || `No. ${index + 1}. `}${error.message}` });
+        unread.note(name, within, item, error.message);
         return [];
       }
     });
@@ -111,9 +120,9 @@ async function takeAll(entries: Entries, receiver: Taker): Promise<ReadRest> {
     async (name) => matching(archivedShelfSchema, await entries.json(name)),
   );
   const pieceShelf = {
-    templates: listed(entryNames.pieceShelf, shelf.templates, archivedTemplateSchema),
+    templates: listed(entryNames.pieceShelf, shelf.templates, archivedTemplateSchema, 'templates'),
     stockSizes: listed(entryNames.pieceShelf, shelf.stockSizes, archivedStockSizeSchema),
-    sheetStocks: listed(entryNames.pieceShelf, shelf.sheetStocks, archivedSheetStockSchema),
+    sheetStocks: listed(entryNames.pieceShelf, shelf.sheetStocks, archivedSheetStockSchema, 'sheetStocks'),
   };
   const profiles = await list('profiles', archivedProfileSchema);
   await each(entries.like(entryPatterns.file), async (name) => receiver.file(await readFile(entries, name)));
@@ -130,7 +139,7 @@ async function takeAll(entries: Entries, receiver: Taker): Promise<ReadRest> {
   const links = await each(entries.like(entryPatterns.link), async (name) =>
     matching(archivedLinkSchema, await entries.json(name)),
   );
-  const [linkSettings = null] = await each(named(entryNames.linkSettings), async (name) =>
+  const [linkSettings = null] = await each(entries.like(/^link-settings\.json$/), async (name) =>
     matching(linkSettingsSchema, await entries.json(name)),
   );
   return {
@@ -143,6 +152,8 @@ async function takeAll(entries: Entries, receiver: Taker): Promise<ReadRest> {
     series,
     links,
     linkSettings,
+    unread: unread.all,
+    apart: entries.like(entryPatterns.unread).map((name) => entryPatterns.unread.exec(name)![1]!),
     rejected,
   };
 }
@@ -182,7 +193,7 @@ async function readJob(entries: Entries, name: string): Promise<ReadJob> {
     const raw = document ?? (await entries.json(entryNames.document(job.id, revision.number)));
     const parsed = parseJob(raw);
     if ('problems' in parsed)
-      throw new Rejection(
+      throw new Unreadable(
         `${calledIn(raw)}Revision ${revision.number}: ${parsed.problems.slice(0, 3).join(' ')}`,
       );
     newest = parsed.job;
@@ -200,8 +211,86 @@ function calledIn(document: unknown): string {
 
 function matching<Schema extends z.ZodType>(schema: Schema, value: unknown): z.infer<Schema> {
   const parsed = schema.safeParse(value);
-  if (!parsed.success) throw new Rejection(problemsOf(parsed.error).slice(0, 3).join(' '));
+  if (!parsed.success) throw new Unreadable(problemsOf(parsed.error).slice(0, 3).join(' '));
   return parsed.data;
+}
+
+const kindOfEntry: readonly (readonly [RegExp, DocumentKindId])[] = [
+  [entryPatterns.job, 'job'],
+  [entryPatterns.series, 'series'],
+  [entryPatterns.run, 'run'],
+  [entryPatterns.link, 'link'],
+  [/^link-settings\.json$/, 'linkSettings'],
+];
+const kindOfList: Readonly<Record<string, DocumentKindId>> = {
+  [entryNames.houseStyles]: 'houseStyle',
+  [`${entryNames.pieceShelf} templates`]: 'template',
+  [`${entryNames.pieceShelf} sheetStocks`]: 'sheetStock',
+  [entryNames.profiles]: 'profile',
+  [entryNames.coupons]: 'coupon',
+  [entryNames.sheets]: 'sheet',
+};
+
+/** What cannot be read, up to a limit, as it stands in the archive. */
+class UnreadEntries {
+  readonly all: UnreadEntry[] = [];
+  private bytes = 0;
+
+  /** One of a list. */
+  note(entry: string, list: string, item: unknown, problem: string): void {
+    const kind = kindOfList[`${entry} ${list}`.trim()];
+    if (kind !== undefined) this.add({ entry, list, kind, text: JSON.stringify(item), problem }, item);
+  }
+
+  /** A file of its own; of a job with its documents. */
+  async noteFile(entries: Entries, entry: string, problem: string): Promise<void> {
+    const [, kind] = kindOfEntry.find(([pattern]) => pattern.test(entry)) ?? [];
+    if (kind === undefined) return;
+    try {
+      const value = await entries.json(entry);
+      const whole = kind === 'job' ? await withDocuments(entries, value) : value;
+      this.add({ entry, list: '', kind, text: JSON.stringify(whole), problem }, whole);
+    } catch (error) {
+      // Its documents are damaged: it is named, and cannot be kept.
+      if (!(error instanceof Rejection)) throw error;
+    }
+  }
+
+  private add(entry: Omit<UnreadEntry, 'name'>, value: unknown): void {
+    this.bytes += entry.text.length;
+    if (this.bytes <= archiveLimits.unreadBytes) this.all.push({ ...entry, name: nameWithin(value) });
+  }
+}
+
+/** Documents lie apart from their job; in one text they stand in its list of revisions, as up to version 4. */
+async function withDocuments(entries: Entries, job: unknown): Promise<unknown> {
+  const known = z
+    .looseObject({ id: z.string(), revisions: z.array(z.looseObject({ number: z.number() })) })
+    .safeParse(job);
+  if (!known.success) return job;
+  const revisions = [];
+  for (const revision of known.data.revisions)
+    revisions.push({
+      ...revision,
+      document:
+        revision.document ?? (await entries.json(entryNames.document(known.data.id, revision.number))),
+    });
+  return { ...known.data, revisions };
+}
+
+/** What a document or one in it is called; empty where nothing says so. */
+function nameWithin(value: unknown): string {
+  const named = z.looseObject({ name: z.string().max(200) });
+  const places = z
+    .looseObject({
+      document: named.optional(),
+      link: named.optional(),
+      revisions: z.array(z.looseObject({ document: named.optional(), link: named.optional() })).optional(),
+    })
+    .safeParse(value).data;
+  const last = places?.revisions?.at(-1);
+  const found = [named.safeParse(value).data, places?.document, places?.link, last?.document, last?.link];
+  return found.find((one) => one !== undefined)?.name ?? '';
 }
 
 /** The entries of a ZIP file, read when they are asked for. */
@@ -209,6 +298,8 @@ class Entries {
   private constructor(
     private readonly zip: ZipFile,
     private readonly entries: ReadonlyMap<string, Entry>,
+    /** By the file and the list in which it stood. */
+    private readonly unread = new Map<string, readonly unknown[]>(),
   ) {}
 
   /** Looks at all before one is unpacked. */
@@ -245,7 +336,26 @@ class Entries {
       zip.close();
       throw refusal;
     });
-    return new Entries(zip, entries);
+    const read = new Entries(zip, entries);
+    await read.readUnread();
+    return read;
+  }
+
+  /** What an older program could not read stands apart: it is looked at in the place where it was. */
+  private async readUnread(): Promise<void> {
+    for (const name of this.like(entryPatterns.unread)) {
+      const { data } = unreadSchema.safeParse(await this.json(name).catch(() => null));
+      const isOurs = data !== undefined && isEntryOfOurs(data.entry);
+      if (!isOurs) continue;
+      const { entry, list, value } = data;
+      const values = this.unread.get(`${entry} ${list}`) ?? [];
+      this.unread.set(`${entry} ${list}`, [...values, value]);
+    }
+  }
+
+  /** What belongs into a list and stands apart. */
+  addedTo(entry: string, list: string): readonly unknown[] {
+    return this.unread.get(`${entry} ${list}`) ?? [];
   }
 
   close(): void {
@@ -261,10 +371,15 @@ class Entries {
   }
 
   like(pattern: RegExp): string[] {
-    return [...this.entries.keys()].filter((name) => pattern.test(name));
+    const apart = [...this.unread.keys()].map((place) => place.trim());
+    return [...new Set([...this.entries.keys(), ...apart])].filter((name) => pattern.test(name));
   }
 
   async json(name: string): Promise<unknown> {
+    if (!this.entries.has(name)) {
+      const [apart] = this.addedTo(name, '');
+      if (apart !== undefined) return apart;
+    }
     const text = (await this.bytes(name)).toString('utf8');
     try {
       return JSON.parse(text) as unknown;
@@ -302,13 +417,14 @@ class Entries {
   }
 }
 
+const isEntryOfOurs = (name: string): boolean =>
+  Object.values(entryNames).some((known) => known === name) ||
+  Object.values(entryPatterns).some((pattern) => pattern.test(name));
+
 const damaged = (): Refusal => new Refusal('The file is damaged, or it is not a ZIP archive.');
 
 function reasonAgainst(name: string, bytes: number, unpackedBytes: number, count: number): string | null {
-  const isOurs =
-    Object.values(entryNames).some((known) => known === name) ||
-    Object.values(entryPatterns).some((pattern) => pattern.test(name));
-  if (!isOurs) return `“${name}” does not belong into an archive of jobs.`;
+  if (!isEntryOfOurs(name)) return `“${name}” does not belong into an archive of jobs.`;
   const isLarge = entryPatterns.run.test(name) || entryPatterns.link.test(name);
   const most = isLarge ? archiveLimits.largeBytes : archiveLimits.fileBytes;
   if (bytes > most || unpackedBytes > archiveLimits.unpackedBytes)

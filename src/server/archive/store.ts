@@ -23,6 +23,7 @@ import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
 import type { JobDocumentStore } from '../jobDocuments';
 import type { Links, LinkUses } from '../links';
+import type { UnreadStore } from '../unread';
 import { piecesAtOnce, type RunStore } from '../runs';
 import type { LongWork, Workshop } from '../workshop';
 import { archiveLimits, entryNames, inMb, type ReadRest } from './format';
@@ -55,6 +56,7 @@ export interface Stores {
   readonly runs: RunStore;
   readonly links: Links;
   readonly uses: LinkUses;
+  readonly unread: UnreadStore;
 }
 
 /** Of what a process has made ready: jobs from `@from` to `@to`, unseen. */
@@ -99,6 +101,7 @@ export function archiveStore(
     runs,
     links,
     uses,
+    unread,
   }: Stores,
   workshop: Workshop,
   background: Background = new Background(),
@@ -277,6 +280,7 @@ export function archiveStore(
     takePatterns(staged.namePatterns);
     takeCoupons(staged.coupons);
     takeWithJobs(staged);
+    unread.dropRead(staged.apart, staged.unread);
     if (staged.linkSettings !== null && refused.settings === null) links.takeSettings(staged.linkSettings);
     for (const link of staged.links) if (!refused.links.has(link.id)) links.takeIn(link);
   });
@@ -296,6 +300,7 @@ export function archiveStore(
       if (refusedOf(staged).settings === null) await patiently(() => writing(db, uses.learnBase)(base));
       await copyJobs(arrival, (done, of) => void onNote?.({ done, of }), signal);
       await copyRuns(arrival, signal);
+      await inSlices(staged.unread.length, signal, (index) => unread.keep(staged.unread[index]!));
       await patiently(() => showAll(staged, arrival));
     } catch (error) {
       await takeBack(arrival);

@@ -1,6 +1,6 @@
 /** What this program cannot read is told, goes out with an archive as it is, and takes nothing else with it; copies of jobs keep their sheets and series. */
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals';
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { buffer } from 'node:stream/consumers';
 import { tmpdir } from 'node:os';
@@ -89,6 +89,66 @@ describe('a document that cannot be read', () => {
     expect(other.pieceShelf.list().templates.map(({ name }) => name)).toEqual(['Slips']);
     expect(other.profiles.list().map(({ name }) => name)).toEqual(['Slips']);
     expect(other.links.list().map(({ link }) => link.name)).toEqual(['Slips']);
+  });
+
+  it('comes in as text, is told, goes out again as it came, and is read by a program that can', async () => {
+    fill();
+    const hash = 'ab'.repeat(32);
+    const plate = data.jobs.create(berth('Of a newer program')).id;
+    data.jobs.create(berth('Of this one'));
+    const newerJob = JSON.stringify({ formatVersion: 99, name: 'Of a newer program', picture: hash });
+    db.exec('DROP TRIGGER revisions_stay_as_they_are');
+    db.prepare('UPDATE revisions SET document = ? WHERE job_id = ?').run(newerJob, plate);
+    const other = openData(fresh());
+    await bring(other, await archiveOf(data));
+    const jobsOf = (from: Data): string[] =>
+      (JSON.parse(from.shelf.page({}, 0, 10)) as { jobs: { name: string }[] }).jobs.map(({ name }) => name);
+    const told = (from: Data): string[] =>
+      from
+        .unreadable()
+        .map(({ kind, name }) => `${kind} ${name}`)
+        .sort();
+    const all = ['houseStyle Tides', 'job Of a newer program', 'link ', 'profile Tides', 'template Tides'];
+    expect(told(other)).toEqual(all);
+    expect(jobsOf(other)).toEqual(['Of this one']);
+
+    // As often as it goes out and in, it is there once, word for word.
+    const again = openData(fresh());
+    await bring(again, await archiveOf(other));
+    await bring(again, await archiveOf(other));
+    expect(told(again)).toEqual(all);
+    const texts = (from: Data): string[] => from.unreadable().map(({ text }) => text);
+    expect(texts(again).sort()).toEqual(texts(other).sort());
+    expect(texts(again).find((text) => text.includes(plate))).toContain(newerJob);
+
+    // A newer program knows those forms: here, the archive is changed to what it would make of them.
+    const entries = unzipSync(await archiveOf(again));
+    const readable = Object.fromEntries(
+      Object.entries(entries).map(([name, bytes]) => {
+        if (!name.startsWith('unread/')) return [name, bytes];
+        const text = strFromU8(bytes)
+          .replace(newerJob, JSON.stringify(berth('Of a newer program')))
+          .replaceAll(newer, JSON.stringify(plainLook));
+        return [name, strToU8(text)];
+      }),
+    );
+    await bring(again, zipSync(readable));
+    expect(told(again)).toEqual(all.filter((name) => !/^(job|houseStyle)/.test(name)));
+    expect(again.jobs.find(plate)?.document.name).toBe('Of a newer program');
+    expect(again.houseStyles.list().map(({ name }) => name)).toContain('Tides');
+  });
+
+  it('is not kept where it is damaged, and never in a place that is none of the archive', async () => {
+    const other = openData(fresh());
+    const digest = 'cd'.repeat(32);
+    const head = strToU8(JSON.stringify({ format: 'binarus-archive', formatVersion: 16 }));
+    const bytes = zipSync({
+      'binarus-archive.json': head,
+      'profiles.json': strToU8('{"not": "a list"}'),
+      [`unread/${digest}.json`]: strToU8(JSON.stringify({ entry: '../binarus.sqlite', list: '', value: {} })),
+    });
+    expect(await bring(other, bytes)).toMatchObject({ rejected: [{ file: 'profiles.json' }] });
+    expect(other.unreadable()).toEqual([]);
   });
 
   it('of a sheet takes no other sheet with it', async () => {

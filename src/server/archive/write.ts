@@ -8,6 +8,7 @@ import type { Db } from '../db/open';
 import { archivedLinks } from '../links';
 import { isSeen } from '../db/arrivals';
 import { archivedRuns } from '../runs';
+import { outgoingUnread } from '../unread';
 import { outgoingLists, outgoingSeries } from './outgoing';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 
@@ -66,6 +67,9 @@ export function writeArchive(db: Db): Readable {
   for (const id of runs.ids) add(entryNames.run(id), () => JSON.stringify(runs.read(id)));
   const series = outgoingSeries(snapshot.db);
   for (const jobId of series.jobIds) add(entryNames.series(jobId), () => JSON.stringify(series.read(jobId)));
+  const unread = outgoingUnread(snapshot.db);
+  for (const digest of unread.digests)
+    add(entryNames.unread(digest), () => JSON.stringify(unread.read(digest)));
   zip.end();
   // Read to its end or given up.
   output.once('close', snapshot.close);

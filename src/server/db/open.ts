@@ -20,6 +20,7 @@ import saves from './migrations/0018_saves.sql?raw';
 import linkUses from './migrations/0019_link_uses.sql?raw';
 import savesOfLinks from './migrations/0020_saves_of_links.sql?raw';
 import idsForWords from './migrations/0021_ids_for_words.sql?raw';
+import unreadEntries from './migrations/0022_unread_entries.sql?raw';
 import shelfInPages from './migrations/0017_shelf_in_pages.sql?raw';
 
 export type Db = Database.Database;
@@ -74,6 +75,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 19, sql: linkUses },
   { number: 20, sql: savesOfLinks },
   { number: 21, sql: idsForWords },
+  { number: 22, sql: unreadEntries },
 ];
 
 /** The number of the newest migration that this program knows. */

@@ -8,7 +8,7 @@ import { fetchUnreadable } from '../shared/shelfApi';
 const documents = shallowRef<readonly UnreadableDocument[]>([]);
 const mostNamed = 3;
 const called = ({ kind, name }: UnreadableDocument): string =>
-  `${documentKinds[kind as DocumentKindId].noun} “${name}”`;
+  `${documentKinds[kind as DocumentKindId].noun}${name === '' ? ' without a name' : ` “${name}”`}`;
 const names = computed(() => {
   const more = documents.value.length - mostNamed;
   const all = [...documents.value.slice(0, mostNamed).map(called), ...(more > 0 ? [`${more} more`] : [])];
