@@ -137,56 +137,61 @@ test('an answer that is cut off is told in sight, and saving goes on', async ({ 
   await expect(note(page)).toHaveValue('high water at ten');
 });
 
-test('a window that only shows a job follows the one that edits it, without a conflict', async ({
-  page,
-  context,
-}) => {
-  await newJob(page, 'Two windows');
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await expect(note(other)).toBeVisible();
-  for (const text of ['one', 'two', 'three']) {
-    await note(page).fill(text);
+test(
+  'a window that only shows a job follows the one that edits it, without a conflict',
+  { tag: '@long' },
+  async ({ page, context }) => {
+    await newJob(page, 'Two windows');
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await expect(note(other)).toBeVisible();
+    for (const text of ['one', 'two', 'three']) {
+      await note(page).fill(text);
+      await saved(page);
+      await expect(note(other)).toHaveValue(text);
+    }
+    // An unsaved edit of the first is not taken over by the second, which is opened anew meanwhile.
+    await page.route(/\/revisions$/, (route) => route.abort());
+    await note(page).fill('not saved yet');
+    await expect(page.getByTestId('save-bar')).toContainText('Not saved');
+    await other.reload();
+    await expect(note(other)).toHaveValue('three');
+    await page.unroute(/\/revisions$/);
+    // By itself: the next try comes a few seconds after the last.
     await saved(page);
-    await expect(note(other)).toHaveValue(text);
-  }
-  // An unsaved edit of the first is not taken over by the second, which is opened anew meanwhile.
-  await page.route(/\/revisions$/, (route) => route.abort());
-  await note(page).fill('not saved yet');
-  await expect(page.getByTestId('save-bar')).toContainText('Not saved');
-  await other.reload();
-  await expect(note(other)).toHaveValue('three');
-  await page.unroute(/\/revisions$/);
-  // By itself: the next try comes a few seconds after the last.
-  await saved(page);
-  await expect(page.getByTestId('save-bar')).toHaveCount(0);
-  await expect(note(other)).toHaveValue('not saved yet');
-});
+    await expect(page.getByTestId('save-bar')).toHaveCount(0);
+    await expect(note(other)).toHaveValue('not saved yet');
+  },
+);
 
-test('edits in conflict survive a reload and whatever the other window does', async ({ page, context }) => {
-  await newJob(page, 'In conflict');
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await expect(note(other)).toBeVisible();
-  await page.route(/\/revisions$/, (route) => route.abort());
-  await note(page).fill('mine');
-  await expect(page.getByTestId('save-bar')).toContainText('Not saved');
-  // The bar stays while it is tried again, as it is by itself every few seconds.
-  await page.getByRole('button', { name: 'Save now' }).click();
-  await expect(page.getByTestId('save-bar')).toContainText('Not saved');
-  await note(other).fill('theirs');
-  await saved(other);
-  await page.unroute(/\/revisions$/);
-  await expect(page.getByTestId('save-bar')).toContainText('Another window saved revision');
-  await note(page).fill('mine, and more');
-  await note(other).fill('theirs again');
-  await saved(other);
-  await page.reload();
-  await expect(note(page)).toHaveValue('mine, and more');
-  await page.getByRole('button', { name: 'Put this one on top' }).click();
-  await saved(page);
-  await expect(note(other)).toHaveValue('mine, and more');
-});
+test(
+  'edits in conflict survive a reload and whatever the other window does',
+  { tag: '@long' },
+  async ({ page, context }) => {
+    await newJob(page, 'In conflict');
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await expect(note(other)).toBeVisible();
+    await page.route(/\/revisions$/, (route) => route.abort());
+    await note(page).fill('mine');
+    await expect(page.getByTestId('save-bar')).toContainText('Not saved');
+    // The bar stays while it is tried again, as it is by itself every few seconds.
+    await page.getByRole('button', { name: 'Save now' }).click();
+    await expect(page.getByTestId('save-bar')).toContainText('Not saved');
+    await note(other).fill('theirs');
+    await saved(other);
+    await page.unroute(/\/revisions$/);
+    await expect(page.getByTestId('save-bar')).toContainText('Another window saved revision');
+    await note(page).fill('mine, and more');
+    await note(other).fill('theirs again');
+    await saved(other);
+    await page.reload();
+    await expect(note(page)).toHaveValue('mine, and more');
+    await page.getByRole('button', { name: 'Put this one on top' }).click();
+    await saved(page);
+    await expect(note(other)).toHaveValue('mine, and more');
+  },
+);
 
 test('a job that was deleted elsewhere is kept as a new one', async ({ page, request }) => {
   await newJob(page, 'Deleted elsewhere');

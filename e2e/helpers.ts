@@ -7,23 +7,23 @@ export async function chooseKind(page: Page, name: string): Promise<void> {
   await page.getByRole('option', { name, exact: true }).click();
 }
 
-/** A job on the bench, found however many there are: only the rows in view are made. */
+/** The id of a job on the shelf. */
+export async function idOfJob(page: Page, name: string): Promise<string> {
+  const answer = await page.request.get(`/api/shelf?words=${encodeURIComponent(name)}`);
+  const { jobs } = (await answer.json()) as { jobs: { id: string; name: string }[] };
+  return (jobs.find((job) => job.name === name) ?? jobs[0])!.id;
+}
+
+/** A job on the bench, by its address. */
 export async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto('/');
-  await page.getByLabel('Search').fill(name);
-  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await page.goto(`/jobs/${await idOfJob(page, name)}/message`);
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await expect(page.getByTestId('finished-marks').first()).toBeVisible();
 }
 
 /** A copy of a job of the demo on the bench, for tests that change it: others look at the same shelf. */
 export async function openCopy(page: Page, name: string, copy: string): Promise<void> {
-  const { jobs } = (await (
-    await page.request.get(`/api/shelf?words=${encodeURIComponent(name)}`)
-  ).json()) as {
-    jobs: { id: string; name: string }[];
-  };
-  const { id } = jobs.find((job) => job.name === name)!;
+  const id = await idOfJob(page, name);
   const { document } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as { document: object };
   const made = await page.request.post('/api/jobs', { data: { document: { ...document, name: copy } } });
   expect(made.status()).toBe(201);

@@ -37,79 +37,83 @@ async function drag(page: Page, testId: string, dx: number, dy: number): Promise
   await page.mouse.up();
 }
 
-test('builds the standing Wi-Fi sign from nothing, and its files are sign and base', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: /New job/ }).click();
-  await expect(page.getByLabel('Address')).toBeVisible();
-  await page.getByLabel('Name').fill('Quay Wi-Fi');
-  await chooseKind(page, 'Wi-Fi login');
-  await fill(page, 'Network', 'Ternquay Quay');
-  await fill(page, 'Password', 'spring tide 9');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('3');
-  await pickPair(page, 'Clear acrylic, dark ground');
-  await fill(page, 'Width', '110');
-  await fill(page, 'Height', '160');
-  await fill(page, 'Code width', '58');
-  await fill(page, 'From the top', '58');
-  await page.getByText('Mirror the file').click();
+test(
+  'builds the standing Wi-Fi sign from nothing, and its files are sign and base',
+  { tag: '@long' },
+  async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('button', { name: /New job/ }).click();
+    await expect(page.getByLabel('Address')).toBeVisible();
+    await page.getByLabel('Name').fill('Quay Wi-Fi');
+    await chooseKind(page, 'Wi-Fi login');
+    await fill(page, 'Network', 'Ternquay Quay');
+    await fill(page, 'Password', 'spring tide 9');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('3');
+    await pickPair(page, 'Clear acrylic, dark ground');
+    await fill(page, 'Width', '110');
+    await fill(page, 'Height', '160');
+    await fill(page, 'Code width', '58');
+    await fill(page, 'From the top', '58');
+    await page.getByText('Mirror the file').click();
 
-  await page_(page, 'Outline').click();
-  await page.getByRole('radio', { name: 'Arch' }).click();
+    await page_(page, 'Outline').click();
+    await page.getByRole('radio', { name: 'Arch' }).click();
 
-  await page_(page, 'On it').click();
-  await putOn(page, 'Words');
-  await fill(page, 'Text', 'SLIPWAY WI-FI');
-  await choose(page, 'Font', 'Slab');
-  await page.getByRole('radio', { name: 'fit to width' }).click();
-  await fill(page, 'Words width', '70');
-  await fill(page, 'From the top', '36');
-  await putOn(page, 'Icon or picture');
-  await page.getByRole('button', { name: 'wifi', exact: true }).click();
-  await fill(page, 'Picture width', '18');
-  await fill(page, 'From the top', '14');
-  await page.getByText('middle', { exact: true }).first().click();
-  await putOn(page, 'Call to action');
-  await fill(page, 'Text', 'Scan to join {network}');
-  await expect(page.getByText('Reads: Scan to join Ternquay Quay')).toBeVisible();
-  await fill(page, 'From the top', '138');
-  // As large as that they do not fit; the readout says so and mends it.
-  await finding(page, 'piece-inside')
-    .getByRole('button', { name: /% of its size/ })
-    .click();
+    await page_(page, 'On it').click();
+    await putOn(page, 'Words');
+    await fill(page, 'Text', 'SLIPWAY WI-FI');
+    await choose(page, 'Font', 'Slab');
+    await page.getByRole('radio', { name: 'fit to width' }).click();
+    await fill(page, 'Words width', '70');
+    await fill(page, 'From the top', '36');
+    await putOn(page, 'Icon or picture');
+    await page.getByRole('button', { name: 'wifi', exact: true }).click();
+    await fill(page, 'Picture width', '18');
+    await fill(page, 'From the top', '14');
+    await page.getByText('middle', { exact: true }).first().click();
+    await putOn(page, 'Call to action');
+    await fill(page, 'Text', 'Scan to join {network}');
+    await expect(page.getByText('Reads: Scan to join Ternquay Quay')).toBeVisible();
+    await fill(page, 'From the top', '138');
+    // As large as that they do not fit; the readout says so and mends it.
+    await finding(page, 'piece-inside')
+      .getByRole('button', { name: /% of its size/ })
+      .click();
 
-  await page_(page, 'Stand').click();
-  await page.getByText('Stands in a base with a slot').click();
-  await fill(page, 'Plate thickness', '4');
-  // The slot is as thick as the plate with its play; the kerf of 0.18 mm is taken off in the file.
-  await expect(page.getByText('110.1 × 4.10 mm')).toBeVisible();
-  await expect(page.getByText('109.92 × 3.92 mm')).toBeVisible();
-  await page.getByRole('button', { name: 'Stand', exact: true }).first().click();
-  await expect(page.getByTestId('stand-picture').first()).toBeVisible();
-  await checkReading(page);
-  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 240_000,
-  });
-  await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
-  await saved(page);
+    await page_(page, 'Stand').click();
+    await page.getByText('Stands in a base with a slot').click();
+    await fill(page, 'Plate thickness', '4');
+    // The slot is as thick as the plate with its play; the kerf of 0.18 mm is taken off in the file.
+    await expect(page.getByText('110.1 × 4.10 mm')).toBeVisible();
+    await expect(page.getByText('109.92 × 3.92 mm')).toBeVisible();
+    await page.getByRole('button', { name: 'Stand', exact: true }).first().click();
+    await expect(page.getByTestId('stand-picture').first()).toBeVisible();
+    await checkReading(page);
+    await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+      timeout: 240_000,
+    });
+    await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
+    await saved(page);
 
-  await page.reload();
-  await expect(page.getByTestId('finished-marks')).toBeVisible();
-  await page.keyboard.press('5');
-  const [first] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Download' }).click(),
-  ]);
-  const files = unzipSync(await readFile((await first.path())!));
-  expect(Object.keys(files).map((name) => name.replace(/_r\d+/, ''))).toEqual([
-    'quay-wi-fi_110x160mm_clear-acrylic-dark-ground_mirrored.svg',
-    'quay-wi-fi_110x160mm_clear-acrylic-dark-ground_base.svg',
-    'READ-ME.txt',
-  ]);
-  const svg = new TextDecoder().decode(Object.values(files)[0]);
-  expect(svg).toContain('words “Scan to join Ternquay');
-  expect(svg).not.toContain('<text');
-});
+    await page.reload();
+    await expect(page.getByTestId('finished-marks')).toBeVisible();
+    await page.keyboard.press('5');
+    const [first] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Download' }).click(),
+    ]);
+    const files = unzipSync(await readFile((await first.path())!));
+    expect(Object.keys(files).map((name) => name.replace(/_r\d+/, ''))).toEqual([
+      'quay-wi-fi_110x160mm_clear-acrylic-dark-ground_mirrored.svg',
+      'quay-wi-fi_110x160mm_clear-acrylic-dark-ground_base.svg',
+      'READ-ME.txt',
+    ]);
+    const svg = new TextDecoder().decode(Object.values(files)[0]);
+    expect(svg).toContain('words “Scan to join Ternquay');
+    expect(svg).not.toContain('<text');
+  },
+);
 
 test('stops words that are dragged into the quiet zone, names them, and moves them out in one click', async ({
   page,
@@ -274,39 +278,43 @@ test('takes an outline from a DXF file, and says what is wrong with another', as
   await saved(page);
 });
 
-test('begins with a template, keeps one of its own, and remembers a stock size', async ({ page }) => {
-  await newPiece(page, 'Templated', 'Birch plywood');
-  await page_(page, 'Templates').click();
-  await expect(page.getByRole('list', { name: 'Templates' }).getByRole('listitem')).toHaveCount(12);
-  await page.getByRole('button', { name: 'Berth plate' }).click();
-  await checkReading(page);
-  await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
-    timeout: 240_000,
-  });
-  await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
-  await expect(page.getByRole('heading', { name: 'Templated' })).toBeVisible();
-  await page_(page, 'On it').click();
-  await expect(things(page).getByRole('option')).toHaveCount(4);
+test(
+  'begins with a template, keeps one of its own, and remembers a stock size',
+  { tag: '@long' },
+  async ({ page }) => {
+    await newPiece(page, 'Templated', 'Birch plywood');
+    await page_(page, 'Templates').click();
+    await expect(page.getByRole('list', { name: 'Templates' }).getByRole('listitem')).toHaveCount(12);
+    await page.getByRole('button', { name: 'Berth plate' }).click();
+    await checkReading(page);
+    await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
+      timeout: 240_000,
+    });
+    await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
+    await expect(page.getByRole('heading', { name: 'Templated' })).toBeVisible();
+    await page_(page, 'On it').click();
+    await expect(things(page).getByRole('option')).toHaveCount(4);
 
-  await page_(page, 'Outline').click();
-  await choose(page, 'Stock size', /100 × 60 mm/);
-  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('100');
-  await fill(page, 'Width', '101.5');
-  await page.getByLabel('Name of this size').fill('Offcut');
-  await page.getByRole('button', { name: 'Keep as stock' }).click();
-  await choose(page, 'Stock size', /^Offcut/);
+    await page_(page, 'Outline').click();
+    await choose(page, 'Stock size', /100 × 60 mm/);
+    await expect(page.getByLabel('Width', { exact: true })).toHaveValue('100');
+    await fill(page, 'Width', '101.5');
+    await page.getByLabel('Name of this size').fill('Offcut');
+    await page.getByRole('button', { name: 'Keep as stock' }).click();
+    await choose(page, 'Stock size', /^Offcut/);
 
-  await page_(page, 'Templates').click();
-  await page.getByLabel('Name of the template').fill('Our berth plate');
-  await page.getByRole('button', { name: 'Keep as template' }).click();
-  await expect(page.getByText('“Our berth plate” is kept.')).toBeVisible();
-  await newPiece(page, 'From our own', 'White vinyl', 'ink-jet');
-  await page_(page, 'Templates').click();
-  await page.getByRole('button', { name: 'Our berth plate' }).click();
-  await page_(page, 'Basics').click();
-  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('101.5');
-  await expect(pairChoice(page, 'Black anodised aluminium')).toBeChecked();
-});
+    await page_(page, 'Templates').click();
+    await page.getByLabel('Name of the template').fill('Our berth plate');
+    await page.getByRole('button', { name: 'Keep as template' }).click();
+    await expect(page.getByText('“Our berth plate” is kept.')).toBeVisible();
+    await newPiece(page, 'From our own', 'White vinyl', 'ink-jet');
+    await page_(page, 'Templates').click();
+    await page.getByRole('button', { name: 'Our berth plate' }).click();
+    await page_(page, 'Basics').click();
+    await expect(page.getByLabel('Width', { exact: true })).toHaveValue('101.5');
+    await expect(pairChoice(page, 'Black anodised aluminium')).toBeChecked();
+  },
+);
 
 test('has two codes on one piece, each with its own message and limits', async ({ page }) => {
   await newPiece(page, 'Crane plate', 'Black anodised aluminium');

@@ -194,46 +194,48 @@ test('variants lie side by side, are read, mixed and kept, and survive a reload'
   await expect(cards.first().getByRole('button', { name: 'on the bench' })).toBeVisible();
 });
 
-test('a house style is kept, begins new jobs of its collection, and dresses many jobs at once', async ({
-  page,
-}) => {
-  await newSticker(page, 'First float', 'Looks');
-  await page.keyboard.press('1');
-  await page.getByLabel('Collection').fill('Floats');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('2');
-  await page.getByRole('button', { name: /^Leaf/ }).click();
-  await page.getByLabel('Name of the house style').fill('Float style');
-  await page.getByRole('button', { name: 'Keep this look' }).click();
-  await expect(page.getByText('Kept as “Float style”.')).toBeVisible();
-  await page
-    .getByTestId('house-style')
-    .filter({ hasText: 'Float style' })
-    .getByRole('button', { name: 'New in Floats' })
-    .click();
-  await saved(page);
+test(
+  'a house style is kept, begins new jobs of its collection, and dresses many jobs at once',
+  { tag: '@long' },
+  async ({ page }) => {
+    await newSticker(page, 'First float', 'Looks');
+    await page.keyboard.press('1');
+    await page.getByLabel('Collection').fill('Floats');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('2');
+    await page.getByRole('button', { name: /^Leaf/ }).click();
+    await page.getByLabel('Name of the house style').fill('Float style');
+    await page.getByRole('button', { name: 'Keep this look' }).click();
+    await expect(page.getByText('Kept as “Float style”.')).toBeVisible();
+    await page
+      .getByTestId('house-style')
+      .filter({ hasText: 'Float style' })
+      .getByRole('button', { name: 'New in Floats' })
+      .click();
+    await saved(page);
 
-  await page.goto('/');
-  await page.getByRole('button', { name: /Floats/ }).click();
-  await expect(page.getByText('in float style').first()).toBeVisible();
-  await page.getByRole('button', { name: /New job/ }).click();
-  await page.getByLabel('Address').fill('https://ternquay.example/float/2');
-  await expect(page.getByText('float style').first()).toBeVisible();
-  await saved(page);
+    await page.goto('/');
+    await page.getByRole('button', { name: /Floats/ }).click();
+    await expect(page.getByText('in float style').first()).toBeVisible();
+    await page.getByRole('button', { name: /New job/ }).click();
+    await page.getByLabel('Address').fill('https://ternquay.example/float/2');
+    await expect(page.getByText('float style').first()).toBeVisible();
+    await saved(page);
 
-  await page.goto('/');
-  await page.getByLabel('Search').fill('First float');
-  await page.getByRole('button', { name: 'Select all' }).click();
-  await page.getByRole('button', { name: 'Style…' }).click();
-  await choose(page, 'Style', 'Porthole (shapes only)');
-  const row = page.getByTestId('restyled');
-  await expect(row).toContainText('Finder corners');
-  await page.getByRole('button', { name: 'Change 1 job' }).click();
-  await expect(page.getByText(/1 job in the style/)).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByRole('link', { name: /First float/ }).click();
-  await expect(page.getByText('float style').first()).toBeVisible();
-});
+    await page.goto('/');
+    await page.getByLabel('Search').fill('First float');
+    await page.getByRole('button', { name: 'Select all' }).click();
+    await page.getByRole('button', { name: 'Style…' }).click();
+    await choose(page, 'Style', 'Porthole (shapes only)');
+    const row = page.getByTestId('restyled');
+    await expect(row).toContainText('Finder corners');
+    await page.getByRole('button', { name: 'Change 1 job' }).click();
+    await expect(page.getByText(/1 job in the style/)).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('link', { name: /First float/ }).click();
+    await expect(page.getByText('float style').first()).toBeVisible();
+  },
+);
 
 test('a logo is drawn by the modules themselves in one click, without error correction, and put over them again', async ({
   page,
@@ -256,46 +258,50 @@ test('a logo is drawn by the modules themselves in one click, without error corr
   await expect(page.getByText(/codewords in the worst block/)).toBeVisible();
 });
 
-test('all ways to draw a logo lie side by side with what readers make of them; what matters is brushed; digits are shown in full', async ({
-  page,
-}) => {
-  await newSticker(page, 'All ways', 'Logo');
-  await page.getByRole('radio', { name: 'icon' }).click();
-  await page.getByRole('button', { name: 'anchor', exact: true }).click();
-  await page.getByRole('button', { name: 'All ways side by side…' }).click();
-  const ways = page.getByRole('dialog', { name: 'Ways to draw the logo' });
-  for (const by of ['knock-out', 'free-bits', 'half-tone', 'both'])
-    await expect(ways.getByTestId(`reads-${by}`)).toHaveText(/read by all/, { timeout: 240_000 });
-  await expect(ways.getByTestId('way-knock-out')).toContainText('On the bench now.');
-  await ways.getByTestId('way-both').getByRole('button', { name: 'Take this' }).click();
-  await expect(ways).toBeHidden();
-  await expect(page.getByRole('radio', { name: 'by both' })).toBeChecked();
-  await expect(page.getByTestId('picture-match')).toHaveText(/% of the picture, \d+ % by whole modules/);
+test(
+  'all ways to draw a logo lie side by side with what readers make of them; what matters is brushed; digits are shown in full',
+  { tag: '@long' },
+  async ({ page }) => {
+    await newSticker(page, 'All ways', 'Logo');
+    await page.getByRole('radio', { name: 'icon' }).click();
+    await page.getByRole('button', { name: 'anchor', exact: true }).click();
+    await page.getByRole('button', { name: 'All ways side by side…' }).click();
+    const ways = page.getByRole('dialog', { name: 'Ways to draw the logo' });
+    for (const by of ['knock-out', 'free-bits', 'half-tone', 'both'])
+      await expect(ways.getByTestId(`reads-${by}`)).toHaveText(/read by all/, { timeout: 240_000 });
+    await expect(ways.getByTestId('way-knock-out')).toContainText('On the bench now.');
+    await ways.getByTestId('way-both').getByRole('button', { name: 'Take this' }).click();
+    await expect(ways).toBeHidden();
+    await expect(page.getByRole('radio', { name: 'by both' })).toBeChecked();
+    await expect(page.getByTestId('picture-match')).toHaveText(/% of the picture, \d+ % by whole modules/);
 
-  await page.getByRole('button', { name: 'What matters of it…' }).click();
-  const dialog = page.getByRole('dialog', { name: 'What matters of the picture' });
-  const map = dialog.getByTestId('wishes');
-  await expect(map).toBeFocused();
-  await expect(map).toHaveAttribute('aria-busy', 'false');
-  const met = dialog.getByTestId('wishes-met');
-  const before = await met.textContent();
-  await dialog.getByRole('radio', { name: 'free' }).click();
-  await map.hover({ position: { x: 200, y: 260 } });
-  await page.mouse.down();
-  await map.hover({ position: { x: 320, y: 260 } });
-  await page.mouse.up();
-  await expect(met).not.toHaveText(before!);
-  await map.focus();
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press(' ');
-  await dialog.getByRole('button', { name: 'Clear' }).click();
-  await expect(met).toHaveText(before!);
-  await page.keyboard.press('Escape');
-  await expect(dialog).toBeHidden();
+    await page.getByRole('button', { name: 'What matters of it…' }).click();
+    const dialog = page.getByRole('dialog', { name: 'What matters of the picture' });
+    const map = dialog.getByTestId('wishes');
+    await expect(map).toBeFocused();
+    await expect(map).toHaveAttribute('aria-busy', 'false');
+    const met = dialog.getByTestId('wishes-met');
+    const before = await met.textContent();
+    await dialog.getByRole('radio', { name: 'free' }).click();
+    await map.hover({ position: { x: 200, y: 260 } });
+    await page.mouse.down();
+    await map.hover({ position: { x: 320, y: 260 } });
+    await page.mouse.up();
+    await expect(met).not.toHaveText(before!);
+    await map.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press(' ');
+    await dialog.getByRole('button', { name: 'Clear' }).click();
+    await expect(met).toHaveText(before!);
+    await page.keyboard.press('Escape');
+    await expect(dialog).toBeHidden();
 
-  await page.getByRole('radio', { name: 'digits after #' }).click();
-  await expect(page.getByTestId('with-tail')).toContainText(/#\d{12,}, which leads where the address leads/);
-  await page.reload();
-  await page.getByRole('button', { name: 'Logo', exact: true }).click();
-  await expect(page.getByTestId('with-tail')).toBeVisible();
-});
+    await page.getByRole('radio', { name: 'digits after #' }).click();
+    await expect(page.getByTestId('with-tail')).toContainText(
+      /#\d{12,}, which leads where the address leads/,
+    );
+    await page.reload();
+    await page.getByRole('button', { name: 'Logo', exact: true }).click();
+    await expect(page.getByTestId('with-tail')).toBeVisible();
+  },
+);

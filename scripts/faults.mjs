@@ -55,14 +55,10 @@ const units = counts('test-results/faults-unit.json', (report) => ({
   passed: report.numPassedTests,
   failed: Math.max(report.numFailedTests, report.numFailedTestSuites),
 }));
-await exitCode(
-  'npx',
-  ['playwright', 'test', 'e2e/faults.spec.ts', 'e2e/kills.spec.ts', 'e2e/keeping.spec.ts'],
-  {
-    ...environment,
-    PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/faults-e2e.json',
-  },
-);
+await exitCode('npx', ['playwright', 'test', 'e2e/faults.long', 'e2e/kills.long', 'e2e/keeping.long'], {
+  ...environment,
+  PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/faults-e2e.json',
+});
 const processes = counts('test-results/faults-e2e.json', ({ stats }) => ({
   passed: stats.expected + stats.flaky,
   failed: stats.unexpected,

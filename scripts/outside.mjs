@@ -1,7 +1,7 @@
 /**
  * `npm run outside`: files of several jobs, written by the command line, opened by programs of Debian that had no part in writing
  * them: poppler, ghostscript, ezdxf, admesh, lib3mf, pngcheck, libwebp, Pillow, zxing-cpp and ZBar; and tables of links in nginx and Apache.
- * Ends with `N passed, N failed`.
+ * After them come the long tests of our own (`npm run test:long`), each part with a line `N passed, N failed`.
  */
 import { mkdirSync, rmSync } from 'node:fs';
 import { installDebian, installPackages } from './install.mjs';
@@ -35,4 +35,5 @@ mkdirSync(folder, { recursive: true });
 await run('node', ['dist/node/outsideJobs.js', folder]);
 await run('node', ['dist/node/moduleSymbols.js', folder]);
 await run('node', ['dist/node/linkServers.js', folder]);
-process.exit(await exitCode('/usr/bin/python3', ['outside/checks.py', `${folder}/cases.json`]));
+const code = await exitCode('/usr/bin/python3', ['outside/checks.py', `${folder}/cases.json`]);
+process.exit(Math.max(code, await exitCode('node', ['scripts/test.mjs', '--long'])));

@@ -1,4 +1,7 @@
-/** `npm test`: lint, type check, unit tests, end-to-end tests; ends with `N passed, N failed`. */
+/**
+ * `npm test`: lint, type check, unit tests, end-to-end tests; ends with `N passed, N failed`. What takes long and seldom breaks stands in
+ * files called `*.long.*` and in tests tagged `@long`: `npm run test:long` runs those, and `npm run outside` after its own.
+ */
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { installBrowser, installPackages } from './install.mjs';
 import { exitCode } from './run.mjs';
@@ -9,6 +12,7 @@ await installBrowser();
 rmSync('test-results', { recursive: true, force: true });
 mkdirSync('test-results', { recursive: true });
 
+const isLong = process.argv.includes('--long');
 let passed = 0;
 let failed = 0;
 
@@ -37,19 +41,27 @@ async function count(name, program, args, environment, read) {
 
 const report = (path) => JSON.parse(readFileSync(path, 'utf8'));
 
+const build = () => check('build', 'node', ['scripts/build.mjs']);
 // Each of these keeps one core busy.
-const [, isBuilt] = await Promise.all([
-  check('lint', 'npx', ['eslint', '.']),
-  check('layout and rooms', 'npm', ['run', '--silent', 'layout'])
-    .then(() => check('type check', 'npm', ['run', '--silent', 'typecheck']))
-    .then(() => check('build', 'node', ['scripts/build.mjs'])),
-]);
+const isBuilt = isLong
+  ? await build()
+  : (
+      await Promise.all([
+        check('layout and rooms', 'npm', ['run', '--silent', 'layout'])
+          .then(() => check('type check', 'npm', ['run', '--silent', 'typecheck']))
+          .then(build),
+        check('lint', 'npx', ['eslint', '.']),
+      ])
+    )[0];
 // One of both cores each: either would leave a part of them idle by itself.
 await Promise.all([
   count(
     'unit tests',
     'npm',
-    ['run', '--silent', 'unit', '--', '--maxWorkers=1', '--json', '--outputFile=test-results/unit.json'],
+    [
+      ...['run', '--silent', 'unit', '--', '--maxWorkers=1', '--json', '--outputFile=test-results/unit.json'],
+      isLong ? '--testMatch=**/*.long.test.ts' : '--testPathIgnorePatterns=\\.long\\.test\\.ts$',
+    ],
     {},
     () => {
       const { numPassedTests, numFailedTests, numFailedTestSuites } = report('test-results/unit.json');
@@ -60,7 +72,7 @@ await Promise.all([
     ? count(
         'end-to-end tests',
         'npm',
-        ['run', '--silent', 'e2e'],
+        ['run', '--silent', 'e2e', '--', isLong ? '--grep' : '--grep-invert', '\\.long\\.spec|@long'],
         { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/e2e.json' },
         () => {
           const { expected, unexpected, flaky } = report('test-results/e2e.json').stats;
