@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from '@jest/globals';
-import { expose } from 'comlink';
+import { expose, releaseProxy, type Remote } from 'comlink';
 import { EngineProblem, hosted, Stopped, type Started } from './hosted';
 
 interface Counting {
@@ -32,7 +32,10 @@ function workers(): { start: () => Started; started: () => number; breakNewest: 
         },
         tells: async (tell) => {
           for (const step of [1, 2]) await tell(step);
-          setTimeout(() => tell(3), 5);
+          setTimeout(() => {
+            tell(3);
+            (tell as unknown as Remote<object>)[releaseProxy]();
+          }, 5);
           return 2;
         },
         never: () => new Promise(() => {}),

@@ -25,6 +25,7 @@ import { StagePanel, stageViews, type StageView } from './stage';
 import { useKeys, type KeyActions } from './useKeys';
 import { useProof } from './useProof';
 import { useQuickProof, withReads } from '../shared/useQuickProof';
+import { provideJobAtHand } from './jobAtHand';
 import { useThings } from './useThings';
 import { useTolerance } from './useTolerance';
 
@@ -108,6 +109,10 @@ watch(
   { immediate: true },
 );
 
+provideJobAtHand(
+  () => job.value,
+  () => code.value,
+);
 watch(job, (value) => (window.document.title = value ? `${shownTitle(value)} · Binarus` : 'Binarus'), {
   immediate: true,
 });
@@ -194,8 +199,6 @@ onBeforeUnmount(saveSoon);
     :style="{ '--drawer': preferences.drawerPx === null ? undefined : `${preferences.drawerPx}px` }"
   >
     <RouteBar
-      :job="job"
-      :code="code"
       :view="told"
       :station="station"
       :proof="proof"
@@ -207,19 +210,17 @@ onBeforeUnmount(saveSoon);
     <div class="alarms">
       <SaveBar />
       <MadeQuestion :job-id="id" />
-      <StuckPanel v-if="stuck" :job="job" :problem="stuck" @again="tryAgain" />
+      <StuckPanel v-if="stuck" :problem="stuck" @again="tryAgain" />
     </div>
     <StagePanel
       v-model:view-name="stageView"
       class="stage"
-      :job="job"
-      :code="code"
       :view="view"
       :things="things"
       :has-handles="station === 'piece'"
       @go="goTo"
     />
-    <FitBar class="fit" :job="job" :code="code" :view="view" />
+    <FitBar class="fit" :view="view" />
     <ReadoutStrip
       v-if="readoutPlace === 'over'"
       v-model="readoutShown"
@@ -230,8 +231,6 @@ onBeforeUnmount(saveSoon);
     <ReadoutPanel
       v-if="readoutPlace !== 'over' || readoutShown"
       class="readout"
-      :job="job"
-      :code="code"
       :view="told"
       :reads="quick.reads.value"
       :is-trying="isTrying"
@@ -241,8 +240,6 @@ onBeforeUnmount(saveSoon);
     <DrawerSlot
       class="drawer"
       :station="station"
-      :job="job"
-      :code="code"
       :view="told"
       :proof="proof"
       :quick="quick"
@@ -251,12 +248,12 @@ onBeforeUnmount(saveSoon);
       @look="stageView = 'camera'"
     />
     <KeyList v-model="keysShown" />
-    <RevisionsDialog v-model="revisionsShown" :job="job" :view="view" />
+    <RevisionsDialog v-model="revisionsShown" :view="view" />
   </main>
   <main v-else-if="job && stuck" class="missing">
     <h1>{{ shownTitle(job) }}</h1>
     <SaveBar />
-    <StuckPanel :job="job" :problem="stuck" @again="tryAgain" />
+    <StuckPanel :problem="stuck" @again="tryAgain" />
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
   <main v-else class="missing" aria-busy="true"></main>

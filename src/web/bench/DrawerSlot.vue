@@ -12,7 +12,6 @@ const drawers = {
 <script setup lang="ts">
 /** The drawer of the station at hand. */
 import { onMounted, shallowRef, watch, type Component } from 'vue';
-import type { CodeSettings, Job } from '../../core/job';
 import type { PressView } from '../../engine';
 import { loadedPart } from '../shared/pageVersion';
 import { useAttempt } from '../shared/useAttempt';
@@ -21,17 +20,17 @@ import type { ProofControl } from './useProof';
 import type { ReadsControl } from '../shared/useQuickProof';
 import type { Things } from './useThings';
 import type { ToleranceControl } from './useTolerance';
+import { useJobAtHand } from './jobAtHand';
 
 const props = defineProps<{
   station: Station;
-  job: Job;
-  code: CodeSettings;
   view: PressView;
   proof: ProofControl;
   quick: ReadsControl;
   things: Things;
   tolerance: ToleranceControl;
 }>();
+const { job, code } = useJobAtHand();
 defineEmits<{ look: [] }>();
 
 const drawer = shallowRef<Component | null>(null);

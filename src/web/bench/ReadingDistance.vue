@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /** The distance from which the piece is to be read. */
-import type { Job } from '../../core/job';
 import MeasureInput from '../shared/MeasureInput.vue';
 import { useBench } from '../stores/bench';
+import { useJobAtHand } from './jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 
 function setDistance(mm: number): void {
   bench.edit(
-    { ...props.job, reading: { ...props.job.reading, distanceM: Number((mm / 1000).toFixed(4)) } },
+    { ...job.value, reading: { ...job.value.reading, distanceM: Number((mm / 1000).toFixed(4)) } },
     'distance',
   );
 }

@@ -19,9 +19,11 @@ import { useWording } from '../shared/useWording';
 import { useBench } from '../stores/bench';
 import AppDialog from '../shared/AppDialog.vue';
 import PieceArt from '../shared/PieceArt.vue';
+import { useJobAtHand } from './jobAtHand';
 
 const shown = defineModel<boolean>({ required: true });
-const props = defineProps<{ job: Job; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job } = useJobAtHand();
 const list = useTemplateRef<HTMLElement>('list');
 const bench = useBench();
 const { words } = useWording();
@@ -86,7 +88,7 @@ function changesOf(number: number): string {
 const chosenEntry = computed(() => entries.value.find(({ number }) => number === chosen.value));
 const differences = computed(() => {
   const before = chosen.value === null ? undefined : documents.value.get(chosen.value);
-  return before ? describeChanges(before, props.job) : [];
+  return before ? describeChanges(before, job.value) : [];
 });
 
 /** What stands now is kept, so that the way back is there. */

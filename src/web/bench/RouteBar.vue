@@ -2,7 +2,7 @@
 /** The route of a job: five stations, each with its state and a live summary. */
 import { CircleQuestionMark, History, Redo2, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
-import { shownTitle, type CodeSettings, type Job, lookOf, lookName } from '../../core/job';
+import { shownTitle, lookOf, lookName } from '../../core/job';
 import { severityOfVerdict, onlyAwaits, worstSeverity } from '../../core/finding';
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
@@ -14,15 +14,15 @@ import { usePreferences } from '../stores/preferences';
 import { useHouseStyles } from '../stores/houseStyles';
 import type { ProofControl } from './useProof';
 import type { ToleranceControl } from './useTolerance';
+import { useJobAtHand } from './jobAtHand';
 
 const props = defineProps<{
-  job: Job;
-  code: CodeSettings;
   view: PressView;
   station: Station;
   proof: ProofControl;
   tolerance: ToleranceControl;
 }>();
+const { job, code } = useJobAtHand();
 defineEmits<{ go: [station: Station]; keys: []; revisions: [] }>();
 
 const bench = useBench();
@@ -60,17 +60,17 @@ function stateOf(station: Station): State {
 
 function summaryOf(station: Station): string {
   const { made, payloadBytes, heldBackBy } = props.view;
-  const { piece } = props.job;
+  const { piece } = job.value;
   const length = (mm: number): string => lengthNumber(mm, preferences.unit);
   switch (station) {
     case 'message':
-      return `${props.code.message.kind} · ${payloadBytes} bytes`;
+      return `${code.value.message.kind} · ${payloadBytes} bytes`;
     case 'style':
       return made
-        ? `${made.version}-${made.level} · ${lookName(lookOf(props.code), houseStyles.styles).toLowerCase()}`
+        ? `${made.version}-${made.level} · ${lookName(lookOf(code.value), houseStyles.styles).toLowerCase()}`
         : 'no symbol';
     case 'piece':
-      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(props.code.placement.widthMm)}`;
+      return `${length(piece.widthMm)} × ${length(piece.heightMm)}, ${length(code.value.placement.widthMm)}`;
     case 'proof': {
       const report = props.proof.report.value;
       if (report === null) return 'not proved';

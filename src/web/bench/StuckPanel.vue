@@ -2,11 +2,12 @@
 /** A job that could not be drawn as it stands: what is wrong, and what can be taken out of it in one click. */
 import { computed } from 'vue';
 import type { Change } from '../../core/finding';
-import type { Job } from '../../core/job';
 import { roundCorners } from '../../core/piece';
 import { useBench } from '../stores/bench';
+import { useJobAtHand } from './jobAtHand';
 
-const props = defineProps<{ job: Job; problem: string }>();
+defineProps<{ problem: string }>();
+const { job } = useJobAtHand();
 defineEmits<{ again: [] }>();
 const bench = useBench();
 
@@ -17,7 +18,7 @@ interface Way {
 
 /** What comes from files, and may be more than can be drawn. */
 const ways = computed((): readonly Way[] => {
-  const { codes, piece } = props.job;
+  const { codes, piece } = job.value;
   const logos = codes.filter(({ logo }) => logo !== null);
   const pictures = piece.items.filter(({ kind }) => kind === 'art');
   return [

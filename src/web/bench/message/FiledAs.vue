@@ -1,22 +1,23 @@
 <script setup lang="ts">
 /** What the job is called and where it is filed. */
 import { ref, watch } from 'vue';
-import { titleOf, type Job } from '../../../core/job';
+import { titleOf } from '../../../core/job';
 import { useBench } from '../../stores/bench';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const bench = useBench();
-const name = ref(props.job.name);
+const name = ref(job.value.name);
 const problem = ref('');
 
 watch(
-  () => props.job.name,
+  () => job.value.name,
   (value) => (name.value = value),
 );
 
 function setName(value: string): void {
   name.value = value;
-  const problems = bench.edit({ ...props.job, name: value }, 'name');
+  const problems = bench.edit({ ...job.value, name: value }, 'name');
   problem.value = problems.length > 0 ? 'A name has up to 120 characters.' : '';
 }
 </script>

@@ -4,15 +4,16 @@ import { watchDebounced } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { useEngine } from '../../shared/engine';
 import type { MessageRuler } from '../../../core/solving';
-import type { CodeSettings } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import TermName from '../../shared/TermName.vue';
 import { lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { useAttempt } from '../../shared/useAttempt';
 import { usePreferences } from '../../stores/preferences';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { code } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 /** The modes of a few segments one by one, of many as a count. */
@@ -32,11 +33,11 @@ const ruler = shallowRef<MessageRuler>({
 const pauseMs = 180;
 const { problem, attempt } = useAttempt();
 watchDebounced(
-  () => props.code,
-  (code) =>
+  code,
+  (asked) =>
     attempt(async () => {
-      const measured = await useEngine().desk.ruler(code);
-      if (code === props.code) ruler.value = measured;
+      const measured = await useEngine().desk.ruler(asked);
+      if (asked === code.value) ruler.value = measured;
     }),
   { debounce: pauseMs, immediate: true },
 );

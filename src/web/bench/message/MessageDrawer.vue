@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What a scan does: kind and fields, what a phone will do, what it costs; and what the job is called. */
 import { computed, ref, watch } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import {
   emptyMessage,
   kindIds,
@@ -22,10 +21,12 @@ import ForwardingWay from './ForwardingWay.vue';
 import KindForm from './KindForm.vue';
 import MessageCost from './MessageCost.vue';
 import TwinNote from './TwinNote.vue';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const { words } = useWording();
 const preferences = usePreferences();
@@ -35,7 +36,7 @@ const told = ref('');
 /** What was filled in for other kinds in this sitting, so that looking at another kind loses nothing. */
 const leftBehind = new Map<KindId, Message>();
 
-const message = computed(() => props.code.message);
+const message = computed(() => code.value.message);
 watch(
   () => bench.id,
   () => leftBehind.clear(),
@@ -108,7 +109,7 @@ const findings = computed(() =>
       kind !== 'message-empty' &&
       station === 'message' &&
       'id' in about &&
-      about.id === props.code.id,
+      about.id === code.value.id,
   ),
 );
 </script>
@@ -171,10 +172,10 @@ const findings = computed(() =>
     </section>
     <section>
       <h2 class="heading">What it costs</h2>
-      <MessageCost :code="code" :view="view" />
+      <MessageCost :view="view" />
     </section>
     <section>
-      <FiledAs :job="job" />
+      <FiledAs />
     </section>
   </div>
 </template>

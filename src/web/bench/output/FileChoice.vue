@@ -4,16 +4,18 @@ import { ChevronDown, ChevronRight } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { fileNames, usualPattern } from '../../../core/output';
 import { downloads, nameValues, suitsMachine, type Download, type DownloadId } from '../../../core/files';
-import { pairOfJob, type Job } from '../../../core/job';
+import { pairOfJob } from '../../../core/job';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; revision: number; pattern: string; disabled: boolean }>();
+const props = defineProps<{ revision: number; pattern: string; disabled: boolean }>();
+const { job } = useJobAtHand();
 const chosen = defineModel<readonly DownloadId[]>({ required: true });
 
 const possible = computed(() =>
-  downloads.filter(({ needs }) => needs !== 'dots' || props.job.making.pair.machine.dotMm !== null),
+  downloads.filter(({ needs }) => needs !== 'dots' || job.value.making.pair.machine.dotMm !== null),
 );
 const suited = computed(() =>
-  possible.value.filter((download) => suitsMachine(download, props.job.making.pair.machine)),
+  possible.value.filter((download) => suitsMachine(download, job.value.making.pair.machine)),
 );
 const others = computed(() => possible.value.filter((download) => !suited.value.includes(download)));
 const isOpen = ref(false);
@@ -25,8 +27,8 @@ const rows = computed((): readonly Download[] => [
 const hidden = computed(() => possible.value.length - rows.value.length);
 
 const names = computed(() => {
-  const values = nameValues(props.job, { pair: pairOfJob(props.job) }, props.revision);
-  const mirrored = props.job.making.mirrored ? 'mirrored' : '';
+  const values = nameValues(job.value, { pair: pairOfJob(job.value) }, props.revision);
+  const mirrored = job.value.making.mirrored ? 'mirrored' : '';
   const all = fileNames(
     props.pattern || usualPattern,
     values,

@@ -2,15 +2,15 @@
 /** What files are called: a pattern with the job's fields, kept for the collection. */
 import { computed, onMounted, ref, watch } from 'vue';
 import { nameFields, unknownFields, usualPattern } from '../../../core/output';
-import type { Job } from '../../../core/job';
 import { useNamePatterns } from '../../stores/namePatterns';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 /** The pattern that is in use; the usual one where nothing was chosen. */
 const used = defineModel<string>({ required: true });
 const patterns = useNamePatterns();
 onMounted(() => void patterns.load());
-const kept = computed(() => patterns.of(props.job.collection));
+const kept = computed(() => patterns.of(job.value.collection));
 const typed = ref('');
 watch(
   kept,
@@ -25,7 +25,7 @@ const wrong = computed(() => unknownFields(typed.value));
 const braced = (field: string): string => `{${field}}`;
 const wrongText = computed(() => wrong.value.map(braced).join(', '));
 const whose = computed(() =>
-  props.job.collection === '' ? 'jobs without a collection' : `“${props.job.collection}”`,
+  job.value.collection === '' ? 'jobs without a collection' : `“${job.value.collection}”`,
 );
 function type(text: string): void {
   typed.value = text.slice(0, 120);
@@ -34,7 +34,7 @@ function type(text: string): void {
 /** Kept when the field is left, not at every key. */
 function keep(): void {
   if (wrong.value.length > 0) typed.value = used.value;
-  else void patterns.keep(props.job.collection, used.value);
+  else void patterns.keep(job.value.collection, used.value);
 }
 function add(field: string): void {
   type(`${typed.value}_${braced(field)}`);

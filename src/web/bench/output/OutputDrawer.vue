@@ -6,7 +6,7 @@ import { usualPattern } from '../../../core/output';
 import { findingKey, type Finding } from '../../../core/finding';
 import { isLetPass } from '../../../core/run';
 import { downloads, suitsMachine, type DownloadId } from '../../../core/files';
-import { sampleItems, type Job, type Override } from '../../../core/job';
+import { sampleItems, type Override } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
@@ -21,10 +21,12 @@ import NamePattern from './NamePattern.vue';
 import ReadBackList from './ReadBackList.vue';
 import { useDownload } from './useDownload';
 import WatchMachine from './WatchMachine.vue';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView; proof: ProofControl; quick: ReadsControl }>();
+const props = defineProps<{ view: PressView; proof: ProofControl; quick: ReadsControl }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
@@ -49,9 +51,9 @@ const provedText = computed(() => {
   return isProved || reads.state !== 'judged' ? proofNote.value : words(reads.finding.text);
 });
 
-const kind = computed(() => props.job.making.pair.machine.kind);
+const kind = computed(() => job.value.making.pair.machine.kind);
 const firstSuited = (): readonly DownloadId[] => [
-  downloads.find((download) => suitsMachine(download, props.job.making.pair.machine))!.id,
+  downloads.find((download) => suitsMachine(download, job.value.making.pair.machine))!.id,
 ];
 const chosen = computed({
   get: (): readonly DownloadId[] =>
@@ -93,7 +95,7 @@ const downloadText = computed(() =>
 
 function withdraw(withdrawn: Override): void {
   bench.edit(
-    { ...props.job, overrides: props.job.overrides.filter((override) => override !== withdrawn) },
+    { ...job.value, overrides: job.value.overrides.filter((override) => override !== withdrawn) },
     `withdraw-${withdrawn.kind}`,
   );
 }
@@ -105,7 +107,7 @@ const passedTitle = (override: Override): string => {
 };
 /** Words that still say what their template said. */
 const sampleNote = computed(() => {
-  const texts = sampleItems(props.job).map(({ text }) => `“${text.replaceAll('\n', ' ')}”`);
+  const texts = sampleItems(job.value).map(({ text }) => `“${text.replaceAll('\n', ' ')}”`);
   return texts.length === 0 ? '' : `Words of the template, as they came: ${texts.join(', ')}.`;
 });
 </script>
@@ -114,13 +116,7 @@ const sampleNote = computed(() => {
   <div class="columns">
     <section>
       <h2 class="heading">Formats for {{ job.making.pair.machine.name }}</h2>
-      <FileChoice
-        v-model="chosen"
-        :job="job"
-        :revision="bench.revision"
-        :pattern="pattern"
-        :disabled="step !== null"
-      />
+      <FileChoice v-model="chosen" :revision="bench.revision" :pattern="pattern" :disabled="step !== null" />
     </section>
     <section>
       <h2 class="heading">Take</h2>
@@ -134,7 +130,7 @@ const sampleNote = computed(() => {
           <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> {{ downloadText }}
         </button>
         <HandOver :one="download.one" :disabled="isHeld || step !== null" />
-        <WatchMachine :job="job" :disabled="view.made === null || step !== null" />
+        <WatchMachine :disabled="view.made === null || step !== null" />
         <RouterLink :to="{ name: 'sheet', params: { id: bench.id } }" class="action">
           <Grid2x2 :size="15" :stroke-width="1.8" aria-hidden="true" /> Many on a sheet…
         </RouterLink>
@@ -160,7 +156,7 @@ const sampleNote = computed(() => {
         :files="downloaded"
         :refused="refused"
       />
-      <NamePattern v-model="pattern" :job="job" />
+      <NamePattern v-model="pattern" />
       <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
       <p class="note">{{ proofNote }}</p>
     </section>
@@ -195,7 +191,7 @@ const sampleNote = computed(() => {
       </ul>
       <p v-else class="note">No stop has been overridden.</p>
     </section>
-    <OverrideDialog v-model:finding="overriding" :job="job" />
+    <OverrideDialog v-model:finding="overriding" />
   </div>
 </template>
 

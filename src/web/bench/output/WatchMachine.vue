@@ -4,15 +4,16 @@ import { Play } from '@lucide/vue';
 import { ref, shallowRef } from 'vue';
 import { machineKinds } from '../../../core/plan';
 import type { Watched } from '../../../core/proving';
-import type { Job } from '../../../core/job';
 import { useEngine } from '../../shared/engine';
 import AppDialog from '../../shared/AppDialog.vue';
 import { useAttempt } from '../../shared/useAttempt';
 import WatchBodies from './WatchBodies.vue';
 import WatchWays from './WatchWays.vue';
 import { toRaw } from 'vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; disabled: boolean }>();
+defineProps<{ disabled: boolean }>();
+const { job } = useJobAtHand();
 const isOpen = ref(false);
 const watched = shallowRef<Watched | null>(null);
 const { problem, attempt } = useAttempt();
@@ -21,7 +22,7 @@ async function open(): Promise<void> {
   watched.value = null;
   isOpen.value = true;
   await attempt(async () => {
-    watched.value = await useEngine().maker.watch(toRaw(props.job));
+    watched.value = await useEngine().maker.watch(toRaw(job.value));
     if (watched.value === null) problem.value = 'There is nothing to watch: the piece could not be drawn.';
   });
 }
@@ -40,7 +41,7 @@ async function open(): Promise<void> {
   <AppDialog v-model="isOpen" :title="`What ${job.making.pair.machine.name} will do`" width="760px">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="watched === null" role="status">Following the file…</p>
-    <WatchWays v-else-if="watched.kind === 'ways'" :run="watched.run" :job="job" />
+    <WatchWays v-else-if="watched.kind === 'ways'" :run="watched.run" />
     <WatchBodies
       v-else
       :bodies="watched.bodies"

@@ -3,9 +3,10 @@
 import { useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { numbersPerWay, type MachineRun } from '../../../core/readback';
-import type { Job } from '../../../core/job';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ run: MachineRun; job: Job }>();
+const props = defineProps<{ run: MachineRun }>();
+const { job } = useJobAtHand();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const [widthPx, heightPx, marginPx] = [720, 430, 14];
 
@@ -53,7 +54,7 @@ function draw(): void {
   if (!context) return;
   const style = getComputedStyle(canvas.value!);
   const colour = (name: string): string => style.getPropertyValue(name);
-  const { widthMm, heightMm } = props.job.piece;
+  const { widthMm, heightMm } = job.value.piece;
   const scale = Math.min((widthPx - 2 * marginPx) / widthMm, (heightPx - 2 * marginPx) / heightMm);
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.clearRect(0, 0, widthPx, heightPx);

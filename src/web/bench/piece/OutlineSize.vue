@@ -1,17 +1,17 @@
 <script setup lang="ts">
 /** Width and height, typed or from the stock; sizes of one's own are kept with it. */
 import { computed, ref } from 'vue';
-import type { Job } from '../../../core/job';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
 import { sizedPiece } from './outlineChoices';
 import StockSizePick from './StockSizePick.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const shelf = usePieceShelf();
-const piece = computed(() => props.job.piece);
+const piece = computed(() => job.value.piece);
 const outline = computed(() => piece.value.outline);
 /** The owner's own size that the piece has. */
 const ownSize = computed(() =>
@@ -56,7 +56,7 @@ async function keepSize(): Promise<void> {
     />
     <div class="stock">
       <span>Stock size</span>
-      <StockSizePick :job="job" />
+      <StockSizePick />
     </div>
     <div class="buttons">
       <button type="button" class="action" @click="turnSize">Turn it round</button>

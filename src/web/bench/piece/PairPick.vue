@@ -1,21 +1,21 @@
 <script setup lang="ts">
 /** The material and the machine of a job, searched by what people call things made of it. */
 import { computed, onMounted, ref } from 'vue';
-import type { Job } from '../../../core/job';
 import { pairDifferences, pairOf, valuesOf } from '../../../core/plan';
 import { foundProfiles } from '../../shared/pairSearch';
 import { differenceText, pairNote } from '../../shared/valueText';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import { useProfiles, type ProfileEntry } from '../../stores/profiles';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 const profiles = useProfiles();
 onMounted(() => void profiles.load());
 
-const chosen = computed(() => props.job.making.pair);
+const chosen = computed(() => job.value.making.pair);
 /** The profile as it is now; undefined when it was deleted, or stays on another machine. */
 const known = computed(() => profiles.find(chosen.value.profile));
 /** What the job was made with, first where no profile has it any more. */
@@ -42,7 +42,7 @@ function choose({ id, pair }: ProfileEntry): void {
   preferences.usePair(id);
 }
 function use(pair: ProfileEntry['pair']): void {
-  bench.edit({ ...props.job, making: { ...props.job.making, pair: valuesOf(pair) } }, 'making');
+  bench.edit({ ...job.value, making: { ...job.value.making, pair: valuesOf(pair) } }, 'making');
 }
 
 /** What the profile says today and the job does not. */

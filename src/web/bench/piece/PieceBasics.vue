@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What every piece needs: material and machine, sizes, where the code lies, what is marked. */
 import { computed } from 'vue';
-import { pairOfJob, type CodeSettings, type Job } from '../../../core/job';
+import { pairOfJob, type Job } from '../../../core/job';
 import { roundCorners, type CodePlacement } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -16,24 +16,26 @@ import SwitchField from '../../shared/SwitchField.vue';
 import { useAttempt } from '../../shared/useAttempt';
 import { areaText, durationText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
+const props = defineProps<{ view: PressView; things: Things }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 
-const pair = computed(() => pairOfJob(props.job));
-const place = computed(() => props.things.all.value.find(({ id }) => id === props.code.id)?.box ?? null);
+const pair = computed(() => pairOfJob(job.value));
+const place = computed(() => props.things.all.value.find(({ id }) => id === code.value.id)?.box ?? null);
 const marksLighter = computed(() => pair.value.markTone === 'lighter');
 const widthStepMm = computed(
   () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
 );
 
 const isCentred = computed(
-  () => props.code.placement.xMm === 'middle' && props.code.placement.yMm === 'middle',
+  () => code.value.placement.xMm === 'middle' && code.value.placement.yMm === 'middle',
 );
 /** One radius for all corners, where they are alike; null where the outline has no such thing. */
 const radius = computed(() => {
-  const { outline } = props.job.piece;
+  const { outline } = job.value.piece;
   if (outline.kind !== 'rectangle') return null;
   const [first, ...others] = outline.corners;
   const isAlike = others.every(({ shape, mm }) => shape === first.shape && mm === first.mm);
@@ -44,7 +46,7 @@ const radius = computed(() => {
 const { problem, attempt } = useAttempt();
 const fill = (): Promise<void> =>
   attempt(async () => {
-    const changes = await useEngine().desk.fill(props.job, props.code.id);
+    const changes = await useEngine().desk.fill(job.value, code.value.id);
     if (changes.length === 0) problem.value = 'No width of the code leaves it its quiet zone on this piece.';
     else bench.apply(changes, 'code-width');
   });
@@ -55,11 +57,11 @@ function setCode(change: Partial<CodePlacement>, key: string): void {
 
 /** Outlines that keep their proportion are as high as wide, or as their drawing. */
 function setSize(change: { widthMm?: number; heightMm?: number }, key: string): void {
-  bench.editPiece(sizedPiece(props.job.piece, change), key);
+  bench.editPiece(sizedPiece(job.value.piece, change), key);
 }
 
 function setMaking(change: Partial<Job['making']>): void {
-  bench.edit({ ...props.job, making: { ...props.job.making, ...change } }, 'making');
+  bench.edit({ ...job.value, making: { ...job.value.making, ...change } }, 'making');
 }
 
 function move(change: { xMm?: number; yMm?: number }): void {
@@ -84,11 +86,11 @@ const polarities = computed(() => [
 
 <template>
   <div class="columns">
-    <PairPick :job="job" />
+    <PairPick />
     <section>
       <div class="head">
         <h2 class="heading">Size</h2>
-        <StockSizePick :job="job" />
+        <StockSizePick />
       </div>
       <MeasureInput
         label="Width"
@@ -156,7 +158,7 @@ const polarities = computed(() => [
         </button>
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <ReadingDistance :job="job" />
+      <ReadingDistance />
     </section>
     <section>
       <h2 class="heading">What is marked</h2>

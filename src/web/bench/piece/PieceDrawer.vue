@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The piece station: the thing itself, a page for each of its sides. */
 import { storeToRefs } from 'pinia';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import PageNav from '../../shared/PageNav.vue';
 import { useStage } from '../../stores/stage';
@@ -14,10 +13,12 @@ import PieceStand from './PieceStand.vue';
 import PieceTemplates from './PieceTemplates.vue';
 import PieceThings from './PieceThings.vue';
 import PieceUse from './PieceUse.vue';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
+defineProps<{ view: PressView; things: Things }>();
+const { job, code } = useJobAtHand();
 
 const pages = [
   { id: 'basics', name: 'Basics', component: PieceBasics },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Holes and slots, row by row: what goes through them, how many, and how far from the edges. */
 import { computed } from 'vue';
-import { type Job, freeId } from '../../../core/job';
+import { freeId } from '../../../core/job';
 import {
   clearanceHoles,
   holeFits,
@@ -21,14 +21,16 @@ import { lengthText } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const { words } = useWording();
 const preferences = usePreferences();
-const holes = computed(() => props.job.piece.holes);
+const holes = computed(() => job.value.piece.holes);
 
 const starts: readonly { readonly label: string; readonly hole: Omit<HoleSettings, 'id'> }[] = [
   {
@@ -83,7 +85,7 @@ const remove = (id: string): void =>
 const setAxis = (hole: HoleSettings, axis: 'xMm' | 'yMm', value: Axis): void =>
   set(hole.id, { [axis]: value });
 const startOf = (axis: 'xMm' | 'yMm'): number =>
-  Number(((axis === 'xMm' ? props.job.piece.widthMm : props.job.piece.heightMm) / 2).toFixed(2));
+  Number(((axis === 'xMm' ? job.value.piece.widthMm : job.value.piece.heightMm) / 2).toFixed(2));
 const patternChoices = holePatterns.map((value) => ({ value, label: value }));
 const screwChoices = screwIds.map((value) => ({ value, label: value }));
 const fitChoices = holeFits.map((value) => ({ value, label: value }));

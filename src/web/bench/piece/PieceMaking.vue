@@ -14,14 +14,16 @@ import { useAttempt } from '../../shared/useAttempt';
 import { valueText } from '../../shared/valueText';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 
-const making = computed(() => props.job.making);
+const making = computed(() => job.value.making);
 const pair = computed(() => making.value.pair);
 const kind = computed(() => machineKinds[pair.value.machine.kind]);
 const isClear = computed(() => printsOnClear(pair.value));
@@ -30,7 +32,7 @@ const loose = computed(() => props.view.made?.loose ?? null);
 const says = (mm: number): string => valueText(mm, 'mm', preferences.unit);
 
 function setMaking(change: Partial<Job['making']>, key: string): void {
-  bench.edit({ ...props.job, making: { ...making.value, ...change } }, key);
+  bench.edit({ ...job.value, making: { ...making.value, ...change } }, key);
 }
 const setSolid = (change: Partial<SolidSettings>, key: string): void =>
   setMaking({ solid: { ...making.value.solid, ...change } }, key);
@@ -39,17 +41,17 @@ const setSolid = (change: Partial<SolidSettings>, key: string): void =>
 const ways = shallowRef<MarkingWays | null>(null);
 const { problem, attempt } = useAttempt();
 watch(
-  () => props.job,
-  (job) =>
+  job,
+  (asked) =>
     void attempt(async () => {
-      const found = await useEngine().desk.ways(job);
-      if (props.job === job) ways.value = found;
+      const found = await useEngine().desk.ways(asked);
+      if (job.value === asked) ways.value = found;
     }),
   { immediate: true },
 );
 const wayRows = computed(() => {
   if (ways.value === null || props.view.made === null) return [];
-  const isDark = pairOfJob(props.job).markTone === 'darker';
+  const isDark = pairOfJob(job.value).markTone === 'darker';
   const { markSeconds } = props.view.made;
   return [
     {

@@ -2,7 +2,6 @@
 /** The outline: a named one, one from a drawing, or a contour around everything; with stock sizes. */
 import { computed, ref, shallowRef } from 'vue';
 import { usualRound } from '../../../core/artwork';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { OutlineCrossing } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -16,14 +15,16 @@ import OutlineKind from './OutlineKind.vue';
 import OutlineSize from './OutlineSize.vue';
 import { useAttempt } from '../../shared/useAttempt';
 import { newOutline, offeredKinds, outlineIcon, outlineNames, sizedPiece } from './outlineChoices';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 
-const piece = computed(() => props.job.piece);
+const piece = computed(() => job.value.piece);
 const outline = computed(() => piece.value.outline);
 const notes = ref<readonly string[]>([]);
 /** Where the outline of the last file crosses itself. */
@@ -72,7 +73,7 @@ function forgetCrossing(): void {
   problem.value = '';
 }
 
-const printsColours = computed(() => props.job.making.pair.machine.inks === 'process');
+const printsColours = computed(() => job.value.making.pair.machine.inks === 'process');
 </script>
 
 <template>
@@ -124,7 +125,7 @@ const printsColours = computed(() => props.job.making.pair.machine.inks === 'pro
       <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
     </section>
     <OutlineKind :piece="piece" :in-colour="printsColours" />
-    <OutlineSize :job="job" />
+    <OutlineSize />
     <section>
       <h2 class="heading">Cutting</h2>
       <MeasureInput

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The base that the piece stands in: layers in steps with a slot. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
 import type { StandSettings } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import MeasureRows from '../../shared/MeasureRows.vue';
@@ -11,15 +10,17 @@ import { lengthNumber, lengthText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import { StandDrawing } from '../stage';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
-const stand = computed(() => props.job.piece.stand);
+const stand = computed(() => job.value.piece.stand);
 const laid = computed(() => props.view.made?.stand ?? null);
-const kerfMm = computed(() => props.job.making.pair.process.kerfMm ?? 0);
+const kerfMm = computed(() => job.value.making.pair.process.kerfMm ?? 0);
 
 const usual: StandSettings = {
   plateMm: 3,

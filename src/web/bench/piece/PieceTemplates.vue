@@ -1,17 +1,19 @@
 <script setup lang="ts">
 /** Pieces to begin with, shipped and one's own. Taking one over keeps the job's name, collection, note and message. */
 import { computed, onMounted, ref } from 'vue';
-import { shownTitle, withPieceOf, withSampleWords, type CodeSettings, type Job } from '../../../core/job';
+import { shownTitle, withPieceOf, withSampleWords } from '../../../core/job';
 import { templates, type Template } from '../../../content';
 import type { PressView } from '../../../engine';
 import PieceThumb from '../../shared/PieceThumb.vue';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
 import { useTemplatePictures } from './useTemplatePictures';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const shelf = usePieceShelf();
 onMounted(() => void shelf.load());
@@ -34,15 +36,15 @@ const pictures = useTemplatePictures(offers);
 const takesMessage = ref(false);
 
 /** Style and logo come along, as they are part of how it looks; the message only when asked for. */
-function choose({ job, isOwn }: Offer): void {
-  const offered = isOwn ? job : withSampleWords(job);
-  bench.edit(withPieceOf(props.job, offered, takesMessage.value ? null : props.code.message), 'template');
+function choose({ job: template, isOwn }: Offer): void {
+  const offered = isOwn ? template : withSampleWords(template);
+  bench.edit(withPieceOf(job.value, offered, takesMessage.value ? null : code.value.message), 'template');
 }
 
 const newName = ref('');
 const saved = ref('');
 async function keep(): Promise<void> {
-  const name = newName.value.trim() || shownTitle(props.job);
+  const name = newName.value.trim() || shownTitle(job.value);
   if (await shelf.addTemplate(name, { ...bench.document!, overrides: [] })) {
     saved.value = `“${name}” is kept.`;
     newName.value = '';

@@ -2,15 +2,7 @@
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
 import { Frame, Image as ImageIcon, Plus, QrCode, Square, Type } from '@lucide/vue';
 import { computed, useTemplateRef, type Component } from 'vue';
-import {
-  applyChanges,
-  freeId,
-  mostCodes,
-  sampleItems,
-  withCodeAdded,
-  type CodeSettings,
-  type Job,
-} from '../../../core/job';
+import { applyChanges, freeId, mostCodes, sampleItems, withCodeAdded, type Job } from '../../../core/job';
 import type { ItemSettings } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -25,18 +17,20 @@ import ThingFrame from './ThingFrame.vue';
 import ThingPlace from './ThingPlace.vue';
 import ThingWords from './ThingWords.vue';
 import { newThing, startKinds, startNames, type Start } from './things';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
+const props = defineProps<{ view: PressView; things: Things }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const stage = useStage();
 const preferences = usePreferences();
 const menu = useTemplateRef<{ handleClose: () => void }>('menu');
 
-const item = computed(() => props.job.piece.items.find(({ id }) => id === stage.selected) ?? null);
+const item = computed(() => job.value.piece.items.find(({ id }) => id === stage.selected) ?? null);
 const starts = Object.entries(startNames) as [Start, string][];
 /** What lies over the others stands over them in the list. */
 const topmostFirst = computed(() => props.things.all.value.toReversed());
-const sampleIds = computed(() => new Set(sampleItems(props.job).map(({ id }) => id)));
+const sampleIds = computed(() => new Set(sampleItems(job.value).map(({ id }) => id)));
 const kindIcons: Readonly<Record<Thing['kind'], Component>> = {
   code: QrCode,
   words: Type,
@@ -51,12 +45,12 @@ const tidy = (mm: number): number => Number(mm.toFixed(1));
 
 function putNew(start: Start | 'code'): void {
   if (start === 'code') addCode();
-  else putOn(newThing(start, props.job, props.view.made), 'thing-add');
+  else putOn(newThing(start, job.value, props.view.made), 'thing-add');
 }
 
 /** On the piece at once; where it lies over something it then goes where there is room, unless it was touched meanwhile. */
 function putOn(thing: ItemSettings, step: string): void {
-  if (bench.editPiece({ items: [...props.job.piece.items, thing] }, step).length > 0) return;
+  if (bench.editPiece({ items: [...job.value.piece.items, thing] }, step).length > 0) return;
   stage.hold(thing.id);
   const placed = bench.document!;
   const itemIn = (job: Job | null): string =>
@@ -75,22 +69,22 @@ function putOn(thing: ItemSettings, step: string): void {
 
 /** A code like the one at hand, beside it. */
 function addCode(): void {
-  const { placement } = props.code;
-  const xMm = Number((props.job.piece.widthMm - placement.widthMm).toFixed(2));
+  const { placement } = code.value;
+  const xMm = Number((job.value.piece.widthMm - placement.widthMm).toFixed(2));
   bench.edit(
-    withCodeAdded(props.job, { ...props.code, logo: null, placement: { ...placement, xMm } }),
+    withCodeAdded(job.value, { ...code.value, logo: null, placement: { ...placement, xMm } }),
     'code-add',
   );
 }
 
 function copy(): void {
   const own = item.value;
-  if (own !== null) void putOn({ ...own, id: freeId(own.kind, props.job.piece.items) }, 'thing-copy');
+  if (own !== null) void putOn({ ...own, id: freeId(own.kind, job.value.piece.items) }, 'thing-copy');
 }
 
 /** Later things lie over earlier ones. */
 function reorder(step: 1 | -1): void {
-  const items = [...props.job.piece.items];
+  const items = [...job.value.piece.items];
   const at = items.findIndex(({ id }) => id === stage.selected);
   const to = at + step;
   if (at < 0 || to < 0 || to >= items.length) return;
@@ -138,16 +132,11 @@ function reorder(step: 1 | -1): void {
         </button>
       </div>
     </section>
-    <ThingWords v-if="item?.kind === 'words'" :key="item.id" :item="item" :job="job" />
+    <ThingWords v-if="item?.kind === 'words'" :key="item.id" :item="item" />
     <ThingArt v-else-if="item?.kind === 'art'" :key="item.id" :item="item" />
-    <ThingFrame
-      v-else-if="item?.kind === 'frame' || item?.kind === 'border'"
-      :key="item.id"
-      :item="item"
-      :job="job"
-    />
-    <ThingCode v-else :job="job" :code="code" :view="view" />
-    <ThingPlace :job="job" :code="code" :view="view" :things="things" @copy="copy" @reorder="reorder" />
+    <ThingFrame v-else-if="item?.kind === 'frame' || item?.kind === 'border'" :key="item.id" :item="item" />
+    <ThingCode v-else :view="view" />
+    <ThingPlace :view="view" :things="things" @copy="copy" @reorder="reorder" />
   </div>
 </template>
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What becomes of the piece: what it is put around, how high it hangs, and how long it is to last. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
 import type { BendSettings } from '../../../core/piece';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
@@ -13,14 +12,15 @@ import { lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import ReadingDistance from '../ReadingDistance.vue';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 
-const bend = computed(() => props.job.piece.bend);
+const bend = computed(() => job.value.piece.bend);
 /** Common practice, no source; the first is what begins. */
 const usualThings = [
   { name: 'Bottle', diameterMm: 75 },
@@ -56,14 +56,14 @@ const chosenThing = computed(() =>
     : 0,
 );
 
-const reading = computed(() => props.job.reading);
+const reading = computed(() => job.value.reading);
 const setHeight = (heightM: number | null): void =>
-  void bench.edit({ ...props.job, reading: { ...reading.value, heightM } }, 'mount');
+  void bench.edit({ ...job.value, reading: { ...reading.value, heightM } }, 'mount');
 
-const lasts = computed(() => props.job.making.lasts);
+const lasts = computed(() => job.value.making.lasts);
 const setLasts = (change: typeof lasts.value): void =>
-  void bench.edit({ ...props.job, making: { ...props.job.making, lasts: change } }, 'lasts');
-const material = computed(() => props.job.making.pair.material);
+  void bench.edit({ ...job.value, making: { ...job.value.making, lasts: change } }, 'lasts');
+const material = computed(() => job.value.making.pair.material);
 </script>
 
 <template>
@@ -121,7 +121,7 @@ const material = computed(() => props.job.making.pair.material);
         />
       </template>
       <h2 class="heading">From where it is read</h2>
-      <ReadingDistance :job="job" />
+      <ReadingDistance />
     </section>
     <section>
       <h2 class="heading">Where it hangs</h2>

@@ -3,14 +3,14 @@
 import { computed, onMounted, ref } from 'vue';
 import { roundCorners, stockSizes, type StockSize } from '../../../core/piece';
 import { usualSizes } from '../../../content';
-import type { Job } from '../../../core/job';
 import PickList from '../../shared/PickList.vue';
 import { distanceText, lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
 import { usePreferences } from '../../stores/preferences';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 const shelf = usePieceShelf();
@@ -27,7 +27,7 @@ const groupNames: Readonly<Record<StockSize['group'], string>> = {
 const groups = Object.keys(groupNames) as StockSize['group'][];
 const sizes = computed((): readonly StockSize[] => [...shelf.ownSizes, ...stockSizes]);
 const isOf = ({ widthMm, heightMm }: StockSize): boolean =>
-  widthMm === props.job.piece.widthMm && heightMm === props.job.piece.heightMm;
+  widthMm === job.value.piece.widthMm && heightMm === job.value.piece.heightMm;
 /** Several uses may have one size. */
 const taken = ref('');
 const chosen = computed(() => {
@@ -42,8 +42,8 @@ function labelOf({ name, widthMm, heightMm, distanceM }: StockSize): string {
     : `${name} (${size}, from ${distanceText(distanceM, unit)})`;
 }
 /** Lies first; a size is offered once. */
-const usual = computed(() => usualSizes(props.job.making.pair));
-const usualHere = computed(() => `Usual for ${props.job.making.pair.material.name.toLowerCase()}`);
+const usual = computed(() => usualSizes(job.value.making.pair));
+const usualHere = computed(() => `Usual for ${job.value.making.pair.material.name.toLowerCase()}`);
 const choices = computed(() => [
   { value: '', label: 'another size' },
   ...usual.value.map((size) => ({ value: size.id, label: labelOf(size), group: usualHere.value })),
@@ -58,17 +58,17 @@ function choose(id: string): void {
   const size = sizes.value.find((entry) => entry.id === id);
   if (size === undefined) return;
   taken.value = id;
-  const { job } = props;
+  const sized = job.value;
   const { widthMm, heightMm, cornerMm, distanceM } = size;
   const outline =
-    job.piece.outline.kind === 'rectangle'
+    sized.piece.outline.kind === 'rectangle'
       ? { kind: 'rectangle' as const, corners: roundCorners(cornerMm) }
-      : job.piece.outline;
+      : sized.piece.outline;
   bench.edit(
     {
-      ...job,
-      piece: { ...job.piece, outline, widthMm, heightMm },
-      reading: distanceM === null ? job.reading : { ...job.reading, distanceM },
+      ...sized,
+      piece: { ...sized.piece, outline, widthMm, heightMm },
+      reading: distanceM === null ? sized.reading : { ...sized.reading, distanceM },
     },
     'stock',
   );

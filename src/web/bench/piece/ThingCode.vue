@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The code at hand, among other things on the piece. */
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
+import { useJobAtHand } from '../jobAtHand';
 
-defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const set = (widthMm: number): void => void bench.editPlacement({ widthMm }, 'code-width');
 </script>

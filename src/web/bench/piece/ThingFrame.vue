@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** A frame around a code, or a border line along the edge. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
 import { frameShapes, type BorderSettings, type FrameSettings } from '../../../core/piece';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureRows from '../../shared/MeasureRows.vue';
 import { useBench } from '../../stores/bench';
 import FontPick from './FontPick.vue';
 import SampleNote from './SampleNote.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ item: FrameSettings | BorderSettings; job: Job }>();
+const props = defineProps<{ item: FrameSettings | BorderSettings }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const set = (change: Partial<FrameSettings> | Partial<BorderSettings>): void =>
   void bench.editItem(props.item.id, change, 'frame');

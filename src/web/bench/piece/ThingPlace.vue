@@ -16,7 +16,6 @@ import {
   Trash2,
 } from '@lucide/vue';
 import { computed, ref, type Component } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import { alignedWith, alignments, distributed, type Alignment, type Axis } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import ColourField from '../../shared/ColourField.vue';
@@ -26,18 +25,20 @@ import RangeField from '../../shared/RangeField.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useBench } from '../../stores/bench';
 import type { Things } from '../useThings';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView; things: Things }>();
+const props = defineProps<{ view: PressView; things: Things }>();
+const { job, code } = useJobAtHand();
 defineEmits<{ copy: []; reorder: [step: 1 | -1] }>();
 const bench = useBench();
 
 const held = computed(() => props.things.held.value);
-const item = computed(() => props.job.piece.items.find(({ id }) => id === held.value?.id) ?? null);
+const item = computed(() => job.value.piece.items.find(({ id }) => id === held.value?.id) ?? null);
 const settings = computed(() => {
-  if (held.value?.kind === 'code') return props.code.placement;
+  if (held.value?.kind === 'code') return code.value.placement;
   return item.value?.kind === 'words' || item.value?.kind === 'art' ? item.value : null;
 });
-const inColour = computed(() => props.job.making.pair.machine.inks === 'process');
+const inColour = computed(() => job.value.making.pair.machine.inks === 'process');
 const place = (change: { xMm?: Axis; yMm?: Axis }): void => props.things.place(change, 'place');
 
 /** What to line up with: the piece, or another thing. */
@@ -87,14 +88,14 @@ function distribute(axis: 'x' | 'y'): void {
   );
   const key = axis === 'x' ? 'xMm' : 'yMm';
   const at = new Map(free.map(({ id }, index) => [id, Number(places[index]!.toFixed(3))]));
-  const { codes, piece } = props.job;
+  const { codes, piece } = job.value;
   const moved = <Part extends { id: string }>(part: Part, set: (mm: number) => Part): Part => {
     const mm = at.get(part.id);
     return mm === undefined ? part : set(mm);
   };
   bench.edit(
     {
-      ...props.job,
+      ...job.value,
       codes: codes.map((code) =>
         moved(code, (mm) => ({ ...code, placement: { ...code.placement, [key]: mm } })),
       ),
@@ -107,7 +108,7 @@ function distribute(axis: 'x' | 'y'): void {
   );
 }
 
-const shadow = computed(() => props.job.piece.shadow);
+const shadow = computed(() => job.value.piece.shadow);
 const usualShadow = { rightMm: 0.6, downMm: 0.8, blurMm: 0.7, opacity: 0.4 };
 </script>
 

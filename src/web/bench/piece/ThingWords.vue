@@ -2,7 +2,7 @@
 /** Words: the text, its font, how large it is set and along what. */
 import { machineKinds } from '../../../core/plan';
 import { computed } from 'vue';
-import { type Job, textFields } from '../../../core/job';
+import { textFields } from '../../../core/job';
 import { fieldNames, filledText, type WordsSettings } from '../../../core/piece';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
@@ -10,19 +10,21 @@ import RangeField from '../../shared/RangeField.vue';
 import FontPick from './FontPick.vue';
 import SampleNote from './SampleNote.vue';
 import { useBench } from '../../stores/bench';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ item: WordsSettings; job: Job }>();
+const props = defineProps<{ item: WordsSettings }>();
+const { job } = useJobAtHand();
 const bench = useBench();
 const set = (change: Partial<WordsSettings>): void => void bench.editItem(props.item.id, change, 'words');
 
-const fields = computed(() => textFields(props.job));
+const fields = computed(() => textFields(job.value));
 const shownFields = computed(() =>
   [...new Set([...fieldNames, ...Object.keys(fields.value)])].filter(
     (name) => name === 'serial' || (fields.value[name] ?? '') !== '',
   ),
 );
 const filled = computed(() => filledText(props.item.text, fields.value));
-const isFollowed = computed(() => machineKinds[props.job.making.pair.machine.kind].followsLines);
+const isFollowed = computed(() => machineKinds[job.value.making.pair.machine.kind].followsLines);
 const isOnCircle = computed(() => props.item.circle !== null);
 const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
   set({
@@ -33,7 +35,7 @@ const setCircle = (along: 'straight' | 'top' | 'bottom'): void =>
             side: along,
             radiusMm:
               props.item.circle?.radiusMm ??
-              Number((Math.min(props.job.piece.widthMm, props.job.piece.heightMm) * 0.4).toFixed(1)),
+              Number((Math.min(job.value.piece.widthMm, job.value.piece.heightMm) * 0.4).toFixed(1)),
           },
     ...(along !== 'straight' && props.item.circle === null
       ? { xMm: 'middle' as const, yMm: 'middle' as const }

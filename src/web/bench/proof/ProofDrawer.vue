@@ -2,7 +2,6 @@
 /** The proof of the very file: photographed and read before anything is wasted; and how far from what is asked it holds. */
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { SymbolGrade } from '../../../core/grades';
-import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
 import type { Condition } from '../../../core/proof';
 import { proofSeed } from '../../../core/proving';
@@ -27,15 +26,12 @@ import { rowName, surveys } from './mapWords';
 import ToleranceGrid from './ToleranceGrid.vue';
 import VerdictTable from './VerdictTable.vue';
 import WeakestWay from './WeakestWay.vue';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-const props = defineProps<{
-  job: Job;
-  view: PressView;
-  proof: ProofControl;
-  tolerance: ToleranceControl;
-}>();
+const props = defineProps<{ view: PressView; proof: ProofControl; tolerance: ToleranceControl }>();
+const { job } = useJobAtHand();
 const emit = defineEmits<{ look: [] }>();
 const bench = useBench();
 const preferences = usePreferences();
@@ -60,7 +56,7 @@ const grade = shallowRef<SymbolGrade | null>(null);
 const noGrade = ref('');
 const { ask } = useNewest();
 watch(
-  [shown, () => props.job],
+  [shown, () => job.value],
   async ([kind, job]) => {
     const isNewest = ask();
     grade.value = null;
@@ -81,7 +77,7 @@ watch(
   },
   { immediate: true },
 );
-const codeWidthMm = computed(() => props.job.codes[0]!.placement.widthMm);
+const codeWidthMm = computed(() => job.value.codes[0]!.placement.widthMm);
 const isMapping = computed(() => props.tolerance.running.value);
 
 /** From where to where, and how much it may lean: what the map of tilt says. */
@@ -122,7 +118,7 @@ function lookAt(condition: Condition): void {
       <RouterLink :to="{ name: 'check', params: { id: bench.id } }" class="action"
         >Check a photograph…</RouterLink
       >
-      <ReadingDistance :job="job" />
+      <ReadingDistance />
       <SwitchField v-model="preferences.checksByItself" label="Check by itself when typing pauses" />
       <p v-if="!preferences.checksByItself" class="note">
         It is still checked before a file is taken. On a slow computer this saves power.
@@ -188,7 +184,7 @@ function lookAt(condition: Condition): void {
       </h2>
       <GradeMap v-if="shown === 'grade' && grade" :grade="grade" />
       <HarmNotes v-else-if="harms && !map" :found="harms" :code-width-mm="codeWidthMm" />
-      <WeakestWay v-else-if="map" :job="job" :map="map" :running="isMapping" @look="lookAt" />
+      <WeakestWay v-else-if="map" :map="map" :running="isMapping" @look="lookAt" />
       <p v-else class="note">
         {{
           shown === 'harm'

@@ -2,7 +2,6 @@
 /** The nearest condition in which the job does not read, why, and what would mend it. */
 import { computed, shallowRef, watch } from 'vue';
 import type { Fix } from '../../../core/finding';
-import type { Job } from '../../../core/job';
 import { weakestOf, type Condition, type Look } from '../../../core/proof';
 import type { ToleranceMap } from '../../../engine';
 import { useEngine } from '../../shared/engine';
@@ -12,8 +11,10 @@ import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import { lackText } from '../lackText';
 import { columnName, rowName, rowsAre } from './mapWords';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; map: ToleranceMap; running: boolean }>();
+const props = defineProps<{ map: ToleranceMap; running: boolean }>();
+const { job } = useJobAtHand();
 defineEmits<{ look: [condition: Condition] }>();
 const bench = useBench();
 const preferences = usePreferences();
@@ -43,14 +44,14 @@ watch(
     const { prover } = useEngine();
     try {
       const found = await prover.look(
-        props.job,
+        job.value,
         cell.condition,
         { worstOf: cell.shots },
-        props.job.codes[0]!.id,
+        job.value.codes[0]!.id,
       );
       if (!isNewest()) return;
       look.value = found;
-      const mending = await prover.fixesIn(props.job, cell.condition);
+      const mending = await prover.fixesIn(job.value, cell.condition);
       if (isNewest() && mending !== null) fixes.value = mending;
     } catch {
       // The map stands without it; what is wrong with the engine is told where it is asked next.

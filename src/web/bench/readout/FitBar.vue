@@ -3,7 +3,6 @@
 import { ChartColumn } from '@lucide/vue';
 import { useElementSize } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { mmPerInch } from '../../../core/finding';
 import { followPointer } from '../../shared/followPointer';
@@ -13,18 +12,24 @@ import { usePreferences } from '../../stores/preferences';
 import BestWidth from './BestWidth.vue';
 import { axisTicks, fitAxis } from './fitAxis';
 import { quantities, useOpenQuantity } from './useOpenQuantity';
+import { useJobAtHand } from '../jobAtHand';
 
 /** Charts are loaded when somebody wants to see them. */
 const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const preferences = usePreferences();
 const { words } = useWording();
 const track = useTemplateRef<HTMLElement>('track');
 const { width } = useElementSize(track);
 const frozenAxis = ref<ReturnType<typeof fitAxis> | null>(null);
 const asksWhatIf = ref(false);
-const { open, ranges, value, text, name, most, setWidth, setValue, stepBy } = useOpenQuantity(() => props);
+const { open, ranges, value, text, name, most, setWidth, setValue, stepBy } = useOpenQuantity(() => ({
+  job: job.value,
+  code: code.value,
+  view: props.view,
+}));
 const isLength = computed(() => open.value !== 'message');
 /** As it is written at a tick, and at the handle. */
 const tickText = (at: number): string =>
@@ -154,7 +159,7 @@ function onKey(event: KeyboardEvent): void {
     >
       <ChartColumn :size="15" aria-hidden="true" />
     </button>
-    <WhatIfDialog v-if="asksWhatIf" v-model="asksWhatIf" :job="job" :code="code" />
+    <WhatIfDialog v-if="asksWhatIf" v-model="asksWhatIf" />
   </section>
 </template>
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** Make it fit: what has to stay is ticked, and up to three complete changes are drawn, read and offered, each as one step. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Job } from '../../../core/job';
 import { severityOfVerdict } from '../../../core/finding';
 import type { ProofReport } from '../../../core/proof';
 import { keepable, type FitCandidate, type Kept } from '../../../core/solving';
@@ -15,8 +14,9 @@ import { useNewest } from '../../shared/useNewest';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { useProfiles } from '../../stores/profiles';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const shown = defineModel<boolean>({ required: true });
 const bench = useBench();
 const profiles = useProfiles();
@@ -47,7 +47,7 @@ const { problem, attempt } = useAttempt();
 const { ask, forget } = useNewest();
 
 watch(
-  () => [shown.value, keep.value, props.job] as const,
+  () => [shown.value, keep.value, job.value] as const,
   ([isShown]) => {
     offered.value = null;
     if (isShown) void attempt(search);
@@ -61,7 +61,7 @@ async function search(): Promise<void> {
   const isNewest = ask();
   await profiles.load();
   const { desk, prover } = useEngine();
-  const candidates = await desk.fit(props.job, [...keep.value], profiles.plainPairs());
+  const candidates = await desk.fit(job.value, [...keep.value], profiles.plainPairs());
   if (!isNewest()) return;
   offered.value = candidates.map((candidate) => ({ candidate, picture: null, report: undefined }));
   const fill = (place: number, known: Partial<Offered>): void => {

@@ -2,12 +2,13 @@
 /** Lets a stop pass, with a reason that stays on the job. */
 import { ref, watch } from 'vue';
 import { findingKey, type Finding } from '../../../core/finding';
-import type { Job, Override } from '../../../core/job';
+import type { Override } from '../../../core/job';
 import AppDialog from '../../shared/AppDialog.vue';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const finding = defineModel<Finding | null>('finding', { required: true });
 const bench = useBench();
 const { words, titleOf } = useWording();
@@ -23,8 +24,8 @@ function letPass(): void {
   if (finding.value === null) return;
   const { kind, about } = finding.value;
   const override: Override = { kind, about, reason: reason.value, at: new Date().toISOString() };
-  const others = props.job.overrides.filter((existing) => findingKey(existing) !== findingKey(override));
-  const problems = bench.edit({ ...props.job, overrides: [...others, override] }, `override-${kind}`);
+  const others = job.value.overrides.filter((existing) => findingKey(existing) !== findingKey(override));
+  const problems = bench.edit({ ...job.value, overrides: [...others, override] }, `override-${kind}`);
   if (problems.length > 0) problem.value = problems.map((text) => text.replace(/^[\w.]+: /, '')).join(' ');
   else finding.value = null;
 }

@@ -5,7 +5,6 @@ import { computed, ref } from 'vue';
 import { codeNamer, findingKey, severityRank, type Finding } from '../../../core/finding';
 import { changesOf } from '../../../core/solving';
 import { isLetPass, quickProofKind } from '../../../core/run';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
@@ -18,27 +17,23 @@ import FindingRow from './FindingRow.vue';
 import FitDialog from './FitDialog.vue';
 import FixButtons from './FixButtons.vue';
 import OverrideDialog from './OverrideDialog.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{
-  job: Job;
-  code: CodeSettings;
-  view: PressView;
-  reads: Reads;
-  isTrying: boolean;
-}>();
+const props = defineProps<{ view: PressView; reads: Reads; isTrying: boolean }>();
+const { job, code } = useJobAtHand();
 defineEmits<{ check: [] }>();
 const bench = useBench();
 const preferences = usePreferences();
 const { words, titleOf } = useWording();
-const nameOf = computed(() => codeNamer(props.job.codes));
+const nameOf = computed(() => codeNamer(job.value.codes));
 const overriding = ref<Finding | null>(null);
 
 const overrideOf = (finding: Finding) =>
-  props.job.overrides.find((override) => isLetPass(finding, [override]));
+  job.value.overrides.find((override) => isLetPass(finding, [override]));
 /** Of other codes only what is not fine. */
 const own = computed(() =>
   props.view.findings.filter(
-    ({ about, severity }) => severity !== 'fine' || about.on !== 'code' || about.id === props.code.id,
+    ({ about, severity }) => severity !== 'fine' || about.on !== 'code' || about.id === code.value.id,
   ),
 );
 /** Stops first; the proof, which says the most, before the limits. */
@@ -57,7 +52,7 @@ const isStopped = computed(
 );
 const isFitting = ref(false);
 
-const remedy = useRemedy(() => ({ job: props.job, wrong: unfine.value.length }));
+const remedy = useRemedy(() => ({ job: job.value, wrong: unfine.value.length }));
 
 const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
 </script>
@@ -142,8 +137,8 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         </details>
       </li>
     </ul>
-    <FitDialog v-if="isFitting" v-model="isFitting" :job="job" />
-    <OverrideDialog v-model:finding="overriding" :job="job" />
+    <FitDialog v-if="isFitting" v-model="isFitting" />
+    <OverrideDialog v-model:finding="overriding" />
   </aside>
 </template>
 

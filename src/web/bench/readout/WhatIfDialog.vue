@@ -2,7 +2,6 @@
 /** What if: the widths that fit as the message grows, as level, machine and distance change. */
 import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import { whatIfs, type WhatIf } from '../../../core/solving';
 import type { WhatIfCharts } from '../../../engine';
 import AppDialog from '../../shared/AppDialog.vue';
@@ -11,10 +10,11 @@ import { lengthNumber } from '../../shared/units';
 import { useAttempt } from '../../shared/useAttempt';
 import { usePreferences } from '../../stores/preferences';
 import { useProfiles } from '../../stores/profiles';
+import { useJobAtHand } from '../jobAtHand';
 
 Chart.register(BarController, BarElement, CategoryScale, LogarithmicScale, Tooltip);
 
-const props = defineProps<{ job: Job; code: CodeSettings }>();
+const { job, code } = useJobAtHand();
 const shown = defineModel<boolean>({ required: true });
 const preferences = usePreferences();
 const profiles = useProfiles();
@@ -33,12 +33,12 @@ const clear = (): void => charts.splice(0).forEach((chart) => chart.destroy());
 onBeforeUnmount(clear);
 
 watch(
-  () => [props.job, props.code.id] as const,
-  ([job, id]) =>
+  () => [job.value, code.value.id] as const,
+  ([asked, id]) =>
     void attempt(async () => {
       await profiles.load();
-      const charted = await useEngine().desk.whatIf(job, id, profiles.plainPairs());
-      if (props.job !== job) return;
+      const charted = await useEngine().desk.whatIf(asked, id, profiles.plainPairs());
+      if (job.value !== asked) return;
       found.value = charted;
       await nextTick();
       draw(charted);

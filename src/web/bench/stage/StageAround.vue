@@ -1,25 +1,25 @@
 <script setup lang="ts">
 /** The finished piece around the bottle, tin or post that it goes on, seen from the front. */
 import { computed, shallowRef, useId, watch } from 'vue';
-import type { Job } from '../../../core/job';
 import type { AroundView } from '../../../engine';
 import PieceArt from '../../shared/PieceArt.vue';
 import { useEngine } from '../../shared/engine';
 import { lengthText } from '../../shared/units';
 import { useAttempt } from '../../shared/useAttempt';
 import { usePreferences } from '../../stores/preferences';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job }>();
+const { job } = useJobAtHand();
 const preferences = usePreferences();
 const id = useId();
 const seen = shallowRef<AroundView | null>(null);
 const { problem, attempt } = useAttempt();
 watch(
-  () => props.job,
-  (job) =>
+  job,
+  (asked) =>
     void attempt(async () => {
-      const found = await useEngine().desk.around(job);
-      if (props.job === job) seen.value = found;
+      const found = await useEngine().desk.around(asked);
+      if (job.value === asked) seen.value = found;
     }),
   { immediate: true },
 );

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Before there is a message: the blank piece, what a scan can do, and pieces to begin with. */
 import { computed, onMounted, ref } from 'vue';
-import { withPieceOf, type CodeSettings, type Job } from '../../../core/job';
+import { withPieceOf } from '../../../core/job';
 import { emptyMessage, kindIds, kindName, type KindId } from '../../../core/message';
 import type { PressView } from '../../../engine';
 import type { JobSummary } from '../../../wire';
@@ -12,8 +12,10 @@ import { useAttempt } from '../../shared/useAttempt';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { useStage } from '../../stores/stage';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const emit = defineEmits<{ go: [station: 'message' | 'piece'] }>();
 const bench = useBench();
 const stage = useStage();
@@ -23,11 +25,11 @@ const { problem, attempt } = useAttempt();
 const { words } = useWording();
 const sizeText = (widthMm: number, heightMm: number): string => words([sizeMm(widthMm, heightMm)]);
 const size = computed(() => {
-  const { piece, making } = props.job;
+  const { piece, making } = job.value;
   const material = making.pair.material.name;
   return `${sizeText(piece.widthMm, piece.heightMm)}, ${material}`;
 });
-const box = computed(() => `-1 -1 ${props.job.piece.widthMm + 2} ${props.job.piece.heightMm + 2}`);
+const box = computed(() => `-1 -1 ${job.value.piece.widthMm + 2} ${job.value.piece.heightMm + 2}`);
 
 function choose(kind: KindId): void {
   bench.editCode({ message: emptyMessage(kind) }, 'kind');
@@ -54,7 +56,7 @@ onMounted(() =>
 const begin = ({ id }: JobSummary): Promise<void> =>
   attempt(async () => {
     const { document } = await fetchJob(id);
-    bench.edit(withPieceOf(props.job, document, props.code.message), 'template');
+    bench.edit(withPieceOf(job.value, document, code.value.message), 'template');
   });
 
 function showTemplates(): void {

@@ -3,7 +3,6 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { cameras, scenes } from '../../../core/camera';
-import type { CodeSettings, Job } from '../../../core/job';
 import { plainCondition, type Condition, type Look } from '../../../core/proof';
 import PickList from '../../shared/PickList.vue';
 import RangeField from '../../shared/RangeField.vue';
@@ -14,8 +13,9 @@ import { useNewest } from '../../shared/useNewest';
 import { usePreferences } from '../../stores/preferences';
 import { useStage } from '../../stores/stage';
 import { lackText } from '../lackText';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings }>();
+const { job, code } = useJobAtHand();
 const preferences = usePreferences();
 const stage = useStage();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
@@ -26,7 +26,7 @@ const problem = ref('');
 const { ask } = useNewest();
 
 const condition = computed<Condition>(
-  () => stage.look ?? { ...plainCondition(props.job.reading.distanceM), tiltDegrees: 0 },
+  () => stage.look ?? { ...plainCondition(job.value.reading.distanceM), tiltDegrees: 0 },
 );
 const set = (change: Partial<Condition>): void => void (stage.look = { ...condition.value, ...change });
 const isAsked = computed(() => stage.look === null);
@@ -40,10 +40,10 @@ async function photograph(): Promise<void> {
   const isNewest = ask();
   try {
     const taken = await useEngine().prover.look(
-      props.job,
+      job.value,
       condition.value,
       { number: shot.value },
-      props.code.id,
+      code.value.id,
     );
     if (!isNewest()) return;
     picture.value = taken;
@@ -53,7 +53,7 @@ async function photograph(): Promise<void> {
   }
 }
 
-watchDebounced([() => props.job, () => props.code.id, condition, shot], photograph, {
+watchDebounced([() => job.value, () => code.value.id, condition, shot], photograph, {
   debounce: 120,
   immediate: true,
 });

@@ -2,7 +2,7 @@
 /** The piece on the bench with rulers, dimension lines and the hatched quiet zone; or what the machine does to it. */
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { shownTitle, type CodeSettings, type Job } from '../../../core/job';
+import { shownTitle } from '../../../core/job';
 import type { MadeView, PressView } from '../../../engine';
 import { lengthText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
@@ -20,10 +20,9 @@ import StageThings from './StageThings.vue';
 import { shownBox } from './stageScale';
 import { useStageView } from './useStageView';
 import type { Things } from '../useThings';
+import { useJobAtHand } from '../jobAtHand';
 
 const props = defineProps<{
-  job: Job;
-  code: CodeSettings;
   view: PressView;
   made: MadeView;
   shows: 'finished' | 'marks';
@@ -31,6 +30,7 @@ const props = defineProps<{
   /** Whether what is held can be turned and resized here. */
   hasHandles: boolean;
 }>();
+const { job, code } = useJobAtHand();
 const stage = useStage();
 const preferences = usePreferences();
 const notes = useStageNotes();
@@ -62,7 +62,7 @@ const hatchPath = computed(() => {
 });
 const quietFinding = computed(() =>
   props.view.findings.find(
-    ({ kind, about }) => kind === 'quiet-zone' && 'id' in about && about.id === props.code.id,
+    ({ kind, about }) => kind === 'quiet-zone' && 'id' in about && about.id === code.value.id,
   ),
 );
 const quietIsWhole = computed(() => quietFinding.value?.severity === 'fine');
@@ -144,14 +144,7 @@ const heldPlace = computed(() => {
             class="other-quiet"
           />
         </g>
-        <StageLogo
-          v-if="notes.note === 'logo' && made.logo"
-          :job="job"
-          :code="code"
-          :made="made"
-          :logo="made.logo"
-          :scale="scale"
-        />
+        <StageLogo v-if="notes.note === 'logo' && made.logo" :made="made" :logo="made.logo" :scale="scale" />
         <g v-if="notes.note === 'weakest'" :transform="placed" class="weak">
           <circle
             v-for="(weak, index) in made.weakest"
@@ -180,7 +173,7 @@ const heldPlace = computed(() => {
         </template>
       </template>
 
-      <StageMarks v-else :job="job" :made="made" :scale="scale" />
+      <StageMarks v-else :made="made" :scale="scale" />
 
       <template v-if="stage.showsNotes">
         <StageDimension
@@ -215,7 +208,6 @@ const heldPlace = computed(() => {
       </template>
       <StageThings
         v-if="notes.note !== 'logo' && shows === 'finished'"
-        :job="job"
         :made="made"
         :things="things"
         :scale="scale"

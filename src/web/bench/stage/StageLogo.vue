@@ -1,19 +1,14 @@
 <script setup lang="ts">
 /** The logo's clearing and the modules that can be lost to it, drawn over the piece; the logo is dragged here. */
 import { computed } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { LogoView, MadeView } from '../../../engine';
 import { followPointer } from '../../shared/followPointer';
 import { useBench } from '../../stores/bench';
 import type { StageScale } from './stageScale';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{
-  job: Job;
-  code: CodeSettings;
-  made: MadeView;
-  logo: LogoView;
-  scale: StageScale;
-}>();
+const props = defineProps<{ made: MadeView; logo: LogoView; scale: StageScale }>();
+const { code } = useJobAtHand();
 const bench = useBench();
 const placed = computed(
   () => `translate(${props.scale.originX} ${props.scale.originY}) scale(${props.scale.pxPerMm})`,
@@ -21,24 +16,24 @@ const placed = computed(
 
 /** Moves in halves of a module; near the middle it snaps there. */
 function drag(event: PointerEvent): void {
-  const { logo } = props.code;
+  const { logo } = code.value;
   if (event.button !== 0 || logo === null) return;
-  const { moduleMm, code, sizeModules } = props.made;
+  const { moduleMm, code: symbol, sizeModules } = props.made;
   const { box } = props.logo;
   const start = {
-    columns: (box.x + box.width / 2 - code.x) / moduleMm,
-    rows: (box.y + box.height / 2 - code.y) / moduleMm,
+    columns: (box.x + box.width / 2 - symbol.x) / moduleMm,
+    rows: (box.y + box.height / 2 - symbol.y) / moduleMm,
   };
   const [fromX, fromY] = [event.clientX, event.clientY];
   const half = (value: number): number => Math.min(sizeModules, Math.max(0, Math.round(value * 2) / 2));
   const move = ({ clientX, clientY }: PointerEvent): void => {
-    if (props.code.logo === null) return;
+    if (code.value.logo === null) return;
     const perModule = props.scale.pxPerMm * moduleMm;
     const columns = half(start.columns + (clientX - fromX) / perModule);
     const rows = half(start.rows + (clientY - fromY) / perModule);
     const isMiddle = Math.hypot(columns - sizeModules / 2, rows - sizeModules / 2) < 0.8;
     bench.editCode(
-      { logo: { ...props.code.logo, place: isMiddle ? 'middle' : { columns, rows } } },
+      { logo: { ...code.value.logo, place: isMiddle ? 'middle' : { columns, rows } } },
       'logo-drag',
     );
   };

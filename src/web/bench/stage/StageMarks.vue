@@ -1,24 +1,25 @@
 <script setup lang="ts">
 /** What the machine does, by operation: areas, lines that it follows and lines that it cuts, with a legend. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
 import type { Work } from '../../../core/plan';
 import type { MadeView } from '../../../engine';
 import { areaText, durationText, lengthText, pathText } from '../../shared/units';
 import { usePreferences } from '../../stores/preferences';
 import type { StageScale } from './stageScale';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; made: MadeView; scale: StageScale }>();
+const props = defineProps<{ made: MadeView; scale: StageScale }>();
+const { job } = useJobAtHand();
 const preferences = usePreferences();
 const placed = computed(
   () => `translate(${props.scale.originX} ${props.scale.originY}) scale(${props.scale.pxPerMm})`,
 );
 const area = computed(() =>
-  props.job.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal,
+  job.value.making.reversed ? props.made.markedAreaMm2.reversed : props.made.markedAreaMm2.normal,
 );
 
 const areaSeconds = computed(() =>
-  props.job.making.reversed ? props.made.markSeconds.reversed : props.made.markSeconds.normal,
+  job.value.making.reversed ? props.made.markSeconds.reversed : props.made.markSeconds.normal,
 );
 /** All that the speeds say something about. */
 const allSeconds = computed(() =>
@@ -28,7 +29,7 @@ const allSeconds = computed(() =>
   ),
 );
 const speedsFrom = computed(() => {
-  const origin = props.job.making.pair.origins.markMmPerS;
+  const origin = job.value.making.pair.origins.markMmPerS;
   return origin === undefined ? 'typical' : origin.from === 'own' ? 'your own' : 'calibrated';
 });
 
@@ -93,7 +94,7 @@ const notes = computed(() => {
     });
   if (props.made.thinPath !== '')
     said.push({
-      text: `red: thinner than one mark of this machine, ${lengthText(props.job.making.pair.process.elementMm, preferences.unit)}`,
+      text: `red: thinner than one mark of this machine, ${lengthText(job.value.making.pair.process.elementMm, preferences.unit)}`,
       colour: null,
     });
   if (isMirrored) said.push({ text: 'mirrored, as the file has it', colour: null });

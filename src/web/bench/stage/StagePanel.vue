@@ -2,7 +2,6 @@
 /** The stage: the piece at true proportion, in one of its views. */
 import { Ruler } from '@lucide/vue';
 import { computed } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import { onlyAwaits } from '../../../core/finding';
 import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
@@ -16,14 +15,10 @@ import StageStand from './StageStand.vue';
 import StageZoom from './StageZoom.vue';
 import { stageViews, type StageView } from './stageViews';
 import type { Things } from '../useThings';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{
-  job: Job;
-  code: CodeSettings;
-  view: PressView;
-  things: Things;
-  hasHandles: boolean;
-}>();
+const props = defineProps<{ view: PressView; things: Things; hasHandles: boolean }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const stage = useStage();
 const viewName = defineModel<StageView>('viewName', { required: true });
@@ -33,7 +28,7 @@ const shownViews = computed(() =>
   stageViews.filter(
     ({ id }) =>
       (id !== 'stand' || Boolean(props.view.made?.stand)) &&
-      (id !== 'around' || props.job.piece.bend !== null),
+      (id !== 'around' || job.value.piece.bend !== null),
   ),
 );
 
@@ -54,21 +49,17 @@ const whyEmpty = computed(() => {
   <section class="panel" aria-label="Stage">
     <StageBegin
       v-if="view.blank !== null && onlyAwaits(view.findings)"
-      :job="job"
-      :code="code"
       :view="view"
       @go="$emit('go', $event)"
     />
     <div v-else-if="view.made === null" class="empty">
       <p>{{ whyEmpty }}</p>
     </div>
-    <StageCamera v-else-if="viewName === 'camera'" :job="job" :code="code" />
-    <StageAround v-else-if="viewName === 'around' && job.piece.bend" :job="job" />
+    <StageCamera v-else-if="viewName === 'camera'" />
+    <StageAround v-else-if="viewName === 'around' && job.piece.bend" />
     <StageStand v-else-if="viewName === 'stand' && view.made.stand" :view="view" :stand="view.made.stand" />
     <template v-else>
       <StageDrawing
-        :job="job"
-        :code="code"
         :view="view"
         :made="view.made"
         :shows="viewName === 'marks' ? 'marks' : 'finished'"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** Everything on the piece to be taken hold of: dragged, resized, turned, or moved by the arrow keys. */
 import { computed } from 'vue';
-import type { Job } from '../../../core/job';
 import { middleName, snapBox, snapLines, type SnapLine } from '../../../core/piece';
 import type { MadeView } from '../../../engine';
 import { followPointer } from '../../shared/followPointer';
@@ -9,13 +8,7 @@ import { useStage } from '../../stores/stage';
 import type { StageScale } from './stageScale';
 import type { Thing, Things } from '../useThings';
 
-const props = defineProps<{
-  job: Job;
-  made: MadeView;
-  things: Things;
-  scale: StageScale;
-  hasHandles: boolean;
-}>();
+const props = defineProps<{ made: MadeView; things: Things; scale: StageScale; hasHandles: boolean }>();
 const stage = useStage();
 
 /** Pixels within which a thing snaps, and fingers may slip before something is dragged. */

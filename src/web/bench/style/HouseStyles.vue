@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** House styles: kept under a name, applied on purpose, exchanged as files. */
 import { computed, onMounted, ref } from 'vue';
-import { lookOf, type CodeSettings, type Job, inLook, lookKey } from '../../../core/job';
+import { lookOf, inLook, lookKey } from '../../../core/job';
 import type { HouseStyle } from '../../../wire';
 import { downloadBytes } from '../../shared/download';
 import { useBench } from '../../stores/bench';
 import { useHouseStyles } from '../../stores/houseStyles';
 import { useAttempt } from '../../shared/useAttempt';
 import FilePicker from '../../shared/FilePicker.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const house = useHouseStyles();
 const name = ref('');
@@ -17,18 +18,18 @@ const told = ref('');
 const { problem, attempt } = useAttempt();
 onMounted(() => void house.load());
 
-const current = computed(() => lookKey(lookOf(props.code)));
+const current = computed(() => lookKey(lookOf(code.value)));
 const named = computed(() => house.styles.find((style) => style.name === name.value.trim()));
 
 async function save(): Promise<void> {
-  const saved = await house.save(name.value.trim(), lookOf(props.code));
+  const saved = await house.save(name.value.trim(), lookOf(code.value));
   if (saved === null) return;
   told.value = `Kept as “${saved.name}”.`;
   name.value = '';
 }
 
 function apply({ look }: HouseStyle): void {
-  bench.editCode(inLook(props.code, look), 'house-style');
+  bench.editCode(inLook(code.value, look), 'house-style');
 }
 
 async function send({ id, name: styleName }: HouseStyle): Promise<void> {
@@ -49,7 +50,7 @@ async function importFrom(file: File): Promise<void> {
 }
 
 async function begin({ id, collections }: HouseStyle): Promise<void> {
-  const { collection } = props.job;
+  const { collection } = job.value;
   await house.assign(collection, collections.includes(collection) ? null : id);
 }
 </script>

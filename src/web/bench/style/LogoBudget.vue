@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What the logo takes of each block, and what would make it lighter. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { Arrangement, PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import { lengthText } from '../../shared/units';
@@ -10,8 +9,10 @@ import { usePreferences } from '../../stores/preferences';
 import { useAttempt } from '../../shared/useAttempt';
 import { useNewest } from '../../shared/useNewest';
 import { FixButtons } from '../readout';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 const made = computed(() => props.view.made);
@@ -19,7 +20,7 @@ const blocks = computed(() => made.value?.logo?.usedByBlock ?? []);
 const correctable = computed(() => made.value?.correctablePerBlock ?? 1);
 const budget = computed(() =>
   props.view.findings.find(
-    ({ kind, about }) => kind === 'budget' && 'id' in about && about.id === props.code.id,
+    ({ kind, about }) => kind === 'budget' && 'id' in about && about.id === code.value.id,
   ),
 );
 
@@ -33,7 +34,7 @@ const searching = ref(false);
 const { problem, attempt } = useAttempt();
 const { ask, forget } = useNewest();
 watch(
-  () => props.job,
+  () => job.value,
   () => {
     forget();
     found.value = null;
@@ -45,7 +46,7 @@ async function search(): Promise<void> {
   searching.value = true;
   const isNewest = ask();
   await attempt(async () => {
-    const arrangements = await useEngine().desk.arrangements(props.job, props.code.id);
+    const arrangements = await useEngine().desk.arrangements(job.value, code.value.id);
     if (isNewest()) found.value = arrangements;
   });
   if (isNewest()) searching.value = false;
@@ -53,16 +54,16 @@ async function search(): Promise<void> {
 
 function choose({ version, level, mask }: Arrangement): void {
   bench.editCode(
-    { symbol: { ...props.code.symbol, level, version, mask, raiseLevel: false } },
+    { symbol: { ...code.value.symbol, level, version, mask, raiseLevel: false } },
     'logo-arrangement',
   );
 }
 
 const takeLargest = (): Promise<void> =>
   attempt(async () => {
-    const largest = await useEngine().desk.largestSafeShare(props.job, props.code.id);
-    if (largest !== null && props.code.logo !== null)
-      bench.editCode({ logo: { ...props.code.logo, share: largest } }, 'logo-share');
+    const largest = await useEngine().desk.largestSafeShare(job.value, code.value.id);
+    if (largest !== null && code.value.logo !== null)
+      bench.editCode({ logo: { ...code.value.logo, share: largest } }, 'logo-share');
   });
 </script>
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** How well modules draw the logo, and what a larger version would give and cost. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { BitPlace } from '../../../core/logo';
 import { tailPlace, writeMessage } from '../../../core/message';
 import type { PictureChoice, PressView } from '../../../engine';
@@ -13,16 +12,18 @@ import { useNewest } from '../../shared/useNewest';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import WishesDialog from './WishesDialog.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 const picture = computed(() => props.view.made?.logo?.picture ?? null);
 
-const said = computed(() => writeMessage(props.code.message));
+const said = computed(() => writeMessage(code.value.message));
 /** Offered where digits may stand, or where they were chosen before. */
 const mayTail = computed(
-  () => 'lead' in tailPlace(said.value, 'fragment') || props.code.logo?.bits !== 'filling',
+  () => 'lead' in tailPlace(said.value, 'fragment') || code.value.logo?.bits !== 'filling',
 );
 const bitChoices = [
   { value: 'filling', label: 'in the filling', hint: 'What follows the message, which readers skip' },
@@ -34,7 +35,7 @@ const bitChoices = [
   },
 ] as const;
 function setBits(bits: BitPlace): void {
-  if (props.code.logo !== null) void bench.editCode({ logo: { ...props.code.logo, bits } }, 'logo-bits');
+  if (code.value.logo !== null) void bench.editCode({ logo: { ...code.value.logo, bits } }, 'logo-bits');
 }
 
 const brushing = ref(false);
@@ -44,15 +45,15 @@ const { ask } = useNewest();
 async function look(): Promise<void> {
   const isNewest = ask();
   await attempt(async () => {
-    const found = await useEngine().desk.pictureChoices(props.job, props.code.id);
+    const found = await useEngine().desk.pictureChoices(job.value, code.value.id);
     if (isNewest()) choices.value = found;
   });
 }
-watch(() => props.job, look, { immediate: true });
+watch(() => job.value, look, { immediate: true });
 
 const choose = ({ version, level }: PictureChoice): void =>
   void bench.editCode(
-    { symbol: { ...props.code.symbol, version, level, mask: 'least-penalty' } },
+    { symbol: { ...code.value.symbol, version, level, mask: 'least-penalty' } },
     'picture-version',
   );
 </script>
@@ -121,7 +122,7 @@ const choose = ({ version, level }: PictureChoice): void =>
       </tbody>
     </table>
     <button type="button" class="take brush" @click="brushing = true">What matters of it…</button>
-    <WishesDialog v-model="brushing" :job="job" :code="code" :view="view" />
+    <WishesDialog v-model="brushing" :view="view" />
     <p v-if="problem" class="note" role="alert">{{ problem }}</p>
   </template>
   <p v-else class="note">The logo cannot be placed yet; the readout says why.</p>

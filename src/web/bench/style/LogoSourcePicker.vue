@@ -2,13 +2,13 @@
 /** The logo's source, and a title below it. */
 import { computed } from 'vue';
 import { newLogo, type LogoSource, withSource } from '../../../core/logo';
-import type { CodeSettings } from '../../../core/job';
 import { useBench } from '../../stores/bench';
 import SourcePicker from '../../shared/SourcePicker.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ code: CodeSettings }>();
+const { code } = useJobAtHand();
 const bench = useBench();
-const logo = computed(() => props.code.logo);
+const logo = computed(() => code.value.logo);
 
 function choose(source: LogoSource): void {
   const next = logo.value === null ? newLogo(source) : withSource(logo.value, source);

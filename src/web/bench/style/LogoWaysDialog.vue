@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The ways in which the logo can come about, side by side: drawn, read, and with what each gives and costs. */
 import { shallowRef, watch } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { LogoWay } from '../../../core/logo';
 import type { ProofReport } from '../../../core/proof';
 import type { LogoWayView } from '../../../engine';
@@ -16,8 +15,9 @@ import { useNewest } from '../../shared/useNewest';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import { wayNames } from './logoWays';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings }>();
+const { job, code } = useJobAtHand();
 const shown = defineModel<boolean>({ required: true });
 const bench = useBench();
 const preferences = usePreferences();
@@ -29,7 +29,7 @@ const { problem, attempt } = useAttempt();
 const { ask, forget } = useNewest();
 
 watch(
-  () => [shown.value, props.job] as const,
+  () => [shown.value, job.value] as const,
   ([isShown]) => {
     options.value = null;
     readings.value = {};
@@ -42,7 +42,7 @@ watch(
 async function compare(): Promise<void> {
   const isNewest = ask();
   const { desk, prover } = useEngine();
-  const found = await desk.logoWays(props.job, props.code.id);
+  const found = await desk.logoWays(job.value, code.value.id);
   if (!isNewest()) return;
   options.value = found;
   for (const { by, job } of found) {

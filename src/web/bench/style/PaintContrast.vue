@@ -2,16 +2,17 @@
 /** Contrast as eyes, cameras and red scanners see it, and the modules that stand out least. */
 import { computed } from 'vue';
 import type { PressView } from '../../../engine';
-import type { CodeSettings } from '../../../core/job';
 import { quantityText } from '../../shared/units';
 import StateShape from '../../shared/StateShape.vue';
 import { FixButtons } from '../readout';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { code } = useJobAtHand();
 const kinds = ['contrast', 'contrast-luma', 'contrast-red'];
 const contrasts = computed(() =>
   props.view.findings.filter(
-    ({ kind, about }) => kinds.includes(kind) && 'id' in about && about.id === props.code.id,
+    ({ kind, about }) => kinds.includes(kind) && 'id' in about && about.id === code.value.id,
   ),
 );
 const worst = computed(() => contrasts.value.find(({ fixes }) => fixes.length > 0));

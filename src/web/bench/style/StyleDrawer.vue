@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The style station: what the symbol looks like and how it is built, a page for each. */
 import { storeToRefs } from 'pinia';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useStageNotes } from '../../stores/stageNotes';
 import PageNav from '../../shared/PageNav.vue';
@@ -11,10 +10,12 @@ import StylePaint from './StylePaint.vue';
 import StyleShapes from './StyleShapes.vue';
 import StyleSymbol from './StyleSymbol.vue';
 import StyleVariants from './StyleVariants.vue';
+import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
 defineOptions({ inheritAttrs: false });
-defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 
 const pages = [
   { id: 'looks', name: 'Looks', component: StyleLooks },

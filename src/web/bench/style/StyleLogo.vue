@@ -2,7 +2,6 @@
 /** A logo in the code: where it comes from, its size and place, and what it costs. */
 import { computed, ref } from 'vue';
 import { isDrawnByModules, type LogoSettings, type LogoWay, logoWays, withWay } from '../../../core/logo';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import RangeField from '../../shared/RangeField.vue';
@@ -14,11 +13,13 @@ import LogoWaysDialog from './LogoWaysDialog.vue';
 import { wayNames } from './logoWays';
 import LogoSourcePicker from './LogoSourcePicker.vue';
 import SwitchField from '../../shared/SwitchField.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 useStageNote('logo');
-const logo = computed(() => props.code.logo);
+const logo = computed(() => code.value.logo);
 
 function setLogo(change: Partial<LogoSettings>, key: string): void {
   if (logo.value !== null) bench.editCode({ logo: { ...logo.value, ...change } }, `logo-${key}`);
@@ -51,7 +52,7 @@ const wayChoices = logoWays.map((value) => ({
 const comparing = ref(false);
 const isDrawn = computed(() => isDrawnByModules(logo.value));
 const printsColours = computed(
-  () => props.job.making.pair.machine.inks === 'process' && !props.job.making.reversed,
+  () => job.value.making.pair.machine.inks === 'process' && !job.value.making.reversed,
 );
 const isFile = computed(() => logo.value?.source.kind === 'drawing' || logo.value?.source.kind === 'picture');
 /** Threshold and ground matter only where colours become one kind of mark, or parts that are dark or light. */
@@ -72,7 +73,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
 <template>
   <div class="columns">
     <section>
-      <LogoSourcePicker :code="code" />
+      <LogoSourcePicker />
     </section>
     <template v-if="logo">
       <section>
@@ -138,7 +139,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
           />
         </div>
         <button type="button" class="take beside" @click="comparing = true">All ways side by side…</button>
-        <LogoWaysDialog v-model="comparing" :job="job" :code="code" />
+        <LogoWaysDialog v-model="comparing" />
         <h2 class="heading">{{ isDrawn ? 'Light around it' : 'Kept free for it' }}</h2>
         <ChoiceRow
           label="Shape that is kept free"
@@ -198,8 +199,8 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
         </template>
       </section>
       <section :class="{ wide: !isFile }">
-        <LogoMatch v-if="isDrawn" :job="job" :code="code" :view="view" />
-        <LogoBudget v-else :job="job" :code="code" :view="view" />
+        <LogoMatch v-if="isDrawn" :view="view" />
+        <LogoBudget v-else :view="view" />
       </section>
     </template>
     <section v-else class="none">

@@ -1,28 +1,29 @@
 <script setup lang="ts">
 /** Whole looks to begin with, and how readers take the one that is chosen. */
 import type { Style } from '../../../core/artwork';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
 import HouseStyles from './HouseStyles.vue';
 import StyleFitness from './StyleFitness.vue';
 import StylePresets from './StylePresets.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { code } = useJobAtHand();
 const bench = useBench();
 
 function setStyle(change: Partial<Style>): void {
-  bench.editCode({ style: { ...props.code.style, ...change } }, 'style-preset');
+  bench.editCode({ style: { ...code.value.style, ...change } }, 'style-preset');
 }
 </script>
 
 <template>
   <div class="columns">
     <section>
-      <StylePresets :job="job" :code="code" :view="view" @choose="setStyle" />
+      <StylePresets :view="view" @choose="setStyle" />
     </section>
     <section class="house">
-      <HouseStyles :job="job" :code="code" />
+      <HouseStyles />
     </section>
     <section>
       <StyleFitness :look="code.style" />

@@ -2,7 +2,6 @@
 /** Colours of modules, finder patterns and ground, with the contrast that they leave. */
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { FinderPaint, Ground, Paint, StylePaint } from '../../../core/artwork';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import { useEngine } from '../../shared/engine';
@@ -13,16 +12,18 @@ import { finderPlaces, useFinders } from './useFinders';
 import GroundField from './GroundField.vue';
 import { useAttempt } from '../../shared/useAttempt';
 import PaintContrast from './PaintContrast.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 useStageNote('weakest');
-const paint = computed(() => props.code.style.paint);
-const machine = computed(() => props.job.making.pair.machine);
-const printsColours = computed(() => machine.value?.inks === 'process' && !props.job.making.reversed);
+const paint = computed(() => code.value.style.paint);
+const machine = computed(() => job.value.making.pair.machine);
+const printsColours = computed(() => machine.value?.inks === 'process' && !job.value.making.reversed);
 
 function setPaint(change: Partial<StylePaint>, key: string): void {
-  bench.editCode({ style: { ...props.code.style, paint: { ...paint.value, ...change } } }, `paint-${key}`);
+  bench.editCode({ style: { ...code.value.style, paint: { ...paint.value, ...change } } }, `paint-${key}`);
 }
 
 const part = ref<keyof FinderPaint>('ring');
@@ -41,11 +42,11 @@ const usual = ['#1f7a6d', '#22303a', '#14385c', '#7a2e1f', '#4a2f6b', '#f4efdf',
 const { attempt } = useAttempt();
 const own = shallowRef<readonly string[]>([]);
 watch(
-  () => JSON.stringify([props.code.logo?.source, paint.value.ground]),
+  () => JSON.stringify([code.value.logo?.source, paint.value.ground]),
   () =>
     // Without them the usual colours are there.
     void attempt(async () => {
-      own.value = await useEngine().desk.palette(props.job, props.code.id);
+      own.value = await useEngine().desk.palette(job.value, code.value.id);
     }),
   { immediate: true },
 );
@@ -98,7 +99,7 @@ const palette = computed(() => [...own.value, ...usual]);
       <GroundField :model-value="paint.ground" :palette="palette" @update:model-value="setGround" />
     </section>
     <section>
-      <PaintContrast :code="code" :view="view" />
+      <PaintContrast :view="view" />
     </section>
   </div>
   <div v-else class="columns">

@@ -2,14 +2,15 @@
 /** Shipped styles, each drawn on a corner of this very code. */
 import { computed, shallowRef, watch } from 'vue';
 import { presets, shapesKey, type Style } from '../../../core/artwork';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView, Swatch } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import StateShape from '../../shared/StateShape.vue';
 import { useAttempt } from '../../shared/useAttempt';
 import { presetFitness } from '../../../content';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const emit = defineEmits<{ choose: [style: Partial<Style>] }>();
 
 const { problem, attempt } = useAttempt();
@@ -18,12 +19,12 @@ watch(
   () => [props.view.payload, props.view.made?.version, props.view.made?.mask, props.view.made?.level],
   () =>
     void attempt(async () => {
-      swatches.value = await useEngine().desk.swatches(props.job, props.code.id);
+      swatches.value = await useEngine().desk.swatches(job.value, code.value.id);
     }),
   { immediate: true },
 );
 
-const current = computed(() => shapesKey(props.code.style));
+const current = computed(() => shapesKey(code.value.style));
 
 const entries = computed(() =>
   presets.map((preset) => ({

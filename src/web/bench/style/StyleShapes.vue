@@ -8,7 +8,6 @@ import {
   type ModuleStyle,
   type Style,
 } from '../../../core/artwork';
-import type { CodeSettings, Job } from '../../../core/job';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import { choicesOf } from '../../shared/choicesOf';
@@ -18,10 +17,12 @@ import { useBench } from '../../stores/bench';
 import { finderPlaces, useFinders } from './useFinders';
 import StyleFitness from './StyleFitness.vue';
 import SwitchField from '../../shared/SwitchField.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
-const style = computed(() => props.code.style);
+const style = computed(() => code.value.style);
 const modules = computed(() => style.value.modules);
 
 function setStyle(change: Partial<Style>, key: string): void {
@@ -49,7 +50,7 @@ function fillAnew(): void {
 }
 
 function roundThePiece(): void {
-  const { widthMm, heightMm } = props.job.piece;
+  const { widthMm, heightMm } = job.value.piece;
   const side = Math.min(widthMm, heightMm);
   bench.editPiece({ outline: { kind: 'circle' }, widthMm: side, heightMm: side }, 'outline');
 }

@@ -1,19 +1,21 @@
 <script setup lang="ts">
 /** How the symbol is built. */
 import { computed } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
+import type { CodeSettings } from '../../../core/job';
 import { levels, modes, type Level } from '../../../core/symbol';
 import type { PressView } from '../../../engine';
 import { useBench } from '../../stores/bench';
 import PickList from '../../shared/PickList.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import TermName from '../../shared/TermName.vue';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { code } = useJobAtHand();
 const bench = useBench();
 
 function set<Key extends keyof CodeSettings['symbol']>(key: Key, value: CodeSettings['symbol'][Key]): void {
-  bench.editCode({ symbol: { ...props.code.symbol, [key]: value } }, `symbol-${key}`);
+  bench.editCode({ symbol: { ...code.value.symbol, [key]: value } }, `symbol-${key}`);
 }
 
 const versions = Array.from({ length: 40 }, (_, index) => index + 1);
@@ -36,14 +38,14 @@ const taken = (value: number | undefined): string => (value === undefined ? '' :
 const versionChoices = computed<{ value: Symbol['version']; label: string }[]>(() => [
   {
     value: 'smallest',
-    label: `smallest${props.code.symbol.version === 'smallest' ? taken(props.view.made?.version) : ''}`,
+    label: `smallest${code.value.symbol.version === 'smallest' ? taken(props.view.made?.version) : ''}`,
   },
   ...versions.map((value) => ({ value, label: `${value}` })),
 ]);
 const maskChoices = computed<{ value: Symbol['mask']; label: string }[]>(() => [
   {
     value: 'least-penalty',
-    label: `least penalty${props.code.symbol.mask === 'least-penalty' ? taken(props.view.made?.mask) : ''}`,
+    label: `least penalty${code.value.symbol.mask === 'least-penalty' ? taken(props.view.made?.mask) : ''}`,
   },
   ...masks.map((value) => ({ value, label: `${value}` })),
 ]);

@@ -8,7 +8,6 @@ import {
   mixedLooks,
   plainLook,
   withCode,
-  type CodeSettings,
   type Job,
   type Look,
 } from '../../../core/job';
@@ -24,8 +23,10 @@ import { useHouseStyles } from '../../stores/houseStyles';
 import { usePreferences } from '../../stores/preferences';
 import { useAttempt } from '../../shared/useAttempt';
 import { mostVariants, useVariants } from '../../stores/variants';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const bench = useBench();
 const houseStyles = useHouseStyles();
 const preferences = usePreferences();
@@ -35,7 +36,7 @@ variants.open(bench.id);
 /** Pictures and readings by the look and the job it is on. */
 const pictures = shallowRef<Readonly<Record<string, PiecePicture>>>({});
 const readings = shallowRef<Readonly<Record<string, ProofReport | null>>>({});
-const variantJob = (look: Look): Job => withCode(props.job, props.code.id, (code) => ({ ...code, ...look }));
+const variantJob = (look: Look): Job => withCode(job.value, code.value.id, (code) => ({ ...code, ...look }));
 /** Everything but the look, so that a picture is made anew when anything else changes. */
 const rest = computed(() => JSON.stringify({ ...variantJob(plainLook), note: '', name: '' }));
 const keyOf = (look: Look): string => `${lookKey(look)} ${rest.value}`;
@@ -54,7 +55,7 @@ async function drawAll(): Promise<void> {
   const mine = ++run;
   for (const look of variants.looks) {
     if (pictures.value[keyOf(look)] !== undefined) continue;
-    const picture = await useEngine().desk.picture(variantJob(look), props.code.id);
+    const picture = await useEngine().desk.picture(variantJob(look), code.value.id);
     if (closed || mine !== run) return;
     pictures.value = { ...pictures.value, [keyOf(look)]: picture };
   }
@@ -66,7 +67,7 @@ async function drawAll(): Promise<void> {
   }
 }
 
-const current = computed(() => lookKey(lookOf(props.code)));
+const current = computed(() => lookKey(lookOf(code.value)));
 const cards = computed(() =>
   variants.looks.map((look) => {
     const picture = pictures.value[keyOf(look)] ?? null;

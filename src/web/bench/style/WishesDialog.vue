@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The map of wishes: what each module is to be and how much it matters, brushed with the pointer or the keyboard. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { CodeSettings, Job } from '../../../core/job';
 import { type BrushKind, mostPoints, mostStrokes, type Stroke } from '../../../core/logo';
 import type { PressView, WishesView } from '../../../engine';
 import AppDialog from '../../shared/AppDialog.vue';
@@ -13,8 +12,10 @@ import { useAttempt } from '../../shared/useAttempt';
 import { useNewest } from '../../shared/useNewest';
 import { percentText } from '../../shared/units';
 import { useBench } from '../../stores/bench';
+import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ job: Job; code: CodeSettings; view: PressView }>();
+const props = defineProps<{ view: PressView }>();
+const { job, code } = useJobAtHand();
 const shown = defineModel<boolean>({ required: true });
 const bench = useBench();
 
@@ -22,12 +23,12 @@ const wishes = shallowRef<WishesView | null>(null);
 const { problem, attempt } = useAttempt();
 const { ask } = useNewest();
 watch(
-  () => [shown.value, props.job] as const,
+  () => [shown.value, job.value] as const,
   ([isShown]) => {
     const isNewest = ask();
     if (!isShown) return void (wishes.value = null);
     void attempt(async () => {
-      const found = await useEngine().desk.wishes(props.job, props.code.id);
+      const found = await useEngine().desk.wishes(job.value, code.value.id);
       if (isNewest()) wishes.value = found;
     });
   },
@@ -44,11 +45,11 @@ const brushes = [
 const radiusModules = ref(1.5);
 const size = computed(() => wishes.value?.size ?? 21);
 
-const strokes = computed(() => props.code.logo?.brush ?? []);
+const strokes = computed(() => code.value.logo?.brush ?? []);
 const isFull = computed(() => strokes.value.length >= mostStrokes);
 function setStrokes(brush: readonly Stroke[]): void {
-  if (props.code.logo !== null)
-    bench.editCode({ logo: { ...props.code.logo, brush: [...brush] } }, 'logo-brush');
+  if (code.value.logo !== null)
+    bench.editCode({ logo: { ...code.value.logo, brush: [...brush] } }, 'logo-brush');
 }
 
 /** What is being drawn, in shares of the symbol's side. */
