@@ -1,5 +1,5 @@
 /** PNG files row by row, so that a picture never has to be in memory whole: ISO/IEC 15948. */
-import { Zlib } from 'fflate';
+import { Deflate } from 'pako';
 
 export interface PngHeader {
   readonly width: number;
@@ -49,9 +49,11 @@ export function startPng({ width, height, pixels, pxPerM, title }: PngHeader): P
   density.setUint8(8, 1);
   chunks.push(chunk('pHYs', new Uint8Array(density.buffer)));
   chunks.push(chunk('iTXt', new TextEncoder().encode(`Title\0\0\0\0\0${title}`)));
-  const squeezer = new Zlib({ level: 6 }, (data) => {
-    if (data.length > 0) chunks.push(chunk('IDAT', data));
-  });
+  const squeezer = new Deflate({ level: 6, chunkSize: 1 << 16 });
+  squeezer.onData = (data) => {
+    const bytes = data as Uint8Array;
+    if (bytes.length > 0) chunks.push(chunk('IDAT', bytes));
+  };
   let before = new Uint8Array(rowBytes);
   let rows = 0;
   return {
