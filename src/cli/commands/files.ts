@@ -50,9 +50,10 @@ export async function writeFiles(values: Values, positionals: readonly string[])
   if ('heldBackBy' in made) return heldBack(made.heldBackBy);
   const refused = [...made.refused];
   const files: MadeFile[] = [];
-  const back = values.unproved === true ? null : startReadBack(job, result, readers, outputBinary);
+  // Without the readers the bytes are measured all the same.
+  const back = startReadBack(job, result, values.unproved === true ? [] : readers, outputBinary);
   for (const file of made.files) {
-    const read = await back?.read(file);
+    const read = await back.read(file);
     const problem = read?.problem ?? null;
     if (problem === null) files.push(file);
     else refused.push({ format: file.format, problem: `${file.name} does not read back. ${problem}` });
