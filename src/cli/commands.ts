@@ -167,7 +167,10 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         },
         name: { ...text, help: 'what files are called, such as {title}_{width}_{material}' },
         files: { ...text, help: 'where logos and pictures lie; beside the job without it' },
-        unproved: { ...flag, help: 'does not photograph and read it first; what is in the files is measured all the same' },
+        unproved: {
+          ...flag,
+          help: 'does not photograph and read it first; what is in the files is measured all the same',
+        },
       },
       load: async () => (await import('./commands/files')).writeFiles,
     },
