@@ -4,7 +4,7 @@ import zbarUrl from '@undecaf/zbar-wasm/dist/zbar.wasm?url';
 import zxingUrl from 'zxing-wasm/reader/zxing_reader.wasm?url';
 import type { LogoAssets } from '../core/logo';
 import type { ProofBinaries } from '../core/proof';
-import { createTypesetter } from '../core/words';
+import { FontTypesetter } from '../core/words';
 import { fontUrls } from './fontUrls';
 
 /** The bytes of one of our own files. Rejects with a sentence when they cannot be had. */
@@ -24,7 +24,7 @@ async function fetched(url: string): Promise<Response> {
 }
 
 export const browserAssets: LogoAssets = {
-  words: createTypesetter((file) => bytesOf(fontUrls[file])),
+  words: new FontTypesetter((file) => bytesOf(fontUrls[file])),
   renderer: () => bytesOf(resvgUrl),
   upload: async (hash) => {
     const response = await fetched(`/api/files/${hash}`);

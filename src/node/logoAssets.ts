@@ -1,9 +1,9 @@
 /** What jobs are made from, for server, command line and tests: fonts and renderer from the installed packages. */
 import type { LogoAssets } from '../core/logo';
-import { createTypesetter, packagePathOf, type Typesetter } from '../core/words';
+import { FontTypesetter, packagePathOf, type Typesetter } from '../core/words';
 import { packageFile } from './packageFiles';
 
-export const typesetter = (): Typesetter => createTypesetter((file) => packageFile(packagePathOf(file)));
+export const typesetter = (): Typesetter => new FontTypesetter((file) => packageFile(packagePathOf(file)));
 
 export const logoAssets = (upload: LogoAssets['upload']): LogoAssets => ({
   words: typesetter(),

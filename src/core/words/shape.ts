@@ -75,76 +75,73 @@ const clusters = new Intl.Segmenter('en', { granularity: 'grapheme' });
 const unseen = /^[\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufe00-\ufe0f]+$/u;
 const emojiFile: FontFile = 'noto-emoji-emoji-400';
 
-export function createTypesetter(loadFont: LoadFont): Typesetter {
-  let shaping: Shaping | undefined;
-  const fonts = new Map<FontFile, OpenFont>();
-  const opening = new Map<FontFile, Promise<void>>();
-  const lines = new Map<string, SetLine>();
+export class FontTypesetter implements Typesetter {
+  private shaping: Shaping | undefined;
+  private readonly fonts = new Map<FontFile, OpenFont>();
+  private readonly opening = new Map<FontFile, Promise<void>>();
+  private readonly lines = new Map<string, SetLine>();
 
-  const open = (file: FontFile): Promise<void> => {
-    let opened = opening.get(file);
+  constructor(private readonly loadFont: LoadFont) {}
+
+  private open(file: FontFile): Promise<void> {
+    let opened = this.opening.get(file);
     if (opened === undefined) {
       opened = (async () => {
-        shaping ??= await import('harfbuzzjs');
-        const face = new shaping.Face(new shaping.Blob(unpackedFont(await loadFont(file))));
-        fonts.set(file, { font: new shaping.Font(face), unitsPerEm: face.upem, shapes: new Map() });
+        this.shaping ??= await import('harfbuzzjs');
+        const face = new this.shaping.Face(new this.shaping.Blob(unpackedFont(await this.loadFont(file))));
+        this.fonts.set(file, { font: new this.shaping.Font(face), unitsPerEm: face.upem, shapes: new Map() });
       })();
       // What cannot be loaded now may be there later.
-      opened.catch(() => opening.delete(file));
-      opening.set(file, opened);
+      opened.catch(() => this.opening.delete(file));
+      this.opening.set(file, opened);
     }
     return opened;
-  };
+  }
 
-  const filesOf = (font: FontId): readonly FontFile[] => [
-    ...typefaces.find(({ id }) => id === font)!.files,
-    ...spareFiles,
-  ];
-
-  const holds = (file: FontFile, cluster: string): boolean => {
-    const { font } = fonts.get(file)!;
+  private holds(file: FontFile, cluster: string): boolean {
+    const { font } = this.fonts.get(file)!;
     return [...cluster].every(
       (character) => unseen.test(character) || font.nominalGlyph(character.codePointAt(0)!) !== undefined,
     );
-  };
+  }
 
-  async function load(texts: readonly { readonly font: FontId; readonly text: string }[]): Promise<void> {
+  async load(texts: readonly { readonly font: FontId; readonly text: string }[]): Promise<void> {
     for (const { font, text } of texts) {
       let wanted = clustersOf(text);
       const [first, ...rest] = filesOf(font);
-      await open(first!);
-      wanted = wanted.filter((cluster) => !holds(first!, cluster));
+      await this.open(first!);
+      wanted = wanted.filter((cluster) => !this.holds(first!, cluster));
       for (const file of rest) {
         if (wanted.length === 0) break;
-        await open(file);
-        wanted = wanted.filter((cluster) => !holds(file, cluster));
+        await this.open(file);
+        wanted = wanted.filter((cluster) => !this.holds(file, cluster));
       }
     }
   }
 
   /** The first open file that has a sign; undefined when none has, null when one that may have it is not open. */
-  function fileFor(files: readonly FontFile[], cluster: string): FontFile | undefined | null {
+  private fileFor(files: readonly FontFile[], cluster: string): FontFile | undefined | null {
     for (const file of files) {
-      if (!fonts.has(file)) return null;
-      if (holds(file, cluster)) return file;
+      if (!this.fonts.has(file)) return null;
+      if (this.holds(file, cluster)) return file;
     }
     return undefined;
   }
 
-  function setLine(font: FontId, line: string): SetLine | null {
+  setLine(font: FontId, line: string): SetLine | null {
     const key = `${font}\n${line}`;
-    const known = lines.get(key);
+    const known = this.lines.get(key);
     if (known !== undefined) return known;
-    const set = setNew(font, line.normalize('NFC'));
+    const set = this.setNew(font, line.normalize('NFC'));
     if (set === null) return null;
-    lines.set(key, set);
-    if (lines.size > keptLines) lines.delete(lines.keys().next().value!);
+    this.lines.set(key, set);
+    if (this.lines.size > keptLines) this.lines.delete(this.lines.keys().next().value!);
     return set;
   }
 
-  function setNew(font: FontId, line: string): SetLine | null {
+  private setNew(font: FontId, line: string): SetLine | null {
     const files = filesOf(font);
-    if (!fonts.has(files[0]!)) return null;
+    if (!this.fonts.has(files[0]!)) return null;
     const fontFiles = typefaces.find(({ id }) => id === font)!.files;
     const missing = new Set<string>();
     const borrowed = new Set<string>();
@@ -152,7 +149,7 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
     const runs: { text: string; file: FontFile; level: number }[] = [];
     for (const { segment: cluster, index } of clusters.segment(line)) {
       if (unseen.test(cluster)) continue;
-      const file = fileFor(files, cluster);
+      const file = this.fileFor(files, cluster);
       if (file === null) return null;
       if (file === undefined) {
         missing.add(cluster);
@@ -165,7 +162,7 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
       if (
         last !== undefined &&
         last.level === level &&
-        (last.file === file || (cluster === ' ' && holds(last.file, ' ')))
+        (last.file === file || (cluster === ' ' && this.holds(last.file, ' ')))
       )
         last.text += cluster;
       else runs.push({ text: cluster, file, level });
@@ -173,7 +170,7 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
     const glyphs: SetGlyph[] = [];
     let x = 0;
     for (const { text, file, level } of inVisualOrder(runs)) {
-      for (const glyph of shapeRun(text, file, level % 2 === 1)) {
+      for (const glyph of this.shapeRun(text, file, level % 2 === 1)) {
         glyphs.push({ ...glyph, x: x + glyph.x });
         x += glyph.advance;
       }
@@ -182,9 +179,9 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
   }
 
   /** Glyphs of one run; `x` is the offset from where the glyph stands. */
-  function shapeRun(text: string, file: FontFile, isRightToLeft: boolean): SetGlyph[] {
-    const { Buffer, Direction, shape } = shaping!;
-    const { font, unitsPerEm } = fonts.get(file)!;
+  private shapeRun(text: string, file: FontFile, isRightToLeft: boolean): SetGlyph[] {
+    const { Buffer, Direction, shape } = this.shaping!;
+    const { font, unitsPerEm } = this.fonts.get(file)!;
     const buffer = new Buffer();
     buffer.addText(text);
     buffer.guessSegmentProperties();
@@ -193,7 +190,7 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
     const joins = /\p{Script=Arabic}/u.test(text);
     const infos = buffer.getGlyphInfos();
     return buffer.getGlyphPositions().map(({ xAdvance, xOffset, yOffset }, index) => ({
-      shape: shapeOf(file, infos[index]!.codepoint),
+      shape: this.shapeOf(file, infos[index]!.codepoint),
       x: xOffset / unitsPerEm,
       y: -yOffset / unitsPerEm,
       advance: xAdvance / unitsPerEm,
@@ -201,8 +198,8 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
     }));
   }
 
-  function shapeOf(file: FontFile, glyph: number): GlyphShape {
-    const { font, unitsPerEm, shapes } = fonts.get(file)!;
+  private shapeOf(file: FontFile, glyph: number): GlyphShape {
+    const { font, unitsPerEm, shapes } = this.fonts.get(file)!;
     let shape = shapes.get(glyph);
     if (shape === undefined) {
       const place = (x: number, y: number): { x: number; y: number } => ({
@@ -218,33 +215,43 @@ export function createTypesetter(loadFont: LoadFont): Typesetter {
     return shape;
   }
 
-  return {
-    load,
-    isAtHand: (texts) =>
-      texts.every(({ font, text }) => {
-        const files = filesOf(font);
-        return fonts.has(files[0]!) && clustersOf(text).every((cluster) => fileFor(files, cluster) !== null);
-      }),
-    setLine,
-    metrics: (font) => {
-      const [file] = filesOf(font);
-      const opened = fonts.get(file!);
-      if (opened === undefined) return null;
-      const capital = opened.font.glyphExtents(opened.font.nominalGlyph(0x48)!)!;
-      return { capHeight: capital.yBearing / opened.unitsPerEm };
-    },
-    loadEmoji: () => open(emojiFile),
-    emoji: (text) => {
-      if (!fonts.has(emojiFile)) return null;
-      // A font without colours has no need of the selector that asks for them.
-      const glyphs = shapeRun(text.replaceAll('\ufe0f', '').replaceAll('\ufe0e', ''), emojiFile, false);
-      const [glyph] = glyphs;
-      return glyphs.length === 1 && glyph!.shape.area.length > 0 && holds(emojiFile, text)
-        ? glyph!.shape.area
-        : null;
-    },
-  };
+  isAtHand(texts: readonly { readonly font: FontId; readonly text: string }[]): boolean {
+    return texts.every(({ font, text }) => {
+      const files = filesOf(font);
+      return (
+        this.fonts.has(files[0]!) &&
+        clustersOf(text).every((cluster) => this.fileFor(files, cluster) !== null)
+      );
+    });
+  }
+
+  metrics(font: FontId): FontMetrics | null {
+    const [file] = filesOf(font);
+    const opened = this.fonts.get(file!);
+    if (opened === undefined) return null;
+    const capital = opened.font.glyphExtents(opened.font.nominalGlyph(0x48)!)!;
+    return { capHeight: capital.yBearing / opened.unitsPerEm };
+  }
+
+  loadEmoji(): Promise<void> {
+    return this.open(emojiFile);
+  }
+
+  emoji(text: string): Region | null {
+    if (!this.fonts.has(emojiFile)) return null;
+    // A font without colours has no need of the selector that asks for them.
+    const glyphs = this.shapeRun(text.replaceAll('\ufe0f', '').replaceAll('\ufe0e', ''), emojiFile, false);
+    const [glyph] = glyphs;
+    return glyphs.length === 1 && glyph!.shape.area.length > 0 && this.holds(emojiFile, text)
+      ? glyph!.shape.area
+      : null;
+  }
 }
+
+const filesOf = (font: FontId): readonly FontFile[] => [
+  ...typefaces.find(({ id }) => id === font)!.files,
+  ...spareFiles,
+];
 
 const clustersOf = (text: string): string[] =>
   Array.from(clusters.segment(text.normalize('NFC')), ({ segment }) => segment).filter(
