@@ -150,10 +150,9 @@ export class DocumentSaver<Document extends object, Saved> implements Saving {
   readonly takeTheirs = (): void => {
     const there = this.theirs.value;
     this.drafts.drop();
-    if (there === null) {
-      this.document.value = this.base;
-      this.stand('saved');
-    } else this.adopt(there);
+    if (there !== null) return this.adopt(there);
+    if (this.base !== null) this.document.value = this.base;
+    this.stand('saved');
   };
 
   /** Puts this window's version on top of the other window's. */
