@@ -232,7 +232,7 @@ test('two windows on one job never overwrite each other silently', async ({ page
   await other.getByLabel('Address').fill('https://ternquay.example/second');
   await expect(other.getByRole('alert')).toContainText('Another window saved revision');
   await expect(other.getByLabel('Address')).toHaveValue('https://ternquay.example/second');
-  await other.getByRole('button', { name: 'Put this one on top' }).click();
+  await other.getByRole('button', { name: 'Keep mine' }).click();
   await saved(other);
   await context.close();
   await page.reload();

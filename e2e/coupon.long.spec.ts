@@ -35,7 +35,7 @@ test('a test piece is taken, photographed and read, and becomes a profile', asyn
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toBeHidden();
   const taken = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the file' }).click();
+  await page.getByRole('button', { name: 'Download the file' }).click();
   expect((await taken).suggestedFilename()).toMatch(
     /^test-piece_[a-z0-9]{5}_\d+x60mm_black-anodised-aluminium_.*\.svg$/,
   );

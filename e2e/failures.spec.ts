@@ -187,7 +187,7 @@ test(
     await saved(other);
     await page.reload();
     await expect(note(page)).toHaveValue('mine, and more');
-    await page.getByRole('button', { name: 'Put this one on top' }).click();
+    await page.getByRole('button', { name: 'Keep mine' }).click();
     await saved(page);
     await expect(note(other)).toHaveValue('mine, and more');
   },

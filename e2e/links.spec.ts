@@ -212,7 +212,7 @@ test('a change that is not saved survives a reload, and never overwrites what an
   await page.request.put('/api/links/settings', { data: { keepDays: before.keepDays + 1 } });
   expect(await settings()).toEqual({ ...before, keepDays: before.keepDays + 1 });
   await page.request.put('/api/links/settings', { data: { keepDays: before.keepDays } });
-  await bar.getByRole('button', { name: 'Put this one on top' }).click();
+  await bar.getByRole('button', { name: 'Keep mine' }).click();
   await expect(bar).toBeHidden();
   await expect.poll(target).toBe('https://ternquay.example/mine');
 });

@@ -39,7 +39,7 @@ test('a piece is laid on a sheet, made as large as a count allows, moved, left o
       .filter({ hasText: /mm apart; the gap is 2 mm/ })
       .first(),
   ).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Take the file' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Download the file' })).toBeDisabled();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('alert').filter({ hasText: /apart/ })).toHaveCount(0);
 
@@ -50,7 +50,7 @@ test('a piece is laid on a sheet, made as large as a count allows, moved, left o
   await expect(page.getByRole('button', { name: /Place 1 is left empty/ })).toBeVisible();
 
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the file' }).click();
+  await page.getByRole('button', { name: 'Download the file' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toContain(`${many - 1}-on-a4`);
   expect(readFileSync((await file.path())!, 'utf8')).toContain('width="210mm"');
@@ -91,7 +91,7 @@ test('two windows on one sheet never overwrite each other silently', async ({ pa
   await other.reload();
   // What was not saved is still there to choose.
   await expect(other.getByRole('alert')).toContainText('Another window saved this sheet meanwhile');
-  await other.getByRole('button', { name: 'Take the other one' }).click();
+  await other.getByRole('button', { name: 'Use the other one' }).click();
   await expect(gap(other)).toHaveValue('5');
   await gap(other).fill('9');
   await other.keyboard.press('Tab');

@@ -224,7 +224,7 @@ for (const kind of kinds) {
     expect(await there()).toBe(two);
     await expect(kind.field(page)).toHaveValue(one);
     // Put on top on purpose.
-    await page.getByRole('button', { name: kind.keep ?? 'Put this one on top' }).click();
+    await page.getByRole('button', { name: kind.keep ?? 'Keep mine' }).click();
     await expect.poll(there).toBe(one);
     await remove();
   });

@@ -50,6 +50,7 @@ export const entryPatterns = {
   series: new RegExp(`^series/(${uuid})\\.json$`),
   run: new RegExp(`^runs/(${uuid})\\.json$`),
   link: new RegExp(`^links/(${uuid})\\.json$`),
+  linkSettings: /^link-settings\.json$/,
   unread: /^unread\/([0-9a-f]{64})\.json$/,
   file: /^files\/([0-9a-f]{64})\.(?:svg|png)$/,
 } as const;

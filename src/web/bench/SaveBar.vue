@@ -36,7 +36,7 @@ async function keepAsNew(): Promise<void> {
     </template>
     <template #gone>
       <button type="button" class="action" @click="keepAsNew">Keep it as a new job</button>
-      <RouterLink class="action quiet" to="/">Let it go</RouterLink>
+      <RouterLink class="action quiet" to="/">Discard it</RouterLink>
     </template>
     <template v-if="hasMore" #also>
       <p v-if="bench.draftProblem">{{ bench.draftProblem }}</p>

@@ -113,7 +113,7 @@ async function remove(): Promise<void> {
         :aria-busy="coupon.isTaking.value"
         @click="coupon.download(chosen)"
       >
-        <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Take the file
+        <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> Download the file
       </button>
     </div>
 

@@ -51,7 +51,7 @@ const others = computed(() => {
           :aria-label="run.progress ? doingTexts[run.progress.doing] : 'Waiting'"
         ></progress>
         <span>{{ run.progress ? doingTexts[run.progress.doing] : 'Waiting for its turn' }}{{ left }}</span>
-        <button type="button" class="link" @click="running.giveUp()">Give up</button>
+        <button type="button" class="link" @click="running.giveUp()">Stop</button>
       </p>
       <p class="note">
         {{
@@ -95,7 +95,7 @@ const others = computed(() => {
       </ul>
       <p class="links">
         <button v-if="run.hasFiles" type="button" class="link" @click="running.download()">
-          Take the files again
+          Download the files again
         </button>
         <button
           v-if="run.state === 'given-up' || run.state === 'broken'"

@@ -133,12 +133,12 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
         @click="sheet.download(format, part)"
       >
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" />
-        {{ view.pages.length > 1 ? 'Take the files' : 'Take the file' }}
+        {{ view.pages.length > 1 ? 'Download the files' : 'Download the file' }}
       </button>
       <p v-if="sheet.progress.value" class="note" role="status">
         {{ sheet.progress.value.doing === 'writing' ? 'Writing' : 'Reading the codes back' }},
         {{ Math.round(100 * sheet.progress.value.share) }} %
-        <button type="button" class="link" @click="sheet.giveUp()">Give up</button>
+        <button type="button" class="link" @click="sheet.giveUp()">Cancel</button>
       </p>
       <div v-if="sheet.downloaded.value" data-test="sheet-downloaded" role="status">
         <p v-if="sheet.downloaded.value.wrong.length > 0" class="said">

@@ -30,11 +30,9 @@ const theirs = computed(() => (props.revision ? `revision ${props.revision} of `
     data-test="save-bar"
   >
     <template v-if="state === 'contested'">
-      <p>
-        Another window saved {{ theirs }}this {{ noun }} meanwhile. Nothing is lost yet: which one goes on?
-      </p>
-      <button type="button" class="action" @click="$emit('takeTheirs')">Take the other one</button>
-      <button type="button" class="action" @click="$emit('keepMine')">Put this one on top</button>
+      <p>Another window saved {{ theirs }}this {{ noun }} meanwhile. Both are kept until you choose one.</p>
+      <button type="button" class="action" @click="$emit('takeTheirs')">Use the other one</button>
+      <button type="button" class="action" @click="$emit('keepMine')">Keep mine</button>
       <slot name="contested" />
     </template>
     <template v-else-if="state === 'gone'">
@@ -42,7 +40,7 @@ const theirs = computed(() => (props.revision ? `revision ${props.revision} of `
         This {{ noun }} was deleted elsewhere while it was open here. What you typed is kept in this browser.
       </p>
       <slot name="gone"
-        ><button type="button" class="action quiet" @click="$emit('letGo')">Let it go</button></slot
+        ><button type="button" class="action quiet" @click="$emit('letGo')">Discard it</button></slot
       >
     </template>
     <template v-else-if="isNotSaved">

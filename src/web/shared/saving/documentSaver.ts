@@ -105,7 +105,7 @@ export class DocumentSaver<Document extends object, Saved> implements Saving {
     else if (draft.basedOn === there.tag || draft.basedOn === null) {
       this.basedOn.value = there.tag;
       this.saveSoon();
-    } else this.contest(there, '');
+    } else this.contest(there, 'Another window saved it meanwhile.');
   }
 
   /** It was deleted elsewhere; what is not saved of it can be kept as a new one. */
