@@ -2,7 +2,8 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from './fixtures';
-import { choose, openCopy } from './helpers';
+import { newJob } from '../src/core/job';
+import { addressSeries, choose, openCopy } from './helpers';
 
 async function openSeries(page: Page, copy: string): Promise<void> {
   await openCopy(page, 'Berth 17 plate', copy);
@@ -168,4 +169,22 @@ test('numbers are counted with a check character; what is no table says why', as
   await page.getByRole('button', { name: 'Count them' }).click();
   await expect(page.getByTestId('series-source')).toHaveText('6 numbers, 001 to 006');
   await expect(page.getByRole('alert').filter({ hasText: 'No column sets the message yet' })).toBeVisible();
+});
+
+test('what is being typed stays while a measurement ends', async ({ page }) => {
+  const document = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth' } });
+  const made = await page.request.post('/api/jobs', { data: { document } });
+  const { id } = (await made.json()) as { id: string };
+  const series = addressSeries('berth', ['17', '18'], 'https://ternquay.example/{berth}');
+  await page.request.put(`/api/jobs/${id}/series`, { data: { series }, headers: { 'if-match': '*' } });
+  await page.goto(`/series/${id}`);
+  const tally = page.getByTestId('series-tally');
+  await expect(tally).toContainText('2 to be made');
+  const field = page.getByLabel('address');
+  await field.fill('https://ternquay.example/slip/{berth}');
+  await field.press('Tab');
+  await expect(tally).toHaveText('Measuring…');
+  await field.fill('https://ternquay.example/quay/{berth}');
+  await expect(tally).toContainText('2 to be made');
+  await expect(field).toHaveValue('https://ternquay.example/quay/{berth}');
 });

@@ -55,6 +55,7 @@ const hasMessage = computed(() => settings.value.match.some(({ target }) => targ
 <template>
   <section>
     <h2 class="heading">What a row sets</h2>
+    <!-- Fields are drawn anew only when what they hold is: a measurement that ends meanwhile does not take back what is being typed. -->
     <div class="columns" role="group" aria-label="Columns">
       <button
         v-for="column in rows.columns"
@@ -72,6 +73,7 @@ const hasMessage = computed(() => settings.value.match.some(({ target }) => targ
     <label
       v-for="{ target, name } in targets"
       :key="name"
+      v-memo="[name, textOf(target)]"
       :class="['target', { long: target.on === 'message' || target.on === 'words' }]"
     >
       <span>{{ name }}</span>
