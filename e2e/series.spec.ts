@@ -172,19 +172,19 @@ test('numbers are counted with a check character; what is no table says why', as
 });
 
 test('what is being typed stays while a measurement ends', async ({ page }) => {
-  const document = newJob({ message: { kind: 'web', address: 'https://ternquay.example/berth' } });
+  const document = newJob({ message: { kind: 'web', address: 'https://ternquay.example/pontoon' } });
   const made = await page.request.post('/api/jobs', { data: { document } });
   const { id } = (await made.json()) as { id: string };
-  const series = addressSeries('berth', ['17', '18'], 'https://ternquay.example/{berth}');
+  const series = addressSeries('pontoon', ['A', 'B'], 'https://ternquay.example/pontoon/{pontoon}');
   await page.request.put(`/api/jobs/${id}/series`, { data: { series }, headers: { 'if-match': '*' } });
   await page.goto(`/series/${id}`);
   const tally = page.getByTestId('series-tally');
-  await expect(tally).toContainText('2 to be made');
+  await expect(tally).toHaveText('2 to be made, 0 held back, 0 left out');
   const field = page.getByLabel('address');
-  await field.fill('https://ternquay.example/slip/{berth}');
+  await field.fill('https://ternquay.example/walkway/{pontoon}');
   await field.press('Tab');
   await expect(tally).toHaveText('Measuring…');
-  await field.fill('https://ternquay.example/quay/{berth}');
-  await expect(tally).toContainText('2 to be made');
-  await expect(field).toHaveValue('https://ternquay.example/quay/{berth}');
+  await field.fill('https://ternquay.example/gangway/{pontoon}');
+  await expect(tally).toHaveText('2 to be made, 0 held back, 0 left out');
+  await expect(field).toHaveValue('https://ternquay.example/gangway/{pontoon}');
 });

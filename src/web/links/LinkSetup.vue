@@ -77,6 +77,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
       <label
         ><span>Address under which links are reached</span
         ><input
+          v-memo="[settings.base]"
           :value="settings.base"
           maxlength="300"
           inputmode="url"

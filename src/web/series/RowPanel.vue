@@ -102,7 +102,12 @@ const undo = (): void =>
     </p>
     <details v-if="isTable" class="cells">
       <summary>Cells of this row</summary>
-      <label v-for="(column, index) in rows.columns" :key="column" class="target">
+      <label
+        v-for="(column, index) in rows.columns"
+        :key="column"
+        v-memo="[row, rows.rows[row]?.[index]]"
+        class="target"
+      >
         <span>{{ column }}</span>
         <input
           :value="rows.rows[row]?.[index]"
