@@ -20,7 +20,7 @@ import {
 import { voting, type Reader } from '../src/core/readers';
 import { createLibrary, runJob, emptyLibrary } from '../src/core/run';
 import { proofSetup } from '../src/core/proving';
-import { createPress } from '../src/engine/press';
+import { JobPress } from '../src/engine/press';
 import { sampleLengths, sampleMessage } from './encoders';
 import { quantile } from './timing';
 
@@ -77,7 +77,7 @@ function crowdedJob(): Job {
 /** A key press in the message of one of six codes, beside forty items that stay as they are. */
 export async function crowdedRow(): Promise<PressRow> {
   const library = createLibrary(logoAssets(() => Promise.resolve(null)));
-  const press = createPress(library, () => Promise.reject(new Error('no renderer')));
+  const press = new JobPress(library, () => Promise.reject(new Error('no renderer')));
   const start = crowdedJob();
   const samples: number[] = [];
   for (let key = 0; key < 160; key++) {
@@ -115,7 +115,7 @@ export async function pressRows(): Promise<PressRow[]> {
   const rows: PressRow[] = [];
   for (const { version, showsMarks, budgetMs } of pressCases) {
     const address = sampleMessage(sampleLengths[version]);
-    const press = createPress(emptyLibrary, () => Promise.reject(new Error('no renderer')));
+    const press = new JobPress(emptyLibrary, () => Promise.reject(new Error('no renderer')));
     const samples: number[] = [];
     for (let key = 0; key < 260; key++) {
       const job = plateOf(address.slice(0, -1) + 'abcdefghijklmnopqrstuvwxyz'[key % 26]);

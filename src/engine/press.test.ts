@@ -10,10 +10,10 @@ import { createLibrary, runJob } from '../core/run';
 import { withFirst, withPlacement } from '../testing/findings';
 import { filesOf } from '../testing/files';
 import { promptSeconds } from '../testing/promptly';
-import { createPress } from './press';
+import { JobPress } from './press';
 
 const renderer = () => packageFile('@resvg/resvg-wasm/index_bg.wasm');
-const newPress = () => createPress(createLibrary(logoAssets(() => Promise.resolve(null))), renderer);
+const newPress = () => new JobPress(createLibrary(logoAssets(() => Promise.resolve(null))), renderer);
 const plate = (
   address = 'https://ternquay.example/berth/17',
   material = 'birch-plywood',

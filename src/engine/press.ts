@@ -118,106 +118,158 @@ export interface Press {
 /** After so many states the ways that were found will do; without one it is searched on. */
 const enoughFitRuns = 80;
 
-export function createPress(library: Library, renderer: () => Promise<ArrayBuffer>): Press {
-  let last: KeptRun | undefined;
-  const [fits, presses] = [newestOf(), newestOf()];
-  const run = async (job: Job): Promise<JobResult> => {
-    await library.load(job);
-    const result = runJob(job, last, library);
-    last = keptOf(result);
-    return result;
-  };
-  const runBeside = async (job: Job): Promise<JobResult> => {
-    await library.load(job);
-    return runJob(job, undefined, library, 'none');
-  };
-  const press: Press['press'] = (job, codeId, showsMarks = false) => {
-    const result = runJob(job, last, library, 'none');
-    last = keptOf(result);
+/** Keeps the stages of the job at hand from one question to the next; the newest question of a kind ends the one before. */
+export class JobPress implements Press {
+  readonly ruler = measureMessage;
+  private last: KeptRun | undefined;
+  private readonly fits = newestOf();
+  private readonly presses = newestOf();
+
+  constructor(
+    private readonly library: Library,
+    private readonly renderer: () => Promise<ArrayBuffer>,
+  ) {}
+
+  load(job: Job): Promise<void> {
+    return this.library.load(job);
+  }
+
+  press(job: Job, codeId: string, showsMarks = false): PressView {
+    const result = runJob(job, this.last, this.library, 'none');
+    this.last = keptOf(result);
     return pressView(result, codeId, showsMarks);
-  };
-  return {
-    load: (job) => library.load(job),
-    press,
-    pressAtHand: async (job, codeId, showsMarks) => {
-      if (!library.isAtHand(job)) return null;
-      const isNewest = presses.asIs();
-      const solved = last && (await withSymbolsSolved(last, job, library, () => !isNewest()));
-      if (solved === null) return 'given-up';
-      last = solved;
-      return press(job, codeId, showsMarks);
-    },
-    announce: presses.forget,
-    fixes: async (job) => {
-      const { findings } = withTriedFixes(await run(job), library);
-      return Object.fromEntries(
-        findings.flatMap((finding) =>
-          finding.fixes.length === 0 ? [] : [[findingKey(finding), finding.fixes]],
-        ),
-      );
-    },
-    mend: (job) => mendAll(job, library),
-    fit: async (job, keep, pairs) => {
-      const isNewest = fits.ask();
-      await library.load(job);
-      return makeItFit(job, library, {
-        keep,
-        pairs,
-        isOver: (ways, runs) => !isNewest() || (ways > 0 && runs > enoughFitRuns),
-      });
-    },
-    view: async (job, codeId) => pressView(await runBeside(job), codeId, false),
-    picture: async (job, codeId) => pictureOf(await runBeside(job), codeId),
-    swatches: async (job, codeId) => presetSwatches(await run(job), codeId),
-    ruler: measureMessage,
-    arrangements: async (job, codeId) => {
-      await library.load(job);
-      return arrangements(job, codeId, library);
-    },
-    settle: async (job, itemId) => {
-      const { made } = await runBeside(job);
-      const item = made?.piece.items.find(({ id }) => id === itemId);
-      if (!made || item === undefined) return [];
-      return roomFix({ piece: made.piece, settings: job.piece }, item)?.changes ?? [];
-    },
-    fill: async (job, codeId) => {
-      const { made } = await runBeside(job);
-      return made?.codes.find(({ id }) => id === codeId)?.fill() ?? [];
-    },
-    largestSafeShare: async (job, codeId) => safestShare(await runBeside(job), codeId),
-    logoWays: async (job, codeId) => {
-      await library.load(job);
-      return logoOptions(job, codeId, library).map(({ result, ...option }) => ({
-        ...option,
-        picture: pictureOf(result, codeId),
-      }));
-    },
-    wishes: async (job, codeId) => {
-      const code = (await runBeside(job)).codes.find(({ settings }) => settings.id === codeId);
-      return code === undefined ? null : wishesView(code);
-    },
-    pictureChoices: async (job, codeId) =>
-      (await runBeside(job)).codes.find(({ settings }) => settings.id === codeId)?.picture?.choices() ?? [],
-    palette: async (job, codeId) => {
-      await library.load(job);
-      return libraryPalette(codeOf(job, codeId), library);
-    },
-    outline: (bytes, fileName) => readOutlineFile(bytes, fileName, renderer),
-    bars: async (job, codeId) => {
-      const code = (await runBeside(job)).made?.codes.find(({ id }) => id === codeId);
-      return code === undefined
-        ? null
-        : {
-            distance: code.distanceRanges(),
-            message: code.messageRanges(versionOfLength(job, codeId)),
-            characters: [...writeMessage(codeOf(job, codeId).message)].length,
-          };
-    },
-    whatIf: async (job, codeId, pairs) => {
-      await library.load(job);
-      return whatIf(job, codeId, library, pairs);
-    },
-    around: async (job) => aroundView(await runBeside(job)),
-    ways: async (job) => waysOf(await runBeside(job)),
-  };
+  }
+
+  async pressAtHand(job: Job, codeId: string, showsMarks = false): Promise<PressView | 'given-up' | null> {
+    if (!this.library.isAtHand(job)) return null;
+    const isNewest = this.presses.asIs();
+    const solved = this.last && (await withSymbolsSolved(this.last, job, this.library, () => !isNewest()));
+    if (solved === null) return 'given-up';
+    this.last = solved;
+    return this.press(job, codeId, showsMarks);
+  }
+
+  announce(): void {
+    this.presses.forget();
+  }
+
+  async fixes(job: Job): Promise<TriedFixes> {
+    const { findings } = withTriedFixes(await this.run(job), this.library);
+    return Object.fromEntries(
+      findings.flatMap((finding) =>
+        finding.fixes.length === 0 ? [] : [[findingKey(finding), finding.fixes]],
+      ),
+    );
+  }
+
+  mend(job: Job): Promise<readonly Fix[]> {
+    return mendAll(job, this.library);
+  }
+
+  async fit(job: Job, keep: readonly Kept[], pairs: readonly PairValues[]): Promise<readonly FitCandidate[]> {
+    const isNewest = this.fits.ask();
+    await this.library.load(job);
+    return makeItFit(job, this.library, {
+      keep,
+      pairs,
+      isOver: (ways, runs) => !isNewest() || (ways > 0 && runs > enoughFitRuns),
+    });
+  }
+
+  async view(job: Job, codeId: string): Promise<PressView> {
+    return pressView(await this.runBeside(job), codeId, false);
+  }
+
+  async picture(job: Job, codeId?: string): Promise<PiecePicture> {
+    return pictureOf(await this.runBeside(job), codeId);
+  }
+
+  async swatches(job: Job, codeId: string): Promise<Swatch[]> {
+    return presetSwatches(await this.run(job), codeId);
+  }
+
+  async arrangements(job: Job, codeId: string): Promise<Arrangement[]> {
+    await this.library.load(job);
+    return arrangements(job, codeId, this.library);
+  }
+
+  async settle(job: Job, itemId: string): Promise<readonly Change[]> {
+    const { made } = await this.runBeside(job);
+    const item = made?.piece.items.find(({ id }) => id === itemId);
+    if (!made || item === undefined) return [];
+    return roomFix({ piece: made.piece, settings: job.piece }, item)?.changes ?? [];
+  }
+
+  async fill(job: Job, codeId: string): Promise<readonly Change[]> {
+    const { made } = await this.runBeside(job);
+    return made?.codes.find(({ id }) => id === codeId)?.fill() ?? [];
+  }
+
+  async largestSafeShare(job: Job, codeId: string): Promise<number | null> {
+    return safestShare(await this.runBeside(job), codeId);
+  }
+
+  async logoWays(job: Job, codeId: string): Promise<readonly LogoWayView[]> {
+    await this.library.load(job);
+    return logoOptions(job, codeId, this.library).map(({ result, ...option }) => ({
+      ...option,
+      picture: pictureOf(result, codeId),
+    }));
+  }
+
+  async wishes(job: Job, codeId: string): Promise<WishesView | null> {
+    const code = (await this.runBeside(job)).codes.find(({ settings }) => settings.id === codeId);
+    return code === undefined ? null : wishesView(code);
+  }
+
+  async pictureChoices(job: Job, codeId: string): Promise<readonly PictureChoice[]> {
+    const { codes } = await this.runBeside(job);
+    return codes.find(({ settings }) => settings.id === codeId)?.picture?.choices() ?? [];
+  }
+
+  async palette(job: Job, codeId: string): Promise<string[]> {
+    await this.library.load(job);
+    return libraryPalette(codeOf(job, codeId), this.library);
+  }
+
+  outline(bytes: Uint8Array, fileName: string): Promise<ReadOutline> {
+    return readOutlineFile(bytes, fileName, this.renderer);
+  }
+
+  async bars(job: Job, codeId: string): Promise<OtherBars | null> {
+    const code = (await this.runBeside(job)).made?.codes.find(({ id }) => id === codeId);
+    return code === undefined
+      ? null
+      : {
+          distance: code.distanceRanges(),
+          message: code.messageRanges(versionOfLength(job, codeId)),
+          characters: [...writeMessage(codeOf(job, codeId).message)].length,
+        };
+  }
+
+  async whatIf(job: Job, codeId: string, pairs: readonly PairValues[]): Promise<WhatIfCharts> {
+    await this.library.load(job);
+    return whatIf(job, codeId, this.library, pairs);
+  }
+
+  async around(job: Job): Promise<AroundView | null> {
+    return aroundView(await this.runBeside(job));
+  }
+
+  async ways(job: Job): Promise<MarkingWays | null> {
+    return waysOf(await this.runBeside(job));
+  }
+
+  private async run(job: Job): Promise<JobResult> {
+    await this.library.load(job);
+    const result = runJob(job, this.last, this.library);
+    this.last = keptOf(result);
+    return result;
+  }
+
+  /** Leaves what is kept of the job at hand alone. */
+  private async runBeside(job: Job): Promise<JobResult> {
+    await this.library.load(job);
+    return runJob(job, undefined, this.library, 'none');
+  }
 }

@@ -3,9 +3,9 @@ import { expose } from 'comlink';
 import { createLibrary } from '../core/run';
 import { newJob } from '../core/job';
 import { browserAssets } from './browserAssets';
-import { createPress } from './press';
+import { JobPress } from './press';
 
-const press = createPress(createLibrary(browserAssets), browserAssets.renderer);
+const press = new JobPress(createLibrary(browserAssets), browserAssets.renderer);
 expose(press);
 
 /** Runs that let the engine of the browser compile the stages, so that the first keys are as quick as the later ones. */

@@ -7,11 +7,11 @@ import { createLibrary } from '../core/run';
 import { withFirst } from '../testing/findings';
 import { applyChanges } from '../core/job';
 import { emptyCell, plainCondition, stateOfCell, type Condition } from '../core/proof';
-import { createProver } from './prover';
-import { startHarms, startMap } from './toleranceMap';
+import { PanelProver } from './prover';
+import { startHarms, startMap, type MapShooter } from './toleranceMap';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
-const prover = createProver(loadProofBinaries, library);
+const prover = new PanelProver(loadProofBinaries, library);
 const address = 'https://ternquay.example/berth/17';
 const plate = newJob({
   message: { kind: 'web', address },
@@ -75,7 +75,12 @@ describe('a look', () => {
 });
 
 /** As it answers from its worker. */
-const shooter = { ...prover, callOffMaps: () => Promise.resolve(prover.callOffMaps()) };
+const shooter: MapShooter = {
+  planMap: (...map) => prover.planMap(...map),
+  cell: (...shots) => prover.cell(...shots),
+  harm: (...shots) => prover.harm(...shots),
+  callOffMaps: () => Promise.resolve(prover.callOffMaps()),
+};
 
 describe('a map', () => {
   it('is of the job at hand: shared out among provers it says the same', async () => {

@@ -131,151 +131,224 @@ const mostStudios = 6;
 /** Enough to tell a look that loses a reader from one that does not. */
 const glanceShots = 8;
 
-export function createProver(load: () => Promise<ProofBinaries>, library: Library): Prover {
-  const loaded = loadedOnce<readonly Reader[]>();
-  const [proofRuns, fitRuns, shotRuns, mapRuns, photoRuns] = [
-    newestOf(),
-    newestOf(),
-    newestOf(),
-    newestOf(),
-    newestOf(),
-  ];
-  const setupOf = async (job: Job, revision: number | null): Promise<ProofSetup | null> => {
-    await library.load(job);
-    return proofSetup(job, runJob(job, undefined, library), revision);
-  };
-  const studios = new Map<string, Promise<Studio | null>>();
-  const studioOf = (job: Job, size: number): Promise<Studio | null> => {
+/** Renderer and readers are loaded once; the newest question of a kind ends the one before. */
+export class PanelProver implements Prover {
+  private readonly loaded = loadedOnce<readonly Reader[]>();
+  private readonly proofRuns = newestOf();
+  private readonly fitRuns = newestOf();
+  private readonly shotRuns = newestOf();
+  private readonly mapRuns = newestOf();
+  private readonly photoRuns = newestOf();
+  private readonly studios = new Map<string, Promise<Studio | null>>();
+  /** Which shots of a studio are read while nothing covers the piece. */
+  private readonly unharmed = new WeakMap<Studio, Promise<readonly number[]>>();
+
+  constructor(
+    private readonly load: () => Promise<ProofBinaries>,
+    private readonly library: Library,
+  ) {}
+
+  async warmUp(): Promise<void> {
+    await this.panel();
+  }
+
+  async prove(
+    job: Job,
+    revision: number,
+    numbers: ShotNumbers,
+    tell: (report: ProofReport) => void,
+  ): Promise<ProofReport | null> {
+    const isNewest = this.proofRuns.ask();
+    const setup = await this.setupOf(job, revision);
+    return this.proved(setup, { ...numbers, tell, isStale: () => !isNewest() });
+  }
+
+  async glance(job: Job): Promise<ProofReport | null> {
+    return this.proved(await this.setupOf(job, null), { isEnough: ({ shots }) => shots >= glanceShots });
+  }
+
+  async shoot(
+    job: Job,
+    numbers: ShotNumbers,
+    tell: (report: ProofReport) => void,
+  ): Promise<ProofReport | null> {
+    const isNewest = this.shotRuns.ask();
+    const course = { ...numbers, tell, isStale: () => !isNewest() };
+    const setup = await this.setupOf(job, null);
+    // Readers without a vote are not asked: they take time and change nothing.
+    return setup && proveUntil(setup, await this.voters(), course);
+  }
+
+  callOff(): void {
+    this.shotRuns.forget();
+  }
+
+  async explain(job: Job, report: ProofReport): Promise<Finding | null> {
+    const isNewest = this.shotRuns.ask();
+    await this.library.load(job);
+    const result = runJob(job, undefined, this.library, 'none');
+    const finding = proofFinding(report);
+    if (finding.severity === 'fine' || !isWorseThan(finding, result.findings)) return finding;
+    const causes = await findCauses(result, report, await this.panel(), this.library, () => !isNewest());
+    return causes && proofFinding(report, causes);
+  }
+
+  async fitness(style: Style): Promise<StyleFitness | null> {
+    const [isNewest, isNoProofAsked] = [this.fitRuns.ask(), this.proofRuns.asIs()];
+    const isStale = (): boolean => !isNewest() || !isNoProofAsked();
+    return measureStyleFitness(style, await this.panel(), isStale);
+  }
+
+  async readPicture(frame: Frame): Promise<FoundCode | null> {
+    await this.panel();
+    return readPicture(frame);
+  }
+
+  async planMap(
+    job: Job,
+    kind: MapKind,
+  ): Promise<{ readonly plan: MapPlan; readonly readers: readonly string[] } | null> {
+    const studio = await this.studioOf(job, 1);
+    const readers = (await this.voters()).map(({ name }) => name);
+    return studio && { plan: planMap(studio.setup, kind), readers };
+  }
+
+  async cell(job: Job, cell: Cell, wanted: number): Promise<Cell | null> {
+    const isNewest = this.mapRuns.asIs();
+    const studio = await this.studioOf(job, cell.condition.size);
+    if (studio === null || !isNewest()) return null;
+    return shootCell(studio, await this.voters(), cell, wanted, () => !isNewest());
+  }
+
+  async harm(job: Job, harm: Harm): Promise<Survived | null> {
+    const isNewest = this.mapRuns.asIs();
+    const readers = await this.voters();
+    const studio = await this.studioOf(job, 1);
+    if (studio === null || !isNewest()) return null;
+    const shots = await this.readUnharmed(studio, readers);
+    return surviveHarm(studio, readers, harm, shots, () => !isNewest());
+  }
+
+  callOffMaps(): void {
+    this.mapRuns.forget();
+  }
+
+  async look(job: Job, condition: Condition, which: WhichShot, codeId: string): Promise<Look | null> {
+    const studio = await this.studioOf(job, condition.size);
+    if (studio === null) return null;
+    const readers = await this.panel();
+    return 'number' in which
+      ? lookAt(studio, readers, condition, which.number, codeId)
+      : worstLook(studio, readers, condition, which.worstOf);
+  }
+
+  async grade(job: Job, codeId: string): Promise<SymbolGrade | null> {
+    const studio = await this.studioOf(job, 1);
+    const code = studio?.setup.codes.find(({ id }) => id === codeId) ?? studio?.setup.codes[0];
+    return studio === null || code === undefined
+      ? null
+      : gradeFromFront(studio, code, standardOf(pairOfJob(job)));
+  }
+
+  async checkPhoto(
+    frame: Frame,
+    job: Job | null,
+    tell: (help: Help, done: number, of: number) => void,
+  ): Promise<PhotoCheck> {
+    const isNewest = this.photoRuns.ask();
+    const readers = await this.panel();
+    const meant = job === null ? [] : await this.meantCodesOf(job);
+    return checkPhoto(frame, readers, meant, { tell, isStale: () => !isNewest() });
+  }
+
+  async checkByHand(
+    frame: Frame,
+    job: Job,
+    codeId: string,
+    corners: Corners,
+  ): Promise<Pick<CheckedCode, 'grid' | 'comparison'> | null> {
+    const meant = await this.meantCodesOf(job);
+    const meantCode = meant.find(({ id }) => id === codeId) ?? meant[0];
+    return meantCode === undefined ? null : checkByHand(frame, corners, meantCode);
+  }
+
+  async gradePhoto(
+    frame: Frame,
+    { grid, comparison, reversed }: Parameters<Prover['gradePhoto']>[1],
+    job: Job | null,
+  ): Promise<SymbolGrade | null> {
+    if (grid === null || comparison === null) return null;
+    const picture = brightnessOf(frame);
+    return gradePhoto(
+      reversed ? turnedRound(picture) : picture,
+      gridOfPlaces(grid),
+      comparison.symbol,
+      // A piece of which nobody knows how it was made is graded as print.
+      job === null ? 'ISO/IEC 15415' : standardOf(pairOfJob(job)),
+    );
+  }
+
+  async readCoupon(
+    frame: Frame,
+    coupon: Coupon,
+    tell: (done: number, of: number) => void,
+  ): Promise<CouponReading | null> {
+    const isNewest = this.photoRuns.ask();
+    return readCoupon(frame, coupon, await this.voters(), { tell, isStale: () => !isNewest() });
+  }
+
+  async fixesIn(job: Job, condition: Condition): Promise<readonly Fix[] | null> {
+    const isNewest = this.mapRuns.asIs();
+    await this.library.load(job);
+    return fixesIn(job, condition, await this.voters(), this.library, () => !isNewest());
+  }
+
+  /** All readers, those without a vote among them. */
+  private panel(): Promise<readonly Reader[]> {
+    return this.loaded(() => this.load().then(startProof));
+  }
+
+  private async voters(): Promise<readonly Reader[]> {
+    return voting(await this.panel());
+  }
+
+  private async setupOf(job: Job, revision: number | null): Promise<ProofSetup | null> {
+    await this.library.load(job);
+    return proofSetup(job, runJob(job, undefined, this.library), revision);
+  }
+
+  private async proved(setup: ProofSetup | null, course: ProofCourse): Promise<ProofReport | null> {
+    return setup && proveUntil(setup, await this.panel(), course);
+  }
+
+  private async meantCodesOf(job: Job): Promise<ReturnType<typeof meantCodes>> {
+    await this.library.load(job);
+    return meantCodes(runJob(job, undefined, this.library, 'none'));
+  }
+
+  private studioOf(job: Job, size: number): Promise<Studio | null> {
+    const { studios } = this;
     const key = `${size} ${proofKey(job)}`;
     let studio = studios.get(key);
     if (studio === undefined) {
-      // A renderer that has not been started cannot draw what is photographed.
-      studio = panel()
-        .then(() => setupInSize(job, size, library))
-        .then((setup) => setup && openStudio(setup));
+      studio = this.openedStudio(job, size);
       studio.catch(() => studios.delete(key));
       studios.set(key, studio);
       if (studios.size > mostStudios) studios.delete(studios.keys().next().value!);
     }
     return studio;
-  };
-  const unharmed = new WeakMap<Studio, Promise<readonly number[]>>();
-  const readOf = (studio: Studio, readers: readonly Reader[]): Promise<readonly number[]> => {
-    const known = unharmed.get(studio) ?? readShots(studio, readers);
-    unharmed.set(studio, known);
+  }
+
+  private async openedStudio(job: Job, size: number): Promise<Studio | null> {
+    // A renderer that has not been started cannot draw what is photographed.
+    await this.panel();
+    const setup = await setupInSize(job, size, this.library);
+    return setup && openStudio(setup);
+  }
+
+  private readUnharmed(studio: Studio, readers: readonly Reader[]): Promise<readonly number[]> {
+    const known = this.unharmed.get(studio) ?? readShots(studio, readers);
+    this.unharmed.set(studio, known);
     return known;
-  };
-  const panel = (): Promise<readonly Reader[]> => loaded(() => load().then(startProof));
-  const proved = async (setup: ProofSetup | null, course: ProofCourse): Promise<ProofReport | null> =>
-    setup && proveUntil(setup, await panel(), course);
-  return {
-    warmUp: async () => {
-      await panel();
-    },
-    prove: async (job, revision, numbers, tell) => {
-      const isNewest = proofRuns.ask();
-      return proved(await setupOf(job, revision), { ...numbers, tell, isStale: () => !isNewest() });
-    },
-    glance: async (job) =>
-      proved(await setupOf(job, null), { isEnough: ({ shots }) => shots >= glanceShots }),
-    shoot: async (job, numbers, tell) => {
-      const isNewest = shotRuns.ask();
-      const course = { ...numbers, tell, isStale: () => !isNewest() };
-      const setup = await setupOf(job, null);
-      // What has no vote is not asked: it takes time and changes nothing.
-      return setup && proveUntil(setup, voting(await panel()), course);
-    },
-    callOff: () => {
-      shotRuns.forget();
-    },
-    explain: async (job, report) => {
-      const isNewest = shotRuns.ask();
-      await library.load(job);
-      const result = runJob(job, undefined, library, 'none');
-      const finding = proofFinding(report);
-      if (finding.severity === 'fine' || !isWorseThan(finding, result.findings)) return finding;
-      const causes = await findCauses(result, report, await panel(), library, () => !isNewest());
-      return causes && proofFinding(report, causes);
-    },
-    fitness: async (style) => {
-      const [isNewest, isNoProofAsked] = [fitRuns.ask(), proofRuns.asIs()];
-      const isStale = (): boolean => !isNewest() || !isNoProofAsked();
-      return measureStyleFitness(style, await panel(), isStale);
-    },
-    readPicture: async (frame) => {
-      await panel();
-      return readPicture(frame);
-    },
-    planMap: async (job, kind) => {
-      const studio = await studioOf(job, 1);
-      const readers = voting(await panel()).map(({ name }) => name);
-      return studio && { plan: planMap(studio.setup, kind), readers };
-    },
-    cell: async (job, cell, wanted) => {
-      const isNewest = mapRuns.asIs();
-      const studio = await studioOf(job, cell.condition.size);
-      if (studio === null || !isNewest()) return null;
-      return shootCell(studio, voting(await panel()), cell, wanted, () => !isNewest());
-    },
-    harm: async (job, harm) => {
-      const isNewest = mapRuns.asIs();
-      const readers = voting(await panel());
-      const studio = await studioOf(job, 1);
-      if (studio === null || !isNewest()) return null;
-      const shots = await readOf(studio, readers);
-      return surviveHarm(studio, readers, harm, shots, () => !isNewest());
-    },
-    callOffMaps: () => {
-      mapRuns.forget();
-    },
-    look: async (job, condition, which, codeId) => {
-      const studio = await studioOf(job, condition.size);
-      if (studio === null) return null;
-      const readers = await panel();
-      return 'number' in which
-        ? lookAt(studio, readers, condition, which.number, codeId)
-        : worstLook(studio, readers, condition, which.worstOf);
-    },
-    grade: async (job, codeId) => {
-      const studio = await studioOf(job, 1);
-      const code = studio?.setup.codes.find(({ id }) => id === codeId) ?? studio?.setup.codes[0];
-      return studio === null || code === undefined
-        ? null
-        : gradeFromFront(studio, code, standardOf(pairOfJob(job)));
-    },
-    checkPhoto: async (frame, job, tell) => {
-      const isNewest = photoRuns.ask();
-      const readers = await panel();
-      if (job !== null) await library.load(job);
-      const meant = job === null ? [] : meantCodes(runJob(job, undefined, library, 'none'));
-      return checkPhoto(frame, readers, meant, { tell, isStale: () => !isNewest() });
-    },
-    gradePhoto: async (frame, { grid, comparison, reversed }, job) => {
-      if (grid === null || comparison === null) return null;
-      const picture = brightnessOf(frame);
-      return gradePhoto(
-        reversed ? turnedRound(picture) : picture,
-        gridOfPlaces(grid),
-        comparison.symbol,
-        // What nobody knows the making of is graded as print.
-        job === null ? 'ISO/IEC 15415' : standardOf(pairOfJob(job)),
-      );
-    },
-    readCoupon: async (frame, coupon, tell) => {
-      const isNewest = photoRuns.ask();
-      const readers = voting(await panel());
-      return readCoupon(frame, coupon, readers, { tell, isStale: () => !isNewest() });
-    },
-    checkByHand: async (frame, job, codeId, corners) => {
-      await library.load(job);
-      const meant = meantCodes(runJob(job, undefined, library, 'none'));
-      const meantCode = meant.find(({ id }) => id === codeId) ?? meant[0];
-      return meantCode === undefined ? null : checkByHand(frame, corners, meantCode);
-    },
-    fixesIn: async (job, condition) => {
-      const isNewest = mapRuns.asIs();
-      await library.load(job);
-      return fixesIn(job, condition, voting(await panel()), library, () => !isNewest());
-    },
-  };
+  }
 }

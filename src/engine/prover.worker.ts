@@ -2,6 +2,6 @@
 import { expose } from 'comlink';
 import { createLibrary } from '../core/run';
 import { browserAssets, browserProofBinaries } from './browserAssets';
-import { createProver } from './prover';
+import { PanelProver } from './prover';
 
-expose(createProver(browserProofBinaries, createLibrary(browserAssets)));
+expose(new PanelProver(browserProofBinaries, createLibrary(browserAssets)));

@@ -6,14 +6,18 @@ import { applyChanges, newJob, type Job } from '../core/job';
 import { findPair } from '../content';
 import { createLibrary, runJob } from '../core/run';
 import { inWords, withFirst, withPlacement } from '../testing/findings';
-import { createProver } from './prover';
+import { PanelProver } from './prover';
 import { startQuickProof, type Shooter } from './quickProof';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 /** A prover as in a worker: every answer comes later. */
 function newProver(): Shooter {
-  const { shoot, callOff, explain } = createProver(loadProofBinaries, library);
-  return { shoot, explain, callOff: () => Promise.resolve(callOff()) };
+  const prover = new PanelProver(loadProofBinaries, library);
+  return {
+    shoot: (...shots) => prover.shoot(...shots),
+    explain: (...shown) => prover.explain(...shown),
+    callOff: () => Promise.resolve(prover.callOff()),
+  };
 }
 const sticker = newJob({
   message: { kind: 'web', address: 'https://ternquay.example/berth/17' },

@@ -7,9 +7,9 @@ import { newLogo, type LogoSettings, type LogoWay } from '../core/logo';
 import { createLibrary } from '../core/run';
 import { symbolAnatomy } from '../core/symbol';
 import { withFirst } from '../testing/findings';
-import { createPress } from './press';
+import { JobPress } from './press';
 
-const press = createPress(createLibrary(logoAssets(() => Promise.resolve(null))), () =>
+const press = new JobPress(createLibrary(logoAssets(() => Promise.resolve(null))), () =>
   packageFile('@resvg/resvg-wasm/index_bg.wasm'),
 );
 const drawn = (by: LogoWay, change: Partial<LogoSettings> = {}): Job => {

@@ -12,21 +12,13 @@ import { unreadableOf } from './documentKinds';
 import { fileStore, type FileStore } from './files';
 import { houseStyleStore, type HouseStyleStore } from './houseStyles';
 import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
-import { jobStore, type JobStore } from './jobs';
-import {
-  createLinks,
-  linkStore,
-  linkUses,
-  proxiesOf,
-  visitStore,
-  type DoorSetting,
-  type Links,
-} from './links';
-import { createMeasuring, type Measuring } from './measuring';
+import { JobStore } from './jobs';
+import { linkStore, linkUses, proxiesOf, VisitStore, type DoorSetting, Links } from './links';
+import { Measuring } from './measuring';
 import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
 import { namePatternStore, type NamePatternStore } from './namePatterns';
 import { profileStore, type ProfileStore } from './profiles';
-import { createRuns, runHere, runStore, type RunThreads, type Runs } from './runs';
+import { runHere, Runs, runStore, type RunThreads } from './runs';
 import { shelfStore, type ShelfStore } from './shelf';
 import { unreadStore } from './unread';
 import { workshopHere, type Workshop } from './workshop';
@@ -73,7 +65,7 @@ export function openData(
   const background = new Background(log);
   const folder = dirname(db.name);
   const files = fileStore(db);
-  const measuring = createMeasuring({
+  const measuring = new Measuring({
     workshop,
     files,
     background,
@@ -82,7 +74,7 @@ export function openData(
   });
   const shelf = shelfStore(db, background);
   const uses = linkUses(db);
-  const jobs = jobStore(db, files, measuring.ask, background, shelf, uses);
+  const jobs = new JobStore(db, files, (...revision) => measuring.ask(...revision), background, shelf, uses);
   const stores = {
     jobs,
     shelf,
@@ -103,15 +95,15 @@ export function openData(
     }),
   };
   const unread = unreadStore(db, files);
-  const runs = createRuns(
+  const runs = new Runs(
     runStore(db, files, uses),
     threads,
     { database: db.name, folder: join(folder, 'runs') },
     background,
   );
-  const links = createLinks({
+  const links = new Links({
     store: linkStore(db, uses),
-    visits: visitStore(db, (error) => background.report('Visits of links are not kept yet.', error)),
+    visits: new VisitStore(db, (error) => background.report('Visits of links are not kept yet.', error)),
     uses,
     door,
     logs: { folder, work: workshop.readLog },
@@ -126,7 +118,7 @@ export function openData(
     runs,
     links,
     unreadable: () => [...unreadableOf(db), ...unread.list()],
-    archive: archiveStore(db, { ...stores, runs, links, uses, unread }, workshop, background),
+    archive: archiveStore(db, { ...stores, runs: runs.store, links, uses, unread }, workshop, background),
     measuring,
     workshop,
     background,

@@ -129,7 +129,7 @@ async function steps(): Promise<Step[]> {
     { match: [{ target: { on: 'message', field: 'address' }, text: 'https://ternquay.example/{number}' }] },
   );
   data.series.keep(job, series);
-  const run = data.runs.begin(job, 1, {
+  const run = data.runs.store.begin(job, 1, {
     job: document,
     series,
     sheet,
@@ -137,7 +137,7 @@ async function steps(): Promise<Step[]> {
     again: false,
     contacts: false,
   }).id;
-  data.runs.end(run, 'given-up', null);
+  data.runs.store.end(run, 'given-up', null);
   const check = data.checks.keep(job, goodCheck)!.id;
   const archive = new Uint8Array(await buffer(data.archive.out()));
   const drawing = Buffer.from(

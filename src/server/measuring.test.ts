@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import { newJob, type Job } from '../core/job';
 import type { FileStore } from './files';
 import { Background } from './background';
-import { createMeasuring } from './measuring';
+import { Measuring } from './measuring';
 import { workshopHere } from './workshop';
 
 const job = newJob({ message: { kind: 'text', text: 'Berth 17' } });
@@ -12,32 +12,32 @@ const noFiles = {} as FileStore;
 describe('measuring', () => {
   it('tells every job that was asked for, the newest revision once', async () => {
     const measured: string[] = [];
-    const { ask, settled } = createMeasuring({
+    const measuring = new Measuring({
       workshop: workshopHere,
       files: noFiles,
       background: new Background(),
       keep: (summaries) =>
         measured.push(...summaries.map(({ id, revision, severity }) => `${id} ${revision} ${severity}`)),
     });
-    ask('a', 1, () => job);
-    ask('b', 1, () => null);
-    ask('a', 2, () => job);
-    await settled();
+    measuring.ask('a', 1, () => job);
+    measuring.ask('b', 1, () => null);
+    measuring.ask('a', 2, () => job);
+    await measuring.settled();
     expect(measured).toEqual(['a 2 fine']);
   });
 
   it('keeps many by few writes, and one at once', async () => {
     const writes: number[] = [];
-    const { ask, settled } = createMeasuring({
+    const measuring = new Measuring({
       workshop: { severity: () => Promise.resolve('fine') },
       files: noFiles,
       background: new Background(),
       keep: (summaries) => writes.push(summaries.length),
     });
-    for (let index = 0; index < 60; index++) ask(`job ${index}`, 1, () => job);
-    await settled();
-    ask('one more', 1, () => job);
-    await settled();
+    for (let index = 0; index < 60; index++) measuring.ask(`job ${index}`, 1, () => job);
+    await measuring.settled();
+    measuring.ask('one more', 1, () => job);
+    await measuring.settled();
     expect(writes).toEqual([25, 25, 10, 1]);
   });
 
@@ -59,16 +59,16 @@ describe('measuring', () => {
         return workshopHere.severity(...args);
       },
     };
-    const { ask, settled } = createMeasuring({
+    const measuring = new Measuring({
       workshop: slow,
       files: noFiles,
       background: new Background(),
       keep: (summaries) => measured.push(...summaries.map(({ id }) => id)),
       isOpen: () => isOpen,
     });
-    ask('a', 1, document('a'));
-    ask('b', 1, document('b'));
-    await settled();
+    measuring.ask('a', 1, document('a'));
+    measuring.ask('b', 1, document('b'));
+    await measuring.settled();
     expect([read, measured]).toEqual([['a'], []]);
   });
 });

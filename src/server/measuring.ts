@@ -6,13 +6,6 @@ import type { FileStore } from './files';
 import type { Files } from './tasks';
 import type { Workshop } from './workshop';
 
-export interface Measuring {
-  /** The newest revision of a job, read when its turn comes; an older one that still waits is forgotten. */
-  readonly ask: (id: string, revision: number, document: () => Job | null) => void;
-  /** When everything that was asked for has been measured. */
-  readonly settled: () => Promise<void>;
-}
-
 export interface Measured {
   readonly id: string;
   readonly revision: number;
@@ -36,60 +29,66 @@ const keptTogether = 25;
  * A job that cannot be measured stays “not measured yet”, and the log says why; it is tried again at the next save and at the next start.
  * What was measured is kept as soon as the disk takes it.
  */
-export function createMeasuring({
-  workshop,
-  files,
-  background,
-  keep,
-  isOpen = () => true,
-}: MeasuringTools): Measuring {
-  const waiting = new Map<string, { readonly revision: number; readonly document: () => Job | null }>();
-  const summaries: Measured[] = [];
-  let running: Promise<void> | null = null;
+export class Measuring {
+  private readonly waiting = new Map<
+    string,
+    { readonly revision: number; readonly document: () => Job | null }
+  >();
+  private readonly found: Measured[] = [];
+  private running: Promise<void> | null = null;
 
-  async function run(): Promise<void> {
+  constructor(private readonly tools: MeasuringTools) {}
+
+  /** The newest revision of a job, read when its turn comes; an older one that still waits is forgotten. */
+  ask(id: string, revision: number, document: () => Job | null): void {
+    this.waiting.delete(id);
+    this.waiting.set(id, { revision, document });
+    this.running ??= this.run().finally(() => (this.running = null));
+  }
+
+  /** When everything that was asked for has been measured. */
+  async settled(): Promise<void> {
+    while (this.running !== null) await this.running;
+  }
+
+  private async run(): Promise<void> {
+    const { waiting, found, tools } = this;
     // Whoever saves is answered first.
     await new Promise((resolve) => setImmediate(resolve));
     for (let next = waiting.entries().next(); !next.done; next = waiting.entries().next()) {
-      if (!isOpen()) return waiting.clear();
+      if (!this.isOpen()) return waiting.clear();
       const [id, { revision, document }] = next.value;
       waiting.delete(id);
-      await background.once(`The job ${id} is not measured yet.`, async () => {
-        const read = document();
-        if (read === null) return;
-        summaries.push({ id, revision, severity: await workshop.severity(read, neededFiles(read)) });
+      await tools.background.once(`The job ${id} is not measured yet.`, async () => {
+        const job = document();
+        if (job === null) return;
+        found.push({ id, revision, severity: await tools.workshop.severity(job, this.filesFor(job)) });
       });
-      if (summaries.length >= keptTogether) keepFound();
+      if (found.length >= keptTogether) this.keepFound();
     }
-    keepFound();
+    this.keepFound();
   }
 
   /** The next jobs are measured meanwhile, should the disk not take it yet. */
-  function keepFound(): void {
-    const now = summaries.splice(0);
+  private keepFound(): void {
+    const now = this.found.splice(0);
     if (now.length > 0)
-      void background.untilKept('What was measured of jobs is not kept yet.', () => {
+      void this.tools.background.untilKept('What was measured of jobs is not kept yet.', () => {
         // A server that is being ended closes its database before the last is measured.
-        if (isOpen()) keep(now);
+        if (this.isOpen()) this.tools.keep(now);
       });
   }
 
-  const neededFiles = (document: Job): Files =>
-    Object.fromEntries(
-      filesOfJob(document).flatMap((hash) => {
-        const file = files.find(hash);
+  private isOpen(): boolean {
+    return this.tools.isOpen?.() ?? true;
+  }
+
+  private filesFor(job: Job): Files {
+    return Object.fromEntries(
+      filesOfJob(job).flatMap((hash) => {
+        const file = this.tools.files.find(hash);
         return file === undefined ? [] : [[hash, new Uint8Array(file.bytes)]];
       }),
     );
-
-  return {
-    ask: (id, revision, document) => {
-      waiting.delete(id);
-      waiting.set(id, { revision, document });
-      running ??= run().finally(() => (running = null));
-    },
-    settled: async () => {
-      while (running !== null) await running;
-    },
-  };
+  }
 }

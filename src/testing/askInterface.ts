@@ -113,7 +113,7 @@ export async function filledHouse(data: Data): Promise<House> {
   function newRun(state: 'given-up' | 'made'): string {
     const job = data.jobs.create(plate).id;
     data.series.keep(job, series);
-    const { id } = data.runs.begin(job, 1, {
+    const { id } = data.runs.store.begin(job, 1, {
       job: plate,
       series,
       sheet: null,
@@ -131,8 +131,8 @@ export async function filledHouse(data: Data): Promise<House> {
       place: 0,
       note: '',
     };
-    if (state === 'made') data.runs.piecesOf(id, [piece], 0);
-    data.runs.end(id, state, null);
+    if (state === 'made') data.runs.store.piecesOf(id, [piece], 0);
+    data.runs.store.end(id, state, null);
     return id;
   }
 

@@ -248,8 +248,8 @@ async function fill(): Promise<{ id: string; hash: string }> {
     marks: noMarks,
   });
   const { pieces, ...run } = keptRun(id, hash);
-  data.runs.takeIn(run);
-  data.runs.piecesOf(run.id, pieces, 0);
+  data.runs.store.takeIn(run);
+  data.runs.store.piecesOf(run.id, pieces, 0);
   fillWithLink(data);
   data.pieceShelf.saveStockSize({ name: 'Offcut', widthMm: 50, heightMm: 20, cornerMm: 0 });
   return { id, hash };

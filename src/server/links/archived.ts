@@ -1,7 +1,7 @@
 /** Links for archives, from a database that nobody writes to meanwhile. */
 import type { Db } from '../db/open';
 import { ofToday } from '../documents';
-import { visitStore } from './visits';
+import { VisitStore } from './visits';
 
 export interface ArchivedLinks {
   readonly ids: readonly string[];
@@ -12,7 +12,7 @@ export interface ArchivedLinks {
 }
 
 export function archivedLinks(db: Db): ArchivedLinks {
-  const visits = visitStore(db);
+  const visits = new VisitStore(db);
   const selectRevisions = db.prepare<[string], { number: number; savedAt: string; document: string }>(
     'SELECT number, saved_at AS savedAt, document FROM link_revisions WHERE link_id = ? ORDER BY number',
   );

@@ -1,4 +1,5 @@
 /** Links with what happens to them: the table in memory, the door that is opened on purpose, visits, and logs of other servers. */
+import type { BlockList } from 'node:net';
 import type { Readable } from 'node:stream';
 import { DateTime } from 'luxon';
 import {
@@ -15,8 +16,10 @@ import type {
   ArchivedLink,
   AskLinks,
   AskVisits,
+  CreateLink,
   DoorState,
   LinkPiece,
+  LinkRevision,
   LinkSettings,
   ReadLog,
   Visits,
@@ -30,35 +33,6 @@ import type { KeptLink, LinkStore } from './store';
 import { dayDigests } from './dayDigests';
 import { PublicDoor, type DoorSetting } from './publicDoor';
 import type { VisitStore } from './visits';
-
-export interface Links extends LinkStore {
-  readonly visits: VisitStore;
-  readonly door: () => DoorState;
-  /** Some of the links, the last that was changed first; `total` is how many there are that match. */
-  readonly page: (ask: AskLinks) => { readonly links: readonly KeptLink[]; readonly total: number };
-  /** Names of collections and campaigns that are in use. */
-  readonly groups: () => { readonly collections: string[]; readonly campaigns: string[] };
-  /** Which links and settings of an archive cannot come in, and why. */
-  readonly refusedOf: (coming: ComingLinks) => RefusedLinks;
-  /** Of an archive, where there is no base yet; known after `cameIn`. */
-  readonly takeSettings: (settings: LinkSettings) => void;
-  /** Throws a `Problem` where there is no such link. */
-  readonly visitsOf: (ask: AskVisits) => Visits;
-  /** Jobs and made pieces that hold one of its addresses. */
-  readonly piecesOf: (id: string) => readonly LinkPiece[];
-  /** Resolves with what became of it. */
-  readonly openDoor: () => Promise<DoorState>;
-  readonly closeDoor: () => Promise<void>;
-  /** After a start, where it was open when the server ended. */
-  readonly reopenDoor: () => Promise<DoorState>;
-  /** What a door on this table does with a visit, for tests and for opening one elsewhere. */
-  readonly doorTools: () => DoorTools;
-  /** Counts visits of a log, from where it was read last. */
-  readonly readLog: (log: Readable, options?: LogOptions) => Promise<ReadLog>;
-  /** Forgets visits that are older than the owner keeps them. */
-  readonly forgetOld: (now?: number) => number;
-  readonly close: () => Promise<void>;
-}
 
 export interface ComingLinks {
   readonly links: readonly ArchivedLink[];
@@ -86,121 +60,220 @@ const dayMs = 24 * 3600 * 1000;
 /** Rows of a chart. */
 const mostShares = 40;
 
-export function createLinks({ store, visits, uses, door: setting, logs, background }: LinkTools): Links {
-  const table = new LinkTable();
-  for (const kept of store.list().reverse()) table.learn(kept.id, kept);
-  store.changed((id, kept) => table.learn(id, kept));
-
-  const isFirst = dayDigests(today());
-  let settings = store.settings();
-
-  const doorTools = (): DoorTools => ({
-    linkOf: (key) => table.ofKey(key)?.link,
-    schemes: settings.schemes,
-    report: (error) => background.report('The door could not answer a visit.', error),
-    count: settings.counts ? visits.add : null,
-    isFirst,
-    path: pathOf(settings.base),
-    proxies: setting.proxies,
-  });
+export class Links {
+  readonly visits: VisitStore;
+  /** Counts visits of a log, from where it was read last. */
+  readonly readLog: (log: Readable, options?: LogOptions) => Promise<ReadLog>;
+  private readonly store: LinkStore;
+  private readonly uses: LinkUses;
+  private readonly background: Background;
+  private readonly proxies: BlockList;
+  private readonly table = new LinkTable();
+  private readonly publicDoor: PublicDoor;
+  private readonly isFirst = dayDigests(today());
+  private currentSettings: LinkSettings;
   /** Made anew only where the settings are others. */
-  let made = { of: settings, tools: doorTools() };
-  const toolsNow = (): DoorTools => {
-    if (made.of !== settings) made = { of: settings, tools: doorTools() };
-    return made.tools;
-  };
-  const door = new PublicDoor(setting, toolsNow, (isDoorOpen) => {
-    settings = { ...settings, isDoorOpen };
-    void background.untilKept('Whether the links are open to the public is not kept yet.', () =>
-      store.saveSettings(settings),
-    );
-  });
+  private tools: { readonly of: LinkSettings; readonly tools: DoorTools };
 
-  const pieceOf = (slug: string) => {
-    const names = uses.piecesOf(slug).map(({ name }) => name);
+  constructor({ store, visits, uses, door, logs, background }: LinkTools) {
+    this.store = store;
+    this.visits = visits;
+    this.uses = uses;
+    this.background = background;
+    for (const kept of store.list().reverse()) this.table.learn(kept.id, kept);
+    store.changed((id, kept) => this.table.learn(id, kept));
+    this.proxies = door.proxies;
+    this.currentSettings = store.settings();
+    this.tools = { of: this.currentSettings, tools: this.doorTools() };
+    this.publicDoor = new PublicDoor(
+      door,
+      () => this.toolsNow(),
+      (isOpen) => this.rememberDoor(isOpen),
+    );
+    this.readLog = logReader({
+      visits,
+      ...logs,
+      base: () => this.currentSettings.base,
+      slugs: () => this.table.keys(),
+    });
+  }
+
+  list(): KeptLink[] {
+    return this.table.all();
+  }
+
+  find(id: string): KeptLink | null {
+    return this.table.find(id);
+  }
+
+  /** By any of its addresses. */
+  ofSlug(slug: string): KeptLink | null {
+    return this.table.ofKey(slugKey(slug)) ?? null;
+  }
+
+  /** Some of the links, the last that was changed first; `total` is how many there are that match. */
+  page({ find, from, count }: AskLinks): { readonly links: readonly KeptLink[]; readonly total: number } {
+    const words = find.trim().toLowerCase();
+    const listed = this.table.all().filter(({ id, link }) => words === '' || isNamed(id, link, words));
+    return { links: listed.slice(from, from + count), total: listed.length };
+  }
+
+  /** Names of collections and campaigns that are in use. */
+  groups(): { readonly collections: string[]; readonly campaigns: string[] } {
+    const of = (name: (link: Link) => string): string[] =>
+      [...new Set(this.table.all().map(({ link }) => name(link)))].filter((group) => group !== '').sort();
+    return { collections: of(({ collection }) => collection), campaigns: of(({ campaign }) => campaign) };
+  }
+
+  revisions(id: string): LinkRevision[] {
+    return this.store.revisions(id);
+  }
+
+  /** Throws a `Problem` with a sentence where it cannot be. */
+  create(wish: CreateLink): KeptLink {
+    return this.store.create(wish);
+  }
+
+  /** Throws a `Problem`: 409 with a newer revision, 422 with what is wrong. Sent twice under one `saveId` it is one. */
+  save(id: string, baseRevision: number, link: Link, saveId?: string): KeptLink {
+    return this.store.save(id, baseRevision, link, saveId);
+  }
+
+  /** Left as it is where an address of it stands anywhere: `heldBy` says where, in words. */
+  remove(id: string): ReturnType<LinkStore['remove']> {
+    return this.store.remove(id);
+  }
+
+  settings(): LinkSettings {
+    return this.currentSettings;
+  }
+
+  /** All but whether the door is open: that is `openDoor` and `closeDoor`. */
+  saveSettings(changed: LinkSettings): void {
+    const next = { ...changed, isDoorOpen: this.currentSettings.isDoorOpen };
+    this.store.saveSettings(next);
+    this.currentSettings = next;
+  }
+
+  /** Throws a `Problem` where there is no such link. */
+  visitsOf(ask: AskVisits): Visits {
+    this.visits.flush();
+    const asked = this.table.keysAskedAbout(ask);
+    const { days, hours, slugs: counted, kinds } = this.visits.visits(ask, asked);
+    const shares = (by: Grouping): readonly SharedOut[] =>
+      mostOf(
+        shareOut(counted, by, (slug) => this.table.ofKey(slug)),
+        mostShares,
+      );
+    return {
+      days,
+      hours,
+      kinds,
+      shares: {
+        place: shares('place'),
+        link: shares('link'),
+        collection: shares('collection'),
+        campaign: shares('campaign'),
+        piece: mostOf(
+          sharesBy(counted, ({ slug }) => this.pieceOf(slug)),
+          mostShares,
+        ),
+      },
+    };
+  }
+
+  /** Jobs and made pieces that hold one of its addresses. */
+  piecesOf(id: string): readonly LinkPiece[] {
+    return this.table.keysOf(id).flatMap((slug) => this.uses.piecesOf(slug));
+  }
+
+  /** Which links and settings of an archive cannot come in, and why. */
+  refusedOf({ links: coming, settings: comingSettings }: ComingLinks): RefusedLinks {
+    const hasBase = this.currentSettings.base !== '';
+    const problem = comingSettings === null || hasBase ? null : baseProblem(comingSettings.base);
+    const willBe =
+      comingSettings !== null && !hasBase && problem === null ? comingSettings : this.currentSettings;
+    return { links: this.store.refused(coming, willBe), settings: problem };
+  }
+
+  /** Of an archive, where there is no base yet; known after `cameIn`. */
+  takeSettings(coming: LinkSettings): void {
+    if (this.store.settings().base === '')
+      this.store.saveSettings({ ...coming, isDoorOpen: this.currentSettings.isDoorOpen });
+  }
+
+  /** Left alone where the link is here. Part of a larger change: what comes in is known by `cameIn`. */
+  takeIn(coming: ArchivedLink): boolean {
+    const isIn = this.store.takeIn(coming);
+    if (isIn) this.visits.takeSums(coming.counted);
+    return isIn;
+  }
+
+  cameIn(ids: readonly string[]): void {
+    this.currentSettings = this.store.settings();
+    this.store.cameIn(ids);
+  }
+
+  door(): DoorState {
+    return this.publicDoor.state();
+  }
+
+  /** Resolves with what became of it. */
+  openDoor(): Promise<DoorState> {
+    return this.publicDoor.open();
+  }
+
+  closeDoor(): Promise<void> {
+    return this.publicDoor.close();
+  }
+
+  /** After a start, where it was open when the server ended. */
+  reopenDoor(): Promise<DoorState> {
+    return this.publicDoor.reopen(() => this.currentSettings.isDoorOpen);
+  }
+
+  /** What a door on this table does with a visit, for tests and for opening one elsewhere. */
+  doorTools(): DoorTools {
+    const { base, schemes, counts } = this.currentSettings;
+    return {
+      linkOf: (key) => this.table.ofKey(key)?.link,
+      schemes,
+      report: (error) => this.background.report('The door could not answer a visit.', error),
+      count: counts ? (visit) => this.visits.add(visit) : null,
+      isFirst: this.isFirst,
+      path: pathOf(base),
+      proxies: this.proxies,
+    };
+  }
+
+  /** Forgets visits that are older than the owner keeps them. */
+  forgetOld(now = Date.now()): number {
+    return this.visits.forgetBefore(now - this.currentSettings.keepDays * dayMs);
+  }
+
+  async close(): Promise<void> {
+    await this.publicDoor.end();
+    this.visits.close();
+  }
+
+  private toolsNow(): DoorTools {
+    if (this.tools.of !== this.currentSettings)
+      this.tools = { of: this.currentSettings, tools: this.doorTools() };
+    return this.tools.tools;
+  }
+
+  private rememberDoor(isDoorOpen: boolean): void {
+    this.currentSettings = { ...this.currentSettings, isDoorOpen };
+    void this.background.untilKept('Whether the links are open to the public is not kept yet.', () =>
+      this.store.saveSettings(this.currentSettings),
+    );
+  }
+
+  private pieceOf(slug: string): { key: string; name: string; link: null } {
+    const names = this.uses.piecesOf(slug).map(({ name }) => name);
     const name = names.length === 0 ? 'on no piece of this Binarus' : names.join(', ');
     return { key: name, name, link: null };
-  };
-
-  return {
-    ...store,
-    settings: () => settings,
-    list: () => table.all(),
-    find: (id) => table.find(id),
-    ofSlug: (slug) => table.ofKey(slugKey(slug)) ?? null,
-    page: ({ find, from, count }) => {
-      const words = find.trim().toLowerCase();
-      const listed = table.all().filter(({ id, link }) => words === '' || isNamed(id, link, words));
-      return { links: listed.slice(from, from + count), total: listed.length };
-    },
-    groups: () => {
-      const of = (name: (link: Link) => string): string[] =>
-        [...new Set(table.all().map(({ link }) => name(link)))].filter((group) => group !== '').sort();
-      return { collections: of(({ collection }) => collection), campaigns: of(({ campaign }) => campaign) };
-    },
-    visitsOf: (ask) => {
-      visits.flush();
-      const slugs = table.keysAskedAbout(ask);
-      const { days, hours, slugs: counted, kinds } = visits.visits(ask, slugs);
-      const shares = (by: Grouping): readonly SharedOut[] =>
-        mostOf(
-          shareOut(counted, by, (slug) => table.ofKey(slug)),
-          mostShares,
-        );
-      return {
-        days,
-        hours,
-        kinds,
-        shares: {
-          place: shares('place'),
-          link: shares('link'),
-          collection: shares('collection'),
-          campaign: shares('campaign'),
-          piece: mostOf(
-            sharesBy(counted, ({ slug }) => pieceOf(slug)),
-            mostShares,
-          ),
-        },
-      };
-    },
-    piecesOf: (id) => table.keysOf(id).flatMap((slug) => uses.piecesOf(slug)),
-    refusedOf: ({ links: coming, settings: comingSettings }) => {
-      const problem =
-        comingSettings === null || settings.base !== '' ? null : baseProblem(comingSettings.base);
-      const willBe =
-        comingSettings !== null && settings.base === '' && problem === null ? comingSettings : settings;
-      return { links: store.refused(coming, willBe), settings: problem };
-    },
-    takeSettings: (coming) => {
-      if (store.settings().base === '') store.saveSettings({ ...coming, isDoorOpen: settings.isDoorOpen });
-    },
-    takeIn: (coming) => {
-      const isIn = store.takeIn(coming);
-      if (isIn) visits.takeSums(coming.counted);
-      return isIn;
-    },
-    cameIn: (ids) => {
-      settings = store.settings();
-      store.cameIn(ids);
-    },
-    saveSettings: (changed) => {
-      const next = { ...changed, isDoorOpen: settings.isDoorOpen };
-      store.saveSettings(next);
-      settings = next;
-    },
-    visits,
-    door: () => door.state(),
-    doorTools,
-    openDoor: () => door.open(),
-    closeDoor: () => door.close(),
-    reopenDoor: () => door.reopen(() => settings.isDoorOpen),
-    readLog: logReader({ visits, ...logs, base: () => settings.base, slugs: () => table.keys() }),
-    forgetOld: (now = Date.now()) => visits.forgetBefore(now - settings.keepDays * dayMs),
-    close: async () => {
-      await door.end();
-      visits.close();
-    },
-  };
+  }
 }
 
 const pathOf = (base: string): string => {

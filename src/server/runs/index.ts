@@ -1,5 +1,5 @@
 /** runs: series that are made on the server in threads, and the register of what was made. */
 export { jobRunRoutes, registerRoutes, runRoutes } from './routes';
-export { createRuns, type Runs } from './runs';
+export { Runs } from './runs';
 export { archivedRuns, piecesAtOnce, runStore, type RunStore } from './store';
 export { runHere, runInThreads, type RunThreads } from './threads';

@@ -35,7 +35,7 @@ export function jobRunRoutes({ runs, jobs, series, sheets }: RunData): express.R
   const jobOf = (request: express.Request): string =>
     checked(jobIdSchema, (request.params as { jobId?: string }).jobId);
   routes.get('/', (request, response) => {
-    response.json({ runs: runs.list(jobOf(request)).map(runs.view) });
+    response.json({ runs: runs.list(jobOf(request)) });
   });
   routes.post('/', (request, response) => {
     const jobId = jobOf(request);
@@ -59,7 +59,7 @@ export function runRoutes({ runs }: Pick<RunData, 'runs'>): express.Router {
     return run;
   };
   routes.get('/', (_request, response) => {
-    response.json({ runs: runs.list().map(runs.view) });
+    response.json({ runs: runs.list() });
   });
   routes.get('/:id', (request, response) => {
     response.json(runs.view(runOf(request)));

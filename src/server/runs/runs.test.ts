@@ -266,9 +266,9 @@ describe('a run', () => {
     const { pieces, ...kept } = archivedRunSchema.parse(read(made.id));
     expect(pieces).toMatchObject([{ name: '1', note: 'on the ferry' }]);
     const elsewhere = open(fresh());
-    expect(elsewhere.runs.takeIn(kept)).toBe(true);
-    expect(elsewhere.runs.piecesOf(kept.id, pieces, 0)).toBe(true);
-    expect(elsewhere.runs.takeIn(kept)).toBe(false);
+    expect(elsewhere.runs.store.takeIn(kept)).toBe(true);
+    expect(elsewhere.runs.store.piecesOf(kept.id, pieces, 0)).toBe(true);
+    expect(elsewhere.runs.store.takeIn(kept)).toBe(false);
     expect(elsewhere.runs.register({ find: 'jacket/1' }).pieces).toMatchObject([{ note: 'on the ferry' }]);
     // Its files are not there; they can be made again.
     expect(elsewhere.runs.view(elsewhere.runs.find(made.id)!).hasFiles).toBe(false);

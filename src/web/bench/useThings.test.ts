@@ -6,7 +6,7 @@ import { logoAssets } from '../../node/logoAssets';
 import { newJob, itemsOf, type Job } from '../../core/job';
 import { findPair } from '../../content';
 import { createLibrary } from '../../core/run';
-import { createPress } from '../../engine/press';
+import { JobPress } from '../../engine/press';
 import { enterBrowser, type FakeBrowser } from '../../testing/browser';
 import { useBench } from '../stores/bench';
 import { useStage } from '../stores/stage';
@@ -43,7 +43,7 @@ async function opened(job: Job) {
   setActivePinia(createPinia());
   const bench = useBench();
   await bench.open(id);
-  const press = createPress(createLibrary(logoAssets(() => Promise.resolve(null))), () =>
+  const press = new JobPress(createLibrary(logoAssets(() => Promise.resolve(null))), () =>
     Promise.reject(new Error('no renderer')),
   );
   await press.load(job);
