@@ -42,6 +42,25 @@ const rooms = [
   'production',
 ];
 
+/** Rooms of the server, each of which may use those before it; the files beside them put all together. */
+const serverRooms = [
+  'db',
+  'upkeep',
+  'limited',
+  'documents',
+  'http',
+  'links',
+  'jobs',
+  'runs',
+  'looks',
+  'checks',
+  'archive',
+  'phone',
+  'work',
+  'interface',
+  'start',
+];
+
 /** Folders with a face (`index.ts`): whoever stands outside comes in by it. */
 const faced = [];
 const collect = (folder) => {
@@ -76,6 +95,15 @@ module.exports = {
       to: {
         path: '^src/',
         pathNot: rooms.slice(0, index + 1).map((earlier) => `^src/core/${earlier}/`),
+      },
+    })),
+    ...serverRooms.map((room, index) => ({
+      name: `server-${room}-imports-only-what-comes-before`,
+      severity: 'error',
+      from: { path: `^src/server/${room}/`, ...notTests },
+      to: {
+        path: '^src/server/',
+        pathNot: serverRooms.slice(0, index + 1).map((earlier) => `^src/server/${earlier}/`),
       },
     })),
     {

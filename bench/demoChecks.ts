@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { openData } from '../src/server/data';
 import { fillWithDemo } from '../src/server/demo';
 import { checkPhoto, codeToTell, keptResult } from '../src/core/photo';

@@ -6,9 +6,9 @@ import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { openData } from '../src/server/data';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { runInThreads } from '../src/server/runs';
-import { workshopInProcesses } from '../src/server/workshop';
+import { workshopInProcesses } from '../src/server/work';
 import { beside } from './beside';
 import { jacket, onA4, seriesOf } from './jackets';
 

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { devices, systems } from '../src/core/links';
 import { seededRandom } from '../src/core/numbers';
 import { openData } from '../src/server/data';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { beside } from './beside';
 import { linkCount, slugAt } from './linkTable';
 

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newLink, type Link } from '../src/core/links';
 import { openData } from '../src/server/data';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { doorServer, proxiesOf } from '../src/server/links';
 import { linkCount, slugAt } from './linkTable';
 

@@ -14,7 +14,7 @@ import { plainStyle } from '../src/core/artwork';
 import { newJob, type Job } from '../src/core/job';
 import { sampleLengths, sampleMessage } from './encoders';
 import { openData } from '../src/server/data';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { startServer } from '../src/testing/runningServer';
 import { savedJobSchema, type Run, type SavedJob } from '../src/wire';
 import { beside } from './beside';

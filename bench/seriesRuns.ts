@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { openData } from '../src/server/data';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { runInThreads } from '../src/server/runs';
 import { jacket, onA4, seriesOf, type SeriesFigures } from './jackets';
 

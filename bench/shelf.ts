@@ -1,6 +1,6 @@
 /** The shelf with 10,000 jobs: what a page of it costs, and what a key press in the search does, as the server answers them. */
 import { newJob } from '../src/core/job';
-import { openDatabase } from '../src/server/db/open';
+import { openDatabase } from '../src/server/db';
 import { openData } from '../src/server/data';
 import type { ShelfChoice } from '../src/wire';
 import { quantile } from './timing';

@@ -9,7 +9,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from '../server/app';
 import { openData, type Data } from '../server/data';
-import { openDatabase } from '../server/db/open';
+import { openDatabase } from '../server/db';
 import { manageLinks } from './commands/links';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-cli-links-'));

@@ -1,11 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import { logoAssets } from '../node/logoAssets';
 import { loadProofBinaries } from '../node/proofBinaries';
-import { newJob, type Job } from '../core/job';
+import { newJob, type Job, applyChanges } from '../core/job';
 import { findPair } from '../content';
 import { createLibrary } from '../core/run';
 import { withFirst } from '../testing/findings';
-import { applyChanges } from '../core/job';
 import { emptyCell, plainCondition, stateOfCell, type Condition } from '../core/proof';
 import { PanelProver } from './prover';
 import { startHarms, startMap, type MapShooter } from './toleranceMap';

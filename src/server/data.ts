@@ -3,25 +3,32 @@ import { dirname, join } from 'node:path';
 import type { SeriesDocument } from '../core/series';
 import type { SheetDocument } from '../core/sheet';
 import { documentKinds, type UnreadableDocument } from '../wire';
-import { archiveStore, type ArchiveStore } from './archive/store';
-import { Background, silentLog, type Log } from './background';
-import { checkStore, type CheckStore } from './checks';
-import { couponStore, type CouponStore } from './coupons';
-import { writing, type Db } from './db/open';
-import { unreadableOf } from './documentKinds';
-import { fileStore, type FileStore } from './files';
-import { houseStyleStore, type HouseStyleStore } from './houseStyles';
-import { jobDocumentStore, type JobDocumentStore } from './jobDocuments';
-import { JobStore } from './jobs';
+import { archiveStore, type ArchiveStore } from './archive';
+import { Background, silentLog, type Log } from './upkeep';
+import { checkStore, type CheckStore, couponStore, type CouponStore } from './checks';
+import { writing, type Db } from './db';
+import { unreadableOf, fileStore, type FileStore, unreadStore } from './documents';
+import {
+  houseStyleStore,
+  type HouseStyleStore,
+  pieceShelfStore,
+  type PieceShelfStore,
+  namePatternStore,
+  type NamePatternStore,
+  profileStore,
+  type ProfileStore,
+} from './looks';
+import {
+  jobDocumentStore,
+  type JobDocumentStore,
+  JobStore,
+  Measuring,
+  shelfStore,
+  type ShelfStore,
+} from './jobs';
 import { linkStore, linkUses, proxiesOf, VisitStore, type DoorSetting, Links } from './links';
-import { Measuring } from './measuring';
-import { pieceShelfStore, type PieceShelfStore } from './pieceShelf';
-import { namePatternStore, type NamePatternStore } from './namePatterns';
-import { profileStore, type ProfileStore } from './profiles';
 import { runHere, Runs, runStore, type RunThreads } from './runs';
-import { shelfStore, type ShelfStore } from './shelf';
-import { unreadStore } from './unread';
-import { workshopHere, type Workshop } from './workshop';
+import { workshopHere, type Workshop } from './work';
 
 export interface Data {
   /** Series that are made, and the register of what was. */
@@ -66,7 +73,7 @@ export function openData(
   const folder = dirname(db.name);
   const files = fileStore(db);
   const measuring = new Measuring({
-    workshop,
+    severity: (job, needed) => workshop.severity(job, needed),
     files,
     background,
     keep: (measured) => jobs.measured(measured),
@@ -118,7 +125,12 @@ export function openData(
     runs,
     links,
     unreadable: () => [...unreadableOf(db), ...unread.list()],
-    archive: archiveStore(db, { ...stores, runs: runs.store, links, uses, unread }, workshop, background),
+    archive: archiveStore(
+      db,
+      { ...stores, runs: runs.store, links, uses, unread },
+      (...staging) => workshop.archive(...staging),
+      background,
+    ),
     measuring,
     workshop,
     background,

@@ -21,8 +21,8 @@ import { failingWrites, type FailingWrites } from '../testing/failingDatabase';
 import { goodProof } from '../testing/proofs';
 import { createApp } from './app';
 import { openData, type Data } from './data';
-import { openDatabase, type Db } from './db/open';
-import { workshopHere } from './workshop';
+import { openDatabase, type Db } from './db';
+import { workshopHere } from './work';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-faults-'));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -1,5 +1,5 @@
 /** Thread entry: the tasks of the server, in a child process that watches them. */
 import { answerWork } from './limited';
-import { tasks } from './tasks';
+import { tasks } from './work';
 
 answerWork(tasks);

@@ -7,18 +7,11 @@ import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
-import { copyDaily, restoreCopy } from './backups';
-import { checkData } from './checkData';
-import { openData, type Data } from './data';
-import { dataFolder } from './dataFolder';
-import type { Db } from './db/open';
-import { storageTroubleOf, storageWords } from './db/trouble';
-import { fillWithDemo } from './demo';
-import { installLastResort } from './lastResort';
-import { UnreadableSettings } from './links';
-import { houseAddress, phoneDoor } from './phone';
-import { keepReserve } from './reserve';
 import {
+  copyDaily,
+  restoreCopy,
+  checkData,
+  dataFolder,
   holdFolder,
   linksPortOf,
   openDatabaseIn,
@@ -29,9 +22,14 @@ import {
   StartProblem,
   trustedProxies,
 } from './start';
+import { openData, type Data } from './data';
+import { type Db, storageTroubleOf, storageWords } from './db';
+import { fillWithDemo } from './demo';
+import { installLastResort, keepReserve, SteadyClock } from './upkeep';
+import { UnreadableSettings } from './links';
+import { houseAddress, phoneDoor } from './phone';
 import { runInThreads } from './runs';
-import { SteadyClock } from './steadyClock';
-import { workshopInProcesses } from './workshop';
+import { workshopInProcesses } from './work';
 
 const log = pino({ base: null });
 const hourMs = 3600 * 1000;

@@ -1,11 +1,4 @@
-/** Worker thread of the server: one task after the other. */
-import { tasks, type Tasks } from './tasks';
+/** Thread entry: one part of a run after the other. */
+import { type PartOrder, runPart } from './runs';
 
-/** What is sent to a worker thread. */
-export interface Order {
-  readonly name: keyof Tasks;
-  readonly args: readonly unknown[];
-}
-
-export default ({ name, args }: Order): Promise<unknown> =>
-  (tasks[name] as (...args: readonly unknown[]) => Promise<unknown>)(...args);
+export default ({ order, port }: PartOrder): Promise<unknown> => runPart(order, port);

@@ -1,7 +1,7 @@
 /** `binarus series`: a piece for each row of a table, or for each number; every code read back from the document that was written. */
 import { randomInt } from 'node:crypto';
 import { basename } from 'node:path';
-import type { Job } from '../../core/job';
+import { type Job, titleOf } from '../../core/job';
 import {
   workersHere,
   produceSeries,
@@ -34,7 +34,6 @@ import {
   type Target,
 } from '../../core/series';
 import { layouts, sheetOn, type SheetDocument } from '../../core/sheet';
-import { titleOf } from '../../core/job';
 import { outputFormats } from '../../core/output';
 import { readBounded } from '../../node/readBounded';
 import { UsageError, type Outcome, type Values } from '../command';

@@ -19,9 +19,8 @@ import {
 import { cutRegion, mirrorBox, type Box } from '../geometry';
 import { markedModules, nominalParts, planPiece, type Ink, type OperationSheet } from '../plan';
 import type { StandSettings } from '../piece';
-import type { Library } from '../run';
+import type { Library, JobResult, Made } from '../run';
 import { makeSheetOf } from './makeSheetOf';
-import type { JobResult, Made } from '../run';
 import { nameValues, downloadOf, type DownloadId } from './downloads';
 
 export interface OutputFile {

@@ -3,8 +3,7 @@ import { codeNamer, metricAmount, wordsOf } from '../finding';
 import type { Job } from '../job';
 import type { FileNotes, MakeSheet } from '../output';
 import { markedModules } from '../plan';
-import { quickProofKind, quickProofTitle } from '../run';
-import type { JobResult, Made } from '../run';
+import { quickProofKind, quickProofTitle, type JobResult, type Made } from '../run';
 
 /** What a make sheet says, in the words of whoever stands at the machine. */
 export function makeSheetOf(

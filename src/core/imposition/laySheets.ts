@@ -14,8 +14,7 @@ import {
   type SheetDocument,
 } from '../sheet';
 import type { Typesetter } from '../words';
-import type { Library } from '../run';
-import { runJob, type JobResult, type Made } from '../run';
+import { type Library, runJob, type JobResult, type Made } from '../run';
 import { notesOfPieces, tooNear } from './sheetNotes';
 import { sheetCaption } from './sheetCaption';
 import { marksOn, operationsOf } from './sheetOperations';

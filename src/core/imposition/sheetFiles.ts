@@ -5,9 +5,7 @@ import { rasteriseMarks } from '../readback';
 import type { Reader } from '../readers';
 import type { SheetDocument } from '../sheet';
 import type { LaidSheets, SheetPage, SheetPart } from './sheetPages';
-import type { OutputFile } from '../files';
-import { operationFiles } from '../files';
-import { nameValues } from '../files';
+import { type OutputFile, operationFiles, nameValues } from '../files';
 
 export interface SheetFileRequest {
   readonly format: FormatId;

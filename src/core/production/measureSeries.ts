@@ -4,8 +4,7 @@ import type { Job } from '../job';
 import { holdsBytes, writeMessage } from '../message';
 import { applyRow, namingColumn, rowsOf, type RowJob, type RowProblem, type SeriesDocument } from '../series';
 import { smallestVersions } from '../symbol';
-import type { Library } from '../run';
-import { keptOf, runJob, type KeptRun } from '../run';
+import { type Library, keptOf, runJob, type KeptRun } from '../run';
 
 /** A job, and what becomes of it row by row. */
 export interface SeriesOfJob {

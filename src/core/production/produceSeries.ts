@@ -1,7 +1,6 @@
 /** A series from its table to the files that are handed over: measured, proved, written, and every code read back. */
 import type { Finding } from '../finding';
-import type { RowFile, RowFiles, SeriesWorkers, SeriesWish } from './workers';
-import { stemOf } from './workers';
+import { type RowFile, type RowFiles, type SeriesWorkers, type SeriesWish, stemOf } from './workers';
 import {
   withoutMade,
   withRepeats,

@@ -1,8 +1,6 @@
 /** Where the pieces of a series lie: a page for each, or on sheets as the maker laid them. */
-import type { Library } from '../run';
-import { laySheets } from '../imposition';
-import { runJob, type JobResult } from '../run';
-import { outlineBox } from '../imposition';
+import { type Library, runJob, type JobResult } from '../run';
+import { laySheets, outlineBox } from '../imposition';
 import { sheetStock, type Place, type SheetDocument } from '../sheet';
 import { loadRow, rowJob, type MeasuredSeries, type SeriesOfJob, type SeriesRow } from './measureSeries';
 

@@ -7,12 +7,9 @@ import type { ReadBinary } from '../readback';
 import { voting, type Reader } from '../readers';
 import { firstRowOf, rowsOf } from '../series';
 import type { SheetDocument } from '../sheet';
-import { isLetPass, keptOf, runJob, type KeptRun } from '../run';
-import type { Library } from '../run';
+import { isLetPass, keptOf, runJob, type KeptRun, type Library } from '../run';
 import { makeFiles } from '../files';
-import { proofSetup } from '../proving';
-import { proofFinding } from '../proving';
-import { startReadBack } from '../proving';
+import { proofSetup, proofFinding, startReadBack } from '../proving';
 import { croppedSheet } from '../imposition';
 import {
   loadRow,

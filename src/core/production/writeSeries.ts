@@ -4,11 +4,8 @@ import { shownTitle } from '../job';
 import { loadPdfPages } from '../output';
 import type { OperationSheet } from '../plan';
 import { composeSheet, type Place, type SheetDocument } from '../sheet';
-import type { Library } from '../run';
-import { keptOf, runJob, type JobResult, type KeptRun } from '../run';
-import { loadCaption, sheetCaption } from '../imposition';
-import { inCutOrder, marksOfPage } from '../imposition';
-import { codeBoxAt, croppedSheet } from '../imposition';
+import { type Library, keptOf, runJob, type JobResult, type KeptRun } from '../run';
+import { loadCaption, sheetCaption, inCutOrder, marksOfPage, codeBoxAt, croppedSheet } from '../imposition';
 import { loadRow, rowJob, type MeasuredSeries, type SeriesOfJob, type TellDone } from './measureSeries';
 import type { PageOfRows, PlacedRow, SeriesPages } from './seriesPages';
 

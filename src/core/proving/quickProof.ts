@@ -23,10 +23,8 @@ import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
 import { isDecided, proveUntil, type ProofReport } from '../proof';
 import { voting, type Reader } from '../readers';
-import type { Library } from '../run';
-import { quickProofKind, quickProofTitle } from '../run';
+import { type Library, quickProofKind, quickProofTitle, runJob, type JobResult, type Made } from '../run';
 import { proofSetup } from './proveJob';
-import { runJob, type JobResult, type Made } from '../run';
 
 /** What a proof depends on: jobs with the same text have the same verdict. */
 export const proofKey = ({ codes, piece, making, reading }: Job): string =>

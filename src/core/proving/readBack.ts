@@ -21,8 +21,7 @@ import {
   type ReadSetting,
 } from '../readback';
 import { proofSetup } from './proveJob';
-import type { JobResult } from '../run';
-import type { Library } from '../run';
+import type { JobResult, Library } from '../run';
 import { makeFiles, wrappedOn, type MadeFile } from '../files';
 
 export interface ReadBack {

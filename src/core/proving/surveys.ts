@@ -3,10 +3,9 @@ import type { Fix } from '../finding';
 import { applyChanges, type Job } from '../job';
 import { emptyCell, openStudio, shootCell, stateOfCell, type Condition, type ProofSetup } from '../proof';
 import type { Reader } from '../readers';
-import type { Library } from '../run';
+import { type Library, runJob } from '../run';
 import { proofSetup } from './proveJob';
 import { candidates } from './quickProof';
-import { runJob } from '../run';
 
 /** A code of another size on a piece that grows with it, without what lies beside: how it reads is all that is asked. */
 export function resizedJob(job: Job, size: number): Job {

@@ -5,9 +5,7 @@ import { codeOf, withCode, type CodeSettings, type Job } from '../job';
 import { isDrawnByModules, logoWays, partTones, withWay, type LogoSettings, type LogoWay } from '../logo';
 import { roundUpTo } from '../numbers';
 import { blockLayout } from '../symbol';
-import type { Library } from '../run';
-import { bestChoice } from '../run';
-import { runJob, safestShare, type JobResult } from '../run';
+import { type Library, bestChoice, runJob, safestShare, type JobResult } from '../run';
 
 export interface LogoOption {
   readonly by: LogoWay;

@@ -2,9 +2,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { findPair, pairs } from '../../content';
 import { applyChanges, newJob, type Job } from '../job';
-import { emptyLibrary } from '../run';
+import { emptyLibrary, runJob } from '../run';
 import { keepable, makeItFit, type FitCandidate, type Kept } from './makeFit';
-import { runJob } from '../run';
 
 const long = `https://ternquay.example/${'harbour-office/winter-berths/'.repeat(5)}17`;
 /** A long address on a small plywood tag: no width of the code satisfies the laser and the quiet zone. */

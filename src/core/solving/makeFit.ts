@@ -9,9 +9,8 @@ import { applyChanges, pairOfJob, type Job } from '../job';
 import { breathe } from '../tasks';
 import { slack } from '../numbers';
 import { pairOf, valuesOf, type PairValues } from '../plan';
-import type { Library } from '../run';
+import { type Library, keptOf, runJob, type JobResult, type KeptRun } from '../run';
 import { measureMessage } from './ruler';
-import { keptOf, runJob, type JobResult, type KeptRun } from '../run';
 
 /** What an owner may want to stay as it is. */
 export const keepable = ['size', 'message', 'style', 'distance', 'machine'] as const;

@@ -7,9 +7,8 @@ import { presets } from '../artwork';
 import { worstSeverity } from '../finding';
 import { applyChanges, itemsOf, newJob, type Job } from '../job';
 import { findPair } from '../../content';
-import { createLibrary } from '../run';
+import { createLibrary, runJob } from '../run';
 import { changesOf, mendAll } from './mendAll';
-import { runJob } from '../run';
 
 const library = createLibrary(logoAssets(() => Promise.resolve(null)));
 const plate = newJob({

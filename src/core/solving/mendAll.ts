@@ -1,9 +1,7 @@
 /** One click for everything that is wrong: the fixes that a person would choose one after the other, tried as a whole. */
 import { severityRank, type Change, type Finding, type Fix } from '../finding';
 import { applyChanges, type Job } from '../job';
-import type { Library } from '../run';
-import { runJob, type JobResult } from '../run';
-import { withTriedFixes } from '../run';
+import { type Library, runJob, type JobResult, withTriedFixes } from '../run';
 
 /** More steps than this are no least change. */
 const mostSteps = 6;

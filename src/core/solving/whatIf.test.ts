@@ -4,8 +4,7 @@ import { findPair, pairs } from '../../content';
 import type { Severity } from '../finding';
 import { newJob, withCode, type Job } from '../job';
 import { writeMessage } from '../message';
-import { emptyLibrary } from '../run';
-import { runJob } from '../run';
+import { emptyLibrary, runJob } from '../run';
 import { versionOfLength, whatIf, whatIfs } from './whatIf';
 
 const job = newJob({

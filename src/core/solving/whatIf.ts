@@ -5,8 +5,7 @@ import { applyChanges, codeOf, type Job } from '../job';
 import { holdsBytes, writeMessage } from '../message';
 import { valuesOf, type PairValues } from '../plan';
 import { levels, smallestVersions } from '../symbol';
-import type { Library } from '../run';
-import { keptOf, runJob, type KeptRun } from '../run';
+import { type Library, keptOf, runJob, type KeptRun } from '../run';
 
 export const whatIfs = ['message', 'level', 'machine', 'distance'] as const;
 export type WhatIf = (typeof whatIfs)[number];

@@ -2,7 +2,7 @@
 import { z } from '../../core/schema';
 import type { Job } from '../../core/job';
 import { proofReportSchema } from '../../core/proof';
-import type { UnreadEntry } from '../unread';
+import type { UnreadEntry } from '../documents';
 import {
   type ArchivedLink,
   type ArchivedRun,

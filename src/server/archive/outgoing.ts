@@ -1,6 +1,6 @@
 /** What stands in lists, for an archive: as documents of today, and what this program cannot read as it is kept. */
 import type { DocumentKindId } from '../../wire';
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 import { ofToday } from '../documents';
 
 type Row = Readonly<Record<string, string | number>>;

@@ -1,9 +1,8 @@
 /** All data out and in. An archive is sent as application/zip, which a foreign page cannot do without asking first. */
 import express from 'express';
 import { pipeline } from 'node:stream/promises';
-import type { Data } from '../data';
-import type { LongWorks } from '../longWork';
-import { Problem } from '../problem';
+import { type LongWorks, Problem } from '../http';
+import type { ArchiveStore } from './store';
 import { archiveLimits, inMb } from './format';
 
 const tooLarge = new Problem(
@@ -11,7 +10,7 @@ const tooLarge = new Problem(
   `The archive has more than ${inMb(archiveLimits.archiveBytes)}, the most that is read. Nothing was changed.`,
 );
 
-export function archiveRoutes({ archive }: Pick<Data, 'archive'>, works: LongWorks): express.Router {
+export function archiveRoutes(archive: ArchiveStore, works: LongWorks): express.Router {
   const routes = express.Router();
   routes.get('/', async (_request, response) => {
     response.attachment(`binarus-${new Date().toISOString().slice(0, 10)}.zip`).type('application/zip');

@@ -6,9 +6,9 @@ import Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import { shownTitle } from '../../core/job';
 import { textOfToday } from '../documents';
-import { summaryOf } from '../summary';
-import type { Db } from '../db/open';
-import type { Tell } from '../limited';
+import { summaryOf } from '../jobs';
+import type { Db } from '../db';
+import type { LongWork, Tell } from '../limited';
 import type { ArchivedRun } from '../../wire';
 import type { ReadJob, ReadRest } from './format';
 import { readArchive } from './read';
@@ -31,6 +31,12 @@ export interface Staged extends ReadRest {
   /** Names of the jobs that are here already, revision for revision. */
   readonly same: readonly string[];
 }
+
+/** Done elsewhere: `stageArchive` in a process of its own. */
+export type StageWork = (
+  paths: StagePaths,
+  long: LongWork<ArchiveNote>,
+) => Promise<Staged | { readonly problem: string }>;
 
 /** `spare_id` is for a job whose id has been taken meanwhile; `given_id` is its id in the archive. */
 const tables = `

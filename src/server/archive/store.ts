@@ -5,29 +5,22 @@
 import { dirname } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { ArchivedRun, ImportReport } from '../../wire';
-import { Background } from '../background';
-import { arrivalsOf } from '../db/arrivals';
+import { Background } from '../upkeep';
+import { arrivalsOf, writing, type Db, patiently } from '../db';
 import { oneByOne } from '../../core/tasks';
-import { writing, type Db } from '../db/open';
-import { patiently } from '../db/patience';
-import { WorkStopped } from '../limited';
-import { sweepIncoming, TooLarge, withIncoming } from '../incoming';
-import type { HouseStyleStore } from '../houseStyles';
-import type { CouponStore } from '../coupons';
-import type { NamePatternStore } from '../namePatterns';
-import type { ProfileStore } from '../profiles';
-import type { JobStore } from '../jobs';
-import type { ShelfStore } from '../shelf';
-import type { PieceShelfStore } from '../pieceShelf';
+import { type LongWork, WorkStopped } from '../limited';
+import { sweepIncoming, TooLarge, withIncoming } from '../http';
+import type { HouseStyleStore, NamePatternStore, ProfileStore, PieceShelfStore } from '../looks';
+import type { CouponStore } from '../checks';
+import type { JobStore, ShelfStore, JobDocumentStore } from '../jobs';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
-import type { JobDocumentStore } from '../jobDocuments';
 import type { Links, LinkUses } from '../links';
-import type { UnreadStore } from '../unread';
+import type { UnreadStore } from '../documents';
 import { piecesAtOnce, type RunStore } from '../runs';
-import type { LongWork, Workshop } from '../workshop';
+
 import { archiveLimits, entryNames, inMb, type ReadRest } from './format';
-import type { ArchiveNote, Staged } from './stage';
+import type { ArchiveNote, Staged, StageWork } from './stage';
 import { writeArchive } from './write';
 
 export interface ArchiveStore {
@@ -103,7 +96,7 @@ export function archiveStore(
     uses,
     unread,
   }: Stores,
-  workshop: Workshop,
+  stageInProcess: StageWork,
   background: Background = new Background(),
 ): ArchiveStore {
   const folder = dirname(db.name);
@@ -380,7 +373,7 @@ export function archiveStore(
           { stream: archive, kind: 'zip', mostBytes: archiveLimits.archiveBytes },
           async (zip) => {
             const stage = zip.replace(/zip$/, 'sqlite');
-            const staged = await workshop.archive({ archive: zip, here: db.name, stage }, long);
+            const staged = await stageInProcess({ archive: zip, here: db.name, stage }, long);
             if ('problem' in staged) return staged;
             return inTurn(() => bringIn(stage, staged, dry, long));
           },

@@ -1,7 +1,7 @@
 /** What of an archive this program cannot read: kept as it stands there, for one that can. */
 import { z } from '../../core/schema';
 import type { DocumentKindId } from '../../wire';
-import type { UnreadEntry } from '../unread';
+import type { UnreadEntry } from '../documents';
 import { Rejection, type Entries } from './entries';
 import { archiveLimits, entryNames, entryPatterns } from './format';
 

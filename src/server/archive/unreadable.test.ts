@@ -10,7 +10,7 @@ import { newJob, plainLook } from '../../core/job';
 import { newSeries, type SeriesDocument } from '../../core/series';
 import { sheetOn, stocks, type SheetDocument } from '../../core/sheet';
 import { openData, type Data } from '../data';
-import { openDatabase, type Db } from '../db/open';
+import { openDatabase, type Db } from '../db';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-unreadable-'));
 afterAll(() => rmSync(folder, { recursive: true }));

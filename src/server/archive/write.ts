@@ -4,11 +4,10 @@ import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { ProofReport } from '../../core/proof';
 import type { Place } from '../../wire';
-import type { Db } from '../db/open';
+import { type Db, isSeen } from '../db';
 import { archivedLinks } from '../links';
-import { isSeen } from '../db/arrivals';
 import { archivedRuns } from '../runs';
-import { outgoingUnread } from '../unread';
+import { outgoingUnread } from '../documents';
 import { outgoingLists, outgoingSeries } from './outgoing';
 import { archiveHead, entryNames, type ArchivedFile, type ArchivedJob } from './format';
 

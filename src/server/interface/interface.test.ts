@@ -9,9 +9,9 @@ import { pino } from 'pino';
 import { conditionOf, fuzzedRequests, filledHouse, type House } from '../../testing/askInterface';
 import { createApp } from '../app';
 import { openData, type Data } from '../data';
-import { openDatabase, type Db } from '../db/open';
+import { openDatabase, type Db } from '../db';
 import { phoneDoor } from '../phone';
-import { workshopHere } from '../workshop';
+import { workshopHere } from '../work';
 import { interfaceDocument, operations } from './index';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-interface-'));
@@ -45,16 +45,16 @@ afterAll(async () => {
 
 /** Files of routes with where they are mounted. */
 const mounts: Readonly<Record<string, readonly string[]>> = {
-  '': ['app.ts'],
+  '': ['app.ts', 'jobs/routes.ts'],
   '/api': ['interface/routes.ts'],
-  '/api/work': ['longWork.ts'],
+  '/api/work': ['http/longWork.ts'],
   '/api/archive': ['archive/routes.ts'],
-  '/api/piece-shelf': ['pieceShelf.ts'],
-  '/api/name-patterns': ['namePatterns.ts'],
-  '/api/profiles': ['profiles.ts'],
+  '/api/piece-shelf': ['looks/pieceShelf.ts'],
+  '/api/name-patterns': ['looks/namePatterns.ts'],
+  '/api/profiles': ['looks/profiles.ts'],
   '/api/phone': ['phone/routes.ts'],
-  '/api/coupons': ['coupons.ts'],
-  '/api/jobs/{jobId}/checks': ['checks.ts'],
+  '/api/coupons': ['checks/coupons.ts'],
+  '/api/jobs/{jobId}/checks': ['checks/checks.ts'],
 };
 
 /** Routes as they stand in the code. */
@@ -76,9 +76,9 @@ describe('the description', () => {
     expect(runs.match(/routes\.(get|post|put|delete)\(/g)).toHaveLength(12);
     const links = readFileSync('src/server/links/routes.ts', 'utf8');
     expect(links.match(/routes\.(get|post|put|delete)\(/g)).toHaveLength(18);
-    const looks = readFileSync('src/server/lookRoutes.ts', 'utf8');
+    const looks = readFileSync('src/server/looks/routes.ts', 'utf8');
     expect(looks.match(/routes\.(get|post|put|delete)\(/g)).toHaveLength(8);
-    const documents = readFileSync('src/server/jobDocuments.ts', 'utf8');
+    const documents = readFileSync('src/server/jobs/jobDocuments.ts', 'utf8');
     expect(documents.match(/routes\.(get|post|put|delete)\(/g)).toHaveLength(3);
     const counted = [
       '/api/runs',

@@ -3,5 +3,6 @@
  * ends nothing: a slow or busy machine gives the same verdict as a fast one, only later.
  */
 export { type Asked, LimitedProcess } from './limitedProcess';
+export type { LongWork } from './messages';
 export { OutOfMemory, TooMuchWork, WorkStopped } from './problems';
 export { answerWork, type Tell, type WorkFunctions } from './workThread';

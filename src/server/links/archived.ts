@@ -1,5 +1,5 @@
 /** Links for archives, from a database that nobody writes to meanwhile. */
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 import { ofToday } from '../documents';
 import { VisitStore } from './visits';
 

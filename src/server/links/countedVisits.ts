@@ -2,7 +2,7 @@
 import { DateTime } from 'luxon';
 import { sharesBy, type Who } from '../../core/links';
 import type { AskVisits, CountedSums, Visits } from '../../wire';
-import type { Db } from '../db/open';
+import type { Db } from '../db';
 
 export type CountedHour = CountedSums['hours'][number];
 export type CountedDay = CountedSums['days'][number];

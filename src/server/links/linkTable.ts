@@ -1,7 +1,7 @@
 /** All links in memory, by their ids and by every slug that leads to them: a visit asks no database. */
 import { slugKey } from '../../core/links';
 import type { AskVisits } from '../../wire';
-import { Problem } from '../problem';
+import { Problem } from '../http';
 import type { KeptLink } from './store';
 
 export class LinkTable {

@@ -12,7 +12,7 @@ import { gzipSync } from 'node:zlib';
 import { newJob } from '../../core/job';
 import { simulatedPublic, visitorOf } from '../../core/links';
 import { openData, type Data } from '../data';
-import { openDatabase, type Db } from '../db/open';
+import { openDatabase, type Db } from '../db';
 import { doorServer, proxiesOf, type DoorTools } from './index';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-links-'));

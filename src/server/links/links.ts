@@ -24,7 +24,7 @@ import type {
   ReadLog,
   Visits,
 } from '../../wire';
-import type { Background } from '../background';
+import type { Background } from '../upkeep';
 import type { DoorTools } from './door';
 import { LinkTable } from './linkTable';
 import { logReader, type LogOptions, type LogWork } from './logs';

@@ -2,9 +2,8 @@
 import type { Readable } from 'node:stream';
 import { oneByOne } from '../../core/tasks';
 import type { ReadLog } from '../../wire';
-import { patiently } from '../db/patience';
-import { TooLarge, withIncoming } from '../incoming';
-import { Problem } from '../problem';
+import { patiently } from '../db';
+import { TooLarge, withIncoming, Problem } from '../http';
 import type { LogPart, LogPaths } from './readLog';
 import type { VisitStore } from './visits';
 

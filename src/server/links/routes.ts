@@ -15,8 +15,7 @@ import {
   tryLinkSchema,
   type SavedLink,
 } from '../../wire';
-import type { LongWorks } from '../longWork';
-import { checked, Problem } from '../problem';
+import { type LongWorks, checked, Problem } from '../http';
 import { askAddress } from './asking';
 import type { KeptLink } from './store';
 import type { Links } from './links';

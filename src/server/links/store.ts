@@ -20,9 +20,9 @@ import {
   type LinkSettings,
   type SavedLink,
 } from '../../wire';
-import { writing, type Db } from '../db/open';
-import { Problem } from '../problem';
-import { outcomeOf } from '../saves';
+import { writing, type Db } from '../db';
+import { Problem } from '../http';
+import { outcomeOf } from '../documents';
 import { linkUses, type LinkUses } from './uses';
 
 export type KeptLink = Omit<SavedLink, 'visits'>;

@@ -7,7 +7,7 @@ import { newJob, type Job } from '../../core/job';
 import { clearAlphabet } from '../../core/numbers';
 import { newSeries, type SeriesDocument } from '../../core/series';
 import { openData, type Data } from '../data';
-import { openDatabase, type Db } from '../db/open';
+import { openDatabase, type Db } from '../db';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-uses-'));
 afterAll(() => rmSync(folder, { recursive: true }));

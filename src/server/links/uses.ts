@@ -3,8 +3,7 @@ import { z } from '../../core/schema';
 import { hostIn, slugsIn, textsIn } from '../../core/links';
 import { seriesDocumentSchema, textsOfRows } from '../../core/series';
 import type { LinkPiece } from '../../wire';
-import { isSeen } from '../db/arrivals';
-import type { Db } from '../db/open';
+import { isSeen, type Db } from '../db';
 
 /** What can hold an address, and by what each is known. */
 type Owner = 'revision' | 'template' | 'sheet' | 'series' | 'run';

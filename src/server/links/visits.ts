@@ -1,7 +1,7 @@
 /** Visits: gathered for a moment, then kept together with their sums by the hour; nothing that leads to a person is. */
 import { slugKey, type Visitor } from '../../core/links';
 import type { AskVisits, CountedSums } from '../../wire';
-import { writing, type Db } from '../db/open';
+import { writing, type Db } from '../db';
 import {
   allLinks,
   hourMs,

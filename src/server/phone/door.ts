@@ -7,7 +7,7 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { isIPv4, type AddressInfo } from 'node:net';
 import { networkInterfaces } from 'node:os';
 import { oneByOne } from '../../core/tasks';
-import { Problem } from '../problem';
+import { Problem } from '../http';
 import { phonePage, phonePolicy } from './page';
 
 export interface PhonePicture {

@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import { phoneStateSchema, type PhoneState } from '../../wire';
 import { createApp } from '../app';
 import { openData } from '../data';
-import { openDatabase } from '../db/open';
+import { openDatabase } from '../db';
 import { phoneDoor } from '.';
 
 const db = openDatabase(':memory:');

@@ -1,7 +1,7 @@
 /** The bench's side of the way from the phone: open it, look what came, close it. */
 import express from 'express';
 import { phonePictureIdSchema, type PhoneState } from '../../wire';
-import { checked, Problem } from '../problem';
+import { checked, Problem } from '../http';
 import type { PhoneDoor } from './door';
 
 export function phoneRoutes(door: PhoneDoor): express.Router {

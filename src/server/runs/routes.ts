@@ -13,9 +13,8 @@ import {
 } from '../../wire';
 import type { SeriesDocument } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
-import type { JobDocumentStore } from '../jobDocuments';
-import type { JobStore } from '../jobs';
-import { checked, Problem } from '../problem';
+import type { JobDocumentStore, JobStore } from '../jobs';
+import { checked, Problem } from '../http';
 import type { Runs } from './runs';
 import { wishAgain } from './wish';
 

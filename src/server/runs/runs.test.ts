@@ -12,8 +12,8 @@ import { newSeries, type SeriesDocument } from '../../core/series';
 import { sheetOn, stocks } from '../../core/sheet';
 import { archivedRunSchema, type Run, type RunWish } from '../../wire';
 import { openData, type Data } from '../data';
-import { openDatabase, type Db } from '../db/open';
-import type { RunPart } from '../runTask';
+import { openDatabase, type Db } from '../db';
+import type { RunPart } from './task';
 import { archivedRuns } from './store';
 import { runHere, type RunThreads } from './threads';
 

@@ -2,8 +2,8 @@
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AskRegister, MadeBefore, Register, Run, RunWish } from '../../wire';
-import type { Background } from '../background';
-import { packedName } from '../runTask';
+import type { Background } from '../upkeep';
+import { packedName } from './task';
 import { RunQueue, type RunPlaces } from './queue';
 import type { KeptRun, RunStore } from './store';
 import type { RunThreads } from './threads';

@@ -15,9 +15,8 @@ import {
   type RunState,
   type RunWish,
 } from '../../wire';
-import { isSeen } from '../db/arrivals';
-import { writing, type Db } from '../db/open';
-import type { FileStore } from '../files';
+import { isSeen, writing, type Db } from '../db';
+import type { FileStore } from '../documents';
 import { linkUses, type LinkUses } from '../links';
 import { filesOfWish } from './wish';
 

@@ -1,6 +1,6 @@
 /** The parts of a run, each done by whichever thread is free. */
 import type { SeriesWorkers } from '../../core/production';
-import type { RunOrder, RunPart } from '../runTask';
+import type { RunOrder, RunPart } from './task';
 import type { RunThreads } from './threads';
 
 export interface ThreadWorkers extends SeriesWorkers<string> {

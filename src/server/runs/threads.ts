@@ -2,8 +2,7 @@
 import Piscina from 'piscina';
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
-import type { Order } from '../worker';
-import { runPart, type RunOrder } from '../runTask';
+import { runPart, type PartOrder, type RunOrder } from './task';
 
 export interface RunThreads {
   readonly count: number;
@@ -46,9 +45,8 @@ export function runInThreads(file: string): RunThreads {
       const { port1: mine, port2: theirs } = new MessageChannel();
       mine.on('message', tell);
       mine.unref();
-      const task: Order = { name: 'runPart', args: [order, theirs] };
       try {
-        return await threads.run(task, {
+        return await threads.run({ order, port: theirs } satisfies PartOrder, {
           signal,
           transferList: [theirs],
         });

@@ -1,6 +1,5 @@
 /** What a sheet begins with: what the machine of a job takes. */
-import type { Job } from '../../core/job';
-import { pairOfJob } from '../../core/job';
+import { type Job, pairOfJob } from '../../core/job';
 import { machineKinds } from '../../core/plan';
 import {
   evenMargin,
