@@ -15,10 +15,6 @@ import type { Job } from '../../core/job';
 import type { SeriesForm } from '../../core/production';
 import {
   firstRowOf,
-  matchByName,
-  newSeries,
-  pictureKey,
-  pictureLimit,
   readPasted,
   rowsOf,
   seriesNumbers,
@@ -35,7 +31,7 @@ import {
   tableLimits,
 } from '../../core/series';
 import type { SheetDocument } from '../../core/sheet';
-import { Stopped, type SeriesView } from '../../engine';
+import type { SeriesView } from '../../engine';
 import type { MadeBefore } from '../../wire';
 import { fetchJob } from '../shared/api';
 import { useEngine } from '../shared/engine';
@@ -47,6 +43,9 @@ import type { Saving } from '../shared/saving/saving';
 import { useSavedDocument, withReload } from '../shared/saving/useSavedDocument';
 import { uploadFile } from '../shared/uploads';
 import { useRun, type RunAtHand } from '../shared/useRun';
+import { PictureUploads } from './pictureUploads';
+import { withCell, withFix, withoutPictures, withPicture, withRowLeftOut, withSource } from './seriesEdits';
+import { SeriesMeasuring } from './seriesMeasuring';
 
 /** What was found out of a file, with its bytes: it can be read another way. */
 export interface ReadFile extends Pick<Table, 'encoding' | 'separator' | 'notes'> {
@@ -75,8 +74,6 @@ export interface SeriesAtHand {
   /** Rows whose message stands on a piece already, with the last run that made it. */
   readonly madeBefore: ShallowRef<ReadonlyMap<number, MadeBefore>>;
   readonly row: Ref<number>;
-  /** Share of the rows that are measured; null where nothing is under way. */
-  readonly measuring: ShallowRef<number | null>;
   readonly isSaved: Ref<boolean>;
   readonly saving: Saving;
   readonly openFile: (file: File) => Promise<void>;
@@ -102,6 +99,10 @@ export interface SeriesAtHand {
 
 /** Numbers that nobody can foretell. */
 const random = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32;
+/** Without what Vue adds to it: workers and documents take plain values. */
+const plain = <Value>(value: Value): Value => JSON.parse(JSON.stringify(value)) as Value;
+/** After the last change the rows are measured. */
+const pauseMs = 350;
 
 export function useSeries(jobId: string): SeriesAtHand {
   const { problem, attempt } = useAttempt();
@@ -110,102 +111,46 @@ export function useSeries(jobId: string): SeriesAtHand {
   const sheet = shallowRef<SheetDocument | null>(null);
   const { saver, document, isSaved, saving, open } = useSavedDocument(savedSeries);
   const read = shallowRef<ReadFile | null>(null);
-  const view = shallowRef<SeriesView | null>(null);
-  const madeBefore = shallowRef<ReadonlyMap<number, MadeBefore>>(new Map());
   const row = ref(0);
-  const measuring = shallowRef<number | null>(null);
-  const bringing = shallowRef<{ readonly done: number; readonly of: number } | null>(null);
   const rows = computed(() => (document.value === null ? null : rowsOf(document.value)));
-  const running = useRun(attempt, () => void attempt(lookUp));
-  let works = 0;
-  const plain = <Own>(value: Own): Own => JSON.parse(JSON.stringify(value)) as Own;
-
-  /** What is under way is of no use any more: the worker is ended and begins anew. */
-  function callOff(): void {
-    works++;
-    if (measuring.value === null) return;
-    measuring.value = null;
-    useEngine().maker.stop();
-  }
-
-  /** After the last change. */
-  const { start: measureSoon } = useTimeoutFn(() => attempt(measure), 350, { immediate: false });
-
-  /** Null when it was called off. */
-  async function measured(of: Job, series: SeriesDocument): Promise<SeriesView | null> {
-    const mine = ++works;
-    measuring.value = 0;
-    const share = (done: number): void => {
-      if (mine === works) measuring.value = done;
-    };
-    try {
-      const measuredView = await useEngine().maker.measureSeries(
-        structuredClone(toRaw(of)),
-        plain(series),
-        share,
-      );
-      return mine === works ? measuredView : null;
-    } catch (error) {
-      if (error instanceof Stopped || mine !== works) return null;
-      throw error;
-    } finally {
-      if (mine === works) measuring.value = null;
-    }
-  }
+  const measuring = new SeriesMeasuring(() => useEngine().maker, fetchMadeBefore);
+  const running = useRun(attempt, () => void attempt(() => measuring.lookUpMadeBefore()));
+  const uploads = new PictureUploads({
+    unpack: (bytes) => useEngine().maker.unpackPictures(bytes),
+    upload: uploadFile,
+    keep: (picture) => {
+      const series = document.value;
+      if (series !== null) saver.value?.edit(withPicture(series, picture));
+      return series !== null;
+    },
+  });
 
   async function measure(): Promise<void> {
-    const [own, of] = [document.value, job.value];
-    if (own === null || of === null) return;
-    const shown = await measured(of, own);
-    if (shown === null || document.value !== own) return;
-    view.value = shown;
-    await lookUp();
+    const [series, of] = [document.value, job.value];
+    if (series === null || of === null) return;
+    await measuring.measure(structuredClone(toRaw(of)), plain(series), () => document.value === series);
   }
-
-  /** Which of the rows were made before. */
-  async function lookUp(): Promise<void> {
-    const shown = view.value;
-    if (shown === null) return;
-    const asked = shown.rows.flatMap(({ state, payload }, row) =>
-      state === 'made' ? [{ own: row, payload }] : [],
-    );
-    const made = await fetchMadeBefore(asked.map(({ payload }) => payload));
-    if (view.value === shown) madeBefore.value = new Map(made.map((one) => [asked[one.index]!.own, one]));
-  }
+  const { start: measureSoon } = useTimeoutFn(() => attempt(measure), pauseMs, { immediate: false });
 
   function set(next: SeriesDocument): void {
-    callOff();
-    view.value = null;
-    madeBefore.value = new Map();
+    measuring.forget();
     problem.value = '';
     row.value = Math.min(row.value, rowsOf(next).rows.length - 1);
     saver.value?.edit(next);
     measureSoon();
   }
-
-  /** What was matched stays where its columns are there; the rest follows from names. */
-  function begin(source: SeriesSource): void {
-    const of = job.value;
-    if (of === null) return;
-    const before = document.value;
-    const { columns } = rowsOf({ source });
-    const isThere = ({ text }: Match[number]): boolean =>
-      [...text.matchAll(/\{([^{}]+)\}/g)].every(([, column]) => columns.includes(column!));
-    const matched = before?.match.filter(isThere) ?? [];
-    row.value = 0;
-    set(
-      newSeries(source, {
-        match: matched.length > 0 ? matched : matchByName(of, columns),
-        // What was changed for all rows stays; what was said of one belongs to the table before.
-        fixes: before?.fixes.filter((fix) => fix.row === null) ?? [],
-        pictures: before?.pictures ?? [],
-        oneLook: before?.oneLook ?? true,
-        onSheet: before?.onSheet ?? sheet.value !== null,
-      }),
-    );
+  /** Nothing where there is no series yet. */
+  function edit(change: (series: SeriesDocument) => SeriesDocument): void {
+    if (document.value !== null) set(change(document.value));
   }
 
-  function takeTable(name: string, bytes: Uint8Array | null, found: ReadTable): void {
+  function begin(source: SeriesSource): void {
+    if (job.value === null) return;
+    row.value = 0;
+    set(withSource(document.value, source, job.value, sheet.value !== null));
+  }
+
+  function beginWithTable(name: string, bytes: Uint8Array | null, found: ReadTable): void {
     if ('problem' in found) {
       problem.value = found.problem;
       return;
@@ -225,42 +170,17 @@ export function useSeries(jobId: string): SeriesAtHand {
     read.value = { ...table, name, bytes };
     begin(parsed.data);
   }
-  const takeBytes = async (name: string, bytes: Uint8Array, setting: ReadSetting): Promise<void> =>
-    takeTable(name, isSpreadsheet(bytes) ? null : bytes, await useEngine().maker.readTable(bytes, setting));
+  async function readBytes(name: string, bytes: Uint8Array, setting: ReadSetting): Promise<void> {
+    const table = await useEngine().maker.readTable(bytes, setting);
+    beginWithTable(name, isSpreadsheet(bytes) ? null : bytes, table);
+  }
 
   async function addPictures(files: readonly File[]): Promise<void> {
-    const single: File[] = [];
-    for (const file of files)
-      if (/\.zip$/i.test(file.name)) {
-        const unpacked = await useEngine().maker.unpackPictures(new Uint8Array(await file.arrayBuffer()));
-        if ('problem' in unpacked) throw new Error(`${file.name}: ${unpacked.problem}`);
-        single.push(...unpacked.pictures.map(({ name, bytes }) => new File([bytes], name)));
-      } else single.push(file);
-    const failed: string[] = [];
     try {
-      for (const [done, file] of single.entries()) {
-        bringing.value = { done, of: single.length };
-        try {
-          const { hash, mediaType, fileName } = await uploadFile(file);
-          const kind = mediaType === 'image/png' ? ('picture' as const) : ('drawing' as const);
-          const key = pictureKey(fileName);
-          const series = document.value;
-          if (series === null) return;
-          const others = series.pictures.filter(({ name }) => pictureKey(name) !== key);
-          if (others.length >= pictureLimit)
-            throw new Error(`${pictureLimit} pictures are kept, the most that there can be.`);
-          // Kept one by one: what was brought is there after a reload.
-          saver.value?.edit({ ...series, pictures: [...others, { name: fileName, hash, kind }] });
-        } catch (error) {
-          failed.push(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
-        }
-      }
+      await uploads.bring(files);
     } finally {
-      bringing.value = null;
-      if (document.value !== null) set(document.value);
+      edit((series) => series);
     }
-    if (failed.length > 0)
-      throw new Error(`${failed.length} of ${single.length} cannot be used. ${failed.slice(0, 3).join(' ')}`);
   }
 
   void attempt(async () => {
@@ -278,7 +198,7 @@ export function useSeries(jobId: string): SeriesAtHand {
     await measure();
   });
 
-  onScopeDispose(callOff);
+  onScopeDispose(() => measuring.callOff());
 
   return {
     problem,
@@ -288,71 +208,47 @@ export function useSeries(jobId: string): SeriesAtHand {
     rows,
     firstRow: computed(() => (document.value === null ? 2 : firstRowOf(document.value))),
     read,
-    view,
-    madeBefore,
+    view: measuring.view,
+    madeBefore: measuring.madeBefore,
     row,
-    measuring,
     isSaved,
     saving: withReload(saving),
     running,
+    bringing: uploads.progress,
     openFile: (file) =>
       attempt(async () => {
         if (file.size > tableLimits.bytes)
           throw new Error(
             `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${tableLimits.bytes / 1e6} MB are read.`,
           );
-        await takeBytes(file.name, new Uint8Array(await file.arrayBuffer()), {});
+        await readBytes(file.name, new Uint8Array(await file.arrayBuffer()), {});
       }),
     readAs: (setting) =>
       attempt(async () => {
         const file = read.value;
         if (file === null || file.bytes === null) return;
         const { encoding, separator } = file;
-        await takeBytes(file.name, file.bytes, { encoding, separator, ...setting });
+        await readBytes(file.name, file.bytes, { encoding, separator, ...setting });
       }),
-    paste: (text) => takeTable('', null, readPasted(text)),
+    paste: (text) => beginWithTable('', null, readPasted(text)),
     number: (wish) => {
-      const made = seriesNumbers(wish, random);
-      if ('problem' in made) problem.value = made.problem;
+      const counted = seriesNumbers(wish, random);
+      if ('problem' in counted) problem.value = counted.problem;
       else {
         read.value = null;
-        begin({ kind: 'numbers', wish, numbers: [...made.numbers] });
+        begin({ kind: 'numbers', wish, numbers: [...counted.numbers] });
       }
     },
-    setMatch: (match) => {
-      if (document.value !== null) set({ ...document.value, match });
-    },
-    change: (part) => {
-      if (document.value !== null) set({ ...document.value, ...part });
-    },
+    setMatch: (match) => edit((series) => ({ ...series, match })),
+    change: (part) => edit((series) => ({ ...series, ...part })),
     show: (next) => {
-      const count = rows.value?.rows.length ?? 0;
-      if (next < 0 || next >= count) return;
-      row.value = next;
+      if (next >= 0 && next < (rows.value?.rows.length ?? 0)) row.value = next;
     },
-    setCell: (row, column, text) => {
-      const { source } = document.value ?? {};
-      if (source?.kind !== 'table') return;
-      const cells = source.rows.map((line, index) => (index === row ? line.with(column, text) : line));
-      set({ ...document.value!, source: { ...source, rows: cells } });
-    },
-    leaveOut: (row, isOut) => {
-      if (document.value === null) return;
-      const others = document.value.leftOut.filter((other) => other !== row);
-      set({ ...document.value, leftOut: isOut ? [...others, row] : others });
-    },
-    bringing,
+    setCell: (row, column, text) => edit((series) => withCell(series, row, column, text)),
+    leaveOut: (row, isOut) => edit((series) => withRowLeftOut(series, row, isOut)),
     addPictures: (files) => attempt(() => addPictures(files)),
-    dropPictures: (names) => {
-      const series = document.value;
-      if (series === null) return;
-      set({ ...series, pictures: series.pictures.filter(({ name }) => !names.includes(name)) });
-    },
-    fix: (row, changes) => {
-      if (document.value === null) return;
-      const fix = { row: row, changes: plain(changes) as SeriesDocument['fixes'][number]['changes'] };
-      set({ ...document.value, fixes: [...document.value.fixes, fix] });
-    },
+    dropPictures: (names) => edit((series) => withoutPictures(series, names)),
+    fix: (row, changes) => edit((series) => withFix(series, row, plain(changes))),
     make: (wish) =>
       attempt(async () => {
         if (document.value === null || running.run.value?.state === 'under-way') return;
