@@ -15,7 +15,7 @@ const agentName =
   'Mozilla/5.0 (Linux; Android 14; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/126.0.0.0 Mobile Safari/537.36';
 const [connections, turns, turnMs] = [24, 3, 1500];
 
-export interface DoorFigures {
+export interface ForwardingFigures {
   readonly perSecond: number;
   readonly barePerSecond: number;
   /** Milliseconds. */
@@ -34,7 +34,7 @@ interface Load {
 }
 
 async function started(
-  kind: 'bare' | 'door',
+  kind: 'bare' | 'links',
 ): Promise<{ readonly child: ChildProcess; readonly port: number }> {
   const child = spawn(process.execPath, [beside('linksServer'), kind], { stdio: ['ignore', 'pipe', 'pipe'] });
   const port = await new Promise<number>((resolve, reject) => {
@@ -84,28 +84,28 @@ async function load(port: number, seed: number): Promise<Load> {
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
-export async function doorFigures(): Promise<DoorFigures> {
-  const [bare, door] = [await started('bare'), await started('door')];
-  const [ofBare, ofDoor]: [Load[], Load[]] = [[], []];
+export async function forwardingFigures(): Promise<ForwardingFigures> {
+  const [bare, forwarding] = [await started('bare'), await started('links')];
+  const [ofBare, ofForwarding]: [Load[], Load[]] = [[], []];
   // Once each to warm up, then in turns.
   await load(bare.port, 90);
-  const warm = await load(door.port, 91);
+  const warm = await load(forwarding.port, 91);
   for (let turn = 0; turn < turns; turn++) {
     ofBare.push(await load(bare.port, turn));
-    ofDoor.push(await load(door.port, turn + 10));
+    ofForwarding.push(await load(forwarding.port, turn + 10));
   }
   const printed = new Promise<string>((resolve) =>
-    door.child.stderr!.once('data', (text: Buffer) => resolve(text.toString())),
+    forwarding.child.stderr!.once('data', (text: Buffer) => resolve(text.toString())),
   );
-  door.child.kill('SIGTERM');
+  forwarding.child.kill('SIGTERM');
   bare.child.kill('SIGTERM');
   const [counted, residentMb] = (await printed).trim().split(' ').map(Number);
   return {
-    perSecond: median(ofDoor.map((load) => load.perSecond)),
+    perSecond: median(ofForwarding.map((load) => load.perSecond)),
     barePerSecond: median(ofBare.map((load) => load.perSecond)),
-    p99: median(ofDoor.map((load) => load.p99)),
+    p99: median(ofForwarding.map((load) => load.p99)),
     bareP99: median(ofBare.map((load) => load.p99)),
-    answered: warm.answered + ofDoor.reduce((sum, load) => sum + load.answered, 0),
+    answered: warm.answered + ofForwarding.reduce((sum, load) => sum + load.answered, 0),
     counted: counted!,
     residentMb: residentMb!,
   };

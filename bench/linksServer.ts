@@ -1,4 +1,4 @@
-/** A server that forwards, in a process of its own: bare `node:http`, or our door with 100,000 links and counting. Prints its port. */
+/** A server that forwards, in a process of its own: bare `node:http`, or our forwarding server with 100,000 links and counting. Prints its port. */
 import { createServer } from 'node:http';
 import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { newLink, type Link } from '../src/core/links';
 import { openData } from '../src/server/data';
 import { openDatabase } from '../src/server/db';
-import { doorServer, proxiesOf } from '../src/server/links';
+import { forwardingListener, proxiesOf } from '../src/server/links';
 import { linkCount, slugAt } from './linkTable';
 
 const [kind] = process.argv.slice(2);
@@ -29,7 +29,7 @@ if (kind === 'bare') {
     }),
   );
 } else {
-  const folder = mkdtempSync(join(tmpdir(), 'binarus-door-'));
+  const folder = mkdtempSync(join(tmpdir(), 'binarus-links-'));
   const { links } = openData(openDatabase(join(folder, 'binarus.sqlite')));
   const table = new Map<string, Link>();
   for (let index = 0; index < linkCount; index++) {
@@ -37,13 +37,13 @@ if (kind === 'bare') {
     table.set(slug, newLink(`Berth ${index}`, slug, `https://ternquay.example/berth/${index}`));
   }
   const tools = {
-    ...links.doorTools(),
+    ...links.forwardingTools(),
     linkOf: (key: string) => table.get(key),
     schemes: [],
     report: (error: unknown) => console.error(error),
     proxies: proxiesOf('127.0.0.1'),
   };
-  listen(doorServer(() => tools));
+  listen(forwardingListener(() => tools));
   process.on('SIGTERM', () => {
     links.visits.flush();
     const kept = links.visits.visits({ from: '2020-01-01', to: '2100-01-01', zone: 'UTC' }, null);

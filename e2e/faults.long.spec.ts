@@ -30,11 +30,11 @@ const send = (address: string, method: string, path: string, body: unknown = {})
   });
 const link = (slug: string) => ({ name: slug, target: 'https://ternquay.example/tides', slug });
 
-/** A server with a link and an open door. */
-async function withLink(data: string, door: number, mostFileKb?: number): Promise<RunningServer> {
+/** A server with a link, open to the public. */
+async function withLink(data: string, forwarding: number, mostFileKb?: number): Promise<RunningServer> {
   const begun = await startServer({
     folder: data,
-    environment: { BINARUS_LINKS_PORT: String(door) },
+    environment: { BINARUS_LINKS_PORT: String(forwarding) },
     ...(mostFileKb === undefined ? {} : { mostFileKb }),
   });
   await send(begun.address, 'PUT', 'links/settings', { base: 'https://go.ternquay.example' });
@@ -42,8 +42,8 @@ async function withLink(data: string, door: number, mostFileKb?: number): Promis
   expect(await (await send(begun.address, 'POST', 'links/door/open')).json()).toMatchObject({ isOpen: true });
   return begun;
 }
-const forwards = async (door: number): Promise<string | null> =>
-  (await fetch(`http://127.0.0.1:${door}/TIDES`, { redirect: 'manual' })).headers.get('location');
+const forwards = async (forwarding: number): Promise<string | null> =>
+  (await fetch(`http://127.0.0.1:${forwarding}/TIDES`, { redirect: 'manual' })).headers.get('location');
 
 /** Writes until nothing goes in any more; what the server says then. */
 async function filled(address: string): Promise<{ status: number; problem: string }> {
@@ -56,26 +56,26 @@ async function filled(address: string): Promise<{ status: number; problem: strin
 }
 
 test('files that cannot grow end nothing: it reads and forwards, and starts again', async () => {
-  const door = await freePort();
-  server = await withLink(folder, door, 900);
+  const forwarding = await freePort();
+  server = await withLink(folder, forwarding, 900);
   expect(await filled(server.address)).toMatchObject({
     status: 507,
     problem: expect.stringContaining('nothing more is saved. Your work is kept in this window.'),
   });
   // Timers have their turn; visits wait in memory.
-  expect(await forwards(door)).toBe('https://ternquay.example/tides');
+  expect(await forwards(forwarding)).toBe('https://ternquay.example/tides');
   await new Promise((resolve) => setTimeout(resolve, 3000));
   expect((await fetch(`${server.address}/api/shelf`)).status).toBe(200);
-  expect(await forwards(door)).toBe('https://ternquay.example/tides');
+  expect(await forwards(forwarding)).toBe('https://ternquay.example/tides');
   expect(server.output()).not.toContain('    at ');
   await server.kill();
   server = await startServer({
     folder,
     mostFileKb: 900,
-    environment: { BINARUS_LINKS_PORT: String(door) },
+    environment: { BINARUS_LINKS_PORT: String(forwarding) },
   });
   expect((await fetch(`${server.address}/api/links`)).status).toBe(200);
-  await expect.poll(() => forwards(door).catch(() => null)).toBe('https://ternquay.example/tides');
+  await expect.poll(() => forwards(forwarding).catch(() => null)).toBe('https://ternquay.example/tides');
   await server.stop();
   // Once there is room again, everything that was saved is there.
   server = await startServer({ folder });
@@ -90,9 +90,9 @@ test('a disk that is full to the last byte: it reads and forwards, and starts ag
   test.skip(!mounted, 'This machine mounts no small disk.');
   try {
     const data = join(folder, 'data');
-    const door = await freePort();
-    const environment = { BINARUS_LINKS_PORT: String(door) };
-    server = await withLink(data, door);
+    const forwarding = await freePort();
+    const environment = { BINARUS_LINKS_PORT: String(forwarding) };
+    server = await withLink(data, forwarding);
     await expect.poll(() => readdirSync(data)).toContain('binarus.reserve');
     const fill = (): void => {
       spawnSync('dd', ['if=/dev/zero', `of=${join(folder, `fill-${Date.now()}`)}`, 'bs=1024']);
@@ -102,7 +102,7 @@ test('a disk that is full to the last byte: it reads and forwards, and starts ag
       status: 507,
       problem: expect.stringContaining('The disk is full, so nothing more is saved.'),
     });
-    expect(await forwards(door)).toBe('https://ternquay.example/tides');
+    expect(await forwards(forwarding)).toBe('https://ternquay.example/tides');
     await server.kill();
     // Nothing of the database may be left open, and no room for what it opens with.
     for (const name of ['binarus.sqlite-shm', 'binarus.lock', 'binarus.lock-journal'])
@@ -110,7 +110,7 @@ test('a disk that is full to the last byte: it reads and forwards, and starts ag
     fill();
     server = await startServer({ folder: data, environment });
     expect((await fetch(`${server.address}/api/links`)).status).toBe(200);
-    await expect.poll(() => forwards(door).catch(() => null)).toBe('https://ternquay.example/tides');
+    await expect.poll(() => forwards(forwarding).catch(() => null)).toBe('https://ternquay.example/tides');
     await server.kill();
     // A change of tables that is due cannot be made: one line.
     const db = new Database(join(data, 'binarus.sqlite'));
@@ -242,8 +242,8 @@ test('a clock that is set forwards and back loses no revision, no visit and no c
   const clockFile = join(folder, 'clock');
   const yearMs = 365 * 24 * 3600 * 1000;
   const setClock = (years: number): void => writeFileSync(clockFile, String(years * yearMs));
-  const door = await freePort();
-  const options = { folder, clockFile, environment: { BINARUS_LINKS_PORT: String(door) } };
+  const forwarding = await freePort();
+  const options = { folder, clockFile, environment: { BINARUS_LINKS_PORT: String(forwarding) } };
   const visits = async (): Promise<number> => {
     const asked = 'from=2020-01-01&to=2029-01-01&zone=UTC';
     const answer = await fetch(`${server!.address}/api/links/visits?${asked}`);
@@ -255,7 +255,7 @@ test('a clock that is set forwards and back loses no revision, no visit and no c
   await send(server.address, 'PUT', 'links/settings', { base: 'https://go.ternquay.example', keepDays: 30 });
   await send(server.address, 'POST', 'links', link('TIDES'));
   await send(server.address, 'POST', 'links/door/open');
-  await fetch(`http://127.0.0.1:${door}/TIDES`, {
+  await fetch(`http://127.0.0.1:${forwarding}/TIDES`, {
     redirect: 'manual',
     headers: { 'user-agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:127.0) Gecko/20100101 Firefox/127.0' },
   });

@@ -10,11 +10,11 @@ import { freePort, startServer, type RunningServer } from '../src/testing/runnin
 const jobsInArchive = 400;
 
 /** Ports that come back after each restart. */
-let [port, doorPort] = [0, 0];
-let [address, door] = ['', ''];
+let [port, forwardingPort] = [0, 0];
+let [address, forwarding] = ['', ''];
 test.beforeAll(async () => {
-  [port, doorPort] = [await freePort(), await freePort()];
-  [address, door] = [`http://127.0.0.1:${port}`, `http://127.0.0.1:${doorPort}`];
+  [port, forwardingPort] = [await freePort(), await freePort()];
+  [address, forwarding] = [`http://127.0.0.1:${port}`, `http://127.0.0.1:${forwardingPort}`];
 });
 
 async function started(folder: string, environment: Readonly<Record<string, string>> = {}) {
@@ -145,9 +145,9 @@ function listening(pid: number): readonly string[] {
   );
 }
 
-test('the public door forwards and does nothing else, and a kill loses at most the last second of its counts', async () => {
+test('the forwarding server forwards and does nothing else, and a kill loses at most the last second of its counts', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'binarus-door-'));
-  const settings = { BINARUS_LINKS_PORT: String(doorPort), BINARUS_LINKS_PROXIES: '127.0.0.1' };
+  const settings = { BINARUS_LINKS_PORT: String(forwardingPort), BINARUS_LINKS_PROXIES: '127.0.0.1' };
   let server = await started(folder, settings);
   const json = (method: string, path: string, body: object) =>
     fetch(`${address}/api/links${path}`, {
@@ -163,7 +163,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
     return days.reduce((sum, { person }) => sum + person, 0);
   };
   const visit = async (path: string, visitor: number): Promise<Response> =>
-    fetch(door + path, {
+    fetch(forwarding + path, {
       redirect: 'manual',
       headers: {
         'user-agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:127.0) Gecko/20100101 Firefox/127.0',
@@ -173,7 +173,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
   try {
     // Off until it is opened on purpose.
     const house = port.toString(16).toUpperCase().padStart(4, '0');
-    const doorHex = doorPort.toString(16).toUpperCase().padStart(4, '0');
+    const doorHex = forwardingPort.toString(16).toUpperCase().padStart(4, '0');
     expect(listening(server.pid)).toEqual([`0100007F:${house}`]);
     await json('POST', '', { name: 'Regatta', target: 'https://ternquay.example/regatta', slug: 'REGATTA' });
     await json('PUT', '/settings', {
@@ -187,7 +187,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
     expect(await (await json('POST', '/door/open', {})).json()).toMatchObject({ isOpen: true, problem: '' });
     expect([...listening(server.pid)].sort()).toEqual([`0100007F:${house}`, `0100007F:${doorHex}`].sort());
 
-    // Whatever the house answers, the door does not.
+    // Whatever the house answers, the forwarding server does not.
     const known = [
       '/',
       '/links',
@@ -209,7 +209,7 @@ test('the public door forwards and does nothing else, and a kill loses at most t
       expect([path, status, headers.get('location')]).toEqual([path, 404, null]);
     }
     for (const method of ['POST', 'PUT', 'DELETE', 'OPTIONS', 'PATCH'])
-      expect((await fetch(`${door}/REGATTA`, { method, redirect: 'manual' })).status).toBe(405);
+      expect((await fetch(`${forwarding}/REGATTA`, { method, redirect: 'manual' })).status).toBe(405);
 
     for (let visitor = 0; visitor < 200; visitor++)
       expect((await visit('/REGATTA', visitor)).headers.get('location')).toBe(

@@ -43,8 +43,8 @@ test(`${kills} kills over saves, uploads, links, visits, series, copies, exports
   /** Answers of the forwarding server; runs that were said to be begun. */
   let visits = 0;
   const runs: string[] = [];
-  const door = await freePort();
-  const options = { folder, environment: { BINARUS_LINKS_PORT: String(door) } };
+  const forwarding = await freePort();
+  const options = { folder, environment: { BINARUS_LINKS_PORT: String(forwarding) } };
   const copies = join(folder, 'copies');
   try {
     for (let kill = 0; kill < kills; kill++) {
@@ -128,7 +128,7 @@ test(`${kills} kills over saves, uploads, links, visits, series, copies, exports
         }),
         writer(async () => void (await ask('POST', 'archive', archive, 'application/zip'))),
         writer(async () => {
-          const { status } = await fetch(`http://127.0.0.1:${door}/TIDES`, {
+          const { status } = await fetch(`http://127.0.0.1:${forwarding}/TIDES`, {
             redirect: 'manual',
             headers: {
               'user-agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:127.0) Gecko/20100101 Firefox/127.0',

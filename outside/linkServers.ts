@@ -1,5 +1,5 @@
 /**
- * The table of a thousand links in nginx and in Apache, both from Debian's packages, beside our own door: each address is asked of all
+ * The table of a thousand links in nginx and in Apache, both from Debian's packages, beside our own forwarding server: each address is asked of all
  * three, in large and in small letters, and the answers are compared. Writes what was found as JSON.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
@@ -9,7 +9,7 @@ import { connect, createServer, type AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { linkTable, newLink, slugKey, writtenTarget, type Link } from '../src/core/links';
 import { seededRandom } from '../src/core/numbers';
-import { doorServer, proxiesOf } from '../src/server/links';
+import { forwardingListener, proxiesOf } from '../src/server/links';
 
 const folder = resolve(process.argv[2]!);
 const count = 1000;
@@ -135,9 +135,9 @@ const tools = {
   now: () => (clock += 3_600_000),
 };
 let clock = Date.now();
-const door = doorServer(() => tools);
-await new Promise<void>((done) => door.listen(0, '127.0.0.1', done));
-const doorPort = (door.address() as AddressInfo).port;
+const forwarding = forwardingListener(() => tools);
+await new Promise<void>((done) => forwarding.listen(0, '127.0.0.1', done));
+const forwardingPort = (forwarding.address() as AddressInfo).port;
 const servers: ChildProcess[] = [
   spawn('nginx', ['-c', join(folder, 'nginx', 'nginx.conf')], { stdio: 'inherit' }),
   spawn('apache2', ['-f', join(folder, 'apache', 'apache.conf'), '-D', 'FOREGROUND'], { stdio: 'inherit' }),
@@ -152,7 +152,7 @@ try {
     ...['NOTHING', 'L', 'L0-X-', '..', ''],
   ];
   for (const slug of paths) {
-    const ours = await ask(doorPort, `${path}${slug}`);
+    const ours = await ask(forwardingPort, `${path}${slug}`);
     for (const [server, port] of [
       ['nginx', nginxPort],
       ['apache', apachePort],
@@ -168,6 +168,6 @@ try {
   );
 } finally {
   for (const server of servers) server.kill('SIGTERM');
-  door.closeAllConnections();
-  door.close();
+  forwarding.closeAllConnections();
+  forwarding.close();
 }

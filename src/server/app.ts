@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { fileRoutes, houseStyleRoutes, pieceShelfRoutes, namePatternRoutes, profileRoutes } from './looks';
 import { archiveRoutes } from './archive';
-import { phoneRoutes, type PhoneDoor } from './phone';
+import { phoneRoutes, type PhoneListener } from './phone';
 import { jobDocumentRoutes, jobRoutes } from './jobs';
 import { seriesDocumentSchema } from '../core/series';
 import { sheetDocumentSchema } from '../core/sheet';
@@ -32,7 +32,7 @@ export interface AppOptions {
   readonly webFolder: string | null;
   readonly log: Logger;
   /** For pictures from a phone; without it none can be opened. */
-  readonly phone?: PhoneDoor;
+  readonly phone?: PhoneListener;
 }
 
 export function createApp({ data, webFolder, log, phone }: AppOptions): Express {

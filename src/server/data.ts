@@ -26,7 +26,7 @@ import {
   shelfStore,
   type ShelfStore,
 } from './jobs';
-import { linkStore, linkUses, proxiesOf, VisitStore, type DoorSetting, Links } from './links';
+import { linkStore, linkUses, proxiesOf, VisitStore, type ForwardingSetting, Links } from './links';
 import { runHere, Runs, runStore, type RunThreads } from './runs';
 import { workshopHere, type Workshop } from './work';
 
@@ -60,14 +60,19 @@ export interface DataOptions {
   readonly workshop?: Workshop;
   readonly threads?: RunThreads;
   readonly log?: Log;
-  readonly door?: DoorSetting;
+  readonly forwarding?: ForwardingSetting;
 }
 
-const noDoor: DoorSetting = { port: null, host: '127.0.0.1', proxies: proxiesOf(undefined) };
+const noForwarding: ForwardingSetting = { port: null, host: '127.0.0.1', proxies: proxiesOf(undefined) };
 
 export function openData(
   db: Db,
-  { workshop = workshopHere, threads = runHere, log = silentLog, door = noDoor }: DataOptions = {},
+  {
+    workshop = workshopHere,
+    threads = runHere,
+    log = silentLog,
+    forwarding = noForwarding,
+  }: DataOptions = {},
 ): Data {
   const background = new Background(log);
   const folder = dirname(db.name);
@@ -112,7 +117,7 @@ export function openData(
     store: linkStore(db, uses),
     visits: new VisitStore(db, (error) => background.report('Visits of links are not kept yet.', error)),
     uses,
-    door,
+    forwarding,
     logs: { folder, work: workshop.readLog },
     background,
   });

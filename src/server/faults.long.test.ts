@@ -334,16 +334,16 @@ describe('what nobody waits for', () => {
     }
   });
 
-  it('opens and closes the door although it cannot be remembered yet', async () => {
+  it('opens and closes the forwarding server although it cannot be remembered yet', async () => {
     const opened = openData(db, {
-      door: { port: 0, host: '127.0.0.1', proxies: data.links.doorTools().proxies },
+      forwarding: { port: 0, host: '127.0.0.1', proxies: data.links.forwardingTools().proxies },
     });
     writes.arm(1, 'SQLITE_FULL');
-    expect((await opened.links.openDoor()).isOpen).toBe(true);
+    expect((await opened.links.openToPublic()).isOpen).toBe(true);
     await expectSoon(() => opened.links.settings().isDoorOpen, true);
     writes.arm(1, 'SQLITE_FULL');
-    await opened.links.closeDoor();
-    expect(opened.links.door().isOpen).toBe(false);
+    await opened.links.closeToPublic();
+    expect(opened.links.publicAccess().isOpen).toBe(false);
     await expectSoon(() => openData(db).links.settings().isDoorOpen, false);
     opened.background.close();
   });

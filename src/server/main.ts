@@ -27,7 +27,7 @@ import { type Db, storageTroubleOf, storageWords } from './db';
 import { fillWithDemo } from './demo';
 import { installLastResort, keepReserve, SteadyClock } from './upkeep';
 import { UnreadableSettings } from './links';
-import { houseAddress, phoneDoor } from './phone';
+import { houseAddress, phoneListener } from './phone';
 import { runInThreads } from './runs';
 import { workshopInProcesses } from './work';
 
@@ -61,7 +61,7 @@ async function start(): Promise<void> {
   refuseLostDatabase(folder, option === '--new');
   const db = await openDatabaseIn(folder);
   const workshop = workshopInProcesses(beside('./limitedChild.js'), beside('./limitedThread.js'));
-  const door = {
+  const forwarding = {
     port: linksPortOf(process.env.BINARUS_LINKS_PORT),
     host: process.env.BINARUS_LINKS_HOST ?? '127.0.0.1',
     proxies: trustedProxies(process.env.BINARUS_LINKS_PROXIES),
@@ -70,12 +70,12 @@ async function start(): Promise<void> {
     workshop,
     threads: runInThreads(beside('./worker.js')),
     log: { error: (error, message) => log.error(error, message), info: (message) => log.info(message) },
-    door,
+    forwarding,
   });
   closeAll = () => closeAtOnce(data, db);
   if (process.env.BINARUS_DEMO === '1') await fillWithDemo(data);
 
-  const phone = phoneDoor(
+  const phone = phoneListener(
     () => process.env.BINARUS_PHONE_HOST ?? houseAddress(),
     phonePortOf(process.env.BINARUS_PHONE_PORT),
     { report: (error) => data.background.report('The way for the phone could not answer.', error) },
@@ -132,8 +132,8 @@ function lookAfter(data: Data, db: Db, folder: string): void {
     runs.forgetOldFiles();
   });
   void background.once('Series that were under way could not be taken up.', () => runs.takeUp());
-  void background.once('The door of the links stays closed.', async () => {
-    const { problem } = await links.reopenDoor();
+  void background.once('The links stay closed to the public.', async () => {
+    const { problem } = await links.reopenToPublic();
     if (problem !== '') throw new Error(problem);
   });
 }

@@ -25,7 +25,7 @@ export const linkSettingsSchema = z.strictObject({
   counts: z.boolean(),
   /** Visits one by one; sums by the hour stay. */
   keepDays: z.int().min(1).max(3650),
-  /** The public door was opened on purpose, and is open again after a restart. Set by opening and closing it alone. */
+  /** The forwarding server was opened on purpose, and is open again after a restart. Set by opening and closing it alone. */
   isDoorOpen: z.boolean().default(false),
 });
 export type LinkSettings = Readonly<z.infer<typeof linkSettingsSchema>>;
@@ -42,13 +42,13 @@ export const savedLinkSchema = z.strictObject({
 });
 export type SavedLink = Readonly<z.infer<typeof savedLinkSchema>>;
 
-export const doorStateSchema = z.strictObject({
+export const publicAccessSchema = z.strictObject({
   /** Null where none was asked for: BINARUS_LINKS_PORT. */
   port: z.int().nullable(),
   isOpen: z.boolean(),
   problem: z.string(),
 });
-export type DoorState = Readonly<z.infer<typeof doorStateSchema>>;
+export type PublicAccess = Readonly<z.infer<typeof publicAccessSchema>>;
 
 export const askLinksSchema = z.strictObject({
   find: z.string().max(200).default(''),
@@ -65,7 +65,7 @@ export const linkListSchema = z.strictObject({
   collections: z.array(z.string()),
   campaigns: z.array(z.string()),
   settings: linkSettingsSchema,
-  door: doorStateSchema,
+  door: publicAccessSchema,
 });
 export type LinkList = Readonly<z.infer<typeof linkListSchema>>;
 

@@ -272,7 +272,7 @@ describe('an archive', () => {
     expect(await archiveOf(elsewhere)).toEqual(await archiveOf(data));
   });
 
-  it('leaves links that are here as they are, and the door knows those that came', async () => {
+  it('leaves links that are here as they are, and the forwarding server knows those that came', async () => {
     fillWithLink(data);
     const bytes = await archiveOf(data);
     const counted = (from: Data): number =>
@@ -283,12 +283,12 @@ describe('an archive', () => {
     // One of its addresses belongs to another there.
     elsewhere.links.create({ name: 'Own', target: 'https://ternquay.example/own', slug: 'regatta' });
     await importInto(elsewhere, bytes);
-    expect(elsewhere.links.doorTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/own');
+    expect(elsewhere.links.forwardingTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/own');
     expect(counted(elsewhere)).toBe(0);
     const empty = openData(fresh());
     await importInto(empty, bytes);
     await importInto(empty, bytes);
-    expect(empty.links.doorTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/results');
+    expect(empty.links.forwardingTools().linkOf('REGATTA')?.target).toBe('https://ternquay.example/results');
     expect([counted(empty), counted(data)]).toEqual([3, 3]);
   });
 

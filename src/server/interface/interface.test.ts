@@ -10,7 +10,7 @@ import { conditionOf, fuzzedRequests, filledHouse, type House } from '../../test
 import { createApp } from '../app';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db';
-import { phoneDoor } from '../phone';
+import { phoneListener } from '../phone';
 import { workshopHere } from '../work';
 import { interfaceDocument, operations } from './index';
 
@@ -27,7 +27,7 @@ beforeAll(async () => {
   db.pragma('synchronous = OFF');
   data = openData(db, { workshop: { ...workshopHere, severity: () => Promise.resolve('fine') } });
   house = await filledHouse(data);
-  const phone = phoneDoor(() => '127.0.0.1');
+  const phone = phoneListener(() => '127.0.0.1');
   server = createServer(createApp({ data, webFolder: null, log: pino({ level: 'silent' }), phone }));
   // On a machine that stands still for seconds a connection would be closed while a request is on its way.
   server.keepAliveTimeout = 0;

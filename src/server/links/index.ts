@@ -1,8 +1,8 @@
-/** links: forwarding links and their revisions, the public door, visits, logs and tables of other servers. */
+/** links: forwarding links and their revisions, the forwarding server, visits, logs and tables of other servers. */
 export { archivedLinks } from './archived';
-export { doorServer, type DoorTools, proxiesOf } from './door';
+export { forwardingListener, type ForwardingTools, proxiesOf } from './forwardingListener';
 export { Links } from './links';
-export type { DoorSetting } from './publicDoor';
+export type { ForwardingSetting } from './forwardingServer';
 export { mostLogBytes } from './logs';
 export { type LogPart, type LogPaths, readLog } from './readLog';
 export { linkLogRoutes, linkRoutes } from './routes';

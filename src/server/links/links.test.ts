@@ -1,4 +1,4 @@
-/** Forwarding links: what the door answers (RFC 9110), that nothing else is behind it, that every visit is counted once, and no address is given away. */
+/** Forwarding links: what the forwarding server answers (RFC 9110), that nothing else is behind it, that every visit is counted once, and no address is given away. */
 import { afterAll, afterEach, beforeEach, describe, expect, it } from '@jest/globals';
 import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -13,29 +13,29 @@ import { newJob } from '../../core/job';
 import { simulatedPublic, visitorOf } from '../../core/links';
 import { openData, type Data } from '../data';
 import { openDatabase, type Db } from '../db';
-import { doorServer, proxiesOf, type DoorTools } from './index';
+import { forwardingListener, proxiesOf, type ForwardingTools } from './index';
 
 const folder = mkdtempSync(join(tmpdir(), 'binarus-links-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
 let db: Db;
 let data: Data;
-let door: Server;
+let forwarding: Server;
 let port: number;
 let now = Date.parse('2026-07-06T12:00:00Z');
-let change: Partial<DoorTools> = {};
+let change: Partial<ForwardingTools> = {};
 beforeEach(async () => {
   db = openDatabase(join(mkdtempSync(join(folder, 'data-')), 'binarus.sqlite'));
   data = openData(db);
   change = {};
   data.links.saveSettings({ ...data.links.settings(), base: 'https://go.ternquay.example' });
-  door = doorServer(() => ({ ...data.links.doorTools(), now: () => now, ...change }));
-  await new Promise<void>((resolve) => door.listen(0, '127.0.0.1', resolve));
-  ({ port } = door.address() as AddressInfo);
+  forwarding = forwardingListener(() => ({ ...data.links.forwardingTools(), now: () => now, ...change }));
+  await new Promise<void>((resolve) => forwarding.listen(0, '127.0.0.1', resolve));
+  ({ port } = forwarding.address() as AddressInfo);
 });
 afterEach(async () => {
-  door.closeAllConnections();
-  await new Promise((resolve) => door.close(resolve));
+  forwarding.closeAllConnections();
+  await new Promise((resolve) => forwarding.close(resolve));
   await data.links.close();
   db.close();
 });
@@ -66,7 +66,7 @@ const people = (): number => {
   return data.links.visits.visits(everything, null).days.reduce((sum, { person }) => sum + person, 0);
 };
 
-describe('the door', () => {
+describe('the forwarding server', () => {
   it('answers GET and HEAD with 302 and where to, unstored (RFC 9110, 15.4.3, 9.3.2 and 10.2.2)', async () => {
     create();
     for (const path of ['/REGATTA', '/regatta', '/Regatta/', '/regatta?utm=1&to=https://evil.example'])
@@ -242,24 +242,24 @@ describe('the door', () => {
   });
 });
 
-describe('the way to the door', () => {
+describe('the way to the forwarding server', () => {
   it('is as whoever turned it last wants it, however many windows turn it at once', async () => {
     const taken = createServer();
     await new Promise<void>((resolve) => taken.listen(0, '127.0.0.1', resolve));
     const free = (taken.address() as AddressInfo).port;
     await new Promise((resolve) => taken.close(resolve));
     const opened = openData(db, {
-      door: { port: free, host: '127.0.0.1', proxies: proxiesOf(undefined) },
+      forwarding: { port: free, host: '127.0.0.1', proxies: proxiesOf(undefined) },
     }).links;
-    await Promise.all([opened.openDoor(), opened.openDoor()]);
-    expect(opened.door()).toEqual({ port: free, isOpen: true, problem: '' });
-    await opened.closeDoor();
-    await Promise.all([opened.openDoor(), opened.closeDoor()]);
-    expect(opened.door()).toEqual({ port: free, isOpen: false, problem: '' });
+    await Promise.all([opened.openToPublic(), opened.openToPublic()]);
+    expect(opened.publicAccess()).toEqual({ port: free, isOpen: true, problem: '' });
+    await opened.closeToPublic();
+    await Promise.all([opened.openToPublic(), opened.closeToPublic()]);
+    expect(opened.publicAccess()).toEqual({ port: free, isOpen: false, problem: '' });
     expect(opened.settings().isDoorOpen).toBe(false);
-    expect((await opened.reopenDoor()).isOpen).toBe(false);
-    await Promise.all([opened.openDoor(), opened.closeDoor(), opened.openDoor()]);
-    expect([opened.door().isOpen, opened.settings().isDoorOpen]).toEqual([true, true]);
+    expect((await opened.reopenToPublic()).isOpen).toBe(false);
+    await Promise.all([opened.openToPublic(), opened.closeToPublic(), opened.openToPublic()]);
+    expect([opened.publicAccess().isOpen, opened.settings().isDoorOpen]).toEqual([true, true]);
     await opened.close();
   });
 });
@@ -329,12 +329,12 @@ describe('links', () => {
     expect((await visit('/OTHER')).headers.location).toBe('https://ternquay.example/%C3%B6?a=%C3%BC');
   });
 
-  it('are known to the door as they are kept, and after a restart', async () => {
+  it('are known to the forwarding server as they are kept, and after a restart', async () => {
     const { id, revision, link } = create();
     data.links.save(id, revision, { ...link, target: 'https://ternquay.example/next' });
     expect((await visit('/REGATTA')).headers.location).toBe('https://ternquay.example/next');
     const again = openData(db);
-    change = again.links.doorTools();
+    change = again.links.forwardingTools();
     expect((await visit('/REGATTA')).headers.location).toBe('https://ternquay.example/next');
     expect(data.links.remove(id)).toBe('deleted');
     change = {};

@@ -1,4 +1,4 @@
-/** Links with what happens to them: the table in memory, the door that is opened on purpose, visits, and logs of other servers. */
+/** Links with what happens to them: the table in memory, the forwarding server that is opened on purpose, visits, and logs of other servers. */
 import type { BlockList } from 'node:net';
 import type { Readable } from 'node:stream';
 import { DateTime } from 'luxon';
@@ -17,7 +17,7 @@ import type {
   AskLinks,
   AskVisits,
   CreateLink,
-  DoorState,
+  PublicAccess,
   LinkPiece,
   LinkRevision,
   LinkSettings,
@@ -25,13 +25,13 @@ import type {
   Visits,
 } from '../../wire';
 import type { Background } from '../upkeep';
-import type { DoorTools } from './door';
+import type { ForwardingTools } from './forwardingListener';
 import { LinkTable } from './linkTable';
 import { logReader, type LogOptions, type LogWork } from './logs';
 import type { LinkUses } from './uses';
 import type { KeptLink, LinkStore } from './store';
 import { dayDigests } from './dayDigests';
-import { PublicDoor, type DoorSetting } from './publicDoor';
+import { ForwardingServer, type ForwardingSetting } from './forwardingServer';
 import type { VisitStore } from './visits';
 
 export interface ComingLinks {
@@ -50,7 +50,7 @@ export interface LinkTools {
   readonly store: LinkStore;
   readonly visits: VisitStore;
   readonly uses: LinkUses;
-  readonly door: DoorSetting;
+  readonly forwarding: ForwardingSetting;
   /** Logs lie in the folder while they are read, and are read by the work. */
   readonly logs: { readonly folder: string; readonly work: LogWork };
   readonly background: Background;
@@ -69,26 +69,26 @@ export class Links {
   private readonly background: Background;
   private readonly proxies: BlockList;
   private readonly table = new LinkTable();
-  private readonly publicDoor: PublicDoor;
+  private readonly forwardingServer: ForwardingServer;
   private readonly isFirst = dayDigests(today());
   private currentSettings: LinkSettings;
   /** Made anew only where the settings are others. */
-  private tools: { readonly of: LinkSettings; readonly tools: DoorTools };
+  private tools: { readonly of: LinkSettings; readonly tools: ForwardingTools };
 
-  constructor({ store, visits, uses, door, logs, background }: LinkTools) {
+  constructor({ store, visits, uses, forwarding, logs, background }: LinkTools) {
     this.store = store;
     this.visits = visits;
     this.uses = uses;
     this.background = background;
     for (const kept of store.list().reverse()) this.table.learn(kept.id, kept);
     store.changed((id, kept) => this.table.learn(id, kept));
-    this.proxies = door.proxies;
+    this.proxies = forwarding.proxies;
     this.currentSettings = store.settings();
-    this.tools = { of: this.currentSettings, tools: this.doorTools() };
-    this.publicDoor = new PublicDoor(
-      door,
+    this.tools = { of: this.currentSettings, tools: this.forwardingTools() };
+    this.forwardingServer = new ForwardingServer(
+      forwarding,
       () => this.toolsNow(),
-      (isOpen) => this.rememberDoor(isOpen),
+      (isOpen) => this.rememberAccess(isOpen),
     );
     this.readLog = logReader({
       visits,
@@ -148,7 +148,7 @@ export class Links {
     return this.currentSettings;
   }
 
-  /** All but whether the door is open: that is `openDoor` and `closeDoor`. */
+  /** All but whether the links are open to the public: that is `openToPublic` and `closeToPublic`. */
   saveSettings(changed: LinkSettings): void {
     const next = { ...changed, isDoorOpen: this.currentSettings.isDoorOpen };
     this.store.saveSettings(next);
@@ -214,31 +214,31 @@ export class Links {
     this.store.cameIn(ids);
   }
 
-  door(): DoorState {
-    return this.publicDoor.state();
+  publicAccess(): PublicAccess {
+    return this.forwardingServer.state();
   }
 
   /** Resolves with what became of it. */
-  openDoor(): Promise<DoorState> {
-    return this.publicDoor.open();
+  openToPublic(): Promise<PublicAccess> {
+    return this.forwardingServer.open();
   }
 
-  closeDoor(): Promise<void> {
-    return this.publicDoor.close();
+  closeToPublic(): Promise<void> {
+    return this.forwardingServer.close();
   }
 
   /** After a start, where it was open when the server ended. */
-  reopenDoor(): Promise<DoorState> {
-    return this.publicDoor.reopen(() => this.currentSettings.isDoorOpen);
+  reopenToPublic(): Promise<PublicAccess> {
+    return this.forwardingServer.reopen(() => this.currentSettings.isDoorOpen);
   }
 
-  /** What a door on this table does with a visit, for tests and for opening one elsewhere. */
-  doorTools(): DoorTools {
+  /** What the forwarding server does with a visit, for tests and for opening another one. */
+  forwardingTools(): ForwardingTools {
     const { base, schemes, counts } = this.currentSettings;
     return {
       linkOf: (key) => this.table.ofKey(key)?.link,
       schemes,
-      report: (error) => this.background.report('The door could not answer a visit.', error),
+      report: (error) => this.background.report('The forwarding server could not answer a visit.', error),
       count: counts ? (visit) => this.visits.add(visit) : null,
       isFirst: this.isFirst,
       path: pathOf(base),
@@ -252,17 +252,17 @@ export class Links {
   }
 
   async close(): Promise<void> {
-    await this.publicDoor.end();
+    await this.forwardingServer.end();
     this.visits.close();
   }
 
-  private toolsNow(): DoorTools {
+  private toolsNow(): ForwardingTools {
     if (this.tools.of !== this.currentSettings)
-      this.tools = { of: this.currentSettings, tools: this.doorTools() };
+      this.tools = { of: this.currentSettings, tools: this.forwardingTools() };
     return this.tools.tools;
   }
 
-  private rememberDoor(isDoorOpen: boolean): void {
+  private rememberAccess(isDoorOpen: boolean): void {
     this.currentSettings = { ...this.currentSettings, isDoorOpen };
     void this.background.untilKept('Whether the links are open to the public is not kept yet.', () =>
       this.store.saveSettings(this.currentSettings),

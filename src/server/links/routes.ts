@@ -1,4 +1,4 @@
-/** Links for the owner, over HTTP: these routes are on the house's own listener, never at the public door. */
+/** Links for the owner, over HTTP: these routes are on the house's own listener, never at the forwarding server. */
 import express from 'express';
 import { ZipFile } from 'yazl';
 import { forward, linkTable, privacyPage, rowsOfLinks, slugOf, uncarried } from '../../core/links';
@@ -50,7 +50,7 @@ export function linkRoutes(links: Links): express.Router {
       total,
       ...links.groups(),
       settings: links.settings(),
-      door: links.door(),
+      door: links.publicAccess(),
     });
   });
   routes.post('/', (request, response) => {
@@ -69,11 +69,11 @@ export function linkRoutes(links: Links): express.Router {
     response.status(204).end();
   });
   routes.post('/door/open', async (_request, response) => {
-    response.json(await links.openDoor());
+    response.json(await links.openToPublic());
   });
   routes.post('/door/close', async (_request, response) => {
-    await links.closeDoor();
-    response.json(links.door());
+    await links.closeToPublic();
+    response.json(links.publicAccess());
   });
   routes.get('/visits', (request, response) => {
     response.json(links.visitsOf(checked(askVisitsSchema, request.query)));

@@ -1,4 +1,4 @@
-/** Forwarding links, their revisions and settings in the database. What is kept here is what the door knows a moment later. */
+/** Forwarding links, their revisions and settings in the database. What is kept here is what the forwarding server knows a moment later. */
 import { randomInt, randomUUID } from 'node:crypto';
 import {
   baseProblem,

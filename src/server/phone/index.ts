@@ -1,3 +1,3 @@
 /** phone: pictures come in from a phone in the house; the bench fetches them. */
-export { houseAddress, type PhoneDoor, phoneDoor, phoneLimits } from './door';
+export { houseAddress, type PhoneListener, phoneListener, phoneLimits } from './listener';
 export { phoneRoutes } from './routes';

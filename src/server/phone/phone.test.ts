@@ -1,15 +1,15 @@
 /** The way from the phone: what is behind it, and that nothing else is. */
 import { afterEach, describe, expect, it } from '@jest/globals';
 import { request as ask, type IncomingHttpHeaders } from 'node:http';
-import { phoneDoor, phoneLimits, houseAddress, type PhoneDoor } from '.';
+import { phoneListener, phoneLimits, houseAddress, type PhoneListener } from '.';
 
-const doors: PhoneDoor[] = [];
-const newDoor = (openMs?: number): PhoneDoor => {
-  const door = phoneDoor(() => '127.0.0.1', 0, { openMs });
-  doors.push(door);
-  return door;
+const listeners: PhoneListener[] = [];
+const newListener = (openMs?: number): PhoneListener => {
+  const listener = phoneListener(() => '127.0.0.1', 0, { openMs });
+  listeners.push(listener);
+  return listener;
 };
-afterEach(() => doors.splice(0).forEach((door) => door.close()));
+afterEach(() => listeners.splice(0).forEach((listener) => listener.close()));
 
 interface Answer {
   readonly status: number;
@@ -35,8 +35,8 @@ const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
 
 describe('the way from the phone', () => {
   it('shows one page under its secret, and takes a picture, which the bench fetches once', async () => {
-    const door = newDoor();
-    const { url, isTaken } = await door.open();
+    const listener = newListener();
+    const { url, isTaken } = await listener.open();
     expect(isTaken).toBe(false);
     const page = await send(url);
     expect(page).toMatchObject({
@@ -47,17 +47,17 @@ describe('the way from the phone', () => {
     // Nothing of it comes from elsewhere (CSP level 3).
     expect(page.headers['content-security-policy']).toMatch(/^default-src 'none'; script-src 'nonce-/);
     expect(page.text).not.toMatch(/https?:\/\//);
-    expect(door.now()!.isTaken).toBe(true);
+    expect(listener.now()!.isTaken).toBe(true);
     expect((await send(url, 'POST', { body: jpeg })).status).toBe(204);
-    const [id] = door.waiting();
-    expect(door.fetch(id!)).toMatchObject({ mediaType: 'image/jpeg', bytes: jpeg });
-    expect(door.fetch(id!)).toBeUndefined();
-    expect(door.waiting()).toEqual([]);
+    const [id] = listener.waiting();
+    expect(listener.fetch(id!)).toMatchObject({ mediaType: 'image/jpeg', bytes: jpeg });
+    expect(listener.fetch(id!)).toBeUndefined();
+    expect(listener.waiting()).toEqual([]);
   });
 
   it('has nothing behind any other address, name or origin, and closes when somebody guesses', async () => {
-    const door = newDoor();
-    const { url } = await door.open();
+    const listener = newListener();
+    const { url } = await listener.open();
     const { origin, host } = new URL(url);
     for (const path of [
       '/',
@@ -75,22 +75,22 @@ describe('the way from the phone', () => {
     expect((await send(url, 'POST', { body: jpeg, headers: { Origin: `http://${host}` } })).status).toBe(204);
     for (let guess = 0; guess < phoneLimits.wrongSecrets; guess++)
       await send(`${origin}/guess-${guess}`).catch(() => undefined);
-    expect(door.now()).toBeNull();
+    expect(listener.now()).toBeNull();
     await expect(send(url)).rejects.toThrow(/ECONNREFUSED/);
   });
 
   it('belongs to the first phone that comes (127.0.0.2 is another)', async () => {
-    const door = phoneDoor(() => '127.0.0.1');
-    doors.push(door);
-    const { url } = await door.open();
+    const listener = phoneListener(() => '127.0.0.1');
+    listeners.push(listener);
+    const { url } = await listener.open();
     expect((await send(url)).status).toBe(200);
     expect(await send(url, 'POST', { body: jpeg, from: '127.0.0.2' })).toMatchObject({ status: 403 });
-    expect(door.waiting()).toEqual([]);
+    expect(listener.waiting()).toEqual([]);
   });
 
   it('refuses what is too large, no picture, or too much, with a sentence', async () => {
-    const door = newDoor();
-    const { url } = await door.open();
+    const listener = newListener();
+    const { url } = await listener.open();
     expect(await send(url, 'POST', { body: Buffer.from('<svg/>') })).toMatchObject({
       status: 415,
       text: 'This is no picture: JPEG, PNG or WebP.',
@@ -113,33 +113,33 @@ describe('the way from the phone', () => {
     expect((await send(url, 'DELETE')).status).toBe(405);
     for (let count = 0; count < phoneLimits.pictures; count++) await send(url, 'POST', { body: jpeg });
     expect(await send(url, 'POST', { body: jpeg })).toMatchObject({ status: 503 });
-    expect(door.waiting()).toHaveLength(phoneLimits.pictures);
+    expect(listener.waiting()).toHaveLength(phoneLimits.pictures);
   });
 
   it('closes by itself, and a new opening has a new secret and nothing of the one before', async () => {
-    const door = newDoor(60);
-    const first = await door.open();
+    const listener = newListener(60);
+    const first = await listener.open();
     await send(first.url, 'POST', { body: jpeg });
     await new Promise((resolve) => setTimeout(resolve, 120));
-    expect(door.now()).toBeNull();
+    expect(listener.now()).toBeNull();
     await expect(send(first.url)).rejects.toThrow(/ECONNREFUSED/);
-    const second = await door.open();
+    const second = await listener.open();
     expect(second.url).not.toBe(first.url);
-    expect(door.waiting()).toEqual([]);
+    expect(listener.waiting()).toEqual([]);
   });
 
   it('is one alone, when two windows open it at the same time', async () => {
-    const door = newDoor();
-    const [first, second] = await Promise.all([door.open(), door.open()]);
-    expect(door.now()!.url).toBe(second.url);
+    const listener = newListener();
+    const [first, second] = await Promise.all([listener.open(), listener.open()]);
+    expect(listener.now()!.url).toBe(second.url);
     expect((await send(second.url)).status).toBe(200);
     await expect(send(first.url)).rejects.toThrow(/ECONNREFUSED/);
   });
 
   it('says so where this computer has no address in a house, or the port is taken', async () => {
-    await expect(phoneDoor(() => null).open()).rejects.toThrow(/no address in a house network/);
-    const { url } = await newDoor().open();
-    await expect(phoneDoor(() => '127.0.0.1', Number(new URL(url).port)).open()).rejects.toThrow(
+    await expect(phoneListener(() => null).open()).rejects.toThrow(/no address in a house network/);
+    const { url } = await newListener().open();
+    await expect(phoneListener(() => '127.0.0.1', Number(new URL(url).port)).open()).rejects.toThrow(
       /cannot be opened on 127\.0\.0\.1, port \d+ \(EADDRINUSE\)/,
     );
   });

@@ -7,21 +7,26 @@ import { phoneStateSchema, type PhoneState } from '../../wire';
 import { createApp } from '../app';
 import { openData } from '../data';
 import { openDatabase } from '../db';
-import { phoneDoor } from '.';
+import { phoneListener } from '.';
 
 const db = openDatabase(':memory:');
 const house = { address: '127.0.0.1' as string | null };
-const door = phoneDoor(() => house.address);
+const listener = phoneListener(() => house.address);
 let server: Server;
 let base = '';
 beforeAll(async () => {
-  const app = createApp({ data: openData(db), webFolder: null, log: pino({ level: 'silent' }), phone: door });
+  const app = createApp({
+    data: openData(db),
+    webFolder: null,
+    log: pino({ level: 'silent' }),
+    phone: listener,
+  });
   server = createServer(app);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/phone`;
 });
 afterAll(() => {
-  door.close();
+  listener.close();
   server.close();
   db.close();
 });

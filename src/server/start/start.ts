@@ -39,7 +39,7 @@ export const phonePortOf = (given: string | undefined): number => {
   return port;
 };
 
-/** The port of `BINARUS_LINKS_PORT`, for the public door; null without it: then there is none. */
+/** The port of `BINARUS_LINKS_PORT`, for the forwarding server; null without it: then there is none. */
 export const linksPortOf = (given: string | undefined): number | null => {
   if (given === undefined || given === '') return null;
   const port = Number(given);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Under which address links are reached, the public door, tables for other servers, logs of theirs, and what is counted. */
+/** Under which address links are reached, public access, tables for other servers, logs of theirs, and what is counted. */
 import { computed, ref } from 'vue';
 import {
   baseFaults,
@@ -97,15 +97,16 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
       />
     </section>
     <section>
-      <h2 class="heading">The public door</h2>
+      <h2 class="heading">Public access</h2>
       <p v-if="list.door.port === null" class="note">
-        This Binarus has no door: start it with BINARUS_LINKS_PORT, or hand the table to a web server below.
+        Binarus does not forward by itself: start it with BINARUS_LINKS_PORT, or give the table below to a web
+        server.
       </p>
       <SwitchField
         v-else
-        :label="`Open on port ${list.door.port}; it forwards, and does nothing else`"
+        :label="`Open on port ${list.door.port}, for forwarding and nothing else`"
         :model-value="list.door.isOpen"
-        @update:model-value="links.turnDoor($event)"
+        @update:model-value="links.setPublicAccess($event)"
       />
       <p v-if="list.door.problem" class="wrong" role="alert">{{ list.door.problem }}</p>
     </section>

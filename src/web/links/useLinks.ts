@@ -4,13 +4,13 @@ import { ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } f
 import { linkAddress, type Link } from '../../core/links';
 import type { CreateLink, LinkList, LinkPiece, LinkRevision, LinkSettings, SavedLink } from '../../wire';
 import {
-  closeDoor,
+  closeToPublic,
   createLink,
   fetchLink,
   fetchLinkPieces,
   fetchLinkRevisions,
   fetchLinks,
-  openDoor,
+  openToPublic,
   removeLink,
   saveLinkSettings,
 } from '../shared/linksApi';
@@ -37,7 +37,7 @@ export interface LinksAtHand {
   readonly change: (part: Partial<Link>) => Promise<void>;
   readonly remove: () => Promise<void>;
   readonly set: (part: Partial<LinkSettings>) => Promise<void>;
-  readonly turnDoor: (isOpen: boolean) => Promise<void>;
+  readonly setPublicAccess: (isOpen: boolean) => Promise<void>;
   readonly lookAgain: () => Promise<void>;
 }
 
@@ -154,9 +154,9 @@ export function useLinks(first: string, picked: (id: string) => void): LinksAtHa
         await saveLinkSettings(part);
         list.value = { ...list.value, settings: { ...list.value.settings, ...part } };
       }),
-    turnDoor: (isOpen) =>
+    setPublicAccess: (isOpen) =>
       attempt(async () => {
-        const door = await (isOpen ? openDoor() : closeDoor());
+        const door = await (isOpen ? openToPublic() : closeToPublic());
         if (list.value !== null) list.value = { ...list.value, door };
       }),
     lookAgain: () => attempt(() => load(list.value?.links.length)),

@@ -15,7 +15,7 @@ import {
   type AskLinks,
   type AskVisits,
   type CreateLink,
-  type DoorState,
+  type PublicAccess,
   type KnownLink,
   type LinkList,
   type LinkPiece,
@@ -62,9 +62,11 @@ export const tryLink = (id: string, when: string, phone: PhoneKind | null): Prom
 export async function saveLinkSettings(settings: Partial<LinkSettings>): Promise<void> {
   await request('/api/links/settings', jsonRequest('PUT', settings));
 }
-const doorSchema = linkListSchema.shape.door;
-export const openDoor = (): Promise<DoorState> => send('POST', '/api/links/door/open', {}, doorSchema);
-export const closeDoor = (): Promise<DoorState> => send('POST', '/api/links/door/close', {}, doorSchema);
+const accessSchema = linkListSchema.shape.door;
+export const openToPublic = (): Promise<PublicAccess> =>
+  send('POST', '/api/links/door/open', {}, accessSchema);
+export const closeToPublic = (): Promise<PublicAccess> =>
+  send('POST', '/api/links/door/close', {}, accessSchema);
 export const fetchVisits = (ask: AskVisits): Promise<Visits> =>
   get(`/api/links/visits?${query(ask)}`, visitsSchema);
 export const tableAddress = (form: TableForm): string => `/api/links/table/${form}`;

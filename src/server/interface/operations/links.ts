@@ -7,7 +7,7 @@ import {
   askLinksSchema,
   askVisitsSchema,
   createLinkSchema,
-  doorStateSchema,
+  publicAccessSchema,
   knownLinkSchema,
   linkIdSchema,
   linkListSchema,
@@ -43,11 +43,11 @@ export const linksOperations: readonly Operation[] = [
     body: linkSettingsSchema.partial(),
     example: { base: 'https://go.ternquay.example' },
   }),
-  ask('post', '/api/links/door/open', 'Opens the links to the public.', json(doorStateSchema), {
+  ask('post', '/api/links/door/open', 'Opens the links to the public.', json(publicAccessSchema), {
     body: empty,
     example: {},
   }),
-  ask('post', '/api/links/door/close', 'Closes the links to the public.', json(doorStateSchema), {
+  ask('post', '/api/links/door/close', 'Closes the links to the public.', json(publicAccessSchema), {
     body: empty,
     example: {},
   }),

@@ -1,5 +1,5 @@
 /**
- * The public door: a listener of its own that forwards, and does nothing else. It knows the table of links and where to put visits; there
+ * The forwarding server: a listener of its own that forwards, and does nothing else. It knows the table of links and where to put visits; there
  * is no way from it to jobs, files, settings or anything that is kept.
  */
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
@@ -17,7 +17,7 @@ import {
 } from '../../core/links';
 import type { NewVisit } from './visits';
 
-export interface DoorTools {
+export interface ForwardingTools {
   /** By the slug in large letters. */
   readonly linkOf: (key: string) => Link | undefined;
   readonly count: ((visit: NewVisit) => void) | null;
@@ -57,8 +57,8 @@ const brokenPage = page(
 );
 const unknownPage = page('Nothing here', '', '<p>There is nothing at this address.</p>');
 
-export function doorHandler(
-  tools: () => DoorTools,
+export function forwardingHandler(
+  tools: () => ForwardingTools,
 ): (request: IncomingMessage, response: ServerResponse) => void {
   const visitorOf = visitorsKept();
   const buckets = new Map<string, { left: number; at: number }>();
@@ -223,7 +223,7 @@ export function proxiesOf(given: string | undefined): BlockList {
 }
 
 /** With limits for what is slow or large; more connections are turned away. */
-export function doorServer(tools: () => DoorTools): Server {
+export function forwardingListener(tools: () => ForwardingTools): Server {
   const server = createServer(
     {
       maxHeaderSize: 8192,
@@ -232,7 +232,7 @@ export function doorServer(tools: () => DoorTools): Server {
       keepAliveTimeout: 5000,
       connectionsCheckingInterval: 1000,
     },
-    doorHandler(tools),
+    forwardingHandler(tools),
   );
   server.maxConnections = 2000;
   server.on('clientError', (_error, socket) => {

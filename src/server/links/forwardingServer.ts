@@ -2,35 +2,35 @@
 import type { Server } from 'node:http';
 import type { BlockList } from 'node:net';
 import { oneByOne } from '../../core/tasks';
-import type { DoorState } from '../../wire';
-import { doorServer, type DoorTools } from './door';
+import type { PublicAccess } from '../../wire';
+import { forwardingListener, type ForwardingTools } from './forwardingListener';
 
-export interface DoorSetting {
-  /** Null where no door was asked for. */
+export interface ForwardingSetting {
+  /** Null where none was asked for. */
   readonly port: number | null;
   readonly host: string;
   readonly proxies: BlockList;
 }
 
-export class PublicDoor {
+export class ForwardingServer {
   private server: Server | null = null;
   private problem = '';
   private readonly inTurn = oneByOne();
 
   constructor(
-    private readonly setting: DoorSetting,
+    private readonly setting: ForwardingSetting,
     /** Asked for at each visit. */
-    private readonly tools: () => DoorTools,
+    private readonly tools: () => ForwardingTools,
     /** Hears that it is open or closed on purpose, for the next start. */
     private readonly remember: (isOpen: boolean) => void,
   ) {}
 
-  state(): DoorState {
+  state(): PublicAccess {
     return { port: this.setting.port, isOpen: this.server !== null, problem: this.problem };
   }
 
   /** Resolves with what became of it. It is as it was turned, even when a full disk cannot remember it for the next start. */
-  open(): Promise<DoorState> {
+  open(): Promise<PublicAccess> {
     return this.inTurn(async () => {
       const state = await this.listen();
       if (state.isOpen) this.remember(true);
@@ -46,7 +46,7 @@ export class PublicDoor {
   }
 
   /** After a start, where it was open when the server ended. */
-  reopen(wasOpen: () => boolean): Promise<DoorState> {
+  reopen(wasOpen: () => boolean): Promise<PublicAccess> {
     return this.inTurn(() => (wasOpen() ? this.listen() : this.state()));
   }
 
@@ -55,10 +55,10 @@ export class PublicDoor {
     return this.inTurn(() => this.stop());
   }
 
-  private async listen(): Promise<DoorState> {
+  private async listen(): Promise<PublicAccess> {
     const { port, host } = this.setting;
     if (port === null || this.server !== null) return this.state();
-    const opened = doorServer(this.tools);
+    const opened = forwardingListener(this.tools);
     this.problem = '';
     await new Promise<void>((resolve) => {
       opened.once('error', (error: NodeJS.ErrnoException) => {

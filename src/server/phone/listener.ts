@@ -16,7 +16,7 @@ export interface PhonePicture {
   readonly bytes: Buffer;
 }
 
-export interface OpenDoor {
+export interface OpenToPublic {
   /** What the phone opens. */
   readonly url: string;
   /** When it closes by itself, ISO 8601. */
@@ -25,11 +25,11 @@ export interface OpenDoor {
   readonly isTaken: boolean;
 }
 
-export interface PhoneDoor {
+export interface PhoneListener {
   /** Closes one that is open. Rejects with a `Problem` where there is no address to open it on. */
-  open(): Promise<OpenDoor>;
+  open(): Promise<OpenToPublic>;
   /** Null while it is closed. */
-  now(): OpenDoor | null;
+  now(): OpenToPublic | null;
   close(): void;
   /** Ids of the pictures that have come and were not fetched, the first first. */
   waiting(): readonly string[];
@@ -37,7 +37,7 @@ export interface PhoneDoor {
   fetch(id: string): PhonePicture | undefined;
 }
 
-export interface PhoneDoorOptions {
+export interface PhoneListenerOptions {
   readonly openMs?: number;
   /** Hears what kept a request from being answered. */
   readonly report?: (error: unknown) => void;
@@ -49,7 +49,7 @@ export const phoneLimits = {
   pictures: 20,
   /** Of all that wait together. */
   waitingBytes: 120e6,
-  /** Whoever guesses so often closes the door. */
+  /** Whoever guesses so often closes it. */
   wrongSecrets: 20,
 } as const;
 
@@ -92,11 +92,11 @@ function kindOf(bytes: Buffer): PhonePicture['mediaType'] | null {
 }
 
 /** `address` is where it listens; asked for at each opening, since houses change their addresses. Port 0 is any free one. */
-export function phoneDoor(
+export function phoneListener(
   address: () => string | null = houseAddress,
   port = 0,
-  { openMs = phoneLimits.openMs, report = () => undefined }: PhoneDoorOptions = {},
-): PhoneDoor {
+  { openMs = phoneLimits.openMs, report = () => undefined }: PhoneListenerOptions = {},
+): PhoneListener {
   const inTurn = oneByOne();
   let opened: Opened | null = null;
   const pictures = new Map<string, PhonePicture>();
@@ -109,10 +109,10 @@ export function phoneDoor(
     opened = null;
   }
 
-  const nowOpen = (): OpenDoor | null =>
+  const nowOpen = (): OpenToPublic | null =>
     opened && { url: opened.url, until: opened.until, isTaken: opened.phone !== null };
 
-  async function begin(): Promise<OpenDoor> {
+  async function begin(): Promise<OpenToPublic> {
     close();
     pictures.clear();
     const host = address();
