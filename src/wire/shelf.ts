@@ -35,20 +35,22 @@ export const jobSummarySchema = z.strictObject({
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
-export const jobStates = ['draft', 'stopped', 'proved', 'stale', 'made'] as const;
+export const jobStates = ['new', 'unmeasured', 'blocked', 'ready', 'proved', 'stale', 'made'] as const;
 export type JobState = (typeof jobStates)[number];
 
-/** The furthest that the newest revision has come; a stop counts before a proof. */
+/** The furthest that the newest revision has come; a stop counts before a proof. A job is new until it has a message. */
 export function stateOf({
+  message,
   severity,
   proof,
   made,
   revision,
-}: Pick<JobSummary, 'severity' | 'proof' | 'made' | 'revision'>): JobState {
+}: Pick<JobSummary, 'message' | 'severity' | 'proof' | 'made' | 'revision'>): JobState {
   if (made?.revision === revision) return 'made';
-  if (severity === 'stop') return 'stopped';
-  if (proof === null) return 'draft';
-  return proof.revision === revision ? 'proved' : 'stale';
+  if (message === '') return 'new';
+  if (severity === 'stop') return 'blocked';
+  if (proof !== null) return proof.revision === revision ? 'proved' : 'stale';
+  return severity === 'unknown' ? 'unmeasured' : 'ready';
 }
 
 export const shelfOrders = ['saved', 'name', 'collection', 'material', 'size'] as const;

@@ -21,6 +21,7 @@ import linkUses from './migrations/0019_link_uses.sql?raw';
 import savesOfLinks from './migrations/0020_saves_of_links.sql?raw';
 import idsForWords from './migrations/0021_ids_for_words.sql?raw';
 import unreadEntries from './migrations/0022_unread_entries.sql?raw';
+import statesOfJobs from './migrations/0023_states_of_jobs.sql?raw';
 import shelfInPages from './migrations/0017_shelf_in_pages.sql?raw';
 
 export type Db = Database.Database;
@@ -76,6 +77,7 @@ const migrations: readonly { readonly number: number; readonly sql: string }[] =
   { number: 20, sql: savesOfLinks },
   { number: 21, sql: idsForWords },
   { number: 22, sql: unreadEntries },
+  { number: 23, sql: statesOfJobs },
 ];
 
 /** The number of the newest migration that this program knows. */

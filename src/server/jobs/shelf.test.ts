@@ -30,12 +30,22 @@ describe('stateOf', () => {
   it('is the furthest that the newest revision has come', () => {
     const proof = { revision: 3, verdict: 'good' as const };
     const of = (change: Partial<JobSummary>) => stateOf({ ...summary, ...change });
-    expect(of({})).toBe('draft');
-    expect(of({ severity: 'stop', proof })).toBe('stopped');
+    expect(of({})).toBe('ready');
+    expect(of({ severity: 'caution' })).toBe('ready');
+    expect(of({ severity: 'unknown' })).toBe('unmeasured');
+    expect(of({ severity: 'stop' })).toBe('blocked');
+    expect(of({ severity: 'stop', proof })).toBe('blocked');
     expect(of({ proof })).toBe('proved');
     expect(of({ proof: { ...proof, revision: 2 } })).toBe('stale');
     expect(of({ made: { revision: 3, on: '2026-11-25', note: '' } })).toBe('made');
-    expect(of({ made: { revision: 2, on: '2026-11-25', note: '' } })).toBe('draft');
+    expect(of({ made: { revision: 2, on: '2026-11-25', note: '' } })).toBe('ready');
+  });
+
+  it('is new until there is a message, whatever the limits say of nothing', () => {
+    const empty = { ...summary, message: '' };
+    expect(stateOf({ ...empty, severity: 'stop' })).toBe('new');
+    expect(stateOf({ ...empty, severity: 'unknown' })).toBe('new');
+    expect(stateOf({ ...summary, severity: 'stop' })).toBe('blocked');
   });
 });
 
@@ -104,7 +114,7 @@ describe('a page of the shelf', () => {
       before = now;
       return was !== now;
     };
-    expect([line().place, line().severity, stateOf(line())]).toEqual(['shelf', 'unknown', 'draft']);
+    expect([line().place, line().severity, stateOf(line())]).toEqual(['shelf', 'unknown', 'unmeasured']);
     await data.measuring.settled();
     expect([line().severity, isChanged()]).toEqual(['fine', true]);
     jobs.saveProof(id, 1, goodProof);

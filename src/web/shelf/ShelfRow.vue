@@ -26,13 +26,22 @@ const size = computed(
 );
 const state = computed(() => stateOf(props.job));
 const shape = computed(() => {
-  if (state.value === 'stopped') return 'stop';
+  const { severity } = props.job;
+  if (state.value === 'blocked') return 'stop';
   if (state.value === 'stale') return 'caution';
-  if (state.value === 'draft') return 'none';
+  if (state.value === 'ready') return severity === 'caution' ? 'caution' : 'fine';
+  if (state.value === 'new' || state.value === 'unmeasured') return 'none';
   const verdict = props.job.proof?.revision === props.job.revision ? props.job.proof.verdict : 'good';
   return severityOfVerdict[verdict];
 });
-const isMeasured = computed(() => props.job.severity !== 'unknown');
+/** What the state means, where the word alone does not say it. */
+const explanation = computed(() => {
+  const { proof, revision } = props.job;
+  if (state.value === 'stale' && proof !== null)
+    return `Revision ${proof.revision} was proved; revision ${revision} was not.`;
+  if (state.value === 'blocked') return 'Something has to be changed before it can be made.';
+  return undefined;
+});
 const savedAt = computed(() =>
   new Date(props.job.savedAt).toLocaleString(undefined, {
     day: 'numeric',
@@ -93,7 +102,7 @@ function finishRenaming(): void {
       <p class="measure size">{{ size }}</p>
       <p class="note">{{ job.material }}</p>
     </div>
-    <p class="state" :title="isMeasured ? undefined : 'Its limits are not measured yet.'">
+    <p class="state" :title="explanation">
       <StateShape :state="shape" />{{ stateNames[state] }}
     </p>
     <div class="end">

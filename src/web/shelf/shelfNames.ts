@@ -2,10 +2,12 @@
 import type { JobState, ShelfOrder } from '../../wire';
 
 export const stateNames: Readonly<Record<JobState, string>> = {
-  draft: 'draft',
-  stopped: 'stopped',
+  new: 'new',
+  unmeasured: 'not measured yet',
+  blocked: 'blocked',
+  ready: 'ready',
   proved: 'proved',
-  stale: 'proof is stale',
+  stale: 'stale',
   made: 'made',
 };
 

@@ -47,7 +47,7 @@ export const jobsOperations: readonly Operation[] = [
   }),
   ask('get', '/api/shelf/ids', 'Lists the ids of all jobs that are chosen.', json(shelfIdsSchema), {
     query: shelfChoiceSchema,
-    example: { place: 'shelf', state: 'draft' },
+    example: { place: 'shelf', state: 'ready' },
   }),
   ask(
     'get',
