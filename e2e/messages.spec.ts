@@ -29,6 +29,30 @@ test('whatever is pasted into an empty message is recognised and fills its form'
   await expect(page.getByText('Offers to save the contact “Ines Tarrow”.')).toBeVisible();
 });
 
+test('what is typed or pasted while the bench of a new job still opens is the message, and no shortcut', async ({
+  page,
+}) => {
+  // The form is on its way for a second.
+  await page.route(/assets\/MessageDrawer-.+\.js|assets\/message-.+\.js/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    await route.continue();
+  });
+  const begin = async (): Promise<void> => {
+    await page.goto('/');
+    await page.getByRole('button', { name: /New job/ }).click();
+  };
+  await begin();
+  await page.keyboard.type('https://ternquay.example/haul');
+  await expect(page.getByLabel('Address')).toHaveValue('https://ternquay.example/haul');
+  await page.keyboard.type('-out');
+  await expect(page.getByTestId('payload')).toHaveText('https://ternquay.example/haul-out');
+
+  await begin();
+  await paste(page, 'WIFI:T:WPA;S:Ternquay\\;Slipway;P:low water;;');
+  await expect(page.getByText('Recognised as: Wi-Fi login.')).toBeVisible();
+  await expect(page.getByLabel('Network', { exact: true })).toHaveValue('Ternquay;Slipway');
+});
+
 test('a telephone number is shown back as a phone would dial it, and a slip is told', async ({ page }) => {
   await newJob(page);
   await chooseKind(page, 'Telephone call');

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
 import { shownTitle } from '../../core/job';
+import { writeMessage } from '../../core/message';
 import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useEngine } from '../shared/engine';
 import { ApiProblem } from '../shared/http';
+import { typedAhead } from '../shared/typedAhead';
 import { useLive } from '../shared/useLive';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
@@ -113,6 +115,15 @@ provideJobAtHand(
   () => job.value,
   () => code.value,
 );
+/** A message field that is on its way gets what is typed meanwhile. */
+watch(
+  job,
+  (value) => {
+    const isNew = value?.codes.every(({ message }) => writeMessage(message) === '') ?? false;
+    if (isNew && props.station === 'message') typedAhead.begin();
+  },
+  { once: true },
+);
 watch(job, (value) => (window.document.title = value ? `${shownTitle(value)} · Binarus` : 'Binarus'), {
   immediate: true,
 });
@@ -179,7 +190,10 @@ onMounted(() => {
     for (const each of [prover, otherProver]) each.warmUp().catch(() => {});
   }, 800);
 });
-onBeforeUnmount(saveSoon);
+onBeforeUnmount(() => {
+  typedAhead.end();
+  saveSoon();
+});
 </script>
 
 <template>

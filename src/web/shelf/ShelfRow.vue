@@ -102,9 +102,7 @@ function finishRenaming(): void {
       <p class="measure size">{{ size }}</p>
       <p class="note">{{ job.material }}</p>
     </div>
-    <p class="state" :title="explanation">
-      <StateShape :state="shape" />{{ stateNames[state] }}
-    </p>
+    <p class="state" :title="explanation"><StateShape :state="shape" />{{ stateNames[state] }}</p>
     <div class="end">
       <p class="note">{{ savedAt }}</p>
       <div class="actions">

@@ -13,6 +13,7 @@ import {
   type ShelfOrder,
 } from '../../wire';
 import PickList from '../shared/PickList.vue';
+import { typedAhead } from '../shared/typedAhead';
 import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useHouseStyles } from '../stores/houseStyles';
 import { useShelf } from '../stores/shelf';
@@ -104,6 +105,7 @@ const restyling = ref(false);
 
 /** A new job has an empty address and nothing of the last job; its style is plain or the collection's house style. */
 async function startJob(isClean = false): Promise<void> {
+  typedAhead.begin();
   try {
     const [{ newJob }, { createJob }] = await Promise.all([
       import('../../core/job'),
@@ -117,6 +119,7 @@ async function startJob(isClean = false): Promise<void> {
     });
     await router.push({ name: 'bench', params: { id: (await createJob(job)).id } });
   } catch (error) {
+    typedAhead.end();
     shelf.problem = (error as Error).message;
   }
 }

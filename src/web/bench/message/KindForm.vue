@@ -2,6 +2,7 @@
 /** The form of a message kind, made from its rows. */
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { writeMessage, type Message } from '../../../core/message';
+import { typedAhead } from '../../shared/typedAhead';
 import { messageFields, type FieldSpec } from './messageFields';
 
 const props = defineProps<{ message: Message }>();
@@ -38,10 +39,21 @@ const parts = (typed: string): string[] =>
     .filter((part) => part !== '');
 
 const root = ref<HTMLElement>();
-/** A job without a message begins in its first field. */
+/** A job without a message begins in its first field, with what was typed before the field was there. */
 onMounted(async () => {
   await nextTick();
-  if (writeMessage(props.message) === '') root.value?.querySelector<HTMLElement>('input, textarea')?.focus();
+  const typed = typedAhead.end();
+  if (writeMessage(props.message) !== '') return;
+  const field = root.value?.querySelector<HTMLInputElement | HTMLTextAreaElement>('input, textarea');
+  field?.focus();
+  if (!field || typed === '') return;
+  // Recognised like anything that is pasted; what is not recognised is the value of the field.
+  const clipboardData = new DataTransfer();
+  clipboardData.setData('text/plain', typed);
+  const paste = new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true });
+  if (!field.dispatchEvent(paste)) return;
+  field.value = typed;
+  field.dispatchEvent(new Event('input', { bubbles: true }));
 });
 </script>
 
