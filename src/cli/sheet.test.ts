@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { findPair } from '../content';
 import { newJob, type Job } from '../core/job';
 import { laySheets, sheetFiles, unreadCodes } from '../core/imposition';
+import { measureFile, toolOf } from '../core/readback';
 import { runJob } from '../core/run';
 import { sheetOn, stocks } from '../core/sheet';
 import { outputBinary } from '../node/outputBinaries';
@@ -24,7 +25,7 @@ interface Printed {
     readonly pieces: readonly string[];
     readonly waste: number;
     readonly sheets?: number;
-    readonly readBack: { readonly codes: number; readonly read: number };
+    readonly readBack: { readonly codes: number; readonly read: number; readonly measures: number };
     readonly files: readonly string[];
     readonly heldBackBy?: readonly object[];
   };
@@ -128,7 +129,11 @@ describe('binarus sheet', () => {
     const parts: Record<string, string> = {};
     for (const part of ['print', 'cut', 'jig']) {
       const { output } = await sheet(sticker(), { ...values, part });
-      expect(output).toMatchObject({ onSheet: 4, readBack: { codes: 4, read: 4 } });
+      // What is cut, and the holder, have no code: none is said to have been read.
+      const codes = part === 'print' ? 4 : 0;
+      expect(output).toMatchObject({ onSheet: 4, readBack: { codes, read: codes, unread: [] } });
+      // Size, open outlines, and number and extent of the outlines of each layer.
+      expect(output.readBack.measures).toBeGreaterThanOrEqual(4);
       parts[part] = readFileSync(join(folder, output.files[0]!), 'utf8');
     }
     const cutPath = /stroke="[^"]+" stroke-width[^>]*><path d="([^"]+)"/.exec(parts.cut!)![1]!;
@@ -176,5 +181,48 @@ describe('binarus sheet', () => {
     const unread = await unreadCodes(written.files[0]!.bytes, page!, right!, readers);
     expect(unread).toHaveLength(page!.codes.length);
     expect(unread[0]).toMatchObject({ piece: 0, slot: 0, text: 'https://ternquay.example/harbour?slip=2' });
+  });
+
+  it('is handed over only as files that were measured, in every format of a sheet', async () => {
+    const { output } = await sheet(sticker(), {
+      stock: 'a5',
+      count: '2',
+      formats: 'svg,pdf,eps,dxf,dxf-r12',
+    });
+    expect(output.files).toHaveLength(5);
+    expect(output).toMatchObject({ readBack: { codes: 2, read: 2, unread: [] } });
+    expect(output.readBack.measures).toBeGreaterThanOrEqual(5 * 4);
+  });
+
+  it('of which a file is another than was meant is refused, with the measured and the wanted value', async () => {
+    const document = sheetOn(
+      stocks.find(({ id }) => id === 'a6')!,
+      { layout: 'grid' },
+    );
+    const laid = laySheets(document, [{ result: runJob(sticker()), quantity: 2 }]);
+    const written = await sheetFiles(document, laid, { format: 'svg', part: 'cut', binary: outputBinary });
+    if ('problem' in written) throw new Error(written.problem);
+    const [{ bytes, operations, corner }] = written.files as [(typeof written.files)[0]];
+    const { pair } = laid.pieces[0]!.result;
+    const measured = (content: Uint8Array, wanted = operations) =>
+      measureFile(content, 'svg', wanted, {
+        corner,
+        heightMm: wanted.heightMm,
+        tool: toolOf(pair),
+        groundColour: pair.groundColour,
+        wrappedMm: null,
+        binary: outputBinary,
+      });
+    expect(await measured(bytes)).toMatchObject({ problem: null });
+    const { widthMm, heightMm } = operations;
+    expect((await measured(bytes, { ...operations, widthMm: widthMm + 10 })).problem).toBe(
+      `Size: ${widthMm} x ${heightMm} mm in the file, ${widthMm + 10} x ${heightMm} mm were to be in it.`,
+    );
+    const [cut] = operations.operations;
+    const oneLess = { ...cut, area: undefined, lines: 'lines' in cut! ? cut.lines.slice(1) : [] };
+    expect((await measured(bytes, { ...operations, operations: [oneLess as never] })).problem).toMatch(
+      /^Outlines of .*: 2 in the file, 1 were to be in it\.$/,
+    );
+    expect((await measured(bytes.subarray(0, bytes.length / 2))).problem).toContain('not well-formed XML');
   });
 });

@@ -25,15 +25,8 @@ import {
   type SeriesDocument,
 } from '../core/series';
 import type { SheetDocument } from '../core/sheet';
-import {
-  couponFiles,
-  makeFiles,
-  type FileRequest,
-  type MadeFile,
-  type OutputFile,
-  type Refused,
-} from '../core/files';
-import { jobForCount, sheetFiles, type SheetPart, unreadCodes, type UnreadCode } from '../core/imposition';
+import { couponFiles, makeFiles, type FileRequest, type MadeFile, type Refused } from '../core/files';
+import { checkedSheetFiles, type CheckedSheetFiles, jobForCount, type SheetPart } from '../core/imposition';
 import { runJob, type Library } from '../core/run';
 import type { SeriesLook } from '../core/production';
 import { startReadBack, watchMachine, type ReadBack, type Watched } from '../core/proving';
@@ -64,9 +57,7 @@ export interface Progress {
   readonly share: number;
 }
 
-export type SheetDownload =
-  | { readonly files: readonly OutputFile[]; readonly codes: number; readonly unread: readonly UnreadCode[] }
-  | { readonly problem: string };
+export type SheetDownload = CheckedSheetFiles | { readonly problem: string };
 
 export interface Maker {
   /** Where the patches of a test piece lie, or why they cannot. */
@@ -116,27 +107,18 @@ export function createMaker(
     },
     leastWidth: (job) => leastWidth(job, library),
     sheetFiles: async (document, jobs, { format, part }, tell) => {
-      const readers = await loaded(() => load().then(startProof));
       const sheets = await laid(document, jobs, library);
       const stop = sheets.notes.find(({ severity }) => severity === 'stop');
       if (stop !== undefined) return { problem: stop.text };
-      const whole = await sheetFiles(document, sheets, { format: 'svg', part: 'all', binary });
-      if ('problem' in whole) return whole;
-      const codes = sheets.pages.reduce((sum, page) => sum + page.codes.length, 0);
-      const unread: UnreadCode[] = [];
-      let before = 0;
-      for (const [index, page] of sheets.pages.entries()) {
-        const read = (done: number): void => tell({ doing: 'reading-back', share: (before + done) / codes });
-        unread.push(...(await unreadCodes(whole.files[index]!.bytes, page, sheets, readers, read)));
-        before += page.codes.length;
-      }
-      if (unread.length > 0) return { files: [], codes, unread };
-      tell({ doing: 'writing', share: 0 });
-      const written =
-        format === 'svg' && part === 'all'
-          ? whole
-          : await sheetFiles(document, sheets, { format, part, binary });
-      return 'problem' in written ? written : { files: written.files, codes, unread };
+      const checked = await checkedSheetFiles(document, sheets, {
+        formats: [format],
+        part,
+        binary,
+        readers: () => loaded(() => load().then(startProof)),
+        tell: (share) => tell(share < 1 ? { doing: 'reading-back', share } : { doing: 'writing', share: 0 }),
+      });
+      const [refused] = checked.refused;
+      return refused === undefined ? checked : { problem: refused.problem };
     },
     readTable: async (bytes, setting) =>
       isSpreadsheet(bytes) ? readSpreadsheet(bytes) : readTable(bytes, setting),

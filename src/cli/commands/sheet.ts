@@ -1,13 +1,12 @@
 /** `binarus sheet`: pieces many times on stock, each code of it read back from the bytes of the sheet. */
 import {
+  checkedSheetFiles,
   cutWay,
   jobForCount,
   laySheets,
   loadCaption,
   shapeOf,
-  sheetFiles,
   sheetParts,
-  unreadCodes,
   widestOnSheet,
   type LaidSheets,
 } from '../../core/imposition';
@@ -69,27 +68,16 @@ async function written(
 ): Promise<Outcome> {
   const { outputBinary } = await import('../../node/outputBinaries');
   const part = oneOf(values, 'part', sheetParts) ?? 'all';
-  const whole = await sheetFiles(document, laid, { format: 'svg', part: 'all', binary: outputBinary });
-  if ('problem' in whole) throw new UsageError(whole.problem);
-  const readers = await loadReaders();
-  const unread = [];
-  for (const [index, page] of laid.pages.entries())
-    unread.push(...(await unreadCodes(whole.files[index]!.bytes, page, laid, readers)));
-  const files = [];
-  const refused: string[] = [];
-  if (unread.length === 0)
-    for (const format of formats) {
-      const written =
-        format === 'svg' && part === 'all'
-          ? whole
-          : await sheetFiles(document, laid, { format, part, binary: outputBinary });
-      if ('problem' in written) refused.push(`${format}: ${written.problem}`);
-      else files.push(...written.files);
-    }
+  const { files, codes, unread, measures, refused } = await checkedSheetFiles(document, laid, {
+    formats,
+    part,
+    binary: outputBinary,
+    readers: loadReaders,
+  });
   await writeInto(required(values, 'out'), files);
-  for (const problem of refused) process.stderr.write(`not written: ${problem}\n`);
+  const refusals = refused.map(({ format, problem }) => `${format}: ${problem}`);
+  for (const refusal of refusals) process.stderr.write(`not written: ${refusal}\n`);
   const [page] = laid.pages;
-  const codes = laid.pages.reduce((sum, page) => sum + page.codes.length, 0);
   const way = cutWay(laid, page!);
   return {
     output: {
@@ -109,9 +97,9 @@ async function written(
             },
           }),
       pieces: laid.pieces.map(({ result: { job } }) => `${job.piece.widthMm} x ${job.piece.heightMm} mm`),
-      readBack: { codes, read: codes - unread.length, unread },
+      readBack: { codes, read: codes - unread.length, unread, measures },
       files: files.map(({ name }) => name),
-      ...(refused.length === 0 ? {} : { refused }),
+      ...(refused.length === 0 ? {} : { refused: refusals }),
     },
     stops: unread.length > 0 || refused.length > 0,
   };

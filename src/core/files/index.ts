@@ -10,5 +10,5 @@ export {
   svgOfJob,
   wrappedOn,
 } from './makeFiles';
-export { operationFiles, operationFormats } from './operationFiles';
+export { operationFiles, type WrittenFile, operationFormats } from './operationFiles';
 export { nameValues, suitsMachine, type Download, type DownloadId, downloads } from './downloads';

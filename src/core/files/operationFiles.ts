@@ -9,6 +9,7 @@ import {
   type FormatId,
   type NameValues,
   type OutputBinary,
+  type WrittenPart,
 } from '../output';
 import type { OperationSheet, Pair, PairValues } from '../plan';
 import type { OutputFile } from './makeFiles';
@@ -34,11 +35,16 @@ export interface OperationFileRequest {
   readonly binary: (name: OutputBinary) => Promise<ArrayBuffer>;
 }
 
+/** With where its page lies on what is written, for whoever reads it back. */
+export interface WrittenFile extends OutputFile {
+  readonly corner: WrittenPart['corner'];
+}
+
 /** A sentence where the format or the machine cannot hold it. Not for formats that show a finished piece. */
 export async function operationFiles(
   sheet: OperationSheet,
   { format: id, notes, pair, pattern, values, binary }: OperationFileRequest,
-): Promise<{ readonly files: readonly OutputFile[] } | { readonly problem: string }> {
+): Promise<{ readonly files: readonly WrittenFile[] } | { readonly problem: string }> {
   const format = formatOf(id);
   const write = await format.load();
   try {
@@ -60,10 +66,11 @@ export async function operationFiles(
       written.map(({ part }) => ({ parts: [format.variant, part ?? ''], extension: format.extension })),
     );
     return {
-      files: written.map(({ bytes }, index) => ({
+      files: written.map(({ bytes, corner }, index) => ({
         name: names[index]!,
         mediaType: format.mediaType,
         bytes,
+        corner,
       })),
     };
   } catch (error) {

@@ -6,18 +6,16 @@ import { machineKinds, type OperationSheet } from '../plan';
 import { proveUntil, type ProofSetup } from '../proof';
 import { voting, type Reader } from '../readers';
 import {
-  checkFile,
-  interpreterOf,
   loadBodies,
   loadDxfPaths,
-  NotRead,
+  measureFile,
   runOfDrawing,
   runOfProgram,
+  toolOf,
   type Check,
   type MachineRun,
   type ReadBody,
   type ReadBinary,
-  type ReadFile,
   type ReadSetting,
 } from '../readback';
 import { proofSetup } from './proveJob';
@@ -85,24 +83,16 @@ export function startReadBack(
     const { sheet } = file;
     if (sheet === null) return null;
     const format = file.format as FormatId;
-    const interpret = await interpreterOf(format);
-    let read: ReadFile;
-    try {
-      read = await interpret(file.bytes, readSettingOf(file, sheet, job, result, binary));
-    } catch (error) {
-      // Whatever an interpreter stumbles over, a program of the maker's may stumble over, too.
-      const why =
-        error instanceof NotRead ? error.message : `It cannot be read: ${(error as Error).message}.`;
-      return { checks: [], readers: [], shots: 0, problem: why };
-    }
-    const checks = isPartOfBody(file) ? [] : checkFile(format, read, sheet);
-    const wrong = checks.find(({ holds }) => !holds);
+    const setting = readSettingOf(file, sheet, job, result, binary);
+    const { read, checks, problem } = await measureFile(
+      file.bytes,
+      format,
+      sheet,
+      setting,
+      isPartOfBody(file),
+    );
     const measured = { checks, readers: [], shots: 0 };
-    if (wrong !== undefined)
-      return {
-        ...measured,
-        problem: `${wrong.name}: ${wrong.found} in the file, ${wrong.wanted} were to be in it.`,
-      };
+    if (read === null || problem !== null) return { ...measured, problem };
     // DXF has outlines without inks: of a print in colours it is the cut that counts.
     const isWithoutInks = formatOf(format).extension === 'dxf' && isInColour(sheet);
     if (isWithoutInks || !file.hasCodes || isPartOfBody(file) || setup === null || panel.length === 0)
@@ -146,18 +136,10 @@ function readSettingOf(
   { pair }: JobResult,
   binary: ReadSetting['binary'],
 ): ReadSetting {
-  const { process, machine } = pair;
   return {
     corner,
     heightMm: sheet.heightMm,
-    tool: {
-      lineMm: process.lineIntervalMm ?? process.elementMm,
-      tipMm:
-        machine.dotMm ??
-        (machineKinds[machine.kind].tool === 'cutter' && machine.halfAngleDegrees === null
-          ? process.elementMm
-          : 0),
-    },
+    tool: toolOf(pair),
     groundColour: pair.groundColour,
     wrappedMm: wrappedOn(job)?.diameterMm ?? null,
     binary,

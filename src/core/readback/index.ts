@@ -1,5 +1,6 @@
 /** readback: the bytes of a file come in; what a program finds in them goes out: size, layers, outlines, and how it looks. */
 export { type Check, checkFile, interpreterOf } from './check';
+export { measureFile, toolOf } from './measureFile';
 export { type MarkRaster, rasteriseMarks } from './rasterise';
 export { type Move, runGcode } from './gcodeFile';
 export { type MachineRun, numbersPerWay, runOfDrawing, runOfProgram } from './machineRun';

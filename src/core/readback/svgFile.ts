@@ -1,5 +1,5 @@
 /** SVG files: layers are groups, outlines the subpaths of their paths; drawn by an outside renderer. */
-import { XMLParser } from 'fast-xml-parser';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { subpaths } from '../output';
 import { layersOf, type ReadPath } from './drawing';
 import { rasteriseMarks } from './rasterise';
@@ -17,7 +17,12 @@ const attributesOf = (node: Node): Record<string, string> => (node[':@'] ?? {}) 
 const childrenOf = (node: Node): Node[] => (node[nameOf(node)] ?? []) as Node[];
 
 export const readSvg: Interpreter = (bytes) => {
-  const nodes = parser.parse(new TextDecoder().decode(bytes)) as Node[];
+  const text = new TextDecoder().decode(bytes);
+  // The parser goes on where a file was cut off; programs that open it do not.
+  const wellFormed = XMLValidator.validate(text);
+  if (wellFormed !== true)
+    throw new NotRead(`The file is not well-formed XML (line ${wellFormed.err.line}: ${wellFormed.err.msg})`);
+  const nodes = parser.parse(text) as Node[];
   const root = nodes.find((node) => nameOf(node) === 'svg');
   if (root === undefined) throw new NotRead('The file has no SVG element.');
   const { width = '', height = '', viewBox = '' } = attributesOf(root);

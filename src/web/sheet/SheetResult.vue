@@ -11,7 +11,7 @@ import PickList from '../shared/PickList.vue';
 import StateShape from '../shared/StateShape.vue';
 import { lengthNumber, pathText } from '../shared/units';
 import { usePreferences } from '../stores/preferences';
-import type { SheetAtHand } from './useSheet';
+import type { SheetAtHand, SheetDownloaded } from './useSheet';
 
 const props = defineProps<{ sheet: SheetAtHand; view: SheetView }>();
 const page = defineModel<number>('page', { required: true });
@@ -60,6 +60,18 @@ const partNames: Readonly<Record<SheetPart, string>> = {
 };
 const parts = sheetParts.map((part) => ({ value: part, label: partNames[part] }));
 const part = ref<SheetPart>('all');
+/** Only what was measured: cut files and holders have no codes, and a picture no outlines. */
+function checkedText({ codes, measures, names }: SheetDownloaded): string {
+  const files = names.length === 1 ? 'file' : 'files';
+  const read = codes === 0 ? '' : codes === 1 ? 'The code was read.' : `All ${codes} codes were read.`;
+  const compared =
+    measures === 0
+      ? ''
+      : measures === names.length
+        ? `The size of the ${files} was compared with the sheet, and is right.`
+        : `The size and the outlines of the ${files} were compared with the sheet, and are right.`;
+  return `${read} ${compared}`.trim();
+}
 const stops = computed(() => props.view.notes.some(({ severity }) => severity === 'stop'));
 </script>
 
@@ -144,16 +156,13 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
         <p v-if="sheet.downloaded.value.wrong.length > 0" class="said">
           <StateShape state="stop" />
           <span
-            >Nothing was handed over: the code of piece
+            >Nothing was downloaded: the code of piece
             {{ sheet.downloaded.value.wrong.slice(0, 8).join(', ') }} does not say what its job says.</span
           >
         </p>
         <p v-else class="said">
           <StateShape state="fine" />
-          <span
-            >{{ sheet.downloaded.value.codes }} of {{ sheet.downloaded.value.codes }} codes were read from the
-            file.</span
-          >
+          <span>{{ checkedText(sheet.downloaded.value) }}</span>
         </p>
         <ul class="names">
           <li v-for="name in sheet.downloaded.value.names" :key="name" class="measure">{{ name }}</li>

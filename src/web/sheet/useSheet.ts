@@ -17,7 +17,10 @@ import { firstSheet } from './firstSheet';
 
 export interface SheetDownloaded {
   readonly names: readonly string[];
+  /** Codes that were read; 0 where none are in the files. */
   readonly codes: number;
+  /** Sizes and outlines that were compared with the sheet. */
+  readonly measures: number;
   /** Numbers of pieces whose code says something else, counted from 1. */
   readonly wrong: readonly number[];
 }
@@ -204,6 +207,7 @@ export function useSheet(jobId: string): SheetAtHand {
           downloaded.value = {
             names: files.files.map(({ name }) => name),
             codes: files.codes,
+            measures: files.measures,
             wrong: [...new Set(files.unread.map(({ slot }) => slot + 1))],
           };
           const [file] = files.files;
