@@ -56,6 +56,7 @@ describe('another table', () => {
     const source = table(['berth'], ['17']);
     expect(withSource(null, source, job, true).onSheet).toBe(true);
     expect(withSource(null, source, job, false).onSheet).toBe(false);
+    expect(newSeries(source).onSheet).toBe(false);
   });
 });
 

@@ -223,6 +223,19 @@ describe('going from job to job', () => {
     expect(bench.document!.name).toBe('left');
   });
 
+  it('shows the first code of another job, and of the same one the code that was chosen', async () => {
+    const two = withCodeAdded(document, document.codes[0]!);
+    newest = saved(1, two);
+    const bench = useBench();
+    await bench.open(id);
+    bench.chosenCode = two.codes[1]!.id;
+    await bench.open(id);
+    expect(bench.code!.id).toBe(two.codes[1]!.id);
+    newest = { ...saved(1, two), id: id.replace('6d', '7d') };
+    await bench.open(newest.id);
+    expect(bench.code!.id).toBe(two.codes[0]!.id);
+  });
+
   it('keeps what was typed after its last save had gone off', async () => {
     const bench = await opened();
     answers = [

@@ -9,6 +9,8 @@ import { useShelf } from './shelf';
 
 const ids = [1, 2, 3].map((digit) => `6d2f9a3e-2222-4222-8333-44445555666${digit}`);
 const document = newJob({ message: { kind: 'web', address: 'https://ternquay.example' }, name: 'Slipway' });
+/** Names that were saved as new revisions, in turn. */
+let renamed: string[];
 /** What the server has of each job. */
 let places: Map<string, Place>;
 let collections: Map<string, string>;
@@ -53,6 +55,17 @@ function answer(path: string, { method = 'GET', body }: RequestInit): Response {
     const isStale = jobs.some(({ id, baseRevision }) => revisions.get(id) !== baseRevision);
     if (isStale) return json(409, { problem: 'changed meanwhile' });
     jobs.forEach(({ id, baseRevision }) => revisions.set(id, baseRevision + 1));
+  } else if (/^\/api\/jobs\/[^/]+(\/revisions)?$/.test(path)) {
+    const sent = (read as { document: typeof document } | null)?.document ?? document;
+    if (method === 'POST') renamed.push(sent.name);
+    const [, , , id] = path.split('/');
+    return json(method === 'POST' ? 201 : 200, {
+      id,
+      revision: 4,
+      savedAt: '2026-11-25T10:00:00.000Z',
+      document: sent,
+      proof: null,
+    });
   } else return json(404, { problem: 'There is nothing at this address.' });
   return new Response(null, { status: 204 });
 }
@@ -62,6 +75,7 @@ beforeEach(() => {
   collections = new Map(ids.map((id, index) => [id, index === 0 ? 'Moorings' : '']));
   revisions = new Map(ids.map((id) => [id, 4]));
   refuses = null;
+  renamed = [];
   browser = enterBrowser((path, init) => Promise.resolve(answer(path, init)));
   setActivePinia(createPinia());
 });
@@ -135,5 +149,15 @@ describe('a bench that shows one of the jobs', () => {
     refuses = 'not now';
     await shelf.undo();
     expect(heard).toHaveLength(3);
+  });
+});
+
+describe('a new name', () => {
+  it('is a new revision; the name that it has is none', async () => {
+    const shelf = useShelf();
+    await shelf.rename(ids[0]!, 'Slipway');
+    expect(renamed).toEqual([]);
+    await shelf.rename(ids[0]!, 'Haul-out');
+    expect([renamed, shelf.problem]).toEqual([['Haul-out'], '']);
   });
 });
