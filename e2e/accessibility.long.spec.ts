@@ -204,7 +204,7 @@ test('series with its row at hand, the register and the links', async ({ page })
   await page.getByText('Cells of this row').click();
   expect(await faultsOf(page)).toEqual([]);
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take 7 rows as PDF' }).click();
+  await page.getByRole('button', { name: 'Download 7 rows as PDF' }).click();
   await download;
   expect(await faultsOf(page)).toEqual([]);
   await page.goto('/register');

@@ -147,7 +147,7 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
   await page.reload();
   await expect(finding(page, 'quiet-zone')).toHaveAttribute('data-severity', 'stop');
   await page.keyboard.press('5');
-  await expect(page.getByText(/held back/i).first()).toBeVisible();
+  await expect(page.getByText('blocked', { exact: true }).first()).toBeVisible();
 });
 
 test('works the stage by keyboard and by handles, and the numbers say the same', async ({ page }) => {

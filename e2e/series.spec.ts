@@ -27,7 +27,7 @@ test('a table becomes a document of which every code was read; wrong rows are to
   await expect(
     page.getByText('Row 3, berth: “18” looks spoilt by a spreadsheet: leading zeros are lost.'),
   ).toBeVisible();
-  await expect(page.getByTestId('series-tally')).toHaveText('3 to be made, 2 held back, 0 left out', {
+  await expect(page.getByTestId('series-tally')).toHaveText('3 to be made, 2 blocked, 0 left out', {
     timeout: 240_000,
   });
 
@@ -50,12 +50,12 @@ test('a table becomes a document of which every code was read; wrong rows are to
   // What was matched by name can be said otherwise; a reload finds all of it.
   await page.getByLabel('address').fill('https://ternquay.example/slip/{berth}');
   await page.keyboard.press('Tab');
-  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 1 held back, 0 left out', {
+  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 1 blocked, 0 left out', {
     timeout: 240_000,
   });
   await expect(page.getByText('· saved')).toBeVisible();
   await page.reload();
-  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 1 held back, 0 left out', {
+  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 1 blocked, 0 left out', {
     timeout: 240_000,
   });
 
@@ -65,12 +65,12 @@ test('a table becomes a document of which every code was read; wrong rows are to
   await page.getByText('Cells of this row').click();
   await page.getByLabel('Copies', { exact: true }).fill('3');
   await page.keyboard.press('Tab');
-  await expect(page.getByTestId('series-tally')).toHaveText('5 to be made, 0 held back, 0 left out');
+  await expect(page.getByTestId('series-tally')).toHaveText('5 to be made, 0 blocked, 0 left out');
   await page.getByText('Leave this row out').click();
-  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 0 held back, 1 left out');
+  await expect(page.getByTestId('series-tally')).toHaveText('4 to be made, 0 blocked, 1 left out');
 
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take 4 rows as PDF' }).click();
+  await page.getByRole('button', { name: 'Download 4 rows as PDF' }).click();
   const zip = unzipSync(new Uint8Array(readFileSync(await (await download).path())));
   expect(Object.keys(zip).sort()).toEqual([
     'berth-series_series.pdf',
@@ -83,16 +83,16 @@ test('a table becomes a document of which every code was read; wrong rows are to
 
   // What was handed over is not made twice unless that is said; a reload knows the run.
   await expect(page.getByTestId('series-tally')).toHaveText(
-    '0 to be made, 0 held back, 1 left out, 4 made before',
+    '0 to be made, 0 blocked, 1 left out, 4 made before',
   );
-  await expect(page.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Nothing to download' })).toBeDisabled();
   await page.reload();
   await expect(page.getByTestId('run')).toContainText('5 of 5 codes were read');
   await page.getByText('Also the 4 that were made before').click();
-  await expect(page.getByRole('button', { name: 'Take 4 rows as PDF' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Download 4 rows as PDF' })).toBeEnabled();
 
   // In the register each stands with its place; one is found by its number, noted, and made again.
-  await page.getByRole('link', { name: 'What was made…' }).click();
+  await page.getByRole('link', { name: 'Made pieces…' }).click();
   await page.getByLabel('Number or message').fill('slip/18');
   const piece = page.getByRole('row').filter({ hasText: 'slip/18' });
   await expect(piece).toHaveCount(2);
@@ -131,9 +131,9 @@ test('pictures come by their names from a ZIP file; the missing and those that n
   await expect(page.getByTestId('pictures-kept')).toHaveText('3 pictures');
   await expect(page.getByText('No row names three.svg.')).toBeVisible();
   // A new logo is larger than the code can spare; what mends one row mends all of them alike.
-  await expect(page.getByTestId('series-tally')).toHaveText('0 to be made, 2 held back, 0 left out');
+  await expect(page.getByTestId('series-tally')).toHaveText('0 to be made, 2 blocked, 0 left out');
   await page.getByRole('button', { name: 'all rows' }).first().click();
-  await expect(page.getByTestId('series-tally')).toHaveText('2 to be made, 0 held back, 0 left out');
+  await expect(page.getByTestId('series-tally')).toHaveText('2 to be made, 0 blocked, 0 left out');
   await page
     .getByLabel('Pictures', { exact: true })
     .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('PK no zip') });
@@ -179,12 +179,12 @@ test('what is being typed stays while a measurement ends', async ({ page }) => {
   await page.request.put(`/api/jobs/${id}/series`, { data: { series }, headers: { 'if-match': '*' } });
   await page.goto(`/series/${id}`);
   const tally = page.getByTestId('series-tally');
-  await expect(tally).toHaveText('2 to be made, 0 held back, 0 left out');
+  await expect(tally).toHaveText('2 to be made, 0 blocked, 0 left out');
   const field = page.getByLabel('address');
   await field.fill('https://ternquay.example/walkway/{pontoon}');
   await field.press('Tab');
   await expect(tally).toHaveText('Measuring…');
   await field.fill('https://ternquay.example/gangway/{pontoon}');
-  await expect(tally).toHaveText('2 to be made, 0 held back, 0 left out');
+  await expect(tally).toHaveText('2 to be made, 0 blocked, 0 left out');
   await expect(field).toHaveValue('https://ternquay.example/gangway/{pontoon}');
 });

@@ -35,7 +35,7 @@ test('a hostile drawing is taken without its scripts; one with entities is refus
     <circle cx="10" cy="10" r="9"/></svg>`;
   await upload(page, 'crest.svg', 'image/svg+xml', Buffer.from(hostile));
   await expect(
-    page.getByText('Taken out of the file: external references, foreign objects, scripts, style imports.'),
+    page.getByText('Removed from the file: external references, foreign objects, scripts, style imports.'),
   ).toBeVisible();
   await expect(finding(page, 'covered-patterns')).toBeVisible();
   await upload(
@@ -118,7 +118,7 @@ test('a logo that is too large is stopped, shown block by block, and mended in o
     .click();
   await expect(finding(page, 'budget')).toHaveAttribute('data-severity', 'fine');
   await page.getByRole('button', { name: 'Search masks and versions' }).click();
-  await page.getByRole('button', { name: 'take', exact: true }).first().click();
+  await page.getByRole('button', { name: 'use', exact: true }).first().click();
   await expect(finding(page, 'budget')).toHaveAttribute('data-severity', 'fine');
   // Yesterday's logo goes with one click, and comes back with one step.
   await page.getByRole('button', { name: 'Remove it' }).click();
@@ -249,7 +249,7 @@ test('a logo is drawn by the modules themselves in one click, without error corr
   await expect(match).toHaveText(/\d+ % of the picture/);
   const share = async (): Promise<number> => Number.parseInt((await match.textContent())!, 10);
   const before = await share();
-  await page.getByTestId('picture-choices').getByRole('button', { name: 'take' }).last().click();
+  await page.getByTestId('picture-choices').getByRole('button', { name: 'use' }).last().click();
   await expect.poll(share).toBeGreaterThan(before);
   await page.reload();
   await page.getByRole('button', { name: 'Logo', exact: true }).click();
@@ -270,7 +270,7 @@ test(
     for (const by of ['knock-out', 'free-bits', 'half-tone', 'both'])
       await expect(ways.getByTestId(`reads-${by}`)).toHaveText(/read by all/, { timeout: 240_000 });
     await expect(ways.getByTestId('way-knock-out')).toContainText('On the bench now.');
-    await ways.getByTestId('way-both').getByRole('button', { name: 'Take this' }).click();
+    await ways.getByTestId('way-both').getByRole('button', { name: 'Use this' }).click();
     await expect(ways).toBeHidden();
     await expect(page.getByRole('radio', { name: 'by both' })).toBeChecked();
     await expect(page.getByTestId('picture-match')).toHaveText(/% of the picture, \d+ % by whole modules/);

@@ -111,7 +111,7 @@ function formsOf(values: Values): readonly SeriesForm[] {
 function tellHeld({ rows }: MeasuredSeries, series: SeriesDocument): boolean {
   const held = rows.filter(({ state }) => state === 'held-back');
   for (const row of held)
-    process.stderr.write(`row ${row.row + firstRowOf(series)} is held back: ${whyHeld(row)}\n`);
+    process.stderr.write(`row ${row.row + firstRowOf(series)} is blocked: ${whyHeld(row)}\n`);
   return held.length > 0;
 }
 

@@ -224,7 +224,7 @@ export function measureFirstLayer(context: CodeContext): Measured | null {
   };
 }
 
-/** On clear film whatever lies behind is the ground of the code. */
+/** On clear film whatever lies behind is the background of the code. */
 export function measureClearGround(context: CodeContext): Measured | null {
   const { pair } = context;
   if (!printsOnClear(pair)) return null;
@@ -233,10 +233,10 @@ export function measureClearGround(context: CodeContext): Measured | null {
     kind: 'clear-ground',
     station: 'piece',
     severity: isWhite ? 'fine' : 'stop',
-    title: 'Ground of the code',
+    title: 'Background of the code',
     text: isWhite
       ? say`White is printed under ${theCode(context.id)}, whatever lies behind.`
-      : say`The film is clear: what lies behind, light or dark, becomes the ground of ${theCode(context.id)}.`,
+      : say`The film is clear: what lies behind, light or dark, becomes the background of ${theCode(context.id)}.`,
     measured: { words: isWhite ? 'white' : 'clear' },
     required: { words: 'white' },
     source: trade,

@@ -227,7 +227,10 @@ function colourFixes(context: CodeContext, kind: ToneKind): Fix[] {
     const light = furthest((share) => isEnough(lightenedTo(1 - share)));
     if (light !== null)
       fixes.push(
-        fix(['Lighten the ground until it passes'], changeStyle(context, { paint: lightenedTo(1 - light) })),
+        fix(
+          ['Lighten the background until it passes'],
+          changeStyle(context, { paint: lightenedTo(1 - light) }),
+        ),
       );
     if (fixes.length === 0) fixes.push(bothWays(context, kind, darkenedTo, lightenedTo));
   }
@@ -258,10 +261,10 @@ function bothWays(
   const most = furthest((share) => passes(context, both(share), kind));
   return most === null
     ? fix(
-        ['Darken the modules and leave the ground bare'],
+        ['Darken the modules and remove the background'],
         changeStyle(context, { paint: { ...darkenedTo(0.35), ground: { kind: 'bare' } } }),
       )
-    : fix(['Darken the modules and lighten the ground'], changeStyle(context, { paint: both(most) }));
+    : fix(['Darken the modules and lighten the background'], changeStyle(context, { paint: both(most) }));
 }
 
 /** The largest share of 0 to 1 that still holds, in steps of a hundredth; null when not even 0 does. */

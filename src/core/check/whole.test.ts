@@ -139,7 +139,7 @@ describe('several codes', () => {
   const passed = { reason: 'Tested on the bench.', at: '2026-11-25T10:00:00.000Z', kind: 'module-size' };
   const both: Job = { ...withSecond(), overrides: [{ ...passed, about: { on: 'code', id: 'code-2' } }] };
 
-  it('have ids of their own, also after one was taken away', () => {
+  it('have ids of their own, also after one was removed', () => {
     expect(both.codes.map(({ id }) => id)).toEqual(['code-1', 'code-2']);
     expect(withCodeAdded(withoutCode(both, 'code-1'), second).codes.map(({ id }) => id)).toEqual([
       'code-2',

@@ -187,7 +187,7 @@ export class Effort {
     const complete = eachCrossing(edgesOf(region), () => ++this.crossings <= effortLimits.crossings);
     if (!complete)
       throw new TooComplex(
-        `Its lines cross or overlap in more than ${effortLimits.crossings} places, the most that is drawn. Take out what is hatched or finely patterned.`,
+        `Its lines cross or overlap in more than ${effortLimits.crossings} places, the most that is drawn. Remove what is hatched or finely patterned.`,
       );
   }
 

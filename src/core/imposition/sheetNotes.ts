@@ -17,7 +17,7 @@ export function notesOfPieces({ gapMm, stock }: SheetDocument, pieces: readonly 
     else if (heldBackBy.length > 0)
       note(
         'stop',
-        `${name}: its files are held back by ${heldBackBy.length === 1 ? 'a limit' : `${heldBackBy.length} limits`}.`,
+        `${name}: its files are blocked by ${heldBackBy.length === 1 ? 'a limit' : `${heldBackBy.length} limits`}.`,
       );
     const other = first!.result.pair;
     if (pair.material.id !== other.material.id || pair.machine.id !== other.machine.id)

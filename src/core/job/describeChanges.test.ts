@@ -53,7 +53,7 @@ describe('describeChanges', () => {
       message: { kind: 'text', text: 'x' },
     }));
     expect(changes(two, wider)).toEqual(['code 2: message Web address → Plain text']);
-    expect(changes(two, job)).toEqual(['code 2 taken away']);
+    expect(changes(two, job)).toEqual(['code 2 removed']);
   });
 
   it('does not show passwords', () => {

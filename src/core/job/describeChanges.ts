@@ -63,7 +63,7 @@ function codesChanges(before: Job, after: Job): Sentence[] {
     return isOne ? changes : changes.map((change) => say`${codeName(code.id)}: ${change}`);
   });
   const gone = before.codes.filter(({ id }) => !isOne && after.codes.every((code) => code.id !== id));
-  return [...changes, ...gone.map(({ id }) => say`${id.replace('-', ' ')} taken away`)];
+  return [...changes, ...gone.map(({ id }) => say`${id.replace('-', ' ')} removed`)];
 }
 
 function codeChanges(before: CodeSettings, after: CodeSettings): Sentence[] {
@@ -84,7 +84,7 @@ function codeChanges(before: CodeSettings, after: CodeSettings): Sentence[] {
     changes.push(earlier === now ? ['shapes changed'] : say`shapes ${earlier} → ${now}`);
   }
   if (differs(before.style.paint, after.style.paint))
-    changes.push([isPlainPaint(after.style.paint) ? 'colours taken out' : 'colours changed']);
+    changes.push([isPlainPaint(after.style.paint) ? 'colours removed' : 'colours changed']);
   compare('logo', logoName(before), logoName(after), plain);
   if (before.logo && after.logo && logoName(before) === logoName(after)) {
     const share = (value: number): Sentence => [`${Number((value * 100).toFixed(1))} %`];
@@ -121,13 +121,13 @@ function pieceChanges(from: PieceSettings, to: PieceSettings): Sentence[] {
     if (earlier === undefined) changes.push([`${itemName(item)} put on`]);
     else if (differs(earlier, item)) changes.push([`${itemName(item)} changed`]);
   }
-  for (const [id, item] of old) if (!now.has(id)) changes.push([`${itemName(item)} taken away`]);
+  for (const [id, item] of old) if (!now.has(id)) changes.push([`${itemName(item)} removed`]);
   compare('serial number', from.serial || 'none', to.serial || 'none', plain);
   compare('bleed', from.bleedMm, to.bleedMm, inMm);
   compare('safe distance', from.safeMm, to.safeMm, inMm);
   if (differs(from.shadow, to.shadow))
-    changes.push([to.shadow === null ? 'shadow taken away' : 'shadow changed']);
-  if (differs(from.stand, to.stand)) changes.push([to.stand === null ? 'stand taken away' : 'stand changed']);
+    changes.push([to.shadow === null ? 'shadow removed' : 'shadow changed']);
+  if (differs(from.stand, to.stand)) changes.push([to.stand === null ? 'stand removed' : 'stand changed']);
   return changes;
 }
 

@@ -67,7 +67,7 @@ const outlinesOf = (shapes: readonly ColouredShape[]): number =>
   shapes.reduce((sum, { area }) => sum + area.length, 0);
 
 const tooMany = (count: number): { readonly problem: string } => ({
-  problem: `It has ${count} outlines; at most ${mostOutlines} are drawn. Take out what is finely patterned or hatched.`,
+  problem: `It has ${count} outlines; at most ${mostOutlines} are drawn. Remove what is finely patterned or hatched.`,
 });
 
 /** Null when nothing of it becomes a mark: the threshold leaves nothing. Throws `TooComplex`. */

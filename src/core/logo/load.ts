@@ -107,7 +107,7 @@ async function loadDrawing(text: string, assets: LogoAssets): Promise<LoadedLogo
     const { shapes, notes } = shapesOfDrawing(sane.svg);
     if (shapes.length === 0) return { problem: ['There are no shapes in this drawing.', ...notes].join(' ') };
     const removed =
-      sane.removed.length === 0 ? [] : [`Taken out of the drawing: ${sane.removed.join(', ')}.`];
+      sane.removed.length === 0 ? [] : [`Removed from the drawing: ${sane.removed.join(', ')}.`];
     return { kind: 'shapes', shapes, notes: [...removed, ...notes], title: [] };
   } catch (error) {
     if (error instanceof TooComplex) return { problem: error.message };

@@ -111,7 +111,7 @@ export const outputFormats = [
   },
   {
     id: 'png-clear',
-    name: 'PNG without ground',
+    name: 'PNG without background',
     use: 'putting it into a layout',
     ...png,
     variant: 'clear',

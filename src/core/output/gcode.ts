@@ -119,7 +119,7 @@ class Program {
     const reached = tipMm === 0 ? area : growRegion(area, -tipMm, 0.002);
     if (area.length > 0 && reached.length === 0)
       throw new CannotWrite(
-        `The cutter of ${machine.name} is ${process.elementMm} mm wide, and no mark is. Make the code larger, or take a finer cutter.`,
+        `The cutter of ${machine.name} is ${process.elementMm} mm wide, and no mark is. Make the code larger, or use a finer cutter.`,
       );
     const runUp = overscanMm ?? 0;
     for (const depthMm of this.depths()) {

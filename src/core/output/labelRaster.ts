@@ -8,7 +8,7 @@ import { CannotWrite, onePart, type WriteSetting, type Writer } from './writer';
 /** A dot is black when its middle is marked; the first dot lies in the upper left corner of the label. */
 function dotGrid({ widthMm, heightMm }: OperationSheet, { pair }: WriteSetting): PixelGrid {
   const { dotMm, bedWidthMm, name } = pair.machine;
-  if (dotMm === null) throw new CannotWrite(`${name} has no dots of its own; take a picture instead.`);
+  if (dotMm === null) throw new CannotWrite(`${name} has no dots of its own; use a picture instead.`);
   if (widthMm > bedWidthMm)
     throw new CannotWrite(
       `The label is ${widthMm} mm wide; ${name} prints ${bedWidthMm} mm. Make the label narrower, or turn it.`,

@@ -113,5 +113,5 @@ export const isInColour = ({ operations }: OperationSheet): boolean =>
 /** For formats that know marked and bare only. */
 export function refuseColours(sheet: OperationSheet, what: string): void {
   if (isInColour(sheet))
-    throw new CannotWrite(`The piece is printed in colours, and ${what} has none. Take PDF, SVG or PNG.`);
+    throw new CannotWrite(`The piece is printed in colours, and ${what} has none. Use PDF, SVG or PNG.`);
 }

@@ -26,8 +26,7 @@ export function checkSentence(
   if (message === 'other') return 'It reads, but it says something else than this job.';
   const help = helpText(code.seen.help);
   const says = hasJob ? 'It says what it should' : 'It reads';
-  const panel =
-    read === voting ? 'every reader of the panel takes it' : `${read} of ${voting} readers take it`;
+  const panel = read === voting ? 'every reader reads it' : `${read} of ${voting} readers read it`;
   const left =
     code.comparison === null || code.comparison.worst === 0
       ? ''

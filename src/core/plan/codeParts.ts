@@ -100,7 +100,7 @@ const whiteUnder = ({ field }: PlacedCode, { groundColour, material }: Pair): Pa
     ? []
     : [
         {
-          label: 'white ground',
+          label: 'white background',
           area: [field],
           ink: { kind: 'solid', colour: groundColour, plate: 'white' },
         },
@@ -127,12 +127,12 @@ function printParts(
   const parts: Part[] = [];
   const field = [piece.field];
   if (paint.ground.kind === 'paint')
-    parts.push({ label: 'ground', area: field, ink: inkOf(paint.ground.paint, piece.quietZone) });
+    parts.push({ label: 'background', area: field, ink: inkOf(paint.ground.paint, piece.quietZone) });
   if (paint.ground.kind === 'picture' && ground !== null) {
     const { opacity, fit } = paint.ground;
     const box = pictureBox(piece.quietZone, ground.width, ground.height, fit);
     parts.push({
-      label: 'ground',
+      label: 'background',
       area: field,
       ink: { kind: 'picture', png: ground.png, box, turn: 0, opacity, mirrored: false },
     });

@@ -227,7 +227,7 @@ describe('contrast of printed colours', () => {
       ).find(({ kind }) => kind === 'contrast')!;
     expect(on(1)).toMatchObject({ severity: 'stop', text: expect.stringMatching(/darkest light one/) });
     expect(on(0.2).severity).toBe('fine');
-    expect(on(1).fixes.map(({ label }) => label)).toContain('Lighten the ground until it passes');
+    expect(on(1).fixes.map(({ label }) => label)).toContain('Lighten the background until it passes');
     const missing = runJob(
       sticker({
         ground: { kind: 'picture', file: 'b'.repeat(64), fileName: 'pier.png', opacity: 1, fit: 'cover' },

@@ -143,7 +143,7 @@ export function workersHere(
         });
         const number = row + firstRowOf(wish.series);
         if ('heldBackBy' in made)
-          return { problem: `Row ${number}: ${made.heldBackBy[0]?.title ?? 'it is held back'}.` };
+          return { problem: `Row ${number}: ${made.heldBackBy[0]?.title ?? 'it is blocked'}.` };
         const [refused] = made.refused;
         if (refused !== undefined) return { problem: `Row ${number}: ${refused.problem}` };
         const back = startReadBack(job, result, voting(readers), binary);

@@ -68,7 +68,7 @@ describe('a drawing', () => {
     expect(read).toHaveProperty('problem');
   });
 
-  it('that is missing is told of a picture on the piece too, which can be taken away', async () => {
+  it('that is missing is told of a picture on the piece too, which can be removed', async () => {
     const items = itemsOf([{ kind: 'art', source: drawing('lost'), xMm: 2, yMm: 2, widthMm: 20 }]);
     const job = { ...plate(), piece: { ...plate().piece, items } };
     const library = createLibrary(assets);

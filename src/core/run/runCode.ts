@@ -272,14 +272,14 @@ function groundOf({ style }: CodeSettings, library: Library): Picture | PartFind
     kind: 'ground-missing',
     station: 'style',
     severity: 'stop',
-    title: 'Ground',
+    title: 'Background',
     text: [picture?.problem ?? `The picture “${ground.fileName}” is not among the saved files.`],
     measured: { words: 'missing' },
     required: { words: 'a saved picture' },
     source: { tag: 'cp', text: 'what the file holds' },
     fixes: [
       {
-        label: ['Leave the ground bare'],
+        label: ['Remove the background'],
         changes: [{ part: 'style', set: { paint: { ...style.paint, ground: { kind: 'bare' } } } }],
       },
     ],

@@ -305,7 +305,7 @@ describe('links', () => {
     const other = create(null);
     expect(other.link.places[0]!.slug).toMatch(/^[2-9A-Z]{3,8}$/);
     expect(() => data.links.save(id, revision, { ...link, places: [{ slug: 'NEW', name: '' }] })).toThrow(
-      'an address cannot be taken away',
+      'an address cannot be removed',
     );
     expect(() => data.links.save(id, 7, link)).toThrow('Another window saved revision 1');
     const another = data.links.save(id, revision, {

@@ -136,7 +136,7 @@ export class RunQueue {
     }
   }
 
-  /** What was made is only known once the disk takes it; until then the run is under way. */
+  /** Made pieces is only known once the disk takes it; until then the run is under way. */
   private end(...end: Parameters<RunStore['end']>): Promise<void> {
     return this.background.untilKept('The end of a run is not kept yet.', () => {
       if (!this.isClosed) this.store.end(...end);

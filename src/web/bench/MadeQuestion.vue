@@ -36,7 +36,7 @@ const sayMade = (): Promise<void> =>
     aria-label="Was it made?"
     data-test="made-question"
   >
-    <p>The file of revision {{ revision }} was taken. Was the piece made?</p>
+    <p>The file of revision {{ revision }} was downloaded. Was the piece made?</p>
     <button type="button" class="action" @click="sayMade">Yes, made</button>
     <button type="button" class="action quiet" @click="settle">No</button>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

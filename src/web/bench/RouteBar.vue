@@ -84,7 +84,7 @@ function summaryOf(station: Station): string {
       return `${voting.filter(({ state }) => state === 'prompt').length} of ${voting.length} prompt`;
     }
     case 'output':
-      return heldBackBy.length === 0 ? 'ready' : onlyAwaits(heldBackBy) ? 'not yet' : 'held back';
+      return heldBackBy.length === 0 ? 'ready' : onlyAwaits(heldBackBy) ? 'not yet' : 'blocked';
   }
 }
 

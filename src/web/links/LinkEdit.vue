@@ -44,7 +44,7 @@ function move(index: number, by: number): Promise<void> {
   return setRules(rules);
 }
 
-/** A made-up visit. */
+/** Try it. */
 const { problem, attempt } = useAttempt();
 const when = ref(DateTime.now().toFormat("yyyy-MM-dd'T'HH:mm"));
 const phone = ref<PhoneKind | ''>('');
@@ -178,7 +178,7 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
           </button>
           <button
             type="button"
-            :aria-label="`Take rule ${index + 1} away`"
+            :aria-label="`Remove rule ${index + 1}`"
             @click="setRules(link.rules.filter((_, at) => at !== index))"
           >
             <Trash2 :size="14" aria-hidden="true" />
@@ -191,7 +191,7 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
     </section>
 
     <section>
-      <h2 class="heading">A made-up visit</h2>
+      <h2 class="heading">Try it</h2>
       <div class="two">
         <label><span>When</span><input v-model="when" type="datetime-local" /></label>
         <label

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What was made: runs on the left, their pieces in the middle, the piece at hand on the right. */
+/** Made pieces: runs on the left, their pieces in the middle, the piece at hand on the right. */
 import { Camera } from '@lucide/vue';
 import { DateTime } from 'luxon';
 import { onMounted } from 'vue';
@@ -13,7 +13,7 @@ const props = defineProps<{ payload: string }>();
 const register = useRegister(props.payload);
 const { problem, find, payload: seen, ofRun, runs, piece, isReading } = register;
 const found = register.register;
-onMounted(() => (document.title = 'What was made · Binarus'));
+onMounted(() => (document.title = 'Made pieces · Binarus'));
 const day = (at: string): string => DateTime.fromISO(at).toFormat('d LLL yyyy');
 
 function step(event: KeyboardEvent, by: number): void {
@@ -31,7 +31,7 @@ function step(event: KeyboardEvent, by: number): void {
   <WorkScreen
     :back="{ name: 'shelf' }"
     back-name="Shelf"
-    title="What was made"
+    title="Made pieces"
     left-name="Find a piece, and the runs"
     middle-name="The pieces"
     right-name="The piece at hand"
@@ -107,7 +107,7 @@ function step(event: KeyboardEvent, by: number): void {
         {{
           find || seen !== null || ofRun
             ? 'No piece that was made here is like that.'
-            : 'Pieces stand here once a series of them was handed over: each with its number, its run and where it lies on its sheet.'
+            : 'No pieces yet. Once the files of a series are made, every piece is listed here with its number, its run and its place on the sheet.'
         }}
       </p>
     </template>

@@ -56,7 +56,7 @@ const tally = computed(() => {
   const before = props.madeBefore.size;
   return [
     `${of('made') - before} to be made`,
-    `${of('held-back')} held back`,
+    `${of('held-back')} blocked`,
     `${of('left-out')} left out`,
     ...(before > 0 ? [`${before} made before`] : []),
   ].join(', ');

@@ -98,7 +98,7 @@ const undo = (): void =>
     </div>
     <p v-if="fixesOf.length > 0" class="note">
       {{ fixesOf.length }} {{ fixesOf.length === 1 ? 'change' : 'changes' }} to its piece.
-      <button type="button" class="link" @click="undo">Take back</button>
+      <button type="button" class="link" @click="undo">Undo</button>
     </p>
     <details v-if="isTable" class="cells">
       <summary>Cells of this row</summary>

@@ -69,19 +69,19 @@ const isUnderWay = computed(() => run.value?.state === 'under-way');
         <Download :size="15" :stroke-width="1.8" aria-hidden="true" />
         {{
           made <= 0
-            ? 'Nothing to take'
-            : `Take ${made} ${made === 1 ? 'row' : 'rows'}${form === 'document' ? ' as PDF' : ''}`
+            ? 'Nothing to download'
+            : `Download ${made} ${made === 1 ? 'row' : 'rows'}${form === 'document' ? ' as PDF' : ''}`
         }}
       </button>
       <p v-if="held > 0" class="note">
-        {{ held }} {{ held === 1 ? 'row is' : 'rows are' }} held back and will not be in it.
+        {{ held }} {{ held === 1 ? 'row is' : 'rows are' }} blocked and will not be in it.
       </p>
       <p v-if="before > 0 && !again" class="note">
         {{ before }} {{ before === 1 ? 'row was' : 'rows were' }} made before and will not be in it, so that
         no number is given twice.
       </p>
       <RunReport v-if="run" :running="series.running" :first-row="series.firstRow.value" />
-      <p class="note"><RouterLink :to="{ name: 'register' }">What was made…</RouterLink></p>
+      <p class="note"><RouterLink :to="{ name: 'register' }">Made pieces…</RouterLink></p>
     </section>
   </div>
 </template>

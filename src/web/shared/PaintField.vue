@@ -103,7 +103,7 @@ function dropStop(index: number): void {
           v-if="paint.stops.length > 2"
           type="button"
           class="drop"
-          :aria-label="`Take colour ${index + 1} out`"
+          :aria-label="`Remove colour ${index + 1}`"
           @click="dropStop(index)"
         >
           ×

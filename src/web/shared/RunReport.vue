@@ -34,7 +34,7 @@ const others = computed(() => {
   if (report.value === null) return [];
   const { heldBack, leftOut, madeBefore } = report.value;
   return [
-    ...(heldBack > 0 ? [`${rowsOf(heldBack)} held back`] : []),
+    ...(heldBack > 0 ? [`${rowsOf(heldBack)} blocked`] : []),
     ...(leftOut > 0 ? [`${rowsOf(leftOut)} left out`] : []),
     ...(madeBefore > 0 ? [`${rowsOf(madeBefore)} made before`] : []),
   ];
@@ -70,7 +70,7 @@ const others = computed(() => {
         >
         <span v-else-if="run.state === 'given-up'">Run {{ run.number }} was given up.</span>
         <span v-else
-          >Run {{ run.number }}: nothing was handed over.<template v-if="report?.problemRow != null">
+          >Run {{ run.number }}: no files were made.<template v-if="report?.problemRow != null">
             Row {{ report.problemRow + firstRow }} does not read.</template
           >
           {{ report?.problem ?? 'What it was made from cannot be read by this program.' }}</span

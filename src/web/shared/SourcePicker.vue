@@ -122,7 +122,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
     @update:model-value="$event.trim() && choose({ kind: 'text', text: $event })"
   />
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <p v-if="removed.length > 0" class="note">Taken out of the file: {{ removed.join(', ') }}.</p>
+  <p v-if="removed.length > 0" class="note">Removed from the file: {{ removed.join(', ') }}.</p>
 </template>
 
 <style scoped>

@@ -56,7 +56,9 @@ export class TypedAhead {
 }
 
 function isInField({ target }: Event): boolean {
-  const closest = (target as Partial<Element> | null)?.closest?.('input, textarea, select, [contenteditable]');
+  const closest = (target as Partial<Element> | null)?.closest?.(
+    'input, textarea, select, [contenteditable]',
+  );
   return closest !== undefined && closest !== null;
 }
 

@@ -56,7 +56,7 @@ const partNames: Readonly<Record<SheetPart, string>> = {
   all: 'All in one file',
   print: 'What is marked',
   cut: 'What is cut',
-  jig: 'Jig for blanks',
+  jig: 'Holder for blanks',
 };
 const parts = sheetParts.map((part) => ({ value: part, label: partNames[part] }));
 const part = ref<SheetPart>('all');
@@ -86,7 +86,7 @@ const stops = computed(() => props.view.notes.some(({ severity }) => severity ==
           <dt>In all</dt>
           <dd>{{ total }} on {{ view.sheets }} sheets</dd>
         </template>
-        <dt>Left over</dt>
+        <dt>Waste</dt>
         <dd>{{ Math.round(100 * view.waste) }} % of the sheet</dd>
         <template v-if="view.cut.cutMm > 0">
           <dt>Cut</dt>

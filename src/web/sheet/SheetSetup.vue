@@ -243,7 +243,7 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
             v-if="!isAlone"
             type="button"
             class="off"
-            :aria-label="`Take ${sheet.view.value?.pieces[index]?.title ?? 'it'} off the sheet`"
+            :aria-label="`Remove ${sheet.view.value?.pieces[index]?.title ?? 'it'} from the sheet`"
             @click="takeOff(index)"
           >
             <X :size="14" aria-hidden="true" />

@@ -118,7 +118,7 @@ watch(
               title: () => '',
               label: ({ dataIndex }) => {
                 const point = points[dataIndex]!;
-                const says = `${point.count} fit up to ${size(point.widthMm)}; ${Math.round(100 * point.waste)} % left over`;
+                const says = `${point.count} fit up to ${size(point.widthMm)}; ${Math.round(100 * point.waste)} % waste`;
                 return isOffered(point) ? says : [says, 'A limit stops pieces as small as this.'];
               },
             },
@@ -150,7 +150,7 @@ watch(
           <tr>
             <th>On a sheet</th>
             <th>Up to</th>
-            <th>Left over</th>
+            <th>Waste</th>
             <td></td>
           </tr>
         </thead>

@@ -223,7 +223,7 @@ useShelfKeys({
       <div>
         <RouterLink class="action quiet" to="/check">Check a finished piece</RouterLink>
         <RouterLink class="action quiet" to="/links">Links</RouterLink>
-        <RouterLink class="action quiet" to="/register">What was made</RouterLink>
+        <RouterLink class="action quiet" to="/register">Made pieces</RouterLink>
         <RouterLink class="action quiet" to="/materials">Materials and machines</RouterLink>
         <PictureTaker />
         <ShelfData :choice="choice" />

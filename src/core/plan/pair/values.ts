@@ -45,7 +45,7 @@ const rows = {
   },
   transparency: {
     part: 'material',
-    label: 'Lets through',
+    label: 'Transparency',
     unit: '%',
     least: 0,
     most: 1,

@@ -20,7 +20,7 @@ async function hand(format: DownloadId, over: (file: DownloadFile) => Promise<st
     told.value = await over(file);
   } catch (error) {
     if ((error as Error).name !== 'AbortError')
-      told.value = `This browser did not take it: ${(error as Error).message}`;
+      told.value = `This browser refused it: ${(error as Error).message}`;
   }
 }
 

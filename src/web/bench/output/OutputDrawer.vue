@@ -119,7 +119,7 @@ const sampleNote = computed(() => {
       <FileChoice v-model="chosen" :revision="bench.revision" :pattern="pattern" :disabled="step !== null" />
     </section>
     <section>
-      <h2 class="heading">Take</h2>
+      <h2 class="heading">Download</h2>
       <div class="buttons">
         <button
           type="button"

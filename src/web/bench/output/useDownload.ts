@@ -63,7 +63,7 @@ export function useDownload(source: () => Source): DownloadControl {
     if (!isNewest()) return false;
     waits.value = false;
     if (reads.state === 'none') {
-      problem.value = 'The job as it stands could not be drawn, so there is nothing to take.';
+      problem.value = 'The job as it stands could not be drawn, so there is nothing to download.';
       return false;
     }
     return reads.state !== 'failed' && source().view.heldBackBy.length === 0;

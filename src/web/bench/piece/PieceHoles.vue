@@ -114,7 +114,7 @@ const slotRows = [
     <article v-for="hole in holes" :key="hole.id" :aria-label="words(holeName(hole))">
       <header>
         <h3>{{ words(holeName(hole)) }}</h3>
-        <button type="button" class="action quiet" @click="remove(hole.id)">Take away</button>
+        <button type="button" class="action quiet" @click="remove(hole.id)">Remove</button>
       </header>
       <template v-if="hole.shape.kind === 'screw'">
         <div class="line">

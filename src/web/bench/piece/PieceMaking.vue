@@ -121,7 +121,9 @@ const usualPaints = ['#1C1A17', '#F2F2F0', '#9B1C1C', '#1D3E6E'];
         :model-value="making.whiteGround"
         @update:model-value="setMaking({ whiteGround: $event }, 'white-ground')"
       />
-      <p class="note">The film is clear. Without white, whatever lies behind it is the ground of the code.</p>
+      <p class="note">
+        The film is clear. Without white, whatever lies behind it is the background of the code.
+      </p>
     </section>
     <section v-if="kind.leaves === 'openings'">
       <h2 class="heading">Bridges</h2>

@@ -57,7 +57,7 @@ async function keep(): Promise<void> {
     <div class="keep">
       <h2 class="heading">Begin with</h2>
       <p class="note">Takes outline, sizes, things, material and look. Name and note of the job stay.</p>
-      <label class="check"><input v-model="takesMessage" type="checkbox" /> take its message too</label>
+      <label class="check"><input v-model="takesMessage" type="checkbox" /> with its message</label>
       <h2 class="heading">Keep this piece</h2>
       <form @submit.prevent="keep">
         <ElInput

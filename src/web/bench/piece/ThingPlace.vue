@@ -129,8 +129,8 @@ const usualShadow = { rightMm: 0.6, downMm: 0.8, blurMm: 0.7, opacity: 0.4 };
         <button
           v-if="item || job.codes.length > 1"
           type="button"
-          aria-label="Take away"
-          title="Take away (Del)"
+          aria-label="Remove"
+          title="Remove (Del)"
           @click="things.removeHeld()"
         >
           <Trash2 />

@@ -28,7 +28,7 @@ async function pick(file: File): Promise<void> {
   try {
     const saved = await uploadFile(file);
     if (saved.mediaType !== 'image/png') {
-      problem.value = 'As ground a picture is needed: PNG, JPEG or WebP.';
+      problem.value = 'A background picture is a PNG, JPEG or WebP file.';
       return;
     }
     const kept = ground.value.kind === 'picture' ? ground.value : { opacity: 0.25, fit: 'cover' as const };
@@ -47,7 +47,7 @@ async function pick(file: File): Promise<void> {
 
 <template>
   <ChoiceRow
-    label="Kind of ground"
+    label="Kind of background"
     :model-value="picturing"
     :choices="[
       { value: false, label: 'colour' },
@@ -57,7 +57,7 @@ async function pick(file: File): Promise<void> {
   />
   <PaintField
     v-if="!picturing"
-    label="Paint of the ground"
+    label="Colour of the background"
     none="bare"
     start="#f4efdf"
     second="#dcebf2"
@@ -85,7 +85,7 @@ async function pick(file: File): Promise<void> {
         label="Fit of the picture"
         :model-value="ground.fit"
         :choices="[
-          { value: 'cover', label: 'fill the ground' },
+          { value: 'cover', label: 'fill the background' },
           { value: 'contain', label: 'whole picture' },
         ]"
         @update:model-value="ground = { ...ground, fit: $event }"

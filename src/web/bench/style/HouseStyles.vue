@@ -46,7 +46,7 @@ async function send({ id, name: styleName }: HouseStyle): Promise<void> {
 
 async function importFrom(file: File): Promise<void> {
   const taken = await house.importFile(file);
-  told.value = taken === null ? '' : `Taken in as “${taken.name}”. It is not applied until you apply it.`;
+  told.value = taken === null ? '' : `Imported as “${taken.name}”. Apply it to use it.`;
 }
 
 async function begin({ id, collections }: HouseStyle): Promise<void> {

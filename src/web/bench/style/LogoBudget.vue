@@ -117,7 +117,7 @@ const takeLargest = (): Promise<void> =>
             {{ entry.used }} of {{ entry.correctable }}
           </td>
           <td class="measure">{{ lengthText(entry.moduleMm, preferences.unit) }}</td>
-          <td><button type="button" class="take" @click="choose(entry)">take</button></td>
+          <td><button type="button" class="take" @click="choose(entry)">use</button></td>
         </tr>
       </tbody>
     </table>

@@ -116,7 +116,7 @@ const choose = ({ version, level }: PictureChoice): void =>
               class="note"
               >this one</span
             >
-            <button v-else type="button" class="take" @click="choose(choice)">take</button>
+            <button v-else type="button" class="take" @click="choose(choice)">use</button>
           </td>
         </tr>
       </tbody>

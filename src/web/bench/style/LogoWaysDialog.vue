@@ -102,7 +102,7 @@ const worstOf = ({ picture }: LogoWayView) =>
           <ReaderStates :report="readings[option.by]" />
         </p>
         <p v-if="option.by === code.logo?.by" class="note">On the bench now.</p>
-        <button v-else type="button" class="action" @click="choose(option)">Take this</button>
+        <button v-else type="button" class="action" @click="choose(option)">Use this</button>
       </li>
     </ol>
   </AppDialog>

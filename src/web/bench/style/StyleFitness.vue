@@ -45,14 +45,14 @@ async function measure(): Promise<void> {
 }
 
 const verdicts = {
-  safe: { state: 'fine', text: 'Safe: all readers of the panel take these shapes promptly.' },
+  safe: { state: 'fine', text: 'Safe: all readers read these shapes at once.' },
   'costs-a-reader': { state: 'caution', text: 'These shapes cost a reader.' },
-  refused: { state: 'stop', text: 'Fewer than two readers take these shapes promptly.' },
+  refused: { state: 'stop', text: 'Fewer than two readers read these shapes at once.' },
 } as const;
 </script>
 
 <template>
-  <h2 class="heading">How readers take the shapes</h2>
+  <h2 class="heading">How well the shapes read</h2>
   <div :class="{ measuring }" :aria-busy="measuring" aria-live="polite" data-test="fitness">
     <p v-if="problem" class="note" role="alert">{{ problem }}</p>
     <p v-else-if="fitness === null" class="note">Measuring…</p>

@@ -149,7 +149,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
         />
         <SwitchField
           v-if="!isDrawn"
-          label="Take whole modules, cut none"
+          label="Remove whole modules, cut none"
           :model-value="logo.knockOut.wholeModules"
           @update:model-value="setLogo({ knockOut: { ...logo.knockOut, wholeModules: $event } }, 'whole')"
         />

@@ -95,7 +95,7 @@ const palette = computed(() => [...own.value, ...usual]);
       />
     </section>
     <section>
-      <h2 class="heading">Ground</h2>
+      <h2 class="heading">Background</h2>
       <GroundField :model-value="paint.ground" :palette="palette" @update:model-value="setGround" />
     </section>
     <section>
