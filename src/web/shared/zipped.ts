@@ -13,16 +13,26 @@ const optionsFor = ({ length }: Uint8Array): ZipOptions => ({
   level: length > largeBytes ? 0 : 6,
 });
 
-export async function zipped(files: readonly OutputFile[], job: Job, revision: number): Promise<OutputFile> {
+export interface ZipNotes {
+  readonly job: Job;
+  readonly revision: number;
+  /** What was done with the files before they were put in, in a sentence. */
+  readonly checked: string;
+}
+
+export async function zipped(
+  files: readonly OutputFile[],
+  { job, revision, checked }: ZipNotes,
+): Promise<OutputFile> {
   const { zipSync } = await import('fflate');
   const entry = (bytes: Uint8Array): [Uint8Array, ZipOptions] => [bytes, optionsFor(bytes)];
   const note = [
     `${shownTitle(job)}, revision ${revision}`,
-    `${job.piece.widthMm} x ${job.piece.heightMm} mm on ${job.making.pair.material.name} by ${job.making.pair.machine.name}`,
+    `${hundredths(job.piece.widthMm)} x ${hundredths(job.piece.heightMm)} mm on ${job.making.pair.material.name} by ${job.making.pair.machine.name}`,
     '',
     ...files.map(({ name, bytes }) => `${name}  (${bytes.length} bytes)`),
     '',
-    'Made with Binarus. Each file was read back before it was put in here.',
+    `Made with Binarus. ${checked}`,
     '',
   ].join('\r\n');
   const entries = Object.fromEntries([
@@ -30,6 +40,17 @@ export async function zipped(files: readonly OutputFile[], job: Job, revision: n
     ['READ-ME.txt', entry(new TextEncoder().encode(note))] as const,
   ]);
   const bytes = zipSync(entries);
-  const name = files[0]!.name.replace(/\.[a-z0-9]+$/i, '');
-  return { name: `${name}.zip`, mediaType: 'application/zip', bytes };
+  const name = `${commonName(files.map((file) => file.name))}.zip`;
+  return { name, mediaType: 'application/zip', bytes };
+}
+
+const hundredths = (mm: number): string => String(Number(mm.toFixed(2)));
+
+/** What the names of files begin with alike, in whole parts between underscores, without their kind; the first name where that is nothing. */
+export function commonName(names: readonly string[]): string {
+  const [first = [], ...others] = names.map((name) => name.replace(/\.[a-z0-9]+$/i, '').split('_'));
+  const isAlike = (part: string, place: number): boolean => others.every((parts) => parts[place] === part);
+  const differs = [...first].findIndex((part, place) => !isAlike(part, place));
+  const common = differs < 1 ? first : first.slice(0, differs);
+  return common.join('_');
 }

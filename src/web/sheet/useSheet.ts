@@ -214,7 +214,13 @@ export function useSheet(jobId: string): SheetAtHand {
           const first = jobs.value.get(firstId());
           if (file === undefined || first === undefined) return;
           downloadBytes(
-            files.files.length === 1 ? file : await zipped(files.files, first.job, first.revision),
+            files.files.length === 1
+              ? file
+              : await zipped(files.files, {
+                  job: first.job,
+                  revision: first.revision,
+                  checked: `Each file was compared with its sheet before it was put in here${files.codes > 0 ? ', and all codes were read' : ''}.`,
+                }),
           );
         } catch (error) {
           if (!(error instanceof Stopped)) throw error;

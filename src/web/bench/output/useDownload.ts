@@ -129,7 +129,13 @@ export function useDownload(source: () => Source): DownloadControl {
       const files = await get(formats, unchecked);
       if (files.length === 1) downloadBytes(files[0]!);
       else if (files.length > 1)
-        await attempt(async () => downloadBytes(await zipped(files, bench.document!, bench.revision)));
+        await attempt(async () => {
+          const { document, revision } = bench;
+          const checked = unchecked
+            ? 'Each drawing was measured before it was put in here; whether its codes read was not checked.'
+            : 'Each drawing was measured, and its codes were read, before it was put in here.';
+          downloadBytes(await zipped(files, { job: document!, revision, checked }));
+        });
     },
     one: async (id) => (await get([id], false))[0] ?? null,
     cancel: () => {
