@@ -50,7 +50,7 @@ test('readers that do not load are told where the verdict stands; nothing is tak
   await station.getByRole('button', { name: 'Download' }).click();
   await page.waitForTimeout(1500);
   expect(downloads).toEqual([]);
-  await station.getByRole('button', { name: 'Take it unchecked' }).click();
+  await station.getByRole('button', { name: 'Download it unchecked' }).click();
   await expect.poll(() => downloads.length).toBe(1);
   // The readers are there again: it is checked, and the next file waits for it.
   await page.unroute(/zbar.*\.wasm/);

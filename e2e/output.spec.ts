@@ -69,7 +69,7 @@ test('every format is taken from the page, each read back before it is handed ov
     'WebP',
     'SVG, a path for each area',
     'SVG of the code alone',
-    'Make sheet, PDF',
+    'Work sheet, PDF',
     'Job',
   ]);
   const files = await taken(page);

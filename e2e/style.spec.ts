@@ -254,7 +254,7 @@ test('a logo is drawn by the modules themselves in one click, without error corr
   await page.reload();
   await page.getByRole('button', { name: 'Logo', exact: true }).click();
   await expect(page.getByRole('radio', { name: 'by modules' })).toBeChecked();
-  await page.getByRole('radio', { name: 'put over' }).click();
+  await page.getByRole('radio', { name: 'laid over the code' }).click();
   await expect(page.getByText(/codewords in the worst block/)).toBeVisible();
 });
 

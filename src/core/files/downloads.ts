@@ -25,7 +25,7 @@ export const downloads: readonly Download[] = [
   },
   {
     id: 'sheet',
-    name: 'Make sheet, PDF',
+    name: 'Work sheet, PDF',
     use: 'a page to lie beside the machine',
     extension: 'pdf',
     mediaType: 'application/pdf',

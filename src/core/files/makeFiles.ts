@@ -57,7 +57,7 @@ export interface FileRequest {
   readonly pattern?: string;
   readonly library: Library;
   readonly binary: (name: OutputBinary) => Promise<ArrayBuffer>;
-  /** What a proof found, for the make sheet. */
+  /** What a proof found, for the work sheet. */
   readonly proof?: string;
   readonly progress?: (share: number) => void;
 }
@@ -256,6 +256,6 @@ function codeSheet(job: Job, { pair, codes }: JobResult, { piece }: Made, index:
 const jsonOf = (job: Job): Uint8Array => new TextEncoder().encode(`${JSON.stringify(job, null, 2)}\n`);
 
 function wordsIn({ words }: Library): NonNullable<Library['words']> {
-  if (words === null) throw new CannotWrite('The make sheet needs fonts, and there are none here.');
+  if (words === null) throw new CannotWrite('The work sheet needs fonts, and there are none here.');
   return words;
 }

@@ -1,11 +1,11 @@
-/** What a make sheet says of a job. */
+/** What a work sheet says of a job. */
 import { codeNamer, metricAmount, wordsOf } from '../finding';
 import type { Job } from '../job';
 import type { FileNotes, MakeSheet } from '../output';
 import { markedModules } from '../plan';
 import { quickProofKind, quickProofTitle, type JobResult, type Made } from '../run';
 
-/** What a make sheet says, in the words of whoever stands at the machine. */
+/** What a work sheet says, in the words of whoever stands at the machine. */
 export function makeSheetOf(
   job: Job,
   { pair, findings }: JobResult,

@@ -1,4 +1,4 @@
-/** The make sheet: a page to lie beside the machine, with the piece at true size and all that was settled. */
+/** The work sheet: a page to lie beside the machine, with the piece at true size and all that was settled. */
 import { placeRegion } from '../geometry';
 import { lineOutlines, type FontId, type Typesetter } from '../words';
 import type { OperationSheet } from '../plan';

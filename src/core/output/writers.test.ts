@@ -317,7 +317,7 @@ describe('3MF', () => {
   });
 });
 
-describe('the make sheet', () => {
+describe('the work sheet', () => {
   it('says what was settled and what was let pass, and its rule is as long as it says', async () => {
     const library = createLibrary(logoAssets(() => Promise.resolve(null)));
     const override: Override = {

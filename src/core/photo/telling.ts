@@ -22,7 +22,7 @@ export function checkSentence(
   hasJob: boolean,
 ): string {
   if (code === null || message === 'none')
-    return 'No code in this picture can be read. Take it sharper, nearer or more squarely, or set its corners by hand.';
+    return 'No code in this picture can be read. Take a sharper picture, closer and straight on, or set its corners by hand.';
   if (message === 'other') return 'It reads, but it says something else than this job.';
   const help = helpText(code.seen.help);
   const says = hasJob ? 'It says what it should' : 'It reads';

@@ -155,8 +155,7 @@ export function linkStore(db: Db, uses: LinkUses = linkUses(db)): LinkStore {
     }
     // What was given once may stand on a plate.
     const lost = slugsOf.all(id).filter((slug) => !slugs.has(slug));
-    if (lost.length > 0)
-      faults.push(`“${lost[0]!}” was given to this link; an address cannot be removed.`);
+    if (lost.length > 0) faults.push(`“${lost[0]!}” was given to this link; an address cannot be removed.`);
     for (const target of targetsOf(link)) {
       const key = keyBelow(base, target);
       if (key !== null && (slugs.has(key) || alsoOurs.has(key) || ownerOf.get(key) !== undefined))

@@ -35,7 +35,7 @@ export const keyList: readonly { readonly keys: string; readonly does: string }[
   { keys: 'Alt arrows', does: 'Move what is selected by 0.1 mm, with Shift by 1 mm' },
   { keys: 'T', does: 'Turn what is selected by 90°; Shift T by 1°' },
   { keys: 'Del', does: 'Remove what is selected' },
-  { keys: '+ − 0', does: 'Nearer, farther, all of the piece' },
+  { keys: '+ − 0', does: 'Zoom in, zoom out, show the whole piece' },
   { keys: 'M', does: 'True size on the screen' },
   { keys: 'H', does: 'Hide dimensions and marks around the piece, or show them' },
   { keys: 'Arrows', does: 'In a field or on the fit bar: smaller, larger; Shift for large steps' },

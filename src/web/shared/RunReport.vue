@@ -68,7 +68,7 @@ const others = computed(() => {
           >Run {{ run.number }}, {{ when }}: {{ report.codes }} of {{ report.codes }} codes were read, each
           from its own {{ where }}, and say what their rows say.</span
         >
-        <span v-else-if="run.state === 'given-up'">Run {{ run.number }} was given up.</span>
+        <span v-else-if="run.state === 'given-up'">Run {{ run.number }} was stopped.</span>
         <span v-else
           >Run {{ run.number }}: no files were made.<template v-if="report?.problemRow != null">
             Row {{ report.problemRow + firstRow }} does not read.</template

@@ -221,7 +221,7 @@ const markRows: readonly { readonly mark: keyof SheetMarks; readonly label: stri
     </section>
 
     <section v-if="isAlone && document.stock.stock.kind === 'sheet'">
-      <h2 class="heading">Laid out</h2>
+      <h2 class="heading">Arrangement</h2>
       <PickList v-model="layout" label="Layout" :choices="layoutChoices" />
     </section>
 

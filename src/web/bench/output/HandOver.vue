@@ -42,7 +42,7 @@ const share = (): Promise<void> =>
     return '';
   });
 
-/** The make sheet has the piece at true size and a rule to measure; the browser prints it. */
+/** The work sheet has the piece at true size and a rule to measure; the browser prints it. */
 const print = (): Promise<void> =>
   hand('sheet', (file) => {
     const url = URL.createObjectURL(blobOf(file));
@@ -50,7 +50,7 @@ const print = (): Promise<void> =>
     setTimeout(() => URL.revokeObjectURL(url), 60_000);
     return Promise.resolve(
       opened === null
-        ? 'This browser does not open a page of its own; download the make sheet and print it.'
+        ? 'This browser does not open a page of its own; download the work sheet and print it.'
         : 'Print it at 100 %, without fitting to the page, and measure its rule.',
     );
   });

@@ -44,7 +44,7 @@ const proofNote = computed(() => {
   }[report.verdict];
 });
 
-/** For the make sheet: what the proof of this revision says, or else what the check says that every file waits for. */
+/** For the work sheet: what the proof of this revision says, or else what the check says that every file waits for. */
 const provedText = computed(() => {
   const reads = props.quick.reads.value;
   const isProved = props.proof.report.value !== null && !props.proof.stale.value;
@@ -147,7 +147,7 @@ const sampleNote = computed(() => {
         Whether it reads could not be checked: {{ quick.reads.value.problem }}
         <button type="button" class="action" @click="quick.check()">Check again</button>
         <button type="button" class="action quiet" @click="download.download(chosen, true)">
-          Take it unchecked
+          Download it unchecked
         </button>
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

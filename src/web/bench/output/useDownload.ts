@@ -34,7 +34,7 @@ interface Source {
   readonly view: PressView;
   readonly quick: ReadsControl;
   readonly pattern: string;
-  /** What a proof found, for the make sheet. */
+  /** What a proof found, for the work sheet. */
   readonly proof: string;
 }
 

@@ -56,7 +56,9 @@ async function keep(): Promise<void> {
   <div class="templates">
     <div class="keep">
       <h2 class="heading">Begin with</h2>
-      <p class="note">Takes outline, sizes, things, material and look. Name and note of the job stay.</p>
+      <p class="note">
+        It brings its outline, sizes, text, graphics, material and look. The name and note of the job stay.
+      </p>
       <label class="check"><input v-model="takesMessage" type="checkbox" /> with its message</label>
       <h2 class="heading">Keep this piece</h2>
       <form @submit.prevent="keep">

@@ -98,7 +98,7 @@ const material = computed(() => job.value.making.pair.material);
           @change="setBend({ ...bend, otherDiameterMm: $event })"
         />
         <SwitchField
-          label="It tapers"
+          label="Cone-shaped"
           :model-value="tapers"
           @update:model-value="
             setBend({ ...bend, otherDiameterMm: $event ? bend.diameterMm * 0.8 : bend.diameterMm })

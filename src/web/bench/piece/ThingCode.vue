@@ -27,7 +27,7 @@ const set = (widthMm: number): void => void bench.editPlacement({ widthMm }, 'co
       <p class="note">
         {{
           job.codes.length > 1
-            ? 'Message, style, fit bar and readout are those of the code at hand. A click on another code takes that one.'
+            ? 'Message, style, fit bar and readout are about the selected code. Click another code to select it.'
             : 'Message and style have stations of their own.'
         }}
       </p>

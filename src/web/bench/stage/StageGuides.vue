@@ -76,7 +76,7 @@ function remove(index: number): void {
         :class="guide.axis"
         tabindex="0"
         role="button"
-        :aria-label="`Guide at ${lengthText(guide.at, preferences.unit)}; Delete takes it away`"
+        :aria-label="`Guide at ${lengthText(guide.at, preferences.unit)}; Delete removes it`"
         :x1="guide.axis === 'x' ? px(guide) : ruler.x"
         :x2="guide.axis === 'x' ? px(guide) : width"
         :y1="guide.axis === 'x' ? ruler.y : px(guide)"

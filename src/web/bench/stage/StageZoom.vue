@@ -27,7 +27,7 @@ function keep(): void {
 
 <template>
   <div class="zoom" role="group" aria-label="Size on the screen">
-    <button type="button" title="Farther (−)" aria-label="Farther" @click="stage.zoomBy(0.8)">
+    <button type="button" title="Zoom out (−)" aria-label="Zoom out" @click="stage.zoomBy(0.8)">
       <Minus />
     </button>
     <button
@@ -47,7 +47,9 @@ function keep(): void {
       True size
     </button>
     <button v-if="stage.zoom === 'true'" type="button" @click="asks = true">Calibrate…</button>
-    <button type="button" title="Nearer (+)" aria-label="Nearer" @click="stage.zoomBy(1.25)"><Plus /></button>
+    <button type="button" title="Zoom in (+)" aria-label="Zoom in" @click="stage.zoomBy(1.25)">
+      <Plus />
+    </button>
   </div>
   <!-- The stage keeps to itself what lies in it; the dialog is about the screen. -->
   <AppDialog v-model="asks" title="How large is your screen?" width="620px" append-to-body>

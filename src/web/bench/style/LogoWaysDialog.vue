@@ -72,7 +72,9 @@ const worstOf = ({ picture }: LogoWayView) =>
         <PieceThumb class="picture" :picture="option.picture" code-only />
         <dl>
           <dt title="Every ninth of a module alike, so that the ways can be compared">drawn</dt>
-          <dd class="measure">{{ option.match === null ? 'put over' : percentText(option.match) }}</dd>
+          <dd class="measure">
+            {{ option.match === null ? 'laid over the code' : percentText(option.match) }}
+          </dd>
           <dt>symbol</dt>
           <dd class="measure">{{ option.picture.version }}-{{ option.picture.level }}</dd>
           <dt>module</dt>

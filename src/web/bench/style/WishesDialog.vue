@@ -39,7 +39,7 @@ const as = ref<BrushKind>('keep');
 const brushes = [
   { value: 'keep', label: 'keep', hint: 'Matters most' },
   { value: 'free', label: 'free', hint: 'Does not matter' },
-  { value: 'plain', label: 'as the picture', hint: 'Takes earlier strokes back' },
+  { value: 'plain', label: 'as the picture', hint: 'Undoes earlier strokes' },
 ] as const;
 /** Of the brush, in modules. */
 const radiusModules = ref(1.5);
@@ -189,7 +189,7 @@ const trail = computed(() =>
             :disabled="strokes.length === 0"
             @click="setStrokes(strokes.slice(0, -1))"
           >
-            Take the last stroke back
+            Undo the last stroke
           </button>
           <button type="button" class="action" :disabled="strokes.length === 0" @click="setStrokes([])">
             Clear
