@@ -27,7 +27,7 @@ import { StagePanel, stageViews, type StageView } from './stage';
 import { useKeys, type KeyActions } from './useKeys';
 import { useProof } from './useProof';
 import { useQuickProof, withReads } from '../shared/useQuickProof';
-import { provideJobAtHand } from './jobAtHand';
+import { provideFixesCurrent, provideJobAtHand } from './jobAtHand';
 import { useThings } from './useThings';
 import { useTolerance } from './useTolerance';
 
@@ -42,6 +42,7 @@ const {
   view,
   problem: stuck,
   isTrying,
+  areFixesCurrent,
   tryAgain,
 } = useLive(() =>
   document.value === null || code.value === null
@@ -115,6 +116,7 @@ provideJobAtHand(
   () => job.value,
   () => code.value,
 );
+provideFixesCurrent(areFixesCurrent);
 /** A message field that is on its way gets what is typed meanwhile. */
 watch(
   job,

@@ -24,3 +24,14 @@ export function useJobAtHand(): JobAtHand {
   if (atHand === undefined) throw new Error('No job is at hand here: the bench provides it.');
   return atHand;
 }
+
+const fixesKey: InjectionKey<ComputedRef<boolean>> = Symbol('whether fixes are of the job as it is');
+
+/** Fixes that were tried on an earlier state of the job cannot be used. */
+export const provideFixesCurrent = (areCurrent: ComputedRef<boolean>): void => provide(fixesKey, areCurrent);
+
+export const useFixesCurrent = (): ComputedRef<boolean> =>
+  inject(
+    fixesKey,
+    computed(() => true),
+  );

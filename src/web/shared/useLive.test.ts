@@ -166,6 +166,27 @@ describe('fixes', () => {
     expect(live.isTrying.value).toBe(false);
   });
 
+  it('of the state before stand until they were tried again, and are not current meanwhile', async () => {
+    const { findingKey } = await import('../../core/finding');
+    const { live, edit } = started();
+    await settled();
+    asked[0]!.answer(stopped);
+    await settled();
+    const fix = { label: ['Make it wider'], changes: [] };
+    fixesAsked[0]!.answer({ [findingKey(finding as never)]: [fix] });
+    await settled();
+    expect(live.areFixesCurrent.value).toBe(true);
+    // From the edit on, before it is drawn, and while its fixes are tried.
+    await edit(drawn('second'));
+    expect(live.areFixesCurrent.value).toBe(false);
+    asked[1]!.answer(stopped);
+    await settled();
+    expect([live.view.value!.findings[0]!.fixes, live.areFixesCurrent.value]).toEqual([[fix], false]);
+    fixesAsked[1]!.answer({});
+    await settled();
+    expect([live.view.value!.findings[0]!.fixes, live.areFixesCurrent.value]).toEqual([[], true]);
+  });
+
   it('that could not be tried leave the limit without, and later ones are tried again', async () => {
     const { live, edit } = started();
     await settled();

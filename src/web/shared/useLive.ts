@@ -1,5 +1,5 @@
 /** Keeps a drawn view beside a job: runs the press on every change, always ending with the newest. */
-import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
+import { computed, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue';
 import type { Job } from '../../core/job';
 import { findingKey, type Finding } from '../../core/finding';
 import { isSteered } from '../../core/logo';
@@ -22,6 +22,8 @@ export interface Live {
   readonly problem: Ref<string>;
   /** Whether fixes for the newest view are still being tried. */
   readonly isTrying: Ref<boolean>;
+  /** Whether the fixes that are shown were tried on the job as it is now: older ones would change it to what nobody tried. */
+  readonly areFixesCurrent: ComputedRef<boolean>;
   readonly tryAgain: () => void;
 }
 
@@ -35,6 +37,7 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
   let waiting: Drawn | null = null;
   let running = false;
   let fixes: TriedFixes = {};
+  const triedOn = shallowRef<Job | null>(null);
   const isTrying = ref(false);
   let toTry: { readonly asked: Drawn; readonly drawn: PressView } | null = null;
 
@@ -62,7 +65,13 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
     }
   }
 
-  /** Fixes are tried on the whole job, beside the keys; those of the state before stand until then. */
+  function show(tried: TriedFixes, job: Job): void {
+    fixes = tried;
+    triedOn.value = job;
+    if (view.value !== null) view.value = withFixes(view.value, fixes);
+  }
+
+  /** Fixes are tried on the whole job, beside the keys; those of the state before stand until then, and cannot be used. */
   async function tryFixes(newest: NonNullable<typeof toTry>): Promise<void> {
     toTry = newest;
     if (isTrying.value) return;
@@ -73,11 +82,10 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
       toTry = null;
       try {
         const tried = drawn.severity === 'fine' || !isWanted(asked) ? {} : await desk.fixes(asked.job);
-        if (!isWanted(asked)) continue;
-        fixes = tried;
-        if (view.value !== null) view.value = withFixes(view.value, fixes);
+        if (isWanted(asked)) show(tried, asked.job);
       } catch {
         // A limit without a fix still says what is measured and required.
+        if (isWanted(asked)) show({}, asked.job);
       }
     }
     isTrying.value = false;
@@ -114,7 +122,8 @@ export function useLive(source: () => Drawn | null, fixesAfterMs = paintMs): Liv
     waiting = source();
     void run();
   };
-  return { view, problem, isTrying, tryAgain };
+  const areFixesCurrent = computed(() => triedOn.value === (source()?.job ?? null));
+  return { view, problem, isTrying, areFixesCurrent, tryAgain };
 }
 
 /** The view with fixes that were tried; findings for which there are none offer none. */
