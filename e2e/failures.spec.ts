@@ -47,7 +47,7 @@ test('readers that do not load are told where the verdict stands; nothing is tak
   // What was asked for without a check comes; the usual way does not.
   const downloads: string[] = [];
   page.on('download', (download) => downloads.push(download.suggestedFilename()));
-  await station.getByRole('button', { name: 'Download' }).click();
+  await station.getByRole('button', { name: 'Download', exact: true }).click();
   await page.waitForTimeout(1500);
   expect(downloads).toEqual([]);
   await station.getByRole('button', { name: 'Download it unchecked' }).click();
