@@ -54,9 +54,7 @@ test('a piece is laid on a sheet, made as large as a count allows, moved, left o
   const file = await download;
   expect(file.suggestedFilename()).toContain(`${many - 1}-on-a4`);
   expect(readFileSync((await file.path())!, 'utf8')).toContain('width="210mm"');
-  await expect(page.getByTestId('sheet-downloaded')).toContainText(
-    `All ${many - 1} codes were read`,
-  );
+  await expect(page.getByTestId('sheet-downloaded')).toContainText(`All ${many - 1} codes were read`);
 });
 
 test('stock that cannot be is told with its measures, and a piece that is larger than its label', async ({
