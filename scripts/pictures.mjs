@@ -69,7 +69,7 @@ await page.goto(
 await page.getByText('48 to be made').waitFor();
 await page.getByText('The panel reads it promptly.').waitFor();
 await picture('series');
-await page.getByRole('button', { name: 'Take 48 rows as PDF' }).click();
+await page.getByRole('button', { name: 'Download 48 rows as PDF' }).click();
 await page.getByText('48 of 48 codes were read').waitFor({ timeout: 60_000 });
 await page.goto(`${base}/register`);
 await page.getByText('48 of 48 shown').waitFor();
