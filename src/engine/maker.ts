@@ -115,7 +115,7 @@ export function createMaker(
         part,
         binary,
         readers: () => loaded(() => load().then(startProof)),
-        tell: (share) => tell(share < 1 ? { doing: 'reading-back', share } : { doing: 'writing', share: 0 }),
+        tell,
       });
       const [refused] = checked.refused;
       return refused === undefined ? checked : { problem: refused.problem };

@@ -1,11 +1,11 @@
 /** Files of sheets, and every code of them read back from the very bytes, each place alone. */
 import { shownTitle } from '../job';
 import { slug, type FormatId, type OutputBinary } from '../output';
-import { measureFile, rasteriseMarks, toolOf, type ReadBinary } from '../readback';
+import { rasteriseMarks } from '../readback';
 import type { Reader } from '../readers';
 import type { SheetDocument } from '../sheet';
 import type { LaidSheets, SheetPage, SheetPart } from './sheetPages';
-import { type OutputFile, operationFiles, nameValues, type WrittenFile } from '../files';
+import { operationFiles, nameValues, type WrittenFile } from '../files';
 import type { OperationSheet } from '../plan';
 
 export interface SheetFileRequest {
@@ -101,83 +101,4 @@ export async function unreadCodes(
     tell(done + 1);
   }
   return unread;
-}
-
-export interface CheckedSheetRequest {
-  readonly formats: readonly FormatId[];
-  readonly part: SheetPart;
-  readonly binary: (name: OutputBinary | ReadBinary) => Promise<ArrayBuffer>;
-  readonly readers: () => Promise<readonly Reader[]>;
-  /** Hears which share of the codes was read; 1 when files are written. */
-  readonly tell?: (share: number) => void;
-}
-
-export interface CheckedSheetFiles {
-  /** None where a code says something else than its job. */
-  readonly files: readonly OutputFile[];
-  /** Codes that were read; 0 for parts that hold none. */
-  readonly codes: number;
-  readonly unread: readonly UnreadCode[];
-  /** Sizes and outlines of the files that were compared with the sheet, and agree. */
-  readonly measures: number;
-  /** Formats that cannot hold the sheet, or whose file was another than was meant, with why. */
-  readonly refused: readonly { readonly format: FormatId; readonly problem: string }[];
-}
-
-/** What is cut, and holders for blanks, have no codes. */
-export const hasCodes = (part: SheetPart): boolean => part === 'all' || part === 'print';
-
-/**
- * Files of a sheet, each measured from its own bytes before it is handed over. Codes are read from a drawing of the same operations, each
- * place alone.
- */
-export async function checkedSheetFiles(
-  document: SheetDocument,
-  laid: LaidSheets,
-  { formats, part, binary, readers, tell = () => undefined }: CheckedSheetRequest,
-): Promise<CheckedSheetFiles> {
-  const unread: UnreadCode[] = [];
-  let codes = 0;
-  const refused: { format: FormatId; problem: string }[] = [];
-  const whole = hasCodes(part) ? await sheetFiles(document, laid, { format: 'svg', part, binary }) : null;
-  if (whole !== null && 'problem' in whole)
-    return { files: [], codes, unread, measures: 0, refused: [{ format: 'svg', problem: whole.problem }] };
-  if (whole !== null) {
-    const panel = await readers();
-    const all = laid.pages.reduce((sum, page) => sum + page.codes.length, 0);
-    for (const [index, page] of laid.pages.entries()) {
-      const before = codes;
-      const { bytes } = whole.files[index]!;
-      unread.push(...(await unreadCodes(bytes, page, laid, panel, (done) => tell((before + done) / all))));
-      codes += page.codes.length;
-    }
-    if (unread.length > 0) return { files: [], codes, unread, measures: 0, refused };
-  }
-  tell(1);
-  const files: OutputFile[] = [];
-  let measures = 0;
-  for (const format of formats) {
-    const written =
-      format === 'svg' && whole !== null ? whole : await sheetFiles(document, laid, { format, part, binary });
-    if ('problem' in written) {
-      refused.push({ format, problem: written.problem });
-      continue;
-    }
-    for (const { operations, corner, ...file } of written.files) {
-      const { pair } = laid.pieces[0]!.result;
-      const { checks, problem } = await measureFile(file.bytes, format, operations, {
-        corner,
-        heightMm: operations.heightMm,
-        tool: toolOf(pair),
-        groundColour: pair.groundColour,
-        wrappedMm: null,
-        binary,
-      });
-      if (problem !== null)
-        refused.push({ format, problem: `${file.name} was written and does not read back. ${problem}` });
-      else files.push(file);
-      measures += checks.length;
-    }
-  }
-  return { files, codes, unread, measures, refused };
 }

@@ -4,14 +4,17 @@ import { setPriority } from 'node:os';
 import type { Reply, Request } from './messages';
 import { OutOfMemory, TooMuchWork, WorkStopped } from './problems';
 
-export interface Asked {
+/** Hears how far long work is, and can stop it; the work goes on with what comes back, when that is settled. */
+export interface LongWork<Note> {
+  readonly onNote?: (note: Note) => unknown;
+  readonly signal?: AbortSignal;
+}
+
+export interface Asked extends LongWork<unknown> {
   /** What the work is, at the beginning of a sentence: “The drawing crest.svg”. */
   readonly what: string;
   /** Of processor time; null for none, where the work is bounded by what it reads. */
   readonly processorSeconds: number | null;
-  /** Hears how far the work is; the work goes on with what comes back, when that is settled. */
-  readonly onNote?: (note: unknown) => unknown;
-  readonly signal?: AbortSignal;
 }
 
 /** Whoever answers goes first where both want the processor; beside other programs that are busy it still gets its part. */

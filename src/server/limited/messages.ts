@@ -22,9 +22,3 @@ export type Reply =
 
 /** From the parent down. */
 export type Request = Order | { readonly id: number; readonly kind: 'noted'; readonly answer: unknown };
-
-/** Hears how far long work is, and can stop it. */
-export interface LongWork<Note> {
-  readonly onNote?: (note: Note) => unknown;
-  readonly signal?: AbortSignal;
-}

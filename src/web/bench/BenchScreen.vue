@@ -1,14 +1,12 @@
 <script setup lang="ts">
 /** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
 import { shownTitle } from '../../core/job';
-import { writeMessage } from '../../core/message';
 import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useEngine } from '../shared/engine';
 import { ApiProblem } from '../shared/http';
-import { typedAhead } from '../shared/typedAhead';
 import { useLive } from '../shared/useLive';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
@@ -27,7 +25,7 @@ import { StagePanel, stageViews, type StageView } from './stage';
 import { useKeys, type KeyActions } from './useKeys';
 import { useProof } from './useProof';
 import { useQuickProof, withReads } from '../shared/useQuickProof';
-import { provideFixesCurrent, provideJobAtHand } from './jobAtHand';
+import { provideJobAtHand } from './jobAtHand';
 import { useThings } from './useThings';
 import { useTolerance } from './useTolerance';
 
@@ -115,16 +113,7 @@ watch(
 provideJobAtHand(
   () => job.value,
   () => code.value,
-);
-provideFixesCurrent(areFixesCurrent);
-/** A message field that is on its way gets what is typed meanwhile. */
-watch(
-  job,
-  (value) => {
-    const isNew = value?.codes.every(({ message }) => writeMessage(message) === '') ?? false;
-    if (isNew && props.station === 'message') typedAhead.begin();
-  },
-  { once: true },
+  areFixesCurrent,
 );
 watch(job, (value) => (window.document.title = value ? `${shownTitle(value)} · Binarus` : 'Binarus'), {
   immediate: true,
@@ -192,10 +181,7 @@ onMounted(() => {
     for (const each of [prover, otherProver]) each.warmUp().catch(() => {});
   }, 800);
 });
-onBeforeUnmount(() => {
-  typedAhead.end();
-  saveSoon();
-});
+onBeforeUnmount(saveSoon);
 </script>
 
 <template>

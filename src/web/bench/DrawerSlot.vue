@@ -11,9 +11,11 @@ const drawers = {
 
 <script setup lang="ts">
 /** The drawer of the station at hand. */
-import { onMounted, shallowRef, watch, type Component } from 'vue';
+import { onBeforeUnmount, onMounted, shallowRef, watch, type Component } from 'vue';
+import { writeMessage } from '../../core/message';
 import type { PressView } from '../../engine';
 import { loadedPart } from '../shared/pageVersion';
+import { typedAhead } from '../shared/typedAhead';
 import { useAttempt } from '../shared/useAttempt';
 import { stations, type Station } from '../stations';
 import type { ProofControl } from './useProof';
@@ -39,11 +41,16 @@ const { problem, attempt } = useAttempt();
 async function open(): Promise<void> {
   const { station } = props;
   drawer.value = null;
+  // The field that is on its way gets what is typed meanwhile.
+  const isNew = writeMessage(code.value.message) === '';
+  if (station === 'message' && isNew) typedAhead.begin();
   await attempt(async () => {
     const loaded = await loadedPart<{ default: Component }>('This station', drawers[station]);
     if (station === props.station) drawer.value = loaded.default;
   });
+  if (problem.value !== '') typedAhead.end();
 }
+onBeforeUnmount(() => typedAhead.end());
 watch(() => props.station, open, { immediate: true });
 
 // The others are fetched in a quiet moment, so that the bench goes on when the server does not.

@@ -5,6 +5,8 @@ import type { CodeSettings, Job } from '../../core/job';
 export interface JobAtHand {
   readonly job: ComputedRef<Job>;
   readonly code: ComputedRef<CodeSettings>;
+  /** Fixes that were tried on an earlier state of the job cannot be used. */
+  readonly areFixesCurrent: ComputedRef<boolean>;
 }
 
 const key: InjectionKey<JobAtHand> = Symbol('the job on the bench');
@@ -16,22 +18,14 @@ function lastOf<Value>(source: () => Value | null): ComputedRef<Value> {
 }
 
 /** For all components below; they are shown once there is a job. */
-export const provideJobAtHand = (job: () => Job | null, code: () => CodeSettings | null): void =>
-  provide(key, { job: lastOf(job), code: lastOf(code) });
+export const provideJobAtHand = (
+  job: () => Job | null,
+  code: () => CodeSettings | null,
+  areFixesCurrent: ComputedRef<boolean>,
+): void => provide(key, { job: lastOf(job), code: lastOf(code), areFixesCurrent });
 
 export function useJobAtHand(): JobAtHand {
   const atHand = inject(key);
   if (atHand === undefined) throw new Error('No job is at hand here: the bench provides it.');
   return atHand;
 }
-
-const fixesKey: InjectionKey<ComputedRef<boolean>> = Symbol('whether fixes are of the job as it is');
-
-/** Fixes that were tried on an earlier state of the job cannot be used. */
-export const provideFixesCurrent = (areCurrent: ComputedRef<boolean>): void => provide(fixesKey, areCurrent);
-
-export const useFixesCurrent = (): ComputedRef<boolean> =>
-  inject(
-    fixesKey,
-    computed(() => true),
-  );

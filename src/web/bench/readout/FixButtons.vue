@@ -3,13 +3,13 @@
 import type { Finding, Fix } from '../../../core/finding';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
-import { useFixesCurrent } from '../jobAtHand';
+import { useJobAtHand } from '../jobAtHand';
 
 defineProps<{ finding: Finding; canPass: boolean }>();
 defineEmits<{ pass: [] }>();
 const bench = useBench();
 const { words } = useWording();
-const areCurrent = useFixesCurrent();
+const { areFixesCurrent: areCurrent } = useJobAtHand();
 
 /** A fix that was tried on an earlier state waits until it was tried again. */
 function use(fix: Fix): void {
