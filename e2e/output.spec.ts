@@ -91,7 +91,7 @@ test('every format is taken from the page, each read back before it is handed ov
       '_code.svg',
       '_engraving.png',
       '_lines.dxf',
-      '_make-sheet.pdf',
+      '_work-sheet.pdf',
       '_r12.dxf',
     ].sort(),
   );

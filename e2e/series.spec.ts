@@ -188,3 +188,22 @@ test('what is being typed stays while a measurement ends', async ({ page }) => {
   await expect(tally).toHaveText('2 to be made, 0 blocked, 0 left out');
   await expect(field).toHaveValue('https://ternquay.example/gangway/{pontoon}');
 });
+
+test('a series is shown once its job is there, whichever answer comes first', async ({ page }) => {
+  const errors: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error') errors.push(message.text());
+  });
+  const document = newJob({ message: { kind: 'web', address: 'https://ternquay.example/buoy' } });
+  const made = await page.request.post('/api/jobs', { data: { document } });
+  const { id } = (await made.json()) as { id: string };
+  const series = addressSeries('buoy', ['A'], 'https://ternquay.example/buoy/{buoy}');
+  await page.request.put(`/api/jobs/${id}/series`, { data: { series }, headers: { 'if-match': '*' } });
+  await page.route(`**/api/jobs/${id}`, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  });
+  await page.goto(`/series/${id}`);
+  await expect(page.getByTestId('series-tally')).toHaveText('1 to be made, 0 blocked, 0 left out');
+  expect(errors).toEqual([]);
+});

@@ -210,7 +210,7 @@ for case in json.load(open(sys.argv[1], encoding="utf8")):
         name = os.path.basename(path)
         kind = name.rsplit(".", 1)[1]
         # The base of a sign is another sheet, of another size and without a code.
-        if kind not in CHECKS or "make-sheet" in name or re.search(r"_base\.(pdf|dxf)$", name):
+        if kind not in CHECKS or "work-sheet" in name or re.search(r"_base\.(pdf|dxf)$", name):
             continue
         try:
             volume = CHECKS[kind](name, path, case)

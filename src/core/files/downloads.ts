@@ -29,7 +29,7 @@ export const downloads: readonly Download[] = [
     use: 'a page to lie beside the machine',
     extension: 'pdf',
     mediaType: 'application/pdf',
-    variant: 'make-sheet',
+    variant: 'work-sheet',
     suitsAll: true,
   },
   {

@@ -339,7 +339,7 @@ describe('the work sheet', () => {
         },
       );
       if (!('files' in made)) throw new Error('held back');
-      expect(made.files[0]!.name).toBe('berth-17_r3_60x40mm_black-anodised-aluminium_make-sheet.pdf');
+      expect(made.files[0]!.name).toBe('berth-17_r3_60x40mm_black-anodised-aluminium_work-sheet.pdf');
       return made.files[0]!.bytes;
     };
     const plain = await sheet(plate);

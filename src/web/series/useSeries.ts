@@ -184,16 +184,13 @@ export function useSeries(jobId: string): SeriesAtHand {
   }
 
   void attempt(async () => {
-    const [first, series, laid, runs] = await Promise.all([
-      fetchJob(jobId),
-      open(jobId),
-      fetchSheet(jobId),
-      fetchRunsOf(jobId),
-    ]);
+    const [first, laid, runs] = await Promise.all([fetchJob(jobId), fetchSheet(jobId), fetchRunsOf(jobId)]);
     job.value = first.document;
     revision.value = first.revision;
     sheet.value = laid;
     running.watch(runs[0] ?? null, false);
+    // What is shown of a series needs its job.
+    const series = await open(jobId);
     if (series === null || series.document.value === null) return;
     await measure();
   });
