@@ -36,7 +36,7 @@ test('the shelf, its dialogs and a new job', async ({ page }) => {
   await expect(page.locator('[data-job]').first()).toBeVisible();
   expect(await faultsOf(page)).toEqual([]);
   await page.getByRole('button', { name: /New job/ }).click();
-  await expect(page.getByRole('group', { name: 'What should a scan do?' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'What is it for?' })).toBeVisible();
   expect(await faultsOf(page)).toEqual([]);
 });
 
@@ -85,7 +85,7 @@ test('a logo that modules draw, its ways and its map', async ({ page }) => {
   await expect(page.getByTestId('picture-choices')).toBeVisible();
   expect(await faultsOf(page, true)).toEqual([]);
   for (const [button, dialog, shown] of [
-    ['All ways side by side…', 'Ways to draw the logo', 'way-both'],
+    ['Compare them…', 'Ways to draw the logo', 'way-both'],
     ['What matters of it…', 'What matters of the picture', 'wishes-met'],
   ] as const) {
     await page.getByRole('button', { name: button }).click();
@@ -123,8 +123,8 @@ test('the views of the stage, what is wrong, and dialogs', async ({ page }) => {
   expect(await faultsOf(page)).toEqual([]);
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
-  await page.getByRole('button', { name: 'On it' }).click();
-  await page.getByRole('button', { name: 'Put on' }).click();
+  await page.getByRole('button', { name: 'Text and graphics' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('menuitem').first()).toBeVisible();
   expect(await faultsOf(page)).toEqual([]);
 });

@@ -152,7 +152,7 @@ test('a typed address becomes an inverted plate file that reads', async ({ page 
   await page.reload();
   await expect(page.getByTestId('finished-marks')).toHaveAttribute('d', marks!);
   expect(await page.locator('.job p').innerText()).toBe(revision);
-  await expect(page.getByText('Proved: all readers of the panel are prompt.')).toBeVisible();
+  await expect(page.getByText('Proved: every reader reads it promptly.')).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByLabel('Address')).toHaveValue('ternquay.example/berth/17/tides');
 
@@ -166,6 +166,8 @@ test('a typed address becomes an inverted plate file that reads', async ({ page 
 
 test('a cut quiet zone is stopped, and each fix gives it back', async ({ page }) => {
   await newPlate(page, 'Cut plate');
+  // A width that was chosen stays when the piece gets smaller.
+  await page.getByLabel('Code width').fill('26');
   await page.getByLabel('Height', { exact: true }).fill('27');
   await expect(finding(page, 'quiet-zone')).toHaveAttribute('data-severity', 'stop');
   await expect(finding(page, 'quiet-zone')).toContainText('at least 4.0 X');
@@ -290,9 +292,9 @@ test('the keyboard reaches stations, views, fixes, steps back and the fit bar', 
 test('the handle of the fit bar drags the width', async ({ page }) => {
   await newPlate(page, 'Dragged plate');
   const track = await page.getByTestId('fit-track').boundingBox();
-  await page.mouse.move(track!.x + track!.width / 2, track!.y + 50);
+  await page.mouse.move(track!.x + track!.width / 2, track!.y + track!.height / 2);
   await page.mouse.down();
-  await page.mouse.move(track!.x + 4, track!.y + 50, { steps: 4 });
+  await page.mouse.move(track!.x + 4, track!.y + track!.height / 2, { steps: 4 });
   await expect(finding(page, 'module-size')).toHaveAttribute('data-severity', 'stop');
   await page.mouse.up();
 });
@@ -314,7 +316,7 @@ test('wrong input is answered with the measured and the allowed value', async ({
   await page.keyboard.press('Escape');
   await page.keyboard.press('1');
   await page.getByLabel('Address').fill('');
-  await expect(page.getByLabel('Stage', { exact: true })).toContainText('What should a scan do?');
+  await expect(page.getByLabel('Stage', { exact: true })).toContainText('What is it for?');
   await chooseKind(page, 'Plain text');
   await page.getByLabel('Text', { exact: true }).fill('q'.repeat(2400));
   await expect(page.getByLabel('Stage', { exact: true })).toContainText(

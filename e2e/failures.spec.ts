@@ -19,7 +19,7 @@ test('a font that does not load is told on the stage, and the next edit is drawn
   await page.route(/\.woff/, (route) => route.abort());
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'On it' }).click();
+  await page.getByRole('button', { name: 'Text and graphics' }).click();
   await putOn(page, 'Words');
   const stuck = page.getByTestId('stuck');
   await expect(stuck).toContainText('cannot be drawn as it stands');
@@ -74,7 +74,7 @@ test('a file that is asked for while its job is checked comes when it reads, or 
   const downloads: string[] = [];
   page.on('download', (download) => downloads.push(download.suggestedFilename()));
   await station.getByRole('button', { name: 'Download' }).click();
-  await expect(station.getByRole('status')).toContainText('Checking that it reads');
+  await expect(station.getByRole('status')).toContainText('Checking how it scans');
   await station.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByTestId('answer-reads')).toHaveAttribute('data-severity', 'fine', {
     timeout: 240_000,

@@ -5,6 +5,7 @@ import { openCopy, openJob, pickPair } from './helpers';
 test('one job goes through six pairs: polarity, smallest module and findings follow', async ({ page }) => {
   await openCopy(page, 'Varnish tin label', 'Six pairs');
   await page.keyboard.press('3');
+  await page.getByTestId('fit-open').click();
   const marked = page.getByRole('radiogroup', { name: 'What is marked' }).getByRole('radio').first();
   const least = page.getByText(/^module ≥/);
   const goTo = async (material: string, machine: string, marks: string, module: string): Promise<void> => {
@@ -66,7 +67,7 @@ test('an impossible job is made to fit in one step, and comes back in one', asyn
     await dialog.getByLabel(kept).uncheck();
   const way = dialog.getByTestId('way').first();
   await expect(way).toContainText(/read by all readers|not read promptly by all/, { timeout: 240_000 });
-  await way.getByRole('button', { name: 'Do this' }).click();
+  await way.getByRole('button', { name: 'Use this' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.locator('[data-severity="stop"]')).toHaveCount(0);
   await page.keyboard.press('Escape');

@@ -3,8 +3,10 @@ import { expect, type Page } from '@playwright/test';
 import { newSeries, type SeriesDocument } from '../src/core/series';
 
 export async function chooseKind(page: Page, name: string): Promise<void> {
-  await page.locator('.kind').click();
-  await page.getByRole('option', { name, exact: true }).click();
+  await page
+    .getByRole('navigation', { name: 'Kind of message' })
+    .getByRole('button', { name, exact: true })
+    .click();
 }
 
 /** The id of a job on the shelf. */
@@ -51,7 +53,7 @@ export async function choose(page: Page, list: string, option: string | RegExp):
 
 /** On the piece, from the menu of its page. */
 export async function putOn(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Put on' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('menuitem', { name, exact: true }).click();
 }
 

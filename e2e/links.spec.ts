@@ -109,16 +109,16 @@ test('a season of visits is a chart and a table, and the table for other servers
 test('a direct address becomes a forwarding one in a smaller symbol, and direct again', async ({ page }) => {
   await openCopy(page, 'Berth 17 plate', 'Forwarded plate');
   const way = page.getByTestId('forwarding');
-  await expect(way).toContainText('Direct. The address stands in the code, 33 characters, version 3.');
-  await way.getByRole('button', { name: 'Make it a forwarding link' }).click();
+  await expect(way).toContainText('Fixed. The address stands in the code, 33 characters, version 3.');
+  await way.getByRole('button', { name: 'Make it changeable' }).click();
   await expect(page.getByTestId('payload')).toHaveText(/^HTTPS:\/\/GO\.TERNQUAY\.EXAMPLE\/[2-9A-Z]{3,8}$/);
-  await expect(way).toContainText('it leads to https://ternquay.example/berth/17');
+  await expect(way).toContainText('which leads to https://ternquay.example/berth/17');
   await way.getByRole('link', { name: 'Its link…' }).click();
   await expect(page.getByLabel('Leads to')).toHaveValue('https://ternquay.example/berth/17');
   await page.goBack();
-  await page.getByTestId('forwarding').getByRole('button', { name: 'Make it direct' }).click();
+  await page.getByTestId('forwarding').getByRole('button', { name: 'Make it fixed' }).click();
   await expect(page.getByTestId('payload')).toHaveText('https://ternquay.example/berth/17');
-  await expect(page.getByTestId('forwarding')).toContainText('Direct.');
+  await expect(page.getByTestId('forwarding')).toContainText('Fixed.');
 });
 
 test('an address is asked whether it answers, and only then; many links are found and shown by the page', async ({

@@ -8,7 +8,7 @@ test('a profile is copied and changed, and a job keeps its values until it takes
   page,
 }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Materials and machines' }).click();
+  await page.getByRole('link', { name: 'Materials', exact: true }).click();
   await page.getByLabel('Search', { exact: true }).fill('dog tag');
   await page.getByRole('button', { name: 'Stainless steel, fibre laser' }).click();
   await expect(page.getByRole('heading', { name: 'Stainless steel' })).toBeVisible();
@@ -96,14 +96,14 @@ test('pairs are chosen by keyboard, the last used first', async ({ page }) => {
   await expect(checked).toHaveCount(1);
   await expect(pairChoice(page, 'Birch plywood')).not.toBeChecked();
   await search.fill('cheese');
-  await expect(page.getByText('Nothing here is called so')).toBeVisible();
+  await expect(page.getByText('No match.')).toBeVisible();
 });
 
 test('a tin bends its label, and the fit bar knows the best width', async ({ page }) => {
   await openJob(page, 'Varnish tin label');
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'In use', exact: true }).click();
+  await page.getByRole('button', { name: 'Where it is used', exact: true }).click();
   await expect(page.getByLabel('Diameter')).toHaveValue('85');
   await expect(page.getByTestId('finding-bend')).toHaveAttribute('data-severity', 'fine');
   await page.getByLabel('Diameter').fill('30');
@@ -113,7 +113,7 @@ test('a tin bends its label, and the fit bar knows the best width', async ({ pag
   await page.getByLabel('Code width').fill('11');
   await page.getByRole('button', { name: /^best 14\.5 mm/ }).click();
   await expect(page.getByLabel('Code width')).toHaveValue('14.5');
-  await page.getByRole('button', { name: 'In use', exact: true }).click();
+  await page.getByRole('button', { name: 'Where it is used', exact: true }).click();
   await page.getByText('Mounted on a wall or a post').click();
   await page.getByLabel('Height of its middle').fill('3000');
   await expect(page.getByTestId('finding-mount')).toHaveAttribute('data-severity', 'stop');

@@ -102,7 +102,7 @@ test('a version is economised away in one click, and comes back with one step', 
   await page
     .getByLabel('Address')
     .fill('https://ternquay.example/berth/17?utm_source=slipway-sign&utm_medium=sign');
-  await expect(page.getByTestId('room')).toContainText('more letters fit before the symbol grows');
+  await expect(page.getByTestId('room')).toContainText('more letters fit before the code grows');
   const saving = page.getByRole('button', { name: /Leave the campaign parameters out: version \d → \d/ });
   await expect(page.getByText('your statistics no longer tell where from')).toBeVisible();
   await saving.click();

@@ -61,7 +61,7 @@ test('from an empty shelf to the file of a sticker in at most seven actions', as
 
     // What is kept is behind a count, and opens by keyboard.
     const fold = page.getByTestId('fold-fine');
-    await expect(fold).toHaveText(/limits are kept/);
+    await expect(fold).toHaveText(/checks passed/);
     await expect(page.getByTestId('finding-quiet-zone')).toHaveCount(0);
     await fold.focus();
     await page.keyboard.press('Enter');
@@ -76,13 +76,12 @@ test('a code fills its piece in one click, and a kind or a piece to begin with i
 }) => {
   await page.goto('/');
   await page.getByRole('button', { name: /New job/ }).click();
-  await page
-    .getByRole('group', { name: 'What should a scan do?' })
-    .getByRole('button', { name: 'Wi-Fi login' })
-    .click();
+  await page.getByRole('button', { name: 'Wi-Fi login' }).click();
   await expect(page.getByLabel('Network', { exact: true })).toBeFocused();
   // A piece of another job comes with its material; the message is the new one.
-  const begin = page.getByRole('group', { name: 'Begin with a piece' }).getByRole('button', { name: /mm$/ });
+  const begin = page
+    .getByRole('group', { name: 'Or begin with a piece you have made' })
+    .getByRole('button', { name: /mm$/ });
   const size = /[\d.]+ × [\d.]+ mm/.exec((await begin.first().textContent())!)![0];
   await begin.first().click();
   await expect(page.getByRole('img', { name: `A blank piece of ${size}` })).toBeVisible();

@@ -154,7 +154,7 @@ test('the machine is watched over time, and work that takes long can be given up
   await page.route(/pdfium.*\.wasm/, () => undefined);
   const station = page.getByRole('region', { name: 'output station' });
   await station.getByRole('button', { name: 'Download' }).click();
-  await expect(station.getByText('Reading back what was written.')).toBeVisible({ timeout: 240_000 });
+  await expect(station.getByText('Reading the files back.')).toBeVisible({ timeout: 240_000 });
   await station.getByRole('button', { name: 'Cancel' }).click();
   await page.unroute(/pdfium.*\.wasm/);
   expect(Object.keys(await taken(page))[0]).toMatch(/\.pdf$/);

@@ -60,7 +60,7 @@ test(
     await page_(page, 'Outline').click();
     await page.getByRole('radio', { name: 'Arch' }).click();
 
-    await page_(page, 'On it').click();
+    await page_(page, 'Text and graphics').click();
     await putOn(page, 'Words');
     await fill(page, 'Text', 'SLIPWAY WI-FI');
     await choose(page, 'Font', 'Slab');
@@ -122,7 +122,7 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
   await fill(page, 'Width', '90');
   await fill(page, 'Height', '80');
   await fill(page, 'Code width', '37');
-  await page_(page, 'On it').click();
+  await page_(page, 'Text and graphics').click();
   await putOn(page, 'Call to action');
   await expect(finding(page, 'quiet-zone')).toHaveAttribute('data-severity', 'fine');
   await fill(page, 'From the top', '72');
@@ -152,9 +152,11 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
 
 test('works the stage by keyboard and by handles, and the numbers say the same', async ({ page }) => {
   await newPiece(page, 'Handled board', 'Birch plywood');
+  // A width that was chosen stays when the board gets larger: a wider code has edges that things meet.
+  await fill(page, 'Code width', '25');
   await fill(page, 'Width', '120');
   await fill(page, 'Height', '90');
-  await page_(page, 'On it').click();
+  await page_(page, 'Text and graphics').click();
   await putOn(page, 'Words');
   await fill(page, 'From the left', '10');
   await fill(page, 'From the top', '5');
@@ -220,13 +222,13 @@ test('shows the piece as large as it is, once a bank card was held against the s
   const box = (await card.boundingBox())!;
   expect(box.width / box.height).toBeCloseTo(85.6 / 53.98, 1);
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByText('5.0 px/mm')).toBeVisible();
+  await expect(page.getByTestId('stage-drawing')).toHaveAttribute('data-px-per-mm', '5.0');
   await page.reload();
   await expect(page.getByTestId('finished-marks')).toBeVisible();
   await page.keyboard.press('m');
-  await expect(page.getByText('5.0 px/mm')).toBeVisible();
+  await expect(page.getByTestId('stage-drawing')).toHaveAttribute('data-px-per-mm', '5.0');
   await page.keyboard.press('+');
-  await expect(page.getByText(/6\.[23] px\/mm/)).toBeVisible();
+  await expect(page.getByTestId('stage-drawing')).toHaveAttribute('data-px-per-mm', /6\.[23]/);
   await page.keyboard.press('0');
   await expect(page.getByRole('button', { name: 'Whole' })).toHaveAttribute('aria-pressed', 'true');
 });
@@ -259,7 +261,7 @@ test('takes an outline from a DXF file, and says what is wrong with another', as
   await expect(page.getByText('Now: plate.dxf')).toBeVisible();
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('70');
   await expect(page.getByLabel('Height', { exact: true })).toHaveValue('50');
-  await expect(page.getByText('As cut: 70.00 mm × 50.00 mm')).toBeVisible();
+  await expect(page.getByText('Size when cut: 70.00 mm × 50.00 mm')).toBeVisible();
   // The drawing's hole comes along, and proportions are kept.
   await expect(finding(page, 'piece-holes')).toBeVisible();
   await fill(page, 'Width', '140');
@@ -292,7 +294,7 @@ test(
     });
     await expect(page.getByTestId('unfine').getByRole('listitem')).toHaveCount(0);
     await expect(page.getByRole('heading', { name: 'Templated' })).toBeVisible();
-    await page_(page, 'On it').click();
+    await page_(page, 'Text and graphics').click();
     await expect(things(page).getByRole('option')).toHaveCount(4);
 
     await page_(page, 'Outline').click();
@@ -322,7 +324,7 @@ test('has two codes on one piece, each with its own message and limits', async (
   await fill(page, 'Height', '60');
   await fill(page, 'Code width', '29');
   await fill(page, 'From the left', '12');
-  await page_(page, 'On it').click();
+  await page_(page, 'Text and graphics').click();
   await putOn(page, 'Another code');
   await page.getByRole('button', { name: 'Code 2', exact: true }).click();
   await fill(page, 'From the left', '108');

@@ -169,6 +169,7 @@ test('everything goes out in one archive and comes in again, and the table is ha
   const id = await makeJob(page, 'Travelling tag');
   await page.goto('/');
   const out = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Files' }).click();
   await page.getByRole('link', { name: 'Save everything as an archive' }).click();
   const archive = await (await out).path();
 
@@ -199,6 +200,7 @@ test('everything goes out in one archive and comes in again, and the table is ha
   await page.keyboard.press('Escape');
 
   const table = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Files' }).click();
   await page.getByRole('button', { name: 'Save this list as CSV' }).click();
   const text = await readFile(await (await table).path(), 'utf8');
   expect(text).toContain('name,collection,kind,message');
@@ -208,6 +210,7 @@ test('everything goes out in one archive and comes in again, and the table is ha
 test('the licences of all that the program is made with are one click away', async ({ page }) => {
   await page.goto('/');
   const opened = page.waitForEvent('popup');
+  await page.getByRole('button', { name: 'Files' }).click();
   await page.getByRole('link', { name: 'Third-party licences' }).click();
   const text = (await (await opened).locator('body').textContent()) ?? '';
   const { dependencies } = JSON.parse(await readFile('package.json', 'utf8')) as {

@@ -169,11 +169,11 @@ test('colours are not offered where they would do nothing', async ({ page }) => 
 
 test('variants lie side by side, are read, mixed and kept, and survive a reload', async ({ page }) => {
   await newSticker(page, 'Variant sticker', 'Variants');
-  await page.getByRole('button', { name: 'Put this look beside' }).click();
+  await page.getByRole('button', { name: 'Set this look aside' }).click();
   await page.getByRole('button', { name: 'Looks', exact: true }).click();
   await page.getByRole('button', { name: /^Porthole/ }).click();
   await page.getByRole('button', { name: 'Variants', exact: true }).click();
-  await page.getByRole('button', { name: 'Put this look beside' }).click();
+  await page.getByRole('button', { name: 'Set this look aside' }).click();
   const cards = page.getByTestId('variant');
   await expect(cards).toHaveCount(2);
   await expect(cards.first().getByTestId('variant-reading')).toContainText('read by all', {
@@ -205,12 +205,12 @@ test(
     await page.keyboard.press('2');
     await page.getByRole('button', { name: /^Leaf/ }).click();
     await page.getByLabel('Name of the house style').fill('Float style');
-    await page.getByRole('button', { name: 'Keep this look' }).click();
+    await page.getByRole('button', { name: 'Save this look' }).click();
     await expect(page.getByText('Kept as “Float style”.')).toBeVisible();
     await page
       .getByTestId('house-style')
       .filter({ hasText: 'Float style' })
-      .getByRole('button', { name: 'New in Floats' })
+      .getByRole('button', { name: 'New jobs in Floats' })
       .click();
     await saved(page);
 
@@ -265,7 +265,7 @@ test(
     await newSticker(page, 'All ways', 'Logo');
     await page.getByRole('radio', { name: 'icon' }).click();
     await page.getByRole('button', { name: 'anchor', exact: true }).click();
-    await page.getByRole('button', { name: 'All ways side by side…' }).click();
+    await page.getByRole('button', { name: 'Compare them…' }).click();
     const ways = page.getByRole('dialog', { name: 'Ways to draw the logo' });
     for (const by of ['knock-out', 'free-bits', 'half-tone', 'both'])
       await expect(ways.getByTestId(`reads-${by}`)).toHaveText(/read by all/, { timeout: 240_000 });

@@ -146,7 +146,7 @@ await page.getByRole('option', { name: 'the last year' }).click();
 await page.getByRole('radio', { name: 'Week', exact: true }).click();
 await picture('links');
 await open('Harbour office sticker');
-await piecePage('On it');
+await piecePage('Text and graphics');
 await page
   .getByRole('listbox')
   .getByRole('option', { name: /SCAN TO SAVE/ })

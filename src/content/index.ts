@@ -7,4 +7,5 @@ export { measuredPresets, presetFitness } from './presetFitness';
 export { regatta } from './regatta';
 export { type Template, templates } from './templates';
 export { type Term, terms } from './terms';
+export { type Use, uses } from './uses';
 export { usualSizes } from './usualSizes';

@@ -8,8 +8,12 @@ import {
   type FitCandidate,
   type Kept,
   makeItFit,
+  type FreeSizes,
+  jobForUse,
+  makeRoom,
   measureMessage,
   type MessageRuler,
+  suitedJob,
   versionOfLength,
   whatIf,
 } from '../core/solving';
@@ -25,7 +29,7 @@ import {
   withSymbolsSolved,
   withTriedFixes,
 } from '../core/run';
-import { roomFix, type FitRange, type MessageRange } from '../core/check';
+import type { FitRange, MessageRange } from '../core/check';
 import { writeMessage } from '../core/message';
 import { findingKey, type Change, type Fix } from '../core/finding';
 import { codeOf, type CodeSettings, type Job } from '../core/job';
@@ -89,8 +93,12 @@ export interface Press {
   ruler(code: CodeSettings): MessageRuler;
   /** Masks, levels and versions by what the logo takes of them, the best first; empty without a logo. */
   arrangements(job: Job, codeId: string): Promise<Arrangement[]>;
-  /** What puts an item that was just put on where there is room; nothing when it lies well, or when it cannot be moved. */
-  settle(job: Job, itemId: string): Promise<readonly Change[]>;
+  /** Room for an item that was just put on; null where it lies well, or nothing makes room. */
+  makeRoom(job: Job, itemId: string, codeId: string, free: FreeSizes): Promise<Job | null>;
+  /** The job with the code at its best width, by a machine for its material that takes the piece. */
+  suit(job: Job, codeId: string, pairs: readonly PairValues[], isCodeFree: boolean): Promise<Job>;
+  /** A job with the piece of a use: its code, its machine and its call to action follow from what it is for. */
+  forUse(job: Job, codeId: string, pairs: readonly PairValues[], hasCall: boolean): Promise<Job>;
   /** What makes a code as wide as its piece allows; nothing when no width fits. */
   fill(job: Job, codeId: string): Promise<readonly Change[]>;
   /** The largest share of the symbol's side that is safe for the logo at its place; null when none is. */
@@ -193,11 +201,16 @@ export class JobPress implements Press {
     return arrangements(job, codeId, this.library);
   }
 
-  async settle(job: Job, itemId: string): Promise<readonly Change[]> {
-    const { made } = await this.runBeside(job);
-    const item = made?.piece.items.find(({ id }) => id === itemId);
-    if (!made || item === undefined) return [];
-    return roomFix({ piece: made.piece, settings: job.piece }, item)?.changes ?? [];
+  makeRoom(job: Job, itemId: string, codeId: string, free: FreeSizes): Promise<Job | null> {
+    return makeRoom(job, itemId, codeId, this.library, free);
+  }
+
+  suit(job: Job, codeId: string, pairs: readonly PairValues[], isCodeFree: boolean): Promise<Job> {
+    return suitedJob(job, codeId, this.library, pairs, isCodeFree);
+  }
+
+  forUse(job: Job, codeId: string, pairs: readonly PairValues[], hasCall: boolean): Promise<Job> {
+    return jobForUse(job, codeId, this.library, pairs, hasCall);
   }
 
   async fill(job: Job, codeId: string): Promise<readonly Change[]> {

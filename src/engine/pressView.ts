@@ -120,6 +120,8 @@ export interface PressView {
   /** As it is shown: bytes as hexadecimal digits. */
   readonly payload: string;
   readonly payloadBytes: number;
+  /** Whether the payload is bytes, one character each, instead of text. */
+  readonly isBytes: boolean;
   readonly summary: string;
   readonly notes: readonly string[];
   readonly baseColour: string;
@@ -145,6 +147,7 @@ export function pressView(result: JobResult, codeId: string, showsMarks: boolean
   const { payload, isBytes, description } = runAtHand(result, codeId);
   return {
     payload: isBytes ? hexadecimalOf(payload) : payload,
+    isBytes,
     payloadBytes: isBytes ? payload.length : new TextEncoder().encode(payload).length,
     summary: description.summary,
     notes: description.notes,

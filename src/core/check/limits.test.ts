@@ -104,7 +104,7 @@ describe('whole dots', () => {
     const { fixes } = finding(label, 'whole-dots');
     expect(fixes.map(({ label: name }) => name)).toEqual([
       'Snap to 4 dots a module (14.5 mm)',
-      'Snap to 5 dots a module (18.125 mm)',
+      'Snap to 5 dots a module (18.13 mm)',
     ]);
     expect(finding(applyChanges(label, fixes[0]!.changes), 'whole-dots').severity).toBe('fine');
   });

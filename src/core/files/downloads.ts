@@ -59,6 +59,8 @@ export const nameValues = (
   revision: revision === null ? '' : `r${revision}`,
 });
 
+const hundredths = (mm: number): number => Number(mm.toFixed(2));
+
 /** Those that follow from what something is made of and how large it is; the others are empty. */
 export const pairNameValues = (
   { material, machine }: Pick<PairValues, 'material' | 'machine'>,
@@ -67,9 +69,9 @@ export const pairNameValues = (
   collection: '',
   title: '',
   revision: '',
-  size: `${widthMm}x${heightMm}mm`,
-  width: `${widthMm}mm`,
-  height: `${heightMm}mm`,
+  size: `${hundredths(widthMm)}x${hundredths(heightMm)}mm`,
+  width: `${hundredths(widthMm)}mm`,
+  height: `${hundredths(heightMm)}mm`,
   material: material.name,
   machine: machine.short,
   operation: machineKinds[machine.kind].operation,

@@ -10,7 +10,7 @@ describe('sentences', () => {
   it('are told in millimetres, and in inches and feet to those who measure so', () => {
     // The international yard and pound agreement of 1959: an inch is 25.4 mm, a foot 0.3048 m.
     expect(wordsOf(sentence, metric)).toBe(
-      'Make code 2 25.4 mm and the piece 50.8 × 76.2 mm. From 3.048 m a module takes 3 pixels.',
+      'Make code 2 25.4 mm and the piece 50.8 × 76.2 mm. From 3.05 m a module takes 3 pixels.',
     );
     expect(wordsOf(sentence, imperial)).toBe(
       'Make code 2 1 in and the piece 2 × 3 in. From 10 ft a module takes 3 pixels.',

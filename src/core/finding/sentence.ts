@@ -65,9 +65,11 @@ export const wordsOf = (sentence: Sentence, { amount, code }: Wording): string =
 
 const trimmed = (value: number, decimals: number): string => String(Number(value.toFixed(decimals)));
 
-/** Millimetres and metres, at most three decimals, no trailing zeros. */
+/** Millimetres and metres in hundredths, below one in thousandths; no trailing zeros. */
 export const metricAmount = ({ value, by, unit }: Amount): string =>
-  `${[value, by].flatMap((side) => (side === undefined ? [] : trimmed(side, 3))).join(' × ')} ${unit}`;
+  `${[value, by]
+    .flatMap((side) => (side === undefined ? [] : trimmed(side, Math.abs(side) < 1 ? 3 : 2)))
+    .join(' × ')} ${unit}`;
 
 export const mmPerInch = 25.4;
 export const mPerFoot = 0.3048;

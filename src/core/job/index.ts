@@ -20,4 +20,4 @@ export { newJob, type NewJobOptions } from './newJob';
 export { newArt, newBorder, newFrame, newWords, type ItemDraft, itemsOf } from './newItems';
 export { scaledJob } from './resized';
 export { textFields } from './textFields';
-export { shownTitle, titleOf } from './titles';
+export { hostOf, shownTitle, titleOf } from './titles';

@@ -58,10 +58,14 @@ export function readyArt(loaded: LoadedLogo, ink: LogoSettings['ink'], isWhole =
     if (error instanceof TooComplex) return { problem: error.message };
     throw error;
   }
-  if (art === null)
-    return { problem: 'Nothing of it becomes a mark. Change the threshold, or mark its light parts.' };
+  if (art === null) return { problem: nothingMarked(ink) };
   return art.ink.length > mostOutlines ? tooMany(art.ink.length) : art;
 }
+
+const nothingMarked = ({ inverted }: LogoSettings['ink']): string =>
+  inverted
+    ? 'Nothing in this picture is light enough to be marked.'
+    : 'Nothing in this picture is dark enough to be marked.';
 
 const outlinesOf = (shapes: readonly ColouredShape[]): number =>
   shapes.reduce((sum, { area }) => sum + area.length, 0);

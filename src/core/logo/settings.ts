@@ -140,7 +140,8 @@ export const newLogo = (source: LogoSource, by: LogoWay = 'knock-out'): LogoSett
   place: 'middle',
   marginModules: 0.5,
   knockOut: { shape: 'rounded', wholeModules: true },
-  ink: usualInk({ threshold: 0.6, inverted: false, groundTolerance: 0.15, keepsColours: true }, by, source),
+  // A background that is part of the picture stays; taking it away is the owner's choice.
+  ink: { threshold: 0.6, inverted: false, groundTolerance: null, keepsColours: true },
   bits: 'filling',
   brush: [],
 });

@@ -176,9 +176,11 @@ describe('a picture without contrast', () => {
     c: greys(20, 240),
   };
   const pictures = createLibrary(logoAssets((hash) => Promise.resolve(files[hash[0]!]!)));
-  const toldOf = async (file: string, by: LogoSettings['by']) => {
+  const toldOf = async (file: string, by: LogoSettings['by'], isBackgroundRemoved = false) => {
     const source = { kind: 'picture', file: file.repeat(64), fileName: `${file}.png` } as const;
-    const job = jobOf(newLogo(source, by), { version: 8, level: 'L' });
+    const logo = newLogo(source, by);
+    const ink = { ...logo.ink, groundTolerance: isBackgroundRemoved ? 0.15 : null };
+    const job = jobOf({ ...logo, ink }, { version: 8, level: 'L' });
     await pictures.load(job);
     const { findings } = runJob(job, undefined, pictures);
     return findings
@@ -192,8 +194,9 @@ describe('a picture without contrast', () => {
       expect(await toldOf('b', by)).toEqual(['picture-contrast']);
       expect(await toldOf('c', by)).toEqual([]);
     }
-    // Its ground is all of it.
-    expect(await toldOf('a', 'free-bits')).toEqual(['logo-missing']);
+    // Its background is all of it; it stays unless somebody removes it.
+    expect(await toldOf('a', 'free-bits')).toEqual([]);
+    expect(await toldOf('a', 'free-bits', true)).toEqual(['logo-missing']);
   });
 });
 

@@ -16,8 +16,9 @@ import {
   type LogoArt,
   type Picture,
   type PutLogo,
+  type LogoSettings,
 } from '../logo';
-import type { PartFinding, Severity } from '../finding';
+import type { Fix, PartChange, PartFinding, Severity } from '../finding';
 import { type FixesWanted, wantsFixes } from '../check';
 import type { CodeSettings } from '../job';
 import type { Library } from './library';
@@ -242,12 +243,33 @@ function artOf({ logo }: CodeSettings, loaded: LoadedLogo | undefined): ArtOfLog
   if (loaded === undefined)
     return { art: null, finding: logoFinding('stop', 'The logo has not been loaded.', 'missing') };
   const art = readyArt(loaded, logo.ink, isSplit(logo));
-  if ('problem' in art) return { art: null, finding: logoFinding('stop', art.problem, 'not drawn') };
+  if ('problem' in art)
+    return { art: null, finding: logoFinding('stop', art.problem, 'not drawn', otherInks(logo, loaded)) };
   const notes = 'notes' in loaded ? loaded.notes : [];
   return { art, finding: notes.length === 0 ? null : logoFinding('caution', notes.join(' '), 'changed') };
 }
 
-function logoFinding(severity: Severity, text: string, words: string): PartFinding {
+/** Ways to mark a picture of which nothing becomes a mark as it is set. */
+function otherInks(logo: LogoSettings, loaded: LoadedLogo): Fix<PartChange>[] {
+  const others = [
+    { label: 'Keep the background of the picture', ink: { ...logo.ink, groundTolerance: null } },
+    {
+      label: logo.ink.inverted ? 'Mark the dark parts of the picture' : 'Mark the light parts of the picture',
+      ink: { ...logo.ink, inverted: !logo.ink.inverted },
+    },
+  ];
+  return others
+    .filter(({ ink }) => JSON.stringify(ink) !== JSON.stringify(logo.ink))
+    .filter(({ ink }) => !('problem' in readyArt(loaded, ink, isSplit(logo))))
+    .map(({ label, ink }) => ({ label: [label], changes: [{ part: 'logo', set: { ...logo, ink } }] }));
+}
+
+function logoFinding(
+  severity: Severity,
+  text: string,
+  words: string,
+  fixes: readonly Fix<PartChange>[] = [],
+): PartFinding {
   return {
     kind: severity === 'stop' ? 'logo-missing' : 'logo-notes',
     station: 'style',
@@ -258,7 +280,9 @@ function logoFinding(severity: Severity, text: string, words: string): PartFindi
     required: { words: 'whole' },
     source: { tag: 'cp', text: 'what the file holds' },
     fixes:
-      severity === 'stop' ? [{ label: ['Remove the logo'], changes: [{ part: 'logo', set: null }] }] : [],
+      severity === 'stop'
+        ? [...fixes, { label: ['Remove the logo'], changes: [{ part: 'logo', set: null }] }]
+        : [],
   };
 }
 

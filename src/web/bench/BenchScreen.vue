@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One job on the bench: route on top, stage and fit bar in the middle, readout beside, the station's drawer below. */
 import { shownTitle } from '../../core/job';
-import { useEventListener, useMediaQuery } from '@vueuse/core';
+import { useEventListener, useMediaQuery, watchDebounced } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -9,6 +9,7 @@ import { useEngine } from '../shared/engine';
 import { ApiProblem } from '../shared/http';
 import { useLive } from '../shared/useLive';
 import { useBench } from '../stores/bench';
+import { useLayoutOfUse } from '../stores/layoutOfUse';
 import { usePreferences } from '../stores/preferences';
 import { useStage } from '../stores/stage';
 import { stations, type Station } from '../stations';
@@ -66,6 +67,15 @@ const quick = useQuickProof(
   },
   () => preferences.checksByItself,
 );
+/** After typing rests for so long, what was laid out for a use follows the message. */
+const layoutPauseMs = 350;
+const layoutOfUse = useLayoutOfUse();
+watchDebounced(
+  () => view.value?.made?.sizeModules,
+  // What cannot be laid out again stays as it is, and the readout says what it lacks.
+  () => void layoutOfUse.follow().catch(() => {}),
+  { debounce: layoutPauseMs },
+);
 const tolerance = useTolerance(
   () => document.value,
   () => {
@@ -80,10 +90,10 @@ const told = computed(() =>
     : withReads(view.value, document.value, quick.reads.value),
 );
 
-/** Beside the stage; on small windows in a sheet over it, and on phones below it. */
+/** Beside the stage; on small windows its answers stand in a line, and the rest opens over the stage. */
 const isSmall = useMediaQuery('(max-width: 999px), (max-height: 599px)');
-const isPhone = useMediaQuery('(max-width: 699px)');
-const readoutPlace = computed(() => (isPhone.value ? 'below' : isSmall.value ? 'over' : 'beside'));
+/** Low and wide: drawing and form stand side by side there. */
+const isLow = useMediaQuery('(min-width: 700px) and (max-height: 599px)');
 const readoutShown = ref(false);
 const keysShown = ref(false);
 const revisionsShown = ref(false);
@@ -197,7 +207,7 @@ onBeforeUnmount(saveSoon);
   <main
     v-else-if="job && code && view && told"
     class="bench"
-    :class="{ sheet: readoutPlace !== 'beside', phone: readoutPlace === 'below' }"
+    :class="{ small: isSmall, low: isLow }"
     :style="{ '--drawer': preferences.drawerPx === null ? undefined : `${preferences.drawerPx}px` }"
   >
     <RouteBar
@@ -224,21 +234,21 @@ onBeforeUnmount(saveSoon);
     />
     <FitBar class="fit" :view="view" />
     <ReadoutStrip
-      v-if="readoutPlace === 'over'"
+      v-if="isSmall"
       v-model="readoutShown"
       class="strip"
       :view="told"
       :reads="quick.reads.value"
     />
     <ReadoutPanel
-      v-if="readoutPlace !== 'over' || readoutShown"
+      v-if="!isSmall || readoutShown"
       class="readout"
       :view="told"
       :reads="quick.reads.value"
       :is-trying="isTrying"
       @check="quick.check"
     />
-    <DrawerEdge v-if="readoutPlace !== 'below'" class="edge" />
+    <DrawerEdge v-if="!isLow" class="edge" />
     <DrawerSlot
       class="drawer"
       :station="station"
@@ -265,20 +275,19 @@ onBeforeUnmount(saveSoon);
 .bench {
   display: grid;
   grid-template:
-    60px auto minmax(180px, 1fr) 112px min(var(--drawer, max(190px, 27.5vh)), calc(100vh - 342px)) /
-    minmax(0, 1fr) 272px;
+    52px auto minmax(160px, 1fr) auto min(var(--drawer, max(340px, 42vh)), calc(100vh - 280px)) /
+    minmax(0, 1fr) 300px;
   grid-template-areas:
     'route route'
     'alarms alarms'
     'stage readout'
-    'fit readout'
+    'fit fit'
     'drawer drawer';
   height: 100%;
 }
 
 /* What changes in one part does not make the browser lay out the others. */
 .stage,
-.fit,
 .readout,
 .drawer {
   contain: strict;
@@ -324,19 +333,19 @@ onBeforeUnmount(saveSoon);
 
 @media (min-width: 1600px) {
   .bench {
-    grid-template-columns: minmax(0, 1fr) 340px;
+    grid-template-columns: minmax(0, 1fr) 400px;
   }
 }
 
 @media (max-width: 1150px) {
   .bench {
-    grid-template-columns: minmax(0, 1fr) 248px;
+    grid-template-columns: minmax(0, 1fr) 264px;
   }
 }
 
-.bench.sheet {
+.bench.small {
   grid-template:
-    52px auto auto minmax(140px, 1fr) 112px min(var(--drawer, max(150px, 27.5vh)), calc(100vh - 300px)) /
+    44px auto 32px minmax(130px, 1fr) auto min(var(--drawer, 54vh), calc(100vh - 280px)) /
     minmax(0, 1fr);
   grid-template-areas:
     'route'
@@ -345,47 +354,31 @@ onBeforeUnmount(saveSoon);
     'stage'
     'fit'
     'drawer';
-  min-height: 500px;
+}
+
+.bench.low {
+  grid-template: 44px auto 32px minmax(0, 1fr) auto / minmax(230px, 36%) minmax(0, 1fr);
+  grid-template-areas:
+    'route route'
+    'alarms alarms'
+    'strip strip'
+    'stage drawer'
+    'fit fit';
+}
+
+.bench.low .drawer {
+  border-left: 1px solid var(--ink);
 }
 
 .strip {
   grid-area: strip;
 }
 
-.sheet .readout {
+.small .readout {
   z-index: 3;
-  grid-area: 4 / 1 / -1 / 1;
+  grid-area: 4 / 1 / -1 / -1;
   justify-self: end;
   width: min(340px, 100%);
   background: var(--paper);
-}
-
-.bench.phone {
-  grid-template-areas:
-    'route'
-    'alarms'
-    'stage'
-    'readout'
-    'fit'
-    'drawer';
-  grid-template-rows: auto auto 52vh auto 112px auto;
-  height: auto;
-  min-height: 100%;
-}
-
-.phone .readout {
-  z-index: auto;
-  grid-area: readout;
-  justify-self: stretch;
-  width: auto;
-  border-top: 1px solid var(--ink);
-  border-left: 0;
-}
-
-/* The page scrolls as a whole. */
-.phone .readout,
-.phone .drawer {
-  contain: layout paint;
-  overflow: visible;
 }
 </style>

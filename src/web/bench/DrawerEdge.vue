@@ -8,8 +8,10 @@ import { leastDrawerPx, usePreferences } from '../stores/preferences';
 const preferences = usePreferences();
 const edge = useTemplateRef<HTMLElement>('edge');
 const { height: windowPx } = useElementSize(document.documentElement);
-/** What route, stage and fit bar need above. */
-const abovePx = 342;
+/** What places, route, stage and fit bar need above. */
+const abovePx = 280;
+/** As the bench lays it out. */
+const usualPx = computed(() => Math.max(340, Math.round(windowPx.value * 0.42)));
 const mostPx = computed(() => Math.max(windowPx.value - abovePx, leastDrawerPx));
 const shownPx = (): number => edge.value?.parentElement?.querySelector('.drawer')?.clientHeight ?? 0;
 
@@ -40,7 +42,7 @@ function onKey(event: KeyboardEvent): void {
     tabindex="0"
     aria-orientation="horizontal"
     aria-label="Height of the drawer"
-    :aria-valuenow="preferences.drawerPx ?? Math.round(windowPx * 0.275)"
+    :aria-valuenow="preferences.drawerPx ?? usualPx"
     :aria-valuemin="leastDrawerPx"
     :aria-valuemax="mostPx"
     title="Drag for a higher drawer; double click for the usual height"

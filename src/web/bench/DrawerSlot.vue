@@ -84,7 +84,8 @@ onMounted(() => {
 
 <style scoped>
 .drawer {
-  overflow: auto;
+  container: drawer / inline-size;
+  overflow: hidden;
   border-top: 1px solid var(--ink);
   background: var(--paper-raised);
 }

@@ -7,7 +7,6 @@ import { severityOfVerdict, onlyAwaits, worstSeverity } from '../../core/finding
 import type { PressView } from '../../engine';
 import { stations, type Station } from '../stations';
 import StateShape from '../shared/StateShape.vue';
-import UnitSwitch from '../shared/UnitSwitch.vue';
 import { distanceText, lengthNumber } from '../shared/units';
 import { useBench } from '../stores/bench';
 import { usePreferences } from '../stores/preferences';
@@ -15,6 +14,7 @@ import { useHouseStyles } from '../stores/houseStyles';
 import type { ProofControl } from './useProof';
 import type { ToleranceControl } from './useTolerance';
 import { useJobAtHand } from './jobAtHand';
+import { lengthOfPayload } from './payloadText';
 
 const props = defineProps<{
   view: PressView;
@@ -59,12 +59,14 @@ function stateOf(station: Station): State {
 }
 
 function summaryOf(station: Station): string {
-  const { made, payloadBytes, heldBackBy } = props.view;
+  const { made, heldBackBy } = props.view;
   const { piece } = job.value;
   const length = (mm: number): string => lengthNumber(mm, preferences.unit);
   switch (station) {
     case 'message':
-      return `${code.value.message.kind} · ${payloadBytes} bytes`;
+      return props.view.payload === ''
+        ? 'nothing yet'
+        : `${code.value.message.kind} · ${lengthOfPayload(props.view)}`;
     case 'style':
       return made
         ? `${made.version}-${made.level} · ${lookName(lookOf(code.value), houseStyles.styles).toLowerCase()}`
@@ -107,7 +109,6 @@ const route = computed(() =>
 
 <template>
   <header class="bar">
-    <RouterLink to="/" class="mark" aria-label="To the shelf"><img src="/mark.svg" alt="" /></RouterLink>
     <div class="job">
       <h1>{{ shownTitle(job) }}</h1>
       <p>
@@ -136,7 +137,7 @@ const route = computed(() =>
       </ol>
     </nav>
     <div class="tools">
-      <ElTooltip content="One step back (Ctrl Z)" :show-after="400">
+      <ElTooltip append-to="#over" content="One step back (Ctrl Z)" :show-after="400">
         <button
           type="button"
           class="icon"
@@ -147,7 +148,7 @@ const route = computed(() =>
           <Undo2 :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>
-      <ElTooltip content="One step forward (Ctrl Y)" :show-after="400">
+      <ElTooltip append-to="#over" content="One step forward (Ctrl Y)" :show-after="400">
         <button
           type="button"
           class="icon"
@@ -158,13 +159,12 @@ const route = computed(() =>
           <Redo2 :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>
-      <ElTooltip content="Revisions (R)" :show-after="400">
+      <ElTooltip append-to="#over" content="Revisions (R)" :show-after="400">
         <button type="button" class="icon" aria-label="Revisions" @click="$emit('revisions')">
           <History :size="17" :stroke-width="1.6" />
         </button>
       </ElTooltip>
-      <UnitSwitch />
-      <ElTooltip content="Keys (?)" :show-after="400">
+      <ElTooltip append-to="#over" content="Keys (?)" :show-after="400">
         <button type="button" class="icon" aria-label="Keys" @click="$emit('keys')">
           <CircleQuestionMark :size="17" :stroke-width="1.6" />
         </button>
@@ -177,17 +177,11 @@ const route = computed(() =>
 .bar {
   display: grid;
   grid-area: route;
-  grid-template-columns: auto minmax(150px, 232px) minmax(0, 1fr) auto;
+  grid-template-columns: minmax(150px, 250px) minmax(0, 1fr) auto;
   align-items: center;
   gap: 14px;
   padding: 0 14px 0 16px;
   border-bottom: 1px solid var(--ink);
-}
-
-.mark img {
-  display: block;
-  width: 26px;
-  height: 26px;
 }
 
 .job {
@@ -318,7 +312,7 @@ nav button:hover .stop {
 
 @media (max-width: 999px) {
   .bar {
-    grid-template-columns: auto minmax(90px, 150px) minmax(0, 1fr) auto;
+    grid-template-columns: minmax(90px, 150px) minmax(0, 1fr) auto;
     gap: 10px;
   }
 
@@ -338,13 +332,30 @@ nav button:hover .stop {
 
 @media (max-width: 699px) {
   .bar {
-    grid-template: 48px 40px / auto minmax(0, 1fr) auto;
-    padding: 0 10px;
+    grid-template: 100% / minmax(0, 1fr) 76px;
+    gap: 6px;
+    padding: 0 6px 0 8px;
   }
 
-  nav {
-    grid-column: 1 / -1;
-    grid-row: 2;
+  /* What the job is called is on its message station, and what is saved in the alarms where it is not. */
+  .job {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+
+  .tools {
+    gap: 0;
+  }
+
+  .tools .icon {
+    width: 25px;
+  }
+
+  .tools .icon:last-child {
+    display: none;
   }
 
   .stop {

@@ -155,8 +155,8 @@ useBroughtPictures((files) => void checks.add(files));
 
 <template>
   <WorkScreen
-    :back="id === '' ? '/' : { name: 'bench', params: { id, station: 'proof' } }"
-    :back-name="id === '' ? 'Shelf' : 'Bench'"
+    :back="id === '' ? undefined : { name: 'bench', params: { id, station: 'proof' } }"
+    back-name="Bench"
     :title="job ? `Check “${shownTitle(job)}”` : 'Check a finished piece'"
     left-name="Photographs"
     middle-name="The photograph"
@@ -230,7 +230,7 @@ useBroughtPictures((files) => void checks.add(files));
               v-model="note"
               size="small"
               maxlength="500"
-              placeholder="A note, such as where it hangs"
+              placeholder="A note, such as where it is used"
               aria-label="Note"
             />
             <button type="submit" class="action main" :disabled="!canKeep">
@@ -260,7 +260,7 @@ useBroughtPictures((files) => void checks.add(files));
           </template>
         </template>
       </template>
-      <p v-else class="note">What is found is told here.</p>
+      <p v-else class="note">Results appear here.</p>
     </template>
   </WorkScreen>
 </template>

@@ -44,7 +44,7 @@ useBroughtPictures((files) => void coupon.addPhotos(files));
 <template>
   <WorkScreen
     :back="{ name: 'materials', params: { id: profile } }"
-    back-name="Materials and machines"
+    back-name="Materials"
     title="Test piece"
     left-name="What is on it"
     middle-name="The test piece"

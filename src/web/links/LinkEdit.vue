@@ -135,7 +135,7 @@ const older = computed(() => [...props.links.revisions.value].reverse().slice(1,
             :value="one.name"
             maxlength="80"
             :aria-label="`Where ${one.slug} hangs`"
-            placeholder="where it hangs"
+            placeholder="where it is used"
             @done="
               change({
                 places: link.places.map((own, at) => (at === index ? { ...own, name: $event } : own)),

@@ -23,8 +23,6 @@ onMounted(() => (document.title = 'Links · Binarus'));
 
 <template>
   <WorkScreen
-    :back="{ name: 'shelf' }"
-    back-name="Shelf"
     title="Links"
     left-name="All links"
     middle-name="The link at hand"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** Materials and machines: every profile as a swatch, searched by what people call it; one of them open beside. */
-import { ArrowLeft } from '@lucide/vue';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import FilePicker from '../shared/FilePicker.vue';
@@ -8,7 +7,6 @@ import { fetchProfileUses } from '../shared/shelfApi';
 import { useAttempt } from '../shared/useAttempt';
 import { foundProfiles } from '../shared/pairSearch';
 import PairSwatch from '../shared/PairSwatch.vue';
-import UnitSwitch from '../shared/UnitSwitch.vue';
 import { usePreferences } from '../stores/preferences';
 import { useProfiles, type ProfileEntry } from '../stores/profiles';
 import ProfilePanel from './ProfilePanel.vue';
@@ -57,7 +55,6 @@ async function take(file: File): Promise<void> {
 <template>
   <main class="materials">
     <header>
-      <RouterLink to="/" class="back"><ArrowLeft :size="16" aria-hidden="true" /> Shelf</RouterLink>
       <h1>Materials and machines</h1>
       <ElInput
         v-model="typed"
@@ -68,7 +65,6 @@ async function take(file: File): Promise<void> {
       <FilePicker class="action quiet" accept=".json,application/json" label="Profile to import" @pick="take"
         >Import a profile…</FilePicker
       >
-      <UnitSwitch />
     </header>
     <div class="cards" role="group" aria-label="Profiles">
       <div
@@ -97,7 +93,7 @@ async function take(file: File): Promise<void> {
         </div>
       </div>
       <p v-if="found.length === 0" class="note">
-        Nothing here is called so. Copy one that is alike, and change its colours and values.
+        No match. Copy a similar one, and change its colours and values.
       </p>
     </div>
     <ProfilePanel v-if="shown" :key="shown.id" :entry="shown" @show="show" />
@@ -108,6 +104,7 @@ async function take(file: File): Promise<void> {
 .materials {
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 500px;
+  width: 100%;
   max-width: 1600px;
   height: 100%;
   margin: 0 auto;
@@ -116,7 +113,7 @@ async function take(file: File): Promise<void> {
 header {
   display: grid;
   grid-column: 1 / -1;
-  grid-template-columns: auto auto minmax(180px, 1fr) auto auto;
+  grid-template-columns: auto minmax(180px, 1fr) auto;
   align-items: center;
   gap: 18px;
   padding: 14px 24px 12px;
@@ -126,13 +123,6 @@ header {
 h1 {
   font-size: var(--text-lead);
   font-weight: 650;
-}
-
-.back {
-  display: flex;
-  align-items: center;
-  gap: 5px;
-  color: inherit;
 }
 
 .cards {
@@ -211,7 +201,7 @@ h1 {
 @media (max-width: 999px) {
   .materials {
     grid-template: auto auto auto / minmax(0, 1fr);
-    height: auto;
+    overflow-y: auto;
   }
 
   header {

@@ -29,8 +29,6 @@ function step(event: KeyboardEvent, by: number): void {
 
 <template>
   <WorkScreen
-    :back="{ name: 'shelf' }"
-    back-name="Shelf"
     title="Made pieces"
     left-name="Find a piece, and the runs"
     middle-name="The pieces"
@@ -107,7 +105,7 @@ function step(event: KeyboardEvent, by: number): void {
         {{
           find || seen !== null || ofRun
             ? 'No piece that was made here is like that.'
-            : 'No pieces yet. Once the files of a series are made, every piece is listed here with its number, its run and its place on the sheet.'
+            : 'Nothing made yet. When you make a series, every piece shows up here with its number, its run and its place on the sheet. A series begins at the Output of a job.'
         }}
       </p>
     </template>

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { usePreferences } from '../stores/preferences';
 import { parseLength } from './typedLength';
 import TypedNumber from './TypedNumber.vue';
-import { lengthNumber, steppedMm } from './units';
+import { fieldNumber, steppedMm } from './units';
 import { useNumberField } from './useNumberField';
 
 const props = defineProps<{
@@ -23,8 +23,8 @@ const field = useNumberField({
   min: () => props.minMm,
   max: () => props.maxMm,
   parse: (text) => parseLength(text, preferences.unit),
-  show: (mm) => lengthNumber(mm, preferences.unit),
-  name: (mm) => `${lengthNumber(mm, preferences.unit)} ${preferences.unit}`,
+  show: (mm) => fieldNumber(mm, preferences.unit),
+  name: (mm) => `${fieldNumber(mm, preferences.unit)} ${preferences.unit}`,
   noun: 'length',
   accept: (mm) => emit('change', Number(mm.toFixed(4))),
 });

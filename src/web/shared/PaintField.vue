@@ -120,7 +120,7 @@ function dropStop(index: number): void {
         @update:model-value="paint = { ...paint, angleDegrees: $event }"
       />
       <button v-if="paint.stops.length < 6" type="button" class="action quiet more" @click="addStop">
-        another colour
+        Add a colour
       </button>
     </template>
   </div>

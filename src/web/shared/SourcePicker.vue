@@ -5,14 +5,18 @@ import { computed, ref } from 'vue';
 import { iconElements, type LogoSource } from '../../core/logo';
 import ChoiceRow from './ChoiceRow.vue';
 import FilePicker from './FilePicker.vue';
-import { uploadFile } from './uploads';
+import { usePictureChoice } from '../stores/pictureChoice';
 
-const props = defineProps<{ source: LogoSource | null; what: string }>();
-/** Gives what is wrong with the source; nothing when it was taken. */
-const emit = defineEmits<{ choose: [source: LogoSource] }>();
-const problem = ref('');
-const removed = ref<readonly string[]>([]);
-const busy = ref(false);
+const props = defineProps<{
+  source: LogoSource | null;
+  what: string;
+  /** Names the place on the piece that it is for. */
+  place: string;
+  /** Called when a source is there, even when this is no longer looked at. */
+  choose: (source: LogoSource) => void;
+}>();
+const pictures = usePictureChoice();
+const state = computed(() => pictures.stateOf(props.place));
 
 type From = 'file' | 'icon' | 'emoji' | 'text';
 const fromOf = (source: LogoSource | null): From =>
@@ -25,29 +29,11 @@ const fromChoices = [
   { value: 'text', label: 'words' },
 ] as const;
 
-function choose(source: LogoSource): void {
-  problem.value = '';
-  removed.value = [];
-  emit('choose', source);
+function use(source: LogoSource): void {
+  pictures.forget(props.place);
+  props.choose(source);
 }
-
-async function upload(file: File): Promise<void> {
-  busy.value = true;
-  problem.value = '';
-  try {
-    const saved = await uploadFile(file);
-    choose({
-      kind: saved.mediaType === 'image/png' ? 'picture' : 'drawing',
-      file: saved.hash,
-      fileName: saved.fileName,
-    });
-    removed.value = saved.removed;
-  } catch (error) {
-    problem.value = (error as Error).message;
-  } finally {
-    busy.value = false;
-  }
-}
+const upload = (file: File): Promise<void> => pictures.upload(props.place, file, props.choose);
 
 function drop(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
@@ -66,13 +52,14 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
   <div v-if="from === 'file'" class="drop" @dragover.prevent @drop.prevent="drop">
     <FilePicker
       class="file"
-      :class="{ busy }"
+      :class="{ busy: state.fileName !== '' }"
       accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
       :label="`${what[0]!.toUpperCase()}${what.slice(1)} file`"
       @pick="upload"
       >{{ fileName ? 'Another file…' : 'Choose a file…' }}</FilePicker
     >
-    <span v-if="fileName" class="name">{{ fileName }}</span>
+    <span v-if="state.fileName" class="name" role="status">Bringing {{ state.fileName }} in…</span>
+    <span v-else-if="fileName" class="name">{{ fileName }}</span>
     <p v-else class="note">SVG, PNG, JPEG or WebP; or drop it here. Pictures are traced to paths.</p>
   </div>
   <div v-else-if="from === 'icon'" class="icons" role="group" aria-label="Line icons">
@@ -83,7 +70,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
       :title="name.replaceAll('-', ' ')"
       :aria-label="name.replaceAll('-', ' ')"
       :aria-pressed="source?.kind === 'icon' && source.icon === name"
-      @click="choose({ kind: 'icon', icon: name })"
+      @click="use({ kind: 'icon', icon: name })"
     >
       <svg viewBox="0 0 24 24" aria-hidden="true">
         <component :is="tag" v-for="([tag, attributes], index) in nodes" :key="index" v-bind="attributes" />
@@ -97,7 +84,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
         :key="emoji"
         type="button"
         :aria-pressed="source?.kind === 'emoji' && source.emoji === emoji"
-        @click="choose({ kind: 'emoji', emoji })"
+        @click="use({ kind: 'emoji', emoji })"
       >
         {{ emoji }}
       </button>
@@ -108,7 +95,7 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
       aria-label="Another emoji"
       placeholder="another one"
       :model-value="source?.kind === 'emoji' ? source.emoji : ''"
-      @update:model-value="$event.trim() && choose({ kind: 'emoji', emoji: $event.trim() })"
+      @update:model-value="$event.trim() && use({ kind: 'emoji', emoji: $event.trim() })"
     />
     <p class="note">Drawn as an outline, from a font that comes with Binarus.</p>
   </template>
@@ -119,10 +106,10 @@ const emojiOffers = ['⚓', '⛵', '🚣', '🌊', '🐟', '🔧', '☕', '📞'
     :aria-label="`Words of the ${what}`"
     placeholder="Ternquay"
     :model-value="source?.kind === 'text' ? source.text : ''"
-    @update:model-value="$event.trim() && choose({ kind: 'text', text: $event })"
+    @update:model-value="$event.trim() && use({ kind: 'text', text: $event })"
   />
-  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-  <p v-if="removed.length > 0" class="note">Removed from the file: {{ removed.join(', ') }}.</p>
+  <p v-if="state.problem" class="problem" role="alert">{{ state.problem }}</p>
+  <p v-if="state.removed.length > 0" class="note">Removed from the file: {{ state.removed.join(', ') }}.</p>
 </template>
 
 <style scoped>

@@ -4,8 +4,9 @@ import { ArrowLeft } from '@lucide/vue';
 import type { RouteLocationRaw } from 'vue-router';
 
 defineProps<{
-  back: RouteLocationRaw;
-  backName: string;
+  /** Where it was opened from, where that is no place of the bar above. */
+  back?: RouteLocationRaw;
+  backName?: string;
   title: string;
   leftName: string;
   middleName: string;
@@ -25,7 +26,7 @@ defineSlots<{
 <template>
   <main class="work">
     <header>
-      <RouterLink :to="back" class="back"
+      <RouterLink v-if="back" :to="back" class="back"
         ><ArrowLeft :size="16" aria-hidden="true" /> {{ backName }}</RouterLink
       >
       <h1>{{ title }}</h1>
@@ -50,7 +51,7 @@ header {
   grid-column: 1 / -1;
   gap: 16px;
   align-items: baseline;
-  padding: 14px 20px 12px;
+  padding: 11px 18px 10px;
   border-bottom: 1px solid var(--ink);
 }
 
@@ -107,7 +108,12 @@ h1 {
 @media (max-width: 999px) {
   .work {
     grid-template: auto auto 60vh auto / minmax(0, 1fr);
-    height: auto;
+    overflow-y: auto;
+  }
+
+  .left,
+  .right {
+    overflow: visible;
   }
 }
 </style>

@@ -3,10 +3,13 @@ import { mmPerInch, mPerFoot, mPerYard, type Finding, type Quantity } from '../.
 
 export type LengthUnit = 'mm' | 'in';
 
-/** A number without its unit, as it stands in a field; with fewer decimals of an inch where room is scarce. */
-export function lengthNumber(mm: number, unit: LengthUnit, inchDecimals = 4): string {
-  return unit === 'mm' ? trimmed(mm, 3) : trimmed(mm / mmPerInch, inchDecimals);
-}
+/** A number without its unit, as it is shown: hundredths of a millimetre, thousandths of an inch. */
+export const lengthNumber = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? trimmed(mm, 2) : trimmed(mm / mmPerInch, 3);
+
+/** A number without its unit, as it stands in a field, which gives back what was typed. */
+export const fieldNumber = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? trimmed(mm, 3) : trimmed(mm / mmPerInch, 4);
 
 /** `29.00 mm` or `1.142 in`. */
 export function lengthText(mm: number, unit: LengthUnit, moreDecimals = 0): string {
@@ -97,7 +100,7 @@ export function measuredText(
 /** A required value, without decimals that say nothing. */
 export function requirementText(required: Quantity, lengthUnit: LengthUnit): string {
   if ('value' in required && required.unit === 'mm')
-    return `${lengthNumber(required.value, lengthUnit)} ${lengthUnit}`;
+    return `${fieldNumber(required.value, lengthUnit)} ${lengthUnit}`;
   return quantityText(required, lengthUnit);
 }
 

@@ -1,7 +1,7 @@
 /** Values of materials and machines in words. */
 import type { Source } from '../../core/finding';
 import { yearsText, type PairValues, type ValueDifference, type ValueUnit } from '../../core/plan';
-import { lengthNumber, type LengthUnit } from './units';
+import { fieldNumber, type LengthUnit } from './units';
 
 /** `0.15 mm`, `12 %`, `×5`; a dash where the machine has no such thing. */
 export function valueText(
@@ -13,9 +13,9 @@ export function valueText(
   if (typeof value === 'string' || unit === null) return String(value);
   switch (unit) {
     case 'mm':
-      return `${lengthNumber(value, lengthUnit)} ${lengthUnit}`;
+      return `${fieldNumber(value, lengthUnit)} ${lengthUnit}`;
     case 'mm/s':
-      return `${lengthNumber(value, lengthUnit)} ${lengthUnit}/s`;
+      return `${fieldNumber(value, lengthUnit)} ${lengthUnit}/s`;
     case '%':
       return `${Number((value * 100).toFixed(1))} %`;
     case '°':
@@ -27,19 +27,20 @@ export function valueText(
   }
 }
 
-const typicalFrom: Readonly<Record<Source['tag'], string>> = {
-  std: 'a standard',
+/** Where a requirement or a value comes from. */
+export const sourceNames: Readonly<Record<Source['tag'], string>> = {
+  std: 'standard',
   cp: 'common practice',
-  mem: 'from memory',
+  mem: 'rule of thumb',
   sim: 'simulated shots',
   geo: 'geometry',
   job: 'this job',
-  own: 'your own',
+  own: 'your own value',
   cal: 'calibrated',
 };
 /** Where a value comes from, in a few words; the owner's with when and how. */
 export const originText = ({ tag, text }: Source): string =>
-  tag === 'own' ? `own: ${text}` : tag === 'cal' ? text : `typical, ${typicalFrom[tag]}`;
+  tag === 'own' ? `own: ${text}` : tag === 'cal' ? text : sourceNames[tag];
 
 /** `Growth on each edge: 0.05 mm → 0.07 mm`. */
 export const differenceText = ({ label, unit, from, to }: ValueDifference, lengthUnit: LengthUnit): string =>

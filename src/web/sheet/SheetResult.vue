@@ -40,7 +40,7 @@ const fewer = computed(() => points.value.findLast(({ count }) => count < now.va
 const sizeText = (widthMm: number): string => {
   const { width, height } = box.value;
   const unit = preferences.unit;
-  const text = (mm: number): string => lengthNumber(Number(mm.toFixed(2)), unit);
+  const text = (mm: number): string => lengthNumber(mm, unit);
   return `${text(widthMm)} × ${text((widthMm * height) / width)} ${unit}`;
 };
 

@@ -38,9 +38,8 @@ onBeforeUnmount(clear);
 
 const colour = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-const hundredths = (mm: number): number => Number(mm.toFixed(2));
 const size = (widthMm: number): string =>
-  `${lengthNumber(hundredths(widthMm), preferences.unit)} × ${lengthNumber(hundredths(widthMm * props.ratio), preferences.unit)} ${preferences.unit}`;
+  `${lengthNumber(widthMm, preferences.unit)} × ${lengthNumber(widthMm * props.ratio, preferences.unit)} ${preferences.unit}`;
 const isOffered = ({ widthMm }: SizePoint): boolean =>
   props.leastMm === null || widthMm >= props.leastMm - 1e-6;
 

@@ -14,14 +14,12 @@ import {
 } from '../../wire';
 import PickList from '../shared/PickList.vue';
 import { typedAhead } from '../shared/typedAhead';
-import UnitSwitch from '../shared/UnitSwitch.vue';
 import { useHouseStyles } from '../stores/houseStyles';
 import { useShelf } from '../stores/shelf';
 import { fetchShelfIds } from '../shared/shelfApi';
 import { orderNames, stateNames } from './shelfNames';
 import { useShelfList } from './useShelfList';
-import PictureTaker from './PictureTaker.vue';
-import ShelfData from './ShelfData.vue';
+import FilesMenu from './FilesMenu.vue';
 import ShelfPlaces from './ShelfPlaces.vue';
 import ShelfRow from './ShelfRow.vue';
 import { useShelfKeys } from './useShelfKeys';
@@ -183,11 +181,7 @@ useShelfKeys({
 <template>
   <main class="shelf">
     <header>
-      <img src="/mark.svg" alt="" width="30" height="30" />
-      <div>
-        <h1>Binarus</h1>
-        <p class="note">Codes on real things, made to be read</p>
-      </div>
+      <h1>Jobs</h1>
       <ElInput
         id="shelf-search"
         v-model="query.words"
@@ -205,7 +199,7 @@ useShelfKeys({
         @update:model-value="query.state = $event || null"
       />
       <PickList v-model="query.order" class="pick" label="Order" :choices="orderChoices" />
-      <UnitSwitch />
+      <FilesMenu :choice="choice" />
       <button type="button" class="action main" title="N" @click="startJob()">
         <Plus :size="16" :stroke-width="2" aria-hidden="true" /> New job
       </button>
@@ -220,14 +214,6 @@ useShelfKeys({
         @drop-in="(ids, collection) => fileIn(collection, ids)"
         @drop-to="(ids, place) => moveTo(place, ids)"
       />
-      <div>
-        <RouterLink class="action quiet" to="/check">Check a finished piece</RouterLink>
-        <RouterLink class="action quiet" to="/links">Links</RouterLink>
-        <RouterLink class="action quiet" to="/register">Made pieces</RouterLink>
-        <RouterLink class="action quiet" to="/materials">Materials and machines</RouterLink>
-        <PictureTaker />
-        <ShelfData :choice="choice" />
-      </div>
     </div>
     <section class="jobs" aria-label="Jobs">
       <div><UnreadableNote /></div>
@@ -312,6 +298,7 @@ useShelfKeys({
 .shelf {
   display: grid;
   grid-template: auto minmax(0, 1fr) / 190px minmax(0, 1fr);
+  width: 100%;
   max-width: 1600px;
   height: 100%;
   margin: 0 auto;
@@ -320,10 +307,10 @@ useShelfKeys({
 header {
   display: grid;
   grid-column: 1 / -1;
-  grid-template-columns: auto auto minmax(180px, 1fr) 140px 140px auto auto;
+  grid-template-columns: 166px minmax(180px, 1fr) 150px 150px auto auto;
   align-items: center;
-  gap: 14px;
-  padding: 18px 24px 16px;
+  gap: 12px;
+  padding: 14px 24px 12px;
 }
 
 h1 {
@@ -332,12 +319,12 @@ h1 {
   line-height: 1.15;
 }
 
-.search {
-  padding-left: 20px;
-}
-
 .pick {
   width: 150px;
+}
+
+header .pick {
+  width: 100%;
 }
 
 .main {
@@ -347,14 +334,9 @@ h1 {
 }
 
 .side {
-  display: grid;
-  grid-template-rows: minmax(0, 1fr) auto;
+  min-height: 0;
   padding: 8px 0 14px 14px;
-}
-
-.side .quiet {
-  display: block;
-  color: inherit;
+  overflow-y: auto;
 }
 
 .jobs {

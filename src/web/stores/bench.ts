@@ -18,6 +18,7 @@ import { createJob } from '../shared/api';
 import { JobNews } from '../shared/jobNews';
 import { savedJob } from '../shared/saving/kinds/job';
 import { useSavedDocument } from '../shared/saving/useSavedDocument';
+import { ChosenSizes } from './chosenSizes';
 import { EditHistory } from './editHistory';
 
 const historyKey = (id: string): string => `binarus.history.${id}`;
@@ -36,6 +37,7 @@ export const useBench = defineStore('bench', () => {
   /** Which code is worked on: a choice of this page, never a change of the job. */
   const chosenCode = ref('');
   const history = new EditHistory<Job>(anyJobSchema);
+  const sizes = new ChosenSizes();
   /** Made on this page, of what was opened. */
   const newProof = shallowRef<{ readonly of: SavedJob | null; readonly proof: ProofRecord | null } | null>(
     null,
@@ -66,6 +68,7 @@ export const useBench = defineStore('bench', () => {
     if ((await openDocument(jobId)) === null) return;
     if (before !== jobId) chosenCode.value = '';
     history.open(historyKey(jobId));
+    if (document.value !== null) sizes.open(jobId, document.value);
   }
 
   /**
@@ -83,9 +86,16 @@ export const useBench = defineStore('bench', () => {
     return [];
   }
 
+  /** What follows from an edit and comes a moment after it: one step back with it. */
+  function follow(next: Job, key: string): string[] {
+    history.goOn(key);
+    return edit(next, key);
+  }
+
   /** Changes some of the piece. */
   function editPiece(change: Partial<PieceSettings>, key: string): string[] {
     const job = document.value;
+    if ('widthMm' in change || 'heightMm' in change) sizes.choose('piece');
     return job === null ? [] : edit({ ...job, piece: { ...job.piece, ...change } }, key);
   }
 
@@ -101,6 +111,7 @@ export const useBench = defineStore('bench', () => {
 
   /** Places the code at hand. */
   function editPlacement(change: Partial<CodePlacement>, key: string): string[] {
+    if ('widthMm' in change) sizes.choose('code');
     return code.value === null ? [] : editCode({ placement: { ...code.value.placement, ...change } }, key);
   }
 
@@ -172,7 +183,10 @@ export const useBench = defineStore('bench', () => {
     canRedo: history.canRedo,
     open,
     edit,
+    follow,
     editPiece,
+    freeSizes: computed(() => sizes.free),
+    sizeChosen: () => sizes.choose('piece'),
     editCode,
     editPlacement,
     editItem,

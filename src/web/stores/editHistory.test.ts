@@ -69,6 +69,21 @@ describe('steps back and forward', () => {
     expect(steps()).toBe(7);
   });
 
+  it('take in what follows from an edit, however long after, but not after another', () => {
+    const history = opened();
+    history.note('bare', 'add');
+    nowMs += 5000;
+    history.goOn('add');
+    history.note('put on', 'add');
+    expect(history.undo('with room')).toBe('bare');
+    expect(history.undo('bare')).toBeNull();
+    history.note('bare', 'add');
+    history.note('put on', 'name');
+    history.goOn('add');
+    history.note('named', 'add');
+    expect(history.undo('with room')).toBe('named');
+  });
+
   it('are a hundred at most, the newest', () => {
     const history = opened();
     for (let edit = 0; edit < 130; edit++) history.note(String(edit), `field ${edit}`);

@@ -52,6 +52,11 @@ export class EditHistory<Document> {
     this.keepSoon();
   }
 
+  /** What is edited next follows from the last edit, if that was of the same field, however long ago. */
+  goOn(field: string): void {
+    if (this.lastEdit.field === field) this.lastEdit = { field, atMs: this.nowMs() };
+  }
+
   /** The next edit is a step of its own. */
   endStep(): void {
     this.lastEdit = { field: '', atMs: 0 };

@@ -1,8 +1,6 @@
 /** What the user likes, kept in this browser. */
 import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
-import type { MachineKindId } from '../../core/plan';
-import type { DownloadId } from '../../core/files';
 import { recall, remember } from '../shared/browserStorage';
 import type { LengthUnit } from '../shared/units';
 
@@ -18,15 +16,15 @@ export const usePreferences = defineStore('preferences', () => {
   /** Whether the readout shows the limits that are kept, beside those that are not. */
   const showsKept = ref(recall(localStorage, 'binarus.showsKept') === true);
   watch(showsKept, (value) => remember(localStorage, 'binarus.showsKept', value));
+  /** Whether the fit bar stays open with all its limits. */
+  const showsFitBar = ref(recall(localStorage, 'binarus.showsFitBar') === true);
+  watch(showsFitBar, (value) => remember(localStorage, 'binarus.showsFitBar', value));
   /** Height of the drawer, where the user has dragged its edge. */
   const drawerPx = ref<number | null>(drawerOf(recall(localStorage, 'binarus.drawerPx')));
   watch(drawerPx, (value) => remember(localStorage, 'binarus.drawerPx', value));
   /** Whether the bench checks by itself that the job reads, whenever typing pauses. */
   const checksByItself = ref(recall(localStorage, 'binarus.checksByItself') !== false);
   watch(checksByItself, (value) => remember(localStorage, 'binarus.checksByItself', value));
-  /** Formats that were taken last, by the kind of machine. */
-  const takes = ref<TakesByKind>(takesOf(recall(localStorage, 'binarus.takes')));
-  watch(takes, (value) => remember(localStorage, 'binarus.takes', value));
   /** Profiles that jobs were made with, the last first. */
   const recentPairs = ref<readonly string[]>(recentOf(recall(localStorage, 'binarus.recentPairs')));
   watch(recentPairs, (value) => remember(localStorage, 'binarus.recentPairs', value));
@@ -36,20 +34,18 @@ export const usePreferences = defineStore('preferences', () => {
       mostRecent,
     );
   };
-  return { unit, cardPx, chatPattern, showsKept, drawerPx, checksByItself, recentPairs, usePair, takes };
+  return {
+    unit,
+    cardPx,
+    chatPattern,
+    showsKept,
+    showsFitBar,
+    drawerPx,
+    checksByItself,
+    recentPairs,
+    usePair,
+  };
 });
-
-type TakesByKind = Partial<Record<MachineKindId, readonly DownloadId[]>>;
-/** Formats that there are none of any more are left out where they are offered. */
-function takesOf(value: unknown): TakesByKind {
-  if (typeof value !== 'object' || value === null) return {};
-  return Object.fromEntries(
-    Object.entries(value).map(([kind, ids]) => [
-      kind,
-      (Array.isArray(ids) ? ids : []).filter((id): id is DownloadId => typeof id === 'string'),
-    ]),
-  );
-}
 
 const mostRecent = 6;
 const recentOf = (value: unknown): readonly string[] =>

@@ -99,7 +99,7 @@ const rows = {
   },
   shiftXMm: {
     part: 'machine',
-    label: 'Shift across',
+    label: 'Misregistration across',
     unit: 'mm',
     least: 0,
     most: 10,
@@ -108,7 +108,7 @@ const rows = {
   },
   shiftYMm: {
     part: 'machine',
-    label: 'Shift along',
+    label: 'Misregistration along',
     unit: 'mm',
     least: 0,
     most: 10,
@@ -171,7 +171,7 @@ const rows = {
   },
   elementFactor: {
     part: 'process',
-    label: 'Marks a module',
+    label: 'Smallest marks a module',
     unit: 'x',
     least: 1,
     most: 20,

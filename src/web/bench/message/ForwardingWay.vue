@@ -53,31 +53,31 @@ async function makeForwarding(): Promise<void> {
   <div class="way" data-test="forwarding">
     <template v-if="own">
       <p>
-        <strong>Forwarding.</strong> The code holds your short address; it leads to
-        <span class="measure">{{ own.link.target }}</span>. That can be changed later, and visits are counted.
-        {{ hostOf(base) }} has to stay reachable for as long as the code is to work.
+        <strong>Changeable.</strong> The code holds your short address, which leads to
+        <span class="measure">{{ own.link.target }}</span>. You can send it somewhere else later, and visits
+        are counted. {{ hostOf(base) }} has to stay reachable for as long as the code is to work.
       </p>
       <p class="acts">
         <RouterLink class="action" :to="{ name: 'links', params: { id: own.id } }">Its link…</RouterLink>
         <button type="button" class="action quiet" @click="emit('change', own.link.target)">
-          Make it direct
+          Make it fixed
         </button>
       </p>
     </template>
     <template v-else-if="known">
       <p>
-        <strong>Direct.</strong> The address stands in the code, {{ costText(address) }}. It cannot be changed
+        <strong>Fixed.</strong> The address stands in the code, {{ costText(address) }}. It cannot be changed
         once it is made, and nothing is counted; only {{ hostOf(address) }} has to stay.
       </p>
       <p v-if="canForward" class="acts">
         <button type="button" class="action" :disabled="isBusy" @click="makeForwarding">
-          Make it a forwarding link
+          Make it changeable
         </button>
         <span class="note">about {{ costText(shorter) }}</span>
       </p>
       <p v-else class="note">
-        <RouterLink :to="{ name: 'links' }">A forwarding link…</RouterLink> can lead elsewhere later; say
-        first under which address yours are reached.
+        To be able to send it somewhere else later, say under which address your links are reached:
+        <RouterLink class="link" :to="{ name: 'links' }">Set up links</RouterLink>.
       </p>
     </template>
     <AskAddress v-if="known" :address="address" :leads-to="own?.link.target" />

@@ -11,16 +11,27 @@ import { useBench } from '../../stores/bench';
 import { useAttempt } from '../../shared/useAttempt';
 import { usePreferences } from '../../stores/preferences';
 import { useJobAtHand } from '../jobAtHand';
+import { lengthOfPayload } from '../payloadText';
 
 const props = defineProps<{ view: PressView }>();
 const { code } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
-/** The modes of a few segments one by one, of many as a count. */
-const segmentsText = computed(() => {
-  const segments = props.view.made?.segments ?? [];
-  if (segments.length > 3) return `${segments.length} segments`;
-  return segments.map(({ mode, count }) => `${count} as ${modes[mode]}`).join(' + ');
+/** How long it is, with what takes more room than a letter, or less. */
+const payloadText = computed(() => {
+  const { view } = props;
+  const length = lengthOfPayload(view);
+  const isWider = !view.isBytes && view.payloadBytes !== [...view.payload].length;
+  const segments = view.made?.segments ?? [];
+  const modesText = segments.map(({ mode, count }) => `${count} ${modes[mode]}`).join(' + ');
+  return [
+    isWider ? `${length} (${view.payloadBytes} bytes: letters such as é take two)` : length,
+    ...(segments.length > 3
+      ? [`packed in ${segments.length} segments`]
+      : segments.length > 1 || segments[0]?.mode !== 'byte'
+        ? [`packed as ${modesText}`]
+        : []),
+  ].join(', ');
 });
 const ruler = shallowRef<MessageRuler>({
   byLevel: [],
@@ -48,14 +59,15 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
 
 <template>
   <template v-if="view.made">
-    <p class="ruler measure" data-test="ruler">{{ view.payloadBytes }} bytes, {{ segmentsText }}</p>
+    <p class="ruler measure" data-test="ruler">{{ payloadText }}</p>
     <p class="note" data-test="room">
       <template v-if="ruler.lettersLeft !== null">
         {{ ruler.lettersLeft }} more {{ ruler.lettersLeft === 1 ? 'letter fits' : 'letters fit' }} before the
-        symbol grows{{
+        code grows.
+        {{
           ruler.charactersToDrop === null
-            ? '.'
-            : `; ${ruler.charactersToDrop} ${ruler.charactersToDrop === 1 ? 'letter less makes' : 'fewer make'} it a version smaller.`
+            ? ''
+            : `With ${ruler.charactersToDrop} fewer it is one version smaller.`
         }}
       </template>
     </p>
@@ -72,7 +84,11 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
       </tr>
     </thead>
     <tbody class="measure">
-      <tr v-for="row in ruler.byLevel" :key="row.level" :class="{ chosen: row.level === code.symbol.level }">
+      <tr
+        v-for="row in ruler.byLevel"
+        :key="row.level"
+        :class="{ chosen: row.level === (view.made?.level ?? code.symbol.level) }"
+      >
         <td>{{ row.level }}</td>
         <td>{{ row.version ?? 'too long' }}</td>
         <td>{{ row.moduleMm === null ? '' : lengthText(row.moduleMm, preferences.unit) }}</td>
@@ -103,7 +119,7 @@ const modes = { numeric: 'digits', alphanumeric: 'capitals and digits', byte: 'b
     <p class="note">{{ saving.consequence }}</p>
   </div>
   <p v-if="problem" class="note" role="alert">{{ problem }}</p>
-  <p v-else-if="view.payload === ''" class="note">No message, no symbol yet.</p>
+  <p v-else-if="view.payload === ''" class="note">Type a message, and its size shows here.</p>
   <p v-else-if="ruler.byLevel.length === 0" class="note">Measuring…</p>
 </template>
 

@@ -15,12 +15,14 @@ import type { PressView } from '../../../engine';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
+import DrawerPages from '../DrawerPages.vue';
 import CampaignFields from './CampaignFields.vue';
 import FiledAs from './FiledAs.vue';
 import ForwardingWay from './ForwardingWay.vue';
 import KindForm from './KindForm.vue';
 import MessageCost from './MessageCost.vue';
 import TwinNote from './TwinNote.vue';
+import { focusMessage } from '../focusMessage';
 import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
@@ -37,6 +39,7 @@ const told = ref('');
 const leftBehind = new Map<KindId, Message>();
 
 const message = computed(() => code.value.message);
+const kinds = kindIds.map((id) => ({ id, name: kindName(id) }));
 watch(
   () => bench.id,
   () => leftBehind.clear(),
@@ -50,6 +53,8 @@ function setMessage(next: Message, key: string): void {
 function setKind(kind: KindId): void {
   leftBehind.set(message.value.kind, message.value);
   setMessage(leftBehind.get(kind) ?? beginning(kind), 'kind');
+  // In the list of a narrow drawer the arrow keys go on from kind to kind.
+  if (!(document.activeElement instanceof HTMLSelectElement)) focusMessage();
 }
 
 /** A chat begins with the link that was used last. */
@@ -115,90 +120,77 @@ const findings = computed(() =>
 </script>
 
 <template>
-  <div class="columns">
-    <section @paste="paste">
-      <div class="head">
-        <h2 class="heading">Message</h2>
-        <ElSelect
-          append-to="#over"
-          class="kind"
-          aria-label="Kind of message"
-          :model-value="message.kind"
-          @update:model-value="setKind($event)"
+  <DrawerPages
+    label="Kind of message"
+    is-long
+    :pages="kinds"
+    :model-value="message.kind"
+    @update:model-value="setKind($event!)"
+  >
+    <div class="columns">
+      <section @paste="paste">
+        <KindForm :key="message.kind" :message="message" @change="setMessage" />
+        <p v-if="other" class="other" role="status">
+          {{
+            other.kind === message.kind
+              ? 'A number was found in this link.'
+              : `This looks like: ${kindName(other.kind)}.`
+          }}
+          <button type="button" class="action" @click="takeOther">{{ otherName }}</button>
+        </p>
+        <ForwardingWay
+          v-else-if="message.kind === 'web' && message.address"
+          :address="view.payload"
+          :name="job.name"
+          :level="code.symbol.level"
+          @change="setMessage({ ...message, address: $event }, 'forwarding')"
         >
-          <ElOption v-for="kind in kindIds" :key="kind" :value="kind" :label="kindName(kind)" />
-        </ElSelect>
-      </div>
-      <KindForm :key="message.kind" :message="message" @change="setMessage" />
-      <p v-if="other" class="other" role="status">
-        {{
-          other.kind === message.kind
-            ? 'A number was found in this link.'
-            : `This looks like: ${kindName(other.kind)}.`
-        }}
-        <button type="button" class="action" @click="takeOther">{{ otherName }}</button>
-      </p>
-      <ForwardingWay
-        v-else-if="message.kind === 'web' && message.address"
-        :address="view.payload"
-        :name="job.name"
-        :level="code.symbol.level"
-        @change="setMessage({ ...message, address: $event }, 'forwarding')"
-      >
-        <CampaignFields
-          :address="message.address"
-          @change="setMessage({ ...message, address: $event }, 'campaign')"
-        />
-      </ForwardingWay>
-      <p v-if="told" class="note" role="status">{{ told }}</p>
-      <p v-if="view.payload === ''" class="note">
-        Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.
-      </p>
-      <p v-for="problem in problems" :key="problem" class="problem" role="alert">{{ problem }}</p>
-    </section>
-    <section>
-      <h2 class="heading">What a phone does</h2>
-      <p class="does">{{ view.summary }}</p>
-      <p v-for="finding in findings" :key="finding.kind" :class="finding.severity" class="found" role="alert">
-        {{ words(finding.text) }}
-      </p>
-      <TwinNote :job-id="bench.id" :payload="view.payload" />
-      <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
-      <details v-if="message.kind === 'wifi' && view.payload">
-        <summary class="note">Show what the code holds, with the password</summary>
-        <p class="payload measure">{{ view.payload }}</p>
-      </details>
-      <p v-else-if="view.payload" class="payload measure" data-test="payload">{{ view.payload }}</p>
-    </section>
-    <section>
-      <h2 class="heading">What it costs</h2>
-      <MessageCost :view="view" />
-    </section>
-    <section>
-      <FiledAs />
-    </section>
-  </div>
+          <CampaignFields
+            :address="message.address"
+            @change="setMessage({ ...message, address: $event }, 'campaign')"
+          />
+        </ForwardingWay>
+        <p v-if="told" class="note" role="status">{{ told }}</p>
+        <p v-if="view.payload === ''" class="note">
+          Type it, or paste anything: an address, a number, a contact, a Wi-Fi login is recognised.
+        </p>
+        <p v-for="problem in problems" :key="problem" class="problem" role="alert">{{ problem }}</p>
+      </section>
+      <section>
+        <h2 class="heading">What a phone does</h2>
+        <p class="does">{{ view.summary }}</p>
+        <p
+          v-for="finding in findings"
+          :key="finding.kind"
+          :class="finding.severity"
+          class="found"
+          role="alert"
+        >
+          {{ words(finding.text) }}
+        </p>
+        <TwinNote :job-id="bench.id" :payload="view.payload" />
+        <p v-for="note in view.notes" :key="note" class="note">{{ note }}</p>
+        <details v-if="message.kind === 'wifi' && view.payload">
+          <summary class="note">Show what the code holds, with the password</summary>
+          <p class="payload measure">{{ view.payload }}</p>
+        </details>
+        <p v-else-if="view.payload" class="payload measure" data-test="payload">{{ view.payload }}</p>
+      </section>
+      <section>
+        <h2 class="heading">How big the code gets</h2>
+        <MessageCost :view="view" />
+      </section>
+      <section>
+        <FiledAs />
+      </section>
+    </div>
+  </DrawerPages>
 </template>
 
 <style scoped src="../drawer.css"></style>
 <style scoped>
 .columns {
-  grid-template-rows: minmax(0, 1fr);
-  grid-template-columns: 1.85fr 1.1fr 1.1fr 0.7fr;
-}
-
-section {
-  overflow-y: auto;
-}
-
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-
-.kind {
-  width: 170px;
+  grid-template-columns: 1.7fr 1.1fr 1.1fr 0.8fr;
 }
 
 .other {

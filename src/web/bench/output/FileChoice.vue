@@ -83,7 +83,9 @@ function toggle(id: DownloadId, isChosen: boolean): void {
 <style scoped>
 .formats {
   display: grid;
-  gap: 3px;
+  grid-template-columns: repeat(auto-fill, minmax(min(270px, 100%), 1fr));
+  gap: 4px 14px;
+  align-items: start;
 }
 
 .format {

@@ -3,16 +3,15 @@
 import { Download, Grid2x2, ListOrdered } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { usualPattern } from '../../../core/output';
-import { findingKey, type Finding } from '../../../core/finding';
+import { findingKey, onlyAwaits, type Finding } from '../../../core/finding';
 import { isLetPass } from '../../../core/run';
-import { downloads, suitsMachine, type DownloadId } from '../../../core/files';
 import { sampleItems, type Override } from '../../../core/job';
 import type { PressView } from '../../../engine';
+import DrawerPages from '../DrawerPages.vue';
 import StateShape from '../../shared/StateShape.vue';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
 import { FixButtons, OverrideDialog } from '../readout';
-import { usePreferences } from '../../stores/preferences';
 import type { ProofControl } from '../useProof';
 import type { ReadsControl } from '../../shared/useQuickProof';
 import FileChoice from './FileChoice.vue';
@@ -20,6 +19,7 @@ import HandOver from './HandOver.vue';
 import NamePattern from './NamePattern.vue';
 import ReadBackList from './ReadBackList.vue';
 import { useDownload } from './useDownload';
+import { useFormats } from './useFormats';
 import WatchMachine from './WatchMachine.vue';
 import { useJobAtHand } from '../jobAtHand';
 
@@ -30,16 +30,15 @@ const { job } = useJobAtHand();
 const bench = useBench();
 const { words, titleOf } = useWording();
 const overriding = ref<Finding | null>(null);
-const preferences = usePreferences();
 
 const proofNote = computed(() => {
   const report = props.proof.report.value;
   if (report === null) return 'This piece has not been proved yet.';
   if (props.proof.stale.value)
-    return `The proof is of revision ${props.proof.ofRevision.value}; the job was edited since.`;
+    return `You changed the job after it was proved, at revision ${props.proof.ofRevision.value}.`;
   return {
-    good: 'Proved: all readers of the panel are prompt.',
-    caution: 'Proved with a caution.',
+    good: 'Proved: every reader reads it promptly.',
+    caution: 'Proved, with a caution: one reader is slow or misses it.',
     stop: 'Proved: it does not read well enough.',
   }[report.verdict];
 });
@@ -51,18 +50,7 @@ const provedText = computed(() => {
   return isProved || reads.state !== 'judged' ? proofNote.value : words(reads.finding.text);
 });
 
-const kind = computed(() => job.value.making.pair.machine.kind);
-const firstSuited = (): readonly DownloadId[] => [
-  downloads.find((download) => suitsMachine(download, job.value.making.pair.machine))!.id,
-];
-const chosen = computed({
-  get: (): readonly DownloadId[] =>
-    preferences.takes[kind.value]?.filter((id) => downloads.some((download) => download.id === id)) ??
-    firstSuited(),
-  set: (ids) => {
-    preferences.takes = { ...preferences.takes, [kind.value]: ids };
-  },
-});
+const chosen = useFormats(() => ({ jobId: bench.id, machine: job.value.making.pair.machine }));
 const pattern = ref('');
 const download = useDownload(() => ({
   view: props.view,
@@ -75,11 +63,11 @@ const isHeld = computed(() => props.view.heldBackBy.length > 0);
 const stepText = computed(() => {
   switch (step.value?.doing) {
     case 'checking':
-      return 'Checking that it reads; the files come then.';
+      return 'Checking how it scans first.';
     case 'writing':
-      return 'Writing.';
+      return 'Writing the files.';
     case 'reading-back':
-      return 'Reading back what was written.';
+      return 'Reading the files back.';
     case undefined:
       return '';
   }
@@ -92,6 +80,21 @@ const share = computed(() => {
 const downloadText = computed(() =>
   chosen.value.length > 1 ? `Download ${chosen.value.length} files` : 'Download',
 );
+/** Beside the button: why it cannot be pressed, or what it waits for. */
+const stateText = computed(() => {
+  const { heldBackBy } = props.view;
+  if (isHeld.value && onlyAwaits(heldBackBy))
+    return 'Type a message first: there is nothing to download yet.';
+  if (isHeld.value)
+    return heldBackBy.length === 1
+      ? '1 problem needs fixing before you can download.'
+      : `${heldBackBy.length} problems need fixing before you can download.`;
+  if (chosen.value.length === 0) return 'Tick the formats that you want to download.';
+  return proofNote.value;
+});
+
+/** What blocks the files, or was allowed anyway. */
+const hasStops = computed(() => isHeld.value || job.value.overrides.length > 0);
 
 function withdraw(withdrawn: Override): void {
   bench.edit(
@@ -108,91 +111,108 @@ const passedTitle = (override: Override): string => {
 /** Words that still say what their template said. */
 const sampleNote = computed(() => {
   const texts = sampleItems(job.value).map(({ text }) => `“${text.replaceAll('\n', ' ')}”`);
-  return texts.length === 0 ? '' : `Words of the template, as they came: ${texts.join(', ')}.`;
+  return texts.length === 0 ? '' : `Still the template’s example text: ${texts.join(', ')}.`;
 });
 </script>
 
 <template>
-  <div class="columns">
-    <section>
-      <h2 class="heading">Formats for {{ job.making.pair.machine.name }}</h2>
-      <FileChoice v-model="chosen" :revision="bench.revision" :pattern="pattern" :disabled="step !== null" />
-    </section>
-    <section>
-      <h2 class="heading">Download</h2>
-      <div class="buttons">
-        <button
-          type="button"
-          class="action main"
-          :disabled="isHeld || step !== null || chosen.length === 0"
-          @click="download.download(chosen)"
-        >
-          <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> {{ downloadText }}
-        </button>
-        <HandOver :one="download.one" :disabled="isHeld || step !== null" />
-        <WatchMachine :disabled="view.made === null || step !== null" />
-        <RouterLink :to="{ name: 'sheet', params: { id: bench.id } }" class="action">
-          <Grid2x2 :size="15" :stroke-width="1.8" aria-hidden="true" /> Many on a sheet…
-        </RouterLink>
-        <RouterLink :to="{ name: 'series', params: { id: bench.id } }" class="action">
-          <ListOrdered :size="15" :stroke-width="1.8" aria-hidden="true" /> A series…
-        </RouterLink>
-      </div>
+  <DrawerPages label="Output">
+    <template #actions>
+      <p id="download-state" class="state" :class="{ held: isHeld }" data-test="download-state">
+        <StateShape v-if="isHeld && !onlyAwaits(view.heldBackBy)" state="stop" />{{ stateText }}
+      </p>
       <div v-if="step !== null" class="waiting" role="status">
         <progress :value="share" :max="1" aria-label="Done so far"></progress>
         <span>{{ stepText }}</span>
-        <button type="button" class="action quiet" @click="download.cancel()">Cancel</button>
+        <button type="button" class="action" @click="download.cancel()">Cancel</button>
       </div>
-      <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
-        Whether it reads could not be checked: {{ quick.reads.value.problem }}
-        <button type="button" class="action" @click="quick.check()">Check again</button>
-        <button type="button" class="action quiet" @click="download.download(chosen, true)">
-          Download it unchecked
-        </button>
-      </p>
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <ReadBackList
-        v-if="downloaded.length > 0 || refused.length > 0"
-        :files="downloaded"
-        :refused="refused"
-      />
-      <NamePattern v-model="pattern" />
-      <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
-      <p class="note">{{ proofNote }}</p>
-    </section>
-    <section>
-      <h2 class="heading">Blocked by</h2>
-      <ul v-if="view.heldBackBy.length > 0" class="stops" data-test="held-back">
-        <li v-for="finding in view.heldBackBy" :key="findingKey(finding)">
-          <StateShape state="stop" />
-          <div>
-            <p>
-              <strong>{{ titleOf(finding) }}.</strong> {{ words(finding.text) }}
-            </p>
-            <div class="buttons">
-              <FixButtons :finding="finding" :can-pass="view.made !== null" @pass="overriding = finding" />
-            </div>
-          </div>
-        </li>
-      </ul>
-      <p v-else class="note">Nothing: no limit stops this piece.</p>
-      <h2 class="heading">Allowed anyway on this job</h2>
-      <ul v-if="job.overrides.length > 0" class="stops" data-test="overrides">
-        <li v-for="override in job.overrides" :key="findingKey(override)">
-          <StateShape state="caution" />
-          <div>
-            <p>
-              <strong>{{ passedTitle(override) }}.</strong> “{{ override.reason }}”
-            </p>
-            <p class="note">{{ new Date(override.at).toLocaleString() }}</p>
-            <button type="button" class="action quiet" @click="withdraw(override)">Withdraw</button>
-          </div>
-        </li>
-      </ul>
-      <p v-else class="note">No stop has been overridden.</p>
-    </section>
+      <button
+        type="button"
+        class="action main"
+        aria-describedby="download-state"
+        :disabled="isHeld || step !== null || chosen.length === 0"
+        @click="download.download(chosen)"
+      >
+        <Download :size="15" :stroke-width="1.8" aria-hidden="true" /> {{ downloadText }}
+      </button>
+    </template>
+    <div class="columns" :class="{ free: !hasStops }">
+      <section>
+        <h2 class="heading">Formats for {{ job.making.pair.machine.name }}</h2>
+        <FileChoice
+          v-model="chosen"
+          :revision="bench.revision"
+          :pattern="pattern"
+          :disabled="step !== null"
+        />
+      </section>
+      <section>
+        <p v-if="quick.reads.value.state === 'failed'" class="problem" role="alert">
+          How it scans could not be checked: {{ quick.reads.value.problem }}
+          <button type="button" class="action" @click="quick.check()">Check again</button>
+          <button type="button" class="action" @click="download.download(chosen, true)">
+            Download it unchecked
+          </button>
+        </p>
+        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+        <template v-if="downloaded.length > 0 || refused.length > 0">
+          <h2 class="heading">Downloaded</h2>
+          <ReadBackList :files="downloaded" :refused="refused" />
+        </template>
+        <h2 class="heading">Many of it, and other ways out</h2>
+        <div class="buttons">
+          <RouterLink :to="{ name: 'sheet', params: { id: bench.id } }" class="action">
+            <Grid2x2 :size="15" :stroke-width="1.8" aria-hidden="true" /> Many on a sheet…
+          </RouterLink>
+          <RouterLink :to="{ name: 'series', params: { id: bench.id } }" class="action">
+            <ListOrdered :size="15" :stroke-width="1.8" aria-hidden="true" /> A series…
+          </RouterLink>
+          <HandOver :one="download.one" :disabled="isHeld || step !== null" />
+          <WatchMachine :disabled="view.made === null || step !== null" />
+        </div>
+        <NamePattern v-model="pattern" />
+        <p v-if="sampleNote" class="sample" data-test="sample-words">{{ sampleNote }}</p>
+      </section>
+      <section v-if="hasStops">
+        <template v-if="view.heldBackBy.length > 0">
+          <h2 class="heading">Blocked by</h2>
+          <ul class="stops" data-test="held-back">
+            <li v-for="finding in view.heldBackBy" :key="findingKey(finding)">
+              <StateShape state="stop" />
+              <div>
+                <p>
+                  <strong>{{ titleOf(finding) }}.</strong> {{ words(finding.text) }}
+                </p>
+                <div class="buttons">
+                  <FixButtons
+                    :finding="finding"
+                    :can-pass="view.made !== null"
+                    @pass="overriding = finding"
+                  />
+                </div>
+              </div>
+            </li>
+          </ul>
+        </template>
+        <template v-if="job.overrides.length > 0">
+          <h2 class="heading">Allowed anyway on this job</h2>
+          <ul class="stops" data-test="overrides">
+            <li v-for="override in job.overrides" :key="findingKey(override)">
+              <StateShape state="caution" />
+              <div>
+                <p>
+                  <strong>{{ passedTitle(override) }}.</strong> “{{ override.reason }}”
+                </p>
+                <p class="note">{{ new Date(override.at).toLocaleString() }}</p>
+                <button type="button" class="action" @click="withdraw(override)">Withdraw</button>
+              </div>
+            </li>
+          </ul>
+        </template>
+      </section>
+    </div>
     <OverrideDialog v-model:finding="overriding" />
-  </div>
+  </DrawerPages>
 </template>
 
 <style scoped src="../drawer.css"></style>
@@ -203,7 +223,27 @@ const sampleNote = computed(() => {
 }
 
 .columns {
-  grid-template-columns: 1fr 1.2fr 1fr;
+  grid-template-columns: 1fr 1fr 1fr;
+}
+
+.columns.free {
+  grid-template-columns: 1.2fr 1fr;
+}
+
+.state {
+  display: flex;
+  flex: 1;
+  gap: 7px;
+  align-items: center;
+  min-width: 0;
+  padding-left: 6px;
+  color: var(--ink-soft);
+  font-size: var(--text-note);
+}
+
+.state.held {
+  color: var(--ink);
+  font-weight: 600;
 }
 
 .waiting {
@@ -215,12 +255,6 @@ const sampleNote = computed(() => {
 
 .waiting progress {
   width: 90px;
-}
-
-.main {
-  display: flex;
-  align-items: center;
-  gap: 7px;
 }
 
 .stops {

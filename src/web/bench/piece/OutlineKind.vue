@@ -73,7 +73,7 @@ const tagRows = [
 ] as const;
 const notchRows = [{ key: 'notchMm', label: 'Notch', max: 500 }] as const;
 const contourRows = [
-  { key: 'paddingMm', label: 'Bare margin', max: 500 },
+  { key: 'paddingMm', label: 'White margin', max: 500 },
   { key: 'borderMm', label: 'Border', max: 500 },
 ] as const;
 </script>

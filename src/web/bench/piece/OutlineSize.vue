@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** Width and height, typed or from the stock; sizes of one's own are kept with it. */
 import { computed, ref } from 'vue';
+import type { PressView } from '../../../engine';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
-import { sizedPiece } from './outlineChoices';
 import StockSizePick from './StockSizePick.vue';
+import { useSizing } from './useSizing';
 import { useJobAtHand } from '../jobAtHand';
 
+const props = defineProps<{ view: PressView }>();
 const { job } = useJobAtHand();
 const bench = useBench();
+const { setSize } = useSizing(() => props.view);
 const shelf = usePieceShelf();
 const piece = computed(() => job.value.piece);
 const outline = computed(() => piece.value.outline);
@@ -45,14 +48,14 @@ async function keepSize(): Promise<void> {
       :mm="piece.widthMm"
       :min-mm="1"
       :max-mm="5000"
-      @change="bench.editPiece(sizedPiece(piece, { widthMm: $event }), 'width')"
+      @change="setSize({ widthMm: $event }, 'width')"
     />
     <MeasureInput
       label="Height"
       :mm="piece.heightMm"
       :min-mm="1"
       :max-mm="5000"
-      @change="bench.editPiece(sizedPiece(piece, { heightMm: $event }), 'height')"
+      @change="setSize({ heightMm: $event }, 'height')"
     />
     <div class="stock">
       <span>Stock size</span>

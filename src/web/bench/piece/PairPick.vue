@@ -106,8 +106,8 @@ const stop = computed(() =>
       </button>
     </div>
     <p v-if="found.length === 0" class="note">
-      Nothing here is called so. Any can be copied and changed under
-      <RouterLink :to="{ name: 'materials' }">Materials and machines</RouterLink>.
+      No match. You can copy a similar one and change it under
+      <RouterLink :to="{ name: 'materials' }">Materials</RouterLink>.
     </p>
     <div v-if="changed.length > 0 && known" class="changed" role="status">
       <p>“{{ known.name }}” has changed since. This job keeps the values that it was made with.</p>
@@ -155,7 +155,7 @@ const stop = computed(() =>
   display: grid;
   align-content: start;
   gap: 2px;
-  max-height: max(112px, calc(var(--drawer, 220px) - 96px));
+  max-height: max(150px, calc(var(--drawer, max(340px, 42vh)) - 118px));
   margin-top: 4px;
   overflow-y: auto;
 }

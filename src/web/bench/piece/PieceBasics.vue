@@ -9,8 +9,8 @@ import MeasureInput from '../../shared/MeasureInput.vue';
 import { useBench } from '../../stores/bench';
 import type { Things } from '../useThings';
 import PairPick from './PairPick.vue';
-import { sizedPiece } from './outlineChoices';
 import StockSizePick from './StockSizePick.vue';
+import { useSizing } from './useSizing';
 import ReadingDistance from '../ReadingDistance.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useAttempt } from '../../shared/useAttempt';
@@ -26,9 +26,6 @@ const preferences = usePreferences();
 const pair = computed(() => pairOfJob(job.value));
 const place = computed(() => props.things.all.value.find(({ id }) => id === code.value.id)?.box ?? null);
 const marksLighter = computed(() => pair.value.markTone === 'lighter');
-const widthStepMm = computed(
-  () => props.view.made?.fitRanges.find(({ stepMm }) => stepMm !== null)?.stepMm ?? 0.1,
-);
 
 const isCentred = computed(
   () => code.value.placement.xMm === 'middle' && code.value.placement.yMm === 'middle',
@@ -55,10 +52,7 @@ function setCode(change: Partial<CodePlacement>, key: string): void {
   bench.editPlacement(change, key);
 }
 
-/** Outlines that keep their proportion are as high as wide, or as their drawing. */
-function setSize(change: { widthMm?: number; heightMm?: number }, key: string): void {
-  bench.editPiece(sizedPiece(job.value.piece, change), key);
-}
+const { setSize, widthStepMm } = useSizing(() => props.view);
 
 function setMaking(change: Partial<Job['making']>): void {
   bench.edit({ ...job.value, making: { ...job.value.making, ...change } }, 'making');

@@ -2,7 +2,7 @@
 /** The piece station: the thing itself, a page for each of its sides. */
 import { storeToRefs } from 'pinia';
 import type { PressView } from '../../../engine';
-import PageNav from '../../shared/PageNav.vue';
+import DrawerPages from '../DrawerPages.vue';
 import { useStage } from '../../stores/stage';
 import type { Things } from '../useThings';
 import PieceBasics from './PieceBasics.vue';
@@ -24,17 +24,17 @@ const pages = [
   { id: 'basics', name: 'Basics', component: PieceBasics },
   { id: 'outline', name: 'Outline', component: PieceOutline },
   { id: 'holes', name: 'Holes', component: PieceHoles },
-  { id: 'things', name: 'On it', component: PieceThings },
+  { id: 'things', name: 'Text and graphics', component: PieceThings },
   { id: 'stand', name: 'Stand', component: PieceStand },
   { id: 'making', name: 'Finish', component: PieceMaking },
-  { id: 'use', name: 'In use', component: PieceUse },
+  { id: 'use', name: 'Where it is used', component: PieceUse },
   { id: 'templates', name: 'Templates', component: PieceTemplates },
 ] as const;
 const { piecePage: page } = storeToRefs(useStage());
 </script>
 
 <template>
-  <PageNav v-model="page" label="Pages of the piece" :pages="pages">
+  <DrawerPages v-model="page" label="Pages of the piece" :pages="pages">
     <component
       :is="pages.find(({ id }) => id === page)!.component"
       :job="job"
@@ -42,5 +42,5 @@ const { piecePage: page } = storeToRefs(useStage());
       :view="view"
       :things="things"
     />
-  </PageNav>
+  </DrawerPages>
 </template>

@@ -125,11 +125,11 @@ const printsColours = computed(() => job.value.making.pair.machine.inks === 'pro
       <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
     </section>
     <OutlineKind :piece="piece" :in-colour="printsColours" />
-    <OutlineSize />
+    <OutlineSize :view="view" />
     <section>
       <h2 class="heading">Cutting</h2>
       <MeasureInput
-        label="Safe distance"
+        label="Keep clear of the cut"
         :mm="piece.safeMm"
         :min-mm="0"
         :max-mm="50"
@@ -149,7 +149,7 @@ const printsColours = computed(() => job.value.making.pair.machine.inks === 'pro
         <p class="note">The border goes on this far beyond the cut line.</p>
       </template>
       <p v-if="view.made" class="note">
-        As cut: {{ lengthText(view.made.cut.width, preferences.unit) }} ×
+        Size when cut: {{ lengthText(view.made.cut.width, preferences.unit) }} ×
         {{ lengthText(view.made.cut.height, preferences.unit) }}
       </p>
     </section>

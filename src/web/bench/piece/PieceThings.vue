@@ -2,8 +2,9 @@
 /** Everything that lies on the piece: the list, the settings of what is held, and its place. */
 import { Frame, Image as ImageIcon, Plus, QrCode, Square, Type } from '@lucide/vue';
 import { computed, useTemplateRef, type Component } from 'vue';
-import { applyChanges, freeId, mostCodes, sampleItems, withCodeAdded, type Job } from '../../../core/job';
+import { freeId, hostOf, mostCodes, sampleItems, withCodeAdded } from '../../../core/job';
 import type { ItemSettings } from '../../../core/piece';
+import { newThing, startKinds, startNames, type Start } from '../../../core/solving';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
 import { lengthNumber } from '../../shared/units';
@@ -16,7 +17,6 @@ import ThingCode from './ThingCode.vue';
 import ThingFrame from './ThingFrame.vue';
 import ThingPlace from './ThingPlace.vue';
 import ThingWords from './ThingWords.vue';
-import { newThing, startKinds, startNames, type Start } from './things';
 import { useJobAtHand } from '../jobAtHand';
 
 const props = defineProps<{ view: PressView; things: Things }>();
@@ -48,20 +48,15 @@ function putNew(start: Start | 'code'): void {
   else putOn(newThing(start, job.value, props.view.made), 'thing-add');
 }
 
-/** On the piece at once; where it lies over something it then goes where there is room, unless it was touched meanwhile. */
+/** On the piece at once; then room is made for it, unless something was touched meanwhile. */
 function putOn(thing: ItemSettings, step: string): void {
   if (bench.editPiece({ items: [...job.value.piece.items, thing] }, step).length > 0) return;
   stage.hold(thing.id);
   const placed = bench.document!;
-  const itemIn = (job: Job | null): string =>
-    JSON.stringify(job?.piece.items.find(({ id }) => id === thing.id));
   useEngine()
-    .desk.settle(placed, thing.id)
-    .then((changes) => {
-      // A piece is not made larger unasked: the readout offers that.
-      const isMove = changes.length > 0 && changes.every(({ on }) => on === 'item');
-      if (isMove && itemIn(bench.document) === itemIn(placed))
-        bench.edit(applyChanges(bench.document!, changes), step);
+    .desk.makeRoom(placed, thing.id, code.value.id, bench.freeSizes)
+    .then((roomy) => {
+      if (roomy !== null && bench.document === placed) bench.follow(roomy, step);
     })
     // It stays where it is then, and the readout says what it lies over.
     .catch(() => {});
@@ -100,11 +95,16 @@ function reorder(step: 1 | -1): void {
         <h2 class="heading">On the piece</h2>
         <ElDropdown ref="menu" trigger="click" placement="bottom-end" append-to="#over" @command="putNew">
           <button type="button" class="action" @keydown.esc="menu?.handleClose()">
-            <Plus :size="14" aria-hidden="true" /> Put on
+            <Plus :size="14" aria-hidden="true" /> Add
           </button>
           <template #dropdown>
             <ElDropdownMenu>
-              <ElDropdownItem v-for="[start, name] in starts" :key="start" :command="start">
+              <ElDropdownItem
+                v-for="[start, name] in starts"
+                :key="start"
+                :command="start"
+                :disabled="start === 'host' && hostOf(job.codes[0]!.message) === ''"
+              >
                 <component :is="kindIcons[startKinds[start]]" class="kind" aria-hidden="true" />{{ name }}
               </ElDropdownItem>
               <ElDropdownItem command="code" divided :disabled="job.codes.length >= mostCodes">

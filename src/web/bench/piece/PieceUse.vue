@@ -109,7 +109,7 @@ const material = computed(() => job.value.making.pair.material);
     </section>
     <section>
       <template v-if="bend">
-        <h2 class="heading">What goes around</h2>
+        <h2 class="heading">Wraps along</h2>
         <ChoiceRow
           label="What goes around"
           :choices="[

@@ -3,17 +3,20 @@
 import { computed, onMounted, ref } from 'vue';
 import { roundCorners, stockSizes, type StockSize } from '../../../core/piece';
 import { usualSizes } from '../../../content';
+import { useEngine } from '../../shared/engine';
 import PickList from '../../shared/PickList.vue';
 import { distanceText, lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePieceShelf } from '../../stores/pieceShelf';
 import { usePreferences } from '../../stores/preferences';
+import { useProfiles } from '../../stores/profiles';
 import { useJobAtHand } from '../jobAtHand';
 
 const { job } = useJobAtHand();
 const bench = useBench();
 const preferences = usePreferences();
 const shelf = usePieceShelf();
+const profiles = useProfiles();
 onMounted(() => void shelf.load());
 
 const groupNames: Readonly<Record<StockSize['group'], string>> = {
@@ -54,7 +57,8 @@ const choices = computed(() => [
   ),
 ]);
 
-function choose(id: string): void {
+/** A size that is for something brings its distance, a code that suits it, and a machine that takes it. */
+async function choose(id: string): Promise<void> {
   const size = sizes.value.find((entry) => entry.id === id);
   if (size === undefined) return;
   taken.value = id;
@@ -64,7 +68,8 @@ function choose(id: string): void {
     sized.piece.outline.kind === 'rectangle'
       ? { kind: 'rectangle' as const, corners: roundCorners(cornerMm) }
       : sized.piece.outline;
-  bench.edit(
+  bench.sizeChosen();
+  const problems = bench.edit(
     {
       ...sized,
       piece: { ...sized.piece, outline, widthMm, heightMm },
@@ -72,9 +77,25 @@ function choose(id: string): void {
     },
     'stock',
   );
+  const [placed, codeId] = [bench.document, bench.code?.id];
+  if (problems.length > 0 || placed === null || codeId === undefined) return;
+  try {
+    await profiles.load();
+    const { piece } = placed;
+    const isCodeFree = bench.freeSizes.code && placed.codes.length === 1 && piece.items.length === 0;
+    const suited = await useEngine().desk.suit(placed, codeId, profiles.plainPairs(), isCodeFree);
+    if (bench.document === placed) bench.follow(suited, 'stock');
+  } catch {
+    // The size stands as it was chosen, and the readout says what it lacks.
+  }
 }
 </script>
 
 <template>
-  <PickList label="Stock size" :choices="choices" :model-value="chosen" @update:model-value="choose" />
+  <PickList
+    label="Stock size"
+    :choices="choices"
+    :model-value="chosen"
+    @update:model-value="void choose($event)"
+  />
 </template>

@@ -12,14 +12,16 @@ const props = defineProps<{ item: ArtSettings }>();
 const bench = useBench();
 const set = (change: Partial<ArtSettings>): void => void bench.editItem(props.item.id, change, 'art');
 const setInk = (change: Partial<ArtSettings['ink']>): void => set({ ink: { ...props.item.ink, ...change } });
-const choose = (source: LogoSource): void => set({ source });
+/** It may come when another thing is held. */
+const { id } = props.item;
+const choose = (source: LogoSource): void => void bench.editItem(id, { source }, 'art');
 </script>
 
 <template>
   <div class="editor">
     <section>
       <h2 class="heading">Icon or picture</h2>
-      <SourcePicker :source="item.source" what="picture" @choose="choose" />
+      <SourcePicker :source="item.source" what="picture" :place="id" :choose="choose" />
     </section>
     <section>
       <h2 class="heading">Size and tone</h2>

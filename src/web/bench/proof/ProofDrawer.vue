@@ -8,6 +8,7 @@ import { proofSeed } from '../../../core/proving';
 import type { PressView } from '../../../engine';
 import ChoiceRow from '../../shared/ChoiceRow.vue';
 import StateShape from '../../shared/StateShape.vue';
+import DrawerPages from '../DrawerPages.vue';
 import SwitchField from '../../shared/SwitchField.vue';
 import { useEngine } from '../../shared/engine';
 import { useNewest } from '../../shared/useNewest';
@@ -103,9 +104,12 @@ function lookAt(condition: Condition): void {
 </script>
 
 <template>
-  <div class="columns">
-    <section>
-      <h2 class="heading">Proof of the file</h2>
+  <DrawerPages label="Proof">
+    <template #actions>
+      <h2 class="name">Try it before you make it</h2>
+      <RouterLink :to="{ name: 'check', params: { id: bench.id } }" class="action"
+        >Check a photograph…</RouterLink
+      >
       <button
         type="button"
         class="action main"
@@ -114,86 +118,88 @@ function lookAt(condition: Condition): void {
       >
         {{ proof.running.value ? 'Proving…' : `Prove revision ${bench.revision}` }}
       </button>
-      <p v-if="proof.problem.value" class="problem" role="alert">{{ proof.problem.value }}</p>
-      <RouterLink :to="{ name: 'check', params: { id: bench.id } }" class="action"
-        >Check a photograph…</RouterLink
-      >
-      <ReadingDistance />
-      <SwitchField v-model="preferences.checksByItself" label="Check by itself when typing pauses" />
-      <p v-if="!preferences.checksByItself" class="note">
-        It is still checked before a file is taken. On a slow computer this saves power.
-      </p>
-    </section>
-    <section class="verdict" :class="{ stale }" aria-live="polite" data-test="verdict">
-      <h2 class="heading">Verdict</h2>
-      <template v-if="report">
-        <p class="says">
-          <StateShape :state="stale ? 'caution' : severityOfVerdict[report.verdict]" />
-          <span v-if="stale"
-            >Stale: this verdict is of revision {{ proof.ofRevision.value }}, and the job was edited
-            since.</span
-          >
-          <span v-else>{{ verdictTexts[report.verdict] }} {{ reach }}</span>
+    </template>
+    <div class="columns">
+      <section>
+        <h2 class="heading">How it is read</h2>
+        <p v-if="proof.problem.value" class="problem" role="alert">{{ proof.problem.value }}</p>
+        <ReadingDistance />
+        <SwitchField v-model="preferences.checksByItself" label="Check by itself when typing pauses" />
+        <p v-if="!preferences.checksByItself" class="note">
+          It is still checked before you download a file. On a slow computer this saves time.
         </p>
-        <VerdictTable :report="report" />
-        <p class="note">
-          Revision {{ proof.ofRevision.value }}, {{ report.shots }} shots of seed {{ proofSeed }} from
-          {{ distanceText(report.distanceM, preferences.unit) }}, {{ report.pixelsPerModule }} pixels a
-          module.
-          {{ proof.running.value ? 'More are coming.' : '' }}
-          <button
-            v-if="!stale && !proof.running.value"
-            type="button"
-            class="link"
-            title="Counted together with those that were taken"
-            @click="proof.more()"
-          >
-            20 more
-          </button>
+      </section>
+      <section class="verdict" :class="{ stale }" aria-live="polite" data-test="verdict">
+        <h2 class="heading">Verdict</h2>
+        <template v-if="report">
+          <p class="says">
+            <StateShape :state="stale ? 'caution' : severityOfVerdict[report.verdict]" />
+            <span v-if="stale"
+              >Stale: this verdict is of revision {{ proof.ofRevision.value }}, and the job was edited
+              since.</span
+            >
+            <span v-else>{{ verdictTexts[report.verdict] }} {{ reach }}</span>
+          </p>
+          <VerdictTable :report="report" />
+          <p class="note">
+            Revision {{ proof.ofRevision.value }}, {{ report.shots }} shots of seed {{ proofSeed }} from
+            {{ distanceText(report.distanceM, preferences.unit) }}, {{ report.pixelsPerModule }} pixels a
+            module.
+            {{ proof.running.value ? 'More are coming.' : '' }}
+            <button
+              v-if="!stale && !proof.running.value"
+              type="button"
+              class="link"
+              title="Counted together with those that were taken"
+              @click="proof.more()"
+            >
+              20 more
+            </button>
+          </p>
+        </template>
+        <p v-else class="note">
+          The bytes of the SVG file are rendered, aged as the machine makes marks on the material, and
+          photographed from the chosen distance: turned all ways, tilted by up to 25°, lit from one side, with
+          noise and the loss of a kept picture. Three independent readers vote; a fourth stands beside them. A
+          read counts only when the text is the message, byte for byte.
         </p>
-      </template>
-      <p v-else class="note">
-        The bytes of the SVG file are rendered, aged as the machine makes marks on the material, and
-        photographed from the chosen distance: turned all ways, tilted by up to 25°, lit from one side, with
-        noise and the loss of a kept picture. Three independent readers vote; a fourth stands beside them. A
-        read counts only when the text is the message, byte for byte.
-      </p>
-    </section>
-    <section class="map">
-      <div class="kinds">
-        <h2 class="heading">How far it holds</h2>
-        <ChoiceRow v-model="shown" label="What is mapped" :choices="surveys" />
-        <button v-if="isMapping" type="button" class="link" @click="tolerance.stop()">Stop</button>
-      </div>
-      <p v-if="tolerance.problem.value" class="problem" role="alert">{{ tolerance.problem.value }}</p>
-      <p v-if="noGrade" class="note" role="status">{{ noGrade }}</p>
-      <GradeTable v-else-if="shown === 'grade'" :grade="grade" />
-      <ToleranceGrid v-else-if="map" :map="map" @look="lookAt" />
-      <HarmMap v-else-if="harms" :found="harms" :code-width-mm="codeWidthMm" />
-      <p v-else-if="isMapping" class="note">Taking the first shots…</p>
-      <p v-else class="note">
-        Filled after a proof, or
-        <button type="button" class="link" :disabled="view.made === null" @click="tolerance.begin()">
-          fill it now</button
-        >.
-      </p>
-    </section>
-    <section class="weakest">
-      <h2 class="heading">
-        {{ shown === 'harm' ? 'What it survives' : shown === 'grade' ? 'Where it is lost' : 'Weakest way' }}
-      </h2>
-      <GradeMap v-if="shown === 'grade' && grade" :grade="grade" />
-      <HarmNotes v-else-if="harms && !map" :found="harms" :code-width-mm="codeWidthMm" />
-      <WeakestWay v-else-if="map" :map="map" :running="isMapping" @look="lookAt" />
-      <p v-else class="note">
-        {{
-          shown === 'harm'
-            ? 'Dirt, torn corners and scratches, each tried until a reader is lost.'
-            : 'The nearest condition in which a reader is lost, and what it lacks there.'
-        }}
-      </p>
-    </section>
-  </div>
+      </section>
+      <section class="map">
+        <div class="kinds">
+          <h2 class="heading">How far it holds</h2>
+          <ChoiceRow v-model="shown" label="What is mapped" :choices="surveys" />
+          <button v-if="isMapping" type="button" class="link" @click="tolerance.stop()">Stop</button>
+        </div>
+        <p v-if="tolerance.problem.value" class="problem" role="alert">{{ tolerance.problem.value }}</p>
+        <p v-if="noGrade" class="note" role="status">{{ noGrade }}</p>
+        <GradeTable v-else-if="shown === 'grade'" :grade="grade" />
+        <ToleranceGrid v-else-if="map" :map="map" @look="lookAt" />
+        <HarmMap v-else-if="harms" :found="harms" :code-width-mm="codeWidthMm" />
+        <p v-else-if="isMapping" class="note">Taking the first shots…</p>
+        <p v-else class="note">
+          Filled after a proof, or
+          <button type="button" class="link" :disabled="view.made === null" @click="tolerance.begin()">
+            fill it now</button
+          >.
+        </p>
+      </section>
+      <section class="weakest">
+        <h2 class="heading">
+          {{ shown === 'harm' ? 'What it survives' : shown === 'grade' ? 'Where it is lost' : 'Weakest way' }}
+        </h2>
+        <GradeMap v-if="shown === 'grade' && grade" :grade="grade" />
+        <HarmNotes v-else-if="harms && !map" :found="harms" :code-width-mm="codeWidthMm" />
+        <WeakestWay v-else-if="map" :map="map" :running="isMapping" @look="lookAt" />
+        <p v-else class="note">
+          {{
+            shown === 'harm'
+              ? 'Dirt, torn corners and scratches, each tried until a reader is lost.'
+              : 'The nearest condition in which a reader is lost, and what it lacks there.'
+          }}
+        </p>
+      </section>
+    </div>
+  </DrawerPages>
 </template>
 
 <style scoped src="../drawer.css"></style>
@@ -214,9 +220,11 @@ function lookAt(condition: Condition): void {
   margin-top: 4px;
 }
 
-.main,
-a.action {
-  justify-self: start;
+.name {
+  flex: 1;
+  padding-left: 6px;
+  font-size: var(--text-body);
+  font-weight: 600;
 }
 
 .kinds {

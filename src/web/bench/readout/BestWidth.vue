@@ -22,7 +22,7 @@ const isBest = computed(() => Math.abs((props.best.widthMm ?? 0) - props.valueMm
 const label = computed(() =>
   isBest.value || props.best.widthMm === null
     ? 'is best'
-    : `best ${lengthNumber(props.best.widthMm, preferences.unit, 3)}`,
+    : `best ${lengthNumber(props.best.widthMm, preferences.unit)}`,
 );
 </script>
 

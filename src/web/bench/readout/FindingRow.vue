@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { Finding } from '../../../core/finding';
 import { terms } from '../../../content';
 import { measuredText, requirementText } from '../../shared/units';
+import { sourceNames } from '../../shared/valueText';
 import { usePreferences } from '../../stores/preferences';
 
 const props = defineProps<{
@@ -14,16 +15,6 @@ const props = defineProps<{
 }>();
 const preferences = usePreferences();
 
-const sourceNames = {
-  std: 'standard',
-  cp: 'common practice',
-  mem: 'from memory',
-  sim: 'simulated shots',
-  geo: 'geometry',
-  job: 'this job',
-  own: 'your own value',
-  cal: 'calibrated',
-};
 const isInModules = computed(() => 'unit' in props.finding.required && props.finding.required.unit === 'X');
 const compared = { '>=': 'at least', '<=': 'at most', '=': '' };
 const needs = computed(() => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-/** Which widths of the code satisfy which limit, on one axis, with a handle to drag. */
-import { ChartColumn } from '@lucide/vue';
-import { useElementSize } from '@vueuse/core';
+/** Which widths of the code satisfy which limit, with a handle to drag: folded to the limit that decides, or all on one axis. */
+import { ChartColumn, ChevronDown, ChevronUp } from '@lucide/vue';
+import { useElementSize, useFocusWithin } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
 import type { PressView } from '../../../engine';
 import { mmPerInch } from '../../../core/finding';
@@ -10,7 +10,9 @@ import { lengthNumber } from '../../shared/units';
 import { useWording } from '../../shared/useWording';
 import { usePreferences } from '../../stores/preferences';
 import BestWidth from './BestWidth.vue';
-import { axisTicks, fitAxis } from './fitAxis';
+import FitDrawing from './FitDrawing.vue';
+import StateShape from '../../shared/StateShape.vue';
+import { axisTicks, decidingRange, fitAxis, rangeHolds, whereAllHold } from './fitAxis';
 import { quantities, useOpenQuantity } from './useOpenQuantity';
 import { useJobAtHand } from '../jobAtHand';
 
@@ -49,21 +51,33 @@ const rows = computed(() =>
     const from = at(Math.max(range.from ?? axis.value.fromMm, axis.value.fromMm));
     const to = at(Math.min(range.to ?? axis.value.toMm, axis.value.toMm));
     const dots = range.step === null ? [] : axis.value.multiplesOf(range.step).map(at);
-    const holds =
-      range.step === null
-        ? value.value >= (range.from ?? 0) - 1e-6 && value.value <= (range.to ?? Infinity) + 1e-6
-        : Math.abs(value.value / range.step - Math.round(value.value / range.step)) < 1e-3;
+    const holds = rangeHolds(range, value.value);
     return { ...range, x: from, length: Math.max(to - from, 0), dots, holds };
   }),
 );
-/** Where every limit holds; the rule of thumb raises nothing. */
+/** Where every limit holds. */
+const allHold = computed(() => whereAllHold(ranges.value));
 const band = computed(() => {
-  const limits = ranges.value.filter(({ strength }) => strength !== 'rule');
-  if (limits.length === 0) return null;
-  const from = at(Math.max(axis.value.fromMm, ...limits.map((limit) => limit.from ?? 0)));
-  const to = at(Math.min(axis.value.toMm, ...limits.map((limit) => limit.to ?? Infinity)));
+  if (allHold.value === null) return null;
+  const from = at(Math.max(axis.value.fromMm, allHold.value.from));
+  const to = at(Math.min(axis.value.toMm, allHold.value.to));
   return to > from ? { x: from, width: to - from } : null;
 });
+const allHoldText = computed(() => {
+  if (allHold.value === null) return 'no size fits';
+  const { from, to } = allHold.value;
+  if (to === Infinity) return from === 0 ? 'any' : `from ${tickText(from)}`;
+  return from === 0 ? `up to ${tickText(to)}` : `${tickText(from)} to ${tickText(to)}`;
+});
+const deciding = computed(() => decidingRange(ranges.value, value.value));
+const decides = computed(() => {
+  const found = deciding.value;
+  return found === null ? null : { text: words(found.range.label), state: found.state };
+});
+
+/** Pinned open, or open while its handle is used: over the stage then, so that nothing moves under the pointer. */
+const { focused } = useFocusWithin(track);
+const isOpen = computed(() => preferences.showsFitBar || focused.value || frozenAxis.value !== null);
 
 const rowPx = computed(() => (rows.value.length > 7 ? 10.5 : 12));
 
@@ -88,77 +102,91 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section class="fit" aria-label="Fit bar">
-    <p v-if="view.made === null" class="note">The widths that fit are shown as soon as there is a symbol.</p>
-    <div v-if="view.made" class="labels" :style="{ gridAutoRows: `${rowPx}px` }">
-      <span class="head">
-        <select v-model="open" class="what" aria-label="What is left open">
-          <option v-for="choice in quantities" :key="choice.value" :value="choice.value">
-            {{ choice.label }}
-          </option>
-        </select>
-        <BestWidth v-if="open === 'width'" :best="view.made.best" :value-mm="value" @choose="setWidth" />
-      </span>
-      <span v-for="row in rows" :key="row.kind" class="label" :class="row.holds ? 'fine' : row.strength">{{
-        words(row.label)
-      }}</span>
-    </div>
-    <div v-if="view.made" ref="track" class="track" data-test="fit-track" @pointerdown="drag">
-      <svg :width="width" height="112" aria-hidden="true">
-        <rect v-if="band" class="band" :x="band.x" y="20" :width="band.width" height="72" />
-        <g v-for="tick in ticks" :key="tick.label">
-          <text class="measure" :x="tick.x" y="13" text-anchor="middle">{{ tick.label }}</text>
-          <path :d="`M${tick.x} 17v4`" />
-        </g>
-        <g v-for="(row, index) in rows" :key="row.kind" :transform="`translate(0 ${26 + index * rowPx})`">
-          <rect class="rail" x="0" y="2" :width="width" height="3" />
-          <rect
-            v-if="row.step === null"
-            class="range"
-            :class="row.holds ? 'fine' : row.strength"
-            :x="row.x"
-            y="1"
-            :width="row.length"
-            height="5"
+  <section class="fit" :class="{ pinned: preferences.showsFitBar }" aria-label="Fit bar">
+    <p v-if="view.made === null" class="note">
+      The sizes that fit are shown here as soon as there is a code.
+    </p>
+    <div v-else class="body" :class="{ open: isOpen }" :data-open="isOpen">
+      <div class="labels" :style="{ gridAutoRows: `${rowPx}px` }">
+        <span class="head">
+          <select v-model="open" class="what" aria-label="What is left open">
+            <option v-for="choice in quantities" :key="choice.value" :value="choice.value">
+              {{ choice.label }}
+            </option>
+          </select>
+          <b class="measure value">{{ text }}</b>
+          <!-- What is pressed does not take the focus from the handle, which would fold the bar under the pointer. -->
+          <BestWidth
+            v-if="open === 'width'"
+            :best="view.made.best"
+            :value-mm="value"
+            @choose="setWidth"
+            @mousedown.prevent
           />
-          <rect
-            v-for="x in row.dots"
-            :key="x"
-            class="range"
+        </span>
+        <template v-if="isOpen">
+          <span
+            v-for="row in rows"
+            :key="row.kind"
+            class="label"
             :class="row.holds ? 'fine' : row.strength"
-            :x="x - 2"
-            y="1"
-            width="4"
-            height="5"
-          />
-        </g>
-      </svg>
-      <div
-        class="handle"
-        role="slider"
-        tabindex="0"
-        :aria-label="name"
-        :aria-disabled="open === 'message'"
-        :aria-valuenow="value"
-        :aria-valuemin="1"
-        :aria-valuemax="most"
-        :aria-valuetext="text"
-        :style="{ left: `${Math.min(Math.max(at(value), 0), width)}px` }"
-        @keydown="onKey"
-      >
-        <span class="measure">{{ text }}</span>
+            >{{ words(row.label) }}</span
+          >
+        </template>
+      </div>
+      <div ref="track" class="track" data-test="fit-track" @pointerdown="drag">
+        <FitDrawing
+          :width="width"
+          :rows="rows"
+          :ticks="ticks"
+          :band="band"
+          :row-px="rowPx"
+          :folded-as="isOpen ? null : (decides?.state ?? 'fine')"
+        />
+        <div
+          class="handle"
+          role="slider"
+          tabindex="0"
+          :aria-label="name"
+          :aria-disabled="open === 'message'"
+          :aria-valuenow="value"
+          :aria-valuemin="1"
+          :aria-valuemax="most"
+          :aria-valuetext="text"
+          :style="{ left: `${Math.min(Math.max(at(value), 0), width)}px` }"
+          @keydown="onKey"
+        >
+          <span v-if="isOpen" class="measure">{{ text }}</span>
+        </div>
+      </div>
+      <div class="end" @mousedown.prevent>
+        <span v-if="decides" class="decides" :title="`Every limit holds: ${allHoldText}`">
+          <StateShape v-if="decides.state !== 'fine'" :state="decides.state" />
+          <span class="measure">{{ allHoldText }}</span>
+          <span v-if="!isOpen" class="why">{{ decides.text }}</span>
+        </span>
+        <button
+          type="button"
+          class="icon"
+          aria-label="What if…"
+          title="What if: the sizes that fit as the message, the level, the machine or the distance changes"
+          @click="asksWhatIf = true"
+        >
+          <ChartColumn :size="15" aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          class="icon"
+          :aria-expanded="preferences.showsFitBar"
+          aria-label="All limits on the fit bar"
+          :title="preferences.showsFitBar ? 'Fold to one line' : 'Keep all limits in view'"
+          data-test="fit-open"
+          @click="preferences.showsFitBar = !preferences.showsFitBar"
+        >
+          <component :is="preferences.showsFitBar ? ChevronDown : ChevronUp" :size="15" aria-hidden="true" />
+        </button>
       </div>
     </div>
-    <button
-      v-if="view.made"
-      type="button"
-      class="what-if"
-      aria-label="What if…"
-      title="What if: the widths that fit as the message, the level, the machine or the distance changes"
-      @click="asksWhatIf = true"
-    >
-      <ChartColumn :size="15" aria-hidden="true" />
-    </button>
     <WhatIfDialog v-if="asksWhatIf" v-model="asksWhatIf" />
   </section>
 </template>
@@ -166,50 +194,106 @@ function onKey(event: KeyboardEvent): void {
 <style scoped>
 .fit {
   position: relative;
-  display: grid;
-  grid-template-columns: 154px minmax(0, 1fr);
-  gap: 10px;
-  padding: 0 26px 0 16px;
+  height: 31px;
   background: var(--paper);
   user-select: none;
 }
 
+.fit.pinned {
+  height: 113px;
+}
+
 .fit > .note {
-  grid-column: 1 / -1;
-  align-self: center;
+  padding: 6px 16px;
+}
+
+.body {
+  position: absolute;
+  z-index: 2;
+  right: 0;
+  bottom: 0;
+  left: 0;
+  display: grid;
+  grid-template-columns: 262px minmax(0, 1fr) 336px;
+  gap: 14px;
+  height: 30px;
+  padding: 0 10px 0 16px;
+  background: var(--paper);
+}
+
+.body.open {
+  height: 112px;
+}
+
+.fit:not(.pinned) .body.open {
+  border-top: 1px solid var(--ink);
 }
 
 .labels {
   display: grid;
-  grid-template-rows: 23px;
+  grid-template-rows: 30px;
   grid-auto-rows: 12px;
   align-items: center;
   overflow: hidden;
 }
 
+.open .labels {
+  grid-template-rows: 23px;
+}
+
 .head {
   display: flex;
-  justify-content: space-between;
+  gap: 9px;
   align-items: center;
 }
 
 .what {
-  max-width: 82px;
+  max-width: 92px;
   padding: 0;
   border: 0;
   background: none;
   color: var(--ink-soft);
   font: inherit;
-  font-size: var(--text-small);
+  font-size: var(--text-note);
   font-weight: 600;
   cursor: pointer;
 }
 
-.what-if {
-  position: absolute;
-  top: 3px;
-  right: 3px;
+.value {
+  font-size: var(--text-note);
+  font-weight: 600;
+  white-space: nowrap;
+}
+
+.end {
+  display: flex;
+  gap: 6px;
+  align-items: flex-start;
+  justify-content: flex-end;
+  min-width: 0;
+  padding-top: 4px;
+}
+
+.decides {
+  display: flex;
+  flex: 1;
+  gap: 7px;
+  align-items: baseline;
+  min-width: 0;
+  padding-top: 2px;
+  font-size: var(--text-note);
+  white-space: nowrap;
+}
+
+.why {
+  overflow: hidden;
+  color: var(--ink-soft);
+  text-overflow: ellipsis;
+}
+
+.icon {
   display: grid;
+  flex: none;
   place-content: center;
   width: 22px;
   height: 22px;
@@ -244,55 +328,22 @@ function onKey(event: KeyboardEvent): void {
   touch-action: none;
 }
 
-svg {
-  display: block;
-}
-
-text {
-  fill: var(--ink-soft);
-  font-size: var(--text-small);
-  font-weight: 400;
-}
-
-path {
-  stroke: var(--ink-soft);
-}
-
-.band {
-  fill: var(--accent-pale);
-}
-
-.rail {
-  fill: var(--rule-soft);
-}
-
-.range {
-  fill: var(--accent-mid);
-}
-
 .label.rule {
   color: var(--ink-soft);
 }
 
-.range.rule {
-  fill: var(--ink-soft);
-}
-
-.range.caution {
-  fill: var(--caution-mid);
-}
-
-.range.stop {
-  fill: var(--stop-mid);
-}
-
 .handle {
   position: absolute;
-  top: 19px;
-  bottom: 14px;
+  top: 3px;
+  bottom: 3px;
   width: 2px;
   margin-left: -1px;
   background: var(--ink);
+}
+
+.open .handle {
+  top: 19px;
+  bottom: 14px;
 }
 
 .handle span {
@@ -305,5 +356,28 @@ path {
   font-size: var(--text-small);
   white-space: nowrap;
   transform: translateX(-50%);
+}
+
+@media (max-width: 999px) {
+  .body {
+    grid-template-columns: 252px minmax(0, 1fr) auto;
+    gap: 10px;
+  }
+
+  .why {
+    display: none;
+  }
+}
+
+@media (max-width: 699px) {
+  .body {
+    grid-template-columns: 174px minmax(0, 1fr) auto;
+    padding: 0 6px 0 10px;
+  }
+
+  .decides,
+  .head :deep(.best) {
+    display: none;
+  }
 }
 </style>

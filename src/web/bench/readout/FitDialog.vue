@@ -143,7 +143,7 @@ function apply({ changes }: FitCandidate): void {
             :disabled="report === undefined"
             @click="apply(candidate)"
           >
-            Do this
+            Use this
           </button>
         </li>
       </ol>

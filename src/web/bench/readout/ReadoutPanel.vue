@@ -45,6 +45,11 @@ const unfine = computed(() =>
 const fine = computed(() =>
   own.value.filter(({ kind, severity }) => severity === 'fine' && kind !== quickProofKind),
 );
+const fineText = computed(() => {
+  const { length } = fine.value;
+  const checks = length === 1 ? 'check' : 'checks';
+  return unfine.value.length === 0 ? `All ${length} ${checks} passed` : `${length} other ${checks} passed`;
+});
 
 /** What holds the files back, and is not merely not given yet. */
 const isStopped = computed(
@@ -59,7 +64,9 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
 
 <template>
   <aside class="panel" aria-label="Readout">
-    <h2 class="heading">Readout{{ job.codes.length > 1 ? ` of ${nameOf(code.id)}` : '' }}</h2>
+    <h2 :class="job.codes.length > 1 ? 'heading' : 'unseen'">
+      Readout{{ job.codes.length > 1 ? ` of ${nameOf(code.id)}` : '' }}
+    </h2>
     <dl class="answers" aria-live="polite">
       <div
         v-for="{ question, name, state, says } in told"
@@ -102,7 +109,7 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
         <div class="more">
           <p>{{ words(finding.text) }}</p>
           <p v-if="overrideOf(finding)" class="passed">Allowed anyway: “{{ overrideOf(finding)!.reason }}”</p>
-          <p v-if="isTrying && finding.fixes.length === 0" class="note trying">trying fixes</p>
+          <p v-if="isTrying && finding.fixes.length === 0" class="note trying">Looking for fixes…</p>
           <FixButtons
             :finding="finding"
             :can-pass="finding.severity === 'stop' && view.made !== null && !overrideOf(finding)"
@@ -120,7 +127,7 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
       @click="preferences.showsKept = !preferences.showsKept"
     >
       <ChevronRight :size="15" :class="{ open: preferences.showsKept }" aria-hidden="true" />
-      {{ fine.length }} {{ fine.length === 1 ? 'limit is' : 'limits are' }} kept
+      {{ fineText }}
     </button>
     <ul v-if="preferences.showsKept">
       <li
@@ -145,42 +152,36 @@ const told = useAnswers(() => ({ view: props.view, reads: props.reads }));
 <style scoped>
 .panel {
   overflow-y: auto;
-  padding: 8px 14px;
+  padding: 0 14px 8px;
 }
 
 .heading {
-  padding-bottom: 4px;
+  padding: 7px 0 0;
 }
 
+/* One beside the other, what it says below its name. */
 .answers {
   display: grid;
-  gap: 5px;
+  grid-template-columns: 1.1fr 1.1fr 0.8fr;
+  gap: 8px;
   margin: 0 -14px;
-  padding: 7px 14px 9px;
-  border-top: 1px solid var(--ink);
-  border-bottom: 1px solid var(--ink);
-}
-
-.answers div {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  align-items: baseline;
-  gap: 9px;
+  padding: 7px 14px 8px;
+  border-bottom: 1px solid var(--rule);
 }
 
 dt {
   display: flex;
   align-items: center;
-  gap: 9px;
-  font-size: var(--text-title);
+  gap: 7px;
   font-weight: 600;
+  white-space: nowrap;
 }
 
 dd {
-  margin: 0;
+  padding-left: 19px;
   color: var(--ink-soft);
-  font-size: var(--text-note);
-  text-align: right;
+  font-size: var(--text-small);
+  line-height: 1.25;
   font-variant-numeric: tabular-nums;
 }
 

@@ -67,4 +67,10 @@ svg:last-child {
 .open {
   transform: rotate(90deg);
 }
+
+@media (max-width: 699px) {
+  .says {
+    display: none;
+  }
+}
 </style>

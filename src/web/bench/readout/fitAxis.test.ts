@@ -1,7 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import { fitRange as range, someRanges as ranges, widths } from '../../../testing/fitRanges';
 import fc from 'fast-check';
-import { axisTicks, barOfLengths, fitAxis } from './fitAxis';
+import {
+  axisTicks,
+  barOfLengths,
+  decidingRange,
+  fitAxis,
+  rangeHolds,
+  whereAllHold,
+  type BarRange,
+} from './fitAxis';
 
 describe('fitAxis', () => {
   it('shows the present width and every end of a range, and gives widths back for shares', () => {
@@ -44,5 +52,51 @@ describe('axisTicks', () => {
       }),
       { seed: 17 },
     );
+  });
+});
+
+describe('the limit that decides', () => {
+  const bar = (
+    kind: string,
+    from: number | null,
+    to: number | null,
+    strength: BarRange['strength'],
+  ): BarRange => ({
+    kind,
+    label: [kind],
+    from,
+    to,
+    strength,
+    step: null,
+  });
+  const quiet = bar('quiet zone', null, 31, 'stop');
+  const module = bar('module', 14, null, 'stop');
+  const reading = bar('reading', 21, null, 'caution');
+  const thumb = bar('rule of thumb', 60, null, 'rule');
+  const all = [quiet, module, reading, thumb];
+
+  it('is the one that is met first as the value changes, of those that are kept', () => {
+    expect(decidingRange(all, 29)).toEqual({ range: quiet, state: 'fine' });
+    expect(decidingRange(all, 22)).toEqual({ range: reading, state: 'fine' });
+    expect(whereAllHold(all)).toEqual({ from: 21, to: 31 });
+  });
+
+  it('is the worst of those that are broken', () => {
+    expect(decidingRange(all, 18)).toEqual({ range: reading, state: 'caution' });
+    expect(decidingRange(all, 10)).toEqual({ range: module, state: 'stop' });
+    expect(decidingRange(all, 40)).toEqual({ range: quiet, state: 'stop' });
+  });
+
+  it('says where no size fits, and nothing where there is no limit', () => {
+    expect(whereAllHold([bar('a', 30, null, 'stop'), bar('b', null, 20, 'stop')])).toBeNull();
+    expect(whereAllHold([thumb])).toBeNull();
+    expect(decidingRange([thumb], 10)).toBeNull();
+  });
+
+  it('counts whole dots', () => {
+    const dots = { ...bar('dots', null, null, 'caution'), step: 0.125 };
+    expect(decidingRange([dots], 25.1)).toEqual({ range: dots, state: 'caution' });
+    expect(decidingRange([dots, quiet], 25)).toEqual({ range: quiet, state: 'fine' });
+    expect([rangeHolds(dots, 25), rangeHolds(dots, 25.06)]).toEqual([true, false]);
   });
 });

@@ -29,6 +29,43 @@ export const barOfCharacters = ({ kind, label, toCharacters, strength }: Message
   step: null,
 });
 
+/** Whether a value keeps a limit; of whole dots, whether it is a whole number of them. */
+export const rangeHolds = ({ from, to, step }: BarRange, value: number): boolean =>
+  step === null
+    ? value >= (from ?? 0) - 1e-6 && value <= (to ?? Infinity) + 1e-6
+    : Math.abs(value / step - Math.round(value / step)) < 1e-3;
+
+/** The rule of thumb raises nothing. */
+const limitsOf = (ranges: readonly BarRange[]): readonly BarRange[] =>
+  ranges.filter(({ strength }) => strength !== 'rule');
+
+/** Where every limit holds; null where none does, or there is none. */
+export function whereAllHold(
+  ranges: readonly BarRange[],
+): { readonly from: number; readonly to: number } | null {
+  const limits = limitsOf(ranges);
+  const from = Math.max(0, ...limits.map((limit) => limit.from ?? 0));
+  const to = Math.min(Infinity, ...limits.map((limit) => limit.to ?? Infinity));
+  return limits.length > 0 && from <= to ? { from, to } : null;
+}
+
+/** The limit that is broken, the worst of several, or else the one that is met first when the value changes. */
+export function decidingRange(
+  ranges: readonly BarRange[],
+  value: number,
+): { readonly range: BarRange; readonly state: 'fine' | 'caution' | 'stop' } | null {
+  const limits = limitsOf(ranges);
+  const broken = limits.filter((range) => !rangeHolds(range, value));
+  const stop = broken.find(({ strength }) => strength === 'stop');
+  if (stop !== undefined) return { range: stop, state: 'stop' };
+  if (broken[0] !== undefined) return { range: broken[0], state: 'caution' };
+  /** How many times the value it is away, on the axis of the bar. */
+  const away = ({ from, to }: BarRange): number =>
+    Math.min(...[from, to].map((end) => (end ? Math.abs(Math.log(end / value)) : Infinity)));
+  const [nearest] = limits.filter(({ step }) => step === null).sort((a, b) => away(a) - away(b));
+  return nearest === undefined ? null : { range: nearest, state: 'fine' };
+}
+
 export interface FitAxis {
   readonly fromMm: number;
   readonly toMm: number;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-/** Before there is a message: the blank piece, what a scan can do, and pieces to begin with. */
+/** Before there is a message: the blank piece, what it can be for, and pieces to begin with. */
 import { computed, onMounted, ref } from 'vue';
 import { withPieceOf } from '../../../core/job';
-import { emptyMessage, kindIds, kindName, type KindId } from '../../../core/message';
+import { uses, type Use } from '../../../content';
 import type { PressView } from '../../../engine';
 import type { JobSummary } from '../../../wire';
 import { sizeMm } from '../../../core/finding';
@@ -11,8 +11,10 @@ import { fetchShelf } from '../../shared/shelfApi';
 import { useAttempt } from '../../shared/useAttempt';
 import { useWording } from '../../shared/useWording';
 import { useBench } from '../../stores/bench';
+import { useLayoutOfUse } from '../../stores/layoutOfUse';
 import { useStage } from '../../stores/stage';
 import { useJobAtHand } from '../jobAtHand';
+import { focusMessage } from '../focusMessage';
 
 defineProps<{ view: PressView }>();
 const { job, code } = useJobAtHand();
@@ -31,15 +33,12 @@ const size = computed(() => {
 });
 const box = computed(() => `-1 -1 ${job.value.piece.widthMm + 2} ${job.value.piece.heightMm + 2}`);
 
-function choose(kind: KindId): void {
-  bench.editCode({ message: emptyMessage(kind) }, 'kind');
+const layout = useLayoutOfUse();
+/** What is missing now is the message: it can be typed while the piece is being laid out. */
+function choose(use: Use): Promise<void> {
   emit('go', 'message');
-  // The form is drawn first.
-  setTimeout(() =>
-    window.document
-      .querySelector<HTMLElement>('[aria-label="message station"] :is(input, textarea):not([readonly])')
-      ?.focus(),
-  );
+  focusMessage();
+  return attempt(() => layout.choose(use));
 }
 
 const recentShown = 4;
@@ -92,19 +91,19 @@ function showTemplates(): void {
       <figcaption class="measure">{{ size }}</figcaption>
     </figure>
     <div class="choices">
-      <h2 id="what-a-scan-does">What should a scan do?</h2>
-      <div class="row" role="group" aria-labelledby="what-a-scan-does">
+      <h2 id="what-it-is-for">What is it for?</h2>
+      <div class="row" role="group" aria-labelledby="what-it-is-for">
         <button
-          v-for="kind in kindIds"
-          :key="kind"
+          v-for="use in uses"
+          :key="use.id"
           type="button"
-          :aria-pressed="kind === code.message.kind"
-          @click="choose(kind)"
+          :aria-pressed="use.id === layout.chosen"
+          @click="choose(use)"
         >
-          {{ kindName(kind) }}
+          {{ use.name }} <span>{{ sizeText(use.job.piece.widthMm, use.job.piece.heightMm) }}</span>
         </button>
       </div>
-      <h2 id="begin-with">Begin with a piece</h2>
+      <h2 id="begin-with">Or begin with a piece you have made</h2>
       <div class="row" role="group" aria-labelledby="begin-with">
         <button v-for="entry in recent" :key="entry.id" type="button" @click="begin(entry)">
           {{ entry.name }} <span>{{ sizeText(entry.widthMm, entry.heightMm) }}</span>
@@ -124,7 +123,7 @@ function showTemplates(): void {
   gap: 36px;
   align-items: center;
   height: 100%;
-  padding: 18px 40px 52px;
+  padding: 16px 32px;
   overflow-y: auto;
 }
 
@@ -138,7 +137,7 @@ figure {
 
 figure svg {
   width: 100%;
-  max-height: 250px;
+  max-height: 220px;
   filter: drop-shadow(0 1px 2px var(--shade-black));
 }
 

@@ -37,7 +37,9 @@ const notes = useStageNotes();
 const root = useTemplateRef<HTMLElement>('root');
 const { width, height } = useElementSize(root);
 
-const { scale, wheel, panStage } = useStageView(root, width, height, () => props.made);
+/** Rulers are for laying things on the piece, and for guides. */
+const hasRulers = computed(() => props.hasHandles || stage.guides.length > 0);
+const { scale, wheel, panStage } = useStageView(root, width, height, () => props.made, hasRulers);
 const placed = computed(
   () => `translate(${scale.value.originX} ${scale.value.originY}) scale(${scale.value.pxPerMm})`,
 );
@@ -71,7 +73,7 @@ const edges = computed(() => {
   const { x, y, width: wide, height: high } = toPx(shownBox(props.made));
   return { left: x, top: y, right: x + wide, bottom: y + high };
 });
-const notesX = computed(() => Math.min(edges.value.right, width.value - 92) + 16);
+const notesX = computed(() => Math.min(edges.value.right, width.value - 72) + 16);
 /** The piece as it will be: where readers need quiet is shown while things are laid on it, and where it is cut. */
 const showsQuiet = computed(() => stage.showsNotes && (props.hasHandles || !quietIsWhole.value));
 const places = computed(() => props.things.all.value.map(({ id, box }) => ({ id, ...toPx(box) })));
@@ -111,6 +113,8 @@ const heldPlace = computed(() => {
       :height="height"
       role="group"
       :aria-label="`${shownTitle(job)}, ${shows}`"
+      :data-px-per-mm="scale.pxPerMm.toFixed(1)"
+      data-test="stage-drawing"
     >
       <defs>
         <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -144,17 +148,6 @@ const heldPlace = computed(() => {
             class="other-quiet"
           />
         </g>
-        <StageLogo v-if="notes.note === 'logo' && made.logo" :made="made" :logo="made.logo" :scale="scale" />
-        <g v-if="notes.note === 'weakest'" :transform="placed" class="weak">
-          <circle
-            v-for="(weak, index) in made.weakest"
-            :key="index"
-            :cx="made.code.x + (weak.column + 0.5) * made.moduleMm"
-            :cy="made.code.y + (weak.row + 0.5) * made.moduleMm"
-            :r="made.moduleMm * 0.6"
-            :stroke-width="1.2 / scale.pxPerMm"
-          />
-        </g>
         <template v-if="showsQuiet">
           <path
             :d="hatchPath"
@@ -173,7 +166,26 @@ const heldPlace = computed(() => {
         </template>
       </template>
 
-      <StageMarks v-else :made="made" :scale="scale" />
+      <template v-else>
+        <StageMarks :made="made" :scale="scale" />
+        <g v-if="notes.note === 'weakest'" :transform="placed" class="weak">
+          <circle
+            v-for="(weak, index) in made.weakest"
+            :key="index"
+            :cx="made.code.x + (weak.column + 0.5) * made.moduleMm"
+            :cy="made.code.y + (weak.row + 0.5) * made.moduleMm"
+            :r="made.moduleMm * 0.6"
+            :stroke-width="1.2 / scale.pxPerMm"
+          />
+        </g>
+      </template>
+      <StageLogo
+        v-if="notes.note === 'logo' && made.logo"
+        :made="made"
+        :logo="made.logo"
+        :scale="scale"
+        :shows-losses="shows === 'marks'"
+      />
 
       <template v-if="stage.showsNotes">
         <StageDimension
@@ -213,11 +225,10 @@ const heldPlace = computed(() => {
         :scale="scale"
         :has-handles="hasHandles"
       />
-      <StageRulers :width="width" :height="height" :scale="scale" />
-      <StageGuides v-if="shows === 'finished'" :width="width" :height="height" :scale="scale" />
-      <text class="measure scale" :x="width - 16" :y="height - 46" text-anchor="end">
-        {{ scale.pxPerMm.toFixed(1) }} px/mm
-      </text>
+      <template v-if="hasRulers">
+        <StageRulers :width="width" :height="height" :scale="scale" />
+        <StageGuides v-if="shows === 'finished'" :width="width" :height="height" :scale="scale" />
+      </template>
     </svg>
   </div>
 </template>
@@ -301,11 +312,5 @@ const heldPlace = computed(() => {
   stroke-dasharray: 2 3;
   opacity: 0.7;
   pointer-events: none;
-}
-
-.scale {
-  fill: var(--ink-soft);
-  font-size: var(--text-small);
-  font-weight: 400;
 }
 </style>

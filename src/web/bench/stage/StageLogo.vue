@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The logo's clearing and the modules that can be lost to it, drawn over the piece; the logo is dragged here. */
+/** The logo is dragged here; its clear space and the modules that it costs are drawn over what the machine marks. */
 import { computed } from 'vue';
 import type { LogoView, MadeView } from '../../../engine';
 import { followPointer } from '../../shared/followPointer';
@@ -7,7 +7,7 @@ import { useBench } from '../../stores/bench';
 import type { StageScale } from './stageScale';
 import { useJobAtHand } from '../jobAtHand';
 
-const props = defineProps<{ made: MadeView; logo: LogoView; scale: StageScale }>();
+const props = defineProps<{ made: MadeView; logo: LogoView; scale: StageScale; showsLosses: boolean }>();
 const { code } = useJobAtHand();
 const bench = useBench();
 const placed = computed(
@@ -43,8 +43,10 @@ function drag(event: PointerEvent): void {
 
 <template>
   <g :transform="placed">
-    <path :d="logo.lostPath" class="lost" />
-    <path :d="logo.knockOutPath" class="clearing" :stroke-width="1.2 / scale.pxPerMm" />
+    <template v-if="showsLosses">
+      <path :d="logo.lostPath" class="lost" />
+      <path :d="logo.knockOutPath" class="clearing" :stroke-width="1.2 / scale.pxPerMm" />
+    </template>
     <rect v-bind="logo.box" class="grip" :stroke-width="1.2 / scale.pxPerMm" @pointerdown="drag">
       <title>Drag to move the logo</title>
     </rect>

@@ -66,9 +66,9 @@ const whyEmpty = computed(() => {
         :things="things"
         :has-handles="hasHandles"
       />
-      <StageZoom />
+      <StageZoom class="zoom" />
     </template>
-    <div class="foot">
+    <div v-if="view.made !== null" class="foot">
       <div class="views" role="group" aria-label="View of the stage">
         <button
           v-for="entry in shownViews"
@@ -82,7 +82,7 @@ const whyEmpty = computed(() => {
         </button>
       </div>
       <button
-        v-if="view.made !== null && (viewName === 'finished' || viewName === 'marks')"
+        v-if="viewName === 'finished' || viewName === 'marks'"
         type="button"
         class="notes"
         :aria-pressed="stage.showsNotes"
@@ -109,6 +109,7 @@ const whyEmpty = computed(() => {
 
 <style scoped>
 .panel {
+  container: stage / inline-size;
   position: relative;
   min-width: 0;
   min-height: 0;
@@ -129,7 +130,7 @@ const whyEmpty = computed(() => {
   position: absolute;
   z-index: 1;
   bottom: 10px;
-  left: 34px;
+  left: 16px;
   display: flex;
   gap: 10px;
 }

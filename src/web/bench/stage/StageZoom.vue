@@ -96,8 +96,8 @@ function keep(): void {
   background: var(--paper-raised);
 }
 
-/* Two fingers do it there. */
-@media (max-width: 699px) {
+/* Two fingers or the keys do it there. */
+@container stage (max-width: 560px) {
   .zoom {
     display: none;
   }

@@ -13,7 +13,7 @@ describe('what is shown of a piece', () => {
     expect(shownBox({ ...made, cut: { x: 10, y: 10, width: 20, height: 10 } })).toEqual(sized(60, 40));
     const box = shownBox({ ...made, cut: { x: -3, y: 5, width: 50, height: 45 } });
     expect(box).toEqual({ x: -3, y: 0, width: 63, height: 50 });
-    const { originX, originY, pxPerMm } = stageScale(1008, 408, box);
+    const { originX, originY, pxPerMm } = stageScale(1008, 408, box, true);
     expect(originX - 3 * pxPerMm).toBeGreaterThan(24);
     expect(originY + 50 * pxPerMm).toBeLessThan(408);
   });
@@ -23,7 +23,7 @@ describe('stageScale', () => {
   it('keeps every piece on the stage, at one scale for both directions', () => {
     fc.assert(
       fc.property(lengths, lengths, (widthMm, heightMm) => {
-        const { pxPerMm, originX, originY } = stageScale(1008, 408, sized(widthMm, heightMm));
+        const { pxPerMm, originX, originY } = stageScale(1008, 408, sized(widthMm, heightMm), true);
         expect(originX).toBeGreaterThanOrEqual(0);
         expect(originY).toBeGreaterThanOrEqual(0);
         expect(originX + widthMm * pxPerMm).toBeLessThanOrEqual(1008);
@@ -34,21 +34,21 @@ describe('stageScale', () => {
   });
 
   it('does not blow a tiny piece up without end, and bears a stage without room', () => {
-    expect(stageScale(4000, 4000, sized(1, 1)).pxPerMm).toBe(24);
-    expect(stageScale(0, 0, sized(60, 40)).pxPerMm).toBeGreaterThan(0);
+    expect(stageScale(4000, 4000, sized(1, 1), false).pxPerMm).toBe(24);
+    expect(stageScale(0, 0, sized(60, 40), true).pxPerMm).toBeGreaterThan(0);
   });
 });
 
 describe('a chosen scale', () => {
   it('keeps the middle of the piece where it was when all of it was shown', () => {
-    const whole = stageScale(1008, 408, sized(60, 40));
-    const near = zoomedScale(1008, 408, sized(60, 40), 20, { x: 0, y: 0 });
+    const whole = stageScale(1008, 408, sized(60, 40), true);
+    const near = zoomedScale(1008, 408, sized(60, 40), 20, { x: 0, y: 0 }, true);
     const middle = ({ originX, originY, pxPerMm }: typeof whole) => [
       originX + 30 * pxPerMm,
       originY + 20 * pxPerMm,
     ];
     expect(middle(near)).toEqual(middle(whole).map((value) => expect.closeTo(value, 6)));
-    expect(zoomedScale(1008, 408, sized(60, 40), 20, { x: 7, y: -3 }).originX).toBeCloseTo(
+    expect(zoomedScale(1008, 408, sized(60, 40), 20, { x: 7, y: -3 }, true).originX).toBeCloseTo(
       near.originX + 7,
       9,
     );

@@ -11,8 +11,9 @@ export interface StageScale {
   readonly originY: number;
 }
 
-/** Rulers and dimension lines around the piece, in pixels. */
-const margins = { left: 70, right: 104, top: 44, bottom: 76 };
+/** Dimension lines and buttons around the piece, in pixels, on both sides alike, and what rulers need besides. */
+const margins = { side: 104, least: 72, top: 18, bottom: 70 };
+const rulersPx = 24;
 
 /** All that is shown of a piece, in millimetres: the sheet, and what a contour around its things reaches beyond it. */
 export function shownBox({ cut, widthMm, heightMm }: Pick<MadeView, 'cut' | 'widthMm' | 'heightMm'>): Box {
@@ -22,11 +23,14 @@ export function shownBox({ cut, widthMm, heightMm }: Pick<MadeView, 'cut' | 'wid
 }
 
 /** The largest scale at which what is shown and its dimensions fit, in the middle of the stage. */
-export function stageScale(widthPx: number, heightPx: number, box: Box): StageScale {
-  const roomX = Math.max(widthPx - margins.left - margins.right, 10);
-  const roomY = Math.max(heightPx - margins.top - margins.bottom, 10);
+export function stageScale(widthPx: number, heightPx: number, box: Box, hasRulers: boolean): StageScale {
+  const ruler = hasRulers ? rulersPx : 0;
+  // A narrow stage gives its sides to the piece.
+  const side = Math.min(margins.side, Math.max(widthPx * 0.16, margins.least));
+  const roomX = Math.max(widthPx - ruler - 2 * side, 10);
+  const roomY = Math.max(heightPx - ruler - margins.top - margins.bottom, 10);
   const pxPerMm = Math.min(roomX / box.width, roomY / box.height, 24);
-  return zoomedScale(widthPx, heightPx, box, pxPerMm, { x: 0, y: 0 });
+  return zoomedScale(widthPx, heightPx, box, pxPerMm, { x: 0, y: 0 }, hasRulers);
 }
 
 /** At a chosen scale, the middle of what is shown in the middle of the stage and moved by the pan. */
@@ -36,9 +40,11 @@ export function zoomedScale(
   box: Box,
   pxPerMm: number,
   pan: { readonly x: number; readonly y: number },
+  hasRulers: boolean,
 ): StageScale {
-  const centreX = margins.left + (widthPx - margins.left - margins.right) / 2;
-  const centreY = margins.top + (heightPx - margins.top - margins.bottom) / 2;
+  const ruler = hasRulers ? rulersPx : 0;
+  const centreX = ruler + (widthPx - ruler) / 2;
+  const centreY = ruler + margins.top + (heightPx - ruler - margins.top - margins.bottom) / 2;
   return {
     pxPerMm,
     originX: centreX - (box.x + box.width / 2) * pxPerMm + pan.x,

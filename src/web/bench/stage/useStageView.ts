@@ -18,14 +18,15 @@ export function useStageView(
   width: Ref<number>,
   height: Ref<number>,
   made: () => MadeView,
+  hasRulers: Ref<boolean>,
 ): StageView {
   const stage = useStage();
   const preferences = usePreferences();
   const scale = computed(() => {
     const box = shownBox(made());
-    if (stage.zoom === 'fit') return stageScale(width.value, height.value, box);
+    if (stage.zoom === 'fit') return stageScale(width.value, height.value, box, hasRulers.value);
     const pxPerMm = stage.zoom === 'true' ? pxPerMmOfCard(preferences.cardPx, cardId1.widthMm) : stage.zoom;
-    return zoomedScale(width.value, height.value, box, pxPerMm, stage.pan);
+    return zoomedScale(width.value, height.value, box, pxPerMm, stage.pan, hasRulers.value);
   });
   watch(scale, ({ pxPerMm }) => (stage.shownPxPerMm = pxPerMm), { immediate: true });
 

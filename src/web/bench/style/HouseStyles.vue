@@ -58,33 +58,39 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
 <template>
   <div class="head">
     <h2 class="heading">House styles</h2>
-    <FilePicker class="action quiet" accept=".json,application/json" @pick="importFrom"
-      >From a file…</FilePicker
-    >
+    <FilePicker class="action quiet" accept=".json,application/json" @pick="importFrom">Import…</FilePicker>
   </div>
   <ul v-if="house.styles.length > 0">
     <li v-for="style in house.styles" :key="style.id" data-test="house-style">
       <span class="name">
         <strong>{{ style.name }}</strong>
-        <span v-if="lookKey(style.look) === current" class="note">on the bench</span>
+        <span v-if="lookKey(style.look) === current" class="note">used here</span>
       </span>
       <span class="acts">
-        <button v-if="lookKey(style.look) !== current" type="button" @click="apply(style)">Apply</button>
+        <button v-if="lookKey(style.look) !== current" type="button" class="action" @click="apply(style)">
+          Apply
+        </button>
         <button
           v-if="job.collection"
           type="button"
+          class="action"
           :aria-pressed="style.collections.includes(job.collection)"
           :title="`New jobs in ${job.collection} begin with it`"
           @click="begin(style)"
         >
           {{
             style.collections.includes(job.collection)
-              ? `✓ new in ${job.collection}`
-              : `New in ${job.collection}`
+              ? `✓ New jobs in ${job.collection}`
+              : `New jobs in ${job.collection}`
           }}
         </button>
-        <button type="button" @click="send(style)">To a file</button>
-        <button type="button" :aria-label="`Delete ${style.name}`" @click="house.remove(style.id)">
+        <button type="button" class="action" @click="send(style)">Save as a file</button>
+        <button
+          type="button"
+          class="action"
+          :aria-label="`Delete ${style.name}`"
+          @click="house.remove(style.id)"
+        >
           Delete
         </button>
       </span>
@@ -100,7 +106,7 @@ async function begin({ id, collections }: HouseStyle): Promise<void> {
       aria-label="Name of the house style"
     />
     <button type="submit" class="action" :disabled="name.trim() === ''">
-      {{ named ? 'Replace it' : 'Keep this look' }}
+      {{ named ? 'Replace it' : 'Save this look' }}
     </button>
   </form>
   <p v-if="house.problem || problem" class="problem" role="alert">{{ house.problem || problem }}</p>
@@ -132,13 +138,11 @@ ul {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 3px 12px;
+  gap: 4px 6px;
 }
 
-.acts button,
 .acts [aria-pressed='true'] {
-  color: var(--accent-dark);
-  font-weight: 600;
+  background: var(--accent-pale);
 }
 
 .keep {

@@ -10,10 +10,12 @@ import { useAttempt } from '../../shared/useAttempt';
 import { useNewest } from '../../shared/useNewest';
 import { FixButtons } from '../readout';
 import { useJobAtHand } from '../jobAtHand';
+import { useWhyNoLogo } from './useWhyNoLogo';
 
 const props = defineProps<{ view: PressView }>();
 const { job, code } = useJobAtHand();
 const bench = useBench();
+const whyNoLogo = useWhyNoLogo(() => props.view);
 const preferences = usePreferences();
 const made = computed(() => props.view.made);
 const blocks = computed(() => made.value?.logo?.usedByBlock ?? []);
@@ -122,7 +124,7 @@ const takeLargest = (): Promise<void> =>
       </tbody>
     </table>
   </template>
-  <p v-else class="note">The logo cannot be placed yet; the readout says why.</p>
+  <p v-else class="note">{{ whyNoLogo }}</p>
 </template>
 
 <style scoped src="./logoCost.css"></style>

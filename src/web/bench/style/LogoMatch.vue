@@ -13,10 +13,12 @@ import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
 import WishesDialog from './WishesDialog.vue';
 import { useJobAtHand } from '../jobAtHand';
+import { useWhyNoLogo } from './useWhyNoLogo';
 
 const props = defineProps<{ view: PressView }>();
 const { job, code } = useJobAtHand();
 const bench = useBench();
+const whyNoLogo = useWhyNoLogo(() => props.view);
 const preferences = usePreferences();
 const picture = computed(() => props.view.made?.logo?.picture ?? null);
 
@@ -125,7 +127,7 @@ const choose = ({ version, level }: PictureChoice): void =>
     <WishesDialog v-model="brushing" :view="view" />
     <p v-if="problem" class="note" role="alert">{{ problem }}</p>
   </template>
-  <p v-else class="note">The logo cannot be placed yet; the readout says why.</p>
+  <p v-else class="note">{{ whyNoLogo }}</p>
 </template>
 
 <style scoped src="./logoCost.css"></style>

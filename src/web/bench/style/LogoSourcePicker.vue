@@ -27,7 +27,7 @@ function setTitle(title: string): void {
       Remove it
     </button>
   </div>
-  <SourcePicker :source="logo?.source ?? null" what="logo" @choose="choose" />
+  <SourcePicker :source="logo?.source ?? null" what="logo" :place="`logo ${code.id}`" :choose="choose" />
   <div v-if="logo && logo.source.kind !== 'text'" class="title">
     <label for="logo-title">Title below</label>
     <ElInput

@@ -3,7 +3,7 @@
 import { storeToRefs } from 'pinia';
 import type { PressView } from '../../../engine';
 import { useStageNotes } from '../../stores/stageNotes';
-import PageNav from '../../shared/PageNav.vue';
+import DrawerPages from '../DrawerPages.vue';
 import StyleLogo from './StyleLogo.vue';
 import StyleLooks from './StyleLooks.vue';
 import StylePaint from './StylePaint.vue';
@@ -29,7 +29,7 @@ const { stylePage: page } = storeToRefs(useStageNotes());
 </script>
 
 <template>
-  <PageNav v-model="page" label="Pages of the style" :pages="pages">
+  <DrawerPages v-model="page" label="Pages of the style" :pages="pages">
     <component :is="pages.find(({ id }) => id === page)!.component" :job="job" :code="code" :view="view" />
-  </PageNav>
+  </DrawerPages>
 </template>

@@ -55,7 +55,7 @@ const printsColours = computed(
   () => job.value.making.pair.machine.inks === 'process' && !job.value.making.reversed,
 );
 const isFile = computed(() => logo.value?.source.kind === 'drawing' || logo.value?.source.kind === 'picture');
-/** Threshold and ground matter only where colours become one kind of mark, or parts that are dark or light. */
+/** Threshold and background matter only where colours become one kind of mark, or parts that are dark or light. */
 const isOneInk = computed(
   () => isFile.value && (isDrawn.value || !(printsColours.value && logo.value?.ink.keepsColours)),
 );
@@ -130,7 +130,7 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
           />
         </template>
         <div class="line">
-          <span class="note">It is</span>
+          <span class="note">Drawn</span>
           <ChoiceRow
             label="How the logo comes about"
             :model-value="logo.by"
@@ -138,11 +138,13 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
             @update:model-value="setWay($event)"
           />
         </div>
-        <button type="button" class="take beside" @click="comparing = true">All ways side by side…</button>
+        <button type="button" class="action beside" @click="comparing = true">Compare them…</button>
         <LogoWaysDialog v-model="comparing" />
-        <h2 class="heading">{{ isDrawn ? 'Light around it' : 'Kept free for it' }}</h2>
+      </section>
+      <section>
+        <h2 class="heading">{{ isDrawn ? 'Light area around it' : 'Clear space' }}</h2>
         <ChoiceRow
-          label="Shape that is kept free"
+          label="Shape of the clear space"
           :model-value="logo.knockOut.shape"
           :choices="shapeChoices"
           @update:model-value="setLogo({ knockOut: { ...logo.knockOut, shape: $event } }, 'shape')"
@@ -153,60 +155,60 @@ function move(change: Partial<{ columns: number; rows: number }>): void {
           :model-value="logo.knockOut.wholeModules"
           @update:model-value="setLogo({ knockOut: { ...logo.knockOut, wholeModules: $event } }, 'whole')"
         />
-      </section>
-      <section v-if="isFile">
-        <h2 class="heading">What is marked of it</h2>
-        <SwitchField
-          v-if="printsColours && logo.by !== 'free-bits'"
-          label="Print it in its own colours"
-          :model-value="logo.ink.keepsColours"
-          @update:model-value="setInk({ keepsColours: $event }, 'colours')"
-        />
-        <template v-if="isOneInk">
-          <RangeField
-            label="Threshold"
-            :min="0.02"
-            :max="0.98"
-            :step="0.01"
-            :scale="100"
-            unit="%"
-            :model-value="logo.ink.threshold"
-            @update:model-value="setInk({ threshold: $event }, 'threshold')"
-          />
+        <template v-if="isFile">
+          <h2 class="heading">Its colours</h2>
           <SwitchField
-            label="Mark its light parts instead"
-            :model-value="logo.ink.inverted"
-            @update:model-value="setInk({ inverted: $event }, 'inverted')"
+            v-if="printsColours && logo.by !== 'free-bits'"
+            label="Print it in its own colours"
+            :model-value="logo.ink.keepsColours"
+            @update:model-value="setInk({ keepsColours: $event }, 'colours')"
           />
-        </template>
-        <template v-if="logo.source.kind === 'picture'">
-          <SwitchField
-            label="Remove the plain background"
-            :model-value="logo.ink.groundTolerance !== null"
-            @update:model-value="setInk({ groundTolerance: $event ? 0.15 : null }, 'ground')"
-          />
-          <RangeField
-            v-if="logo.ink.groundTolerance !== null"
-            label="Tolerance"
-            :min="0"
-            :max="0.6"
-            :step="0.01"
-            :scale="100"
-            unit="%"
-            :model-value="logo.ink.groundTolerance"
-            @update:model-value="setInk({ groundTolerance: $event }, 'ground')"
-          />
+          <template v-if="isOneInk">
+            <RangeField
+              label="Threshold"
+              :min="0.02"
+              :max="0.98"
+              :step="0.01"
+              :scale="100"
+              unit="%"
+              :model-value="logo.ink.threshold"
+              @update:model-value="setInk({ threshold: $event }, 'threshold')"
+            />
+            <SwitchField
+              label="Mark its light parts instead"
+              :model-value="logo.ink.inverted"
+              @update:model-value="setInk({ inverted: $event }, 'inverted')"
+            />
+          </template>
+          <template v-if="logo.source.kind === 'picture'">
+            <SwitchField
+              label="Remove the plain background"
+              :model-value="logo.ink.groundTolerance !== null"
+              @update:model-value="setInk({ groundTolerance: $event ? 0.15 : null }, 'ground')"
+            />
+            <RangeField
+              v-if="logo.ink.groundTolerance !== null"
+              label="Tolerance"
+              :min="0"
+              :max="0.6"
+              :step="0.01"
+              :scale="100"
+              unit="%"
+              :model-value="logo.ink.groundTolerance"
+              @update:model-value="setInk({ groundTolerance: $event }, 'ground')"
+            />
+          </template>
         </template>
       </section>
-      <section :class="{ wide: !isFile }">
+      <section>
         <LogoMatch v-if="isDrawn" :view="view" />
         <LogoBudget v-else :view="view" />
       </section>
     </template>
     <section v-else class="none">
       <p class="note">
-        No logo. It takes codewords away that the code can correct; here you see how many, block by block,
-        before anything is made.
+        No logo yet. A logo covers part of the code, which then has less in reserve for scratches. You see
+        here how much it uses before anything is made.
       </p>
     </section>
   </div>
@@ -233,10 +235,6 @@ section {
 
 .beside {
   justify-self: start;
-}
-
-.wide {
-  grid-column: span 2;
 }
 
 .none {

@@ -152,10 +152,10 @@ function keep(look: Look): void {
         </div>
       </li>
       <li v-if="variants.looks.length < mostVariants" class="add">
-        <button type="button" class="action" @click="add(lookOf(code))">Put this look beside</button>
+        <button type="button" class="action" @click="add(lookOf(code))">Set this look aside</button>
         <p class="note">
-          Then change it, and put it beside again. Mixing takes modules, ground and logo of one and the finder
-          patterns of the other.
+          Then change it, and set the new one aside too. Mixing takes modules, background and logo of one and
+          the finder patterns of the other.
         </p>
       </li>
     </ol>

@@ -1,8 +1,8 @@
 /** Things to put on a piece, and where they go to begin with. */
-import type { LogoSource } from '../../../core/logo';
-import { freeId, type Job, newArt, newBorder, newFrame, newWords } from '../../../core/job';
-import type { ItemSettings } from '../../../core/piece';
-import type { MadeView } from '../../../engine';
+import type { Box } from '../geometry';
+import { freeId, type Job, newArt, newBorder, newFrame, newWords } from '../job';
+import type { LogoSource } from '../logo';
+import type { ItemSettings } from '../piece';
 
 export type Start = 'words' | 'call' | 'host' | 'frame' | 'art' | 'border';
 
@@ -25,7 +25,7 @@ export const startKinds: Readonly<Record<Start, ItemSettings['kind']>> = {
 };
 
 /** Below the code where there is room, else above it. */
-export function newThing(start: Start, job: Job, made: MadeView | null): ItemSettings {
+export function newThing(start: Start, job: Job, made: { readonly quietZone: Box } | null): ItemSettings {
   const { items, widthMm, heightMm } = job.piece;
   const id = freeId(startKinds[start], items);
   const capitalMm = Number(Math.min(6, Math.max(2, Math.min(widthMm, heightMm) / 12)).toFixed(1));
