@@ -152,8 +152,6 @@ test('stops words that are dragged into the quiet zone, names them, and moves th
 
 test('works the stage by keyboard and by handles, and the numbers say the same', async ({ page }) => {
   await newPiece(page, 'Handled board', 'Birch plywood');
-  // A width that was chosen stays when the board gets larger: a wider code has edges that things meet.
-  await fill(page, 'Code width', '25');
   await fill(page, 'Width', '120');
   await fill(page, 'Height', '90');
   await page_(page, 'Text and graphics').click();

@@ -22,6 +22,14 @@ describe('lining up', () => {
     });
   });
 
+  it('puts what is a little narrower than the code in the middle, though an edge of the code is nearer', () => {
+    const lines = snapLines(piece, [{ name: 'code', box: { x: 17, y: 5, width: 26, height: 26 } }]);
+    // 25 mm wide: its middle is 0.4 mm from the middle of the piece, its left edge 0.1 mm from the code's.
+    const near = snapBox({ x: 17.1, y: 34, width: 25, height: 4 }, lines, 0.5);
+    expect(near.x).toBe(17.5);
+    expect(near.lines[0]!.name).toBe(middleName);
+  });
+
   it('never moves farther than its reach', () => {
     fc.assert(
       fc.property(

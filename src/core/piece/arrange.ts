@@ -39,7 +39,11 @@ export function snapLines(
 
 export const middleName = 'middle of the piece';
 
-/** The box moved by at most `reach` so that an edge or its middle lies on a line; the nearest line of each axis counts. */
+/**
+ * The box moved by at most `reach` so that an edge or its middle lies on a line. Along each axis the middle of the piece
+ * comes first, where it is in reach, then the nearest line: words a little narrower than the code are to stand in the
+ * middle, and not with one edge on the code's.
+ */
 export function snapBox(box: Box, lines: readonly SnapLine[], reach: number): Snapped {
   const along = (axis: 'x' | 'y'): { readonly shift: number; readonly line: SnapLine | null } => {
     const start = axis === 'x' ? box.x : box.y;
@@ -52,7 +56,8 @@ export function snapBox(box: Box, lines: readonly SnapLine[], reach: number): Sn
         line.name === middleName ? [start + length / 2] : [start, start + length / 2, start + length];
       for (const position of lengths) {
         const shift = line.at - position;
-        if (Math.abs(shift) <= reach && (best.line === null || Math.abs(shift) < Math.abs(best.shift) - 1e-9))
+        if (Math.abs(shift) > reach || best.line?.name === middleName) continue;
+        if (line.name === middleName || best.line === null || Math.abs(shift) < Math.abs(best.shift) - 1e-9)
           best = { shift, line };
       }
     }
