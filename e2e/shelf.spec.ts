@@ -207,6 +207,24 @@ test('everything goes out in one archive and comes in again, and the table is ha
   expect(text).toContain(`"'=HYPERLINK(""https://elsewhere.example"")"`);
 });
 
+test('a job file is opened as a new job, and what is none says why', async ({ page }) => {
+  const document = newDocument({ name: 'Carried tag', message: { kind: 'text', text: 'Carried tag' } });
+  const choose = (content: string) =>
+    page.getByLabel('Job file to open').setInputFiles({
+      name: 'carried-tag.binarus.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(content),
+    });
+  await page.goto('/');
+  await choose('{"format": 1');
+  await expect(page.getByRole('alert')).toContainText(
+    '“carried-tag.binarus.json” was not opened. This is not a job file',
+  );
+  await choose(JSON.stringify({ format: 'binarus-job-file', formatVersion: 2, job: document, files: [] }));
+  await expect(page).toHaveURL(/\/jobs\//);
+  await expect(page).toHaveTitle(/Carried tag/);
+});
+
 test('the licences of all that the program is made with are one click away', async ({ page }) => {
   await page.goto('/');
   const opened = page.waitForEvent('popup');

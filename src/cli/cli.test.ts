@@ -237,10 +237,10 @@ describe('binarus limits, make and proof', () => {
     await expect(binarus('proof', path, '--scene', 'moon')).rejects.toThrow(/--scene is one of room/);
   });
 
-  it('refuses what is no job document, and formats that it does not know', async () => {
+  it('refuses what is no job file, and formats that it does not know', async () => {
     const path = join(folder, 'broken.json');
     writeFileSync(path, '{"format":"binarus-job"}');
-    await expect(binarus('limits', path)).rejects.toThrow(/not a job document/);
+    await expect(binarus('limits', path)).rejects.toThrow(/not a job file/);
     await expect(binarus('limits', join(folder, 'missing.json'))).rejects.toThrow(/cannot read/);
     const { path: good } = await jobFile('--text', 'x');
     await expect(binarus('make', good, '--out', folder, '--formats', 'slt')).rejects.toThrow(/there is svg/);

@@ -21,7 +21,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         version: { ...text, help: '1 to 40; the smallest that holds the text without it' },
         mask: { ...text, help: '0 to 7; the one with the least penalty without it' },
         'no-raise': { ...flag, help: 'keep the level, also where the version has room for more' },
-        job: { ...text, help: 'a job document, whose code is drawn' },
+        job: { ...text, help: 'a job file, whose code is drawn' },
         code: { ...text, help: 'which code of the job; the first without it' },
       },
       compact: true,

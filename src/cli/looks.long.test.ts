@@ -52,6 +52,20 @@ describe('styles and logos', () => {
     const elsewhere = await binarus('make', path, '--out', out, '--files', out);
     expect(elsewhere).toMatchObject({ stops: true, output: { heldBackBy: [{ kind: 'logo-missing' }] } });
     await expect(binarus('job', ...plate, '--logo', join(folder, 'no.svg'))).rejects.toThrow(/no\.svg/);
+    // The job file brings it along: nothing else is needed where it is opened.
+    const alone = join(folder, 'alone');
+    const { output: whole } = await binarus('make', path, '--out', alone, '--formats', 'job', '--unproved');
+    const again = await binarus(
+      'make',
+      join(alone, whole.files[0]),
+      '--out',
+      join(alone, 'again'),
+      '--unproved',
+    );
+    expect(again.stops).toBe(false);
+    expect(readFileSync(join(alone, 'again', again.output.files[0]))).toEqual(
+      readFileSync(join(out, made.files[0])),
+    );
   });
 
   it.each(['free-bits', 'half-tone', 'both'])('are drawn by modules, --picture-by %s', async (by) => {

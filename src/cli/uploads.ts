@@ -1,18 +1,16 @@
 /** Logos and pictures for the command line: files of a folder, found by the hash of what is kept of them. */
-import { createHash } from 'node:crypto';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { cleanUpload, pictureLimits, type CleanUpload, type LogoAssets } from '../core/logo';
+import { pictureLimits, type LogoAssets } from '../core/logo';
+import { checkedFile, type CheckedFile } from '../node/carriedFiles';
 import { readBounded } from '../node/readBounded';
 import type { NamedPicture } from '../core/series';
 
 /** A file as the server would keep it, with its hash. */
-export async function readUpload(
-  path: string,
-): Promise<Extract<CleanUpload, { bytes: Uint8Array }> & { hash: string }> {
-  const clean = cleanUpload(await readBounded(path, pictureLimits.bytes));
-  if ('problem' in clean) throw new Error(clean.problem);
-  return { ...clean, hash: createHash('sha256').update(clean.bytes).digest('hex') };
+export async function readUpload(path: string): Promise<CheckedFile> {
+  const file = checkedFile(await readBounded(path, pictureLimits.bytes));
+  if ('problem' in file) throw new Error(file.problem);
+  return file;
 }
 
 /** Looks through the drawings and pictures of folders, once. */

@@ -89,8 +89,11 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   app.use(
     '/api',
     writesAreJson,
-    // Many jobs at once are read off this thread.
-    express.raw({ type: (request) => request.url?.startsWith('/shelf/revise') === true, limit: '24mb' }),
+    // Many jobs at once, and one with its pictures, are read off this thread.
+    express.raw({
+      type: (request) => /^\/(shelf\/revise|jobs\/import)\b/.test(request.url ?? ''),
+      limit: '24mb',
+    }),
     express.json({ limit: '1mb' }),
     jobRoutes(data),
     (_request, _response, next) => {

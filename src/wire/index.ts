@@ -1,6 +1,7 @@
 /** wire: what goes over HTTP and into files: schemas and readers. */
 export {
   createJobSchema,
+  importJobSchema,
   type ProofRecord,
   newestRevisions,
   revisionDocumentsSchema,

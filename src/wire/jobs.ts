@@ -28,6 +28,9 @@ export type SavedJob = z.infer<typeof savedJobSchema>;
 /** Requests may carry documents of older formats; answers never do. Sent twice under one id it makes one job. */
 export const createJobSchema = z.strictObject({ document: anyJobSchema, id: jobIdSchema.optional() });
 
+/** With a job file: the id of the job that it becomes, so that it makes one job though it is sent twice. */
+export const importJobSchema = z.strictObject({ id: jobIdSchema.optional() });
+
 /**
  * A new revision names the one it was made from, so that two windows cannot overwrite each other silently. `saveId` is a new one for each
  * document that is sent: a save whose answer was lost can be sent again under it, and is known in a conflict.

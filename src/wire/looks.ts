@@ -1,8 +1,8 @@
 /** What page and server say to each other about files, house styles and many jobs at once. */
 import { z } from '../core/schema';
 import { anyJobSchema, jobSchema, lookSchema } from '../core/job';
-import { fileHashSchema } from '../core/logo';
-import { fileMediaTypes, houseStyleNameSchema } from './styleDocument';
+import { fileHashSchema, fileMediaTypes } from '../core/logo';
+import { houseStyleNameSchema } from './styleDocument';
 import { jobIdSchema } from './shelf';
 
 export const savedFileSchema = z.strictObject({

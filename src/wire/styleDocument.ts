@@ -2,17 +2,9 @@
 import { z } from '../core/schema';
 import { lookSchema } from '../core/job';
 import { problemsOf } from '../core/document';
-import { fileHashSchema } from '../core/logo';
+import { carriedFileSchema } from '../core/logo';
 
 export const houseStyleNameSchema = z.string().trim().min(1, 'A house style needs a name.').max(60);
-
-export const fileMediaTypes = ['image/svg+xml', 'image/png'] as const;
-
-const sharedFileSchema = z.strictObject({
-  hash: fileHashSchema,
-  mediaType: z.enum(fileMediaTypes),
-  base64: z.base64().max(6_000_000),
-});
 
 /** The document that is exported and imported. docs/house-style.md describes it. */
 export const styleDocumentSchema = z.strictObject({
@@ -21,7 +13,7 @@ export const styleDocumentSchema = z.strictObject({
   name: houseStyleNameSchema,
   ...lookSchema.shape,
   /** Files that the logo or the ground refer to. */
-  files: z.array(sharedFileSchema).max(2),
+  files: z.array(carriedFileSchema).max(2),
 });
 export type StyleDocument = z.infer<typeof styleDocumentSchema>;
 

@@ -28,7 +28,7 @@ export async function layOnSheet(values: Values, positionals: readonly string[])
   for (const format of formats)
     if (!known.includes(format))
       throw new UsageError(`a sheet is not written as “${format}”; there is ${known.join(', ')}.`);
-  if (positionals.length === 0) throw new UsageError('give one job document, or several.');
+  if (positionals.length === 0) throw new UsageError('give one job file, or several.');
   const results: JobResult[] = [];
   let library: Library | undefined;
   for (const path of positionals) {

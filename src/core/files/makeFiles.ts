@@ -1,6 +1,6 @@
 /** The files of a job, or what holds them back. */
 import type { Finding } from '../finding';
-import { shownTitle, type Job } from '../job';
+import { filesOfJob, jobFileOf, shownTitle, type Job } from '../job';
 import {
   CannotWrite,
   fileNames,
@@ -138,7 +138,10 @@ async function written(
   const notes = notesOf(job, result, made, request.revision);
   const common = { format: id, mediaType, hasCodes: true, corner: pieceCorner };
   const mirrored = plan.mirrored ? 'mirrored' : '';
-  if (id === 'job') return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes: jsonOf(job) }];
+  if (id === 'job') {
+    const bytes = await jobFileBytes(job, request.library);
+    return [{ ...common, sheet: null, hasCodes: false, parts: [], bytes }];
+  }
   if (id === 'sheet') {
     const write = await loadMakeSheet();
     const bytes = await write(makeSheetOf(job, result, made, notes, request.proof), wordsIn(request.library));
@@ -253,7 +256,14 @@ function codeSheet(job: Job, { pair, codes }: JobResult, { piece }: Made, index:
   };
 }
 
-const jsonOf = (job: Job): Uint8Array => new TextEncoder().encode(`${JSON.stringify(job, null, 2)}\n`);
+async function jobFileBytes(job: Job, library: Library): Promise<Uint8Array> {
+  const made = await jobFileOf(job, library.upload);
+  if ('missing' in made)
+    throw new CannotWrite(
+      `${made.missing.length} of the ${filesOfJob(job).length} pictures that this job needs cannot be found: choose them again.`,
+    );
+  return new TextEncoder().encode(`${JSON.stringify(made.file, null, 2)}\n`);
+}
 
 function wordsIn({ words }: Library): NonNullable<Library['words']> {
   if (words === null) throw new CannotWrite('The work sheet needs fonts, and there are none here.');

@@ -1,5 +1,6 @@
 /** logo: what a logo is read from, its outlines, where it lies on a symbol and what that costs. */
 export type { ColouredShape } from './art';
+export { type CarriedFile, carriedFileSchema, fileMediaTypes } from './carriedFiles';
 export { brushed } from './brush';
 export { type Damage, knockOutDamage, protectedRoles } from './damage';
 export { linesOfDrawing } from './drawing';
@@ -8,7 +9,7 @@ export { type LogoArt, logoArt, mostOutlines, type ReadyArt, readyArt } from './
 export { type PlacedLogo, placeLogo, type PutLogo, putLogo } from './knockOut';
 export { iconElements, type LoadedLogo, loadLogo, type LogoAssets, logoKey } from './load';
 export { paletteOfLogo, paletteOfPixels } from './palette';
-export { type Picture, pictureLimits, readPng } from './png';
+export { isPng, type Picture, pictureLimits, readPng } from './png';
 export { sanitiseDrawing } from './sanitise';
 export { moduleOfPart, partsPerModule, type PartTones, partTones } from './partTones';
 export { isSafeDamage, largestSafeShare } from './search';

@@ -1,9 +1,9 @@
 /** SVG in true millimetres: one group an operation, filled areas without strokes, cut lines as hairlines, no transforms. */
+import { base64 } from '../bytes';
 import { isLine, type Ink, type Operation, type OperationSheet } from '../plan';
 import { boundsOf, boxContour, connectedAreas, type Box, type Region, type Vertex } from '../geometry';
 import { hairlineMm, layerKeys, layerLooks } from './layers';
 import { decimal, pathData } from './pathData';
-import { base64 } from './base64';
 import type { Painted } from './finished';
 import { onePart, pageOf, type FileNotes, type Writer } from './writer';
 

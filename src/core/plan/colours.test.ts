@@ -213,6 +213,7 @@ describe('contrast of printed colours', () => {
       isAtHand: () => true,
       logo: () => undefined,
       words: null,
+      upload: () => Promise.resolve(null),
       picture: () => picture,
     };
     const on = (opacity: number) =>

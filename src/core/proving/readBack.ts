@@ -1,6 +1,6 @@
 /** Files read back from their bytes before they are handed over: measured, and photographed for the panel of readers. */
 import { mirrorBox } from '../geometry';
-import type { Job } from '../job';
+import { anyJobSchema, filesOfJob, readJobFile, type Job } from '../job';
 import { formatOf, isInColour, type FormatId, type OutputBinary } from '../output';
 import { machineKinds, type OperationSheet } from '../plan';
 import { proveUntil, type ProofSetup } from '../proof';
@@ -42,7 +42,7 @@ const [fewShots, moreShots] = [4, 16];
 const leastShare = 0.6;
 
 export interface FileReader {
-  /** Null for files that hold no drawing of the piece, such as the job itself. */
+  /** Null for files that hold no drawing of the piece, such as the work sheet. */
   readonly read: (file: MadeFile) => Promise<ReadBack | null>;
 }
 
@@ -81,6 +81,7 @@ export function startReadBack(
   };
   const read = async (file: MadeFile): Promise<ReadBack | null> => {
     const { sheet } = file;
+    if (file.format === 'job') return readJobBack(file.bytes, job);
     if (sheet === null) return null;
     const format = file.format as FormatId;
     const setting = readSettingOf(file, sheet, job, result, binary);
@@ -107,6 +108,33 @@ export function startReadBack(
     return { checks, ...(few.problem === null ? few : await compared(view, moreShots)) };
   };
   return { read };
+}
+
+/** A job file opened again: the job that it was made of, with every picture that this one names. */
+function readJobBack(bytes: Uint8Array, job: Job): ReadBack {
+  const read = readJobFile(JSON.parse(new TextDecoder().decode(bytes)));
+  if ('problems' in read)
+    return { checks: [], readers: [], shots: 0, problem: `It cannot be opened again. ${read.problems[0]}` };
+  const { document } = read;
+  const wanted = filesOfJob(job).sort();
+  const found = document.files.map(({ hash }) => hash).sort();
+  const isSame = JSON.stringify(document.job) === JSON.stringify(anyJobSchema.parse(job));
+  const checks: readonly Check[] = [
+    { name: 'job', found: isSame ? 'the same' : 'another', wanted: 'the same', holds: isSame },
+    {
+      name: 'pictures that it needs',
+      found: String(found.length),
+      wanted: String(wanted.length),
+      holds: wanted.join() === found.join(),
+    },
+  ];
+  const wrong = checks.find(({ holds }) => !holds);
+  return {
+    checks,
+    readers: [],
+    shots: 0,
+    problem: wrong === undefined ? null : `${wrong.name}: ${wrong.found} instead of ${wrong.wanted}.`,
+  };
 }
 
 /** How a picture of the finished piece is photographed: as it is, seen from its front. */

@@ -21,6 +21,8 @@ export interface Library {
   readonly isAtHand: (job: Job) => boolean;
   readonly logo: (settings: Pick<LogoSettings, 'source' | 'title'>) => LoadedLogo | undefined;
   readonly picture: (hash: string) => Picture | { readonly problem: string } | undefined;
+  /** The bytes of a drawing or a picture, as a job file brings them along; null where they are not at hand. */
+  readonly upload: LogoAssets['upload'];
   /** Sets words in the fonts that jobs loaded so far asked for; null where there are no fonts. */
   readonly words: Typesetter | null;
 }
@@ -41,6 +43,7 @@ export function createLibrary(assets: LogoAssets): Library {
   };
   return {
     words: assets.words,
+    upload: assets.upload,
     load: async (job) => {
       for (const { logo, style } of job.codes) {
         if (logo !== null) await loadOne(logo);
@@ -105,5 +108,6 @@ export const emptyLibrary: Library = {
   isAtHand: () => true,
   logo: () => undefined,
   picture: () => undefined,
+  upload: () => Promise.resolve(null),
   words: null,
 };

@@ -1,4 +1,5 @@
 /** The memory that pictures are made in, and the arithmetic on it (kernels/sensor.ts). */
+import { bytesOfBase64 } from '../bytes';
 import { onDemand } from '../tasks';
 import { sensorBase64 } from './sensorBinary';
 
@@ -184,8 +185,5 @@ export class Sensor {
   }
 }
 
-const bytesOf = (base64: string): Uint8Array<ArrayBuffer> =>
-  Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));
-
 /** The one of this thread. */
-export const theSensor = onDemand(() => new Sensor(new WebAssembly.Module(bytesOf(sensorBase64))));
+export const theSensor = onDemand(() => new Sensor(new WebAssembly.Module(bytesOfBase64(sensorBase64))));

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { z } from '../../core/schema';
 import { filesOfJob, parseJob, type Job } from '../../core/job';
 import { problemsOf } from '../../core/document';
-import { cleanUpload } from '../../core/logo';
+import { checkedFile } from '../../node/carriedFiles';
 import { Entries, Refusal, Rejection, Unreadable } from './entries';
 import { calledIn, UnreadEntries } from './unreadEntries';
 import {
@@ -161,11 +161,11 @@ async function readFile(entries: Entries, name: string): Promise<ArchivedFile> {
   const hash = entryPatterns.file.exec(name)![1]!;
   const bytes = await entries.bytes(name);
   if (sha256(bytes) !== hash) throw new Rejection('Its bytes are not those that its name tells (SHA-256).');
-  const clean = cleanUpload(bytes);
-  if ('problem' in clean) throw new Rejection(clean.problem);
-  if (sha256(clean.bytes) !== hash)
-    throw new Rejection(`It holds what is not kept in drawings: ${clean.removed.join(', ')}.`);
-  return { hash, mediaType: clean.mediaType, bytes: clean.bytes };
+  const file = checkedFile(bytes);
+  if ('problem' in file) throw new Rejection(file.problem);
+  if (file.hash !== hash)
+    throw new Rejection(`It holds what is not kept in drawings: ${file.removed.join(', ')}.`);
+  return { hash, mediaType: file.mediaType, bytes: file.bytes };
 }
 
 async function readJob(entries: Entries, name: string): Promise<ReadJob> {

@@ -3,6 +3,7 @@ import express from 'express';
 import {
   newestRevisions,
   createJobSchema,
+  importJobSchema,
   revisionNumberSchema,
   saveProofSchema,
   saveRevisionSchema,
@@ -17,6 +18,8 @@ import {
   shelfQuerySchema,
 } from '../../wire';
 import { checked, Problem } from '../http';
+import type { FileStore } from '../documents';
+import type { OpenedJobFile } from '../../node/carriedFiles';
 import type { SentRevisions } from './sentRevisions';
 import type { ShelfStore } from './shelf';
 import type { JobStore } from './store';
@@ -25,13 +28,17 @@ interface JobData {
   readonly jobs: JobStore;
   readonly shelf: ShelfStore;
   /** Many jobs at once are read off this thread. */
-  readonly workshop: { readonly revisions: (bytes: Uint8Array) => Promise<SentRevisions> };
+  readonly workshop: {
+    readonly revisions: (bytes: Uint8Array) => Promise<SentRevisions>;
+    readonly jobFile: (bytes: Uint8Array) => Promise<OpenedJobFile>;
+  };
+  readonly files: Pick<FileStore, 'add'>;
 }
 
 /** Jobs on a page where nothing else is asked for. */
 const usualOnPage = 60;
 
-export function jobRoutes({ jobs, shelf, workshop }: JobData): express.Router {
+export function jobRoutes({ jobs, shelf, workshop, files }: JobData): express.Router {
   const routes = express.Router();
   const unknownJob = (): Problem => new Problem(404, 'There is no such job. It may have been deleted.');
 
@@ -89,6 +96,13 @@ export function jobRoutes({ jobs, shelf, workshop }: JobData): express.Router {
   routes.post('/jobs', (request, response) => {
     const { document, id } = checked(createJobSchema, request.body);
     response.status(201).json(jobs.create(document, id));
+  });
+  routes.post('/jobs/import', async (request, response) => {
+    const { id } = checked(importJobSchema, request.query);
+    const opened = await workshop.jobFile(request.body as Uint8Array);
+    if ('problem' in opened) throw new Problem(422, opened.problem);
+    for (const file of opened.files) files.add(file);
+    response.status(201).json(jobs.create(opened.job, id));
   });
   routes.get('/jobs/:id', (request, response) => {
     const text = jobs.findText(checked(jobIdSchema, request.params.id));

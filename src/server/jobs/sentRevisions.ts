@@ -1,6 +1,7 @@
-/** Revisions of many jobs in one request: large, so that they are read where nobody waits for it. */
+/** Revisions of many jobs, and a job with its pictures: large, so that they are read where nobody waits for it. */
 import { problemsOf } from '../../core/document';
 import type { Job } from '../../core/job';
+import { openJobFile, type OpenedJobFile } from '../../node/carriedFiles';
 import { reviseJobsSchema } from '../../wire';
 
 export interface Revision {
@@ -13,14 +14,27 @@ export interface Revision {
 export type SentRevisions = { readonly revisions: readonly Revision[] } | { readonly problem: string };
 
 export function readSentRevisions(bytes: Uint8Array): Promise<SentRevisions> {
-  let body: unknown;
-  try {
-    body = JSON.parse(new TextDecoder().decode(bytes));
-  } catch {
-    return Promise.resolve({ problem: 'The request is not valid JSON.' });
-  }
+  const body = valueIn(bytes);
+  if (body === undefined) return Promise.resolve({ problem: 'The request is not valid JSON.' });
   const parsed = reviseJobsSchema.safeParse(body);
   return Promise.resolve(
     parsed.success ? { revisions: parsed.data.jobs } : { problem: problemsOf(parsed.error).join(' ') },
   );
+}
+
+/** A job file with its pictures. */
+export function readSentJobFile(bytes: Uint8Array): OpenedJobFile {
+  const value = valueIn(bytes);
+  return value === undefined
+    ? { problem: 'This is not a job file: a job file is JSON, and this is not.' }
+    : openJobFile(value);
+}
+
+/** Undefined for what is not JSON. */
+function valueIn(bytes: Uint8Array): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    return undefined;
+  }
 }

@@ -4,7 +4,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { newLogo } from '../../core/logo';
-import { lookOf, newJob } from '../../core/job';
+import { jobFileOf, lookOf, newJob, type JobFile } from '../../core/job';
 import { withFirst } from '../../testing/findings';
 import { createApp } from '../app';
 import { openData, type Data } from '../data';
@@ -192,6 +192,43 @@ describe('house styles', () => {
     };
     expect((await importArchive({ ...missing, files: [] })).status).toBe(422);
     expect((await importArchive({ format: 'binarus-job' })).status).toBe(422);
+    app.close();
+  });
+
+  it('job files bring their pictures into a database that has neither', async () => {
+    const hash = (await upload(drawing)).body.hash as string;
+    const job = jobWith(hash);
+    const made = await jobFileOf(job, (file) => Promise.resolve(data.files.find(file)?.bytes ?? null));
+    const file = (made as { file: JobFile }).file;
+    const elsewhere = openData(openDatabase(':memory:'));
+    const app = createServer(createApp({ data: elsewhere, webFolder: null, log: pino({ level: 'silent' }) }));
+    await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
+    const importFile = async (body: string, id = '') =>
+      fetch(`http://127.0.0.1:${(app.address() as AddressInfo).port}/api/jobs/import${id}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
+    const forged = { ...file, files: [{ ...file.files[0]!, base64: btoa(drawing.replace('10', '9')) }] };
+    for (const [wrong, why] of [
+      [JSON.stringify(forged), 'Picture 1 of 1 was changed'],
+      ['{"format":', 'this is not'],
+      ['{}', 'This is not a job file.'],
+    ] as const) {
+      const refused = await importFile(wrong);
+      expect(refused.status).toBe(422);
+      expect(await refused.text()).toContain(why);
+    }
+    expect(elsewhere.shelf.page({ place: 'shelf' }, 0, 10)).toContain('"jobs":[]');
+    expect(elsewhere.files.everything()).toEqual([]);
+
+    const id = '?id=3f0b3c52-7d0f-4a4e-8f52-0a6f5c1f7b10';
+    for (const time of [1, 2])
+      expect([time, (await importFile(JSON.stringify(file), id)).status]).toEqual([time, 201]);
+    expect(elsewhere.jobs.find(id.slice(4))?.document).toEqual(job);
+    expect(elsewhere.files.find(hash)?.mediaType).toBe('image/svg+xml');
+    // The job refers to it, so that it is not swept away.
+    expect(elsewhere.files.deleteUnused(new Date(Date.now() + 1e9))).toBe(0);
     app.close();
   });
 

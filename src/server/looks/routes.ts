@@ -1,7 +1,6 @@
 /** Routes for files and house styles. */
 import express from 'express';
-import { createHash } from 'node:crypto';
-import { type CleanUpload, fileHashSchema, pictureLimits } from '../../core/logo';
+import { type CarriedFile, type CleanUpload, fileHashSchema, pictureLimits } from '../../core/logo';
 import {
   parseStyleDocument,
   type StyleDocument,
@@ -10,6 +9,7 @@ import {
   saveHouseStyleSchema,
 } from '../../wire';
 import { filesOfLook } from '../../core/job';
+import type { CheckedFiles } from '../../node/carriedFiles';
 import { checked, Problem } from '../http';
 import type { FileStore } from '../documents';
 import type { HouseStyleStore } from './houseStyles';
@@ -21,6 +21,9 @@ interface Uploads {
 }
 interface LookData extends Uploads {
   readonly houseStyles: HouseStyleStore;
+  readonly workshop: Uploads['workshop'] & {
+    readonly carried: (files: readonly CarriedFile[]) => Promise<CheckedFiles>;
+  };
 }
 
 /** A file is sent as its bytes; a foreign page cannot do that with this content type without asking first. */
@@ -106,19 +109,12 @@ async function importStyle(
   { name, style, logo, files: sent }: StyleDocument,
   { houseStyles: styles, files, workshop }: LookData,
 ): Promise<ReturnType<HouseStyleStore['save']>> {
-  const cleaned = [];
-  const there = new Set<string>();
-  for (const { hash, base64 } of sent) {
-    const clean = await workshop.clean(Buffer.from(base64, 'base64'));
-    if ('problem' in clean) throw new Problem(422, clean.problem);
-    if (createHash('sha256').update(clean.bytes).digest('hex') !== hash)
-      throw new Problem(422, 'A file of this style is not what its hash says. Nothing was changed.');
-    cleaned.push(clean);
-    there.add(hash);
-  }
+  const checkedFiles = await workshop.carried(sent);
+  if ('problem' in checkedFiles) throw new Problem(422, `${checkedFiles.problem} Nothing was changed.`);
+  const there = new Set(checkedFiles.files.map(({ hash }) => hash));
   const missing = filesOfLook({ style, logo }).filter((hash) => !there.has(hash) && !files.find(hash));
   if (missing.length > 0) throw new Problem(422, 'This style refers to a file that it does not bring.');
-  for (const clean of cleaned) files.add(clean);
+  for (const file of checkedFiles.files) files.add(file);
   const taken = styles.list().some((other) => other.name === name);
   return styles.save(taken ? freeName(name, styles) : name, { style, logo });
 }

@@ -8,7 +8,7 @@ import {
 } from '../../wire';
 import { jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
-import { get, jsonRequest, request, send } from './http';
+import { answerOf, ApiProblem, get, jsonRequest, request, send } from './http';
 import { madeOnce } from './madeOnce';
 
 export const fetchJob = (id: string): Promise<SavedJob> =>
@@ -17,6 +17,29 @@ export const fetchJob = (id: string): Promise<SavedJob> =>
 /** Asked for again after its answer was lost, it is the same job. */
 export const createJob = (document: Job): Promise<SavedJob> =>
   madeOnce('job', document, (id) => send('POST', '/api/jobs', { document, id }, savedJobSchema));
+
+/** More than any job with its pictures; the server reads no larger ones. */
+const largestJobFileBytes = 24e6;
+
+/** A new job of a job file, with its pictures. Throws an `ApiProblem` with a sentence for the user. */
+export async function importJobFile(file: File): Promise<SavedJob> {
+  if (file.size > largestJobFileBytes)
+    throw new ApiProblem(
+      0,
+      `The file has ${(file.size / 1e6).toFixed(1)} MB; a job file has at most ${largestJobFileBytes / 1e6} MB.`,
+    );
+  const text = await file.text();
+  return madeOnce('job file', text, async (id) =>
+    answerOf(
+      await request(`/api/jobs/import?id=${id}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: text,
+      }),
+      savedJobSchema,
+    ),
+  );
+}
 
 /** `saveId` is a new one for each document; the same when it is sent again. */
 export const saveRevision = (

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-/** What is done with files on the shelf, in a menu; pictures are dropped and pasted here while it is closed, too. */
+/** What is done with files on the shelf, in a menu; pictures and job files are dropped, and pictures pasted, while it is closed, too. */
 import { ChevronDown } from '@lucide/vue';
 import { onClickOutside } from '@vueuse/core';
 import { ref, useTemplateRef } from 'vue';
 import type { ShelfChoice } from '../../wire';
+import JobFileImport from './JobFileImport.vue';
 import PictureTaker from './PictureTaker.vue';
 import ShelfData from './ShelfData.vue';
 
@@ -33,6 +34,7 @@ function close(): void {
     </button>
     <div v-show="isOpen" id="shelf-files" class="list" @click="isOpen = false">
       <PictureTaker />
+      <JobFileImport />
       <ShelfData :choice="choice" />
     </div>
   </div>

@@ -1,5 +1,5 @@
 /** Jobs, their revisions, and what is kept with them. */
-import { jobSchema } from '../../../core/job';
+import { jobFileKind, jobSchema } from '../../../core/job';
 import { z } from '../../../core/schema';
 import {
   askDocumentsSchema,
@@ -9,6 +9,7 @@ import {
   documentsSchema,
   fileJobsSchema,
   findTwinsSchema,
+  importJobSchema,
   jobIdSchema,
   keptCheckSchema,
   keptSeriesSchema,
@@ -101,6 +102,17 @@ export const jobsOperations: readonly Operation[] = [
     body: createJobSchema,
     example: { document: plate },
   }),
+  ask(
+    'post',
+    '/api/jobs/import',
+    'Makes a job of a job file, with the pictures that it brings.',
+    json(savedJobSchema, 201),
+    {
+      query: importJobSchema,
+      body: jobFileKind.anySchema,
+      example: { format: 'binarus-job-file', formatVersion: 2, job: plate, files: [] },
+    },
+  ),
   ask(
     'get',
     '/api/jobs/{id}',
