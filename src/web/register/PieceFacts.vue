@@ -5,7 +5,7 @@ import { DateTime } from 'luxon';
 import { ref, watch } from 'vue';
 import type { MadePiece } from '../../wire';
 import RunReport from '../shared/RunReport.vue';
-import type { RegisterAtHand } from './useRegister';
+import { numberOf, type RegisterAtHand } from './useRegister';
 
 const props = defineProps<{ register: RegisterAtHand; piece: MadePiece }>();
 const note = ref('');
@@ -20,7 +20,7 @@ const run = props.register.running.run;
 
 <template>
   <div class="facts">
-    <h2 class="heading">{{ piece.name }}</h2>
+    <h2 class="heading">{{ numberOf(piece) }}</h2>
     <p class="payload measure">{{ piece.payload }}</p>
     <dl>
       <dt>Job</dt>

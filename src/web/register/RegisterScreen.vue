@@ -7,13 +7,15 @@ import FilePicker from '../shared/FilePicker.vue';
 import WorkScreen from '../shared/WorkScreen.vue';
 import PieceFacts from './PieceFacts.vue';
 import RunList from './RunList.vue';
-import { samePiece, useRegister } from './useRegister';
+import { numberOf, samePiece, useRegister } from './useRegister';
 
 const props = defineProps<{ payload: string }>();
 const register = useRegister(props.payload);
 const { problem, find, payload: seen, ofRun, runs, piece, isReading } = register;
 const found = register.register;
 onMounted(() => (document.title = 'Made pieces · Binarus'));
+/** Without what all addresses begin with: their ends tell them apart. */
+const shortMessage = (payload: string): string => payload.replace(/^https?:\/\//i, '');
 const day = (at: string): string => DateTime.fromISO(at).toFormat('d LLL yyyy');
 
 function step(event: KeyboardEvent, by: number): void {
@@ -60,6 +62,15 @@ function step(event: KeyboardEvent, by: number): void {
         @keydown.up="step($event, -1)"
       >
         <table>
+          <colgroup>
+            <col class="number" />
+            <col />
+            <col class="job" />
+            <col class="count" />
+            <col class="count" />
+            <col class="day" />
+            <col class="words" />
+          </colgroup>
           <thead>
             <tr>
               <th>number</th>
@@ -79,13 +90,13 @@ function step(event: KeyboardEvent, by: number): void {
               :aria-selected="samePiece(piece, made)"
               @click="piece = made"
             >
-              <td class="measure">{{ made.name }}</td>
-              <td class="message">{{ made.payload }}</td>
-              <td>{{ made.jobName }}</td>
+              <td class="measure" :title="numberOf(made)">{{ numberOf(made) }}</td>
+              <td :title="made.payload">{{ shortMessage(made.payload) }}</td>
+              <td :title="made.jobName">{{ made.jobName }}</td>
               <td class="figure">{{ made.runNumber }}</td>
               <td class="figure">{{ made.page === null ? '' : made.page + 1 }}</td>
               <td>{{ day(made.madeAt) }}</td>
-              <td>{{ made.note }}</td>
+              <td :title="made.note">{{ made.note }}</td>
             </tr>
           </tbody>
         </table>
@@ -141,14 +152,15 @@ function step(event: KeyboardEvent, by: number): void {
 
 table {
   width: 100%;
+  min-width: 560px;
+  table-layout: fixed;
   border-collapse: collapse;
   font-size: var(--text-note);
 }
 
 th,
 td {
-  max-width: 260px;
-  padding: 5px 10px;
+  padding: 5px 8px;
   overflow: hidden;
   border-bottom: 1px solid var(--rule-soft);
   text-align: left;
@@ -161,6 +173,26 @@ th {
   top: 0;
   background: var(--paper-sunk);
   font-weight: 600;
+}
+
+col.number {
+  width: 92px;
+}
+
+col.job {
+  width: 16%;
+}
+
+col.count {
+  width: 52px;
+}
+
+col.day {
+  width: 92px;
+}
+
+col.words {
+  width: 15%;
 }
 
 .figure {

@@ -30,6 +30,10 @@ export interface RegisterAtHand {
 export const samePiece = (a: MadePiece | null, b: MadePiece): boolean =>
   a !== null && a.runId === b.runId && a.row === b.row && a.copy === b.copy;
 
+/** What a piece is called by; where that is its message, which stands beside it, the place of its row. */
+export const numberOf = ({ name, payload, row }: MadePiece): string =>
+  name === payload ? `row ${row + 1}` : name;
+
 /** With a message at hand its pieces are shown. */
 export function useRegister(known: string): RegisterAtHand {
   const { problem, attempt } = useAttempt();
