@@ -10,7 +10,7 @@ import { newJob, type Job } from '../core/job';
 import { createApp } from './app';
 import { dataFolder } from './start';
 import { openDatabase, type Db } from './db';
-import { demoJobs, fillWithDemo } from './demo';
+import { demoJobs, fillWithDemo, unfinishedDemoJobs } from './demo';
 import { openData, type Data } from './data';
 import { plainStyle, shapesKey } from '../core/artwork';
 import { takePicture } from '../core/proof';
@@ -353,9 +353,21 @@ describe('the demo', () => {
     const data = openData(demo);
     await fillWithDemo(data);
     await fillWithDemo(data);
-    expect(data.jobs.summaries().map(({ name }) => name)).toEqual(demoJobs().map(({ name }) => name));
+    expect(data.jobs.summaries().map(({ name }) => name)).toEqual(
+      [...unfinishedDemoJobs(), ...demoJobs()].map(({ name }) => name),
+    );
     expect(new Set(demoJobs().map(({ codes }) => codes[0]!.message.kind)).size).toBeGreaterThanOrEqual(6);
     for (const job of demoJobs()) expect((await runWithFiles(job, data)).heldBackBy).toEqual([]);
+    const [begun, tooSmall] = await Promise.all(unfinishedDemoJobs().map((job) => runWithFiles(job, data)));
+    expect(begun!.made).toBeNull();
+    expect(tooSmall!.heldBackBy.map(({ kind }) => kind)).toContain('module-size');
+    const shelf = JSON.parse(data.shelf.page({ place: 'shelf' }, 0, 50)) as {
+      jobs: { readonly name: string; readonly made: { readonly on: string } | null }[];
+    };
+    expect(shelf.jobs[0]!.name).toBe('Regatta poster');
+    const made = shelf.jobs.flatMap((job) => (job.made === null ? [] : [job.made.on]));
+    expect(made).toHaveLength(2);
+    for (const day of made) expect(Date.parse(day)).toBeLessThan(Date.now());
     // At least six of them are dressed, four with a logo.
     const dressed = demoJobs().filter(({ codes }) => shapesKey(codes[0]!.style) !== shapesKey(plainStyle));
     expect(dressed.length).toBeGreaterThanOrEqual(6);

@@ -1,4 +1,5 @@
 /** The demo data: Ternquay Boatyard, a small tidal yard with a rowing club. All of it is made up. */
+import { DateTime } from 'luxon';
 import { demoChecks, demoCoupon, findPair } from '../../content';
 import { keptCouponSchema, saveCheckSchema } from '../../wire';
 import { newLogo, type LogoSettings } from '../../core/logo';
@@ -41,8 +42,14 @@ export async function fillWithDemo({
   const { id } = houseStyles.save('Ternquay signs', houseStyle);
   houseStyles.assign('Harbour office', id);
   coupons.keep(keptCouponSchema.parse(demoCoupon));
-  for (const job of demoJobs()) {
+  for (const job of [...unfinishedDemoJobs(), ...demoJobs()]) {
     const { id: jobId } = jobs.create(job);
+    const made = madeJobs[job.name];
+    if (made !== undefined)
+      jobs.markMade(jobId, 1, {
+        on: DateTime.now().minus({ days: made.daysAgo }).toISODate(),
+        note: made.note,
+      });
     for (const { job: _, ...check } of demoChecks.filter((check) => check.job === job.name))
       checks.keep(jobId, saveCheckSchema.parse({ revision: 1, ...check }));
     const laid = demoSheets[job.name];
@@ -98,31 +105,8 @@ const houseStyle: Look = {
   logo: null,
 };
 
+/** The newest is shown first: the ones to be looked at first come last. */
 const demo: readonly DemoJob[] = [
-  {
-    name: 'Berth 17 plate',
-    collection: 'Moorings',
-    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
-    material: 'black-anodised-aluminium',
-    machine: 'co2-laser',
-    codeWidthMm: 29,
-    pieceSizeMm: { width: 60, height: 40 },
-    cornerRadiusMm: 3,
-    piece: {
-      holes: [
-        {
-          id: 'screws',
-          shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
-          pattern: 'two-across',
-          xMm: 5.5,
-          yMm: 'middle',
-          keepOutMm: 2,
-        },
-      ],
-    },
-    distanceM: 0.3,
-    note: 'Two screws, 4 mm. The spare plates are in drawer 4 of the paint store.',
-  },
   {
     name: 'Varnish tin label',
     collection: 'Paint store',
@@ -159,95 +143,6 @@ const demo: readonly DemoJob[] = [
     logo: { source: drawn('tern'), by: 'free-bits', share: 0.78 },
     level: 'L',
     version: 9,
-  },
-  {
-    name: 'Slipway Wi-Fi sign',
-    collection: 'Harbour office',
-    message: { ...emptyMessage('wifi'), network: 'Ternquay Slipway', password: 'ebb & flow 17' } as Message,
-    material: 'clear-acrylic-dark-ground',
-    machine: 'co2-laser',
-    codeWidthMm: 60,
-    pieceSizeMm: { width: 110, height: 160 },
-    cornerRadiusMm: 0,
-    place: { widthMm: 60, xMm: 'middle', yMm: 57, turnDegrees: 0 },
-    piece: {
-      outline: { kind: 'arch' },
-      stand: { plateMm: 3, layerMm: 3, steps: 3, stepMm: 7, shoulderMm: 10, cornerMm: 5, fitMm: 0.1 },
-    },
-    things: [
-      { kind: 'art', source: { kind: 'icon', icon: 'wifi' }, xMm: 'middle', yMm: 15, widthMm: 18 },
-      { kind: 'words', text: 'SLIPWAY WI-FI', yMm: 36, fit: 'width', widthMm: 70, font: 'slab' },
-      { kind: 'words', text: 'Scan to join {network}', yMm: 136, fit: 'width', widthMm: 72 },
-    ],
-    mirrored: true,
-    distanceM: 0.5,
-    shapes: 'rivet',
-    level: 'Q',
-  },
-  {
-    name: 'Harbour office sticker',
-    // Twelve on A4.
-    scale: 0.8903,
-    collection: 'Harbour office',
-    message: {
-      ...emptyMessage('contact'),
-      given: 'Ines',
-      family: 'Tarrow',
-      organisation: 'Ternquay Boatyard',
-      role: 'Harbour master',
-      phones: ['+44 20 7946 0018'],
-      emails: ['office@ternquay.example'],
-    } as Message,
-    material: 'white-vinyl',
-    machine: 'ink-jet-600dpi',
-    codeWidthMm: 40,
-    pieceSizeMm: { width: 76, height: 84 },
-    cornerRadiusMm: 0,
-    place: { widthMm: 40, xMm: 'middle', yMm: 11, turnDegrees: 0 },
-    piece: {
-      outline: { kind: 'contour', paddingMm: 1.5, borderMm: 3, corner: 'round', colour: '#175e54' },
-      bleedMm: 2,
-      safeMm: 2,
-    },
-    things: [
-      { kind: 'words', text: 'Harbour office', yMm: 59, capitalMm: 4.8, font: 'script', colour: '#14385c' },
-      {
-        kind: 'words',
-        text: 'SCAN TO SAVE THE CONTACT',
-        yMm: 69,
-        fit: 'width',
-        widthMm: 46,
-        font: 'condensed',
-      },
-    ],
-    distanceM: 0.25,
-    shapes: 'pebble',
-    paint: houseStyle.style.paint,
-    logo: { source: drawn('tern'), share: 0.13, place: { columns: 36.5, rows: 36.5 } },
-    level: 'M',
-  },
-  {
-    name: 'Regatta poster',
-    collection: 'Rowing club',
-    message: { kind: 'web', address: 'HTTPS://GO.TERNQUAY.EXAMPLE/REGATTA' },
-    material: 'white-vinyl',
-    machine: 'wide-ink-jet',
-    codeWidthMm: 220,
-    pieceSizeMm: { width: 297, height: 420 },
-    cornerRadiusMm: 0,
-    distanceM: 2.5,
-    note: 'Ask the club for the date before the second print.',
-    shapes: 'planking',
-    paint: {
-      modules: { kind: 'square', stops: stops('#7a2e1f', '#4a2f6b') },
-      finders: [
-        { ring: solid('#7a2e1f'), centre: solid('#7a2e1f') },
-        { ring: solid('#4a2f6b'), centre: solid('#4a2f6b') },
-        { ring: solid('#14385c'), centre: solid('#14385c') },
-      ],
-    },
-    logo: { source: drawn('oars'), share: 0.14 },
-    level: 'Q',
   },
   {
     name: 'Workshop call plate',
@@ -344,34 +239,200 @@ const demo: readonly DemoJob[] = [
     finish: { paintFill: { colour: '#1C1A17' } },
     note: 'Fill with black enamel, wipe when it is tacky.',
   },
+  {
+    name: 'Slipway Wi-Fi sign',
+    collection: 'Harbour office',
+    message: { ...emptyMessage('wifi'), network: 'Ternquay Slipway', password: 'ebb & flow 17' } as Message,
+    material: 'clear-acrylic-dark-ground',
+    machine: 'co2-laser',
+    codeWidthMm: 60,
+    pieceSizeMm: { width: 110, height: 160 },
+    cornerRadiusMm: 0,
+    place: { widthMm: 60, xMm: 'middle', yMm: 57, turnDegrees: 0 },
+    piece: {
+      outline: { kind: 'arch' },
+      stand: { plateMm: 3, layerMm: 3, steps: 3, stepMm: 7, shoulderMm: 10, cornerMm: 5, fitMm: 0.1 },
+    },
+    things: [
+      { kind: 'art', source: { kind: 'icon', icon: 'wifi' }, xMm: 'middle', yMm: 15, widthMm: 18 },
+      { kind: 'words', text: 'SLIPWAY WI-FI', yMm: 36, fit: 'width', widthMm: 70, font: 'slab' },
+      { kind: 'words', text: 'Scan to join {network}', yMm: 136, fit: 'width', widthMm: 72 },
+    ],
+    mirrored: true,
+    distanceM: 0.5,
+    shapes: 'rivet',
+    level: 'Q',
+  },
+  {
+    name: 'Harbour office sticker',
+    // Twelve on A4.
+    scale: 0.8903,
+    collection: 'Harbour office',
+    message: {
+      ...emptyMessage('contact'),
+      given: 'Ines',
+      family: 'Tarrow',
+      organisation: 'Ternquay Boatyard',
+      role: 'Harbour master',
+      phones: ['+44 20 7946 0018'],
+      emails: ['office@ternquay.example'],
+    } as Message,
+    material: 'white-vinyl',
+    machine: 'ink-jet-600dpi',
+    codeWidthMm: 40,
+    pieceSizeMm: { width: 76, height: 84 },
+    cornerRadiusMm: 0,
+    place: { widthMm: 40, xMm: 'middle', yMm: 11, turnDegrees: 0 },
+    piece: {
+      outline: { kind: 'contour', paddingMm: 1.5, borderMm: 3, corner: 'round', colour: '#175e54' },
+      bleedMm: 2,
+      safeMm: 2,
+    },
+    things: [
+      { kind: 'words', text: 'Harbour office', yMm: 59, capitalMm: 4.8, font: 'script', colour: '#14385c' },
+      {
+        kind: 'words',
+        text: 'SCAN TO SAVE THE CONTACT',
+        yMm: 69,
+        fit: 'width',
+        widthMm: 46,
+        font: 'condensed',
+      },
+    ],
+    distanceM: 0.25,
+    shapes: 'pebble',
+    paint: houseStyle.style.paint,
+    logo: { source: drawn('tern'), share: 0.13, place: { columns: 36.5, rows: 36.5 } },
+    level: 'M',
+  },
+  {
+    name: 'Berth 17 plate',
+    collection: 'Moorings',
+    message: { kind: 'web', address: 'https://ternquay.example/berth/17' },
+    material: 'black-anodised-aluminium',
+    machine: 'co2-laser',
+    codeWidthMm: 29,
+    pieceSizeMm: { width: 60, height: 40 },
+    cornerRadiusMm: 3,
+    piece: {
+      holes: [
+        {
+          id: 'screws',
+          shape: { kind: 'screw', screw: 'M4', fit: 'medium' },
+          pattern: 'two-across',
+          xMm: 5.5,
+          yMm: 'middle',
+          keepOutMm: 2,
+        },
+      ],
+    },
+    distanceM: 0.3,
+    note: 'Two screws, 4 mm. The spare plates are in drawer 4 of the paint store.',
+  },
+  {
+    name: 'Regatta poster',
+    collection: 'Rowing club',
+    message: { kind: 'web', address: 'HTTPS://GO.TERNQUAY.EXAMPLE/REGATTA' },
+    material: 'white-vinyl',
+    machine: 'wide-ink-jet',
+    codeWidthMm: 220,
+    pieceSizeMm: { width: 297, height: 420 },
+    cornerRadiusMm: 0,
+    distanceM: 2.5,
+    note: 'Ask the club for the date before the second print.',
+    shapes: 'planking',
+    paint: {
+      modules: { kind: 'square', stops: stops('#7a2e1f', '#4a2f6b') },
+      finders: [
+        { ring: solid('#7a2e1f'), centre: solid('#7a2e1f') },
+        { ring: solid('#4a2f6b'), centre: solid('#4a2f6b') },
+        { ring: solid('#14385c'), centre: solid('#14385c') },
+      ],
+    },
+    logo: { source: drawn('oars'), share: 0.14 },
+    level: 'Q',
+    things: [
+      {
+        kind: 'words',
+        text: 'TERNQUAY REGATTA',
+        yMm: 24,
+        fit: 'width',
+        widthMm: 250,
+        font: 'condensed',
+        colour: '#14385c',
+      },
+      {
+        kind: 'words',
+        text: 'Scan for the calendar',
+        yMm: 372,
+        fit: 'width',
+        widthMm: 200,
+        colour: '#7a2e1f',
+      },
+    ],
+  },
 ];
 
-export function demoJobs(): Job[] {
-  return demo.map((entry) => {
-    const { material, machine, cornerRadiusMm, distanceM, note = '', level } = entry;
-    const job = newJob({ ...entry, pair: findPair(material, machine) });
-    const shapes = presets.find(({ id }) => id === entry.shapes)?.style ?? plainStyle;
-    const made: Job = {
-      ...job,
-      note,
-      codes: job.codes.map((code) => ({
-        ...code,
-        symbol: { ...code.symbol, level: level ?? code.symbol.level, version: entry.version ?? 'smallest' },
-        style: entry.isCutThrough
-          ? code.style
-          : { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
-        logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
-        placement: entry.place ?? code.placement,
-      })),
-      piece: {
-        ...job.piece,
-        outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
-        ...entry.piece,
-        items: itemsOf(entry.things ?? []),
-      },
-      making: { ...job.making, mirrored: entry.mirrored ?? false, ...entry.finish },
-      reading: { distanceM, heightM: null },
-    };
-    return entry.scale === undefined ? made : scaledJob(made, entry.scale);
-  });
+/** One that was only begun, and one that its limits block. */
+const unfinished: readonly DemoJob[] = [
+  {
+    name: 'Notice for the slip',
+    collection: 'Harbour office',
+    message: emptyMessage('web'),
+    material: 'white-vinyl',
+    machine: 'ink-jet-600dpi',
+    codeWidthMm: 40,
+    pieceSizeMm: { width: 105, height: 148 },
+    cornerRadiusMm: 0,
+    distanceM: 0.5,
+    note: 'Waits for the address of the tide page.',
+  },
+  {
+    name: 'Tender key tag',
+    collection: 'Moorings',
+    message: { kind: 'web', address: 'https://ternquay.example/tenders/14/keys' },
+    material: 'birch-plywood',
+    machine: 'co2-laser',
+    codeWidthMm: 11,
+    pieceSizeMm: { width: 22, height: 22 },
+    cornerRadiusMm: 2,
+    distanceM: 0.15,
+  },
+];
+/** Those that were made, so many days ago. */
+const madeJobs: Readonly<Record<string, { readonly daysAgo: number; readonly note: string }>> = {
+  'Hull number stencil': { daysAgo: 9, note: 'Two coats, dry overnight.' },
+  'Oar rack tag': { daysAgo: 23, note: '' },
+};
+
+/** Jobs that nothing stops. */
+export const demoJobs = (): Job[] => demo.map(jobOf);
+export const unfinishedDemoJobs = (): Job[] => unfinished.map(jobOf);
+
+function jobOf(entry: DemoJob): Job {
+  const { material, machine, cornerRadiusMm, distanceM, note = '', level } = entry;
+  const job = newJob({ ...entry, pair: findPair(material, machine) });
+  const shapes = presets.find(({ id }) => id === entry.shapes)?.style ?? plainStyle;
+  const made: Job = {
+    ...job,
+    note,
+    codes: job.codes.map((code) => ({
+      ...code,
+      symbol: { ...code.symbol, level: level ?? code.symbol.level, version: entry.version ?? 'smallest' },
+      style: entry.isCutThrough
+        ? code.style
+        : { ...shapes, round: entry.round ?? null, paint: { ...shapes.paint, ...entry.paint } },
+      logo: entry.logo === undefined ? null : { ...newLogo(entry.logo.source), ...entry.logo },
+      placement: entry.place ?? code.placement,
+    })),
+    piece: {
+      ...job.piece,
+      outline: { kind: 'rectangle', corners: roundCorners(cornerRadiusMm) },
+      ...entry.piece,
+      items: itemsOf(entry.things ?? []),
+    },
+    making: { ...job.making, mirrored: entry.mirrored ?? false, ...entry.finish },
+    reading: { distanceM, heightM: null },
+  };
+  return entry.scale === undefined ? made : scaledJob(made, entry.scale);
 }

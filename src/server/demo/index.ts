@@ -1,2 +1,2 @@
 /** demo: the yard with its jobs, links and series. */
-export { demoJobs, fillWithDemo } from './demo';
+export { demoJobs, fillWithDemo, unfinishedDemoJobs } from './demo';
