@@ -74,12 +74,12 @@ describe('a hosted worker', () => {
 
   it('is never ended by the clock: it tells that it takes longer, and that it is done', async () => {
     const { start, started } = workers();
-    const counting = hosted<Counting>(start, methods, 30);
+    const counting = hosted<Counting>(start, methods, 400);
     const states: boolean[] = [];
     counting.onSlow((isSlow) => states.push(isSlow));
-    expect(await counting.next(5)).toBe(1);
+    expect(await counting.next()).toBe(1);
     expect(states).toEqual([]);
-    expect(await Promise.all([counting.next(120), counting.next(160)])).toEqual([2, 3]);
+    expect(await Promise.all([counting.next(900), counting.next(1000)])).toEqual([2, 3]);
     expect([states, started()]).toEqual([[true, false], 1]);
   });
 
@@ -102,8 +102,10 @@ describe('a hosted worker', () => {
     counting.stop();
     await expect(first).rejects.toBeInstanceOf(Stopped);
     await expect(second).rejects.toBeInstanceOf(EngineProblem);
+    // What is asked next may be slow, too, on a busy machine.
+    expect([...states]).toEqual([true, false]);
     expect(await counting.next()).toBe(1);
-    expect([states, started()]).toEqual([[true, false], 2]);
+    expect(started()).toBe(2);
   });
 
   it('answers every open question when the worker breaks', async () => {
