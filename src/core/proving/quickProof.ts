@@ -22,7 +22,7 @@ import {
 import { applyChanges, type CodeSettings, type Job } from '../job';
 import { roundDownTo } from '../numbers';
 import { isDecided, proveUntil, type ProofReport } from '../proof';
-import { voting, type Reader } from '../readers';
+import { readersThatMissed, voting, type Reader } from '../readers';
 import { type Library, quickProofKind, quickProofTitle, runJob, type JobResult, type Made } from '../run';
 import { proofSetup } from './proveJob';
 
@@ -30,15 +30,12 @@ import { proofSetup } from './proveJob';
 export const proofKey = ({ codes, piece, making, reading }: Job): string =>
   JSON.stringify([codes, piece, making, reading]);
 
-/** What a report amounts to. Why it is not good is for `causes` to say. */
-export function proofFinding(report: ProofReport, causes: readonly Cause[] = []): Finding {
+/** What a report amounts to. Why it is not good is for `causes` to say; null where they were not looked for. */
+export function proofFinding(report: ProofReport, causes: readonly Cause[] | null = null): Finding {
   const panel = report.readers.filter(({ votes }) => votes);
   const prompt = panel.filter(({ state }) => state === 'prompt');
   const severity = severityOfVerdict[report.verdict];
-  const slower = panel
-    .filter(({ state }) => state !== 'prompt')
-    .map(({ name, read }) => `${name} read ${read} of ${report.shots} shots`)
-    .join(', ');
+  const slower = panel.filter(({ state }) => state !== 'prompt').map(({ read }) => read);
   const from = metres(report.distanceM);
   return {
     kind: quickProofKind,
@@ -50,19 +47,29 @@ export function proofFinding(report: ProofReport, causes: readonly Cause[] = [])
       severity === 'fine'
         ? say`From ${from}, turned all ways, tilted and lit from one side, the ${panel.length} readers of the panel read it promptly.`
         : [
-            ...say`From ${from}, turned all ways, tilted and lit from one side: ${slower}.`,
-            ...(causes.length === 0
-              ? []
-              : say` It would read ${listed(
-                  causes.map(({ without }) => without),
-                  ', or ',
-                )}.`),
+            ...say`From ${from}, turned all ways, tilted and lit from one side, ${readersThatMissed(slower, panel.length, report.shots)}.`,
+            ...whatHelps(causes),
           ],
     measured: { value: prompt.length, of: panel.length, unit: '' },
     required: { value: panel.length, unit: '', comparison: '>=' },
-    source: { tag: 'sim', text: `${report.shots} simulated shots of the file` },
-    fixes: causes.map(({ fix }) => fix),
+    source: {
+      tag: 'sim',
+      text: `${report.shots} simulated shots of the file: ${panel.map(({ name, read }) => `${name} read ${read}`).join('; ')}`,
+    },
+    fixes: (causes ?? []).map(({ fix }) => fix),
   };
+}
+
+function whatHelps(causes: readonly Cause[] | null): Sentence {
+  if (causes === null) return [];
+  if (causes.length === 0)
+    return [
+      ' No single change mends it. Make the code larger, its shapes plainer or its colours further apart, or print a test piece and check a photograph of it.',
+    ];
+  return say` It would read ${listed(
+    causes.map(({ without }) => without),
+    ', or ',
+  )}.`;
 }
 
 /** Whether a proof found more than the limits on reading say, so that nothing else tells why. */

@@ -4,7 +4,7 @@ import { anyJobSchema, filesOfJob, readJobFile, type Job } from '../job';
 import { formatOf, isInColour, type FormatId, type OutputBinary } from '../output';
 import { machineKinds, type OperationSheet } from '../plan';
 import { proveUntil, type ProofSetup } from '../proof';
-import { voting, type Reader } from '../readers';
+import { readersThatMissed, voting, type Reader } from '../readers';
 import {
   loadBodies,
   loadDxfPaths,
@@ -72,11 +72,17 @@ export function startReadBack(
     const lost = counts.filter(
       ({ read: now }, place) => now < Math.min(before[place]!.read * leastShare, before[place]!.read - 1),
     );
-    const losses = lost.map(({ name, read: now }) => `${name} ${now} of ${shots} shots`).join(', ');
     return {
       readers: counts,
       shots,
-      problem: lost.length === 0 ? null : `What is in the file reads worse than the piece: ${losses}.`,
+      problem:
+        lost.length === 0
+          ? null
+          : `What is in the file reads worse than the piece: ${readersThatMissed(
+              lost.map(({ read: now }) => now),
+              counts.length,
+              shots,
+            )}.`,
     };
   };
   const read = async (file: MadeFile): Promise<ReadBack | null> => {
