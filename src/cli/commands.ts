@@ -335,7 +335,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         },
         part: {
           ...text,
-          help: 'all (without it), print, cut, or jig: the outline in which blanks are laid',
+          help: 'all (without it), print, cut, or jig: a holder in which blanks are laid',
           choices: async () => (await import('../core/imposition')).sheetParts,
         },
         gap: { ...text, help: 'between pieces, in millimetres; 2 or the width of the cut without it' },

@@ -291,7 +291,7 @@ const plans: readonly Plan[] = [
   {
     id: 'business-card',
     name: 'Business card',
-    about: 'Contact on one side, with bleed and safe distance',
+    about: 'Contact on one side, with bleed, and clear of the cut',
     message: { ...office, form: 'compact' } as Message,
     material: 'white-vinyl',
     machine: 'ink-jet-600dpi',

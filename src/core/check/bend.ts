@@ -98,12 +98,12 @@ export function measureMount(context: CodeContext): Measured | null {
     kind: 'mount',
     station: 'piece',
     severity,
-    title: 'Seen aslant',
+    title: 'Seen at a slant',
     text: !isReached
       ? say`${where}, ${theCode(context.id)} is farther away than ${metres(readingDistanceMm / 1000)}.`
       : severity === 'fine'
         ? say`${where}, ${theCode(context.id)} is seen squarely enough.`
-        : say`${where}, ${theCode(context.id)} is seen aslant; readers take 30 degrees.`,
+        : say`${where}, ${theCode(context.id)} is seen at a slant; readers manage 30 degrees.`,
     measured: { value: tilt, unit: '°' },
     required: { value: tiltCaution, unit: '°', comparison: '<=' },
     source: { tag: 'sim', text: 'simulated shots, tilted; height of the phone from memory' },

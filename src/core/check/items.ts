@@ -74,7 +74,7 @@ export function measureThingsInside(context: PieceContext): PieceMeasured[] {
       severity: isOver ? 'stop' : 'caution',
       text: isOver
         ? say`Over the edge: ${item.name}. What lies there is not made.`
-        : say`Nearer to the cut line than the safe distance: ${item.name}. A cut that is a little off would touch it.`,
+        : say`Too near the cut line: ${item.name}. A cut that is a little off would touch it.`,
       measured: { value: insideMm, unit: 'mm' },
       fixes: () => (piece.isContour ? [] : insideFixes(context, item)),
     };

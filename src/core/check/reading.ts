@@ -44,7 +44,7 @@ export function measureFarthest(context: CodeContext): Measured {
     kind: 'reading-camera',
     station: 'piece',
     severity,
-    title: 'Reads to',
+    title: 'Reading distance',
     text: say`From ${metres(readingDistanceMm / 1000)} a module takes ${pixels.toFixed(1)} pixels of the phone's picture; readers need ${neededPixelsPerModule}.`,
     measured: { value: reach / 1000, unit: 'm' },
     required: { value: readingDistanceMm / 1000, unit: 'm', comparison: '>=' },

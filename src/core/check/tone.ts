@@ -14,7 +14,7 @@ export function measurePolarity({ plan, pair }: CodeContext): Measured {
     title: 'Polarity',
     text: plan.reversed
       ? [
-          'Light modules on a dark ground. Readers that do not look for reversed codes never read it, and most do not.',
+          'Light modules on a dark background. Readers that do not look for reversed codes never read it, and most do not.',
         ]
       : say`Dark on light: marks come out ${pair.markTone}, so the ${markedModules[plan.marks]} are marked.`,
     measured: { words: plan.reversed ? 'reversed' : 'dark on light' },

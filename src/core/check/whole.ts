@@ -183,7 +183,7 @@ export function measureContour({ piece, settings }: PieceContext): PieceMeasured
       kind: 'piece-contour',
       station: 'piece',
       severity: isInside ? 'fine' : 'stop',
-      title: 'Contour on the sheet',
+      title: 'Area around the cut line',
       text: isInside
         ? ['From the cut line to the edge of the sheet.']
         : say`The cut line with its bleed of ${mm(bleedMm)} does not fit the sheet.`,

@@ -124,7 +124,7 @@ function pieceChanges(from: PieceSettings, to: PieceSettings): Sentence[] {
   for (const [id, item] of old) if (!now.has(id)) changes.push([`${itemName(item)} removed`]);
   compare('serial number', from.serial || 'none', to.serial || 'none', plain);
   compare('bleed', from.bleedMm, to.bleedMm, inMm);
-  compare('safe distance', from.safeMm, to.safeMm, inMm);
+  compare('distance kept from the cut', from.safeMm, to.safeMm, inMm);
   if (differs(from.shadow, to.shadow))
     changes.push([to.shadow === null ? 'shadow removed' : 'shadow changed']);
   if (differs(from.stand, to.stand)) changes.push([to.stand === null ? 'stand removed' : 'stand changed']);

@@ -5,7 +5,7 @@
 import type { Source } from '../../finding';
 
 const practice: Source = { tag: 'cp', text: 'common practice, no source' };
-const memory: Source = { tag: 'mem', text: 'from memory; check on a test piece' };
+const memory: Source = { tag: 'mem', text: 'rule of thumb; check it on a test piece' };
 const maker: Source = { tag: 'cp', text: 'as such machines are sold' };
 
 export type ValueUnit = 'mm' | 'mm/s' | 'x' | '%' | '°' | 'years';

@@ -77,7 +77,7 @@ const material = computed(() => job.value.making.pair.material);
       />
       <template v-if="bend">
         <PickList
-          label="What it goes around"
+          label="Wrapped around"
           :choices="thingChoices"
           :model-value="chosenThing"
           @update:model-value="$event > 0 && setBend({ ...bend, ...round($event), around: bend.around })"
@@ -111,7 +111,7 @@ const material = computed(() => job.value.making.pair.material);
       <template v-if="bend">
         <h2 class="heading">Wraps along</h2>
         <ChoiceRow
-          label="What goes around"
+          label="Wraps along"
           :choices="[
             { value: 'width', label: 'its width' },
             { value: 'height', label: 'its height' },
@@ -124,7 +124,7 @@ const material = computed(() => job.value.making.pair.material);
       <ReadingDistance />
     </section>
     <section>
-      <h2 class="heading">Where it hangs</h2>
+      <h2 class="heading">Where it is used</h2>
       <SwitchField
         label="Mounted on a wall or a post"
         :model-value="reading.heightM !== null"

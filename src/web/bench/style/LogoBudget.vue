@@ -70,7 +70,7 @@ const takeLargest = (): Promise<void> =>
 </script>
 
 <template>
-  <h2 class="heading">What it costs</h2>
+  <h2 class="heading">Damage allowance used</h2>
   <template v-if="made?.logo">
     <p class="sum">
       <span class="measure">{{ Math.max(...blocks) }} of {{ correctable }}</span> codewords in the worst block

@@ -59,7 +59,7 @@ const palette = computed(() => [...own.value, ...usual]);
       <h2 class="heading">Modules</h2>
       <PaintField
         label="Paint of the modules"
-        none="plain ink"
+        none="machine black"
         start="#14385c"
         second="#1f7a6d"
         :palette="palette"
