@@ -2,8 +2,8 @@
 import { readBounded } from '../node/readBounded';
 import { UsageError, type Values } from './command';
 
-/** A job has 1 MB at most, a series with its table 12 MB. */
-const mostJsonBytes = 24e6;
+/** A job file with its pictures is the largest; a series with its table has 12 MB at most. */
+const mostJsonBytes = 64e6;
 
 export async function readJson(path: string): Promise<unknown> {
   try {

@@ -8,6 +8,7 @@ import { fileRoutes, houseStyleRoutes, pieceShelfRoutes, namePatternRoutes, prof
 import { archiveRoutes } from './archive';
 import { phoneRoutes, type PhoneListener } from './phone';
 import { jobDocumentRoutes, jobRoutes } from './jobs';
+import { jobFileLimits } from '../core/job';
 import { seriesDocumentSchema } from '../core/series';
 import { sheetDocumentSchema } from '../core/sheet';
 import { jobRunRoutes, registerRoutes, runRoutes } from './runs';
@@ -86,14 +87,17 @@ export function createApp({ data, webFolder, log, phone }: AppOptions): Express 
   app.use('/api/register', writesAreJson, express.json({ limit: '12mb' }), registerRoutes(data));
   app.use('/api/files', fileRoutes(data));
   app.use('/api/house-styles', writesAreJson, express.json({ limit: '13mb' }), houseStyleRoutes(data));
+  // A job with its pictures is read off this thread, too.
+  app.use(
+    '/api/jobs/import',
+    writesAreJson,
+    express.raw({ type: 'application/json', limit: jobFileLimits.bytes }),
+  );
   app.use(
     '/api',
     writesAreJson,
-    // Many jobs at once, and one with its pictures, are read off this thread.
-    express.raw({
-      type: (request) => /^\/(shelf\/revise|jobs\/import)\b/.test(request.url ?? ''),
-      limit: '24mb',
-    }),
+    // Many jobs at once are read off this thread.
+    express.raw({ type: (request) => request.url?.startsWith('/shelf/revise') === true, limit: '24mb' }),
     express.json({ limit: '1mb' }),
     jobRoutes(data),
     (_request, _response, next) => {

@@ -1,6 +1,6 @@
 /** The files of a job, or what holds them back. */
 import type { Finding } from '../finding';
-import { filesOfJob, jobFileOf, shownTitle, type Job } from '../job';
+import { filesOfJob, jobFileLimits, jobFileOf, shownTitle, type Job } from '../job';
 import {
   CannotWrite,
   fileNames,
@@ -262,7 +262,12 @@ async function jobFileBytes(job: Job, library: Library): Promise<Uint8Array> {
     throw new CannotWrite(
       `${made.missing.length} of the ${filesOfJob(job).length} pictures that this job needs cannot be found: choose them again.`,
     );
-  return new TextEncoder().encode(`${JSON.stringify(made.file, null, 2)}\n`);
+  const bytes = new TextEncoder().encode(`${JSON.stringify(made.file, null, 2)}\n`);
+  if (bytes.length > jobFileLimits.bytes)
+    throw new CannotWrite(
+      `With its pictures the job file would have ${(bytes.length / 1e6).toFixed(1)} MB; ${jobFileLimits.bytes / 1e6} MB can be opened again. Save everything as an archive instead.`,
+    );
+  return bytes;
 }
 
 function wordsIn({ words }: Library): NonNullable<Library['words']> {

@@ -12,7 +12,7 @@ export {
 } from './changes';
 export { describeChanges } from './describeChanges';
 export { type CodeSettings, type Job, jobSchema, mostCodes, type Override } from './job';
-export { type JobFile, jobFileKind, jobFileOf, readJobFile } from './jobFile';
+export { type JobFile, jobFileKind, jobFileLimits, jobFileOf, readJobFile } from './jobFile';
 export { filesOfJob, filesOfLook, type Look, lookOf, lookSchema, plainLook } from './look';
 export { inLook, lookKey, lookName, type LookPart, lookParts, mixedLooks } from './looks';
 export { anyJobSchema, jobKind, type ParsedJob, parseJob, withPatternId } from './migrations';

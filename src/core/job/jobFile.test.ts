@@ -5,7 +5,10 @@ import { encode } from 'fast-png';
 import { withFirst } from '../../testing/findings';
 import { openJobFile } from '../../node/carriedFiles';
 import { cleanUpload, newLogo } from '../logo';
-import { jobFileKind, jobFileOf, readJobFile } from './jobFile';
+import { mostCodes } from './job';
+import { jobFileKind, jobFileLimits, jobFileOf, readJobFile } from './jobFile';
+import { parseJob } from './migrations';
+import { newWords } from './newItems';
 import { newJob } from './newJob';
 
 const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
@@ -69,6 +72,21 @@ describe('a job file', () => {
 
   it('is not made without a picture that the job names', async () => {
     expect(await jobFileOf(job, () => Promise.resolve(null))).toEqual({ missing: [hashOf(keptDrawing)] });
+  });
+
+  it('holds every file that the largest job can name', () => {
+    const withItems = (count: number) => ({
+      ...job,
+      piece: {
+        ...job.piece,
+        items: Array.from({ length: count }, (_, index) => newWords(`words-${index + 1}`)),
+      },
+    });
+    const mostItems = 60;
+    expect(parseJob(withItems(mostItems))).toHaveProperty('job');
+    expect(parseJob(withItems(mostItems + 1))).toHaveProperty('problems');
+    // A code names a logo and a background, an item a picture.
+    expect(jobFileLimits.files).toBeGreaterThanOrEqual(2 * mostCodes + mostItems);
   });
 
   it.each([1, 2])('of version %d is read, and what was read is read again as it is', (version) => {

@@ -8,14 +8,14 @@ import { filesOfJob } from './look';
 import { anyJobSchema, jobKind } from './migrations';
 
 const format = 'binarus-job-file';
-/** More than the codes and the items of a job can name. */
-const mostFiles = 60;
+/** More files than the codes and the items of a job can name, and more bytes than they take but for a dozen of the largest pictures. */
+export const jobFileLimits = { files: 80, bytes: 64e6 } as const;
 
 const jobFileSchema = z.strictObject({
   format: z.literal(format),
   formatVersion: z.literal(2),
   job: anyJobSchema,
-  files: z.array(carriedFileSchema).max(mostFiles),
+  files: z.array(carriedFileSchema).max(jobFileLimits.files),
 });
 export type JobFile = z.output<typeof jobFileSchema>;
 

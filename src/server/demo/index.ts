@@ -1,2 +1,3 @@
 /** demo: the yard with its jobs, links and series. */
-export { demoJobs, fillWithDemo, unfinishedDemoJobs } from './demo';
+export { fillWithDemo } from './demo';
+export { demoJobs, unfinishedDemoJobs } from './jobs';

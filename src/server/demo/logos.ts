@@ -1,6 +1,5 @@
 /** Logos of the demo world, drawn for it: a tern over water, crossed oars, a drop of varnish, a day mark for each slip. */
-import { createHash } from 'node:crypto';
-import { cleanUpload } from '../../core/logo';
+import { checkedFile } from '../../node/carriedFiles';
 
 const svg = (content: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${content}</svg>`;
@@ -30,8 +29,8 @@ export type DemoLogo = keyof typeof drawings;
 /** The files as they are kept. */
 export const demoLogos = Object.fromEntries(
   Object.entries(drawings).map(([name, text]) => {
-    const clean = cleanUpload(new TextEncoder().encode(text));
-    if ('problem' in clean) throw new Error(clean.problem);
-    return [name, { bytes: clean.bytes, hash: createHash('sha256').update(clean.bytes).digest('hex') }];
+    const file = checkedFile(new TextEncoder().encode(text));
+    if ('problem' in file) throw new Error(file.problem);
+    return [name, { bytes: file.bytes, hash: file.hash }];
   }),
 ) as Readonly<Record<DemoLogo, { readonly bytes: Uint8Array; readonly hash: string }>>;

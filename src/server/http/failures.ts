@@ -85,7 +85,7 @@ function requestProblem(error: unknown): Failure | null {
     return {
       status,
       problem:
-        'That is more than is read at once: 1 MB for a job, 4 MB for a logo or a picture, 256 MB for an archive.',
+        'That is more than is read at once: 1 MB for a job, 64 MB for a job file with its pictures, 4 MB for a logo or a picture, 256 MB for an archive.',
     };
   if (type === 'entity.parse.failed') return { status, problem: 'The request is not valid JSON.' };
   if (error instanceof URIError)

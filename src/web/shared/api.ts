@@ -6,7 +6,7 @@ import {
   savedJobSchema,
   type SavedJob,
 } from '../../wire';
-import { jobSchema, type Job } from '../../core/job';
+import { jobFileLimits, jobSchema, type Job } from '../../core/job';
 import type { ProofReport } from '../../core/proof';
 import { answerOf, ApiProblem, get, jsonRequest, request, send } from './http';
 import { madeOnce } from './madeOnce';
@@ -18,23 +18,19 @@ export const fetchJob = (id: string): Promise<SavedJob> =>
 export const createJob = (document: Job): Promise<SavedJob> =>
   madeOnce('job', document, (id) => send('POST', '/api/jobs', { document, id }, savedJobSchema));
 
-/** More than any job with its pictures; the server reads no larger ones. */
-const largestJobFileBytes = 24e6;
-
 /** A new job of a job file, with its pictures. Throws an `ApiProblem` with a sentence for the user. */
 export async function importJobFile(file: File): Promise<SavedJob> {
-  if (file.size > largestJobFileBytes)
+  if (file.size > jobFileLimits.bytes)
     throw new ApiProblem(
       0,
-      `The file has ${(file.size / 1e6).toFixed(1)} MB; a job file has at most ${largestJobFileBytes / 1e6} MB.`,
+      `The file has ${(file.size / 1e6).toFixed(1)} MB; a job file has at most ${jobFileLimits.bytes / 1e6} MB.`,
     );
-  const text = await file.text();
-  return madeOnce('job file', text, async (id) =>
+  return madeOnce('job file', [file.name, file.size, file.lastModified], async (id) =>
     answerOf(
       await request(`/api/jobs/import?id=${id}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: text,
+        body: file,
       }),
       savedJobSchema,
     ),

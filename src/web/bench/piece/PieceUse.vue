@@ -111,7 +111,7 @@ const material = computed(() => job.value.making.pair.material);
       <template v-if="bend">
         <h2 class="heading">Wraps along</h2>
         <ChoiceRow
-          label="Wraps along"
+          label="Which side"
           :choices="[
             { value: 'width', label: 'its width' },
             { value: 'height', label: 'its height' },
@@ -124,7 +124,7 @@ const material = computed(() => job.value.making.pair.material);
       <ReadingDistance />
     </section>
     <section>
-      <h2 class="heading">Where it is used</h2>
+      <h2 class="heading">On a wall or a post</h2>
       <SwitchField
         label="Mounted on a wall or a post"
         :model-value="reading.heightM !== null"
