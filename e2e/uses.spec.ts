@@ -44,3 +44,29 @@ test('what is put on a new piece makes its own room, as one step back', async ({
   await expect(piece).toHaveText(before!);
   await expect(page.getByTestId('thing-frame-1')).toHaveCount(0);
 });
+
+test('a contour and a logo begin without red or amber, each as one step back', async ({ page }) => {
+  const unfine = page.getByTestId('unfine').getByRole('listitem');
+  await page.goto('/');
+  await page.getByRole('button', { name: /New job/ }).click();
+  await page.getByLabel('Address').fill('https://ternquay.example/slip/4');
+  await expect(page.getByTestId('finished-marks')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Outline', exact: true }).click();
+  await page.getByRole('radio', { name: 'Contour' }).click();
+  await expect(page.getByLabel('Bleed')).toHaveValue('0.5');
+  await expect(unfine).toHaveCount(0);
+
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Logo', exact: true }).click();
+  await page.getByRole('radio', { name: 'icon' }).click();
+  await page.getByRole('button', { name: 'anchor', exact: true }).click();
+  // Its usual size would use more of the damage allowance than is safe.
+  await expect.poll(async () => Number(await page.getByLabel('Size, in %').inputValue())).toBeLessThan(20);
+  await expect(unfine).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Remove it' })).toHaveCount(0);
+});

@@ -118,6 +118,7 @@ export const startEngine = (takeEarly: () => Worker | null = () => null): Engine
     swatches: 'quiet',
     ruler: 'awaited',
     makeRoom: 'awaited',
+    roomForContour: 'awaited',
     suit: 'awaited',
     forUse: 'awaited',
     fill: 'awaited',

@@ -11,6 +11,7 @@ import {
   type FreeSizes,
   jobForUse,
   makeRoom,
+  roomForContour,
   measureMessage,
   type MessageRuler,
   suitedJob,
@@ -95,6 +96,8 @@ export interface Press {
   arrangements(job: Job, codeId: string): Promise<Arrangement[]>;
   /** Room for an item that was just put on; null where it lies well, or nothing makes room. */
   makeRoom(job: Job, itemId: string, codeId: string, free: FreeSizes): Promise<Job | null>;
+  /** A sheet that holds the contour with its bleed; null where it does, or nothing makes it so. */
+  roomForContour(job: Job): Promise<Job | null>;
   /** The job with the code at its best width, by a machine for its material that takes the piece. */
   suit(job: Job, codeId: string, pairs: readonly PairValues[], isCodeFree: boolean): Promise<Job>;
   /** A job with the piece of a use: its code, its machine and its call to action follow from what it is for. */
@@ -203,6 +206,10 @@ export class JobPress implements Press {
 
   makeRoom(job: Job, itemId: string, codeId: string, free: FreeSizes): Promise<Job | null> {
     return makeRoom(job, itemId, codeId, this.library, free);
+  }
+
+  roomForContour(job: Job): Promise<Job | null> {
+    return roomForContour(job, this.library);
   }
 
   suit(job: Job, codeId: string, pairs: readonly PairValues[], isCodeFree: boolean): Promise<Job> {

@@ -4,6 +4,7 @@ export { type Room, roomsOn } from './clearance';
 export { type BestWidth, bestWidth, type CommonBand, commonBand, endsOf } from './bestWidth';
 export { aroundBend } from './bend';
 export { readFromChange } from './changes';
+export { shiftMmOf } from './making';
 export type { CodeContext, PieceContext } from './context';
 export { roomFix } from './freePlace';
 export { type FitRange, fitRanges } from './fitRanges';

@@ -5,6 +5,7 @@ export { type LogoOption, logoOptions } from './logoWays';
 export { type FitCandidate, keepable, type Kept, makeItFit } from './makeFit';
 export { changesOf, mendAll } from './mendAll';
 export { jobForUse } from './forUse';
+export { roomForContour } from './contourRoom';
 export { type FreeSizes, makeRoom } from './makeRoom';
 export { measureMessage, type MessageRuler } from './ruler';
 export { suitedJob } from './suitedJob';

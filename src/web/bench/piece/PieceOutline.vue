@@ -5,6 +5,7 @@ import { usualRound } from '../../../core/artwork';
 import type { OutlineCrossing } from '../../../core/piece';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
+import { followUp } from '../followUp';
 import FilePicker from '../../shared/FilePicker.vue';
 import MeasureInput from '../../shared/MeasureInput.vue';
 import { lengthText } from '../../shared/units';
@@ -14,7 +15,7 @@ import CrossedOutline from './CrossedOutline.vue';
 import OutlineKind from './OutlineKind.vue';
 import OutlineSize from './OutlineSize.vue';
 import { useAttempt } from '../../shared/useAttempt';
-import { newOutline, offeredKinds, outlineIcon, outlineNames, sizedPiece } from './outlineChoices';
+import { offeredKinds, outlineChange, outlineIcon, outlineNames } from './outlineChoices';
 import { useJobAtHand } from '../jobAtHand';
 
 // Every page is given the same; none puts what it does not know on its element.
@@ -37,10 +38,10 @@ function choose(kind: (typeof offeredKinds)[number]): void {
   if (kind === outline.value.kind) return;
   forgetCrossing();
   notes.value = [];
-  const next = newOutline(kind, piece.value);
-  const size =
-    kind === 'circle' ? sizedPiece({ ...piece.value, outline: next }, { widthMm: piece.value.widthMm }) : {};
-  bench.editPiece({ outline: next, ...size }, 'outline');
+  bench.editPiece(outlineChange(kind, piece.value, job.value.making.pair), 'outline');
+  // The sheet grows with a contour, unless its size was chosen.
+  if (kind === 'contour' && bench.freeSizes.piece)
+    void followUp('outline', (placed) => useEngine().desk.roomForContour(placed));
 }
 
 const open = (file: File): Promise<void> =>

@@ -7,6 +7,7 @@ import type { ItemSettings } from '../../../core/piece';
 import { newThing, startKinds, startNames, type Start } from '../../../core/solving';
 import type { PressView } from '../../../engine';
 import { useEngine } from '../../shared/engine';
+import { followUp } from '../followUp';
 import { lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
 import { usePreferences } from '../../stores/preferences';
@@ -52,14 +53,9 @@ function putNew(start: Start | 'code'): void {
 function putOn(thing: ItemSettings, step: string): void {
   if (bench.editPiece({ items: [...job.value.piece.items, thing] }, step).length > 0) return;
   stage.hold(thing.id);
-  const placed = bench.document!;
-  useEngine()
-    .desk.makeRoom(placed, thing.id, code.value.id, bench.freeSizes)
-    .then((roomy) => {
-      if (roomy !== null && bench.document === placed) bench.follow(roomy, step);
-    })
-    // It stays where it is then, and the readout says what it lies over.
-    .catch(() => {});
+  void followUp(step, (placed) =>
+    useEngine().desk.makeRoom(placed, thing.id, code.value.id, bench.freeSizes),
+  );
 }
 
 /** A code like the one at hand, beside it. */

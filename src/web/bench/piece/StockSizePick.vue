@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue';
 import { roundCorners, stockSizes, type StockSize } from '../../../core/piece';
 import { usualSizes } from '../../../content';
 import { useEngine } from '../../shared/engine';
+import { followUp } from '../followUp';
 import PickList from '../../shared/PickList.vue';
 import { distanceText, lengthNumber } from '../../shared/units';
 import { useBench } from '../../stores/bench';
@@ -77,17 +78,13 @@ async function choose(id: string): Promise<void> {
     },
     'stock',
   );
-  const [placed, codeId] = [bench.document, bench.code?.id];
-  if (problems.length > 0 || placed === null || codeId === undefined) return;
-  try {
+  const codeId = bench.code?.id;
+  if (problems.length > 0 || codeId === undefined) return;
+  await followUp('stock', async (placed) => {
     await profiles.load();
-    const { piece } = placed;
-    const isCodeFree = bench.freeSizes.code && placed.codes.length === 1 && piece.items.length === 0;
-    const suited = await useEngine().desk.suit(placed, codeId, profiles.plainPairs(), isCodeFree);
-    if (bench.document === placed) bench.follow(suited, 'stock');
-  } catch {
-    // The size stands as it was chosen, and the readout says what it lacks.
-  }
+    const isCodeFree = bench.freeSizes.code && placed.codes.length === 1 && placed.piece.items.length === 0;
+    return useEngine().desk.suit(placed, codeId, profiles.plainPairs(), isCodeFree);
+  });
 }
 </script>
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { outlineOf, outlineSchema, plainPiece } from '../../../core/piece';
-import { newOutline, offeredKinds, outlineIcon, sizedPiece } from './outlineChoices';
+import { startingPair } from '../../../core/plan';
+import { newOutline, offeredKinds, outlineChange, outlineIcon, sizedPiece } from './outlineChoices';
 
 const sides = fc.double({ min: 5, max: 900, noNaN: true });
 
@@ -16,6 +17,15 @@ describe('outlines to choose from', () => {
       }),
       { seed: 17 },
     );
+  });
+
+  it('are chosen with a bleed as far as the cut may be off, where they are contours', () => {
+    const piece = plainPiece(40, 40, 0);
+    const shifted = { ...startingPair, machine: { ...startingPair.machine, shiftXMm: 0.4, shiftYMm: 0.7 } };
+    expect(outlineChange('contour', piece, shifted)).toMatchObject({ bleedMm: 0.7 });
+    expect(outlineChange('contour', { ...piece, bleedMm: 2 }, shifted)).toMatchObject({ bleedMm: 2 });
+    expect(outlineChange('tag', piece, shifted)).not.toHaveProperty('bleedMm');
+    expect(outlineChange('circle', { ...piece, heightMm: 60 }, shifted)).toMatchObject({ heightMm: 40 });
   });
 
   it('have pictures, each its own', () => {

@@ -8,7 +8,9 @@ import {
   type OutlineSettings,
   type PieceSettings,
 } from '../../../core/piece';
+import { shiftMmOf } from '../../../core/check';
 import { boundsOf } from '../../../core/geometry';
+import type { PairValues } from '../../../core/plan';
 import { pathData } from '../../../core/output';
 
 export const outlineNames: Readonly<Record<OutlineKind, string>> = {
@@ -38,6 +40,19 @@ export const offeredKinds = [
   'hull',
   'contour',
 ] as const satisfies readonly OutlineKind[];
+
+/** What choosing an outline sets: the border of a contour goes on beyond the cut as far as the cut may be off. */
+export function outlineChange(
+  kind: (typeof offeredKinds)[number],
+  piece: PieceSettings,
+  pair: PairValues,
+): Partial<PieceSettings> {
+  const outline = newOutline(kind, piece);
+  if (kind === 'contour') return { outline, bleedMm: Math.max(piece.bleedMm, shiftMmOf(pair)) };
+  return kind === 'circle'
+    ? { outline, ...sizedPiece({ ...piece, outline }, { widthMm: piece.widthMm }) }
+    : { outline };
+}
 
 /** Settings to begin with on a piece of a size. */
 export function newOutline(

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** The logo's source, and a title below it. */
 import { computed } from 'vue';
+import { codeOf, withCode, type Job } from '../../../core/job';
 import { newLogo, type LogoSource, withSource } from '../../../core/logo';
+import { useEngine } from '../../shared/engine';
 import { useBench } from '../../stores/bench';
 import SourcePicker from '../../shared/SourcePicker.vue';
+import { followUp } from '../followUp';
 import { useJobAtHand } from '../jobAtHand';
 
 const { code } = useJobAtHand();
@@ -11,8 +14,24 @@ const bench = useBench();
 const logo = computed(() => code.value.logo);
 
 function choose(source: LogoSource): void {
+  const isNew = logo.value === null;
   const next = logo.value === null ? newLogo(source) : withSource(logo.value, source);
-  bench.editCode({ logo: next }, `logo-source-${source.kind}`);
+  const step = `logo-source-${source.kind}`;
+  const { id } = code.value;
+  if (bench.editCode({ logo: next }, step).length > 0 || !isNew) return;
+  void followUp(`${step}-${id}`, (placed) => withSafeLogo(placed, id));
+}
+
+/** A logo begins no larger than is safe, where it is safe at any size. */
+async function withSafeLogo(placed: Job, codeId: string): Promise<Job | null> {
+  const largest = await useEngine().desk.largestSafeShare(placed, codeId);
+  const share = codeOf(placed, codeId).logo?.share;
+  return largest === null || share === undefined || largest >= share
+    ? null
+    : withCode(placed, codeId, (changed) => ({
+        ...changed,
+        logo: changed.logo && { ...changed.logo, share: largest },
+      }));
 }
 
 function setTitle(title: string): void {
